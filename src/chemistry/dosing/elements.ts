@@ -1,0 +1,20 @@
+import type { Strength } from '../reagents/solution';
+import { MMOL_PER_L_PER_DKH, type QuantityKind } from '../units/kinds';
+
+/** The three that calcification takes and dosing replaces. */
+export const ELEMENTS = ['alkalinity', 'calcium', 'magnesium'] as const;
+export type Element = (typeof ELEMENTS)[number];
+
+interface ElementFacts {
+  readonly rateKind: QuantityKind;
+  /** What a millilitre of a solution adds, as an amount (concentration × litres). */
+  readonly perMl: (strength: Strength) => number;
+  /** Fastest rise keepers hold to, a day. Common practice. */
+  readonly riseLimitPerDay: number;
+}
+
+export const ELEMENT_FACTS: Record<Element, ElementFacts> = {
+  alkalinity: { rateKind: 'alkalinityRate', perMl: (s) => s.alkalinityMmolPerL / 1000, riseLimitPerDay: 1 * MMOL_PER_L_PER_DKH },
+  calcium: { rateKind: 'ionRate', perMl: (s) => s.calciumMgPerL / 1000, riseLimitPerDay: 20 },
+  magnesium: { rateKind: 'ionRate', perMl: (s) => s.magnesiumMgPerL / 1000, riseLimitPerDay: 100 },
+};

@@ -1,0 +1,41 @@
+/** What a refused input needs so that the person who typed it can put it right. */
+export interface RefusalDetail {
+  /** The field as its keeper knows it, such as "alkalinity". */
+  readonly field: string;
+  /** The value as given. */
+  readonly value: number | string;
+  /** The allowed range in words and units, such as "0 to 25 dKH". */
+  readonly allowed: string;
+  /** What was probably meant, as a sentence. */
+  readonly hint?: string | undefined;
+  /** What could be typed instead, ready to use. */
+  readonly suggestion?: string | undefined;
+}
+
+/**
+ * Thrown by the core when an input lies outside what its equations or the world allow.
+ * Nothing in the core answers NaN, infinity or a silent guess instead.
+ */
+export class Refusal extends Error {
+  readonly detail: RefusalDetail;
+
+  constructor(detail: RefusalDetail) {
+    super(refusalSentence(detail));
+    this.name = 'Refusal';
+    this.detail = detail;
+  }
+}
+
+function refusalSentence({ field, value, allowed, hint }: RefusalDetail): string {
+  return `${field}: ${String(value)} is outside ${allowed}.${hint ? ` ${hint}` : ''}`;
+}
+
+/**
+ * Returns the value when it is a finite number within [low, high], else throws a Refusal.
+ * @param field name shown to the keeper
+ * @param value in the given unit
+ */
+export function within(field: string, value: number, low: number, high: number, unit: string): number {
+  if (Number.isFinite(value) && value >= low && value <= high) return value;
+  throw new Refusal({ field, value, allowed: `${low} to ${high}${unit ? ` ${unit}` : ''}` });
+}

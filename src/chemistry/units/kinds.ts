@@ -1,0 +1,140 @@
+import { salinityFromSpecificGravity, specificGravity } from '../seawater/specific-gravity';
+import { MOLAR_MASS } from '../reagents/molar-mass';
+
+/** One way of writing a quantity. Numbers are converted to and from the kind's canonical unit. */
+export interface Unit {
+  readonly symbol: string;
+  /** Other spellings, lower case, without spaces. */
+  readonly aliases: readonly string[];
+  readonly toCanonical: (value: number) => number;
+  readonly fromCanonical: (value: number) => number;
+  /** Decimals worth showing, when fixed; otherwise significant digits are used. */
+  readonly decimals?: number;
+}
+
+function scaled(symbol: string, factor: number, aliases: readonly string[] = [], decimals?: number): Unit {
+  const unit = { symbol, aliases, toCanonical: (v: number) => v * factor, fromCanonical: (v: number) => v / factor };
+  return decimals === undefined ? unit : { ...unit, decimals };
+}
+
+/** The slash forms keepers leave out or spell: "mg/l" is also typed "mgl" or "ppm". */
+const MG_PER_L = scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm']);
+const UG_PER_L = scaled('µg/L', 1e-3, ['ug/l', 'ppb', 'ugl']);
+
+/** 1 US gallon, exact by definition (231 cubic inches). */
+export const L_PER_US_GALLON = 3.785411784;
+/** 1 imperial gallon, exact by definition. */
+export const L_PER_IMPERIAL_GALLON = 4.54609;
+/** 1 pound, exact by definition. */
+export const G_PER_POUND = 453.59237;
+/** 1 dKH is 10 mg/L of CaO, and CaO carries two equivalents a mole. */
+export const MMOL_PER_L_PER_DKH = (2 * 10) / MOLAR_MASS.CaO;
+/** 1 meq/L as mg/L of CaCO3. */
+export const MG_CACO3_PER_MEQ = MOLAR_MASS.CaCO3 / 2;
+/** Phosphate for one of phosphorus, by mass. */
+export const PO4_PER_P = MOLAR_MASS.PO4 / MOLAR_MASS.P;
+/** Nitrate for one of nitrate-nitrogen, by mass. */
+export const NO3_PER_N = MOLAR_MASS.NO3 / MOLAR_MASS.N;
+
+const ALKALINITY = [
+  scaled('dKH', MMOL_PER_L_PER_DKH, ['dkh', 'kh', 'dh', '°dkh'], 2),
+  scaled('meq/L', 1, ['meq/l', 'meq', 'meql', 'mmol/l', 'mmol', 'meqperl'], 3),
+  scaled('ppm CaCO3', 1 / MG_CACO3_PER_MEQ, ['ppmcaco3', 'mg/lcaco3', 'ppm', 'mg/l'], 0),
+];
+
+function perDay(units: readonly Unit[]): Unit[] {
+  return units.map(({ decimals: _fixed, ...unit }) => ({
+    ...unit,
+    symbol: `${unit.symbol}/day`,
+    aliases: unit.aliases.map((alias) => `${alias}/day`),
+  }));
+}
+
+/**
+ * Every kind of quantity the product handles. The first unit listed is the one assumed when none is typed,
+ * unless the keeper's preference names another.
+ */
+export const KINDS = {
+  /** Canonical: litre. */
+  volume: [
+    scaled('L', 1, ['l', 'litre', 'litres', 'liter', 'liters', 'ltr']),
+    scaled('mL', 1e-3, ['ml', 'cc']),
+    scaled('US gal', L_PER_US_GALLON, ['gal', 'usgal', 'gallon', 'gallons', 'g(us)']),
+    scaled('imp gal', L_PER_IMPERIAL_GALLON, ['impgal', 'ukgal']),
+  ],
+  /** Canonical: millilitre. */
+  dose: [scaled('mL', 1, ['ml', 'cc']), scaled('L', 1e3, ['l', 'litre', 'litres', 'liter', 'liters'])],
+  /** Canonical: millilitre a day. */
+  doseRate: [
+    scaled('mL/day', 1, ['ml/day', 'ml/d', 'mlperday', 'mladay', 'mladay', 'ml']),
+    scaled('L/day', 1e3, ['l/day', 'l/d', 'litres/day', 'l']),
+  ],
+  /** Canonical: litre a day. */
+  waterRate: [scaled('L/day', 1, ['l/day', 'l/d', 'l']), scaled('US gal/day', L_PER_US_GALLON, ['gal/day', 'usgal/day', 'gal'])],
+  /** Canonical: millilitre a minute. */
+  flow: [scaled('mL/min', 1, ['ml/min', 'mlpm', 'ml']), scaled('L/day', 1000 / 1440, ['l/day', 'l/d']), scaled('L/h', 1000 / 60, ['l/h'])],
+  /** Canonical: gram. */
+  mass: [
+    scaled('g', 1, ['g', 'gram', 'grams']),
+    scaled('kg', 1e3, ['kg', 'kilo', 'kilos']),
+    scaled('lb', G_PER_POUND, ['lb', 'lbs', 'pound', 'pounds']),
+    scaled('oz', G_PER_POUND / 16, ['oz', 'ounce', 'ounces']),
+    scaled('mg', 1e-3, ['mg']),
+  ],
+  /** Canonical: °C, ITS-90. */
+  temperature: [
+    { symbol: '°C', aliases: ['c', 'degc', 'celsius'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 1 },
+    {
+      symbol: '°F',
+      aliases: ['f', 'degf', 'fahrenheit'],
+      toCanonical: (v) => ((v - 32) * 5) / 9,
+      fromCanonical: (v) => (v * 9) / 5 + 32,
+      decimals: 1,
+    },
+  ],
+  /** Canonical: mmol/L (the same number as meq/L). */
+  alkalinity: ALKALINITY,
+  /** Canonical: mmol/L a day. */
+  alkalinityRate: perDay(ALKALINITY),
+  /** Canonical: practical salinity, shown as ppt. */
+  salinity: [
+    { symbol: 'ppt', aliases: ['ppt', 'psu', '‰', 's', 'g/kg'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 1 },
+    {
+      symbol: 'sg',
+      aliases: ['sg', 'sg25/25', 'gravity', 'specificgravity'],
+      toCanonical: (v) => salinityFromSpecificGravity(v),
+      fromCanonical: (v) => specificGravity(v),
+      decimals: 4,
+    },
+  ],
+  /** Canonical: mg/L. */
+  calcium: [MG_PER_L, scaled('mmol/L', MOLAR_MASS.Ca, ['mmol/l', 'mmol'])],
+  magnesium: [MG_PER_L, scaled('mmol/L', MOLAR_MASS.Mg, ['mmol/l', 'mmol'])],
+  nitrate: [MG_PER_L, UG_PER_L, scaled('mg/L NO3-N', NO3_PER_N, ['no3-n', 'mg/lno3-n', 'n', 'ppmn', 'ppmno3-n'])],
+  phosphate: [MG_PER_L, UG_PER_L, scaled('µg/L P', PO4_PER_P * 1e-3, ['ppbp', 'ug/lp', 'µg/lp', 'p'])],
+  ammonia: [MG_PER_L, UG_PER_L],
+  nitrite: [MG_PER_L, UG_PER_L],
+  /** Canonical: mg/L a day. */
+  ionRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day'])],
+  /** Canonical: NBS scale. */
+  ph: [{ symbol: '', aliases: ['ph', 'nbs'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 2 }],
+  /** Canonical: gram of solid a litre of solution. */
+  strength: [scaled('g/L', 1, ['g/l', 'gl', 'gramsperlitre'])],
+  /** Canonical: equivalent a litre. */
+  equivalents: [scaled('eq/L', 1, ['eq/l', 'n']), scaled('meq/mL', 1, ['meq/ml'])],
+  /** Canonical: milliequivalent. */
+  charge: [scaled('meq', 1, ['meq', 'mmol'])],
+  /** Canonical: square metre. */
+  area: [scaled('m²', 1, ['m2', 'sqm']), scaled('ft²', 0.09290304, ['ft2', 'sqft'])],
+  /** Canonical: day. */
+  days: [scaled('days', 1, ['d', 'day']), scaled('hours', 1 / 24, ['h', 'hour', 'hr', 'hrs']), scaled('weeks', 7, ['week', 'w'])],
+  /** Canonical: percent. */
+  percent: [scaled('%', 1, ['%', 'percent', 'pc'])],
+} as const satisfies Record<string, readonly Unit[]>;
+
+export type QuantityKind = keyof typeof KINDS;
+
+/** The units of a kind, as the plain interface (the table's own type is too narrow to loop over). */
+export function unitsOf(kind: QuantityKind): readonly Unit[] {
+  return KINDS[kind];
+}

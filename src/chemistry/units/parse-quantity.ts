@@ -1,0 +1,111 @@
+import { Refusal } from '../refusal';
+import { unitsOf, type QuantityKind, type Unit } from './kinds';
+import { preferredUnit, quantity, showText, type UnitPreferences } from './quantity';
+
+/** What a field accepts, in canonical units. */
+export interface Expectation {
+  /** The field as its keeper knows it. */
+  readonly field: string;
+  readonly kind: QuantityKind;
+  readonly low: number;
+  readonly high: number;
+  /** Where a value is expected to lie; used only to guess what a refused one was meant to be. */
+  readonly usual?: readonly [number, number] | undefined;
+}
+
+export interface ParsedQuantity {
+  /** In the kind's canonical unit. */
+  readonly amount: number;
+  /** The unit it was read in. */
+  readonly unit: Unit;
+}
+
+const NUMBER_THEN_UNIT = /^\s*([+-]?(?:\d[\d.,]*|[.,]\d+))\s*(.*?)\s*$/u;
+
+/**
+ * Reads a number with an optional unit as keepers type it: "8.3", "8,3 dkh", "3 gal", "77F", "1.0255 sg".
+ * @throws Refusal when there is no number, the unit is unknown, or the value lies outside the expectation;
+ * the refusal carries what was probably meant
+ */
+export function parseQuantity(text: string, expected: Expectation, preferences: UnitPreferences): ParsedQuantity {
+  const match = NUMBER_THEN_UNIT.exec(text.replace('−', '-'));
+  const allowed = allowedRange(expected, preferences);
+  if (!match) throw new Refusal({ field: expected.field, value: text, allowed, hint: 'A number is needed here.' });
+  const value = readNumber(match[1] ?? '');
+  if (value === undefined) {
+    throw new Refusal({ field: expected.field, value: text, allowed, hint: 'The commas and points cannot be told apart.' });
+  }
+  const unit = findUnit(match[2] ?? '', expected, preferences, text);
+  const amount = convert(unit, value);
+  if (amount !== undefined && amount >= expected.low && amount <= expected.high) return { amount, unit };
+  throw new Refusal({ field: expected.field, value: text.trim(), allowed, ...probableSlip(value, unit, expected) });
+}
+
+/** Reads 8.3, 8,3 and 1,320; gives up on 1.2.3 and 1,2,3. */
+export function readNumber(text: string): number | undefined {
+  let plain = text;
+  if (/^[+-]?\d{1,3}(,\d{3})+(\.\d+)?$/.test(text)) plain = text.replaceAll(',', '');
+  else if (/^[+-]?\d*,\d+$/.test(text)) plain = text.replace(',', '.');
+  if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) return undefined;
+  const value = Number(plain);
+  return Number.isFinite(value) ? value : undefined;
+}
+
+/** The unit of a kind that a spelling names, or undefined. */
+export function unitBySpelling(kind: QuantityKind, spelling: string): Unit | undefined {
+  const plain = spelling.toLowerCase().replaceAll(/[\s°]/g, '').replaceAll('μ', 'µ').replace(/\.$/, '');
+  return unitsOf(kind).find(
+    (unit) => unit.symbol.toLowerCase().replaceAll(/[\s°]/g, '') === plain || unit.aliases.includes(plain),
+  );
+}
+
+function findUnit(spelling: string, expected: Expectation, preferences: UnitPreferences, text: string): Unit {
+  if (spelling === '') return preferredUnit(expected.kind, preferences);
+  const unit = unitBySpelling(expected.kind, spelling);
+  if (unit) return unit;
+  const known = unitsOf(expected.kind).map((candidate) => candidate.symbol).filter(Boolean).join(', ');
+  throw new Refusal({
+    field: expected.field,
+    value: text.trim(),
+    allowed: allowedRange(expected, preferences),
+    hint: known ? `"${spelling}" is not a unit of ${expected.field}; known here: ${known}.` : `${expected.field} takes no unit.`,
+  });
+}
+
+/** A unit's own equation may refuse (35 as a specific gravity): that is "no such amount" here. */
+function convert(unit: Unit, value: number): number | undefined {
+  try {
+    const amount = unit.toCanonical(value);
+    return Number.isFinite(amount) ? amount : undefined;
+  } catch (error) {
+    if (error instanceof Refusal) return undefined;
+    throw error;
+  }
+}
+
+function allowedRange({ kind, low, high }: Expectation, preferences: UnitPreferences): string {
+  const from = showText(quantity(kind, low), preferences);
+  const to = showText(quantity(kind, high), preferences);
+  return `${from} to ${to}`;
+}
+
+/** Another unit first (1.026 is no ppt but a good specific gravity), then a slipped point (830 for 8.30). */
+function probableSlip(value: number, unit: Unit, { kind, low, high, usual }: Expectation): { hint?: string; suggestion?: string } {
+  if (value < 0 && low >= 0) return { hint: 'It cannot be below nought.' };
+  const [from, to] = usual ?? [low, high];
+  const plausible = (amount: number | undefined) => amount !== undefined && amount >= from && amount <= to;
+  for (const other of unitsOf(kind)) {
+    if (other.symbol === unit.symbol || !plausible(convert(other, value))) continue;
+    const suggestion = `${value} ${other.symbol}`;
+    return { hint: `${value} looks like ${UNIT_WORDS[other.symbol] ?? other.symbol}, not ${UNIT_WORDS[unit.symbol] ?? unit.symbol}.`, suggestion };
+  }
+  for (const factor of [0.1, 0.01, 0.001, 10, 100, 1000]) {
+    const moved = Number((value * factor).toPrecision(12));
+    if (!plausible(convert(unit, moved))) continue;
+    const suggestion = `${moved} ${unit.symbol}`.trim();
+    return { hint: `A point may have slipped: ${suggestion}?`, suggestion };
+  }
+  return {};
+}
+
+const UNIT_WORDS: Record<string, string> = { sg: 'a specific gravity', ppt: 'ppt', '°F': 'degrees Fahrenheit', '°C': 'degrees Celsius' };

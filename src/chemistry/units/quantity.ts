@@ -1,0 +1,102 @@
+import { unitsOf, type QuantityKind, type Unit } from './kinds';
+
+/** A figure in its kind's canonical unit. */
+export interface Quantity {
+  readonly kind: QuantityKind;
+  readonly amount: number;
+}
+
+export function quantity(kind: QuantityKind, amount: number): Quantity {
+  return { kind, amount };
+}
+
+/** The units a keeper likes to read and type. */
+export interface UnitPreferences {
+  readonly volume: 'L' | 'US gal';
+  readonly temperature: '°C' | '°F';
+  readonly alkalinity: 'dKH' | 'meq/L' | 'ppm CaCO3';
+  readonly salinity: 'ppt' | 'sg';
+}
+
+export const DEFAULT_UNITS: UnitPreferences = { volume: 'L', temperature: '°C', alkalinity: 'dKH', salinity: 'ppt' };
+
+/** The unit a kind is shown and, when none is typed, read in. */
+export function preferredUnit(kind: QuantityKind, preferences: UnitPreferences): Unit {
+  const symbol = preferredSymbol(kind, preferences);
+  const units = unitsOf(kind);
+  const unit = units.find((candidate) => candidate.symbol === symbol) ?? units[0];
+  if (!unit) throw new Error(`no unit for ${kind}`);
+  return unit;
+}
+
+function preferredSymbol(kind: QuantityKind, preferences: UnitPreferences): string | undefined {
+  switch (kind) {
+    case 'volume': return preferences.volume;
+    case 'waterRate': return `${preferences.volume}/day`;
+    case 'temperature': return preferences.temperature;
+    case 'alkalinity': return preferences.alkalinity;
+    case 'alkalinityRate': return `${preferences.alkalinity}/day`;
+    case 'salinity': return preferences.salinity;
+    default: return undefined;
+  }
+}
+
+export interface Shown {
+  readonly figure: string;
+  readonly unit: string;
+}
+
+/** A quantity in words: its figure and its unit, in the keeper's preference. Large masses move to kg, small volumes to mL. */
+export function show(quantity: Quantity, preferences: UnitPreferences, digits = 3): Shown {
+  const unit = shownUnit(quantity, preferences);
+  return { figure: figure(unit.fromCanonical(quantity.amount), unit, digits), unit: unitWord(unit.symbol, unit.fromCanonical(quantity.amount)) };
+}
+
+function unitWord(symbol: string, value: number): string {
+  return symbol === 'days' && Math.abs(value - 1) < 0.005 ? 'day' : symbol;
+}
+
+export function showText(quantity: Quantity, preferences: UnitPreferences, digits = 3): string {
+  const { figure: number, unit } = show(quantity, preferences, digits);
+  return unit === '' || unit === '%' ? `${number}${unit && ' '}${unit}` : `${number} ${unit}`;
+}
+
+/** The same quantity in the most useful other unit of its kind, or nothing when there is none. */
+export function showOther(quantity: Quantity, preferences: UnitPreferences): string | undefined {
+  const used = shownUnit(quantity, preferences);
+  const other = unitsOf(quantity.kind).find((unit) => unit.symbol !== used.symbol && OTHER_UNITS.has(unit.symbol));
+  if (!other) return undefined;
+  const value = other.fromCanonical(quantity.amount);
+  return Number.isFinite(value) ? `${figure(value, other, 3)} ${other.symbol}` : undefined;
+}
+
+const OTHER_UNITS = new Set(['US gal', 'L', 'lb', '°F', '°C', 'sg', 'ppt', 'meq/L', 'dKH', 'µg/L P']);
+
+function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Unit {
+  if (kind === 'mass' && Math.abs(amount) >= 1000) return named('mass', 'kg');
+  if (kind === 'volume' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1) return named('volume', 'mL');
+  if (kind === 'dose' && Math.abs(amount) >= 1000) return named('dose', 'L');
+  if (kind === 'doseRate' && Math.abs(amount) >= 1000) return named('doseRate', 'L/day');
+  if (kind === 'days' && Math.abs(amount) < 2 && amount !== 0) return named('days', 'hours');
+  return preferredUnit(kind, preferences);
+}
+
+function named(kind: QuantityKind, symbol: string): Unit {
+  const unit = unitsOf(kind).find((candidate) => candidate.symbol === symbol);
+  if (!unit) throw new Error(`${kind} has no unit ${symbol}`);
+  return unit;
+}
+
+/** A plain decimal with a fixed number of decimals or of significant digits; never an exponent, never minus nought. */
+function figure(value: number, unit: Unit, digits: number): string {
+  const decimals = unit.decimals === undefined ? significant(value, digits) : unit.decimals + Math.max(0, digits - 3);
+  const text = value.toFixed(decimals);
+  return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
+}
+
+function significant(value: number, digits: number): number {
+  if (value === 0) return 0;
+  const rounded = Number(Math.abs(value).toPrecision(digits));
+  const decimals = digits - 1 - Math.floor(Math.log10(rounded));
+  return Math.min(4, Math.max(0, decimals));
+}
