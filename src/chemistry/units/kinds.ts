@@ -38,15 +38,17 @@ export const NO3_PER_N = MOLAR_MASS.NO3 / MOLAR_MASS.N;
 
 const ALKALINITY = [
   scaled('dKH', MMOL_PER_L_PER_DKH, ['dkh', 'kh', 'dh', '°dkh'], 2),
-  scaled('meq/L', 1, ['meq/l', 'meq', 'meql', 'mmol/l', 'mmol', 'meqperl'], 3),
-  scaled('ppm CaCO3', 1 / MG_CACO3_PER_MEQ, ['ppmcaco3', 'mg/lcaco3', 'ppm', 'mg/l'], 0),
+  scaled('meq/L', 1, ['meq/l', 'meq', 'meql', 'mmol/l', 'mmol'], 3),
+  scaled('ppm CaCO3', 1 / MG_CACO3_PER_MEQ, ['ppmcaco3', 'mg/lcaco3', 'ppm'], 0),
 ];
 
 function perDay(units: readonly Unit[]): Unit[] {
-  return units.map(({ decimals: _fixed, ...unit }) => ({
-    ...unit,
-    symbol: `${unit.symbol}/day`,
-    aliases: unit.aliases.map((alias) => `${alias}/day`),
+  // Rates are small, so they are shown in significant digits, not in the level's fixed decimals.
+  return units.map(({ symbol, aliases, toCanonical, fromCanonical }) => ({
+    symbol: `${symbol}/day`,
+    aliases: aliases.map((alias) => `${alias}/day`),
+    toCanonical,
+    fromCanonical,
   }));
 }
 
@@ -59,14 +61,14 @@ export const KINDS = {
   volume: [
     scaled('L', 1, ['l', 'litre', 'litres', 'liter', 'liters', 'ltr']),
     scaled('mL', 1e-3, ['ml', 'cc']),
-    scaled('US gal', L_PER_US_GALLON, ['gal', 'usgal', 'gallon', 'gallons', 'g(us)']),
+    scaled('US gal', L_PER_US_GALLON, ['gal', 'usgal', 'gallon', 'gallons']),
     scaled('imp gal', L_PER_IMPERIAL_GALLON, ['impgal', 'ukgal']),
   ],
   /** Canonical: millilitre. */
   dose: [scaled('mL', 1, ['ml', 'cc']), scaled('L', 1e3, ['l', 'litre', 'litres', 'liter', 'liters'])],
   /** Canonical: millilitre a day. */
   doseRate: [
-    scaled('mL/day', 1, ['ml/day', 'ml/d', 'mlperday', 'mladay', 'mladay', 'ml']),
+    scaled('mL/day', 1, ['ml/day', 'ml/d', 'mlperday', 'mladay', 'ml']),
     scaled('L/day', 1e3, ['l/day', 'l/d', 'litres/day', 'l']),
   ],
   /** Canonical: litre a day. */
@@ -98,7 +100,7 @@ export const KINDS = {
   alkalinityRate: perDay(ALKALINITY),
   /** Canonical: practical salinity, shown as ppt. */
   salinity: [
-    { symbol: 'ppt', aliases: ['ppt', 'psu', '‰', 's', 'g/kg'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 1 },
+    { symbol: 'ppt', aliases: ['ppt', 'psu', '‰', 'g/kg'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 1 },
     {
       symbol: 'sg',
       aliases: ['sg', 'sg25/25', 'gravity', 'specificgravity'],
@@ -110,8 +112,8 @@ export const KINDS = {
   /** Canonical: mg/L. */
   calcium: [MG_PER_L, scaled('mmol/L', MOLAR_MASS.Ca, ['mmol/l', 'mmol'])],
   magnesium: [MG_PER_L, scaled('mmol/L', MOLAR_MASS.Mg, ['mmol/l', 'mmol'])],
-  nitrate: [MG_PER_L, UG_PER_L, scaled('mg/L NO3-N', NO3_PER_N, ['no3-n', 'mg/lno3-n', 'n', 'ppmn', 'ppmno3-n'])],
-  phosphate: [MG_PER_L, UG_PER_L, scaled('µg/L P', PO4_PER_P * 1e-3, ['ppbp', 'ug/lp', 'µg/lp', 'p'])],
+  nitrate: [MG_PER_L, UG_PER_L, scaled('mg/L NO3-N', NO3_PER_N, ['no3-n', 'mg/lno3-n', 'ppmno3-n'])],
+  phosphate: [MG_PER_L, UG_PER_L, scaled('µg/L P', PO4_PER_P * 1e-3, ['ppbp', 'ug/lp', 'µg/lp'])],
   ammonia: [MG_PER_L, UG_PER_L],
   nitrite: [MG_PER_L, UG_PER_L],
   /** Canonical: mg/L a day. */
@@ -121,7 +123,7 @@ export const KINDS = {
   /** Canonical: gram of solid a litre of solution. */
   strength: [scaled('g/L', 1, ['g/l', 'gl', 'gramsperlitre'])],
   /** Canonical: equivalent a litre. */
-  equivalents: [scaled('eq/L', 1, ['eq/l', 'n']), scaled('meq/mL', 1, ['meq/ml'])],
+  equivalents: [scaled('eq/L', 1, ['eq/l']), scaled('meq/mL', 1, ['meq/ml'])],
   /** Canonical: milliequivalent. */
   charge: [scaled('meq', 1, ['meq', 'mmol'])],
   /** Canonical: square metre. */

@@ -1,0 +1,34 @@
+import { TABLE_NAMES, type Row, type TableName } from './schema';
+
+/** Rows to write and rows to take away, by table. One change is written whole or not at all, and is undone whole. */
+export interface Change {
+  /** What was done, for the undo notice: "Logged alkalinity". */
+  readonly label: string;
+  readonly put?: { readonly [Name in TableName]?: readonly Row<Name>[] };
+  readonly remove?: { readonly [Name in TableName]?: readonly string[] };
+}
+
+/** A row as it stood before and after a change; undefined where there was none. */
+export interface Difference {
+  readonly table: TableName;
+  readonly id: string;
+  readonly before?: unknown;
+  readonly after?: unknown;
+}
+
+/** A change as the log keeps it. */
+export interface LoggedChange {
+  readonly seq?: number;
+  readonly at: number;
+  readonly label: string;
+  readonly differences: readonly Difference[];
+  readonly undone: boolean;
+}
+
+/** The rows a change touches, with what they become. */
+export function touchedRows(change: Change): { table: TableName; id: string; after: unknown }[] {
+  return TABLE_NAMES.flatMap((table) => [
+    ...(change.put?.[table] ?? []).map((row) => ({ table, id: row.id, after: row as unknown })),
+    ...(change.remove?.[table] ?? []).map((id) => ({ table, id, after: undefined })),
+  ]);
+}

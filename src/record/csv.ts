@@ -1,0 +1,52 @@
+import { TZDate } from '@date-fns/tz';
+import { formatISO } from 'date-fns';
+import Papa from 'papaparse';
+import { PARAMETERS, PARAMETER_IDS } from '@/chemistry/parameters';
+import { unitsOf } from '@/chemistry/units/kinds';
+import type { Book, Entry } from './schema';
+
+interface Line {
+  readonly time: string;
+  readonly tank: string;
+  readonly entry: string;
+  readonly what: string;
+  readonly value: number | string;
+  readonly unit: string;
+  readonly note: string;
+}
+
+const COLUMNS = ['time', 'tank', 'entry', 'what', 'value', 'unit', 'note'] as const;
+
+/** The entries as CSV, a figure a line, in canonical units and the keeper's own time. */
+export function entriesCsv(book: Book): string {
+  const tankNames = new Map(book.tanks.map((tank) => [tank.id, tank.name]));
+  const lines = book.entries.flatMap((entry): Line[] => {
+    const time = formatISO(new TZDate(entry.at, book.settings.zone));
+    const tank = tankNames.get(entry.tankId) ?? entry.tankId;
+    return figuresOf(entry, book).map(([what, value, unit]) => ({ time, tank, entry: entry.kind, what, value, unit, note: entry.note ?? '' }));
+  });
+  // A spreadsheet must not run a note that begins with "=".
+  return Papa.unparse(lines, { columns: [...COLUMNS], escapeFormulae: true, newline: '\n' });
+}
+
+function figuresOf(entry: Entry, book: Book): [what: string, value: number | string, unit: string][] {
+  const solution = 'solutionId' in entry ? (book.solutions.find(({ id }) => id === entry.solutionId)?.name ?? entry.solutionId) : '';
+  switch (entry.kind) {
+    case 'reading':
+      return PARAMETER_IDS.flatMap((id) => {
+        const value = entry.values[id];
+        const unit = id === 'alkalinity' ? 'mmol/L' : (unitsOf(PARAMETERS[id].kind)[0]?.symbol ?? '');
+        return value === undefined ? [] : [[id, value, unit] as [string, number, string]];
+      });
+    case 'dose': return [[solution, entry.volumeMl, 'mL']];
+    case 'standing-dose': return [[solution, entry.mlPerDay, 'mL/day']];
+    case 'reactor': return [['flow', entry.mlPerMin, 'mL/min'], ['effluent alkalinity', entry.effluentAlkalinity, 'mmol/L']];
+    case 'water-change': return [['volume', entry.volumeL, 'L'], ...(entry.salinity === undefined ? [] : [['salinity', entry.salinity, 'ppt'] as [string, number, string]])];
+    case 'refill': return [['volume', entry.volumeL, 'L']];
+    case 'batch': return [
+      ['volume', entry.volumeL, 'L'], ['salt', entry.saltG, 'g'], ['target salinity', entry.targetSalinity, 'ppt'],
+      ...(entry.measuredSalinity === undefined ? [] : [['measured salinity', entry.measuredSalinity, 'ppt'] as [string, number, string]]),
+    ];
+    case 'note': return [['note', '', '']];
+  }
+}

@@ -1,0 +1,130 @@
+import { z } from 'zod';
+import type { Change } from './change';
+import { migrateRow } from './migrations';
+import { RECORD_VERSION, TABLES, type Book } from './schema';
+
+/** What an exported file says it is. */
+export const FILE_FORMAT = 'mild-tide-record';
+
+const envelopeSchema = z.looseObject({
+  format: z.literal(FILE_FORMAT),
+  version: z.number().int().min(1),
+  settings: z.unknown(),
+  tanks: z.array(z.unknown()),
+  salts: z.array(z.unknown()),
+  solutions: z.array(z.unknown()),
+  entries: z.array(z.unknown()),
+});
+
+const bookSchema = z.object({
+  settings: TABLES.settings,
+  tanks: z.array(TABLES.tanks),
+  salts: z.array(TABLES.salts),
+  solutions: z.array(TABLES.solutions),
+  entries: z.array(TABLES.entries),
+});
+
+/** Why a file cannot be taken in: each fault with the place it stands. */
+export class ImportTrouble extends Error {
+  readonly faults: readonly string[];
+
+  constructor(faults: readonly string[]) {
+    super(faults[0] ?? 'The file could not be read.');
+    this.name = 'ImportTrouble';
+    this.faults = faults;
+  }
+}
+
+/** The whole record as the text of one JSON file. */
+export function writeFile(book: Book, exportedAt: Date): string {
+  const { settings, tanks, salts, solutions, entries } = book;
+  return `${JSON.stringify({ format: FILE_FORMAT, version: RECORD_VERSION, exportedAt: exportedAt.toISOString(), settings, tanks, salts, solutions, entries }, null, 1)}\n`;
+}
+
+/**
+ * Reads a file back, from this version or an older one.
+ * @throws ImportTrouble naming each fault and its place, such as "entries[12].values.alkalinity: Too big…"
+ */
+export function readFile(text: string): Book {
+  let plain: unknown;
+  try {
+    plain = JSON.parse(text);
+  } catch (error) {
+    throw new ImportTrouble([`This is not a JSON file: ${error instanceof Error ? error.message : 'it could not be read'}.`]);
+  }
+  const envelope = envelopeSchema.safeParse(plain);
+  if (!envelope.success) throw new ImportTrouble(faultsOf(envelope.error));
+  const { version } = envelope.data;
+  if (version > RECORD_VERSION) {
+    throw new ImportTrouble([`version: this file is of version ${version}; this copy of Mild Tide reads up to ${RECORD_VERSION}. Open it with a newer copy.`]);
+  }
+  const carried = (table: keyof typeof TABLES, row: unknown) => (isPlainRow(row) ? migrateRow(table, row, version) : row);
+  const book = bookSchema.safeParse({
+    settings: carried('settings', envelope.data.settings),
+    tanks: envelope.data.tanks.map((row) => carried('tanks', row)),
+    salts: envelope.data.salts.map((row) => carried('salts', row)),
+    solutions: envelope.data.solutions.map((row) => carried('solutions', row)),
+    entries: envelope.data.entries.map((row) => carried('entries', row)),
+  });
+  if (!book.success) throw new ImportTrouble(faultsOf(book.error));
+  const loose = looseEnds(book.data);
+  if (loose.length > 0) throw new ImportTrouble(loose);
+  return { ...book.data, entries: book.data.entries.toSorted((a, b) => a.at - b.at) };
+}
+
+/** The change that puts a file's record in the place of the present one; undone like any other. */
+export function replaceWith(book: Book, present: Book): Change {
+  const gone = (here: readonly { id: string }[], there: readonly { id: string }[]) => {
+    const kept = new Set(there.map((row) => row.id));
+    return here.filter((row) => !kept.has(row.id)).map((row) => row.id);
+  };
+  return {
+    label: 'Imported a record',
+    put: { settings: [book.settings], tanks: book.tanks, salts: book.salts, solutions: book.solutions, entries: book.entries },
+    remove: {
+      tanks: gone(present.tanks, book.tanks), salts: gone(present.salts, book.salts),
+      solutions: gone(present.solutions, book.solutions), entries: gone(present.entries, book.entries),
+    },
+  };
+}
+
+const MOST_FAULTS_TOLD = 8;
+
+function faultsOf(error: z.ZodError): string[] {
+  const told = error.issues.slice(0, MOST_FAULTS_TOLD).map((issue) => `${placeOf(issue.path)}: ${issue.message}`);
+  const more = error.issues.length - told.length;
+  return more > 0 ? [...told, `and ${more} more`] : told;
+}
+
+function placeOf(path: readonly PropertyKey[]): string {
+  return path.reduce<string>((place, key) => (typeof key === 'number' ? `${place}[${key}]` : place ? `${place}.${String(key)}` : String(key)), '') || 'file';
+}
+
+/** Rows that point at rows the file does not hold, and rows that share an identity. */
+function looseEnds(book: Omit<Book, 'settings'>): string[] {
+  const faults: string[] = [];
+  const ids = (table: 'tanks' | 'salts' | 'solutions' | 'entries') => {
+    const seen = new Set<string>();
+    book[table].forEach(({ id }, i) => {
+      if (seen.has(id)) faults.push(`${table}[${i}].id: "${id}" stands twice`);
+      seen.add(id);
+    });
+    return seen;
+  };
+  const tanks = ids('tanks');
+  const salts = ids('salts');
+  const solutions = ids('solutions');
+  ids('entries');
+  book.tanks.forEach((tank, i) => {
+    if (tank.saltId !== null && !salts.has(tank.saltId)) faults.push(`tanks[${i}].saltId: no salt "${tank.saltId}" in the file`);
+  });
+  book.entries.forEach((entry, i) => {
+    if (!tanks.has(entry.tankId)) faults.push(`entries[${i}].tankId: no tank "${entry.tankId}" in the file`);
+    if ('solutionId' in entry && !solutions.has(entry.solutionId)) faults.push(`entries[${i}].solutionId: no solution "${entry.solutionId}" in the file`);
+  });
+  return faults.slice(0, MOST_FAULTS_TOLD);
+}
+
+function isPlainRow(row: unknown): row is Record<string, unknown> {
+  return typeof row === 'object' && row !== null && !Array.isArray(row);
+}

@@ -1,0 +1,110 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { salinityFromSpecificGravity } from '@/chemistry/seawater/specific-gravity';
+import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { entrySchema } from '../schema';
+import { readLine, type JotContext } from './read-line';
+
+// Saturday 21 November 2026, 18:30 in Lisbon (UTC in winter).
+const now = Date.UTC(2026, 10, 21, 18, 30);
+const context: JotContext = {
+  now, zone: 'Europe/Lisbon', units: DEFAULT_UNITS,
+  solutions: [
+    { id: 'soda', name: 'Carbonate part', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
+    { id: 'lime', name: 'Calcium part', parts: [{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 100 }] },
+  ],
+};
+const read = (line: string) => readLine(line, context);
+const only = (line: string) => {
+  const { drafts, problems } = read(line);
+  expect(problems).toEqual([]);
+  expect(drafts).toHaveLength(1);
+  return drafts[0];
+};
+
+describe('a line of tests', () => {
+  it('reads a whole session', () => {
+    const draft = only('alk 8.3 ca 440 mg 1320 no3 4 po4 45ppb ph 8.15 sal 1.0255sg temp 77F');
+    expect(draft).toMatchObject({ kind: 'reading', at: now });
+    const values = draft?.kind === 'reading' ? draft.values : {};
+    expect(values.alkalinity).toBeCloseTo(8.3 * DKH, 12);
+    expect(values).toMatchObject({ calcium: 440, magnesium: 1320, nitrate: 4, ph: 8.15 });
+    expect(values.phosphate).toBeCloseTo(0.045, 12);
+    expect(values.salinity).toBeCloseTo(salinityFromSpecificGravity(1.0255), 9);
+    expect(values.temperature).toBeCloseTo(25, 12);
+  });
+
+  it.each([
+    ['kh 2.9 meq', 'alkalinity', 2.9], ['Alkalinity: 150 ppm', 'alkalinity', 150 / 50.0435], ['p 15ppb', 'phosphate', 0.015 * 3.0662],
+    ['p 15', 'phosphate', 0.015 * 3.0662], ['sg 1.026', 'salinity', 34.52], ['mg=1,320', 'magnesium', 1320], ['temp 25.4 °c', 'temperature', 25.4],
+  ] as const)('reads "%s"', (line, parameter, expected) => {
+    const draft = only(line);
+    const value = draft?.kind === 'reading' ? draft.values[parameter] : undefined;
+    expect(Math.abs((value ?? 0) / expected - 1)).toBeLessThan(0.001);
+  });
+
+  it.each([
+    ['sal 1.026', /specific gravity/, 'sal 1.026 sg'], ['sal 35sg', /ppt/, 'sal 35 ppt'], ['alk 830', /point/, 'alk 8.3 dKH'],
+    ['temp 77', /Fahrenheit/, 'temp 77 °F'], ['alc 8', /alk/, 'alk'], ['ca', /number/, undefined], ['alk 8 alk 9', /twice/, undefined], ['changed -3 l', /below nought/, undefined],
+    ['changed 40lb', /not a unit/, undefined], ['dosed 20 ml potion', /Which solution/, undefined],
+  ])('refuses "%s" and says what was meant', (line, message, suggestion) => {
+    const { problems } = read(line);
+    expect(problems[0]?.message).toMatch(message);
+    expect(problems[0]?.suggestion).toBe(suggestion);
+    if (suggestion && suggestion !== 'alk') expect(read(suggestion).problems).toEqual([]);
+  });
+
+  it('keeps what was understood beside what was not', () => {
+    const { drafts, problems } = read('alk 8.3 frobs 12 ca 430');
+    expect(drafts[0]).toMatchObject({ values: { calcium: 430 } });
+    expect(problems.map(({ from, to }) => 'alk 8.3 frobs 12 ca 430'.slice(from, to))).toEqual(['frobs', '12']);
+  });
+});
+
+describe('a line of work', () => {
+  it.each([
+    ['changed 40 l', { kind: 'water-change', volumeL: 40 }],
+    ['changed 10 gal at 1.025 sg', { kind: 'water-change', volumeL: 37.85411784 }],
+    ['refilled 11.5 l', { kind: 'refill', volumeL: 11.5 }],
+    ['dosed 20ml carbonate', { kind: 'dose', solutionId: 'soda', volumeMl: 20 }],
+    ['dosing 25 ml/day calcium part', { kind: 'standing-dose', solutionId: 'lime', mlPerDay: 25 }],
+    ['dosing carbonate off', { kind: 'standing-dose', solutionId: 'soda', mlPerDay: 0 }],
+    ['reactor 5.1 ml/min effluent 28 dkh', { kind: 'reactor', mlPerMin: 5.1, effluentAlkalinity: 28 * DKH }],
+    ['note corals pale, fed twice', { kind: 'note', note: 'corals pale, fed twice' }],
+  ])('reads "%s"', (line, expected) => {
+    expect(only(line)).toMatchObject(expected);
+  });
+
+  it('files several things of one line apart, at one time', () => {
+    const { drafts } = read('yesterday 8pm alk 8.1, changed 40 l and refilled 11.5 l');
+    expect(drafts.map(({ kind }) => kind)).toEqual(['reading', 'water-change', 'refill']);
+    expect(new Set(drafts.map(({ at }) => at))).toEqual(new Set([Date.UTC(2026, 10, 20, 20, 0)]));
+  });
+});
+
+describe('a time in the line', () => {
+  it.each([
+    ['yesterday 8pm', Date.UTC(2026, 10, 20, 20, 0)],
+    ['8:15', Date.UTC(2026, 10, 21, 8, 15)],
+    ['at 20:15', Date.UTC(2026, 10, 20, 20, 15)], // still to come today, so it was yesterday
+    ['thu noon', Date.UTC(2026, 10, 19, 12, 0)],
+    ['3 days ago', Date.UTC(2026, 10, 18, 18, 30)],
+    ['2h ago', Date.UTC(2026, 10, 21, 16, 30)],
+    ['2026-07-01 9am', Date.UTC(2026, 6, 1, 8, 0)], // Lisbon keeps summer time in July
+    ['24 dec 10pm', Date.UTC(2025, 11, 24, 22, 0)],
+  ])('"%s"', (words, expected) => {
+    expect(read(`${words} ph 8.1`)).toMatchObject({ at: expected, problems: [] });
+  });
+  it('refuses a day that does not exist and one more than a day ahead', () => {
+    expect(read('2026-02-31 ph 8.1').problems[0]?.message).toMatch(/no such date/);
+    expect(read('2026-12-24 ph 8.1').problems[0]?.message).toMatch(/more than a day ahead/);
+  });
+});
+
+it('whatever is typed, what is understood is of the record’s schema', () => {
+  const word = fc.constantFrom('alk', 'ca', '8.3', '-1', '1e9', 'changed', '40', 'l', 'gal', 'dosed', 'carbonate', 'yesterday', '8pm', 'reactor', '::', 'note', 'ph', '99999', '°F', 'sg', '1.026', 'off', 'dosing');
+  fc.assert(fc.property(fc.oneof(fc.string(), fc.array(word, { maxLength: 9 }).map((words) => words.join(' '))), (line) => {
+    for (const draft of read(line).drafts) expect(entrySchema.safeParse({ ...draft, at: Math.max(0, draft.at), id: 'x', tankId: 'y' }).error?.issues).toBeUndefined();
+  }), { numRuns: 400 });
+});

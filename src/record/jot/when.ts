@@ -1,0 +1,74 @@
+import { TZDate } from '@date-fns/tz';
+import { isValid, set, subDays, subHours, subMinutes } from 'date-fns';
+
+const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'];
+const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+
+/** Words of time found at the start of a text. */
+export interface TimeWords {
+  readonly length: number;
+  readonly day?: TZDate;
+  readonly clock?: { readonly hours: number; readonly minutes: number };
+  /** A moment told outright ("2h ago"), which needs neither day nor clock. */
+  readonly moment?: TZDate;
+  /** A date or clock that does not exist, such as 31 Feb or 25:00. */
+  readonly impossible?: boolean;
+}
+
+/**
+ * Reads one expression of time at the start of a text: "yesterday", "sat", "3 days ago", "8pm", "20:15", "2026-11-20",
+ * "20 nov", "now". Only what cannot be a reading is taken: a bare number is never a time.
+ * @param now in the keeper's zone
+ */
+export function readTimeWords(text: string, now: TZDate): TimeWords | undefined {
+  const rules: [RegExp, (m: RegExpExecArray) => Omit<TimeWords, 'length'>][] = [
+    [/^now\b/i, () => ({ moment: now })],
+    [/^today\b/i, () => ({ day: now })],
+    [/^tomorrow\b/i, () => ({ day: subDays(now, -1) as TZDate })],
+    [/^(yesterday|last night)\b/i, () => ({ day: subDays(now, 1) as TZDate })],
+    [/^(\d+)\s*(?:days?|d)\s+ago\b/i, (m) => ({ day: subDays(now, Number(m[1])) as TZDate })],
+    [/^(\d+)\s*(?:hours?|hrs?|h)\s+ago\b/i, (m) => ({ moment: subHours(now, Number(m[1])) as TZDate })],
+    [/^(\d+)\s*(?:minutes?|mins?|m)\s+ago\b/i, (m) => ({ moment: subMinutes(now, Number(m[1])) as TZDate })],
+    [/^(?:last\s+)?(sun|mon|tue|wed|thu|fri|sat)(?:nesday|rsday|urday|sday|day|s|rs)?\b/i, (m) => ({ day: lastWeekday(m[1] ?? '', now) })],
+    [/^(\d{4})-(\d{1,2})-(\d{1,2})\b/, (m) => dated(Number(m[1]), Number(m[2]) - 1, Number(m[3]), now)],
+    [/^(\d{1,2})\s*(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\b/i, (m) => datedThisYear(m[2] ?? '', Number(m[1]), now)],
+    [/^(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\s+(\d{1,2})\b/i, (m) => datedThisYear(m[1] ?? '', Number(m[2]), now)],
+    [/^(\d{1,2})(?::(\d{2}))?\s*(am|pm)\b/i, (m) => clock((Number(m[1]) % 12) + (/p/i.test(m[3] ?? '') ? 12 : 0), Number(m[2] ?? 0), Number(m[1]) > 12)],
+    [/^(\d{1,2}):(\d{2})(?!\d)/, (m) => clock(Number(m[1]), Number(m[2]))],
+    [/^noon\b/i, () => clock(12, 0)],
+    [/^midnight\b/i, () => clock(0, 0)],
+  ];
+  for (const [pattern, read] of rules) {
+    const match = pattern.exec(text);
+    if (match) return { length: match[0].length, ...read(match) };
+  }
+  return undefined;
+}
+
+/** A day and a clock joined; a day alone keeps the present clock, a clock alone is the last time it stood so. */
+export function momentOf(day: TZDate | undefined, clockTime: TimeWords['clock'], now: TZDate): number {
+  if (!clockTime) return (day ?? now).getTime();
+  const at = set(day ?? now, { ...clockTime, seconds: 0, milliseconds: 0 }) as TZDate;
+  return (!day && at.getTime() > now.getTime() ? subDays(at, 1) : at).getTime();
+}
+
+function clock(hours: number, minutes: number, impossible = false): Omit<TimeWords, 'length'> {
+  return impossible || hours > 23 || minutes > 59 ? { impossible: true } : { clock: { hours, minutes } };
+}
+
+function lastWeekday(word: string, now: TZDate): TZDate {
+  const wanted = WEEKDAYS.indexOf(word.slice(0, 3).toLowerCase());
+  return subDays(now, (now.getDay() - wanted + 7) % 7 || 7) as TZDate;
+}
+
+function dated(year: number, month: number, date: number, now: TZDate): Omit<TimeWords, 'length'> {
+  const day = set(now, { year, month, date }) as TZDate;
+  return isValid(day) && day.getMonth() === month && day.getDate() === date ? { day } : { impossible: true };
+}
+
+/** "20 nov" without a year is the last one there was. */
+function datedThisYear(month: string, date: number, now: TZDate): Omit<TimeWords, 'length'> {
+  const at = MONTHS.indexOf(month.slice(0, 3).toLowerCase());
+  const thisYear = dated(now.getFullYear(), at, date, now);
+  return thisYear.day && thisYear.day.getTime() > now.getTime() + 36 * 3_600_000 ? dated(now.getFullYear() - 1, at, date, now) : thisYear;
+}

@@ -1,0 +1,33 @@
+import { RECORD_VERSION, type TableName } from './schema';
+
+type PlainRow = Readonly<Record<string, unknown>>;
+
+/**
+ * How rows of an older record become rows of the next. The same steps serve a database opened by a newer version
+ * and an exported file read back, so there is one path, tested from a stored file of version 1.
+ */
+interface Migration {
+  readonly to: number;
+  readonly rows: Partial<Record<TableName, (row: PlainRow) => PlainRow>>;
+}
+
+const MIGRATIONS: readonly Migration[] = [
+  {
+    // Version 1 kept one figure for what rock and sand displace, and no letter-shortcut setting.
+    to: 2,
+    rows: {
+      tanks: ({ displacedL, ...tank }) => ({ ...tank, rockL: displacedL ?? 0, sandL: 0 }),
+      settings: (settings) => ({ ...settings, letterShortcuts: true }),
+    },
+  },
+];
+
+/** Carries one row of a table from an older version up to the present one. */
+export function migrateRow(table: TableName, row: PlainRow, fromVersion: number): PlainRow {
+  let current = row;
+  for (const { to, rows } of MIGRATIONS) {
+    const step = rows[table];
+    if (to > fromVersion && to <= RECORD_VERSION && step) current = step(current);
+  }
+  return current;
+}

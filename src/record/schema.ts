@@ -1,0 +1,138 @@
+import { z } from 'zod';
+import { ELEMENTS } from '@/chemistry/dosing/elements';
+import { PARAMETER_IDS, PARAMETERS } from '@/chemistry/parameters';
+import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
+
+/**
+ * The record: everything the keeper wrote, and the only state there is. All figures are in the core's canonical
+ * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. The version counts changes of this file's shapes;
+ * `migrations.ts` carries older rows up to it.
+ */
+export const RECORD_VERSION = 2;
+
+const id = z.string().min(1).max(64);
+const moment = z.number().int().min(0).max(8.64e15);
+const amount = (high: number) => z.number().min(0).max(high);
+const name = z.string().trim().min(1, 'a name is needed').max(60, 'a name has at most 60 characters');
+
+export const settingsSchema = z.strictObject({
+  id: z.literal('settings'),
+  /** IANA zone, for where a day begins. */
+  zone: z.string().min(1),
+  units: z.strictObject({
+    volume: z.enum(['L', 'US gal']),
+    temperature: z.enum(['°C', '°F']),
+    alkalinity: z.enum(['dKH', 'meq/L', 'ppm CaCO3']),
+    salinity: z.enum(['ppt', 'sg']),
+  }),
+  /** Shortcuts of one letter can be turned off for those whose speech or switch input would set them off. */
+  letterShortcuts: z.boolean(),
+});
+
+/** A box of sea salt. */
+export const saltSchema = z.strictObject({
+  id,
+  name,
+  /** Grams a litre of saltwater at 35 ppt, from the label; null until told or learnt. */
+  gramsPerLAt35: z.number().min(33).max(50).nullable(),
+  /** What the label says it makes, at the salinity it says it for. */
+  profile: z.strictObject({ salinity: amount(42), alkalinity: amount(10), calcium: amount(1000), magnesium: amount(3000) }).nullable(),
+});
+
+export const solutionSchema = z.strictObject({
+  id,
+  name,
+  parts: z.array(z.strictObject({ reagent: z.enum(REAGENT_IDS), gramsPerL: z.number().positive().max(2000) })).min(1).max(6),
+});
+
+const band = z.tuple([z.number(), z.number()]).refine(([low, high]) => low <= high, 'the lower end stands above the upper');
+
+export const tankSchema = z.strictObject({
+  id,
+  name,
+  displayL: z.number().positive().max(100_000),
+  sumpL: amount(100_000),
+  /** Litres that rock and sand displace. */
+  rockL: amount(50_000),
+  sandL: amount(50_000),
+  /** The keeper's own figure for the net volume, when it overrules the sum. */
+  netVolumeL: z.number().positive().max(100_000).nullable(),
+  reservoirL: amount(10_000),
+  openSurfaceM2: z.number().positive().max(100).nullable(),
+  room: z.strictObject({ airC: z.number().min(-10).max(45), humidity: z.number().min(0).max(1) }),
+  saltId: id.nullable(),
+  /** How calcification is answered: the dose bench opens on it. */
+  method: z.enum(['parts', 'reactor', 'water-changes']),
+  /** Which solution carries which element; the first that holds it when not said. */
+  parts: z.partialRecord(z.enum(ELEMENTS), id),
+  targets: z.partialRecord(z.enum(PARAMETER_IDS), band),
+});
+
+const reading = (parameter: (typeof PARAMETER_IDS)[number]) => {
+  const { low, high } = PARAMETERS[parameter];
+  return z.number().min(low).max(high).optional();
+};
+
+const common = { id, tankId: id, at: moment, note: z.string().max(2000).optional(), /** The line it was jotted as. */ jotted: z.string().max(2000).optional() };
+
+export const entrySchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    ...common,
+    kind: z.literal('reading'),
+    values: z.strictObject({
+      alkalinity: reading('alkalinity'), calcium: reading('calcium'), magnesium: reading('magnesium'), nitrate: reading('nitrate'),
+      phosphate: reading('phosphate'), ph: reading('ph'), salinity: reading('salinity'), temperature: reading('temperature'),
+      ammonia: reading('ammonia'), nitrite: reading('nitrite'),
+    }),
+  }),
+  /** Once, by hand. */
+  z.strictObject({ ...common, kind: z.literal('dose'), solutionId: id, volumeMl: z.number().positive().max(100_000) }),
+  /** From now on, by a pump or by habit; nought ends it. */
+  z.strictObject({ ...common, kind: z.literal('standing-dose'), solutionId: id, mlPerDay: amount(1_000_000) }),
+  /** A calcium reactor's feed from now on; nought closes it. */
+  z.strictObject({ ...common, kind: z.literal('reactor'), mlPerMin: amount(1000), effluentAlkalinity: amount(60) }),
+  z.strictObject({ ...common, kind: z.literal('water-change'), volumeL: z.number().positive().max(100_000), salinity: z.number().min(0).max(42).optional() }),
+  z.strictObject({ ...common, kind: z.literal('refill'), volumeL: z.number().positive().max(10_000) }),
+  z.strictObject({
+    ...common, kind: z.literal('batch'), saltId: id.nullable(), volumeL: z.number().positive().max(100_000), saltG: z.number().positive().max(1e7),
+    targetSalinity: z.number().min(0).max(42), measuredSalinity: z.number().min(0).max(42).optional(),
+  }),
+  z.strictObject({ ...common, kind: z.literal('note'), note: z.string().trim().min(1).max(2000) }),
+]);
+
+export type Settings = z.infer<typeof settingsSchema>;
+export type Salt = z.infer<typeof saltSchema>;
+export type Solution = z.infer<typeof solutionSchema>;
+export type Tank = z.infer<typeof tankSchema>;
+export type Entry = z.infer<typeof entrySchema>;
+export type EntryKind = Entry['kind'];
+export type EntryOf<Kind extends EntryKind> = Extract<Entry, { kind: Kind }>;
+/** An entry before it is filed: no identity and no tank yet. */
+export type EntryDraft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'id' | 'tankId'> : never) : never;
+
+/** The tables of the record, with the schema of a row of each. */
+export const TABLES = {
+  settings: settingsSchema,
+  tanks: tankSchema,
+  salts: saltSchema,
+  solutions: solutionSchema,
+  entries: entrySchema,
+} as const;
+
+export type TableName = keyof typeof TABLES;
+export const TABLE_NAMES = Object.keys(TABLES) as TableName[];
+export type Row<Name extends TableName> = z.infer<(typeof TABLES)[Name]>;
+
+/** The whole record in memory. Entries stand in order of time. */
+export interface Book {
+  readonly settings: Settings;
+  readonly tanks: readonly Tank[];
+  readonly salts: readonly Salt[];
+  readonly solutions: readonly Solution[];
+  readonly entries: readonly Entry[];
+}
+
+/** Litres of water in the system: what the vessels hold less what rock and sand displace, or the keeper's own figure. */
+export function netVolumeL(tank: Pick<Tank, 'displayL' | 'sumpL' | 'rockL' | 'sandL' | 'netVolumeL'>): number {
+  return tank.netVolumeL ?? tank.displayL + tank.sumpL - tank.rockL - tank.sandL;
+}
