@@ -12,7 +12,7 @@ const MAY_IMPORT = {
   chemistry: [],
   record: ['chemistry'],
   reckoning: ['record', 'chemistry'],
-  demo: ['record', 'chemistry'],
+  demo: ['reckoning', 'record', 'chemistry'],
   interface: ['demo', 'reckoning', 'record', 'chemistry'],
   benches: ['interface', 'reckoning', 'record', 'chemistry'],
   app: ['benches', 'interface', 'demo', 'reckoning', 'record', 'chemistry'],

@@ -1,4 +1,4 @@
-import { TZDate } from '@date-fns/tz';
+import type { TZDate } from '@date-fns/tz';
 import { isValid, set, subDays, subHours, subMinutes } from 'date-fns';
 
 const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'];

@@ -1,0 +1,83 @@
+import { PARAMETERS } from '@/chemistry/parameters';
+import { solutionStrength, type Strength } from '@/chemistry/reagents/solution';
+import { naturalSeawater } from '@/chemistry/seawater/composition';
+import type { TankEvent } from '@/chemistry/tank-model/events';
+import { salinityAmountFromSolids, type Amounts, type Water } from '@/chemistry/tank-model/water';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { Book, EntryOf, Salt, Solution, Tank } from '@/record/schema';
+
+/** A batch older than this is not what went in without saying so. */
+const BATCH_LASTS_DAYS = 60;
+
+/** What a millilitre of a solution adds to a tank, as amounts of the tank model. */
+export function amountsPerMl(strength: Strength): Amounts {
+  return {
+    alkalinity: strength.alkalinityMmolPerL / 1000,
+    calcium: strength.calciumMgPerL / 1000,
+    magnesium: strength.magnesiumMgPerL / 1000,
+    salinity: salinityAmountFromSolids(strength.solidsGPerL / 1000),
+  };
+}
+
+export function strengthOf(solution: Solution): Strength {
+  return solutionStrength(solution.parts);
+}
+
+/** The middle of a tank's target band, or of the band keepers hold. */
+export function aimFor(tank: Tank, parameter: keyof typeof PARAMETERS): number {
+  const [low, high] = tank.targets[parameter] ?? PARAMETERS[parameter].band;
+  return (low + high) / 2;
+}
+
+export interface NewWater {
+  readonly water: Water;
+  /** In words: which salt and salinity were taken, and why. */
+  readonly from: string;
+}
+
+/** The water a change put in: the entry's salinity, else the last batch's, else the tank's aim; the salt's profile, else natural seawater's. */
+export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change'>): NewWater {
+  const batch = book.entries
+    .filter((entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.tankId === tank.id && entry.at <= change.at && change.at - entry.at < BATCH_LASTS_DAYS * DAY_MS)
+    .at(-1);
+  const salinity = change.salinity ?? batch?.measuredSalinity ?? batch?.targetSalinity ?? aimFor(tank, 'salinity');
+  const salt = book.salts.find(({ id }) => id === (batch?.saltId ?? tank.saltId));
+  return { water: waterOfSalt(salt, salinity), from: salt?.profile ? `${salt.name} as labelled, at ${salinity.toFixed(1)} ppt` : `natural seawater at ${salinity.toFixed(1)} ppt, since no profile of the salt is entered` };
+}
+
+function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
+  const profile = salt?.profile;
+  if (!profile || profile.salinity === 0) {
+    const natural = naturalSeawater(salinity);
+    return { salinity, alkalinity: natural.alkalinityMmolPerL, calcium: natural.calciumMgPerL, magnesium: natural.magnesiumMgPerL, nitrate: 0, phosphate: 0 };
+  }
+  const scale = salinity / profile.salinity;
+  return { salinity, alkalinity: profile.alkalinity * scale, calcium: profile.calcium * scale, magnesium: profile.magnesium * scale, nitrate: 0, phosphate: 0 };
+}
+
+/** Everything the record says went into or out of a tank, for the tank model. Consumption is never among it. */
+export function knownEvents(book: Book, tank: Tank): TankEvent[] {
+  const perMl = new Map(book.solutions.map((solution) => [solution.id, amountsPerMl(strengthOf(solution))]));
+  return book.entries.flatMap((entry): TankEvent[] => {
+    if (entry.tankId !== tank.id) return [];
+    switch (entry.kind) {
+      case 'dose':
+        return [{ kind: 'addition', at: entry.at, amounts: times(perMl.get(entry.solutionId), entry.volumeMl) }];
+      case 'standing-dose':
+        return [{ kind: 'rate', at: entry.at, source: entry.solutionId, perDay: times(perMl.get(entry.solutionId), entry.mlPerDay) }];
+      case 'reactor':
+        return [{ kind: 'loop', at: entry.at, source: 'reactor', litresPerDay: (entry.mlPerMin * 1440) / 1000, returns: { alkalinity: entry.effluentAlkalinity } }];
+      case 'water-change':
+        return [{ kind: 'exchange', at: entry.at, volumeL: entry.volumeL, water: newWaterOf(book, tank, entry).water }];
+      case 'reading':
+      case 'refill':
+      case 'batch':
+      case 'note':
+        return [];
+    }
+  });
+}
+
+function times(amounts: Amounts | undefined, factor: number): Amounts {
+  return Object.fromEntries(Object.entries(amounts ?? {}).map(([species, amount]) => [species, amount * factor]));
+}

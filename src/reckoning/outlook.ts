@@ -1,0 +1,36 @@
+import type { Element } from '@/chemistry/dosing/elements';
+import type { TankEvent } from '@/chemistry/tank-model/events';
+import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
+import { eachSpecies } from '@/chemistry/tank-model/water';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { consumptionOf } from './consumption';
+import { knownEvents } from './known-events';
+
+export interface OutlookPoint {
+  readonly at: number;
+  readonly value: number;
+  /** 95 in 100. */
+  readonly low: number;
+  readonly high: number;
+}
+
+const STEP_MS = DAY_MS / 4;
+
+/**
+ * Where an element is heading if everything goes on as it stands: the model run from the last reading with the
+ * standing doses and the consumption estimated. The band widens with the doubt of level and rate.
+ */
+export function outlook(book: Book, tank: Tank, element: Element, now: number, until: number): OutlookPoint[] {
+  const estimate = consumptionOf(book, tank, element, now);
+  if (!estimate || until <= estimate.lastAt) return [];
+  const volumeL = netVolumeL(tank);
+  const at = Array.from({ length: Math.floor((until - estimate.lastAt) / STEP_MS) + 1 }, (_, i) => estimate.lastAt + i * STEP_MS);
+  const life: TankEvent = { kind: 'rate', at: estimate.lastAt, source: 'consumption', perDay: { [element]: -estimate.perDay * volumeL } };
+  const start = { at: estimate.lastAt, volumeL, water: eachSpecies((species) => (species === element ? Math.max(0, estimate.level) : 0)) };
+  return simulate(start, [...knownEvents(book, tank), life], at).map((state) => {
+    const days = (state.at - estimate.lastAt) / DAY_MS;
+    const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
+    const value = state.water[element];
+    return { at: state.at, value, low: Math.max(0, value - doubt), high: value + doubt };
+  });
+}
