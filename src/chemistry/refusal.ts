@@ -39,3 +39,15 @@ export function within(field: string, value: number, low: number, high: number, 
   if (Number.isFinite(value) && value >= low && value <= high) return value;
   throw new Refusal({ field, value, allowed: `${low} to ${high}${unit ? ` ${unit}` : ''}` });
 }
+
+export type Attempt<Outcome> = { readonly outcome: Outcome; readonly refusal?: undefined } | { readonly outcome?: undefined; readonly refusal: RefusalDetail };
+
+/** Runs a calculation for a screen: its outcome, or the refusal to show. Any other error is a fault and is thrown on. */
+export function attempt<Outcome>(calculation: () => Outcome): Attempt<Outcome> {
+  try {
+    return { outcome: calculation() };
+  } catch (error) {
+    if (error instanceof Refusal) return { refusal: error.detail };
+    throw error;
+  }
+}

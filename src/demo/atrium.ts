@@ -15,7 +15,7 @@ const DOSING: readonly [day: number, solution: string, mlPerDay: number, note?: 
   [FIRST_DAY, 'limewater', 2640], [FIRST_DAY, 'carbonate', 18], [FIRST_DAY, 'calcium', 18], [FIRST_DAY, 'magnesium', 6],
   [-120, 'carbonate', 22], [-120, 'calcium', 22], [-92, 'carbonate', 27], [-92, 'calcium', 27],
   [-62, 'carbonate', 0, 'Bottle found dry on day six; entered afterwards'], [-57, 'carbonate', 27],
-  [-50, 'carbonate', 41], [-33, 'carbonate', 28], [-33, 'calcium', 28], [-14, 'carbonate', 32], [-14, 'calcium', 32],
+  [-50, 'carbonate', 40], [-33, 'carbonate', 22], [-33, 'calcium', 28], [-14, 'carbonate', 30], [-14, 'calcium', 32],
 ];
 
 const NOTES: readonly [day: number, hours: number, note: string][] = [
@@ -39,7 +39,7 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar)
   DOSING.forEach(([day, solutionId, mlPerDay, note], i) =>
     file({ id: `atrium-standing-${i}`, tankId: tank.id, at: at(day, 20), kind: 'standing-dose', solutionId, mlPerDay, ...(note ? { note } : {}) }));
   NOTES.forEach(([day, hours, note], i) => file({ id: `atrium-note-${i}`, tankId: tank.id, at: at(day, hours), kind: 'note', note }));
-  for (const day of [-56, -55]) file({ id: `atrium-dose${day}`, tankId: tank.id, at: at(day, 21), kind: 'dose', solutionId: 'carbonate', volumeMl: 120, note: 'Correction after the dry bottle' });
+  for (const day of [-56, -55]) file({ id: `atrium-dose${day}`, tankId: tank.id, at: at(day, 21), kind: 'dose', solutionId: 'carbonate', volumeMl: 40, note: 'Correction after the dry bottle' });
 
   let sinceRefill = 0;
   let saturday = 0;

@@ -1,3 +1,4 @@
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/consumption/balance';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { solutionStrength, type Strength } from '@/chemistry/reagents/solution';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
@@ -65,8 +66,14 @@ export function knownEvents(book: Book, tank: Tank): TankEvent[] {
         return [{ kind: 'addition', at: entry.at, amounts: times(perMl.get(entry.solutionId), entry.volumeMl) }];
       case 'standing-dose':
         return [{ kind: 'rate', at: entry.at, source: entry.solutionId, perDay: times(perMl.get(entry.solutionId), entry.mlPerDay) }];
-      case 'reactor':
-        return [{ kind: 'loop', at: entry.at, source: 'reactor', litresPerDay: (entry.mlPerMin * 1440) / 1000, returns: { alkalinity: entry.effluentAlkalinity } }];
+      case 'reactor': {
+        const litresPerDay = (entry.mlPerMin * 1440) / 1000;
+        return [
+          { kind: 'loop', at: entry.at, source: 'reactor', litresPerDay, returns: { alkalinity: entry.effluentAlkalinity } },
+          // Calcium is not read at the effluent; the media give it in proportion to the alkalinity gained over the tank's aim.
+          { kind: 'rate', at: entry.at, source: 'reactor media', perDay: { calcium: reactorGain(tank, entry) * CALCIUM_MG_PER_MEQ } },
+        ];
+      }
       case 'water-change':
         return [{ kind: 'exchange', at: entry.at, volumeL: entry.volumeL, water: newWaterOf(book, tank, entry).water }];
       case 'reading':
@@ -76,6 +83,11 @@ export function knownEvents(book: Book, tank: Tank): TankEvent[] {
         return [];
     }
   });
+}
+
+/** Alkalinity a reactor brings to a tank at its aim, mmol a day. */
+export function reactorGain(tank: Tank, { mlPerMin, effluentAlkalinity }: EntryOf<'reactor'>): number {
+  return Math.max(0, ((mlPerMin * 1440) / 1000) * (effluentAlkalinity - aimFor(tank, 'alkalinity')));
 }
 
 function times(amounts: Amounts | undefined, factor: number): Amounts {

@@ -122,6 +122,15 @@ export class RecordStore {
     });
   }
 
+  /** Fills an empty record without a trace in the undo log; leaves one that holds a tank as it is. */
+  async plant(book: Book): Promise<void> {
+    await this.#write(async (tx) => {
+      if ((await tx.objectStore('tanks').count()) > 0) return;
+      await tx.objectStore('settings').put(book.settings);
+      for (const table of ['tanks', 'salts', 'solutions', 'entries'] as const) for (const row of book[table]) await place(tx, table, row.id, row);
+    });
+  }
+
   /** Takes back the last change made in any tab. Returns its label, or undefined when there is nothing to undo. */
   async undo(): Promise<string | undefined> {
     return this.#step(lastDone, 'before');

@@ -50,7 +50,7 @@ describe('the worked case, by hand: 310 L, 0.473 dKH/day', () => {
   const events: TankEvent[] = [{ kind: 'rate', at: 0, source: 'carbonate', perDay: { alkalinity: 20 * perMl } }];
   const estimate = estimateConsumption({ species: 'alkalinity', volumeL: 310, events, readings: [{ at: 0, value: 8.6 * DKH }, { at: 4 * DAY_MS, value: 7.8 * DKH }] });
   if (!estimate) throw new Error('no estimate');
-  const demand = { perDay: estimate.perDay, sd: estimate.perDaySd, origin: 'log' as const, from: '', mismatch: false };
+  const demand = { perDay: estimate.perDay, sd: estimate.perDaySd, origin: 'log' as const, from: '', mismatch: false, withinTestError: false };
 
   it('is maintained by 34.65 mL/day', () => {
     const { values } = maintenanceDose.run({ netVolumeL: 310, demand: { alkalinity: demand }, parts: { alkalinity: part }, carriedByOthers: {}, certainty: 'drifting' });
@@ -77,12 +77,17 @@ describe('the worked case, by hand: 310 L, 0.473 dKH/day', () => {
 });
 
 describe('maintenance', () => {
-  const demand = { perDay: 0.2, sd: 0.02, origin: 'log' as const, from: '', mismatch: false };
+  const demand = { perDay: 0.2, sd: 0.02, origin: 'log' as const, from: '', mismatch: false, withinTestError: false };
   it('leaves out what limewater already brings', () => {
     const run = (amountPerDay: number) => maintenanceDose.run({ netVolumeL: 300, demand: { alkalinity: demand }, parts: { alkalinity: part }, carriedByOthers: { alkalinity: { amountPerDay, by: 'Limewater' } }, certainty: 'steady' });
     expect(run(30).values.doses[0]?.mlPerDay).toBeCloseTo((60 - 30) / perMl, 9);
     expect(run(90).values.doses[0]?.mlPerDay).toBe(0);
     expect(run(90).answer.says[0]).toMatch(/Dose nothing/);
+  });
+  it('builds no dose on a demand the test cannot tell from nothing', () => {
+    const { values, cautions } = maintenanceDose.run({ netVolumeL: 300, demand: { alkalinity: { ...demand, withinTestError: true } }, parts: { alkalinity: part }, carriedByOthers: {}, certainty: 'within test error' });
+    expect(values.doses).toEqual([]);
+    expect(cautions[0]?.says[0]).toMatch(/more slowly than the test/);
   });
   it('says what to do when there is nothing to go on', () => {
     const none = maintenanceDose.run({ netVolumeL: 300, demand: {}, parts: { alkalinity: part }, carriedByOthers: {}, certainty: 'not enough yet' });

@@ -5,6 +5,10 @@ import { MMOL_PER_L_PER_DKH, type QuantityKind } from '../units/kinds';
 export const ELEMENTS = ['alkalinity', 'calcium', 'magnesium'] as const;
 export type Element = (typeof ELEMENTS)[number];
 
+export function isElement(name: string): name is Element {
+  return (ELEMENTS as readonly string[]).includes(name);
+}
+
 interface ElementFacts {
   readonly rateKind: QuantityKind;
   /** What a millilitre of a solution adds, as an amount (concentration × litres). */

@@ -12,6 +12,8 @@ const demandSchema = z.object({
   /** Which readings, in words. */
   from: z.string(),
   mismatch: z.boolean().default(false),
+  /** Too small for the test to tell from nothing: no dose is built on it. */
+  withinTestError: z.boolean().default(false),
 });
 
 const partSchema = z.object({
@@ -61,6 +63,11 @@ export const maintenanceDose = defineCalculator({
         continue;
       }
       const { rateKind } = ELEMENT_FACTS[element];
+      if (need.withinTestError) {
+        working.push({ label: `${capital(element)} consumption`, value: quantity(rateKind, need.perDay), origin: need.origin, from: need.from });
+        cautions.push({ severity: 'note', says: [`The tank takes ${element} more slowly than the test can show, so no dose is built on it: keep what you dose, and test on.`] });
+        continue;
+      }
       const amountPerDay = need.perDay * netVolumeL;
       const carried = carriedByOthers[element];
       const rest = amountPerDay - (carried?.amountPerDay ?? 0);

@@ -1,0 +1,3 @@
+import { DoseBench } from '@/benches/dose/dose-bench';
+
+export default DoseBench;

@@ -1,0 +1,3 @@
+import { LogBench } from '@/benches/log/log-bench';
+
+export default LogBench;

@@ -1,0 +1,3 @@
+import { MixBench } from '@/benches/mix/mix-bench';
+
+export default MixBench;

@@ -1,0 +1,3 @@
+import { SeriesBench } from '@/benches/series/series-bench';
+
+export default SeriesBench;

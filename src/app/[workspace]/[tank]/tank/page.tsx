@@ -1,0 +1,3 @@
+import { TankBench } from '@/benches/tank/tank-bench';
+
+export default TankBench;

@@ -1,0 +1,3 @@
+import { TodayBench } from '@/benches/today/today-bench';
+
+export default TodayBench;

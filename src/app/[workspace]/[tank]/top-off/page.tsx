@@ -1,0 +1,3 @@
+import { TopOffBench } from '@/benches/top-off/top-off-bench';
+
+export default TopOffBench;

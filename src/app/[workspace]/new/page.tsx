@@ -1,0 +1,3 @@
+import { NewTank } from '@/benches/tank/new-tank';
+
+export default NewTank;

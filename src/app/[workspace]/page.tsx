@@ -1,0 +1,3 @@
+import { FirstTank } from '@/benches/tank/first-tank';
+
+export default FirstTank;

@@ -1,0 +1,3 @@
+import { RecordBench } from '@/benches/record/record-bench';
+
+export default RecordBench;

@@ -1,0 +1,81 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { mixBatch } from '@/chemistry/mixing/mix-batch';
+import { attempt } from '@/chemistry/refusal';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Bench, Figures } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
+import { AMOUNTS } from '@/record/amounts';
+import { aimFor } from '@/reckoning/known-events';
+import { saltStrength } from '@/reckoning/learnt-salt';
+import { netVolumeL } from '@/record/schema';
+import { MixingVessel } from './mixing-vessel';
+
+/** A first guess at a batch: a tenth of the tank, the commonest change. Common practice. */
+const USUAL_SHARE = 0.1;
+
+export function MixBench() {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  const commit = useCommit();
+  useTitle(`Mix, ${tank.name}`);
+  const [saltId, setSaltId] = useState(tank.saltId);
+  const [litres, setLitres] = useState<number | null>(() => Math.max(5, Math.round(netVolumeL(tank) * USUAL_SHARE)));
+  const [salinity, setSalinity] = useState<number | null>(() => Math.round(aimFor(tank, 'salinity') * 2) / 2);
+  const [ownStrength, setOwnStrength] = useState<number | null>(null);
+  const [measured, setMeasured] = useState<number | null>(null);
+
+  const salt = book.salts.find(({ id }) => id === saltId);
+  const strength = saltStrength(book, salt);
+  const result = litres === null || salinity === null ? undefined : attempt(() =>
+    mixBatch.run({
+      litresWanted: litres, targetSalinity: salinity, temperatureC: 25,
+      ...(ownStrength === null
+        ? { gramsPerLAt35: strength.gramsPerLAt35, gramsPerLFrom: strength.from, ...(strength.learnt ? { gramsPerLError: strength.learnt.error } : {}) }
+        : { gramsPerLAt35: ownStrength, gramsPerLFrom: 'yours' as const }),
+    }));
+
+  const log = async (saltG: number) => {
+    if (litres === null || salinity === null) return;
+    const entry = { id: nanoid(), tankId: tank.id, at: now, kind: 'batch' as const, saltId: salt?.id ?? null, volumeL: litres, saltG, targetSalinity: salinity, ...(measured === null ? {} : { measuredSalinity: measured }) };
+    if (await commit({ label: `Logged a batch of ${showText(quantity('volume', litres), units)}`, put: { entries: [entry] } })) setMeasured(null);
+  };
+  const outcome = result?.outcome;
+
+  return (
+    <Bench question="How much salt for this batch?">
+      {outcome
+        ? <Answer answer={outcome.answer} actions={<Button look="main" onClick={() => void log(outcome.values.saltG)}>Log this batch</Button>} />
+        : <Refused refusal={result?.refusal} otherwise="Say how many litres, and at what salinity." />}
+      <div className="mt-6 grid gap-8 md:grid-cols-[17rem_minmax(0,1fr)]">
+        {outcome && litres !== null && salinity !== null && <MixingVessel litres={litres} waterL={outcome.values.waterL} saltG={outcome.values.saltG} salinity={salinity} units={units} />}
+        <Figures title="This batch">
+          <QuantityField label="Saltwater wanted" expected={AMOUNTS.batchVolume} value={litres} onChange={setLitres} required />
+          <QuantityField label="Target salinity" expected={AMOUNTS.batchSalinity} value={salinity} onChange={setSalinity} required hint="ppt, or specific gravity at 25/25 °C (77/77 °F) as “1.026 sg”" />
+          <label className="block">
+            <span className="block text-sm font-semibold">Salt</span>
+            <select className="mt-1 min-h-11 w-40 rounded-md border border-edge bg-sheet px-2 lg:min-h-9" value={saltId ?? ''} onChange={(event) => setSaltId(event.target.value || null)}>
+              {book.salts.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
+              <option value="">another salt</option>
+            </select>
+          </label>
+          <QuantityField
+            label="Salt a litre at 35 ppt" expected={AMOUNTS.saltPerL} value={ownStrength ?? strength.gramsPerLAt35} onChange={setOwnStrength}
+            onReset={ownStrength === null ? undefined : () => setOwnStrength(null)}
+            hint={ownStrength !== null ? 'grams a litre of finished saltwater' : strength.from === 'learnt' ? `learnt from ${strength.learnt?.batches ?? 0} measured batches${salt?.gramsPerLAt35 ? `; the label says ${salt.gramsPerLAt35} g/L` : ''}` : strength.from === 'label' ? 'from the label' : 'a general figure, until a batch is measured'}
+          />
+          <QuantityField label="Measured after mixing" expected={AMOUNTS.measuredSalinity} value={measured} onChange={setMeasured} hint="once read, it is logged with the batch and teaches this salt’s own figure" />
+        </Figures>
+      </div>
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions cautions={outcome.cautions} />}
+    </Bench>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+
+import type { Answer as AnswerText } from '@/chemistry/calculator';
+import { isElement } from '@/chemistry/dosing/elements';
+import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/chemistry/parameters';
+import { Answer } from '@/interface/answer';
+import { Bench } from '@/interface/bench';
+import { SeriesChart } from '@/interface/charts/series-chart';
+import { MARK_SHAPES, marksOf } from '@/interface/tide/marks';
+import { useTide } from '@/interface/tide/tide-context';
+import { dayText } from '@/interface/when';
+import { useNow, useTank, useTitle } from '@/interface/workspace';
+import { outlook } from '@/reckoning/outlook';
+import { readingsOf } from '@/reckoning/readings';
+import { seriesAnswer } from '@/reckoning/series-answer';
+
+/** Ammonia and nitrite are shown only where they are measured. */
+const ALWAYS: readonly ParameterId[] = ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'ph', 'salinity', 'temperature'];
+
+export function SeriesBench() {
+  const { book, tank } = useTank();
+  const { from, to } = useTide();
+  const now = useNow();
+  useTitle(`Series, ${tank.name}`);
+  const { zone } = book.settings;
+  const marks = marksOf(book, tank.id, from, to);
+  const shown = PARAMETER_IDS.filter((id) => readingsOf(book, tank.id, id).length > 0 || ALWAYS.includes(id));
+  const ordered = [...shown].sort((a, b) => Number(readingsOf(book, tank.id, b).length > 0) - Number(readingsOf(book, tank.id, a).length > 0));
+  const answer: AnswerText = seriesAnswer(book, tank, now);
+
+  return (
+    <Bench question="How has the water moved?">
+      <Answer answer={answer} />
+      <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
+        {ordered.map((id) => (
+          <SeriesChart
+            key={id} parameter={id} readings={readingsOf(book, tank.id, id)} band={tank.targets[id]}
+            ahead={isElement(id) ? outlook(book, tank, id, now, to) : []} marks={marks}
+          />
+        ))}
+      </div>
+      <section aria-label="What happened" className="mt-8 max-w-3xl">
+        <h2 className="text-lg font-semibold">What happened in this stretch</h2>
+        {marks.length === 0 ? <p className="mt-1 text-soft">No doses, changes or notes between {dayText(from, zone)} and {dayText(to, zone)}.</p> : (
+          <ul className="mt-2">
+            {marks.toReversed().map((mark) => mark.kind !== 'reading' && (
+              <li key={mark.entryId} className="flex items-baseline gap-3 border-t border-line py-1.5 text-[0.95rem]">
+                <svg width="12" height="12" viewBox="-0.5 -0.5 11 11" aria-hidden="true" className="shrink-0 translate-y-0.5"><path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" /></svg>
+                <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
+                <span className="min-w-0">{mark.text}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+        <p className="mt-3 text-sm text-soft">
+          Over the charts: shaded, the target band of {PARAMETERS.alkalinity.name} and the rest; whiskers, the test’s own error; a dashed line, where it is heading as things stand; upright lines, what happened.
+        </p>
+      </section>
+    </Bench>
+  );
+}

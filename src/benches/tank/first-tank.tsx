@@ -1,0 +1,21 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { PlainPage } from '@/interface/tank-frame';
+import { useBookIfRead, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
+
+/** The door of a workspace: its first tank, or the making of one. */
+export function FirstTank() {
+  const { name } = useWorkspace();
+  const book = useBookIfRead();
+  const trouble = useTrouble();
+  const router = useRouter();
+  const first = book?.tanks[0];
+  // The demo's database is planted a moment after it is opened; it is never empty for long.
+  const to = first ? `/${name}/${first.id}/today` : book && name === 'mine' ? `/${name}/new` : undefined;
+  useEffect(() => {
+    if (to) router.replace(to);
+  }, [to, router]);
+  return trouble ? <PlainPage>{null}</PlainPage> : <Waiting />;
+}

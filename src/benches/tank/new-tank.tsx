@@ -1,0 +1,51 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { PARAMETERS } from '@/chemistry/parameters';
+import { Answer, Cautions } from '@/interface/answer';
+import { PlainPage } from '@/interface/tank-frame';
+import { UnitChoices } from '@/interface/unit-choices';
+import { useBookIfRead, useCommit, useTitle, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
+import { newTank } from '@/record/defaults';
+import type { Book, Tank } from '@/record/schema';
+import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
+import { TankForm } from './tank-form';
+import { TankPicture } from './tank-picture';
+
+/** Where a keeper's own record begins, and where another tank joins it. */
+export function NewTank() {
+  const book = useBookIfRead();
+  const trouble = useTrouble();
+  useTitle('A new tank');
+  if (!book) return <PlainPage>{trouble ? null : <Waiting />}</PlainPage>;
+  return <PlainPage><NewTankForm book={book} /></PlainPage>;
+}
+
+function NewTankForm({ book }: { readonly book: Book }) {
+  const { name } = useWorkspace();
+  const commit = useCommit();
+  const router = useRouter();
+  const [draft, setDraft] = useState<Tank>(() => ({ ...newTank(nanoid()), saltId: book.salts[0]?.id ?? null }));
+  const { answer, cautions } = netVolumeAnswer(draft);
+  const make = async (tank: Tank) => {
+    const { alkalinity, calcium, magnesium, nitrate, phosphate, ph, salinity, temperature } = PARAMETERS;
+    const usual = Object.entries({ alkalinity, calcium, magnesium, nitrate, phosphate, ph, salinity, temperature }).map(([id, { band: [low, high] }]) => [id, [low, high]]);
+    const made: Tank = { ...tank, targets: { ...(Object.fromEntries(usual) as Tank['targets']), ...tank.targets } };
+    if (await commit({ label: `Made ${made.name}`, put: { tanks: [made], settings: [book.settings] } })) router.push(`/${name}/${made.id}/today`);
+  };
+  return (
+    <div className="max-w-5xl">
+      <h1 className="mb-2 text-sm font-semibold text-soft">{book.tanks.length === 0 ? 'Your first tank' : 'Another tank'}</h1>
+      <Answer answer={answer} />
+      {book.tanks.length === 0 && <div className="mt-5"><UnitChoices settings={book.settings} /></div>}
+      <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
+        <TankForm draft={draft} onDraft={setDraft} salts={book.salts} solutions={book.solutions} submitWords="Make this tank" onSubmit={(tank) => void make(tank)} short />
+        <TankPicture tank={draft} units={book.settings.units} />
+      </div>
+      <Cautions cautions={cautions} />
+      <p className="mt-6 max-w-3xl text-sm text-soft">Nothing you enter leaves this browser unless you export it.</p>
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
+import { Answer, Cautions } from '@/interface/answer';
+import { Bench } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { useCommit, useTank, useTitle, useWorkspace } from '@/interface/workspace';
+import type { Tank } from '@/record/schema';
+import { useState } from 'react';
+import { SaltsAndSolutions } from './salts-and-solutions';
+import { TankForm } from './tank-form';
+import { TankPicture } from './tank-picture';
+
+export function TankBench() {
+  const { book, tank } = useTank();
+  const { name } = useWorkspace();
+  const commit = useCommit();
+  const router = useRouter();
+  useTitle(`Tank, ${tank.name}`);
+  const [draft, setDraft] = useState<Tank>(tank);
+  const { answer, cautions } = netVolumeAnswer(draft);
+
+  const remove = async () => {
+    const entries = book.entries.filter((entry) => entry.tankId === tank.id).map(({ id }) => id);
+    if (await commit({ label: `Removed ${tank.name} and its ${entries.length} entries`, remove: { tanks: [tank.id], entries } })) router.push(`/${name}`);
+  };
+
+  return (
+    <Bench question="How much water is there, and what is it meant to hold?">
+      <Answer answer={answer} />
+      <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
+        <TankForm draft={draft} onDraft={setDraft} salts={book.salts} solutions={book.solutions} submitWords="Save the tank" onSubmit={(saved) => void commit({ label: `Saved ${saved.name}`, put: { tanks: [saved] } })} />
+        <TankPicture tank={draft} units={book.settings.units} />
+      </div>
+      <Cautions cautions={cautions} />
+      <SaltsAndSolutions />
+      <section aria-label="Remove this tank" className="mt-10 border-t border-line pt-4">
+        <Button onClick={() => void remove()}>Remove {tank.name} and its entries</Button>
+        <p className="mt-1 text-sm text-soft">Undo brings all of it back.</p>
+      </section>
+    </Bench>
+  );
+}

@@ -1,0 +1,21 @@
+import type { ReactNode } from 'react';
+
+/** The frame of a bench: its question for those who listen, then answer, picture, working and cautions in that order. */
+export function Bench({ question, children }: { readonly question: string; readonly children: ReactNode }) {
+  return (
+    <div className="max-w-6xl">
+      <h1 className="mb-2 text-sm font-semibold text-soft">{question}</h1>
+      {children}
+    </div>
+  );
+}
+
+/** Figures the keeper may set, beside the picture they move. */
+export function Figures({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <fieldset className="min-w-0">
+      <legend className="mb-2 font-semibold">{title}</legend>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">{children}</div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,56 @@
+'use client';
+
+import { Toast } from 'radix-ui';
+import { useSyncExternalStore } from 'react';
+
+export interface Notice {
+  readonly text: string;
+  readonly undo?: () => void;
+  readonly trouble?: boolean;
+}
+
+let current: (Notice & { readonly key: number }) | undefined;
+let count = 0;
+const listeners = new Set<() => void>();
+
+/** Says something at the foot of the screen; a new notice takes the place of the last. */
+export function notify(notice: Notice): void {
+  current = { ...notice, key: ++count };
+  for (const listener of listeners) listener();
+}
+
+function dismiss(): void {
+  current = undefined;
+  for (const listener of listeners) listener();
+}
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+export function Notices() {
+  const notice = useSyncExternalStore(subscribe, () => current, () => undefined);
+  return (
+    <Toast.Provider swipeDirection="down" duration={notice?.trouble ? 20_000 : 8000} label="Notice">
+      {notice && (
+        <Toast.Root
+          key={notice.key}
+          open
+          onOpenChange={(open) => !open && dismiss()}
+          type={notice.trouble ? 'foreground' : 'background'}
+          className={`flex items-center gap-4 rounded-md border px-4 py-2 shadow-lg ${notice.trouble ? 'border-rust bg-rust-wash text-rust' : 'border-edge bg-sheet'}`}
+        >
+          <Toast.Description className="min-w-0">{notice.text}</Toast.Description>
+          {notice.undo && (
+            <Toast.Action altText="Undo with the u key" asChild>
+              <button className="min-h-11 rounded px-3 font-semibold text-glass underline underline-offset-4" onClick={notice.undo}>Undo</button>
+            </Toast.Action>
+          )}
+          <Toast.Close className="min-h-11 min-w-11 text-soft" aria-label="Close">✕</Toast.Close>
+        </Toast.Root>
+      )}
+      <Toast.Viewport className="no-print fixed bottom-28 left-1/2 z-50 w-max max-w-[94vw] -translate-x-1/2 lg:bottom-5" />
+    </Toast.Provider>
+  );
+}

@@ -1,0 +1,99 @@
+'use client';
+
+import { useId, useState } from 'react';
+import { Refusal, type RefusalDetail } from '@/chemistry/refusal';
+import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
+import { quantity, showOther, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { useUnits } from './workspace';
+
+interface Props {
+  readonly label: string;
+  readonly expected: Expectation;
+  /** In the kind's canonical unit; null while empty. */
+  readonly value: number | null;
+  readonly onChange: (amount: number | null) => void;
+  readonly hint?: string;
+  /** Shown while the field is empty: what is taken then. */
+  readonly placeholder?: string;
+  readonly required?: boolean;
+  /** Given when the value overrules one from the record: puts that back. */
+  readonly onReset?: (() => void) | undefined;
+}
+
+interface Draft {
+  readonly text: string;
+  /** The value this text stands for, or stood beside when it was refused. */
+  readonly forValue: number | null;
+  readonly refusal?: RefusalDetail;
+}
+
+/** A quantity typed with or without its unit. A refused text stays in the field, with what is allowed and what was probably meant. */
+export function QuantityField({ label, expected, value, onChange, hint, placeholder, required = false, onReset }: Props) {
+  const units = useUnits();
+  const id = useId();
+  const [draft, setDraft] = useState<Draft>();
+  const live = draft && (draft.refusal ? true : draft.forValue === value) ? draft : undefined;
+  const text = live?.text ?? (value === null ? '' : plainText(value, expected, units));
+  const refusal = live?.refusal;
+
+  const type = (typed: string) => {
+    if (typed.trim() === '') {
+      setDraft({ text: typed, forValue: null });
+      onChange(null);
+      return;
+    }
+    try {
+      const { amount } = parseQuantity(typed, expected, units);
+      setDraft({ text: typed, forValue: amount });
+      onChange(amount);
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setDraft({ text: typed, forValue: value, refusal: error.detail });
+    }
+  };
+  const other = value === null || refusal ? undefined : showOther(quantity(expected.kind, value), units);
+  const about = [refusal && `${id}-refusal`, hint && `${id}-hint`].filter(Boolean).join(' ');
+
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="block text-sm font-semibold">{label}{required && <span className="font-normal text-soft"> (needed)</span>}</label>
+      <div className="mt-1 flex flex-wrap items-center gap-x-2">
+        <input
+          id={id}
+          type="text"
+          autoComplete="off"
+          inputMode="text"
+          className={`min-h-11 w-40 rounded-md border bg-sheet px-2.5 lg:min-h-9 ${refusal ? 'border-2 border-rust' : 'border-edge'}`}
+          value={text}
+          placeholder={placeholder}
+          aria-invalid={refusal ? true : undefined}
+          aria-describedby={about || undefined}
+          aria-required={required || undefined}
+          onChange={(event) => type(event.target.value)}
+          onBlur={() => !refusal && setDraft(undefined)}
+        />
+        {other && <span className="text-sm text-soft">{other}</span>}
+        {onReset && <button type="button" className="min-h-11 text-sm text-glass underline underline-offset-4 lg:min-h-9" onClick={() => { setDraft(undefined); onReset(); }}>your figure; put back</button>}
+      </div>
+      {refusal && (
+        <p id={`${id}-refusal`} role="alert" className="mt-1 max-w-72 text-sm text-rust">
+          Not taken: {expected.field} is {refusal.allowed}. {refusal.hint}{' '}
+          {refusal.suggestion && <button type="button" className="min-h-8 font-semibold underline underline-offset-4" onClick={() => type(refusal.suggestion ?? '')}>Use {refusal.suggestion}</button>}
+        </p>
+      )}
+      {hint && <p id={`${id}-hint`} className="mt-1 max-w-72 text-sm text-soft">{hint}</p>}
+    </div>
+  );
+}
+
+/** The value as it would be typed: up to five figures, no trailing noughts. */
+function plainText(value: number, { kind }: Expectation, units: UnitPreferences): string {
+  return showText(quantity(kind, value), units, 5).replace(/(\.\d*?)0+(?=\s|$)/, '$1').replace(/\.(?=\s|$)/, '');
+}
+
+/** Whether a form holds a refused field; the first of them takes the focus. */
+export function focusRefused(form: HTMLFormElement): boolean {
+  const refused = form.querySelector<HTMLElement>('[aria-invalid=true]');
+  refused?.focus();
+  return refused !== null;
+}

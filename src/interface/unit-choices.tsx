@@ -1,0 +1,34 @@
+'use client';
+
+import type { Settings } from '@/record/schema';
+import { useCommit } from './workspace';
+
+const CHOICES = {
+  volume: ['Volume', ['L', 'US gal']],
+  temperature: ['Temperature', ['°C', '°F']],
+  alkalinity: ['Alkalinity', ['dKH', 'meq/L', 'ppm CaCO3']],
+  salinity: ['Salinity', ['ppt', 'sg']],
+} as const;
+
+/** The units figures are shown in, and read in when none is typed. */
+export function UnitChoices({ settings }: { readonly settings: Settings }) {
+  const commit = useCommit();
+  return (
+    <fieldset>
+      <legend className="mb-2 text-lg font-semibold">Units</legend>
+      <div className="flex flex-wrap gap-x-6 gap-y-3">
+        {(Object.keys(CHOICES) as (keyof typeof CHOICES)[]).map((kind) => {
+          const [label, symbols] = CHOICES[kind];
+          return (
+            <label key={kind} className="block">
+              <span className="block text-sm font-semibold">{label}</span>
+              <select className="mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9" value={settings.units[kind]} onChange={(event) => void commit({ label: `${label} in ${event.target.value}`, put: { settings: [{ ...settings, units: { ...settings.units, [kind]: event.target.value } }] } })}>
+                {symbols.map((symbol) => <option key={symbol} value={symbol}>{symbol === 'sg' ? 'specific gravity 25/25 °C' : symbol}</option>)}
+              </select>
+            </label>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}

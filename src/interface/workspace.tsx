@@ -1,0 +1,143 @@
+'use client';
+
+import { createContext, useCallback, useContext, useEffect, useMemo, useSyncExternalStore, type ReactNode } from 'react';
+import { demoBook } from '@/demo/scenario';
+import type { Change } from '@/record/change';
+import type { Book, Tank } from '@/record/schema';
+import { RecordStore, type StoreTrouble } from '@/record/store';
+import { notify } from './notices';
+import type { WorkspaceName } from './workspace-name';
+
+const DATABASES: Record<WorkspaceName, string> = { mine: 'mild-tide', demo: 'mild-tide-demo' };
+
+export function hereZone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
+
+const stores = new Map<WorkspaceName, RecordStore>();
+
+/** One store a workspace and tab, opened on first use; the demo is planted when its database is empty. */
+function storeFor(name: WorkspaceName): RecordStore {
+  const known = stores.get(name);
+  if (known) return known;
+  const store = new RecordStore(DATABASES[name], hereZone());
+  stores.set(name, store);
+  void openStore(name, store);
+  return store;
+}
+
+async function openStore(name: WorkspaceName, store: RecordStore): Promise<void> {
+  try {
+    const book = await store.reload();
+    if (name === 'demo' && book.tanks.length === 0) await store.plant(demoBook(Date.now(), hereZone()));
+  } catch {
+    // The store keeps its trouble and tells it; the page shows it.
+  }
+}
+
+interface Workspace {
+  readonly name: WorkspaceName;
+  readonly store: RecordStore;
+}
+
+const WorkspaceContext = createContext<Workspace | undefined>(undefined);
+
+export function WorkspaceProvider({ name, children }: { readonly name: WorkspaceName; readonly children: ReactNode }) {
+  const hydrated = useSyncExternalStore(noSubscription, () => true, () => false);
+  const workspace = useMemo(() => (hydrated ? { name, store: storeFor(name) } : undefined), [hydrated, name]);
+  if (!workspace) return <Waiting />;
+  return <WorkspaceContext value={workspace}>{children}</WorkspaceContext>;
+}
+
+export function Waiting() {
+  return <p className="p-8 text-soft">Opening the record…</p>;
+}
+
+export function useWorkspace(): Workspace {
+  const workspace = useContext(WorkspaceContext);
+  if (!workspace) throw new Error('outside a workspace');
+  return workspace;
+}
+
+/** The book as it stands, or undefined until it has been read. Changes in any tab show here. */
+export function useBookIfRead(): Book | undefined {
+  const { store } = useWorkspace();
+  return useSyncExternalStore(store.subscribe, () => store.book, () => undefined);
+}
+
+export function useTrouble(): StoreTrouble | undefined {
+  const { store } = useWorkspace();
+  return useSyncExternalStore(store.subscribe, () => store.trouble, () => undefined);
+}
+
+/** What the bench screens stand on: a book that is read, and the tank in view. */
+interface TankInView {
+  readonly book: Book;
+  readonly tank: Tank;
+}
+
+const TankContext = createContext<TankInView | undefined>(undefined);
+
+export function TankProvider({ book, tank, children }: TankInView & { readonly children: ReactNode }) {
+  const value = useMemo(() => ({ book, tank }), [book, tank]);
+  return <TankContext value={value}>{children}</TankContext>;
+}
+
+export function useTank(): TankInView {
+  const inView = useContext(TankContext);
+  if (!inView) throw new Error('outside a tank');
+  return inView;
+}
+
+export function useUnits() {
+  const book = useBookIfRead();
+  if (!book) throw new Error('the record is not read yet');
+  return book.settings.units;
+}
+
+/** Writes a change and says so with an undo; answers whether it was kept, so that a field empties only when it was. */
+export function useCommit(): (change: Change) => Promise<boolean> {
+  const { store, name } = useWorkspace();
+  return useCallback(
+    async (change) => {
+      try {
+        await store.commit(change);
+        if (name === 'mine') askToPersist();
+        notify({ text: change.label, undo: () => void store.undo() });
+        return true;
+      } catch (error) {
+        notify({ text: error instanceof Error ? error.message : 'It could not be saved.', trouble: true });
+        return false;
+      }
+    },
+    [store, name],
+  );
+}
+
+/** Asks the browser, once a visit, not to clear the record when space runs short. */
+let asked = false;
+function askToPersist(): void {
+  if (asked || !('storage' in navigator) || !('persist' in navigator.storage)) return;
+  asked = true;
+  void navigator.storage.persist().catch(() => false);
+}
+
+const noSubscription = () => () => undefined;
+
+const MINUTE_MS = 60_000;
+const everyMinute = (tell: () => void) => {
+  const timer = setInterval(tell, MINUTE_MS / 4);
+  return () => clearInterval(timer);
+};
+
+/** The present minute, epoch ms; screens move on with it. */
+export function useNow(): number {
+  return useSyncExternalStore(everyMinute, () => Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS, () => 0);
+}
+
+/** Sets the title of the page for the tab and for screen readers. */
+export function useTitle(title: string): void {
+  useEffect(() => {
+    document.title = `${title} · Mild Tide`;
+  }, [title]);
+}

@@ -1,0 +1,157 @@
+import type { z } from 'zod';
+import type { Certainty } from '@/chemistry/calculator';
+import { CALCIUM_MG_PER_MEQ, calciumDemand, type Demand } from '@/chemistry/consumption/balance';
+import type { ConsumptionEstimate } from '@/chemistry/consumption/estimate';
+import type { correction } from '@/chemistry/dosing/correction';
+import { ELEMENTS, ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
+import type { maintenanceDose } from '@/chemistry/dosing/maintenance';
+import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import { REAGENTS } from '@/chemistry/reagents/reagents';
+import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
+import { certaintyOf, consumptionOf } from './consumption';
+import { aimFor, reactorGain, strengthOf } from './known-events';
+import { lastReading } from './readings';
+import { standingAt } from './standing';
+
+/** Figures the keeper sets in place of the record's, for a bench only. */
+export interface DoseOverrides {
+  readonly netVolumeL?: number;
+  readonly perDay?: Partial<Record<Element, number>>;
+}
+
+export interface DoseQuestion {
+  readonly estimates: Partial<Record<Element, ConsumptionEstimate>>;
+  readonly parts: Partial<Record<Element, Solution>>;
+  readonly certainty: Certainty;
+  readonly volumeL: number;
+  readonly input: z.output<typeof maintenanceDose.input>;
+}
+
+/** What the record says of a tank's demand and of what answers it, ready for the maintenance-dose calculator. */
+export function doseQuestion(book: Book, tank: Tank, now: number, overrides: DoseOverrides = {}): DoseQuestion {
+  const volumeL = overrides.netVolumeL ?? netVolumeL(tank);
+  const judged: Tank = { ...tank, netVolumeL: volumeL };
+  const estimates: Partial<Record<Element, ConsumptionEstimate>> = {};
+  for (const element of ELEMENTS) {
+    const estimate = consumptionOf(book, judged, element, now);
+    if (estimate) estimates[element] = estimate;
+  }
+  const parts = partsFor(book, tank);
+  const certainty: Certainty = overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity, 'alkalinity') : 'worked out';
+  return {
+    estimates, parts, certainty, volumeL,
+    input: {
+      netVolumeL: volumeL,
+      certainty,
+      demand: demandOf(estimates, overrides.perDay ?? {}),
+      parts: Object.fromEntries(ELEMENTS.flatMap((element) => {
+        const solution = parts[element];
+        return solution ? [[element, partInput(solution, element)]] : [];
+      })),
+      carriedByOthers: Object.fromEntries(ELEMENTS.flatMap((element) => {
+        const carried = carriedByOthers(book, tank, element, parts[element], now);
+        return carried ? [[element, carried]] : [];
+      })),
+    },
+  };
+}
+
+/** The solution that answers for each element: the keeper's choice, else the first that holds it and answers for nothing else. */
+function partsFor(book: Book, tank: Tank): Partial<Record<Element, Solution>> {
+  const chosen: Partial<Record<Element, Solution>> = {};
+  for (const element of ELEMENTS) {
+    const holds = (solution: Solution) => ELEMENT_FACTS[element].perMl(strengthOf(solution)) > 0;
+    const taken = new Set(Object.values(chosen).map(({ id }) => id));
+    const free = book.solutions.filter((solution) => holds(solution) && !taken.has(solution.id));
+    const named = book.solutions.find(({ id }) => id === tank.parts[element]);
+    const solution = named && holds(named) ? named : free.find((each) => each.parts.length > 0);
+    if (solution) chosen[element] = solution;
+  }
+  return chosen;
+}
+
+function partInput(solution: Solution, element: Element) {
+  return {
+    name: solution.name,
+    perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)),
+    describedAs: solution.parts.map(({ reagent, gramsPerL }) => `${gramsPerL} g/L ${REAGENTS[reagent].name}`).join(' and '),
+    handling: [...new Set(solution.parts.map(({ reagent }) => REAGENTS[reagent].handling).filter((text) => !text.startsWith('Keep away')))],
+  };
+}
+
+function demandOf(estimates: DoseQuestion['estimates'], own: Partial<Record<Element, number>>): DoseQuestion['input']['demand'] {
+  const demand: DoseQuestion['input']['demand'] = {};
+  for (const element of ELEMENTS) {
+    const figure = own[element];
+    const estimate = estimates[element];
+    if (figure !== undefined) {
+      demand[element] = { perDay: figure, sd: 0, origin: 'yours', from: 'your figure', mismatch: false, withinTestError: false };
+      continue;
+    }
+    const joined: Demand | undefined = element === 'calcium' ? calciumDemand(estimate, estimates.alkalinity) : estimate && { perDay: estimate.perDay, sd: estimate.perDaySd, from: 'readings', mismatch: false };
+    if (!joined) continue;
+    demand[element] = {
+      perDay: joined.perDay, sd: joined.sd, mismatch: joined.mismatch,
+      origin: joined.from === 'ratio' ? 'equation' : 'log',
+      from: demandWords(joined, estimate),
+      withinTestError: joined.perDay < 1.96 * joined.sd,
+    };
+  }
+  return demand;
+}
+
+function demandWords(demand: Demand, estimate: ConsumptionEstimate | undefined): string {
+  if (demand.from === 'ratio') return 'from alkalinity, in the proportion that skeletons use (20.04 mg per meq)';
+  const aside = estimate && estimate.setAside.length > 0 ? `; ${estimate.setAside.length} set aside as beyond belief` : '';
+  const readings = `${estimate?.used.length ?? 0} readings, net of what was dosed and changed between them${aside}`;
+  return demand.from === 'readings' ? readings : `${readings}, weighed with the proportion to alkalinity that skeletons use`;
+}
+
+/** What a tank's standing doses and its reactor bring of an element, other than the part that is to be worked out. */
+function carriedByOthers(book: Book, tank: Tank, element: Element, part: Solution | undefined, now: number) {
+  const { doses, reactor } = standingAt(book, tank, now);
+  const names: string[] = [];
+  let amountPerDay = 0;
+  for (const solution of book.solutions) {
+    const mlPerDay = doses.get(solution.id);
+    const amount = (mlPerDay ?? 0) * ELEMENT_FACTS[element].perMl(strengthOf(solution));
+    if (solution.id === part?.id || amount === 0) continue;
+    amountPerDay += amount;
+    names.push(solution.name);
+  }
+  if (reactor && element !== 'magnesium') {
+    amountPerDay += reactorGain(tank, reactor) * (element === 'calcium' ? CALCIUM_MG_PER_MEQ : 1);
+    names.push('the reactor');
+  }
+  return amountPerDay > 0 ? { amountPerDay, by: names.join(' and ') } : undefined;
+}
+
+/** For a keeper with a calcium reactor: the flow that carries the demand at the effluent measured. */
+export function reactorQuestion(book: Book, tank: Tank, now: number, question: DoseQuestion, own: { effluent?: number; tankAlkalinity?: number }): z.output<typeof effluentFlow.input> | undefined {
+  const demand = question.input.demand.alkalinity;
+  const { doses, reactor } = standingAt(book, tank, now);
+  const effluentAlkalinity = own.effluent ?? reactor?.effluentAlkalinity;
+  const tankAlkalinity = own.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastReading(book, tank.id, 'alkalinity')?.value;
+  if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
+  const others = book.solutions.filter(({ id }) => doses.has(id) && id !== question.parts.alkalinity?.id);
+  const carriedMmolPerDay = others.reduce((sum, solution) => sum + (doses.get(solution.id) ?? 0) * ELEMENT_FACTS.alkalinity.perMl(strengthOf(solution)), 0);
+  return {
+    netVolumeL: question.volumeL, demandPerDay: demand.perDay, demandSd: demand.sd, demandFrom: demand.from, demandOrigin: demand.origin === 'yours' ? 'yours' : 'log',
+    carriedMmolPerDay, carriedBy: others.map(({ name }) => name).join(' and '), effluentAlkalinity, tankAlkalinity,
+    tankAlkalinityOrigin: own.tankAlkalinity === undefined ? 'log' : 'yours', certainty: question.certainty,
+  };
+}
+
+/** One-off corrections, for each element with a part to make them with and a level to judge. */
+export function correctionQuestions(book: Book, tank: Tank, question: DoseQuestion): z.output<typeof correction.input>[] {
+  return ELEMENTS.flatMap((element) => {
+    const solution = question.parts[element];
+    const estimate = question.estimates[element];
+    const reading = lastReading(book, tank.id, element);
+    if (!solution || !reading) return [];
+    return [{
+      element, netVolumeL: question.volumeL, level: estimate?.level ?? reading.value, levelSd: estimate?.levelSd ?? 0, aim: aimFor(tank, element),
+      part: { name: solution.name, perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)) }, consumptionPerDay: estimate?.perDay,
+    }];
+  });
+}

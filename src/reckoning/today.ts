@@ -1,0 +1,74 @@
+import type { Answer } from '@/chemistry/calculator';
+import { maintenanceDose } from '@/chemistry/dosing/maintenance';
+import { topOff } from '@/chemistry/evaporation/top-off';
+import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import { attempt } from '@/chemistry/refusal';
+import type { Book, Tank } from '@/record/schema';
+import { doseQuestion, reactorQuestion } from './dose-question';
+import { seriesAnswer } from './series-answer';
+import { standingAt } from './standing';
+import { topOffQuestion } from './top-off-question';
+
+type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log';
+
+export interface TodayLine {
+  readonly bench: BenchOfToday;
+  readonly title: string;
+  readonly answer: Answer;
+  /** The greater the more pressing. */
+  readonly pressing: number;
+}
+
+export interface Today {
+  readonly answer: Answer;
+  readonly bench: BenchOfToday;
+  readonly lines: readonly TodayLine[];
+}
+
+/** A reservoir with less than this left is the first thing to see to. */
+const REFILL_SOON_DAYS = 2;
+/** A standing dose this far off the answer, as a share, is worth resetting. Common practice. */
+const DOSE_OFF_BY = 0.1;
+
+/** Each bench's own answer, in the order it presses. */
+export function todayOf(book: Book, tank: Tank, now: number): Today {
+  const lines = [topOffLine(book, tank, now), doseLine(book, tank, now), seriesLine(book, tank, now)].filter((line) => line !== undefined).toSorted((a, b) => b.pressing - a.pressing);
+  const first = lines[0];
+  if (!first) return { answer: NOTHING, bench: 'log', lines };
+  return { answer: first.answer, bench: first.bench, lines };
+}
+
+const NOTHING: Answer = { says: ['Log a first test, and what needs doing is told here.'], certainty: 'not enough yet', because: [] };
+
+function topOffLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
+  if (tank.reservoirL === 0) return undefined;
+  const { outcome } = attempt(() => topOff.run(topOffQuestion(book, tank, now)));
+  if (!outcome) return undefined;
+  const { daysLeft = Infinity } = outcome.values;
+  return { bench: 'top-off', title: 'Top-off', answer: outcome.answer, pressing: daysLeft < REFILL_SOON_DAYS ? 3 : 0 };
+}
+
+function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
+  if (tank.method === 'water-changes' || book.solutions.length === 0 && tank.method === 'parts') return undefined;
+  const question = doseQuestion(book, tank, now);
+  if (tank.method === 'reactor') {
+    const { outcome } = attempt(() => {
+      const input = reactorQuestion(book, tank, now, question, {});
+      return input && effluentFlow.run(input);
+    });
+    return outcome && { bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: 1 };
+  }
+  const { outcome } = attempt(() => maintenanceDose.run(question.input));
+  if (!outcome) return undefined;
+  const standing = standingAt(book, tank, now).doses;
+  const off = outcome.values.doses.some(({ element, mlPerDay }) => {
+    const runs = standing.get(question.parts[element]?.id ?? '') ?? 0;
+    return Math.abs(mlPerDay - runs) > DOSE_OFF_BY * Math.max(mlPerDay, 1);
+  });
+  return { bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: off ? 2 : 0.5 };
+}
+
+function seriesLine(book: Book, tank: Tank, now: number): TodayLine {
+  const answer = seriesAnswer(book, tank, now);
+  return { bench: answer.certainty === 'not enough yet' ? 'log' : 'series', title: 'Series', answer, pressing: answer.certainty === 'drifting' ? 1.5 : answer.certainty === 'not enough yet' ? 1 : 0.7 };
+}
