@@ -24,7 +24,7 @@ export function backRoomEntries(tank: Tank, { at }: Calendar): Entry[] {
       const oxidised = Math.min(ammonia, (first * ammonia) / (ammonia + 0.3) / 24 * 10);
       const finished = Math.min(nitrite, (second * nitrite) / (nitrite + 0.4) / 24 * 14);
       first += ((0.55 * ammonia) / (ammonia + 0.3) / 24) * first;
-      second += ((0.29 * nitrite) / (nitrite + 0.4) / 24) * second;
+      second += ((0.235 * nitrite) / (nitrite + 0.4) / 24) * second;
       ammonia -= oxidised;
       nitrite += oxidised * 2.7 - finished;
       nitrate += finished * 1.35;

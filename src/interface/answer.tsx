@@ -10,7 +10,7 @@ import { Sentence, plainSentence } from './phrases';
 import { useUnits } from './workspace';
 
 /** What to do, how much, when and how sure; then what can be done about it on the spot. */
-export function Answer({ answer, actions, label = 'Answer' }: { readonly answer: AnswerText; readonly actions?: ReactNode; readonly label?: string }) {
+export function Answer({ answer, actions, label = 'Answer', lesser = false }: { readonly answer: AnswerText; readonly actions?: ReactNode; readonly label?: string; readonly lesser?: boolean }) {
   const units = useUnits();
   const copy = async () => {
     try {
@@ -22,11 +22,11 @@ export function Answer({ answer, actions, label = 'Answer' }: { readonly answer:
   };
   return (
     <section aria-label={label} className="max-w-3xl">
-      <p aria-live="polite" className="text-2xl leading-snug text-pretty lg:text-[1.7rem]"><Sentence phrases={answer.says} large /></p>
+      <p aria-live="polite" className={`text-pretty ${lesser ? 'text-lg' : 'text-2xl leading-snug lg:text-[1.7rem]'}`}><Sentence phrases={answer.says} large /></p>
       <p className="mt-2 text-soft"><CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} /></p>
       <div className="no-print mt-3 flex flex-wrap gap-2">
         {actions}
-        <Button look="quiet" onClick={() => void copy()}>Copy</Button>
+        <Button look="quiet" className={actions ? '' : '-ml-3.5'} onClick={() => void copy()}>Copy</Button>
       </div>
     </section>
   );

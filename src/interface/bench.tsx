@@ -15,7 +15,7 @@ export function Figures({ title, children }: { readonly title: string; readonly 
   return (
     <fieldset className="min-w-0">
       <legend className="mb-2 font-semibold">{title}</legend>
-      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">{children}</div>
+      <div className="grid max-w-2xl gap-x-6 gap-y-3 sm:grid-cols-2">{children}</div>
     </fieldset>
   );
 }

@@ -1,7 +1,7 @@
 import type { ButtonHTMLAttributes } from 'react';
 
 const LOOK = {
-  main: 'bg-glass text-on-glass border-glass font-semibold hover:opacity-90',
+  main: 'bg-button text-on-glass border-button font-semibold hover:opacity-90',
   plain: 'bg-sheet text-ink border-edge hover:border-glass',
   quiet: 'border-transparent text-glass underline underline-offset-4 decoration-1 hover:decoration-2',
 } as const;

@@ -16,6 +16,12 @@ interface Props {
   /** Shown while the field is empty: what is taken then. */
   readonly placeholder?: string;
   readonly required?: boolean;
+  /** Figures an estimate is good for; a typed value keeps its own. */
+  readonly digits?: number;
+  /** Set close among others: a shorter field, its other unit below. */
+  readonly narrow?: boolean;
+  /** The whole name for those who listen, where the label leans on what stands around it. */
+  readonly spoken?: string;
   /** Given when the value overrules one from the record: puts that back. */
   readonly onReset?: (() => void) | undefined;
 }
@@ -28,12 +34,12 @@ interface Draft {
 }
 
 /** A quantity typed with or without its unit. A refused text stays in the field, with what is allowed and what was probably meant. */
-export function QuantityField({ label, expected, value, onChange, hint, placeholder, required = false, onReset }: Props) {
+export function QuantityField({ label, expected, value, onChange, hint, placeholder, required = false, digits = 5, narrow = false, spoken, onReset }: Props) {
   const units = useUnits();
   const id = useId();
   const [draft, setDraft] = useState<Draft>();
   const live = draft && (draft.refusal ? true : draft.forValue === value) ? draft : undefined;
-  const text = live?.text ?? (value === null ? '' : plainText(value, expected, units));
+  const text = live?.text ?? (value === null ? '' : plainText(value, expected, units, digits));
   const refusal = live?.refusal;
 
   const type = (typed: string) => {
@@ -63,16 +69,17 @@ export function QuantityField({ label, expected, value, onChange, hint, placehol
           type="text"
           autoComplete="off"
           inputMode="text"
-          className={`min-h-11 w-40 rounded-md border bg-sheet px-2.5 lg:min-h-9 ${refusal ? 'border-2 border-rust' : 'border-edge'}`}
+          className={`min-h-11 ${narrow ? 'w-28' : 'w-40'} rounded-md border bg-sheet px-2.5 lg:min-h-9 ${refusal ? 'border-2 border-rust' : 'border-edge'}`}
           value={text}
           placeholder={placeholder}
+          aria-label={spoken}
           aria-invalid={refusal ? true : undefined}
           aria-describedby={about || undefined}
           aria-required={required || undefined}
           onChange={(event) => type(event.target.value)}
           onBlur={() => !refusal && setDraft(undefined)}
         />
-        {other && <span className="text-sm text-soft">{other}</span>}
+        {other && <span className={`text-sm text-soft ${narrow ? 'basis-full' : ''}`}>{other}</span>}
         {onReset && <button type="button" className="min-h-11 text-sm text-glass underline underline-offset-4 lg:min-h-9" onClick={() => { setDraft(undefined); onReset(); }}>your figure; put back</button>}
       </div>
       {refusal && (
@@ -86,9 +93,9 @@ export function QuantityField({ label, expected, value, onChange, hint, placehol
   );
 }
 
-/** The value as it would be typed: up to five figures, no trailing noughts. */
-function plainText(value: number, { kind }: Expectation, units: UnitPreferences): string {
-  return showText(quantity(kind, value), units, 5).replace(/(\.\d*?)0+(?=\s|$)/, '$1').replace(/\.(?=\s|$)/, '');
+/** The value as it would be typed, without trailing noughts. */
+function plainText(value: number, { kind }: Expectation, units: UnitPreferences, digits: number): string {
+  return showText(quantity(kind, value), units, digits).replace(/(\.\d*?)0+(?=\s|$)/, '$1').replace(/\.(?=\s|$)/, '');
 }
 
 /** Whether a form holds a refused field; the first of them takes the focus. */

@@ -5,7 +5,9 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { netVolumeL } from '@/record/schema';
+import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
+import { lastReading } from '@/reckoning/readings';
+import { netVolumeL, type Book } from '@/record/schema';
 import { BENCHES } from './benches';
 import { CommandList, ShortcutHelp, useShortcuts } from './commands';
 import { JotLine } from './jot-line';
@@ -17,12 +19,12 @@ import { useTank, useTrouble, useWorkspace } from './workspace';
 
 /** What every screen of a tank stands in: the tank switch, the line to jot in, the tide line and the benches. */
 export function TankShell({ children }: { readonly children: ReactNode }) {
-  const { tank } = useTank();
+  const { book, tank } = useTank();
   const [open, setOpen] = useState<'commands' | 'help'>();
   const wide = useWide();
   useShortcuts(setOpen);
   return (
-    <TideProvider key={tank.id} tankId={tank.id}>
+    <TideProvider key={tank.id} tankId={tank.id} follow={telling(book, tank.id)}>
       <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">Skip to the bench</a>
       <header className="no-print border-b border-line bg-paper">
         <DemoRibbon />
@@ -47,6 +49,12 @@ export function TankShell({ children }: { readonly children: ReactNode }) {
       <ShortcutHelp open={open === 'help'} onOpenChange={(next) => setOpen(next ? 'help' : undefined)} />
     </TideProvider>
   );
+}
+
+/** Alkalinity tells most of a reef; a tank where it is not tested yet is followed by what is. */
+function telling(book: Book, tankId: string): ParameterId {
+  const measured = (parameter: ParameterId) => lastReading(book, tankId, parameter) !== undefined;
+  return measured('alkalinity') ? 'alkalinity' : (PARAMETER_IDS.findLast(measured) ?? 'alkalinity');
 }
 
 export function Wordmark() {
@@ -125,7 +133,7 @@ function BenchMenu() {
   const link = (path: string) => `/${name}/${tank.id}/${path}`;
   return (
     <>
-      <nav aria-label="Benches" className="no-print hidden border-r border-line py-4 lg:block">
+      <nav aria-label="Benches" className="no-print hidden min-h-[70vh] border-r border-line py-4 lg:block">
         <ul>
           {BENCHES.map((bench, i) => (
             <li key={bench.path}>
@@ -143,7 +151,7 @@ function BenchMenu() {
         <nav aria-label="Benches" className="mt-1 overflow-x-auto">
           <ul className="flex">
             {BENCHES.map((bench) => (
-              <li key={bench.path}><Link href={link(bench.path)} aria-current={here === bench.path ? 'page' : undefined} className="flex min-h-11 items-center border-t-4 border-transparent px-2.5 text-soft aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink">{bench.name}</Link></li>
+              <li key={bench.path}><Link href={link(bench.path)} aria-current={here === bench.path ? 'page' : undefined} className="flex min-h-11 items-center border-t-4 border-transparent px-[0.45rem] text-[0.95rem] whitespace-nowrap text-soft aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink">{bench.name}</Link></li>
             ))}
           </ul>
         </nav>

@@ -16,7 +16,7 @@ export function netVolumeAnswer(tank: Pick<Tank, 'name' | 'displayL' | 'sumpL' |
   if (sum <= 0) return { answer: { says: ['Rock and sand cannot displace more than the vessels hold.'], certainty: 'not enough yet', because: [quantity('volume', tank.rockL + tank.sandL), 'of', quantity('volume', gross), '.'] }, cautions };
   if ((gross - sum) / gross > MOST_DISPLACED) cautions.push({ severity: 'note', says: ['Rock and sand usually displace 10 to 20 % of a system. Weigh up whether these figures are litres.'] });
   if (tank.netVolumeL !== null && Math.abs(tank.netVolumeL - sum) > 0.25 * sum) cautions.push({ severity: 'note', says: ['Your own figure is more than a quarter off the sum of', quantity('volume', sum), '. Every dose follows it.'] });
-  cautions.push({ severity: 'harm', says: ['Water alone weighs', quantity('mass', gross * 1000), ', and a filled system far more. Whether a floor bears it is a question for a qualified person; keep the electrics splash-free, on a residual-current device, to local codes.'] });
+  cautions.push({ severity: 'care', says: ['Water alone weighs', quantity('mass', gross * 1000), ', and a filled system far more. Whether a floor bears it is a question for a qualified person; keep the electrics splash-free, on a residual-current device, to local codes.'] });
   return {
     answer: {
       says: [called, 'holds', quantity('volume', net), 'of water.'],

@@ -2,6 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import { correction } from '@/chemistry/dosing/correction';
+import { capitalised } from '@/chemistry/words';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';
@@ -29,12 +30,12 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
         };
         return (
           <details key={input.element} className="mt-4 border-t border-line pt-3" open={!outcome.values.withinTestError && outcome.values.totalMl > 0}>
-            <summary className="min-h-9 cursor-pointer font-semibold first-letter:uppercase">
-              {input.element}{' '}
+            <summary className="min-h-9 cursor-pointer font-semibold">
+              {capitalised(input.element)}{' '}
               <span className="font-normal text-soft">{outcome.values.withinTestError ? 'stands where it should' : outcome.values.totalMl > 0 ? 'stands low' : 'stands high'}</span>
             </summary>
-            <div className="mt-2 text-[0.85em]">
-              <Answer label={`${input.element} correction`} answer={outcome.answer} actions={mlPerDay > 0 && <Button onClick={log}>Log today’s share</Button>} />
+            <div className="mt-2">
+              <Answer lesser label={`${input.element} correction`} answer={outcome.answer} actions={mlPerDay > 0 && <Button onClick={log}>Log today’s share</Button>} />
             </div>
             <Working steps={outcome.working} />
             <Cautions cautions={outcome.cautions} />

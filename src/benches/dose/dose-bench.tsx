@@ -8,6 +8,7 @@ import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { attempt } from '@/chemistry/refusal';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { capitalised } from '@/chemistry/words';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench, Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -123,9 +124,10 @@ function DemandFigures({ question, overrides, onOverride }: AnswerProps) {
   };
   const field = (element: Element, high: number) => (
     <QuantityField
-      label={`${element.charAt(0).toUpperCase()}${element.slice(1)} taken a day`}
+      label={`${capitalised(element)} taken a day`}
       expected={{ field: `${element} taken a day`, kind: ELEMENT_FACTS[element].rateKind, low: 0, high }}
       value={overrides.perDay?.[element] ?? demand[element]?.perDay ?? null}
+      digits={overrides.perDay?.[element] === undefined ? 3 : 5}
       onChange={(amount) => setPerDay(element, amount)}
       onReset={overrides.perDay?.[element] === undefined ? undefined : () => setPerDay(element, null)}
       {...(demand[element] ? { hint: demand[element].from } : { hint: 'two readings a day or more apart would tell' })}

@@ -5,6 +5,7 @@ import { format, parse } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { useId, useState, type FormEvent } from 'react';
 import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/chemistry/parameters';
+import { capitalised } from '@/chemistry/words';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { Button } from '@/interface/button';
@@ -37,7 +38,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
   const commit = useCommit();
   const whenId = useId();
   const noteId = useId();
-  const [kind, setKind] = useState<EntryKind>(entry?.kind ?? 'reading');
+  const [kind, setKind] = useState<EntryKind | undefined>(entry?.kind);
   const [figures, setFigures] = useState<Figures>(() => figuresOf(entry));
   const [solutionId, setSolutionId] = useState(entry && 'solutionId' in entry ? entry.solutionId : (book.solutions[0]?.id ?? ''));
   const [note, setNote] = useState(entry?.note ?? '');
@@ -48,7 +49,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
 
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
+    if (!kind || focusRefused(event.currentTarget)) return;
     const at = when ? parse(when, "yyyy-MM-dd'T'HH:mm", new TZDate(now, zone)).getTime() : now;
     if (!(at <= now + DAY_MS)) {
       setFault('The time lies more than a day ahead; the record holds what has happened.');
@@ -73,9 +74,10 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
   );
 
   return (
-    <form onSubmit={(event) => void file(event)} aria-label={entry ? 'Correct this entry' : 'Log by fields'} className="rounded-md border border-line bg-sheet p-4">
+    <form onSubmit={(event) => void file(event)} aria-label={entry ? 'Correct this entry' : 'Log by fields'} className="rounded-md border border-line bg-sheet px-4 py-3">
       {!entry && (
-        <div role="radiogroup" aria-label="What to log" className="mb-3 flex flex-wrap gap-1">
+        <div role="radiogroup" aria-label="Log by fields" className="flex flex-wrap items-center gap-1">
+          <span aria-hidden="true" className="mr-2 font-semibold">Log by fields</span>
           {NEW_KINDS.map((each) => (
             <label key={each} className="flex min-h-11 cursor-pointer items-center rounded-md border border-transparent px-2.5 text-soft has-checked:border-edge has-checked:font-semibold has-checked:text-ink has-focus-visible:outline-2 lg:min-h-9">
               <input type="radio" name={`kind-${whenId}`} className="sr-only" checked={kind === each} onChange={() => { setKind(each); setFault(undefined); }} />
@@ -84,8 +86,9 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
           ))}
         </div>
       )}
-      <div className="grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]">
-        {kind === 'reading' && PARAMETER_IDS.map((id) => field(id, PARAMETERS[id].name, readingExpectation(id), true))}
+      {kind && <>
+      <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]">
+        {kind === 'reading' && PARAMETER_IDS.map((id) => field(id, capitalised(PARAMETERS[id].name), readingExpectation(id), true))}
         {(kind === 'dose' || kind === 'standing-dose') && (
           <label className="block">
             <span className="block text-sm font-semibold">Solution</span>
@@ -110,7 +113,9 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
       <div className="mt-3 flex gap-2">
         <Button type="submit" look="main">{entry ? 'Save the correction' : 'Log it'}</Button>
         {onDone && <Button onClick={onDone}>Leave as it was</Button>}
+        {!entry && <Button onClick={() => setKind(undefined)}>Close</Button>}
       </div>
+      </>}
     </form>
   );
 }

@@ -67,7 +67,7 @@ export function MixBench() {
             </select>
           </label>
           <QuantityField
-            label="Salt a litre at 35 ppt" expected={AMOUNTS.saltPerL} value={ownStrength ?? strength.gramsPerLAt35} onChange={setOwnStrength}
+            label="Salt a litre at 35 ppt" expected={AMOUNTS.saltPerL} value={ownStrength ?? strength.gramsPerLAt35} digits={ownStrength === null ? 3 : 5} onChange={setOwnStrength}
             onReset={ownStrength === null ? undefined : () => setOwnStrength(null)}
             hint={ownStrength !== null ? 'grams a litre of finished saltwater' : strength.from === 'learnt' ? `learnt from ${strength.learnt?.batches ?? 0} measured batches${salt?.gramsPerLAt35 ? `; the label says ${salt.gramsPerLAt35} g/L` : ''}` : strength.from === 'label' ? 'from the label' : 'a general figure, until a batch is measured'}
           />

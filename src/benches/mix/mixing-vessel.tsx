@@ -16,7 +16,7 @@ export function MixingVessel({ litres, waterL, saltG, salinity, units }: { reado
       <path d={`M20 18 V${foot} H130 V18`} fill="none" stroke="var(--edge)" strokeWidth="3" strokeLinejoin="round" />
       <path d="M58 2 H92 L87 22 H63 Z" fill="var(--sheet)" stroke="var(--edge)" strokeWidth="1.5" />
       <path d="M75 24 V36 M70 26 V33 M80 26 V33" stroke="var(--soft)" strokeWidth="2" strokeDasharray="2 3" />
-      <text x="100" y="17" fontSize="13" fill="var(--ink)">{text('mass', saltG)} salt</text>
+      <text x="138" y="17" fontSize="13" fill="var(--ink)">{text('mass', saltG)} salt</text>
       <text x="138" y={full + 4} fontSize="13" fontWeight="650" fill="var(--ink)">{text('volume', litres)}</text>
       <text x="138" y={full + 21} fontSize="13" fill="var(--soft)">{text('salinity', salinity)}</text>
       <text x="75" y={(water + foot) / 2} textAnchor="middle" fontSize="14" fontWeight="650" fill="var(--ink)">{text('volume', waterL)}</text>

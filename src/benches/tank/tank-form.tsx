@@ -94,20 +94,24 @@ function Targets({ draft, onDraft }: Pick<Props, 'draft' | 'onDraft'>) {
           <Button key={school} onClick={() => { const { nitrate, phosphate } = NUTRIENT_SCHOOLS[school]; onDraft({ ...draft, targets: { ...draft.targets, nitrate: [...nitrate], phosphate: [...phosphate] } }); }}>{school} nutrients</Button>
         ))}
       </div>
-      <div className="mt-3 grid gap-x-6 gap-y-3 sm:grid-cols-2">
+      <ul className="mt-3 max-w-xl">
         {PARAMETER_IDS.map((id) => {
           const band = draft.targets[id];
           const { name } = PARAMETERS[id];
-          if (!band) return <div key={id}><Button look="quiet" onClick={() => onDraft({ ...draft, targets: { ...draft.targets, [id]: [...PARAMETERS[id].band] } })}>Set a target for {name}</Button></div>;
           return (
-            <div key={id} className="flex flex-wrap gap-3">
-              <QuantityField label={`${name}, from`} expected={readingExpectation(id)} value={band[0]} onChange={(amount) => setEdge(id, 0, amount)} />
-              <QuantityField label="to" expected={readingExpectation(id)} value={band[1]} onChange={(amount) => setEdge(id, 1, amount)} />
-              {band[0] > band[1] && <p role="alert" className="basis-full text-sm text-rust">The lower end of {name} stands above the upper.</p>}
-            </div>
+            <li key={id} className="grid grid-cols-[minmax(5.5rem,1fr)_7.5rem_7.5rem] items-start gap-x-4 border-t border-line py-2">
+              <span className={band ? 'pt-7' : 'py-2'}>{name}</span>
+              {band ? (
+                <>
+                  <QuantityField narrow digits={4} label="from" spoken={`${name} from`} expected={readingExpectation(id)} value={band[0]} onChange={(amount) => setEdge(id, 0, amount)} />
+                  <QuantityField narrow digits={4} label="to" spoken={`${name} to`} expected={readingExpectation(id)} value={band[1]} onChange={(amount) => setEdge(id, 1, amount)} />
+                  {band[0] > band[1] && <p role="alert" className="col-span-full text-sm text-rust">The lower end of {name} stands above the upper.</p>}
+                </>
+              ) : <Button look="quiet" onClick={() => onDraft({ ...draft, targets: { ...draft.targets, [id]: [...PARAMETERS[id].band] } })}>Set a target</Button>}
+            </li>
           );
         })}
-      </div>
+      </ul>
     </fieldset>
   );
 }

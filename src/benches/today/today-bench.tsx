@@ -24,10 +24,11 @@ export function TodayBench() {
     <Bench question={`What needs doing at ${tank.name}?`}>
       <Answer answer={today.answer} actions={<Link href={`/${name}/${tank.id}/${today.bench}`}><Button look="main" tabIndex={-1}>See how, and act</Button></Link>} />
       <div className="mt-8 grid gap-x-12 gap-y-8 lg:grid-cols-2">
-        <section aria-label="Each question in turn">
-          <h2 className="text-lg font-semibold">Each question in turn</h2>
+        <section aria-label="After that">
+          <h2 className="text-lg font-semibold">After that</h2>
+          {today.lines.length < 2 && <p className="mt-2 text-soft">Nothing else asks for attention.</p>}
           <ul className="mt-2">
-            {today.lines.map((line) => <Line key={line.bench + line.title} href={`/${name}/${tank.id}/${line.bench}`} title={line.title} answer={line.answer} />)}
+            {today.lines.slice(1).map((line) => <Line key={line.bench + line.title} href={`/${name}/${tank.id}/${line.bench}`} title={line.title} answer={line.answer} />)}
           </ul>
         </section>
         <WaterStands standings={standingOfWater(book, tank)} now={now} />

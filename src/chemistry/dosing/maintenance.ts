@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { defineCalculator, type Caution, type Certainty, type Phrase, type Step } from '../calculator';
 import { within } from '../refusal';
 import { quantity, type Quantity } from '../units/quantity';
+import { capitalised } from '../words';
 import { ELEMENTS, ELEMENT_FACTS, type Element } from './elements';
 
 const demandSchema = z.object({
@@ -64,7 +65,7 @@ export const maintenanceDose = defineCalculator({
       }
       const { rateKind } = ELEMENT_FACTS[element];
       if (need.withinTestError) {
-        working.push({ label: `${capital(element)} consumption`, value: quantity(rateKind, need.perDay), origin: need.origin, from: need.from });
+        working.push({ label: `${capitalised(element)} consumption`, value: quantity(rateKind, need.perDay), origin: need.origin, from: need.from });
         cautions.push({ severity: 'note', says: [`The tank takes ${element} more slowly than the test can show, so no dose is built on it: keep what you dose, and test on.`] });
         continue;
       }
@@ -75,7 +76,7 @@ export const maintenanceDose = defineCalculator({
       const doubt = (1.96 * need.sd * netVolumeL) / part.perMl;
       doses.push({ element, part: part.name, mlPerDay, lowMlPerDay: Math.max(0, mlPerDay - doubt), highMlPerDay: mlPerDay + doubt });
 
-      working.push({ label: `${capital(element)} consumption`, value: quantity(rateKind, need.perDay), origin: need.origin, from: need.from });
+      working.push({ label: `${capitalised(element)} consumption`, value: quantity(rateKind, need.perDay), origin: need.origin, from: need.from });
       working.push({ label: 'In the whole tank', value: amountADay(element, amountPerDay), origin: 'equation', from: 'consumption × net volume, a day' });
       if (carried) working.push({ label: `Already brought by ${carried.by}`, value: amountADay(element, carried.amountPerDay), origin: 'log', from: 'its standing rate × its strength, a day' });
       working.push({ label: `Strength of ${part.name}`, value: strengthOf(element, part.perMl), origin: 'setting', from: part.describedAs });
@@ -83,7 +84,7 @@ export const maintenanceDose = defineCalculator({
       if (need.mismatch) {
         cautions.push({ severity: 'care', says: ['Calcium and alkalinity are not being taken in the proportion that skeletons use (7.15 mg/L for each dKH). Test calcium again; a kit, the salt, or precipitation would explain it.'] });
       }
-      if (rest < 0) cautions.push({ severity: 'note', says: [`${capital(carried?.by ?? 'another source')} brings more ${element} than the tank takes; it will rise until that is turned down.`] });
+      if (rest < 0) cautions.push({ severity: 'note', says: [`${capitalised(carried?.by ?? 'another source')} brings more ${element} than the tank takes; it will rise until that is turned down.`] });
       if (part.handling.length > 0 && mlPerDay > LEAST_ML_PER_DAY) cautions.push({ severity: 'harm', says: [`${part.name}: ${part.handling.join(' ')}`] });
     }
     for (const element of untold) {
@@ -121,10 +122,6 @@ function rangeOf(doses: readonly PartDose[]): Phrase[] {
   return doses.flatMap((dose, i): Phrase[] => [
     `${i > 0 ? '; ' : ''}${dose.part} between`, quantity('doseRate', dose.lowMlPerDay), 'and', quantity('doseRate', dose.highMlPerDay),
   ]).concat('(95 in 100).');
-}
-
-function capital(word: string): string {
-  return word.charAt(0).toUpperCase() + word.slice(1);
 }
 
 /** Alkalinity in milliequivalents has no everyday unit, so the whole tank's amount is told a day. */

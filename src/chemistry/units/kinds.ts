@@ -17,8 +17,10 @@ function scaled(symbol: string, factor: number, aliases: readonly string[] = [],
   return decimals === undefined ? unit : { ...unit, decimals };
 }
 
-/** The slash forms keepers leave out or spell: "mg/l" is also typed "mgl" or "ppm". */
-const MG_PER_L = scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm']);
+/** Kits print mg/L and ppm for the same figure; a litre of reef water is taken as they take it. */
+function mgPerL(decimals: number): Unit {
+  return scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm'], decimals);
+}
 const UG_PER_L = scaled('µg/L', 1e-3, ['ug/l', 'ppb', 'ugl']);
 
 /** 1 US gallon, exact by definition (231 cubic inches). */
@@ -43,12 +45,12 @@ const ALKALINITY = [
 ];
 
 function perDay(units: readonly Unit[]): Unit[] {
-  // Rates are small, so they are shown in significant digits, not in the level's fixed decimals.
-  return units.map(({ symbol, aliases, toCanonical, fromCanonical }) => ({
-    symbol: `${symbol}/day`,
-    aliases: aliases.map((alias) => `${alias}/day`),
-    toCanonical,
-    fromCanonical,
+  return units.map((unit) => ({
+    ...unit,
+    symbol: `${unit.symbol}/day`,
+    aliases: unit.aliases.map((alias) => `${alias}/day`),
+    // A day's share of a level is small: one decimal more.
+    decimals: (unit.decimals ?? 2) + 1,
   }));
 }
 
@@ -110,14 +112,14 @@ export const KINDS = {
     },
   ],
   /** Canonical: mg/L. */
-  calcium: [MG_PER_L, scaled('mmol/L', MOLAR_MASS.Ca, ['mmol/l', 'mmol'])],
-  magnesium: [MG_PER_L, scaled('mmol/L', MOLAR_MASS.Mg, ['mmol/l', 'mmol'])],
-  nitrate: [MG_PER_L, UG_PER_L, scaled('mg/L NO3-N', NO3_PER_N, ['no3-n', 'mg/lno3-n', 'ppmno3-n'])],
-  phosphate: [MG_PER_L, UG_PER_L, scaled('µg/L P', PO4_PER_P * 1e-3, ['ppbp', 'ug/lp', 'µg/lp'])],
-  ammonia: [MG_PER_L, UG_PER_L],
-  nitrite: [MG_PER_L, UG_PER_L],
+  calcium: [mgPerL(0), scaled('mmol/L', MOLAR_MASS.Ca, ['mmol/l', 'mmol'])],
+  magnesium: [mgPerL(0), scaled('mmol/L', MOLAR_MASS.Mg, ['mmol/l', 'mmol'])],
+  nitrate: [mgPerL(1), UG_PER_L, scaled('mg/L NO3-N', NO3_PER_N, ['no3-n', 'mg/lno3-n', 'ppmno3-n'])],
+  phosphate: [mgPerL(3), UG_PER_L, scaled('µg/L P', PO4_PER_P * 1e-3, ['ppbp', 'ug/lp', 'µg/lp'])],
+  ammonia: [mgPerL(2), UG_PER_L],
+  nitrite: [mgPerL(2), UG_PER_L],
   /** Canonical: mg/L a day. */
-  ionRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day'])],
+  ionRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day'], 2)],
   /** Canonical: NBS scale. */
   ph: [{ symbol: '', aliases: ['ph', 'nbs'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 2 }],
   /** Canonical: gram of solid a litre of solution. */

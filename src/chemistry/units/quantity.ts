@@ -49,11 +49,15 @@ export interface Shown {
 /** A quantity in words: its figure and its unit, in the keeper's preference. Large masses move to kg, small volumes to mL. */
 export function show(quantity: Quantity, preferences: UnitPreferences, digits = 3): Shown {
   const unit = shownUnit(quantity, preferences);
-  return { figure: figure(unit.fromCanonical(quantity.amount), unit, digits), unit: unitWord(unit.symbol, unit.fromCanonical(quantity.amount)) };
+  const value = unit.fromCanonical(quantity.amount);
+  if (quantity.kind === 'days') return duration(value, unit.symbol);
+  return { figure: figure(value, unit, digits), unit: unit.symbol };
 }
 
-function unitWord(symbol: string, value: number): string {
-  return symbol === 'days' && Math.abs(value - 1) < 0.005 ? 'day' : symbol;
+/** Two figures are all a length of time is good for: "6 days", "2.4 days", "1 day". */
+function duration(value: number, symbol: string): Shown {
+  const rounded = Math.abs(value) >= 10 ? Math.round(value) : Number(value.toPrecision(2));
+  return { figure: String(rounded), unit: rounded === 1 ? symbol.replace(/s$/, '') : symbol };
 }
 
 export function showText(quantity: Quantity, preferences: UnitPreferences, digits = 3): string {
@@ -77,7 +81,7 @@ function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Un
   if (kind === 'volume' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1) return named('volume', 'mL');
   if (kind === 'dose' && Math.abs(amount) >= 1000) return named('dose', 'L');
   if (kind === 'doseRate' && Math.abs(amount) >= 1000) return named('doseRate', 'L/day');
-  if (kind === 'days' && Math.abs(amount) < 2 && amount !== 0) return named('days', 'hours');
+  if (kind === 'days' && amount > 0 && amount < 2 && Math.abs(amount - 1) > 0.005) return named('days', 'hours');
   return preferredUnit(kind, preferences);
 }
 

@@ -93,7 +93,8 @@ describe('showing a quantity', () => {
     expect(showText(quantity('mass', 3800), DEFAULT_UNITS)).toBe('3.80 kg');
     expect(showText(quantity('salinity', 35), { ...DEFAULT_UNITS, salinity: 'sg' })).toBe('1.0264 sg');
     expect(showText(quantity('volume', 378.5411784), { ...DEFAULT_UNITS, volume: 'US gal' })).toBe('100 US gal');
-    expect(show(quantity('ionRate', -0.00001), DEFAULT_UNITS).figure).toBe('0.0000');
+    expect(['0.4', '1', '1.5', '2.4', '6.05'].map((days) => showText(quantity('days', Number(days)), DEFAULT_UNITS))).toEqual(['9.6 hours', '1 day', '36 hours', '2.4 days', '6 days']);
+    expect(show(quantity('ionRate', -0.00001), DEFAULT_UNITS).figure).toBe('0.00');
   });
   it('offers the other unit', () => {
     expect(showOther(quantity('temperature', 25), DEFAULT_UNITS)).toBe('77.0 °F');

@@ -6,6 +6,7 @@ import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceArea, Refe
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { capitalised } from '@/chemistry/words';
 import type { OutlookPoint } from '@/reckoning/outlook';
 import type { DatedValue } from '@/reckoning/readings';
 import { notify } from '../notices';
@@ -60,7 +61,8 @@ export function SeriesChart({ parameter, readings, band, ahead = [], planned = [
     readings.forEach((reading, i) => {
       const before = readings[i - 1];
       if (before && reading.at - before.at > GAP_DAYS * DAY_MS) merged.set(reading.at - 1, { at: reading.at - 1, value: null });
-      merged.set(reading.at, { at: reading.at, value: inUnit(reading.value), error: Math.abs(inUnit(reading.value + testError) - inUnit(reading.value)) });
+      merged.set(reading.at, { at: reading.at, value: inUnit(reading.value), // A whisker outside the stretch would be drawn over the axis.
+        ...(reading.at >= from && reading.at <= to ? { error: Math.abs(inUnit(reading.value + testError) - inUnit(reading.value)) } : {}) });
     });
     for (const point of ahead) merged.set(point.at, { ...merged.get(point.at), at: point.at, ahead: inUnit(point.value), doubt: [inUnit(point.low), inUnit(point.high)] });
     for (const point of planned) merged.set(point.at, { ...merged.get(point.at), at: point.at, planned: inUnit(point.value) });
@@ -82,7 +84,7 @@ export function SeriesChart({ parameter, readings, band, ahead = [], planned = [
   return (
     <figure aria-label={`${name} over time`} className="min-w-0">
       <figcaption className="flex flex-wrap items-baseline gap-x-2">
-        <span className="font-semibold first-letter:uppercase">{name}</span>
+        <span className="font-semibold">{capitalised(name)}</span>
         {last && <span className="text-sm text-soft">{showText(quantity(kind, last.value), units)}, {whenText(last.at, now, zone)}</span>}
         <span className="no-print ml-auto flex text-sm">
           <ChartButton onClick={() => setAsTable(!asTable)} label={`${name} as a ${asTable ? 'chart' : 'table'}`}>{asTable ? 'Chart' : 'Table'}</ChartButton>
@@ -112,7 +114,7 @@ export function SeriesChart({ parameter, readings, band, ahead = [], planned = [
             <Line dataKey="ahead" stroke="var(--dusk)" strokeWidth={2} strokeDasharray="5 4" dot={false} activeDot={false} isAnimationActive={false} connectNulls />
             <Line dataKey="planned" stroke="var(--glass)" strokeWidth={2.2} strokeDasharray="1.5 4" strokeLinecap="round" dot={false} activeDot={false} isAnimationActive={false} connectNulls label={plannedWords ? endLabel(plannedWords, points) : false} />
             <Line dataKey="value" stroke="var(--glass)" strokeWidth={1.6} dot={{ r: 2.8, fill: 'var(--glass)', stroke: 'none' }} isAnimationActive={false}>
-              <ErrorBar dataKey="error" width={3} strokeWidth={1} stroke="var(--glass)" direction="y" />
+              <ErrorBar dataKey="error" isAnimationActive={false} width={3} strokeWidth={1} stroke="var(--glass)" direction="y" />
             </Line>
             <Tooltip
               isAnimationActive={false} cursor={{ stroke: 'var(--edge)' }}

@@ -34,11 +34,11 @@ interface Kept extends Stretch {
 }
 
 /** Where a tank's tide line was left is a matter of this browser, not of the record. */
-export function TideProvider({ tankId, children }: { readonly tankId: string; readonly children: ReactNode }) {
+export function TideProvider({ tankId, follow: usual, children }: { readonly tankId: string; /** Followed until the keeper chooses. */ readonly follow: ParameterId; readonly children: ReactNode }) {
   const { name } = useWorkspace();
   const now = useNow();
   const key = `mild-tide:tide:${name}:${tankId}`;
-  const [kept, setKept] = useState<Kept>(() => readKept(key));
+  const [kept, setKept] = useState<Kept>(() => readKept(key, usual));
 
   const change = useCallback((next: (now: Kept) => Kept) => {
     setKept((present) => {
@@ -80,8 +80,8 @@ function zoomed({ fromDays, toDays }: Stretch, factor: number): Stretch {
   return { fromDays: pivot + (fromDays - pivot) * bounded, toDays: pivot + (toDays - pivot) * bounded };
 }
 
-function readKept(key: string): Kept {
-  const usual: Kept = { ...USUAL_STRETCH, followed: 'alkalinity' };
+function readKept(key: string, followed: ParameterId): Kept {
+  const usual: Kept = { ...USUAL_STRETCH, followed };
   try {
     const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Partial<Kept> | null;
     const sound = kept && Number.isFinite(kept.fromDays) && Number.isFinite(kept.toDays) && (kept.toDays ?? 0) - (kept.fromDays ?? 0) >= SHORTEST_DAYS;

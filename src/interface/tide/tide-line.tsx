@@ -11,13 +11,15 @@ import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
 import { dayTicks } from './day-ticks';
-import { MARK_SHAPES, marksOf } from './marks';
+import { MARK_SHAPES, marksOf, type Mark } from './marks';
 import { USUAL_STRETCH, useTide } from './tide-context';
 
-const HEIGHT = 84;
+const HEIGHT = 92;
 const TRACE_TOP = 8;
 const TRACE_FOOT = 48;
 const MARKS_AT = 52;
+/** A mark nearer than this to the one before it stands a lane lower. */
+const MARK_ROOM = 12;
 
 /**
  * The strip of time that every screen of a tank shares: what was logged behind, now, and what the model expects ahead.
@@ -101,8 +103,8 @@ export function TideLine() {
           {ahead.length > 1 && <path d={line(ahead.map((p) => [x(p.at), y(p.value)]))} fill="none" stroke="var(--dusk)" strokeWidth="2" strokeDasharray="5 4" />}
           <path d={line(trace.map((p) => [x(p.at), y(p.value)]))} fill="none" stroke="var(--glass)" strokeWidth="1.75" />
           {trace.map((p) => <circle key={p.entryId} cx={x(p.at)} cy={y(p.value)} r="2.6" fill="var(--glass)" />)}
-          {marks.map((mark) => mark.kind !== 'reading' && (
-            <g key={mark.entryId} transform={`translate(${x(mark.at) - 5} ${MARKS_AT})`}>
+          {inLanes(marks, x).map(({ mark, lane }) => mark.kind !== 'reading' && (
+            <g key={mark.entryId} transform={`translate(${x(mark.at) - 5} ${MARKS_AT + lane * MARK_ROOM})`}>
               <title>{`${dayText(mark.at, zone)}: ${mark.text}`}</title>
               <rect x="-2" y="-2" width="14" height="14" fill="transparent" />
               <path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
@@ -118,6 +120,17 @@ export function TideLine() {
 
 function TideButton({ label, onClick, children }: { readonly label: string; readonly onClick: () => void; readonly children: string }) {
   return <button type="button" aria-label={label} title={label} className="min-h-11 min-w-9 rounded px-1.5 text-soft hover:text-ink lg:min-h-8" onClick={onClick}>{children}</button>;
+}
+
+/** Marks in two lanes, so that work of one morning does not lie on itself. */
+function inLanes(marks: readonly Mark[], x: (at: number) => number): { mark: Mark; lane: number }[] {
+  const lastX = [-Infinity, -Infinity];
+  return marks.map((mark) => {
+    const at = x(mark.at);
+    const lane = at - (lastX[0] ?? 0) >= MARK_ROOM ? 0 : 1;
+    lastX[lane] = at;
+    return { mark, lane };
+  });
 }
 
 function line(points: readonly (readonly [number, number])[]): string {

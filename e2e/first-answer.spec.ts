@@ -1,0 +1,66 @@
+import { expect, test } from '@playwright/test';
+import { answer, describeCarbonate, goToBench, jot, makeOwnTank, workingText } from './steps';
+
+// The worked case, by hand from molar masses (CIAAW 2021): 310 L; 80 g/L Na2CO3 is 1.5096 eq/L; 20 mL/day gives
+// 0.273 dKH/day; 8.6 falls to 7.8 dKH in four days, so the tank takes 0.473; 34.65 mL/day replaces it; a reactor whose
+// effluent reads 28 dKH against a tank at 8.2 carries it with 7.41 L/day, 5.14 mL/min.
+test('from an empty browser to the first dose', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '310');
+  await describeCarbonate(page);
+  await jot(page, '4 days ago dosing 20 ml/day carbonate alk 8.6');
+  await jot(page, 'alk 7.8');
+
+  await goToBench(page, 'Dose');
+  await expect(answer(page)).toContainText(/Dose 34\.[67]\s?mL\/day of Carbonate/);
+  await expect(answer(page)).toContainText('drifting');
+  const working = await workingText(page);
+  expect(working).toMatch(/310(\.0)? L/);
+  expect(working).toMatch(/0\.473\d? dKH\/day/);
+  expect(working).toContain('1.510 eq/L');
+  expect(working).toMatch(/34\.6[45] mL\/day/);
+  await expect(page.getByRole('figure', { name: 'alkalinity over time' })).toContainText('at this dose');
+
+  // Followed, the dose holds the level: the forecast of the tide line goes flat and the bench says it runs.
+  await page.getByRole('button', { name: 'Set as the standing dose from now' }).click();
+  await expect(page.getByRole('button', { name: 'This is what runs now' })).toBeDisabled();
+  await expect(page.getByText(/Running now: Carbonate 34\.7/)).toBeVisible();
+
+  await page.getByRole('radio', { name: 'By calcium reactor' }).click();
+  await expect(page.getByText('Test the effluent’s alkalinity')).toBeVisible();
+  await page.getByLabel('Effluent alkalinity').fill('28');
+  await page.getByLabel('Tank alkalinity').fill('8.2 dkh');
+  await expect(answer(page)).toContainText(/Run the effluent at 5\.14\s?mL\/min, which is 7\.41\s?L\/day/);
+  await page.getByRole('button', { name: /Set as the reactor/ }).click();
+  await goToBench(page, 'Log');
+  await expect(page.getByText(/reactor at 5\.1\d? mL\/min, effluent 28\.00 dKH/)).toBeVisible();
+});
+
+test('the keeper overrules a figure and the answer moves with it', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '310');
+  await describeCarbonate(page);
+  await jot(page, '4 days ago dosing 20 ml/day carbonate alk 8.6');
+  await jot(page, 'alk 7.8');
+  await goToBench(page, 'Dose');
+  await page.getByLabel('Alkalinity taken a day').fill('0.5 dKH/day');
+  // 0.5 × 0.35665 × 310 ÷ 1.5096, by hand.
+  await expect(answer(page)).toContainText(/36\.6\s?mL\/day/);
+  await page.getByLabel('Net volume').fill('155');
+  await expect(answer(page)).toContainText(/18\.3\s?mL\/day/);
+  await page.getByRole('button', { name: 'your figure; put back' }).first().click();
+  await page.getByLabel('Alkalinity taken a day').fill('-1');
+  await expect(page.getByRole('alert').filter({ hasText: 'below nought' })).toBeVisible();
+});
+
+test('a correction is apart from the maintenance dose and spread by the limit', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '310');
+  await describeCarbonate(page);
+  await jot(page, '3 days ago alk 6');
+  await jot(page, 'alk 6');
+  await goToBench(page, 'Dose');
+  // Aim 8.25 dKH: 2.25 dKH in three days at most 1 dKH a day; 2.25 × 0.35665 × 310 ÷ 1.5096 = 164.8 mL in all.
+  const correction = page.getByRole('region', { name: 'alkalinity correction' });
+  await expect(correction).toContainText(/Add 54\.9\s?mL of Carbonate a day for 3\s?days/);
+  await page.getByRole('button', { name: 'Log today’s share' }).click();
+  await goToBench(page, 'Log');
+  await expect(page.getByText(/54\.9 mL of Carbonate, once/)).toBeVisible();
+});

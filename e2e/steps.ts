@@ -1,0 +1,57 @@
+import { expect, type Page } from '@playwright/test';
+
+/** What a keeper does again and again, by the names on the screen. */
+
+/** Opens a bench of the demo and waits until its answer stands. */
+export async function openDemo(page: Page, bench: string, tank = 'atrium'): Promise<void> {
+  await page.goto(`/demo/${tank}/${bench}`);
+  await expect(page.getByRole('region', { name: 'Answer', exact: true })).toBeVisible();
+}
+
+/** Leaves the demo and makes a tank of one's own by hand. */
+export async function makeOwnTank(page: Page, name: string, display: string): Promise<void> {
+  await page.goto('/demo');
+  await page.getByRole('link', { name: 'Start my own' }).click();
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Display').fill(display);
+  await page.getByRole('button', { name: 'Make this tank' }).click();
+  await expect(page.getByRole('heading', { name: `What needs doing at ${name}?` })).toBeVisible();
+}
+
+export async function goToBench(page: Page, name: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Benches' }).getByRole('link', { name }).click();
+  await expect(page).toHaveURL(new RegExp(`/${name.toLowerCase()}$`));
+}
+
+/** Jots a line and waits until it is filed. */
+export async function jot(page: Page, line: string): Promise<void> {
+  const field = jotField(page);
+  await field.fill(line);
+  await field.press('Enter');
+  await expect(field).toHaveValue('');
+}
+
+export function jotField(page: Page) {
+  return page.getByRole('textbox', { name: /^Jot tests/ });
+}
+
+export function answer(page: Page) {
+  return page.getByRole('region', { name: 'Answer', exact: true });
+}
+
+export async function describeCarbonate(page: Page): Promise<void> {
+  await goToBench(page, 'Tank');
+  await page.getByRole('button', { name: 'Describe a solution' }).click();
+  const form = page.getByRole('form', { name: 'A solution' });
+  await form.getByLabel('Name').fill('Carbonate');
+  await form.getByLabel('Grams in a litre').fill('80');
+  await expect(form).toContainText('1.5096 eq/L');
+  await form.getByRole('button', { name: 'Save the solution' }).click();
+  await expect(form).toBeHidden();
+}
+
+/** The text of every row of the working, once opened. */
+export async function workingText(page: Page): Promise<string> {
+  await page.getByRole('button', { name: 'Show the working' }).first().click();
+  return page.getByRole('table', { name: /The working/ }).first().innerText();
+}

@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test';
+
+/** Drives the built product; `npm test` starts the server and says where it and Chromium stand. */
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 45_000,
+  expect: { timeout: 8000 },
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  reporter: [['dot'], ['json']],
+  use: {
+    baseURL: process.env.BASE_URL ?? 'http://localhost:3000',
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Lisbon',
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+});

@@ -1,0 +1,106 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** What the two commands share: dependencies, a build that is fresh, a port, Chromium. Plain Node, since it runs before anything is installed. */
+export const ROOT = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
+const QUIET = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+
+export function run(command, args, options = {}) {
+  return spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: QUIET, ...options });
+}
+
+/** Runs a tool of the project's own, by its script, so that it is the same on every platform. */
+export function tool(name, args, options = {}) {
+  return run(process.execPath, [path.join(ROOT, 'node_modules', ...name.split('/')), ...args], options);
+}
+
+/** Installs what the lock file names when it is missing or the lock file is newer. */
+export function ensureDependencies() {
+  const stamp = path.join(ROOT, 'node_modules', '.mild-tide-lock');
+  const lock = createHash('sha256').update(readFileSync(path.join(ROOT, 'package-lock.json'))).digest('hex');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  console.log('Installing dependencies…');
+  // Not `npm ci`: it refuses a lock file that was written where optional builds for other platforms were not on offer.
+  const { status } = run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { shell: process.platform === 'win32' });
+  if (status !== 0) fail('The dependencies could not be installed; npm says why above.');
+  writeFileSync(stamp, lock);
+}
+
+/** Builds when anything the build is made from has changed since the last one. Answers whether the build stands. */
+export function ensureBuild() {
+  const stamp = path.join(ROOT, '.next', 'mild-tide-build');
+  const made = sourceHash();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === made) return true;
+  console.log('Building…');
+  if (tool('next/dist/bin/next', ['build']).status !== 0) return false;
+  mkdirSync(path.dirname(stamp), { recursive: true });
+  writeFileSync(stamp, made);
+  return true;
+}
+
+function sourceHash() {
+  const hash = createHash('sha256');
+  const add = (name) => {
+    const full = path.join(ROOT, name);
+    if (!existsSync(full)) return;
+    if (statSync(full).isDirectory()) for (const each of readdirSync(full).sort()) add(path.join(name, each));
+    else if (!/\.test\.tsx?$/.test(name)) hash.update(name).update(readFileSync(full));
+  };
+  for (const name of ['package-lock.json', 'next.config.mjs', 'postcss.config.mjs', 'src']) add(name);
+  return hash.digest('hex');
+}
+
+export function portIsFree(port) {
+  return new Promise((resolve) => {
+    const probe = createServer().once('error', () => resolve(false)).once('listening', () => probe.close(() => resolve(true)));
+    probe.listen(port);
+  });
+}
+
+export function freePort() {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** Starts the built server and waits until it answers. */
+export async function startServer(port, stdio = 'ignore') {
+  const server = spawn(process.execPath, [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-p', String(port)], { cwd: ROOT, stdio, env: QUIET });
+  for (let i = 0; i < 150; i++) {
+    if (server.exitCode !== null) break;
+    const answered = await fetch(`http://localhost:${port}/demo`).then((response) => response.ok, () => false);
+    if (answered) return server;
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  server.kill();
+  fail('The server did not start.');
+}
+
+const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
+
+/** Where Chromium stands; installed through apt when it is missing and that is permitted. */
+export function ensureChromium() {
+  const found = [process.env.CHROMIUM, ...CHROMIUM_PLACES].find((place) => place && existsSync(place));
+  if (found) return found;
+  if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
+    console.log('Installing Chromium…');
+    run('apt-get', ['update', '-qq'], { stdio: 'ignore' });
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: 'ignore' });
+  }
+  return CHROMIUM_PLACES.find((place) => existsSync(place));
+}
+
+/** Headless, offline in manner: no background connections of the browser's own. */
+export const CHROMIUM_ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+
+export function fail(message) {
+  console.error(message);
+  process.exit(1);
+}
