@@ -38,8 +38,8 @@ test('a file with a fault says where and changes nothing', async ({ page }, info
   const path = info.outputPath('spoilt.json');
   await (await import('node:fs/promises')).writeFile(path, JSON.stringify(record));
   await page.getByLabel('Choose a file').setInputFiles(path);
-  await expect(page.getByRole('alert')).toContainText('nothing was changed');
-  await expect(page.getByRole('alert')).toContainText(`entries[${at}].values.alkalinity`);
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('nothing was changed');
+  await expect(page.getByRole('main').getByRole('alert')).toContainText(`entries[${at}].values.alkalinity`);
   expect(withoutDate((await exportRecord(page, 'demo')).text)).toBe(withoutDate(text));
 });
 

@@ -15,7 +15,7 @@ test('mixing a batch: salt and water, the label, then what batches taught', asyn
   await expect(page.getByText('34.5', { exact: false }).first()).toBeVisible();
 
   await page.getByLabel('Target salinity').fill('1.026');
-  await expect(page.getByRole('alert')).toContainText('1.026 looks like a specific gravity, not ppt');
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('1.026 looks like a specific gravity, not ppt');
   await page.getByRole('button', { name: 'Use 1.026 sg' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Not taken' })).toHaveCount(0);
 
@@ -23,7 +23,7 @@ test('mixing a batch: salt and water, the label, then what batches taught', asyn
   await page.getByRole('button', { name: 'Log this batch' }).click();
   await expect(page.getByText(/Logged a batch of 37\.9 L/)).toBeVisible();
   await goToBench(page, 'Log');
-  await expect(page.getByText(/37\.9 L mixed with/).first()).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Entries' }).getByText(/37\.9 L mixed with/)).toBeVisible();
 });
 
 test('the demo’s salt is known better than its label', async ({ page }) => {

@@ -28,8 +28,7 @@ function storeFor(name: WorkspaceName): RecordStore {
 
 async function openStore(name: WorkspaceName, store: RecordStore): Promise<void> {
   try {
-    const book = await store.reload();
-    if (name === 'demo' && book.tanks.length === 0) await store.plant(demoBook(Date.now(), hereZone()));
+    await (name === 'demo' ? store.plant(() => demoBook(Date.now(), hereZone())) : store.reload());
   } catch {
     // The store keeps its trouble and tells it; the page shows it.
   }

@@ -35,9 +35,9 @@ export class ImportTrouble extends Error {
   }
 }
 
-/** The whole record as the text of one JSON file. */
+/** The whole record as the text of one JSON file. Keys stand in the schema's order, so equal records give equal files. */
 export function writeFile(book: Book, exportedAt: Date): string {
-  const { settings, tanks, salts, solutions, entries } = book;
+  const { settings, tanks, salts, solutions, entries } = bookSchema.parse(book);
   return `${JSON.stringify({ format: FILE_FORMAT, version: RECORD_VERSION, exportedAt: exportedAt.toISOString(), settings, tanks, salts, solutions, entries }, null, 1)}\n`;
 }
 

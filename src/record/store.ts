@@ -122,10 +122,11 @@ export class RecordStore {
     });
   }
 
-  /** Fills an empty record without a trace in the undo log; leaves one that holds a tank as it is. */
-  async plant(book: Book): Promise<void> {
+  /** Fills an empty record without a trace in the undo log, before anyone sees it empty; leaves one that holds a tank as it is. */
+  async plant(write: () => Book): Promise<void> {
     await this.#write(async (tx) => {
       if ((await tx.objectStore('tanks').count()) > 0) return;
+      const book = write();
       await tx.objectStore('settings').put(book.settings);
       for (const table of ['tanks', 'salts', 'solutions', 'entries'] as const) for (const row of book[table]) await place(tx, table, row.id, row);
     });

@@ -12,6 +12,7 @@ import { capitalised } from '@/chemistry/words';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench, Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
+import { ChoiceRow } from '@/interface/choice-row';
 import { SeriesChart } from '@/interface/charts/series-chart';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
@@ -20,14 +21,16 @@ import { useTide } from '@/interface/tide/tide-context';
 import { without } from '@/interface/without';
 import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
-import type { Entry } from '@/record/schema';
+import type { Entry, Tank } from '@/record/schema';
 import { doseQuestion, reactorQuestion, type DoseOverrides, type DoseQuestion } from '@/reckoning/dose-question';
 import { outlook } from '@/reckoning/outlook';
 import { readingsOf } from '@/reckoning/readings';
 import { standingAt } from '@/reckoning/standing';
 import { Corrections } from './corrections';
 import { ReactorPicture } from './reactor-picture';
-import { DoseSchools } from './dose-schools';
+
+/** The schools of replacing what a tank takes; each sees the same demand. */
+const SCHOOLS: readonly (readonly [Tank['method'], string])[] = [['parts', 'By parts'], ['reactor', 'By calcium reactor'], ['water-changes', 'By water changes']];
 
 export function DoseBench() {
   const { book, tank } = useTank();
@@ -38,7 +41,7 @@ export function DoseBench() {
   const question = doseQuestion(book, tank, now, overrides);
   return (
     <Bench question="What does the tank take, and what replaces it?">
-      <DoseSchools method={method} onChange={setMethod} />
+      <div className="mb-4"><ChoiceRow label="How it is replaced" choices={SCHOOLS} chosen={method} onChoose={setMethod} /></div>
       {method === 'reactor'
         ? <ReactorAnswer question={question} overrides={overrides} onOverride={setOverrides} />
         : <PartsAnswer question={question} overrides={overrides} onOverride={setOverrides} byWaterChanges={method === 'water-changes'} />}

@@ -9,6 +9,7 @@ import { capitalised } from '@/chemistry/words';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { Button } from '@/interface/button';
+import { ChoiceRow } from '@/interface/choice-row';
 import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
@@ -76,14 +77,9 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
   return (
     <form onSubmit={(event) => void file(event)} aria-label={entry ? 'Correct this entry' : 'Log by fields'} className="rounded-md border border-line bg-sheet px-4 py-3">
       {!entry && (
-        <div role="radiogroup" aria-label="Log by fields" className="flex flex-wrap items-center gap-1">
-          <span aria-hidden="true" className="mr-2 font-semibold">Log by fields</span>
-          {NEW_KINDS.map((each) => (
-            <label key={each} className="flex min-h-11 cursor-pointer items-center rounded-md border border-transparent px-2.5 text-soft has-checked:border-edge has-checked:font-semibold has-checked:text-ink has-focus-visible:outline-2 lg:min-h-9">
-              <input type="radio" name={`kind-${whenId}`} className="sr-only" checked={kind === each} onChange={() => { setKind(each); setFault(undefined); }} />
-              {ENTRY_WORDS[each]}
-            </label>
-          ))}
+        <div className="flex flex-wrap items-center gap-x-3">
+          <span className="font-semibold">Log by fields</span>
+          <ChoiceRow label="Log by fields" choices={NEW_KINDS.map((each) => [each, ENTRY_WORDS[each]] as const)} chosen={kind} onChoose={(each) => { setKind(each); setFault(undefined); }} />
         </div>
       )}
       {kind && <>

@@ -12,8 +12,7 @@ export function FirstTank() {
   const trouble = useTrouble();
   const router = useRouter();
   const first = book?.tanks[0];
-  // The demo's database is planted a moment after it is opened; it is never empty for long.
-  const to = first ? `/${name}/${first.id}/today` : book && name === 'mine' ? `/${name}/new` : undefined;
+  const to = first ? `/${name}/${first.id}/today` : book ? `/${name}/new` : undefined;
   useEffect(() => {
     if (to) router.replace(to);
   }, [to, router]);
