@@ -47,7 +47,7 @@ test('a record of version 1 is carried up', async ({ page }) => {
   await page.goto('/mine/record');
   await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v1.json');
   await page.getByRole('button', { name: 'Take it in' }).click();
-  await page.getByRole('button', { name: 'Back to Bay Window' }).click();
+  await page.getByRole('link', { name: 'Back to Bay Window' }).click();
   await page.getByRole('link', { name: 'Tank' }).click();
   await expect(page.getByRole('region', { name: 'Answer', exact: true })).toContainText(/Bay Window holds 272\s?L of water/);
 });

@@ -26,7 +26,7 @@ export function Answer({ answer, actions, label = 'Answer', lesser = false }: { 
       <p className="mt-2 text-soft"><CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} /></p>
       <div className="no-print mt-3 flex flex-wrap gap-2">
         {actions}
-        <Button look="quiet" className={actions ? '' : '-ml-3.5'} onClick={() => void copy()}>Copy</Button>
+        {answer.certainty !== 'not enough yet' && <Button look="quiet" className={actions ? '' : '-ml-3.5'} onClick={() => void copy()}>Copy</Button>}
       </div>
     </section>
   );

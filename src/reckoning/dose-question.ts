@@ -30,7 +30,7 @@ export interface DoseQuestion {
 /** What the record says of a tank's demand and of what answers it, ready for the maintenance-dose calculator. */
 export function doseQuestion(book: Book, tank: Tank, now: number, overrides: DoseOverrides = {}): DoseQuestion {
   const volumeL = overrides.netVolumeL ?? netVolumeL(tank);
-  const judged: Tank = { ...tank, netVolumeL: volumeL };
+  const judged: Tank = overrides.netVolumeL === undefined ? tank : { ...tank, netVolumeL: volumeL };
   const estimates: Partial<Record<Element, ConsumptionEstimate>> = {};
   for (const element of ELEMENTS) {
     const estimate = consumptionOf(book, judged, element, now);

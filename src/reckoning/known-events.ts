@@ -56,8 +56,21 @@ function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
   return { salinity, alkalinity: profile.alkalinity * scale, calcium: profile.calcium * scale, magnesium: profile.magnesium * scale, nitrate: 0, phosphate: 0 };
 }
 
-/** Everything the record says went into or out of a tank, for the tank model. Consumption is never among it. */
-export function knownEvents(book: Book, tank: Tank): TankEvent[] {
+const known = new WeakMap<Book, WeakMap<Tank, readonly TankEvent[]>>();
+
+/**
+ * Everything the record says went into or out of a tank, for the tank model. Consumption is never among it.
+ * A book never changes once read, so what follows from it is worked out once and let go with it.
+ */
+export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
+  const ofBook = known.get(book) ?? new WeakMap<Tank, readonly TankEvent[]>();
+  known.set(book, ofBook);
+  const events = ofBook.get(tank) ?? eventsOf(book, tank);
+  ofBook.set(tank, events);
+  return events;
+}
+
+function eventsOf(book: Book, tank: Tank): TankEvent[] {
   const perMl = new Map(book.solutions.map((solution) => [solution.id, amountsPerMl(strengthOf(solution))]));
   return book.entries.flatMap((entry): TankEvent[] => {
     if (entry.tankId !== tank.id) return [];

@@ -15,7 +15,7 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
   }
   const outside = new Map(standingOfWater(book, tank).filter(({ place }) => place === 'low' || place === 'high').map((standing) => [standing.parameter as string, standing]));
   const clauses: Phrase[][] = [];
-  let certainty: Certainty = 'steady';
+  let certainty: Certainty = outside.size > 0 ? 'worked out' : 'steady';
   for (const element of ELEMENTS) {
     const estimate = consumptionOf(book, tank, element, now);
     if (!estimate || certaintyOf(estimate, element) !== 'drifting') continue;

@@ -171,7 +171,7 @@ function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) {
         {outcome && input && <ReactorPicture mlPerMin={outcome.values.mlPerMin} effluent={input.effluentAlkalinity} tank={input.tankAlkalinity} co2GPerDay={outcome.values.co2GPerDay} mediaGPerDay={outcome.values.mediaGPerDay} units={units} />}
         <Figures title="At the reactor">
           <QuantityField label="Effluent alkalinity" expected={AMOUNTS.effluent} value={effluent ?? input?.effluentAlkalinity ?? null} onChange={setEffluent} required hint="measured where it drips back" />
-          <QuantityField label="Tank alkalinity" expected={{ ...AMOUNTS.effluent, field: 'tank alkalinity', high: 9 }} value={tankAlkalinity ?? input?.tankAlkalinity ?? null} onChange={setTankAlkalinity} onReset={tankAlkalinity === null ? undefined : () => setTankAlkalinity(null)} hint="the level the readings tell, unless you say" />
+          <QuantityField label="Tank alkalinity" expected={{ ...AMOUNTS.effluent, field: 'tank alkalinity', high: 9 }} value={tankAlkalinity ?? input?.tankAlkalinity ?? null} digits={tankAlkalinity === null ? 3 : 5} onChange={setTankAlkalinity} onReset={tankAlkalinity === null ? undefined : () => setTankAlkalinity(null)} hint="the level the readings tell, unless you say" />
         </Figures>
       </div>
       <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />

@@ -24,7 +24,7 @@ export function ReactorPicture({ mlPerMin, effluent, tank, co2GPerDay, mediaGPer
       {Array.from({ length: 24 }, (_, i) => <circle key={i} cx={274 + (i % 5) * 12.5} cy={174 - Math.floor(i / 5) * 12 - (i % 2) * 3} r="5" fill="var(--sheet)" stroke="var(--soft)" strokeWidth="0.9" />)}
       <text x="299" y="204" textAnchor="middle" fontSize="13" fill="var(--soft)">{mass(mediaGPerDay)} media a day</text>
       <path d="M148 162 C190 162 210 162 256 162" fill="none" stroke="var(--glass)" strokeWidth="2.5" markerEnd="url(#into)" />
-      <text x="205" y="154" textAnchor="middle" fontSize="14" fontWeight="650" fill="var(--ink)">{flow}</text>
+      <text x="203" y="146" textAnchor="middle" fontSize="14" fontWeight="650" fill="var(--ink)">{flow}</text>
       <path d="M299 56 V36 H100 V78" fill="none" stroke="var(--glass)" strokeWidth="2.5" markerEnd="url(#into)" />
       <text x="196" y="28" textAnchor="middle" fontSize="14" fontWeight="650" fill="var(--ink)">{alkalinity(effluent)} back</text>
       <path d="M376 120 H342" fill="none" stroke="var(--dusk)" strokeWidth="2.5" strokeDasharray="3 3" />

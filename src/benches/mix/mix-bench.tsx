@@ -58,7 +58,7 @@ export function MixBench() {
         {outcome && litres !== null && salinity !== null && <MixingVessel litres={litres} waterL={outcome.values.waterL} saltG={outcome.values.saltG} salinity={salinity} units={units} />}
         <Figures title="This batch">
           <QuantityField label="Saltwater wanted" expected={AMOUNTS.batchVolume} value={litres} onChange={setLitres} required />
-          <QuantityField label="Target salinity" expected={AMOUNTS.batchSalinity} value={salinity} onChange={setSalinity} required hint="ppt, or specific gravity at 25/25 °C (77/77 °F) as “1.026 sg”" />
+          <QuantityField label="Target salinity" expected={AMOUNTS.batchSalinity} value={salinity} onChange={setSalinity} required hint="ppt, or specific gravity: “1.026 sg” is the 25/25 °C (77/77 °F) scale; “sg 60/60” and “sg 20/4” are known too" />
           <label className="block">
             <span className="block text-sm font-semibold">Salt</span>
             <select className="mt-1 min-h-11 w-40 rounded-md border border-edge bg-sheet px-2 lg:min-h-9" value={saltId ?? ''} onChange={(event) => setSaltId(event.target.value || null)}>

@@ -1,10 +1,9 @@
 'use client';
 
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useState, type ChangeEvent } from 'react';
 import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
+import { Button, ButtonLink } from '@/interface/button';
 import { saveFile } from '@/interface/charts/save';
 import { notify } from '@/interface/notices';
 import { PlainPage } from '@/interface/tank-frame';
@@ -26,7 +25,6 @@ export function RecordBench() {
 function TheRecord({ book }: { readonly book: Book }) {
   const { name, store } = useWorkspace();
   const commit = useCommit();
-  const router = useRouter();
   const now = useNow();
   const day = new Date(now).toISOString().slice(0, 10);
   const first = book.tanks[0];
@@ -45,7 +43,7 @@ function TheRecord({ book }: { readonly book: Book }) {
       <div className="mt-4 flex flex-wrap gap-2">
         <Button look="main" onClick={() => saveFile(`mild-tide-${day}.json`, 'application/json', writeFile(book, new Date()))}>Export everything</Button>
         <Button onClick={() => saveFile(`mild-tide-entries-${day}.csv`, 'text/csv', entriesCsv(book))}>Entries as CSV</Button>
-        {first && <Button onClick={() => router.push(`/${name}/${first.id}/today`)}>Back to {first.name}</Button>}
+        {first && <ButtonLink href={`/${name}/${first.id}/today`}>Back to {first.name}</ButtonLink>}
       </div>
       <ImportFile book={book} />
       <section aria-label="Settings" className="mt-10 border-t border-line pt-5">

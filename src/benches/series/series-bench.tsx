@@ -14,6 +14,7 @@ import { outlook } from '@/reckoning/outlook';
 import { readingsOf } from '@/reckoning/readings';
 import { seriesAnswer } from '@/reckoning/series-answer';
 
+const CYCLING: readonly ParameterId[] = ['ammonia', 'nitrite'];
 /** Ammonia and nitrite are shown only where they are measured. */
 const ALWAYS: readonly ParameterId[] = ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'ph', 'salinity', 'temperature'];
 
@@ -24,8 +25,10 @@ export function SeriesBench() {
   useTitle(`Series, ${tank.name}`);
   const { zone } = book.settings;
   const marks = marksOf(book, tank.id, from, to);
-  const shown = PARAMETER_IDS.filter((id) => readingsOf(book, tank.id, id).length > 0 || ALWAYS.includes(id));
-  const ordered = [...shown].sort((a, b) => Number(readingsOf(book, tank.id, b).length > 0) - Number(readingsOf(book, tank.id, a).length > 0));
+  const measured = (id: ParameterId) => readingsOf(book, tank.id, id).length > 0;
+  // A tank that is cycling is read by ammonia and nitrite first; whatever was never measured stands last.
+  const inOrder = measured('alkalinity') ? PARAMETER_IDS : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
+  const ordered = [...inOrder.filter(measured), ...ALWAYS.filter((id) => !measured(id))];
   const answer: AnswerText = seriesAnswer(book, tank, now);
 
   return (

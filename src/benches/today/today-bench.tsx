@@ -6,7 +6,7 @@ import { PARAMETERS } from '@/chemistry/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, CertaintyMark } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
+import { ButtonLink } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
 import { whenText } from '@/interface/when';
 import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
@@ -22,7 +22,7 @@ export function TodayBench() {
   const today = todayOf(book, tank, now);
   return (
     <Bench question={`What needs doing at ${tank.name}?`}>
-      <Answer answer={today.answer} actions={<Link href={`/${name}/${tank.id}/${today.bench}`}><Button look="main" tabIndex={-1}>See how, and act</Button></Link>} />
+      <Answer answer={today.answer} actions={<ButtonLink look="main" href={`/${name}/${tank.id}/${today.bench}`}>See how, and act</ButtonLink>} />
       <div className="mt-8 grid gap-x-12 gap-y-8 lg:grid-cols-2">
         <section aria-label="After that">
           <h2 className="text-lg font-semibold">After that</h2>

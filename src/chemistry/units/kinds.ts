@@ -1,4 +1,4 @@
-import { salinityFromSpecificGravity, specificGravity } from '../seawater/specific-gravity';
+import { GRAVITY_20_4, GRAVITY_25_25, GRAVITY_60_60F, salinityFromSpecificGravity, specificGravity, type GravityReference } from '../seawater/specific-gravity';
 import { MOLAR_MASS } from '../reagents/molar-mass';
 
 /** One way of writing a quantity. Numbers are converted to and from the kind's canonical unit. */
@@ -37,6 +37,11 @@ export const MG_CACO3_PER_MEQ = MOLAR_MASS.CaCO3 / 2;
 export const PO4_PER_P = MOLAR_MASS.PO4 / MOLAR_MASS.P;
 /** Nitrate for one of nitrate-nitrogen, by mass. */
 export const NO3_PER_N = MOLAR_MASS.NO3 / MOLAR_MASS.N;
+
+/** A specific gravity is half a figure without its two temperatures; plain "sg" is the common 25/25 °C. */
+function gravity(symbol: string, reference: GravityReference, aliases: readonly string[]): Unit {
+  return { symbol, aliases, toCanonical: (v) => salinityFromSpecificGravity(v, reference), fromCanonical: (v) => specificGravity(v, reference), decimals: 4 };
+}
 
 const ALKALINITY = [
   scaled('dKH', MMOL_PER_L_PER_DKH, ['dkh', 'kh', 'dh', '°dkh'], 2),
@@ -103,13 +108,9 @@ export const KINDS = {
   /** Canonical: practical salinity, shown as ppt. */
   salinity: [
     { symbol: 'ppt', aliases: ['ppt', 'psu', '‰', 'g/kg'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 1 },
-    {
-      symbol: 'sg',
-      aliases: ['sg', 'sg25/25', 'gravity', 'specificgravity'],
-      toCanonical: (v) => salinityFromSpecificGravity(v),
-      fromCanonical: (v) => specificGravity(v),
-      decimals: 4,
-    },
+    gravity('sg', GRAVITY_25_25, ['sg', 'sg25/25', 'sg25/25c', 'sg77/77', 'sg77/77f', 'gravity', 'specificgravity']),
+    gravity('sg 60/60°F', GRAVITY_60_60F, ['sg60/60', 'sg60/60f', 'sg15.6/15.6']),
+    gravity('sg 20/4°C', GRAVITY_20_4, ['sg20/4', 'sg20/4c']),
   ],
   /** Canonical: mg/L. */
   calcium: [mgPerL(0), scaled('mmol/L', MOLAR_MASS.Ca, ['mmol/l', 'mmol'])],

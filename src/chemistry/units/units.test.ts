@@ -28,10 +28,10 @@ describe('conversion factors', () => {
   it('go there and back to 1e-12 for every unit but salinity, which its equation holds to 1e-9', () => {
     for (const kind of Object.keys(KINDS) as QuantityKind[])
       for (const unit of unitsOf(kind)) {
-        const [low, high] = unit.symbol === 'sg' ? [1.001, 1.03] : [kind === 'temperature' ? 5 : 0.001, 5000];
+        const [low, high] = unit.symbol.startsWith('sg') ? [1.001, 1.03] : [kind === 'temperature' ? 5 : 0.001, 5000];
         fc.assert(fc.property(fc.double({ min: low, max: high, noNaN: true }), (value) => {
           const back = unit.fromCanonical(unit.toCanonical(value));
-          expect(Math.abs(back / value - 1)).toBeLessThan(unit.symbol === 'sg' ? 1e-9 : 1e-12);
+          expect(Math.abs(back / value - 1)).toBeLessThan(unit.symbol.startsWith('sg') ? 1e-9 : 1e-12);
         }), { numRuns: 30 });
       }
   });
@@ -50,8 +50,18 @@ describe('reading what a keeper types', () => {
     ['phosphate', '15 ppb P', 0.015 * PO4_PER_P],
     ['nitrate', '1 no3-n', NO3_PER_N],
     ['salinity', '35', 35],
+    ['salinity', '1.02637 sg', 35],
+    ['salinity', '1.02637 sg 25/25 °C', 35],
   ] as const)('%s "%s" is %d', (id, text, expected) => {
-    expect(read(id, text)).toBeCloseTo(expected, 9);
+    expect(read(id, text)).toBeCloseTo(expected, id === 'salinity' ? 2 : 9);
+  });
+
+  it('tells the scales of specific gravity apart: one reading, three salinities', () => {
+    // EOS-80 densities: on the 60/60 °F scale salinity 35 is 1.0269, so 1.0264 there is less salt than on 25/25 °C.
+    const [common, old, laboratory] = ['1.0264 sg', '1.0264 sg 60/60', '1.0264 sg 20/4'].map((text) => read('salinity', text));
+    expect(common).toBeCloseTo(35.0, 1);
+    expect(old).toBeLessThan(34.6);
+    expect(laboratory).toBeGreaterThan(36);
   });
 
   it.each([

@@ -35,7 +35,8 @@ interface Props {
 interface Point {
   readonly at: number;
   readonly value?: number | null;
-  readonly error?: number;
+  /** Down and up from the value. */
+  readonly error?: readonly [number, number];
   readonly doubt?: readonly [number, number];
   readonly ahead?: number;
   readonly planned?: number;
@@ -62,7 +63,7 @@ export function SeriesChart({ parameter, readings, band, ahead = [], planned = [
       const before = readings[i - 1];
       if (before && reading.at - before.at > GAP_DAYS * DAY_MS) merged.set(reading.at - 1, { at: reading.at - 1, value: null });
       merged.set(reading.at, { at: reading.at, value: inUnit(reading.value), // A whisker outside the stretch would be drawn over the axis.
-        ...(reading.at >= from && reading.at <= to ? { error: Math.abs(inUnit(reading.value + testError) - inUnit(reading.value)) } : {}) });
+        ...(reading.at >= from && reading.at <= to ? { error: whisker(inUnit(reading.value), Math.abs(inUnit(reading.value + testError) - inUnit(reading.value))) } : {}) });
     });
     for (const point of ahead) merged.set(point.at, { ...merged.get(point.at), at: point.at, ahead: inUnit(point.value), doubt: [inUnit(point.low), inUnit(point.high)] });
     for (const point of planned) merged.set(point.at, { ...merged.get(point.at), at: point.at, planned: inUnit(point.value) });
@@ -131,6 +132,11 @@ export function SeriesChart({ parameter, readings, band, ahead = [], planned = [
       </div>
     </figure>
   );
+}
+
+/** Nothing is less than nought, however coarse the test. */
+function whisker(value: number, error: number): readonly [number, number] {
+  return [value >= 0 ? Math.min(value, error) : error, error];
 }
 
 function ChartButton({ label, onClick, children }: { readonly label: string; readonly onClick: () => void; readonly children: string }) {

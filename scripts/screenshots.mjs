@@ -1,0 +1,64 @@
+import { mkdirSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { CHROMIUM_ARGS, ensureBuild, ensureChromium, ensureDependencies, fail, freePort, ROOT, startServer } from './lib.mjs';
+
+/** Writes the current picture of each main view, from the demo at a fixed moment, to docs/screenshots. */
+const NOW = new Date('2026-11-24T18:00:00Z');
+const WIDE = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+const VIEWS = [
+  ['today', '/demo/atrium/today', WIDE, 'day'],
+  ['log', '/demo/atrium/log', WIDE, 'day'],
+  ['series', '/demo/atrium/series', WIDE, 'day'],
+  ['mix', '/demo/atrium/mix', WIDE, 'day'],
+  ['top-off', '/demo/atrium/top-off', WIDE, 'day'],
+  ['dose', '/demo/atrium/dose', WIDE, 'day'],
+  ['dose-reactor', '/demo/atrium/dose', WIDE, 'day', reactor],
+  ['tank', '/demo/atrium/tank', WIDE, 'day'],
+  ['record', '/demo/record', WIDE, 'day'],
+  ['new-tank', '/mine/new', WIDE, 'day'],
+  ['night', '/demo/back-room/series', WIDE, 'night'],
+  ['phone-today', '/demo/atrium/today', PHONE, 'day'],
+  ['phone-dose', '/demo/atrium/dose', PHONE, 'day'],
+  ['phone-jot', '/demo/atrium/log', PHONE, 'night', jot],
+  ['phone-mix', '/demo/story-corner/mix', PHONE, 'day'],
+];
+
+ensureDependencies();
+const { chromium } = await import('@playwright/test');
+const executablePath = ensureChromium() ?? fail('Chromium is missing: install Debian’s package "chromium".');
+if (!ensureBuild()) fail('The build failed.');
+const port = await freePort();
+const server = await startServer(port);
+const base = `http://localhost:${port}`;
+const folder = path.join(ROOT, 'docs', 'screenshots');
+rmSync(folder, { recursive: true, force: true });
+mkdirSync(folder, { recursive: true });
+
+const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGS });
+for (const [name, address, viewport, theme, before] of VIEWS) {
+  const context = await browser.newContext({ viewport, timezoneId: 'Europe/Lisbon', locale: 'en-GB', hasTouch: viewport === PHONE });
+  await context.addCookies([{ name: 'mild-tide-theme', value: theme, url: base }]);
+  const page = await context.newPage();
+  await page.clock.setFixedTime(NOW);
+  await page.goto(base + address);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await before?.(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: path.join(folder, `${name}.png`) });
+  await context.close();
+  console.log(`docs/screenshots/${name}.png`);
+}
+await browser.close();
+server.kill();
+process.exit(0);
+
+async function reactor(page) {
+  await page.getByRole('radio', { name: 'By calcium reactor' }).click();
+  await page.getByLabel('Effluent alkalinity').fill('28');
+  await page.getByLabel('Effluent alkalinity').blur();
+}
+
+async function jot(page) {
+  await page.getByRole('textbox', { name: /^Jot tests/ }).fill('yesterday 8pm alk 8.1 ca 430 po4 45ppb sal 1.026');
+}
