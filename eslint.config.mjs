@@ -51,8 +51,21 @@ export default defineConfig(
     files: ['src/chemistry/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ group: outsideWorld, message: 'The core knows no screens and no storage.' }] }],
-      'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'localStorage', 'indexedDB', 'fetch', 'setTimeout', 'setInterval'],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: outsideWorld, message: 'The core knows no screens and no storage.' }] },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'navigator',
+        'localStorage',
+        'indexedDB',
+        'fetch',
+        'setTimeout',
+        'setInterval',
+      ],
       'no-restricted-properties': [
         'error',
         { object: 'Date', property: 'now', message: 'The core is told the time.' },

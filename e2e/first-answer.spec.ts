@@ -32,7 +32,9 @@ test('from an empty browser to the first dose', async ({ page }) => {
   await expect(answer(page)).toContainText(/Run the effluent at 5\.14\s?mL\/min, which is 7\.41\s?L\/day/);
   await page.getByRole('button', { name: /Set as the reactor/ }).click();
   await goToBench(page, 'Log');
-  await expect(page.getByRole('region', { name: 'Entries' }).getByText(/reactor at 5\.1\d? mL\/min, effluent 28\.00 dKH/)).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Entries' }).getByText(/reactor at 5\.1\d? mL\/min, effluent 28\.00 dKH/),
+  ).toBeVisible();
 });
 
 test('the keeper overrules a figure and the answer moves with it', async ({ page }) => {

@@ -3,11 +3,23 @@ import { expect, test } from '@playwright/test';
 import { answer, goToBench, jot, jotField, openDemo } from './steps';
 
 const BENCHES = ['today', 'log', 'series', 'mix', 'top-off', 'dose', 'tank'];
-const PAGES = [...BENCHES.map((bench) => `/demo/atrium/${bench}`), '/demo/back-room/today', '/demo/record', '/mine/new'];
+const PAGES = [
+  ...BENCHES.map((bench) => `/demo/atrium/${bench}`),
+  '/demo/back-room/today',
+  '/demo/record',
+  '/mine/new',
+];
 
-for (const [size, viewport] of [['at a table', { width: 1280, height: 800 }], ['on a phone', { width: 390, height: 844 }]] as const) {
+for (const [size, viewport] of [
+  ['at a table', { width: 1280, height: 800 }],
+  ['on a phone', { width: 390, height: 844 }],
+] as const) {
   for (const theme of ['day', 'night'] as const) {
-    test(`${size}, by ${theme}: every view answers without scrolling, fits its width and passes the accessibility rules`, async ({ page, context, baseURL }) => {
+    test(`${size}, by ${theme}: every view answers without scrolling, fits its width and passes the accessibility rules`, async ({
+      page,
+      context,
+      baseURL,
+    }) => {
       test.slow();
       await page.setViewportSize(viewport);
       await context.addCookies([{ name: 'mild-tide-theme', value: theme, url: baseURL ?? '' }]);
@@ -15,15 +27,23 @@ for (const [size, viewport] of [['at a table', { width: 1280, height: 800 }], ['
         await page.goto(path);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         if (path.includes('/atrium/')) await expect(answer(page).locator('p').first()).toBeInViewport({ ratio: 1 });
-        expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${path} is no wider than the screen`).toBeLessThanOrEqual(0);
-        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+        expect(
+          await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+          `${path} is no wider than the screen`,
+        ).toBeLessThanOrEqual(0);
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+          .analyze();
         expect(violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]?.html.slice(0, 160) ?? ''}`)).toEqual([]);
       }
     });
   }
 }
 
-test('a whole session of use asks nothing of any other host, and the content policy holds', async ({ page, baseURL }) => {
+test('a whole session of use asks nothing of any other host, and the content policy holds', async ({
+  page,
+  baseURL,
+}) => {
   const asked: string[] = [];
   const complaints: string[] = [];
   page.on('request', (request) => asked.push(request.url()));
@@ -43,11 +63,18 @@ test('a whole session of use asks nothing of any other host, and the content pol
   await page.getByRole('button', { name: 'Export everything' }).click();
   await page.goto('/mine/new');
   await expect(page.getByLabel('Name')).toBeVisible();
-  const elsewhere = asked.filter((url) => !url.startsWith(baseURL ?? '') && !url.startsWith('data:') && !url.startsWith('blob:'));
+  const elsewhere = asked.filter(
+    (url) => !url.startsWith(baseURL ?? '') && !url.startsWith('data:') && !url.startsWith('blob:'),
+  );
   expect(elsewhere).toEqual([]);
   expect(complaints).toEqual([]);
   // And a request that is tried all the same is stopped by the browser.
-  const blocked = await page.evaluate(() => fetch('http://203.0.113.1/').then(() => 'sent', (error: Error) => error.name));
+  const blocked = await page.evaluate(() =>
+    fetch('http://203.0.113.1/').then(
+      () => 'sent',
+      (error: Error) => error.name,
+    ),
+  );
   expect(blocked).toBe('TypeError');
 });
 
@@ -105,7 +132,11 @@ test('the tide line moves every chart together and remembers where it was', asyn
 test('a chart is a table one press away, and leaves as CSV, SVG and PNG', async ({ page }) => {
   await openDemo(page, 'series');
   const chart = page.getByRole('figure', { name: 'calcium over time' });
-  for (const [name, ending] of [['CSV', 'csv'], ['SVG', 'svg'], ['PNG', 'png']] as const) {
+  for (const [name, ending] of [
+    ['CSV', 'csv'],
+    ['SVG', 'svg'],
+    ['PNG', 'png'],
+  ] as const) {
     const saved = page.waitForEvent('download');
     await chart.getByRole('button', { name: `Save calcium as ${name}` }).click();
     expect((await saved).suggestedFilename()).toBe(`atrium-calcium.${ending}`);

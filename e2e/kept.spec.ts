@@ -11,7 +11,10 @@ async function exportRecord(page: Page, workspace: string): Promise<{ text: stri
 }
 const withoutDate = (text: string) => text.replace(/"exportedAt": "[^"]*"/, '');
 
-test('everything leaves as one file and comes back into an empty browser with nothing changed', async ({ page, browser }) => {
+test('everything leaves as one file and comes back into an empty browser with nothing changed', async ({
+  page,
+  browser,
+}) => {
   await openDemo(page, 'today');
   const { path, text } = await exportRecord(page, 'demo');
   expect((JSON.parse(text) as { entries: unknown[] }).entries.length).toBeGreaterThan(150);
@@ -49,7 +52,9 @@ test('a record of version 1 is carried up', async ({ page }) => {
   await page.getByRole('button', { name: 'Take it in' }).click();
   await page.getByRole('link', { name: 'Back to Bay Window' }).click();
   await page.getByRole('link', { name: 'Tank' }).click();
-  await expect(page.getByRole('region', { name: 'Answer', exact: true })).toContainText(/Bay Window holds 272\s?L of water/);
+  await expect(page.getByRole('region', { name: 'Answer', exact: true })).toContainText(
+    /Bay Window holds 272\s?L of water/,
+  );
 });
 
 test('entries leave as CSV', async ({ page }) => {

@@ -3,10 +3,14 @@ import { answer, goToBench, jot, jotField, makeOwnTank, openDemo } from './steps
 
 test('a whole session in one line: understood before it is filed, undone and done again', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
-  await jotField(page).fill('yesterday 8pm alk 8.3 ca 440 mg 1320 no3 4 po4 45ppb ph 8.15 sal 1.0255sg temp 77F, changed 40 l');
+  await jotField(page).fill(
+    'yesterday 8pm alk 8.3 ca 440 mg 1320 no3 4 po4 45ppb ph 8.15 sal 1.0255sg temp 77F, changed 40 l',
+  );
   const preview = page.locator('form').filter({ has: jotField(page) });
   await expect(preview).toContainText('yesterday 20:00');
-  await expect(preview).toContainText('alkalinity 8.30 dKH · calcium 440 mg/L · magnesium 1320 mg/L · nitrate 4.0 mg/L · phosphate 0.045 mg/L · pH 8.15 · salinity 33.8 ppt · temperature 25.0 °C');
+  await expect(preview).toContainText(
+    'alkalinity 8.30 dKH · calcium 440 mg/L · magnesium 1320 mg/L · nitrate 4.0 mg/L · phosphate 0.045 mg/L · pH 8.15 · salinity 33.8 ppt · temperature 25.0 °C',
+  );
   await expect(preview).toContainText('40.0 L changed');
   await jotField(page).press('Enter');
   await expect(jotField(page)).toHaveValue('');

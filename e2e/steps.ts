@@ -53,5 +53,8 @@ export async function describeCarbonate(page: Page): Promise<void> {
 /** The text of every row of the working, once opened. */
 export async function workingText(page: Page): Promise<string> {
   await page.getByRole('button', { name: 'Show the working' }).first().click();
-  return page.getByRole('table', { name: /The working/ }).first().innerText();
+  return page
+    .getByRole('table', { name: /The working/ })
+    .first()
+    .innerText();
 }

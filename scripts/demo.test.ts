@@ -3,11 +3,17 @@ import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { expect, it } from 'vitest';
 
-const demo = (port: string) => spawnSync(process.execPath, [fileURLToPath(new URL('./demo.mjs', import.meta.url))], { env: { ...process.env, PORT: port }, encoding: 'utf8' });
+const demo = (port: string) =>
+  spawnSync(process.execPath, [fileURLToPath(new URL('./demo.mjs', import.meta.url))], {
+    env: { ...process.env, PORT: port },
+    encoding: 'utf8',
+  });
 
 it('the demo says which port is taken and how to choose another, and refuses a port that is none', async () => {
   const taken = createServer();
-  const port = await new Promise<number>((resolve) => taken.listen(0, () => resolve((taken.address() as { port: number }).port)));
+  const port = await new Promise<number>((resolve) =>
+    taken.listen(0, () => resolve((taken.address() as { port: number }).port)),
+  );
   const said = demo(String(port));
   taken.close();
   expect(said.status).toBe(1);

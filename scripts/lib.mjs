@@ -21,11 +21,15 @@ export function tool(name, args, options = {}) {
 /** Installs what the lock file names when it is missing or the lock file is newer. */
 export function ensureDependencies() {
   const stamp = path.join(ROOT, 'node_modules', '.mild-tide-lock');
-  const lock = createHash('sha256').update(readFileSync(path.join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(path.join(ROOT, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing dependencies…');
   // Not `npm ci`: it refuses a lock file that was written where optional builds for other platforms were not on offer.
-  const { status } = run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { shell: process.platform === 'win32' });
+  const { status } = run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
+    shell: process.platform === 'win32',
+  });
   if (status !== 0) fail('The dependencies could not be installed; npm says why above.');
   writeFileSync(stamp, lock);
 }
@@ -56,7 +60,9 @@ function sourceHash() {
 
 export function portIsFree(port) {
   return new Promise((resolve) => {
-    const probe = createServer().once('error', () => resolve(false)).once('listening', () => probe.close(() => resolve(true)));
+    const probe = createServer()
+      .once('error', () => resolve(false))
+      .once('listening', () => probe.close(() => resolve(true)));
     probe.listen(port);
   });
 }
@@ -72,10 +78,17 @@ export function freePort() {
 
 /** Starts the built server and waits until it answers. */
 export async function startServer(port, stdio = 'ignore') {
-  const server = spawn(process.execPath, [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-p', String(port)], { cwd: ROOT, stdio, env: QUIET });
+  const server = spawn(
+    process.execPath,
+    [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-p', String(port)],
+    { cwd: ROOT, stdio, env: QUIET },
+  );
   for (let i = 0; i < 150; i++) {
     if (server.exitCode !== null) break;
-    const answered = await fetch(`http://localhost:${port}/demo`).then((response) => response.ok, () => false);
+    const answered = await fetch(`http://localhost:${port}/demo`).then(
+      (response) => response.ok,
+      () => false,
+    );
     if (answered) return server;
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
@@ -98,7 +111,15 @@ export function ensureChromium() {
 }
 
 /** Headless, offline in manner: no background connections of the browser's own. */
-export const CHROMIUM_ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+export const CHROMIUM_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 
 export function fail(message) {
   console.error(message);

@@ -1,6 +1,15 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { CHROMIUM_ARGS, ensureBuild, ensureChromium, ensureDependencies, fail, freePort, ROOT, startServer } from './lib.mjs';
+import {
+  CHROMIUM_ARGS,
+  ensureBuild,
+  ensureChromium,
+  ensureDependencies,
+  fail,
+  freePort,
+  ROOT,
+  startServer,
+} from './lib.mjs';
 
 /** Writes the current picture of each main view, from the demo at a fixed moment, to docs/screenshots. */
 const NOW = new Date('2026-11-24T18:00:00Z');
@@ -37,7 +46,12 @@ mkdirSync(folder, { recursive: true });
 
 const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGS });
 for (const [name, address, viewport, theme, before] of VIEWS) {
-  const context = await browser.newContext({ viewport, timezoneId: 'Europe/Lisbon', locale: 'en-GB', hasTouch: viewport === PHONE });
+  const context = await browser.newContext({
+    viewport,
+    timezoneId: 'Europe/Lisbon',
+    locale: 'en-GB',
+    hasTouch: viewport === PHONE,
+  });
   await context.addCookies([{ name: 'mild-tide-theme', value: theme, url: base }]);
   const page = await context.newPage();
   await page.clock.setFixedTime(NOW);

@@ -18,7 +18,10 @@ check('Lint', () => tool('eslint/bin/eslint.js', ['.', '--max-warnings', '0']).s
 title('Unit tests');
 const unitFile = path.join(results, 'unit.json');
 tool('vitest/vitest.mjs', ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitFile}`]);
-count('unit tests', unitFile, ({ numPassedTests, numFailedTests, success }) => ({ passed: numPassedTests, failed: success ? numFailedTests : Math.max(1, numFailedTests) }));
+count('unit tests', unitFile, ({ numPassedTests, numFailedTests, success }) => ({
+  passed: numPassedTests,
+  failed: success ? numFailedTests : Math.max(1, numFailedTests),
+}));
 
 const built = check('Production build', ensureBuild);
 // The build writes the types of its routes, which the check of types reads.
@@ -27,16 +30,28 @@ check('Types', () => tool('typescript/bin/tsc', ['--noEmit']).status === 0);
 const chromium = ensureChromium();
 if (!chromium) {
   title('Browser tests');
-  console.error('Chromium is missing and could not be installed. Install Debian’s package "chromium", or name one with CHROMIUM=/path/to/chromium, and run again.');
+  console.error(
+    'Chromium is missing and could not be installed. Install Debian’s package "chromium", or name one with CHROMIUM=/path/to/chromium, and run again.',
+  );
   total.failed += 1;
 } else if (built) {
   title('Browser tests');
   const port = await freePort();
   const server = await startServer(port);
   const browserFile = path.join(results, 'browser.json');
-  tool('@playwright/test/cli.js', ['test'], { env: { ...process.env, CHROMIUM: chromium, BASE_URL: `http://localhost:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: browserFile } });
+  tool('@playwright/test/cli.js', ['test'], {
+    env: {
+      ...process.env,
+      CHROMIUM: chromium,
+      BASE_URL: `http://localhost:${port}`,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: browserFile,
+    },
+  });
   server.kill();
-  count('browser tests', browserFile, ({ stats, errors }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected + errors.length }));
+  count('browser tests', browserFile, ({ stats, errors }) => ({
+    passed: stats.expected + stats.flaky,
+    failed: stats.unexpected + errors.length,
+  }));
 }
 
 console.log(`\n${total.passed} passed, ${total.failed} failed`);

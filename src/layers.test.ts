@@ -33,6 +33,11 @@ describe('imports point down only', () => {
   });
 
   it('and lets what points down pass', async () => {
-    expect(await faults('src/benches/sound.ts', "import { netVolumeL } from '@/record/schema';\nexport const x = netVolumeL;\n")).toEqual([]);
+    expect(
+      await faults(
+        'src/benches/sound.ts',
+        "import { netVolumeL } from '@/record/schema';\nexport const x = netVolumeL;\n",
+      ),
+    ).toEqual([]);
   });
 }, 60_000);

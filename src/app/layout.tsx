@@ -7,7 +7,8 @@ import './globals.css';
 
 export const metadata: Metadata = {
   title: 'Mild Tide',
-  description: 'Reef tank water: mixing, top-off, dosing, and the record they are worked out from. All of it on this machine.',
+  description:
+    'Reef tank water: mixing, top-off, dosing, and the record they are worked out from. All of it on this machine.',
 };
 
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#14635b' };

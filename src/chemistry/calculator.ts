@@ -5,7 +5,8 @@ import type { Quantity } from './units/quantity';
 export type Phrase = string | Quantity;
 
 /** Words of certainty; each means one thing, given in CERTAINTY_MEANS. */
-export type Certainty = 'worked out' | 'steady' | 'drifting' | 'within test error' | 'retest' | 'not enough yet' | 'rough';
+export type Certainty =
+  'worked out' | 'steady' | 'drifting' | 'within test error' | 'retest' | 'not enough yet' | 'rough';
 
 export const CERTAINTY_MEANS: Record<Certainty, string> = {
   'worked out': 'Arithmetic from the figures given: as good as they are.',

@@ -40,7 +40,9 @@ export function within(field: string, value: number, low: number, high: number, 
   throw new Refusal({ field, value, allowed: `${low} to ${high}${unit ? ` ${unit}` : ''}` });
 }
 
-export type Attempt<Outcome> = { readonly outcome: Outcome; readonly refusal?: undefined } | { readonly outcome?: undefined; readonly refusal: RefusalDetail };
+export type Attempt<Outcome> =
+  | { readonly outcome: Outcome; readonly refusal?: undefined }
+  | { readonly outcome?: undefined; readonly refusal: RefusalDetail };
 
 /** Runs a calculation for a screen: its outcome, or the refusal to show. Any other error is a fault and is thrown on. */
 export function attempt<Outcome>(calculation: () => Outcome): Attempt<Outcome> {

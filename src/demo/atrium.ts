@@ -12,14 +12,29 @@ const EVAPORATION_L_PER_DAY = 4.6;
 
 /** Standing doses by day: carbonate, calcium, magnesium and limewater in mL/day. */
 const DOSING: readonly [day: number, solution: string, mlPerDay: number, note?: string][] = [
-  [FIRST_DAY, 'limewater', 2640], [FIRST_DAY, 'carbonate', 18], [FIRST_DAY, 'calcium', 18], [FIRST_DAY, 'magnesium', 6],
-  [-120, 'carbonate', 22], [-120, 'calcium', 22], [-92, 'carbonate', 27], [-92, 'calcium', 27],
-  [-62, 'carbonate', 0, 'Bottle found dry on day six; entered afterwards'], [-57, 'carbonate', 27],
-  [-50, 'carbonate', 40], [-33, 'carbonate', 22], [-33, 'calcium', 28], [-14, 'carbonate', 30], [-14, 'calcium', 32],
+  [FIRST_DAY, 'limewater', 2640],
+  [FIRST_DAY, 'carbonate', 18],
+  [FIRST_DAY, 'calcium', 18],
+  [FIRST_DAY, 'magnesium', 6],
+  [-120, 'carbonate', 22],
+  [-120, 'calcium', 22],
+  [-92, 'carbonate', 27],
+  [-92, 'calcium', 27],
+  [-62, 'carbonate', 0, 'Bottle found dry on day six; entered afterwards'],
+  [-57, 'carbonate', 27],
+  [-50, 'carbonate', 40],
+  [-33, 'carbonate', 22],
+  [-33, 'calcium', 28],
+  [-14, 'carbonate', 30],
+  [-14, 'calcium', 32],
 ];
 
 const NOTES: readonly [day: number, hours: number, note: string][] = [
-  [-97, 7, 'Float stuck: the sump was brim-full this morning, about 16 L of fresh water too much. Top-off switched off until the level is back.'],
+  [
+    -97,
+    7,
+    'Float stuck: the sump was brim-full this morning, about 16 L of fresh water too much. Top-off switched off until the level is back.',
+  ],
   [-93, 8, 'Top-off on again, float cleaned.'],
   [-57, 19, 'Carbonate bottle found dry.'],
   [-44, 18, 'Stony corals paling at the tips. Little algae on the glass.'],
@@ -37,9 +52,29 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar)
   const file = (entry: Entry) => entries.push(entry);
 
   DOSING.forEach(([day, solutionId, mlPerDay, note], i) =>
-    file({ id: `atrium-standing-${i}`, tankId: tank.id, at: at(day, 20), kind: 'standing-dose', solutionId, mlPerDay, ...(note ? { note } : {}) }));
-  NOTES.forEach(([day, hours, note], i) => file({ id: `atrium-note-${i}`, tankId: tank.id, at: at(day, hours), kind: 'note', note }));
-  for (const day of [-56, -55]) file({ id: `atrium-dose${day}`, tankId: tank.id, at: at(day, 21), kind: 'dose', solutionId: 'carbonate', volumeMl: 40, note: 'Correction after the dry bottle' });
+    file({
+      id: `atrium-standing-${i}`,
+      tankId: tank.id,
+      at: at(day, 20),
+      kind: 'standing-dose',
+      solutionId,
+      mlPerDay,
+      ...(note ? { note } : {}),
+    }),
+  );
+  NOTES.forEach(([day, hours, note], i) =>
+    file({ id: `atrium-note-${i}`, tankId: tank.id, at: at(day, hours), kind: 'note', note }),
+  );
+  for (const day of [-56, -55])
+    file({
+      id: `atrium-dose${day}`,
+      tankId: tank.id,
+      at: at(day, 21),
+      kind: 'dose',
+      solutionId: 'carbonate',
+      volumeMl: 40,
+      note: 'Correction after the dry bottle',
+    });
 
   let sinceRefill = 0;
   let saturday = 0;
@@ -54,27 +89,59 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar)
     saturday += 1;
     if (saturday % 2 === 1) continue;
     const measured = Math.round((35 + noise(0.2)) * 10) / 10;
-    file({ id: `atrium-batch${day}`, tankId: tank.id, at: at(day - 1, 16), kind: 'batch', saltId: tank.saltId, volumeL: 62, saltG: Math.round((62 * 38.6 * measured) / 35 / 10) * 10, targetSalinity: 35, measuredSalinity: measured });
+    file({
+      id: `atrium-batch${day}`,
+      tankId: tank.id,
+      at: at(day - 1, 16),
+      kind: 'batch',
+      saltId: tank.saltId,
+      volumeL: 62,
+      saltG: Math.round((62 * 38.6 * measured) / 35 / 10) * 10,
+      targetSalinity: 35,
+      measuredSalinity: measured,
+    });
     file({ id: `atrium-change${day}`, tankId: tank.id, at: at(day, 11), kind: 'water-change', volumeL: 60 });
   }
 
   const sessions: Session[] = [];
   for (let day = FIRST_DAY; day <= 0; day++) {
     if (weekday(day) === 6) {
-      const tests: Session['tests'] = ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'ph', 'salinity', 'temperature'];
+      const tests: Session['tests'] = [
+        'alkalinity',
+        'calcium',
+        'magnesium',
+        'nitrate',
+        'phosphate',
+        'ph',
+        'salinity',
+        'temperature',
+      ];
       // The magnesium kit that went wrong two Saturdays ago.
-      sessions.push(day > -14 && day <= -7 ? { at: at(day, 10), tests, misread: { magnesium: 1490 } } : { at: at(day, 10), tests });
+      sessions.push(
+        day > -14 && day <= -7 ? { at: at(day, 10), tests, misread: { magnesium: 1490 } } : { at: at(day, 10), tests },
+      );
     }
     if (weekday(day) === 3) sessions.push({ at: at(day, 19, 30), tests: ['alkalinity', 'ph', 'temperature'] });
     if (day === -97 || day === -95) sessions.push({ at: at(day, 8), tests: ['salinity', 'temperature'] });
   }
-  const readings = writeReadings(tank.id, {
-    start: { at: at(FIRST_DAY, 0), volumeL, water: { salinity: 35, alkalinity: 8.3 * DKH, calcium: 432, magnesium: 1325, nitrate: 6, phosphate: 0.06 } },
-    events: [...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank), ...hiddenLife(volumeL, at)],
-    pco2: (moment) => roomCo2((moment - at(0, 0)) / 86_400_000),
-    temperatureC: (moment) => 25.4 + 0.5 * Math.exp(-((((moment - at(-115, 0)) / 86_400_000) / 25) ** 2)) + noise(0.1),
-    noise,
-  }, sessions);
+  const readings = writeReadings(
+    tank.id,
+    {
+      start: {
+        at: at(FIRST_DAY, 0),
+        volumeL,
+        water: { salinity: 35, alkalinity: 8.3 * DKH, calcium: 432, magnesium: 1325, nitrate: 6, phosphate: 0.06 },
+      },
+      events: [
+        ...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank),
+        ...hiddenLife(volumeL, at),
+      ],
+      pco2: (moment) => roomCo2((moment - at(0, 0)) / 86_400_000),
+      temperatureC: (moment) => 25.4 + 0.5 * Math.exp(-(((moment - at(-115, 0)) / 86_400_000 / 25) ** 2)) + noise(0.1),
+      noise,
+    },
+    sessions,
+  );
   return [...entries, ...readings];
 }
 
@@ -83,12 +150,27 @@ function hiddenLife(volumeL: number, at: Calendar['at']): TankEvent[] {
   const events: TankEvent[] = [];
   for (let day = FIRST_DAY; day <= 0; day += 7) {
     const dkhPerDay = 0.625 + (0.135 * (day - FIRST_DAY)) / -FIRST_DAY;
-    events.push({ kind: 'rate', at: at(day, 0), source: 'growth', perDay: calcificationPerDay(dkhPerDay * DKH * volumeL) });
+    events.push({
+      kind: 'rate',
+      at: at(day, 0),
+      source: 'growth',
+      perDay: calcificationPerDay(dkhPerDay * DKH * volumeL),
+    });
   }
   const feeding: readonly [day: number, nitrate: number, phosphate: number][] = [
-    [FIRST_DAY, 0.05, 0.0005], [-66, -0.3, -0.0026], [-44, 0.03, 0.0002], [-33, 0.34, 0.0042], [-18, 0.06, 0.0008],
+    [FIRST_DAY, 0.05, 0.0005],
+    [-66, -0.3, -0.0026],
+    [-44, 0.03, 0.0002],
+    [-33, 0.34, 0.0042],
+    [-18, 0.06, 0.0008],
   ];
-  for (const [day, nitrate, phosphate] of feeding) events.push({ kind: 'rate', at: at(day, 0), source: 'feeding', perDay: { nitrate: nitrate * volumeL, phosphate: phosphate * volumeL } });
+  for (const [day, nitrate, phosphate] of feeding)
+    events.push({
+      kind: 'rate',
+      at: at(day, 0),
+      source: 'feeding',
+      perDay: { nitrate: nitrate * volumeL, phosphate: phosphate * volumeL },
+    });
   events.push(
     { kind: 'fresh-water', at: at(-97, 3), volumeL: 16 },
     { kind: 'level', at: at(-97, 7), litresPerDay: -EVAPORATION_L_PER_DAY },

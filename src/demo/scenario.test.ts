@@ -47,13 +47,19 @@ describe('the demo scenario', () => {
     const salinity = readingsOf(book, 'atrium', 'salinity').map(({ value }) => value);
     expect(Math.min(...salinity)).toBeLessThan(34.5);
     const alkalinity = readingsOf(book, 'atrium', 'alkalinity');
-    const dry = alkalinity.filter(({ at }) => at > now - 60 * DAY_MS && at < now - 55 * DAY_MS).map(({ value }) => value / DKH);
-    const starved = alkalinity.filter(({ at }) => at > now - 40 * DAY_MS && at < now - 32 * DAY_MS).map(({ value }) => value / DKH);
+    const dry = alkalinity
+      .filter(({ at }) => at > now - 60 * DAY_MS && at < now - 55 * DAY_MS)
+      .map(({ value }) => value / DKH);
+    const starved = alkalinity
+      .filter(({ at }) => at > now - 40 * DAY_MS && at < now - 32 * DAY_MS)
+      .map(({ value }) => value / DKH);
     expect(Math.min(...dry)).toBeLessThan(8.2);
     expect(Math.max(...starved)).toBeGreaterThan(9);
     const mean = (values: number[]) => values.reduce((a, b) => a + b, 0) / values.length;
     const ph = readingsOf(book, 'atrium', 'ph');
-    expect(mean(ph.slice(0, 15).map(({ value }) => value)) - mean(ph.slice(-8).map(({ value }) => value))).toBeGreaterThan(0.15);
+    expect(
+      mean(ph.slice(0, 15).map(({ value }) => value)) - mean(ph.slice(-8).map(({ value }) => value)),
+    ).toBeGreaterThan(0.15);
   });
 
   it('answers each tank’s day', () => {
@@ -71,8 +77,14 @@ describe('the demo scenario', () => {
     expect(last.value).toBeLessThan(first.value);
     expect(last.high - last.low).toBeGreaterThan(first.high - first.low);
     const question = doseQuestion(book, atrium, now);
-    const need = (question.input.demand.alkalinity?.perDay ?? 0) * 620 - (question.input.carriedByOthers.alkalinity?.amountPerDay ?? 0);
-    const held = outlook(book, atrium, 'alkalinity', now, now + 20 * DAY_MS, [{ kind: 'rate', at: now, source: 'carbonate', perDay: { alkalinity: need } }]).filter(({ at }) => at >= now + DAY_MS / 2);
-    expect(Math.max(...held.map(({ value }) => value)) - Math.min(...held.map(({ value }) => value))).toBeLessThan(1e-6);
+    const need =
+      (question.input.demand.alkalinity?.perDay ?? 0) * 620 -
+      (question.input.carriedByOthers.alkalinity?.amountPerDay ?? 0);
+    const held = outlook(book, atrium, 'alkalinity', now, now + 20 * DAY_MS, [
+      { kind: 'rate', at: now, source: 'carbonate', perDay: { alkalinity: need } },
+    ]).filter(({ at }) => at >= now + DAY_MS / 2);
+    expect(Math.max(...held.map(({ value }) => value)) - Math.min(...held.map(({ value }) => value))).toBeLessThan(
+      1e-6,
+    );
   });
 });

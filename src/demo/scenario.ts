@@ -11,30 +11,82 @@ import { storyCornerEntries } from './story-corner';
 export const DEMO_PLACE = 'Saltmarsh Lane Library';
 
 const HARBOUR_SALT: Salt = {
-  id: 'harbour-salt', name: 'Harbour salt', gramsPerLAt35: 38,
+  id: 'harbour-salt',
+  name: 'Harbour salt',
+  gramsPerLAt35: 38,
   profile: { salinity: 35, alkalinity: 8.6 * DKH, calcium: 432, magnesium: 1330 },
 };
 
 export const DEMO_SOLUTIONS: Solution[] = [
   { id: 'carbonate', name: 'Carbonate part', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
   { id: 'calcium', name: 'Calcium part', parts: [{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 111 }] },
-  { id: 'magnesium', name: 'Magnesium part', parts: [{ reagent: 'magnesium-chloride-hexahydrate', gramsPerL: 250 }, { reagent: 'magnesium-sulfate-heptahydrate', gramsPerL: 30 }] },
+  {
+    id: 'magnesium',
+    name: 'Magnesium part',
+    parts: [
+      { reagent: 'magnesium-chloride-hexahydrate', gramsPerL: 250 },
+      { reagent: 'magnesium-sulfate-heptahydrate', gramsPerL: 30 },
+    ],
+  },
   { id: 'limewater', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },
 ];
 
 const ATRIUM: Tank = {
-  ...newTank('atrium'), name: 'Atrium', displayL: 480, sumpL: 172, rockL: 22, sandL: 10, reservoirL: 45, openSurfaceM2: 1.35,
-  room: { airC: 21, humidity: 0.48 }, saltId: HARBOUR_SALT.id, method: 'parts', parts: { alkalinity: 'carbonate', calcium: 'calcium', magnesium: 'magnesium' },
-  targets: { alkalinity: [7.8 * DKH, 8.8 * DKH], calcium: [410, 450], magnesium: [1270, 1370], nitrate: [2, 10], phosphate: [0.03, 0.1], ph: [7.9, 8.3], salinity: [34.3, 35.5], temperature: [25, 26] },
+  ...newTank('atrium'),
+  name: 'Atrium',
+  displayL: 480,
+  sumpL: 172,
+  rockL: 22,
+  sandL: 10,
+  reservoirL: 45,
+  openSurfaceM2: 1.35,
+  room: { airC: 21, humidity: 0.48 },
+  saltId: HARBOUR_SALT.id,
+  method: 'parts',
+  parts: { alkalinity: 'carbonate', calcium: 'calcium', magnesium: 'magnesium' },
+  targets: {
+    alkalinity: [7.8 * DKH, 8.8 * DKH],
+    calcium: [410, 450],
+    magnesium: [1270, 1370],
+    nitrate: [2, 10],
+    phosphate: [0.03, 0.1],
+    ph: [7.9, 8.3],
+    salinity: [34.3, 35.5],
+    temperature: [25, 26],
+  },
 };
 const STORY_CORNER: Tank = {
-  ...newTank('story-corner'), name: 'Story Corner', displayL: 98, rockL: 7, sandL: 3, reservoirL: 8, openSurfaceM2: 0.2,
-  room: { airC: 21.5, humidity: 0.5 }, saltId: HARBOUR_SALT.id, method: 'water-changes',
-  targets: { alkalinity: [7 * DKH, 9 * DKH], calcium: [400, 450], magnesium: [1250, 1380], nitrate: [2, 15], phosphate: [0.03, 0.12], salinity: [34, 35.5], temperature: [25, 26] },
+  ...newTank('story-corner'),
+  name: 'Story Corner',
+  displayL: 98,
+  rockL: 7,
+  sandL: 3,
+  reservoirL: 8,
+  openSurfaceM2: 0.2,
+  room: { airC: 21.5, humidity: 0.5 },
+  saltId: HARBOUR_SALT.id,
+  method: 'water-changes',
+  targets: {
+    alkalinity: [7 * DKH, 9 * DKH],
+    calcium: [400, 450],
+    magnesium: [1250, 1380],
+    nitrate: [2, 15],
+    phosphate: [0.03, 0.12],
+    salinity: [34, 35.5],
+    temperature: [25, 26],
+  },
 };
 const BACK_ROOM: Tank = {
-  ...newTank('back-room'), name: 'Back Room', displayL: 52, rockL: 4, sandL: 2, reservoirL: 5, openSurfaceM2: 0.13,
-  room: { airC: 20.5, humidity: 0.5 }, saltId: HARBOUR_SALT.id, method: 'water-changes',
+  ...newTank('back-room'),
+  name: 'Back Room',
+  displayL: 52,
+  rockL: 4,
+  sandL: 2,
+  reservoirL: 5,
+  openSurfaceM2: 0.13,
+  room: { airC: 20.5, humidity: 0.5 },
+  saltId: HARBOUR_SALT.id,
+  method: 'water-changes',
   targets: { salinity: [34, 35.5], temperature: [25, 26], ammonia: [0, 0.1], nitrite: [0, 0.1] },
 };
 
@@ -63,7 +115,17 @@ export function calendarFor(now: number, zone: string): Calendar {
  */
 export function demoBook(now: number, zone: string): Book {
   const calendar = calendarFor(now, zone);
-  const bare: Book = { settings: defaultSettings(zone), tanks: [ATRIUM, STORY_CORNER, BACK_ROOM], salts: [HARBOUR_SALT], solutions: DEMO_SOLUTIONS, entries: [] };
-  const entries: Entry[] = [...atriumEntries(bare, ATRIUM, calendar), ...storyCornerEntries(bare, STORY_CORNER, calendar), ...backRoomEntries(BACK_ROOM, calendar)];
+  const bare: Book = {
+    settings: defaultSettings(zone),
+    tanks: [ATRIUM, STORY_CORNER, BACK_ROOM],
+    salts: [HARBOUR_SALT],
+    solutions: DEMO_SOLUTIONS,
+    entries: [],
+  };
+  const entries: Entry[] = [
+    ...atriumEntries(bare, ATRIUM, calendar),
+    ...storyCornerEntries(bare, STORY_CORNER, calendar),
+    ...backRoomEntries(BACK_ROOM, calendar),
+  ];
   return { ...bare, entries: entries.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at) };
 }

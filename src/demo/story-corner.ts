@@ -16,23 +16,51 @@ export function storyCornerEntries(bare: Book, tank: Tank, { at, weekday }: Cale
   const sessions: Session[] = [];
   for (let day = FIRST_DAY; day <= 0; day++) {
     if (weekday(day) !== 6) continue;
-    sessions.push({ at: at(day, 12), tests: ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'ph', 'salinity', 'temperature'] });
+    sessions.push({
+      at: at(day, 12),
+      tests: ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'ph', 'salinity', 'temperature'],
+    });
     entries.push(
       { id: `story-change${day}`, tankId: tank.id, at: at(day, 12, 40), kind: 'water-change', volumeL: 10 },
-      { id: `story-refill${day}`, tankId: tank.id, at: at(day, 13), kind: 'refill', volumeL: Math.round((0.52 * 7 + noise(0.2)) * 10) / 10 },
+      {
+        id: `story-refill${day}`,
+        tankId: tank.id,
+        at: at(day, 13),
+        kind: 'refill',
+        volumeL: Math.round((0.52 * 7 + noise(0.2)) * 10) / 10,
+      },
     );
   }
-  entries.push({ id: 'story-note', tankId: tank.id, at: at(-40, 13), kind: 'note', note: 'Leather coral shed its skin and opened again after two days.' });
-  const readings = writeReadings(tank.id, {
-    start: { at: at(FIRST_DAY, 0), volumeL, water: { salinity: 34.8, alkalinity: 8.1 * DKH, calcium: 422, magnesium: 1310, nitrate: 9, phosphate: 0.08 } },
-    events: [
-      ...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank),
-      { kind: 'rate', at: at(FIRST_DAY, 0), source: 'growth', perDay: calcificationPerDay(0.025 * DKH * volumeL) },
-      { kind: 'rate', at: at(FIRST_DAY, 0), source: 'feeding', perDay: { nitrate: 0.14 * volumeL, phosphate: 0.0013 * volumeL } },
-    ],
-    pco2: () => 640,
-    temperatureC: () => 25.3 + noise(0.15),
-    noise,
-  }, sessions);
+  entries.push({
+    id: 'story-note',
+    tankId: tank.id,
+    at: at(-40, 13),
+    kind: 'note',
+    note: 'Leather coral shed its skin and opened again after two days.',
+  });
+  const readings = writeReadings(
+    tank.id,
+    {
+      start: {
+        at: at(FIRST_DAY, 0),
+        volumeL,
+        water: { salinity: 34.8, alkalinity: 8.1 * DKH, calcium: 422, magnesium: 1310, nitrate: 9, phosphate: 0.08 },
+      },
+      events: [
+        ...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank),
+        { kind: 'rate', at: at(FIRST_DAY, 0), source: 'growth', perDay: calcificationPerDay(0.025 * DKH * volumeL) },
+        {
+          kind: 'rate',
+          at: at(FIRST_DAY, 0),
+          source: 'feeding',
+          perDay: { nitrate: 0.14 * volumeL, phosphate: 0.0013 * volumeL },
+        },
+      ],
+      pco2: () => 640,
+      temperatureC: () => 25.3 + noise(0.15),
+      noise,
+    },
+    sessions,
+  );
   return [...entries, ...readings];
 }

@@ -26,11 +26,26 @@ export interface HiddenTank {
 }
 
 /** Kits are read in steps. */
-const STEP: Record<ParameterId, number> = { alkalinity: 0.035665, calcium: 5, magnesium: 10, nitrate: 0.5, phosphate: 0.005, ph: 0.01, salinity: 0.1, temperature: 0.1, ammonia: 0.05, nitrite: 0.05 };
+const STEP: Record<ParameterId, number> = {
+  alkalinity: 0.035665,
+  calcium: 5,
+  magnesium: 10,
+  nitrate: 0.5,
+  phosphate: 0.005,
+  ph: 0.01,
+  salinity: 0.1,
+  temperature: 0.1,
+  ammonia: 0.05,
+  nitrite: 0.05,
+};
 
 /** Runs the tank model through the hidden truth and reads it as a volunteer would: with error, in a kit's steps. */
 export function writeReadings(tankId: string, tank: HiddenTank, sessions: readonly Session[]): Entry[] {
-  const states = simulate(tank.start, tank.events, sessions.map(({ at }) => at));
+  const states = simulate(
+    tank.start,
+    tank.events,
+    sessions.map(({ at }) => at),
+  );
   return sessions.map(({ at, tests, misread }, i): Entry => {
     const state = states[i] ?? tank.start;
     const temperature = tank.temperatureC(at);
@@ -46,13 +61,20 @@ export function writeReadings(tankId: string, tank: HiddenTank, sessions: readon
 
 function truth(test: ParameterId, state: TankState, temperatureC: number, pco2: number): number {
   switch (test) {
-    case 'temperature': return temperatureC;
+    case 'temperature':
+      return temperatureC;
     case 'ph': {
       const kgPerL = seawaterDensityKgPerM3(state.water.salinity, temperatureC) / 1000;
-      return fromAlkalinityAndPco2(state.water.alkalinity / 1000 / kgPerL, pco2, carbonateConstants(state.water.salinity, temperatureC)).phNbs;
+      return fromAlkalinityAndPco2(
+        state.water.alkalinity / 1000 / kgPerL,
+        pco2,
+        carbonateConstants(state.water.salinity, temperatureC),
+      ).phNbs;
     }
     case 'ammonia':
-    case 'nitrite': return 0;
-    default: return state.water[test];
+    case 'nitrite':
+      return 0;
+    default:
+      return state.water[test];
   }
 }

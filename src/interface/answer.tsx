@@ -2,7 +2,13 @@
 
 import { Collapsible, Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
-import { CERTAINTY_MEANS, type Answer as AnswerText, type Caution, type Certainty, type Step } from '@/chemistry/calculator';
+import {
+  CERTAINTY_MEANS,
+  type Answer as AnswerText,
+  type Caution,
+  type Certainty,
+  type Step,
+} from '@/chemistry/calculator';
 import { showOther, showText } from '@/chemistry/units/quantity';
 import { Button } from './button';
 import { notify } from './notices';
@@ -10,11 +16,23 @@ import { Sentence, plainSentence } from './phrases';
 import { useUnits } from './workspace';
 
 /** What to do, how much, when and how sure; then what can be done about it on the spot. */
-export function Answer({ answer, actions, label = 'Answer', lesser = false }: { readonly answer: AnswerText; readonly actions?: ReactNode; readonly label?: string; readonly lesser?: boolean }) {
+export function Answer({
+  answer,
+  actions,
+  label = 'Answer',
+  lesser = false,
+}: {
+  readonly answer: AnswerText;
+  readonly actions?: ReactNode;
+  readonly label?: string;
+  readonly lesser?: boolean;
+}) {
   const units = useUnits();
   const copy = async () => {
     try {
-      await navigator.clipboard.writeText(`${plainSentence(answer.says, units)} ${plainSentence(answer.because, units)}`.trim());
+      await navigator.clipboard.writeText(
+        `${plainSentence(answer.says, units)} ${plainSentence(answer.because, units)}`.trim(),
+      );
       notify({ text: 'Copied' });
     } catch {
       notify({ text: 'The browser did not allow copying.', trouble: true });
@@ -22,11 +40,19 @@ export function Answer({ answer, actions, label = 'Answer', lesser = false }: { 
   };
   return (
     <section aria-label={label} className="max-w-3xl">
-      <p aria-live="polite" className={`text-pretty ${lesser ? 'text-lg' : 'text-2xl leading-snug lg:text-[1.7rem]'}`}><Sentence phrases={answer.says} large /></p>
-      <p className="mt-2 text-soft"><CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} /></p>
+      <p aria-live="polite" className={`text-pretty ${lesser ? 'text-lg' : 'text-2xl leading-snug lg:text-[1.7rem]'}`}>
+        <Sentence phrases={answer.says} large />
+      </p>
+      <p className="mt-2 text-soft">
+        <CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} />
+      </p>
       <div className="no-print mt-3 flex flex-wrap gap-2">
         {actions}
-        {answer.certainty !== 'not enough yet' && <Button look="quiet" className={actions ? '' : '-ml-3.5'} onClick={() => void copy()}>Copy</Button>}
+        {answer.certainty !== 'not enough yet' && (
+          <Button look="quiet" className={actions ? '' : '-ml-3.5'} onClick={() => void copy()}>
+            Copy
+          </Button>
+        )}
       </div>
     </section>
   );
@@ -47,8 +73,12 @@ export function CertaintyMark({ certainty }: { readonly certainty: Certainty }) 
   const { dash, tone } = MARK[certainty];
   return (
     <Popover.Root>
-      <Popover.Trigger className={`inline-flex items-center gap-1.5 rounded font-semibold underline decoration-dotted underline-offset-4 ${tone}`}>
-        <svg width="22" height="8" aria-hidden="true"><line x1="1" y1="4" x2="21" y2="4" stroke="currentColor" strokeWidth="3" strokeDasharray={dash} /></svg>
+      <Popover.Trigger
+        className={`inline-flex items-center gap-1.5 rounded font-semibold underline decoration-dotted underline-offset-4 ${tone}`}
+      >
+        <svg width="22" height="8" aria-hidden="true">
+          <line x1="1" y1="4" x2="21" y2="4" stroke="currentColor" strokeWidth="3" strokeDasharray={dash} />
+        </svg>
         {certainty}
       </Popover.Trigger>
       <Popover.Portal>
@@ -62,7 +92,12 @@ export function CertaintyMark({ certainty }: { readonly certainty: Certainty }) 
 }
 
 const ORIGIN_WORD: Record<Step['origin'], string> = {
-  log: 'from the log', setting: 'setting', yours: 'your figure', equation: 'worked out', 'common practice': 'common practice', assumed: 'assumed',
+  log: 'from the log',
+  setting: 'setting',
+  yours: 'your figure',
+  equation: 'worked out',
+  'common practice': 'common practice',
+  assumed: 'assumed',
 };
 
 /** Each line a quantity and where it came from, one step away. */
@@ -77,16 +112,26 @@ export function Working({ steps, children }: { readonly steps: readonly Step[]; 
       <Collapsible.Content>
         <table className="mt-2 w-full max-w-4xl border-collapse text-[0.95rem]">
           <caption className="sr-only">The working, line by line</caption>
-          <thead className="sr-only"><tr><th>Quantity</th><th>Value</th><th>Where it came from</th></tr></thead>
+          <thead className="sr-only">
+            <tr>
+              <th>Quantity</th>
+              <th>Value</th>
+              <th>Where it came from</th>
+            </tr>
+          </thead>
           <tbody>
             {steps.map((step, i) => (
               <tr key={i} className="border-t border-line align-baseline max-sm:grid max-sm:grid-cols-2 max-sm:py-1.5">
-                <th scope="row" className="py-1.5 pr-4 text-left font-normal max-sm:py-0">{step.label}</th>
+                <th scope="row" className="py-1.5 pr-4 text-left font-normal max-sm:py-0">
+                  {step.label}
+                </th>
                 <td className="py-1.5 pr-4 text-right font-semibold whitespace-nowrap max-sm:py-0 max-sm:pr-0">
                   {showText(step.value, units, 4)}
                   <Other of={step} />
                 </td>
-                <td className="py-1.5 text-soft max-sm:col-span-2 max-sm:py-0 max-sm:text-sm"><span className="font-semibold">{ORIGIN_WORD[step.origin]}</span>: {step.from}</td>
+                <td className="py-1.5 text-soft max-sm:col-span-2 max-sm:py-0 max-sm:text-sm">
+                  <span className="font-semibold">{ORIGIN_WORD[step.origin]}</span>: {step.from}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -111,7 +156,9 @@ const CAUTION_LOOK = {
 /** What could hurt the animals, the keeper or the floor, and what would change the answer; the gravest first. */
 export function Cautions({ cautions }: { readonly cautions: readonly Caution[] }) {
   if (cautions.length === 0) return null;
-  const ordered = (['harm', 'care', 'note'] as const).flatMap((severity) => cautions.filter((caution) => caution.severity === severity));
+  const ordered = (['harm', 'care', 'note'] as const).flatMap((severity) =>
+    cautions.filter((caution) => caution.severity === severity),
+  );
   return (
     <section aria-label="Cautions" className="mt-6 max-w-3xl">
       <ul className="space-y-2">
@@ -119,8 +166,15 @@ export function Cautions({ cautions }: { readonly cautions: readonly Caution[] }
           const { mark, word, tone } = CAUTION_LOOK[caution.severity];
           return (
             <li key={i} className="flex gap-2.5 text-[0.95rem]">
-              <span className={`w-14 shrink-0 font-semibold ${tone}`}><span aria-hidden="true" className="text-xs">{mark}</span> {word}</span>
-              <span><Sentence phrases={caution.says} /></span>
+              <span className={`w-14 shrink-0 font-semibold ${tone}`}>
+                <span aria-hidden="true" className="text-xs">
+                  {mark}
+                </span>{' '}
+                {word}
+              </span>
+              <span>
+                <Sentence phrases={caution.says} />
+              </span>
             </li>
           );
         })}

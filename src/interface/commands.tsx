@@ -30,14 +30,30 @@ function useActions(): readonly Action[] {
       notify({ text: label ? `${which === 'undo' ? 'Undone' : 'Done again'}: ${label}` : `Nothing to ${which}` });
     };
     return [
-      ...(tank ? BENCHES.map((bench, i): Action => ({ name: `${bench.name}: ${bench.question}`, key: String(i + 1), group: 'Benches', run: () => router.push(`/${name}/${tank}/${bench.path}`) })) : []),
-      ...(book?.tanks ?? []).map((each): Action => ({ name: each.name, group: 'Tanks', run: () => router.push(`/${name}/${each.id}/today`) })),
+      ...(tank
+        ? BENCHES.map((bench, i): Action => ({
+            name: `${bench.name}: ${bench.question}`,
+            key: String(i + 1),
+            group: 'Benches',
+            run: () => router.push(`/${name}/${tank}/${bench.path}`),
+          }))
+        : []),
+      ...(book?.tanks ?? []).map((each): Action => ({
+        name: each.name,
+        group: 'Tanks',
+        run: () => router.push(`/${name}/${each.id}/today`),
+      })),
       { name: 'Jot a line', key: 'j', group: 'Do', run: focusJotLine },
       { name: 'Undo the last change', key: 'u', group: 'Do', run: () => void step('undo') },
       { name: 'Do it again', key: 'y', group: 'Do', run: () => void step('redo') },
       { name: 'Day or night', key: 'n', group: 'Do', run: () => void toggleTheme() },
       { name: 'Make another tank', group: 'Do', run: () => router.push(`/${name}/new`) },
-      { name: 'The record: export, import, units, settings', key: 'r', group: 'Do', run: () => router.push(`/${name}/record`) },
+      {
+        name: 'The record: export, import, units, settings',
+        key: 'r',
+        group: 'Do',
+        run: () => router.push(`/${name}/record`),
+      },
       name === 'demo'
         ? { name: 'Start my own record', group: 'Do', run: () => router.push('/mine') }
         : { name: 'Look at the demo', group: 'Do', run: () => router.push('/demo') },
@@ -61,7 +77,14 @@ export function useShortcuts(open: (what: 'commands' | 'help') => void): void {
         return;
       }
       const target = event.target as HTMLElement;
-      if (!letters || event.ctrlKey || event.metaKey || event.altKey || target.closest('input, textarea, select, [role=dialog], [role=menu]')) return;
+      if (
+        !letters ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        target.closest('input, textarea, select, [role=dialog], [role=menu]')
+      )
+        return;
       if (event.key === '?') open('help');
       else if (event.key === '/') open('commands');
       else {
@@ -92,17 +115,34 @@ export function CommandList({ open, onOpenChange, onHelp }: DialogProps & { read
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-[12vh] left-1/2 z-50 w-[min(36rem,94vw)] -translate-x-1/2 overflow-hidden rounded-lg border border-edge bg-sheet shadow-xl">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[12vh] left-1/2 z-50 w-[min(36rem,94vw)] -translate-x-1/2 overflow-hidden rounded-lg border border-edge bg-sheet shadow-xl"
+        >
           <Dialog.Title className="sr-only">Find a bench, a tank or something to do</Dialog.Title>
           <Command label="Find a bench, a tank or something to do" loop>
-            <Command.Input placeholder="Find a bench, a tank, something to do" className="min-h-12 w-full border-b border-line bg-transparent px-4 outline-none placeholder:text-soft" />
+            <Command.Input
+              placeholder="Find a bench, a tank, something to do"
+              className="min-h-12 w-full border-b border-line bg-transparent px-4 outline-none placeholder:text-soft"
+            />
             <Command.List className="max-h-[55vh] overflow-y-auto p-2">
               <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
               {(['Benches', 'Tanks', 'Do'] as const).map((group) => (
-                <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-soft">
-                  {actions.filter((action) => action.group === group).map((action) => (
-                    <Item key={action.name} name={action.name} shortcut={action.key} onSelect={() => choose(action.run)} />
-                  ))}
+                <Command.Group
+                  key={group}
+                  heading={group}
+                  className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-soft"
+                >
+                  {actions
+                    .filter((action) => action.group === group)
+                    .map((action) => (
+                      <Item
+                        key={action.name}
+                        name={action.name}
+                        shortcut={action.key}
+                        onSelect={() => choose(action.run)}
+                      />
+                    ))}
                   {group === 'Do' && <Item name="Shortcuts" shortcut="?" onSelect={() => choose(onHelp)} />}
                 </Command.Group>
               ))}
@@ -114,9 +154,21 @@ export function CommandList({ open, onOpenChange, onHelp }: DialogProps & { read
   );
 }
 
-function Item({ name, shortcut, onSelect }: { readonly name: string; readonly shortcut?: string | undefined; readonly onSelect: () => void }) {
+function Item({
+  name,
+  shortcut,
+  onSelect,
+}: {
+  readonly name: string;
+  readonly shortcut?: string | undefined;
+  readonly onSelect: () => void;
+}) {
   return (
-    <Command.Item value={name} onSelect={onSelect} className="flex min-h-11 cursor-pointer items-center justify-between gap-4 rounded px-2 data-[selected=true]:bg-glass-wash">
+    <Command.Item
+      value={name}
+      onSelect={onSelect}
+      className="flex min-h-11 cursor-pointer items-center justify-between gap-4 rounded px-2 data-[selected=true]:bg-glass-wash"
+    >
       {name}
       {shortcut && <Key name={shortcut} />}
     </Command.Item>
@@ -124,7 +176,9 @@ function Item({ name, shortcut, onSelect }: { readonly name: string; readonly sh
 }
 
 function Key({ name }: { readonly name: string }) {
-  return <kbd className="min-w-7 rounded border border-edge px-1.5 text-center font-sans text-sm text-soft">{name}</kbd>;
+  return (
+    <kbd className="min-w-7 rounded border border-edge px-1.5 text-center font-sans text-sm text-soft">{name}</kbd>
+  );
 }
 
 export function ShortcutHelp({ open, onOpenChange }: DialogProps) {
@@ -141,10 +195,20 @@ export function ShortcutHelp({ open, onOpenChange }: DialogProps) {
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(34rem,94vw)] -translate-x-1/2 overflow-y-auto rounded-lg border border-edge bg-sheet p-5 shadow-xl">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[8vh] left-1/2 z-50 max-h-[84vh] w-[min(34rem,94vw)] -translate-x-1/2 overflow-y-auto rounded-lg border border-edge bg-sheet p-5 shadow-xl"
+        >
           <Dialog.Title className="text-lg font-semibold">Shortcuts</Dialog.Title>
           <dl className="mt-3 space-y-1.5">
-            {rows.map(([key, name]) => <div key={key} className="flex gap-4"><dt className="w-16 shrink-0"><Key name={key} /></dt><dd>{name}</dd></div>)}
+            {rows.map(([key, name]) => (
+              <div key={key} className="flex gap-4">
+                <dt className="w-16 shrink-0">
+                  <Key name={key} />
+                </dt>
+                <dd>{name}</dd>
+              </div>
+            ))}
           </dl>
           <p className="mt-4 text-sm text-soft">Letters can be turned off in the record’s settings.</p>
           <Dialog.Close className="mt-3 min-h-11 rounded-md border border-edge px-4">Close</Dialog.Close>

@@ -22,7 +22,10 @@ export function JotLine() {
   const draftKey = `mild-tide:jot:${name}:${tank.id}`;
   const [line, setLine] = useState(() => keptDraft(draftKey));
   const [open, setOpen] = useState(false);
-  const { settings: { zone, units }, solutions } = book;
+  const {
+    settings: { zone, units },
+    solutions,
+  } = book;
   const jotted = useMemo(() => readLine(line, { now, zone, units, solutions }), [line, now, zone, units, solutions]);
   const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
 
@@ -44,29 +47,76 @@ export function JotLine() {
   };
 
   return (
-    <form className="relative min-w-0 flex-1" onSubmit={(event) => void file(event)} onFocus={() => setOpen(true)} onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && setOpen(false)} onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}>
-      <label htmlFor={id} className="sr-only">Jot tests, doses, changes and refills for {tank.name}</label>
+    <form
+      className="relative min-w-0 flex-1"
+      onSubmit={(event) => void file(event)}
+      onFocus={() => setOpen(true)}
+      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && setOpen(false)}
+      onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}
+    >
+      <label htmlFor={id} className="sr-only">
+        Jot tests, doses, changes and refills for {tank.name}
+      </label>
       <div className="flex gap-2">
         <input
-          id={id} {...{ [JOT_FIELD]: '' }} type="text" autoComplete="off" autoCapitalize="off" spellCheck={false}
+          id={id}
+          {...{ [JOT_FIELD]: '' }}
+          type="text"
+          autoComplete="off"
+          autoCapitalize="off"
+          spellCheck={false}
           className="min-h-11 w-full min-w-0 rounded-md border border-edge bg-sheet px-3 placeholder:text-soft"
           placeholder="Jot: alk 8.3 ca 440 · changed 40 l · yesterday 8pm ph 8.2"
-          value={line} aria-describedby={about} aria-invalid={jotted.problems.length > 0 || undefined}
+          value={line}
+          aria-describedby={about}
+          aria-invalid={jotted.problems.length > 0 || undefined}
           onChange={(event) => write(event.target.value)}
         />
-        <button type="submit" disabled={!ready} className="min-h-11 rounded-md border border-glass px-3 font-semibold text-glass disabled:border-line disabled:text-soft">Log</button>
+        <button
+          type="submit"
+          disabled={!ready}
+          className="min-h-11 rounded-md border border-glass px-3 font-semibold text-glass disabled:border-line disabled:text-soft"
+        >
+          Log
+        </button>
       </div>
-      <div id={about} aria-live="polite" className={open && line.trim() ? 'absolute inset-x-0 z-30 rounded-md border border-edge bg-sheet p-3 shadow-lg max-lg:bottom-full max-lg:mb-2 lg:top-full lg:mt-1' : 'sr-only'}>
+      <div
+        id={about}
+        aria-live="polite"
+        className={
+          open && line.trim()
+            ? 'absolute inset-x-0 z-30 rounded-md border border-edge bg-sheet p-3 shadow-lg max-lg:bottom-full max-lg:mb-2 lg:top-full lg:mt-1'
+            : 'sr-only'
+        }
+      >
         {line.trim() && (
           <>
-            {jotted.drafts.length > 0 && <p className="text-sm text-soft">For {tank.name}, {whenText(jotted.at, now, zone)}:</p>}
+            {jotted.drafts.length > 0 && (
+              <p className="text-sm text-soft">
+                For {tank.name}, {whenText(jotted.at, now, zone)}:
+              </p>
+            )}
             <ul>
-              {jotted.drafts.map((draft, i) => <li key={i}><span className="font-semibold">{ENTRY_WORDS[draft.kind]}</span> {describeEntry(draft, book)}</li>)}
+              {jotted.drafts.map((draft, i) => (
+                <li key={i}>
+                  <span className="font-semibold">{ENTRY_WORDS[draft.kind]}</span> {describeEntry(draft, book)}
+                </li>
+              ))}
             </ul>
             {jotted.problems.map((problem, i) => (
               <p key={i} className="mt-1 text-rust">
                 <span className="font-semibold">“{line.slice(problem.from, problem.to).trim()}”</span> {problem.message}{' '}
-                {problem.suggestion && <button type="button" className="min-h-9 font-semibold underline underline-offset-4" onClick={() => write(`${line.slice(0, problem.from)}${problem.suggestion ?? ''}${line.slice(problem.to)}`)}>Use “{problem.suggestion}”</button>}
+                {problem.suggestion && (
+                  <button
+                    type="button"
+                    className="min-h-9 font-semibold underline underline-offset-4"
+                    onClick={() =>
+                      write(`${line.slice(0, problem.from)}${problem.suggestion ?? ''}${line.slice(problem.to)}`)
+                    }
+                  >
+                    Use “{problem.suggestion}”
+                  </button>
+                )}
               </p>
             ))}
             {ready && <p className="mt-1 text-sm text-soft">Enter logs it.</p>}

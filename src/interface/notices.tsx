@@ -30,7 +30,11 @@ const subscribe = (listener: () => void) => {
 };
 
 export function Notices() {
-  const notice = useSyncExternalStore(subscribe, () => current, () => undefined);
+  const notice = useSyncExternalStore(
+    subscribe,
+    () => current,
+    () => undefined,
+  );
   return (
     <Toast.Provider swipeDirection="down" duration={notice?.trouble ? 20_000 : 8000} label="Notice">
       {notice && (
@@ -44,10 +48,17 @@ export function Notices() {
           <Toast.Description className="min-w-0">{notice.text}</Toast.Description>
           {notice.undo && (
             <Toast.Action altText="Undo with the u key" asChild>
-              <button className="min-h-11 rounded px-3 font-semibold text-glass underline underline-offset-4" onClick={notice.undo}>Undo</button>
+              <button
+                className="min-h-11 rounded px-3 font-semibold text-glass underline underline-offset-4"
+                onClick={notice.undo}
+              >
+                Undo
+              </button>
             </Toast.Action>
           )}
-          <Toast.Close className="min-h-11 min-w-11 text-soft" aria-label="Close">✕</Toast.Close>
+          <Toast.Close className="min-h-11 min-w-11 text-soft" aria-label="Close">
+            ✕
+          </Toast.Close>
         </Toast.Root>
       )}
       <Toast.Viewport className="no-print fixed bottom-28 left-1/2 z-50 w-max max-w-[94vw] -translate-x-1/2 lg:bottom-5" />

@@ -15,22 +15,43 @@ function gapBefore(phrases: readonly Phrase[], i: number): string {
 
 /** A sentence as plain text, for copying and for titles. */
 export function plainSentence(phrases: readonly Phrase[], units: UnitPreferences): string {
-  return phrases.map((phrase, i) => gapBefore(phrases, i) + (typeof phrase === 'string' ? phrase : showText(phrase, units))).join('');
+  return phrases
+    .map((phrase, i) => gapBefore(phrases, i) + (typeof phrase === 'string' ? phrase : showText(phrase, units)))
+    .join('');
 }
 
 /** A sentence with its figures set apart; `large` is for the answer of a bench. */
-export function Sentence({ phrases, large = false }: { readonly phrases: readonly Phrase[]; readonly large?: boolean }) {
+export function Sentence({
+  phrases,
+  large = false,
+}: {
+  readonly phrases: readonly Phrase[];
+  readonly large?: boolean;
+}) {
   const units = useUnits();
   return phrases.map((phrase, i) => {
     const gap = gapBefore(phrases, i);
-    if (typeof phrase === 'string') return <Fragment key={i}>{gap}{phrase}</Fragment>;
+    if (typeof phrase === 'string')
+      return (
+        <Fragment key={i}>
+          {gap}
+          {phrase}
+        </Fragment>
+      );
     const { figure, unit } = show(phrase, units);
     return (
       <Fragment key={i}>
         {gap}
         <span className={`whitespace-nowrap ${large ? 'text-glass' : ''}`}>
-          <strong className={large ? 'text-[1.5em] leading-none font-bold tracking-tight' : 'font-semibold'}>{figure}</strong>
-          {unit && <span className={large ? 'text-[0.85em]' : ''}>{'\u00a0'}{unit}</span>}
+          <strong className={large ? 'text-[1.5em] leading-none font-bold tracking-tight' : 'font-semibold'}>
+            {figure}
+          </strong>
+          {unit && (
+            <span className={large ? 'text-[0.85em]' : ''}>
+              {'\u00a0'}
+              {unit}
+            </span>
+          )}
         </span>
       </Fragment>
     );

@@ -34,7 +34,19 @@ interface Draft {
 }
 
 /** A quantity typed with or without its unit. A refused text stays in the field, with what is allowed and what was probably meant. */
-export function QuantityField({ label, expected, value, onChange, hint, placeholder, required = false, digits = 5, narrow = false, spoken, onReset }: Props) {
+export function QuantityField({
+  label,
+  expected,
+  value,
+  onChange,
+  hint,
+  placeholder,
+  required = false,
+  digits = 5,
+  narrow = false,
+  spoken,
+  onReset,
+}: Props) {
   const units = useUnits();
   const id = useId();
   const [draft, setDraft] = useState<Draft>();
@@ -62,7 +74,10 @@ export function QuantityField({ label, expected, value, onChange, hint, placehol
 
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="block text-sm font-semibold">{label}{required && <span className="font-normal text-soft"> (needed)</span>}</label>
+      <label htmlFor={id} className="block text-sm font-semibold">
+        {label}
+        {required && <span className="font-normal text-soft"> (needed)</span>}
+      </label>
       <div className="mt-1 flex flex-wrap items-center gap-x-2">
         <input
           id={id}
@@ -80,22 +95,47 @@ export function QuantityField({ label, expected, value, onChange, hint, placehol
           onBlur={() => !refusal && setDraft(undefined)}
         />
         {other && <span className={`text-sm text-soft ${narrow ? 'basis-full' : ''}`}>{other}</span>}
-        {onReset && <button type="button" className="min-h-11 text-sm text-glass underline underline-offset-4 lg:min-h-9" onClick={() => { setDraft(undefined); onReset(); }}>your figure; put back</button>}
+        {onReset && (
+          <button
+            type="button"
+            className="min-h-11 text-sm text-glass underline underline-offset-4 lg:min-h-9"
+            onClick={() => {
+              setDraft(undefined);
+              onReset();
+            }}
+          >
+            your figure; put back
+          </button>
+        )}
       </div>
       {refusal && (
         <p id={`${id}-refusal`} role="alert" className="mt-1 max-w-72 text-sm text-rust">
           Not taken: {expected.field} is {refusal.allowed}. {refusal.hint}{' '}
-          {refusal.suggestion && <button type="button" className="min-h-8 font-semibold underline underline-offset-4" onClick={() => type(refusal.suggestion ?? '')}>Use {refusal.suggestion}</button>}
+          {refusal.suggestion && (
+            <button
+              type="button"
+              className="min-h-8 font-semibold underline underline-offset-4"
+              onClick={() => type(refusal.suggestion ?? '')}
+            >
+              Use {refusal.suggestion}
+            </button>
+          )}
         </p>
       )}
-      {hint && <p id={`${id}-hint`} className="mt-1 max-w-72 text-sm text-soft">{hint}</p>}
+      {hint && (
+        <p id={`${id}-hint`} className="mt-1 max-w-72 text-sm text-soft">
+          {hint}
+        </p>
+      )}
     </div>
   );
 }
 
 /** The value as it would be typed, without trailing noughts. */
 function plainText(value: number, { kind }: Expectation, units: UnitPreferences, digits: number): string {
-  return showText(quantity(kind, value), units, digits).replace(/(\.\d*?)0+(?=\s|$)/, '$1').replace(/\.(?=\s|$)/, '');
+  return showText(quantity(kind, value), units, digits)
+    .replace(/(\.\d*?)0+(?=\s|$)/, '$1')
+    .replace(/\.(?=\s|$)/, '');
 }
 
 /** Whether a form holds a refused field; the first of them takes the focus. */

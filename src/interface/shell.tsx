@@ -25,7 +25,9 @@ export function TankShell({ children }: { readonly children: ReactNode }) {
   useShortcuts(setOpen);
   return (
     <TideProvider key={tank.id} tankId={tank.id} follow={telling(book, tank.id)}>
-      <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">Skip to the bench</a>
+      <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
+        Skip to the bench
+      </a>
       <header className="no-print border-b border-line bg-paper">
         <DemoRibbon />
         <div className="flex items-center gap-3 px-3 py-2 lg:gap-5 lg:px-5">
@@ -33,9 +35,22 @@ export function TankShell({ children }: { readonly children: ReactNode }) {
           <TankSwitch />
           {wide && <JotLine />}
           <div className="ml-auto flex items-center">
-            <button type="button" className="min-h-11 rounded-md px-2 text-soft hover:text-ink" onClick={() => setOpen('commands')}>Find</button>
+            <button
+              type="button"
+              className="min-h-11 rounded-md px-2 text-soft hover:text-ink"
+              onClick={() => setOpen('commands')}
+            >
+              Find
+            </button>
             <ThemeButton />
-            <button type="button" aria-label="Shortcuts" className="min-h-11 min-w-9 rounded-md text-soft hover:text-ink max-sm:hidden" onClick={() => setOpen('help')}>?</button>
+            <button
+              type="button"
+              aria-label="Shortcuts"
+              className="min-h-11 min-w-9 rounded-md text-soft hover:text-ink max-sm:hidden"
+              onClick={() => setOpen('help')}
+            >
+              ?
+            </button>
           </div>
         </div>
       </header>
@@ -43,9 +58,15 @@ export function TankShell({ children }: { readonly children: ReactNode }) {
       <TroubleBanner />
       <div className="lg:grid lg:grid-cols-[10.5rem_minmax(0,1fr)]">
         <BenchMenu />
-        <main id="bench" tabIndex={-1} className="min-w-0 px-4 pt-5 pb-48 outline-none lg:px-6 lg:pb-16">{children}</main>
+        <main id="bench" tabIndex={-1} className="min-w-0 px-4 pt-5 pb-48 outline-none lg:px-6 lg:pb-16">
+          {children}
+        </main>
       </div>
-      <CommandList open={open === 'commands'} onOpenChange={(next) => setOpen(next ? 'commands' : undefined)} onHelp={() => setOpen('help')} />
+      <CommandList
+        open={open === 'commands'}
+        onOpenChange={(next) => setOpen(next ? 'commands' : undefined)}
+        onHelp={() => setOpen('help')}
+      />
       <ShortcutHelp open={open === 'help'} onOpenChange={(next) => setOpen(next ? 'help' : undefined)} />
     </TideProvider>
   );
@@ -62,7 +83,13 @@ export function Wordmark() {
     <Link href="/" className="flex items-center gap-2 text-lg font-bold tracking-tight whitespace-nowrap">
       <svg width="26" height="18" viewBox="0 0 26 18" aria-hidden="true">
         <path d="M1 6 C5 1 9 1 13 6 S21 11 25 6" fill="none" stroke="var(--glass)" strokeWidth="2.2" />
-        <path d="M1 13 C5 10 9 10 13 13 S21 16 25 13" fill="none" stroke="var(--dusk)" strokeWidth="1.6" strokeDasharray="3 2.4" />
+        <path
+          d="M1 13 C5 10 9 10 13 13 S21 16 25 13"
+          fill="none"
+          stroke="var(--dusk)"
+          strokeWidth="1.6"
+          strokeDasharray="3 2.4"
+        />
       </svg>
       <span className="max-sm:sr-only">Mild Tide</span>
     </Link>
@@ -75,8 +102,13 @@ export function DemoRibbon() {
   if (name !== 'demo') return null;
   return (
     <p className="flex flex-wrap items-center gap-x-3 border-b border-line bg-kelp-wash px-3 py-0.5 text-sm text-kelp lg:px-5">
-      <span><strong>Demo</strong><span className="max-sm:hidden">: Saltmarsh Lane Library and its tanks are invented</span></span>
-      <Link href="/mine" className="inline-flex min-h-8 items-center font-semibold underline underline-offset-4">Start my own</Link>
+      <span>
+        <strong>Demo</strong>
+        <span className="max-sm:hidden">: Saltmarsh Lane Library and its tanks are invented</span>
+      </span>
+      <Link href="/mine" className="inline-flex min-h-8 items-center font-semibold underline underline-offset-4">
+        Start my own
+      </Link>
     </p>
   );
 }
@@ -89,7 +121,13 @@ export function TroubleBanner() {
   return (
     <div role="alert" className="flex flex-wrap items-center gap-3 bg-rust-wash px-4 py-2 text-rust">
       <p className="min-w-0 flex-1">{trouble.message}</p>
-      <button type="button" className="min-h-11 font-semibold underline underline-offset-4" onClick={() => void store.reload().catch(() => undefined)}>Try again</button>
+      <button
+        type="button"
+        className="min-h-11 font-semibold underline underline-offset-4"
+        onClick={() => void store.reload().catch(() => undefined)}
+      >
+        Try again
+      </button>
     </div>
   );
 }
@@ -105,19 +143,39 @@ function TankSwitch() {
       <DropdownMenu.Trigger className="flex min-h-11 items-baseline gap-2 rounded-md border border-edge bg-sheet px-3 py-2 whitespace-nowrap">
         <span className="font-semibold">{tank.name}</span>
         <span className="text-sm text-soft max-sm:hidden">{volume(tank)}</span>
-        <span aria-hidden="true" className="text-xs text-soft">▼</span>
+        <span aria-hidden="true" className="text-xs text-soft">
+          ▼
+        </span>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" sideOffset={4} className="z-40 min-w-56 rounded-md border border-edge bg-sheet p-1 shadow-lg">
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={4}
+          className="z-40 min-w-56 rounded-md border border-edge bg-sheet p-1 shadow-lg"
+        >
           {book.tanks.map((each) => (
-            <DropdownMenu.Item key={each.id} onSelect={() => router.push(`/${name}/${each.id}/${bench}`)} className="flex min-h-11 cursor-pointer items-center justify-between gap-6 rounded px-3 outline-none data-highlighted:bg-glass-wash">
+            <DropdownMenu.Item
+              key={each.id}
+              onSelect={() => router.push(`/${name}/${each.id}/${bench}`)}
+              className="flex min-h-11 cursor-pointer items-center justify-between gap-6 rounded px-3 outline-none data-highlighted:bg-glass-wash"
+            >
               <span className={each.id === tank.id ? 'font-semibold' : ''}>{each.name}</span>
               <span className="text-sm text-soft">{volume(each)}</span>
             </DropdownMenu.Item>
           ))}
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
-          <DropdownMenu.Item onSelect={() => router.push(`/${name}/new`)} className="flex min-h-11 cursor-pointer items-center rounded px-3 outline-none data-highlighted:bg-glass-wash">Make another tank</DropdownMenu.Item>
-          <DropdownMenu.Item onSelect={() => router.push(`/${name}/record`)} className="flex min-h-11 cursor-pointer items-center rounded px-3 outline-none data-highlighted:bg-glass-wash">The record: files, units, settings</DropdownMenu.Item>
+          <DropdownMenu.Item
+            onSelect={() => router.push(`/${name}/new`)}
+            className="flex min-h-11 cursor-pointer items-center rounded px-3 outline-none data-highlighted:bg-glass-wash"
+          >
+            Make another tank
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            onSelect={() => router.push(`/${name}/record`)}
+            className="flex min-h-11 cursor-pointer items-center rounded px-3 outline-none data-highlighted:bg-glass-wash"
+          >
+            The record: files, units, settings
+          </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
@@ -137,13 +195,25 @@ function BenchMenu() {
         <ul>
           {BENCHES.map((bench, i) => (
             <li key={bench.path}>
-              <Link href={link(bench.path)} title={bench.question} aria-current={here === bench.path ? 'page' : undefined} className="flex min-h-10 items-center justify-between border-l-4 border-transparent px-4 text-soft hover:text-ink aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink">
+              <Link
+                href={link(bench.path)}
+                title={bench.question}
+                aria-current={here === bench.path ? 'page' : undefined}
+                className="flex min-h-10 items-center justify-between border-l-4 border-transparent px-4 text-soft hover:text-ink aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+              >
                 {bench.name}
                 <kbd className="font-sans text-xs text-soft">{i + 1}</kbd>
               </Link>
             </li>
           ))}
-          <li className="mt-3 border-t border-line pt-3"><Link href={`/${name}/record`} className="flex min-h-10 items-center border-l-4 border-transparent px-4 text-soft hover:text-ink">The record</Link></li>
+          <li className="mt-3 border-t border-line pt-3">
+            <Link
+              href={`/${name}/record`}
+              className="flex min-h-10 items-center border-l-4 border-transparent px-4 text-soft hover:text-ink"
+            >
+              The record
+            </Link>
+          </li>
         </ul>
       </nav>
       <div className="no-print fixed inset-x-0 bottom-0 z-30 border-t border-line bg-paper p-2 lg:hidden">
@@ -151,7 +221,15 @@ function BenchMenu() {
         <nav aria-label="Benches" className="mt-1 overflow-x-auto">
           <ul className="flex">
             {BENCHES.map((bench) => (
-              <li key={bench.path}><Link href={link(bench.path)} aria-current={here === bench.path ? 'page' : undefined} className="flex min-h-11 items-center border-t-4 border-transparent px-[0.45rem] text-[0.95rem] whitespace-nowrap text-soft aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink">{bench.name}</Link></li>
+              <li key={bench.path}>
+                <Link
+                  href={link(bench.path)}
+                  aria-current={here === bench.path ? 'page' : undefined}
+                  className="flex min-h-11 items-center border-t-4 border-transparent px-[0.45rem] text-[0.95rem] whitespace-nowrap text-soft aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+                >
+                  {bench.name}
+                </Link>
+              </li>
             ))}
           </ul>
         </nav>

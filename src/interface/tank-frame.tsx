@@ -16,11 +16,21 @@ export function TankFrame({ tankId, children }: { readonly tankId: string; reado
     return (
       <PlainPage>
         <h1 className="text-2xl">No tank stands at this address.</h1>
-        <p className="mt-2 text-soft">It may have been removed, or belongs to another browser. <Link className="text-glass underline underline-offset-4" href={`/${name}`}>Go to the tanks there are</Link>.</p>
+        <p className="mt-2 text-soft">
+          It may have been removed, or belongs to another browser.{' '}
+          <Link className="text-glass underline underline-offset-4" href={`/${name}`}>
+            Go to the tanks there are
+          </Link>
+          .
+        </p>
       </PlainPage>
     );
   }
-  return <TankProvider book={book} tank={tank}><TankShell>{children}</TankShell></TankProvider>;
+  return (
+    <TankProvider book={book} tank={tank}>
+      <TankShell>{children}</TankShell>
+    </TankProvider>
+  );
 }
 
 /** A page of a workspace that belongs to no one tank. */
@@ -29,7 +39,9 @@ export function PlainPage({ children }: { readonly children: ReactNode }) {
     <>
       <header className="no-print border-b border-line">
         <DemoRibbon />
-        <div className="flex items-center gap-4 px-3 py-3 lg:px-5"><Wordmark /></div>
+        <div className="flex items-center gap-4 px-3 py-3 lg:px-5">
+          <Wordmark />
+        </div>
       </header>
       <TroubleBanner />
       <main className="px-4 py-6 lg:px-8">{children}</main>

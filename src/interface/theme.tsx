@@ -5,7 +5,6 @@ import { THEME_COOKIE } from './theme-cookie';
 
 export type Theme = 'day' | 'night';
 
-
 /** Day or night, kept in a cookie so that the page is already dim when it arrives. */
 export function setTheme(theme: Theme): void {
   document.documentElement.dataset.theme = theme;
@@ -19,9 +18,15 @@ export function toggleTheme(): Theme {
 }
 
 export function ThemeButton() {
-  const [theme, setShown] = useState<Theme>(() => (document.documentElement.dataset.theme === 'night' ? 'night' : 'day'));
+  const [theme, setShown] = useState<Theme>(() =>
+    document.documentElement.dataset.theme === 'night' ? 'night' : 'day',
+  );
   return (
-    <button type="button" className="min-h-11 rounded-md px-2 text-soft hover:text-ink" onClick={() => setShown(toggleTheme())}>
+    <button
+      type="button"
+      className="min-h-11 rounded-md px-2 text-soft hover:text-ink"
+      onClick={() => setShown(toggleTheme())}
+    >
       {theme === 'night' ? 'Day' : 'Night'}
     </button>
   );

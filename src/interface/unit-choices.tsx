@@ -22,8 +22,21 @@ export function UnitChoices({ settings }: { readonly settings: Settings }) {
           return (
             <label key={kind} className="block">
               <span className="block text-sm font-semibold">{label}</span>
-              <select className="mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9" value={settings.units[kind]} onChange={(event) => void commit({ label: `${label} in ${event.target.value}`, put: { settings: [{ ...settings, units: { ...settings.units, [kind]: event.target.value } }] } })}>
-                {symbols.map((symbol) => <option key={symbol} value={symbol}>{symbol === 'sg' ? 'specific gravity 25/25 °C' : symbol}</option>)}
+              <select
+                className="mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+                value={settings.units[kind]}
+                onChange={(event) =>
+                  void commit({
+                    label: `${label} in ${event.target.value}`,
+                    put: { settings: [{ ...settings, units: { ...settings.units, [kind]: event.target.value } }] },
+                  })
+                }
+              >
+                {symbols.map((symbol) => (
+                  <option key={symbol} value={symbol}>
+                    {symbol === 'sg' ? 'specific gravity 25/25 °C' : symbol}
+                  </option>
+                ))}
               </select>
             </label>
           );

@@ -5,7 +5,9 @@ export function useWidth(initial: number): readonly [(element: Element | null) =
   const [width, setWidth] = useState(initial);
   const ref = useCallback((element: Element | null) => {
     if (!element) return undefined;
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.max(120, Math.round(entry.contentRect.width))));
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setWidth(Math.max(120, Math.round(entry.contentRect.width))),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
@@ -23,5 +25,9 @@ const onWidthChange = (tell: () => void) => {
 
 /** Whether this is a table's screen rather than a hand's. */
 export function useWide(): boolean {
-  return useSyncExternalStore(onWidthChange, () => matchMedia(WIDE).matches, () => true);
+  return useSyncExternalStore(
+    onWidthChange,
+    () => matchMedia(WIDE).matches,
+    () => true,
+  );
 }

@@ -1,6 +1,14 @@
 'use client';
 
-import { createContext, useCallback, useContext, useEffect, useMemo, useSyncExternalStore, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react';
 import { demoBook } from '@/demo/scenario';
 import type { Change } from '@/record/change';
 import type { Book, Tank } from '@/record/schema';
@@ -42,7 +50,11 @@ interface Workspace {
 const WorkspaceContext = createContext<Workspace | undefined>(undefined);
 
 export function WorkspaceProvider({ name, children }: { readonly name: WorkspaceName; readonly children: ReactNode }) {
-  const hydrated = useSyncExternalStore(noSubscription, () => true, () => false);
+  const hydrated = useSyncExternalStore(
+    noSubscription,
+    () => true,
+    () => false,
+  );
   const workspace = useMemo(() => (hydrated ? { name, store: storeFor(name) } : undefined), [hydrated, name]);
   if (!workspace) return <Waiting />;
   return <WorkspaceContext value={workspace}>{children}</WorkspaceContext>;
@@ -61,12 +73,20 @@ export function useWorkspace(): Workspace {
 /** The book as it stands, or undefined until it has been read. Changes in any tab show here. */
 export function useBookIfRead(): Book | undefined {
   const { store } = useWorkspace();
-  return useSyncExternalStore(store.subscribe, () => store.book, () => undefined);
+  return useSyncExternalStore(
+    store.subscribe,
+    () => store.book,
+    () => undefined,
+  );
 }
 
 export function useTrouble(): StoreTrouble | undefined {
   const { store } = useWorkspace();
-  return useSyncExternalStore(store.subscribe, () => store.trouble, () => undefined);
+  return useSyncExternalStore(
+    store.subscribe,
+    () => store.trouble,
+    () => undefined,
+  );
 }
 
 /** What the bench screens stand on: a book that is read, and the tank in view. */
@@ -131,7 +151,11 @@ const everyMinute = (tell: () => void) => {
 
 /** The present minute, epoch ms; screens move on with it. */
 export function useNow(): number {
-  return useSyncExternalStore(everyMinute, () => Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS, () => 0);
+  return useSyncExternalStore(
+    everyMinute,
+    () => Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS,
+    () => 0,
+  );
 }
 
 /** Sets the title of the page for the tab and for screen readers. */

@@ -16,11 +16,24 @@ export const WINDOW_DAYS: Record<Element, number> = { alkalinity: 21, calcium: 4
 const LONGEST_DAYS = 60;
 
 /** What a tank takes of one element, from the readings of the last weeks. */
-export function consumptionOf(book: Book, tank: Tank, element: Element, now: number, windowDays = WINDOW_DAYS[element]): ConsumptionEstimate | undefined {
-  const all = readingsOf(book, tank.id, element).filter(({ at }) => at <= now && at >= now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS);
+export function consumptionOf(
+  book: Book,
+  tank: Tank,
+  element: Element,
+  now: number,
+  windowDays = WINDOW_DAYS[element],
+): ConsumptionEstimate | undefined {
+  const all = readingsOf(book, tank.id, element).filter(
+    ({ at }) => at <= now && at >= now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS,
+  );
   const recent = all.filter(({ at }) => at >= now - windowDays * DAY_MS);
   const readings = recent.length >= 2 ? recent : all.slice(-2);
-  return estimateConsumption({ species: element, volumeL: netVolumeL(tank), readings, events: knownEvents(book, tank) });
+  return estimateConsumption({
+    species: element,
+    volumeL: netVolumeL(tank),
+    readings,
+    events: knownEvents(book, tank),
+  });
 }
 
 /** The word for an estimate. Each means one thing; see CERTAINTY_MEANS. */
@@ -29,5 +42,7 @@ export function certaintyOf(estimate: ConsumptionEstimate | undefined, element: 
   if (estimate.setAside.some(({ at }) => at === estimate.lastAt)) return 'retest';
   if (Math.abs(estimate.perDay) < 1.96 * estimate.perDaySd) return 'within test error';
   const weekly = Math.abs(estimate.driftPerDay) * 7;
-  return weekly > 2 * PARAMETERS[element].testError && Math.abs(estimate.driftPerDay) > 1.96 * estimate.perDaySd ? 'drifting' : 'steady';
+  return weekly > 2 * PARAMETERS[element].testError && Math.abs(estimate.driftPerDay) > 1.96 * estimate.perDaySd
+    ? 'drifting'
+    : 'steady';
 }

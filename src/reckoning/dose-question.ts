@@ -37,21 +37,29 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
     if (estimate) estimates[element] = estimate;
   }
   const parts = partsFor(book, tank);
-  const certainty: Certainty = overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity, 'alkalinity') : 'worked out';
+  const certainty: Certainty =
+    overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity, 'alkalinity') : 'worked out';
   return {
-    estimates, parts, certainty, volumeL,
+    estimates,
+    parts,
+    certainty,
+    volumeL,
     input: {
       netVolumeL: volumeL,
       certainty,
       demand: demandOf(estimates, overrides.perDay ?? {}),
-      parts: Object.fromEntries(ELEMENTS.flatMap((element) => {
-        const solution = parts[element];
-        return solution ? [[element, partInput(solution, element)]] : [];
-      })),
-      carriedByOthers: Object.fromEntries(ELEMENTS.flatMap((element) => {
-        const carried = carriedByOthers(book, tank, element, parts[element], now);
-        return carried ? [[element, carried]] : [];
-      })),
+      parts: Object.fromEntries(
+        ELEMENTS.flatMap((element) => {
+          const solution = parts[element];
+          return solution ? [[element, partInput(solution, element)]] : [];
+        }),
+      ),
+      carriedByOthers: Object.fromEntries(
+        ELEMENTS.flatMap((element) => {
+          const carried = carriedByOthers(book, tank, element, parts[element], now);
+          return carried ? [[element, carried]] : [];
+        }),
+      ),
     },
   };
 }
@@ -74,24 +82,45 @@ function partInput(solution: Solution, element: Element) {
   return {
     name: solution.name,
     perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)),
-    describedAs: solution.parts.map(({ reagent, gramsPerL }) => `${gramsPerL} g/L ${REAGENTS[reagent].name}`).join(' and '),
-    handling: [...new Set(solution.parts.map(({ reagent }) => REAGENTS[reagent].handling).filter((text) => !text.startsWith('Keep away')))],
+    describedAs: solution.parts
+      .map(({ reagent, gramsPerL }) => `${gramsPerL} g/L ${REAGENTS[reagent].name}`)
+      .join(' and '),
+    handling: [
+      ...new Set(
+        solution.parts.map(({ reagent }) => REAGENTS[reagent].handling).filter((text) => !text.startsWith('Keep away')),
+      ),
+    ],
   };
 }
 
-function demandOf(estimates: DoseQuestion['estimates'], own: Partial<Record<Element, number>>): DoseQuestion['input']['demand'] {
+function demandOf(
+  estimates: DoseQuestion['estimates'],
+  own: Partial<Record<Element, number>>,
+): DoseQuestion['input']['demand'] {
   const demand: DoseQuestion['input']['demand'] = {};
   for (const element of ELEMENTS) {
     const figure = own[element];
     const estimate = estimates[element];
     if (figure !== undefined) {
-      demand[element] = { perDay: figure, sd: 0, origin: 'yours', from: 'your figure', mismatch: false, withinTestError: false };
+      demand[element] = {
+        perDay: figure,
+        sd: 0,
+        origin: 'yours',
+        from: 'your figure',
+        mismatch: false,
+        withinTestError: false,
+      };
       continue;
     }
-    const joined: Demand | undefined = element === 'calcium' ? calciumDemand(estimate, estimates.alkalinity) : estimate && { perDay: estimate.perDay, sd: estimate.perDaySd, from: 'readings', mismatch: false };
+    const joined: Demand | undefined =
+      element === 'calcium'
+        ? calciumDemand(estimate, estimates.alkalinity)
+        : estimate && { perDay: estimate.perDay, sd: estimate.perDaySd, from: 'readings', mismatch: false };
     if (!joined) continue;
     demand[element] = {
-      perDay: joined.perDay, sd: joined.sd, mismatch: joined.mismatch,
+      perDay: joined.perDay,
+      sd: joined.sd,
+      mismatch: joined.mismatch,
       origin: joined.from === 'ratio' ? 'equation' : 'log',
       from: demandWords(joined, estimate),
       withinTestError: joined.perDay < 1.96 * joined.sd,
@@ -102,9 +131,12 @@ function demandOf(estimates: DoseQuestion['estimates'], own: Partial<Record<Elem
 
 function demandWords(demand: Demand, estimate: ConsumptionEstimate | undefined): string {
   if (demand.from === 'ratio') return 'from alkalinity, in the proportion that skeletons use (20.04 mg per meq)';
-  const aside = estimate && estimate.setAside.length > 0 ? `; ${estimate.setAside.length} set aside as beyond belief` : '';
+  const aside =
+    estimate && estimate.setAside.length > 0 ? `; ${estimate.setAside.length} set aside as beyond belief` : '';
   const readings = `${estimate?.used.length ?? 0} readings, net of what was dosed and changed between them${aside}`;
-  return demand.from === 'readings' ? readings : `${readings}, weighed with the proportion to alkalinity that skeletons use`;
+  return demand.from === 'readings'
+    ? readings
+    : `${readings}, weighed with the proportion to alkalinity that skeletons use`;
 }
 
 /** What a tank's standing doses and its reactor bring of an element, other than the part that is to be worked out. */
@@ -127,31 +159,60 @@ function carriedByOthers(book: Book, tank: Tank, element: Element, part: Solutio
 }
 
 /** For a keeper with a calcium reactor: the flow that carries the demand at the effluent measured. */
-export function reactorQuestion(book: Book, tank: Tank, now: number, question: DoseQuestion, own: { effluent?: number; tankAlkalinity?: number }): z.output<typeof effluentFlow.input> | undefined {
+export function reactorQuestion(
+  book: Book,
+  tank: Tank,
+  now: number,
+  question: DoseQuestion,
+  own: { effluent?: number; tankAlkalinity?: number },
+): z.output<typeof effluentFlow.input> | undefined {
   const demand = question.input.demand.alkalinity;
   const { doses, reactor } = standingAt(book, tank, now);
   const effluentAlkalinity = own.effluent ?? reactor?.effluentAlkalinity;
-  const tankAlkalinity = own.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastReading(book, tank.id, 'alkalinity')?.value;
+  const tankAlkalinity =
+    own.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastReading(book, tank.id, 'alkalinity')?.value;
   if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
   const others = book.solutions.filter(({ id }) => doses.has(id) && id !== question.parts.alkalinity?.id);
-  const carriedMmolPerDay = others.reduce((sum, solution) => sum + (doses.get(solution.id) ?? 0) * ELEMENT_FACTS.alkalinity.perMl(strengthOf(solution)), 0);
+  const carriedMmolPerDay = others.reduce(
+    (sum, solution) => sum + (doses.get(solution.id) ?? 0) * ELEMENT_FACTS.alkalinity.perMl(strengthOf(solution)),
+    0,
+  );
   return {
-    netVolumeL: question.volumeL, demandPerDay: demand.perDay, demandSd: demand.sd, demandFrom: demand.from, demandOrigin: demand.origin === 'yours' ? 'yours' : 'log',
-    carriedMmolPerDay, carriedBy: others.map(({ name }) => name).join(' and '), effluentAlkalinity, tankAlkalinity,
-    tankAlkalinityOrigin: own.tankAlkalinity === undefined ? 'log' : 'yours', certainty: question.certainty,
+    netVolumeL: question.volumeL,
+    demandPerDay: demand.perDay,
+    demandSd: demand.sd,
+    demandFrom: demand.from,
+    demandOrigin: demand.origin === 'yours' ? 'yours' : 'log',
+    carriedMmolPerDay,
+    carriedBy: others.map(({ name }) => name).join(' and '),
+    effluentAlkalinity,
+    tankAlkalinity,
+    tankAlkalinityOrigin: own.tankAlkalinity === undefined ? 'log' : 'yours',
+    certainty: question.certainty,
   };
 }
 
 /** One-off corrections, for each element with a part to make them with and a level to judge. */
-export function correctionQuestions(book: Book, tank: Tank, question: DoseQuestion): z.output<typeof correction.input>[] {
+export function correctionQuestions(
+  book: Book,
+  tank: Tank,
+  question: DoseQuestion,
+): z.output<typeof correction.input>[] {
   return ELEMENTS.flatMap((element) => {
     const solution = question.parts[element];
     const estimate = question.estimates[element];
     const reading = lastReading(book, tank.id, element);
     if (!solution || !reading) return [];
-    return [{
-      element, netVolumeL: question.volumeL, level: estimate?.level ?? reading.value, levelSd: estimate?.levelSd ?? 0, aim: aimFor(tank, element),
-      part: { name: solution.name, perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)) }, consumptionPerDay: estimate?.perDay,
-    }];
+    return [
+      {
+        element,
+        netVolumeL: question.volumeL,
+        level: estimate?.level ?? reading.value,
+        levelSd: estimate?.levelSd ?? 0,
+        aim: aimFor(tank, element),
+        part: { name: solution.name, perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)) },
+        consumptionPerDay: estimate?.perDay,
+      },
+    ];
   });
 }

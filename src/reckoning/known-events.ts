@@ -39,21 +39,46 @@ export interface NewWater {
 /** The water a change put in: the entry's salinity, else the last batch's, else the tank's aim; the salt's profile, else natural seawater's. */
 export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change'>): NewWater {
   const batch = book.entries
-    .filter((entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.tankId === tank.id && entry.at <= change.at && change.at - entry.at < BATCH_LASTS_DAYS * DAY_MS)
+    .filter(
+      (entry): entry is EntryOf<'batch'> =>
+        entry.kind === 'batch' &&
+        entry.tankId === tank.id &&
+        entry.at <= change.at &&
+        change.at - entry.at < BATCH_LASTS_DAYS * DAY_MS,
+    )
     .at(-1);
   const salinity = change.salinity ?? batch?.measuredSalinity ?? batch?.targetSalinity ?? aimFor(tank, 'salinity');
   const salt = book.salts.find(({ id }) => id === (batch?.saltId ?? tank.saltId));
-  return { water: waterOfSalt(salt, salinity), from: salt?.profile ? `${salt.name} as labelled, at ${salinity.toFixed(1)} ppt` : `natural seawater at ${salinity.toFixed(1)} ppt, since no profile of the salt is entered` };
+  return {
+    water: waterOfSalt(salt, salinity),
+    from: salt?.profile
+      ? `${salt.name} as labelled, at ${salinity.toFixed(1)} ppt`
+      : `natural seawater at ${salinity.toFixed(1)} ppt, since no profile of the salt is entered`,
+  };
 }
 
 function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
   const profile = salt?.profile;
   if (!profile || profile.salinity === 0) {
     const natural = naturalSeawater(salinity);
-    return { salinity, alkalinity: natural.alkalinityMmolPerL, calcium: natural.calciumMgPerL, magnesium: natural.magnesiumMgPerL, nitrate: 0, phosphate: 0 };
+    return {
+      salinity,
+      alkalinity: natural.alkalinityMmolPerL,
+      calcium: natural.calciumMgPerL,
+      magnesium: natural.magnesiumMgPerL,
+      nitrate: 0,
+      phosphate: 0,
+    };
   }
   const scale = salinity / profile.salinity;
-  return { salinity, alkalinity: profile.alkalinity * scale, calcium: profile.calcium * scale, magnesium: profile.magnesium * scale, nitrate: 0, phosphate: 0 };
+  return {
+    salinity,
+    alkalinity: profile.alkalinity * scale,
+    calcium: profile.calcium * scale,
+    magnesium: profile.magnesium * scale,
+    nitrate: 0,
+    phosphate: 0,
+  };
 }
 
 const known = new WeakMap<Book, WeakMap<Tank, readonly TankEvent[]>>();
@@ -78,13 +103,31 @@ function eventsOf(book: Book, tank: Tank): TankEvent[] {
       case 'dose':
         return [{ kind: 'addition', at: entry.at, amounts: times(perMl.get(entry.solutionId), entry.volumeMl) }];
       case 'standing-dose':
-        return [{ kind: 'rate', at: entry.at, source: entry.solutionId, perDay: times(perMl.get(entry.solutionId), entry.mlPerDay) }];
+        return [
+          {
+            kind: 'rate',
+            at: entry.at,
+            source: entry.solutionId,
+            perDay: times(perMl.get(entry.solutionId), entry.mlPerDay),
+          },
+        ];
       case 'reactor': {
         const litresPerDay = (entry.mlPerMin * 1440) / 1000;
         return [
-          { kind: 'loop', at: entry.at, source: 'reactor', litresPerDay, returns: { alkalinity: entry.effluentAlkalinity } },
+          {
+            kind: 'loop',
+            at: entry.at,
+            source: 'reactor',
+            litresPerDay,
+            returns: { alkalinity: entry.effluentAlkalinity },
+          },
           // Calcium is not read at the effluent; the media give it in proportion to the alkalinity gained over the tank's aim.
-          { kind: 'rate', at: entry.at, source: 'reactor media', perDay: { calcium: reactorGain(tank, entry) * CALCIUM_MG_PER_MEQ } },
+          {
+            kind: 'rate',
+            at: entry.at,
+            source: 'reactor media',
+            perDay: { calcium: reactorGain(tank, entry) * CALCIUM_MG_PER_MEQ },
+          },
         ];
       }
       case 'water-change':

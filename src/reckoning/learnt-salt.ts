@@ -11,7 +11,10 @@ export interface SaltStrength {
 /** Grams a litre of a salt: as measured batches taught, else as labelled, else a general figure. */
 export function saltStrength(book: Book, salt: Salt | undefined): SaltStrength {
   const batches = book.entries.flatMap((entry) =>
-    entry.kind === 'batch' && salt && entry.saltId === salt.id && entry.measuredSalinity !== undefined ? [{ volumeL: entry.volumeL, saltG: entry.saltG, salinity: entry.measuredSalinity }] : []);
+    entry.kind === 'batch' && salt && entry.saltId === salt.id && entry.measuredSalinity !== undefined
+      ? [{ volumeL: entry.volumeL, saltG: entry.saltG, salinity: entry.measuredSalinity }]
+      : [],
+  );
   const learnt = learnGramsPerL(batches);
   if (learnt) return { gramsPerLAt35: learnt.gramsPerLAt35, from: 'learnt', learnt };
   if (salt?.gramsPerLAt35) return { gramsPerLAt35: salt.gramsPerLAt35, from: 'label', learnt };

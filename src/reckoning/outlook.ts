@@ -21,13 +21,32 @@ const STEP_MS = DAY_MS / 4;
  * standing doses and the consumption estimated. The band widens with the doubt of level and rate.
  * @param plan further events, such as a dose that is being thought of
  */
-export function outlook(book: Book, tank: Tank, element: Element, now: number, until: number, plan: readonly TankEvent[] = []): OutlookPoint[] {
+export function outlook(
+  book: Book,
+  tank: Tank,
+  element: Element,
+  now: number,
+  until: number,
+  plan: readonly TankEvent[] = [],
+): OutlookPoint[] {
   const estimate = consumptionOf(book, tank, element, now);
   if (!estimate || until <= estimate.lastAt) return [];
   const volumeL = netVolumeL(tank);
-  const at = Array.from({ length: Math.floor((until - estimate.lastAt) / STEP_MS) + 1 }, (_, i) => estimate.lastAt + i * STEP_MS);
-  const life: TankEvent = { kind: 'rate', at: estimate.lastAt, source: 'consumption', perDay: { [element]: -estimate.perDay * volumeL } };
-  const start = { at: estimate.lastAt, volumeL, water: eachSpecies((species) => (species === element ? Math.max(0, estimate.level) : 0)) };
+  const at = Array.from(
+    { length: Math.floor((until - estimate.lastAt) / STEP_MS) + 1 },
+    (_, i) => estimate.lastAt + i * STEP_MS,
+  );
+  const life: TankEvent = {
+    kind: 'rate',
+    at: estimate.lastAt,
+    source: 'consumption',
+    perDay: { [element]: -estimate.perDay * volumeL },
+  };
+  const start = {
+    at: estimate.lastAt,
+    volumeL,
+    water: eachSpecies((species) => (species === element ? Math.max(0, estimate.level) : 0)),
+  };
   return simulate(start, [...knownEvents(book, tank), ...plan, life], at).map((state) => {
     const days = (state.at - estimate.lastAt) / DAY_MS;
     const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);

@@ -15,31 +15,69 @@ import { standingAt } from './standing';
 import { standingOfWater } from './standing-of-water';
 
 const now = 100 * DAY_MS;
-const tank: Tank = { ...newTank('t'), name: 'Bay', displayL: 310, saltId: 'sea', targets: { alkalinity: [8 * DKH, 8.8 * DKH], salinity: [34, 36] } };
+const tank: Tank = {
+  ...newTank('t'),
+  name: 'Bay',
+  displayL: 310,
+  saltId: 'sea',
+  targets: { alkalinity: [8 * DKH, 8.8 * DKH], salinity: [34, 36] },
+};
 const soda = { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] };
 const lime = { id: 'lime', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide' as const, gramsPerL: 1.6 }] };
 const book = (...entries: Entry[]): Book => ({
-  settings: defaultSettings('UTC'), tanks: [tank], solutions: [soda, lime],
-  salts: [{ id: 'sea', name: 'Sea', gramsPerLAt35: 38, profile: { salinity: 35, alkalinity: 3, calcium: 430, magnesium: 1330 } }],
+  settings: defaultSettings('UTC'),
+  tanks: [tank],
+  solutions: [soda, lime],
+  salts: [
+    {
+      id: 'sea',
+      name: 'Sea',
+      gramsPerLAt35: 38,
+      profile: { salinity: 35, alkalinity: 3, calcium: 430, magnesium: 1330 },
+    },
+  ],
   entries: entries.toSorted((a, b) => a.at - b.at),
 });
 const common = (at: number) => ({ id: String(at), tankId: 't', at });
-const alk = (day: number, dkh: number): Entry => ({ ...common(day * DAY_MS), kind: 'reading', values: { alkalinity: dkh * DKH } });
-const standing = (day: number, solutionId: string, mlPerDay: number): Entry => ({ ...common(day * DAY_MS + 1), kind: 'standing-dose', solutionId, mlPerDay });
+const alk = (day: number, dkh: number): Entry => ({
+  ...common(day * DAY_MS),
+  kind: 'reading',
+  values: { alkalinity: dkh * DKH },
+});
+const standing = (day: number, solutionId: string, mlPerDay: number): Entry => ({
+  ...common(day * DAY_MS + 1),
+  kind: 'standing-dose',
+  solutionId,
+  mlPerDay,
+});
 
 describe('what stands', () => {
   it('is the last word on each solution; nought ends it', () => {
     const b = book(standing(1, 'soda', 20), standing(2, 'lime', 500), standing(3, 'soda', 30), standing(4, 'lime', 0));
     expect([...standingAt(b, tank, now).doses]).toEqual([['soda', 30]]);
-    expect([...standingAt(b, tank, 2.5 * DAY_MS).doses]).toEqual([['soda', 20], ['lime', 500]]);
+    expect([...standingAt(b, tank, 2.5 * DAY_MS).doses]).toEqual([
+      ['soda', 20],
+      ['lime', 500],
+    ]);
   });
 });
 
 describe('the water a change put in', () => {
   it('is the entry’s salinity, else the batch’s, else the aim; the salt’s profile scaled to it', () => {
     const change = { ...common(50 * DAY_MS), kind: 'water-change' as const, volumeL: 30 };
-    expect(newWaterOf(book(), tank, { ...change, salinity: 33 }).water).toMatchObject({ salinity: 33, alkalinity: 3 * (33 / 35) });
-    const mixed: Entry = { ...common(49 * DAY_MS), kind: 'batch', saltId: 'sea', volumeL: 30, saltG: 1140, targetSalinity: 35, measuredSalinity: 34.2 };
+    expect(newWaterOf(book(), tank, { ...change, salinity: 33 }).water).toMatchObject({
+      salinity: 33,
+      alkalinity: 3 * (33 / 35),
+    });
+    const mixed: Entry = {
+      ...common(49 * DAY_MS),
+      kind: 'batch',
+      saltId: 'sea',
+      volumeL: 30,
+      saltG: 1140,
+      targetSalinity: 35,
+      measuredSalinity: 34.2,
+    };
     expect(newWaterOf(book(mixed), tank, change).water.salinity).toBe(34.2);
     expect(newWaterOf(book(), tank, change).water.salinity).toBe(35);
   });
@@ -49,7 +87,11 @@ describe('consumption from the record', () => {
   it('is net of standing doses and of hand doses: the same water takes the same however it was given', () => {
     const byPump = book(standing(90, 'soda', 20), alk(91, 8.6), alk(95, 7.8));
     // 80 mL by hand in the middle give what 20 mL a day gave over the four days.
-    const byHand = book(alk(91, 8.6), { ...common(93 * DAY_MS), kind: 'dose', solutionId: 'soda', volumeMl: 80 }, alk(95, 7.8));
+    const byHand = book(
+      alk(91, 8.6),
+      { ...common(93 * DAY_MS), kind: 'dose', solutionId: 'soda', volumeMl: 80 },
+      alk(95, 7.8),
+    );
     expect((consumptionOf(byPump, tank, 'alkalinity', now)?.perDay ?? 0) / DKH).toBeCloseTo(0.473, 3); // worked by hand
     expect((consumptionOf(byHand, tank, 'alkalinity', now)?.perDay ?? 0) / DKH).toBeCloseTo(0.473, 3);
   });
@@ -58,7 +100,8 @@ describe('consumption from the record', () => {
     expect(consumptionOf(book(alk(20, 8.6), alk(30, 8)), tank, 'alkalinity', now)).toBeUndefined();
   });
   it('is told in words that mean one thing', () => {
-    const word = (...entries: Entry[]) => certaintyOf(consumptionOf(book(...entries), tank, 'alkalinity', now), 'alkalinity');
+    const word = (...entries: Entry[]) =>
+      certaintyOf(consumptionOf(book(...entries), tank, 'alkalinity', now), 'alkalinity');
     expect(word(alk(99, 8))).toBe('not enough yet');
     expect(word(alk(90, 8.3), alk(95, 8.28))).toBe('within test error');
     expect(word(alk(90, 8.6), alk(96, 7.4))).toBe('drifting');
@@ -68,18 +111,30 @@ describe('consumption from the record', () => {
 
 describe('the dose question', () => {
   it('gives each element its own part, and counts limewater and the reactor as carried', () => {
-    const b = book(standing(80, 'lime', 2000), alk(91, 8.6), alk(95, 7.8), { ...common(96 * DAY_MS), kind: 'reactor', mlPerMin: 2, effluentAlkalinity: 10 });
+    const b = book(standing(80, 'lime', 2000), alk(91, 8.6), alk(95, 7.8), {
+      ...common(96 * DAY_MS),
+      kind: 'reactor',
+      mlPerMin: 2,
+      effluentAlkalinity: 10,
+    });
     const { parts, input } = doseQuestion(b, tank, now);
     expect(parts.alkalinity?.id).toBe('soda');
-    const limewater = 2 * (2 * 1600) / 74.093; // mmol a day: 2 L of 1.6 g/L Ca(OH)2, CIAAW 2021
+    const limewater = (2 * (2 * 1600)) / 74.093; // mmol a day: 2 L of 1.6 g/L Ca(OH)2, CIAAW 2021
     const reactor = 2 * 1.44 * (10 - 8.4 * DKH);
     expect(input.carriedByOthers.alkalinity?.amountPerDay).toBeCloseTo(limewater + reactor, 1);
     const loop = knownEvents(b, tank).find((event) => event.kind === 'rate' && event.source === 'reactor media');
     expect(loop?.kind === 'rate' && loop.perDay.calcium).toBeCloseTo(reactor * CALCIUM_MG_PER_MEQ, 6);
   });
   it('lets the keeper overrule demand and volume', () => {
-    const { input } = doseQuestion(book(alk(91, 8.6), alk(95, 7.8)), tank, now, { netVolumeL: 200, perDay: { alkalinity: 0.3 } });
-    expect(input).toMatchObject({ netVolumeL: 200, certainty: 'worked out', demand: { alkalinity: { perDay: 0.3, origin: 'yours' } } });
+    const { input } = doseQuestion(book(alk(91, 8.6), alk(95, 7.8)), tank, now, {
+      netVolumeL: 200,
+      perDay: { alkalinity: 0.3 },
+    });
+    expect(input).toMatchObject({
+      netVolumeL: 200,
+      certainty: 'worked out',
+      demand: { alkalinity: { perDay: 0.3, origin: 'yours' } },
+    });
   });
   it('answers for a reactor once the effluent is known', () => {
     const b = book(standing(90, 'soda', 20), alk(91, 8.6), alk(95, 7.8));
@@ -107,7 +162,20 @@ describe('answers over the record', () => {
   it('learns a salt before it trusts a label', () => {
     const sea = book().salts[0];
     expect(saltStrength(book(), sea).from).toBe('label');
-    expect(saltStrength(book({ ...common(1), kind: 'batch', saltId: 'sea', volumeL: 10, saltG: 390, targetSalinity: 35, measuredSalinity: 35 }), sea)).toMatchObject({ from: 'learnt', gramsPerLAt35: 39 });
+    expect(
+      saltStrength(
+        book({
+          ...common(1),
+          kind: 'batch',
+          saltId: 'sea',
+          volumeL: 10,
+          saltG: 390,
+          targetSalinity: 35,
+          measuredSalinity: 35,
+        }),
+        sea,
+      ),
+    ).toMatchObject({ from: 'learnt', gramsPerLAt35: 39 });
     expect(saltStrength(book(), undefined).from).toBe('assumed');
   });
   it('sums the net volume, and doubts rock that fills the tank', () => {

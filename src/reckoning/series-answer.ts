@@ -10,10 +10,21 @@ import { standingOfWater } from './standing-of-water';
 
 /** One sentence over all the curves: what drifts, what stands outside its band, and what should be read again. */
 export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
-  if (readingsOf(book, tank.id, 'alkalinity').length + standingOfWater(book, tank).length === 0 && !book.entries.some((entry) => entry.tankId === tank.id && entry.kind === 'reading')) {
-    return { says: ['Nothing is measured yet. Jot a first line, such as “alk 8.3 sal 35 temp 25.4”, and the curves begin.'], certainty: 'not enough yet', because: [] };
+  if (
+    readingsOf(book, tank.id, 'alkalinity').length + standingOfWater(book, tank).length === 0 &&
+    !book.entries.some((entry) => entry.tankId === tank.id && entry.kind === 'reading')
+  ) {
+    return {
+      says: ['Nothing is measured yet. Jot a first line, such as “alk 8.3 sal 35 temp 25.4”, and the curves begin.'],
+      certainty: 'not enough yet',
+      because: [],
+    };
   }
-  const outside = new Map(standingOfWater(book, tank).filter(({ place }) => place === 'low' || place === 'high').map((standing) => [standing.parameter as string, standing]));
+  const outside = new Map(
+    standingOfWater(book, tank)
+      .filter(({ place }) => place === 'low' || place === 'high')
+      .map((standing) => [standing.parameter as string, standing]),
+  );
   const clauses: Phrase[][] = [];
   let certainty: Certainty = outside.size > 0 ? 'worked out' : 'steady';
   for (const element of ELEMENTS) {
@@ -21,14 +32,28 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
     if (!estimate || certaintyOf(estimate, element) !== 'drifting') continue;
     certainty = 'drifting';
     const standing = outside.get(element);
-    clauses.push([`${element} is ${estimate.driftPerDay < 0 ? 'falling' : 'rising'}`, quantity(ELEMENT_FACTS[element].rateKind, Math.abs(estimate.driftPerDay)), ...(standing ? [`and stands ${standing.place} at`, quantity(element, standing.last.value)] : [])]);
+    clauses.push([
+      `${element} is ${estimate.driftPerDay < 0 ? 'falling' : 'rising'}`,
+      quantity(ELEMENT_FACTS[element].rateKind, Math.abs(estimate.driftPerDay)),
+      ...(standing ? [`and stands ${standing.place} at`, quantity(element, standing.last.value)] : []),
+    ]);
     outside.delete(element);
   }
-  for (const { parameter, last, place } of outside.values()) clauses.push([`${PARAMETERS[parameter].name} stands ${place} at`, quantity(PARAMETERS[parameter].kind, last.value)]);
+  for (const { parameter, last, place } of outside.values())
+    clauses.push([
+      `${PARAMETERS[parameter].name} stands ${place} at`,
+      quantity(PARAMETERS[parameter].kind, last.value),
+    ]);
   const says: Phrase[] = clauses.flatMap((clause, i) => [...(i > 0 ? [';'] : []), ...clause]).concat('.');
   if (clauses.length === 0) says.unshift('Everything measured stands in its band and holds');
   if (typeof says[0] === 'string') says[0] = capitalised(says[0]);
-  const aside = ELEMENTS.flatMap((element) => (consumptionOf(book, tank, element, now)?.setAside ?? []).map(({ value }) => ({ element, value })));
-  const because: Phrase[] = aside.flatMap(({ element, value }): Phrase[] => [`One ${element} reading (`, quantity(element, value), ') stands apart from the rest and is set aside; retest before acting on such a one.']);
+  const aside = ELEMENTS.flatMap((element) =>
+    (consumptionOf(book, tank, element, now)?.setAside ?? []).map(({ value }) => ({ element, value })),
+  );
+  const because: Phrase[] = aside.flatMap(({ element, value }): Phrase[] => [
+    `One ${element} reading (`,
+    quantity(element, value),
+    ') stands apart from the rest and is set aside; retest before acting on such a one.',
+  ]);
   return { says, certainty, because: because.length > 0 ? because : ['As far as the last weeks’ readings tell.'] };
 }

@@ -32,13 +32,19 @@ const DOSE_OFF_BY = 0.1;
 
 /** Each bench's own answer, in the order it presses. */
 export function todayOf(book: Book, tank: Tank, now: number): Today {
-  const lines = [topOffLine(book, tank, now), doseLine(book, tank, now), seriesLine(book, tank, now)].filter((line) => line !== undefined).toSorted((a, b) => b.pressing - a.pressing);
+  const lines = [topOffLine(book, tank, now), doseLine(book, tank, now), seriesLine(book, tank, now)]
+    .filter((line) => line !== undefined)
+    .toSorted((a, b) => b.pressing - a.pressing);
   const first = lines[0];
   if (!first) return { answer: NOTHING, bench: 'log', lines };
   return { answer: first.answer, bench: first.bench, lines };
 }
 
-const NOTHING: Answer = { says: ['Log a first test, and what needs doing is told here.'], certainty: 'not enough yet', because: [] };
+const NOTHING: Answer = {
+  says: ['Log a first test, and what needs doing is told here.'],
+  certainty: 'not enough yet',
+  because: [],
+};
 
 function topOffLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
   if (tank.reservoirL === 0) return undefined;
@@ -49,7 +55,7 @@ function topOffLine(book: Book, tank: Tank, now: number): TodayLine | undefined 
 }
 
 function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
-  if (tank.method === 'water-changes' || book.solutions.length === 0 && tank.method === 'parts') return undefined;
+  if (tank.method === 'water-changes' || (book.solutions.length === 0 && tank.method === 'parts')) return undefined;
   const question = doseQuestion(book, tank, now);
   if (tank.method === 'reactor') {
     const { outcome } = attempt(() => {
@@ -70,5 +76,10 @@ function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
 
 function seriesLine(book: Book, tank: Tank, now: number): TodayLine {
   const answer = seriesAnswer(book, tank, now);
-  return { bench: answer.certainty === 'not enough yet' ? 'log' : 'series', title: 'Series', answer, pressing: answer.certainty === 'drifting' ? 1.5 : answer.certainty === 'not enough yet' ? 1 : 0.7 };
+  return {
+    bench: answer.certainty === 'not enough yet' ? 'log' : 'series',
+    title: 'Series',
+    answer,
+    pressing: answer.certainty === 'drifting' ? 1.5 : answer.certainty === 'not enough yet' ? 1 : 0.7,
+  };
 }

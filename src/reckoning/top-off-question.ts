@@ -13,7 +13,13 @@ const USUAL_DEPTH_M = 0.5;
 /** What the record says of a tank's evaporation, ready for the top-off calculator. */
 export function topOffQuestion(book: Book, tank: Tank, now: number): z.output<typeof topOff.input> {
   const refills = book.entries.flatMap((entry) =>
-    entry.kind === 'refill' && entry.tankId === tank.id && entry.at <= now && entry.at > now - REFILL_WINDOW_DAYS * DAY_MS ? [{ at: entry.at, litres: entry.volumeL }] : []);
+    entry.kind === 'refill' &&
+    entry.tankId === tank.id &&
+    entry.at <= now &&
+    entry.at > now - REFILL_WINDOW_DAYS * DAY_MS
+      ? [{ at: entry.at, litres: entry.volumeL }]
+      : [],
+  );
   return {
     now,
     netVolumeL: netVolumeL(tank),

@@ -23,14 +23,23 @@ export function entriesCsv(book: Book): string {
   const lines = book.entries.flatMap((entry): Line[] => {
     const time = formatISO(new TZDate(entry.at, book.settings.zone));
     const tank = tankNames.get(entry.tankId) ?? entry.tankId;
-    return figuresOf(entry, book).map(([what, value, unit]) => ({ time, tank, entry: entry.kind, what, value, unit, note: entry.note ?? '' }));
+    return figuresOf(entry, book).map(([what, value, unit]) => ({
+      time,
+      tank,
+      entry: entry.kind,
+      what,
+      value,
+      unit,
+      note: entry.note ?? '',
+    }));
   });
   // A spreadsheet must not run a note that begins with "=".
   return Papa.unparse(lines, { columns: [...COLUMNS], escapeFormulae: true, newline: '\n' });
 }
 
 function figuresOf(entry: Entry, book: Book): [what: string, value: number | string, unit: string][] {
-  const solution = 'solutionId' in entry ? (book.solutions.find(({ id }) => id === entry.solutionId)?.name ?? entry.solutionId) : '';
+  const solution =
+    'solutionId' in entry ? (book.solutions.find(({ id }) => id === entry.solutionId)?.name ?? entry.solutionId) : '';
   switch (entry.kind) {
     case 'reading':
       return PARAMETER_IDS.flatMap((id) => {
@@ -38,15 +47,32 @@ function figuresOf(entry: Entry, book: Book): [what: string, value: number | str
         const unit = id === 'alkalinity' ? 'mmol/L' : (unitsOf(PARAMETERS[id].kind)[0]?.symbol ?? '');
         return value === undefined ? [] : [[id, value, unit] as [string, number, string]];
       });
-    case 'dose': return [[solution, entry.volumeMl, 'mL']];
-    case 'standing-dose': return [[solution, entry.mlPerDay, 'mL/day']];
-    case 'reactor': return [['flow', entry.mlPerMin, 'mL/min'], ['effluent alkalinity', entry.effluentAlkalinity, 'mmol/L']];
-    case 'water-change': return [['volume', entry.volumeL, 'L'], ...(entry.salinity === undefined ? [] : [['salinity', entry.salinity, 'ppt'] as [string, number, string]])];
-    case 'refill': return [['volume', entry.volumeL, 'L']];
-    case 'batch': return [
-      ['volume', entry.volumeL, 'L'], ['salt', entry.saltG, 'g'], ['target salinity', entry.targetSalinity, 'ppt'],
-      ...(entry.measuredSalinity === undefined ? [] : [['measured salinity', entry.measuredSalinity, 'ppt'] as [string, number, string]]),
-    ];
-    case 'note': return [['note', '', '']];
+    case 'dose':
+      return [[solution, entry.volumeMl, 'mL']];
+    case 'standing-dose':
+      return [[solution, entry.mlPerDay, 'mL/day']];
+    case 'reactor':
+      return [
+        ['flow', entry.mlPerMin, 'mL/min'],
+        ['effluent alkalinity', entry.effluentAlkalinity, 'mmol/L'],
+      ];
+    case 'water-change':
+      return [
+        ['volume', entry.volumeL, 'L'],
+        ...(entry.salinity === undefined ? [] : [['salinity', entry.salinity, 'ppt'] as [string, number, string]]),
+      ];
+    case 'refill':
+      return [['volume', entry.volumeL, 'L']];
+    case 'batch':
+      return [
+        ['volume', entry.volumeL, 'L'],
+        ['salt', entry.saltG, 'g'],
+        ['target salinity', entry.targetSalinity, 'ppt'],
+        ...(entry.measuredSalinity === undefined
+          ? []
+          : [['measured salinity', entry.measuredSalinity, 'ppt'] as [string, number, string]]),
+      ];
+    case 'note':
+      return [['note', '', '']];
   }
 }

@@ -8,7 +8,19 @@ export function defaultSettings(zone: string): Settings {
 /** A tank before its keeper has said anything of it; room figures are common practice. */
 export function newTank(id: string): Tank {
   return {
-    id, name: '', displayL: 0, sumpL: 0, rockL: 0, sandL: 0, netVolumeL: null, reservoirL: 0, openSurfaceM2: null,
-    room: { airC: 21, humidity: 0.5 }, saltId: null, method: 'parts', parts: {}, targets: {},
+    id,
+    name: '',
+    displayL: 0,
+    sumpL: 0,
+    rockL: 0,
+    sandL: 0,
+    netVolumeL: null,
+    reservoirL: 0,
+    openSurfaceM2: null,
+    room: { airC: 21, humidity: 0.5 },
+    saltId: null,
+    method: 'parts',
+    parts: {},
+    targets: {},
   };
 }

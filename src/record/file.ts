@@ -50,15 +50,20 @@ export function readFile(text: string): Book {
   try {
     plain = JSON.parse(text);
   } catch (error) {
-    throw new ImportTrouble([`This is not a JSON file: ${error instanceof Error ? error.message : 'it could not be read'}.`]);
+    throw new ImportTrouble([
+      `This is not a JSON file: ${error instanceof Error ? error.message : 'it could not be read'}.`,
+    ]);
   }
   const envelope = envelopeSchema.safeParse(plain);
   if (!envelope.success) throw new ImportTrouble(faultsOf(envelope.error));
   const { version } = envelope.data;
   if (version > RECORD_VERSION) {
-    throw new ImportTrouble([`version: this file is of version ${version}; this copy of Mild Tide reads up to ${RECORD_VERSION}. Open it with a newer copy.`]);
+    throw new ImportTrouble([
+      `version: this file is of version ${version}; this copy of Mild Tide reads up to ${RECORD_VERSION}. Open it with a newer copy.`,
+    ]);
   }
-  const carried = (table: keyof typeof TABLES, row: unknown) => (isPlainRow(row) ? migrateRow(table, row, version) : row);
+  const carried = (table: keyof typeof TABLES, row: unknown) =>
+    isPlainRow(row) ? migrateRow(table, row, version) : row;
   const book = bookSchema.safeParse({
     settings: carried('settings', envelope.data.settings),
     tanks: envelope.data.tanks.map((row) => carried('tanks', row)),
@@ -80,10 +85,18 @@ export function replaceWith(book: Book, present: Book): Change {
   };
   return {
     label: 'Imported a record',
-    put: { settings: [book.settings], tanks: book.tanks, salts: book.salts, solutions: book.solutions, entries: book.entries },
+    put: {
+      settings: [book.settings],
+      tanks: book.tanks,
+      salts: book.salts,
+      solutions: book.solutions,
+      entries: book.entries,
+    },
     remove: {
-      tanks: gone(present.tanks, book.tanks), salts: gone(present.salts, book.salts),
-      solutions: gone(present.solutions, book.solutions), entries: gone(present.entries, book.entries),
+      tanks: gone(present.tanks, book.tanks),
+      salts: gone(present.salts, book.salts),
+      solutions: gone(present.solutions, book.solutions),
+      entries: gone(present.entries, book.entries),
     },
   };
 }
@@ -97,7 +110,12 @@ function faultsOf(error: z.ZodError): string[] {
 }
 
 function placeOf(path: readonly PropertyKey[]): string {
-  return path.reduce<string>((place, key) => (typeof key === 'number' ? `${place}[${key}]` : place ? `${place}.${String(key)}` : String(key)), '') || 'file';
+  return (
+    path.reduce<string>(
+      (place, key) => (typeof key === 'number' ? `${place}[${key}]` : place ? `${place}.${String(key)}` : String(key)),
+      '',
+    ) || 'file'
+  );
 }
 
 /** Rows that point at rows the file does not hold, and rows that share an identity. */
@@ -116,11 +134,13 @@ function looseEnds(book: Omit<Book, 'settings'>): string[] {
   const solutions = ids('solutions');
   ids('entries');
   book.tanks.forEach((tank, i) => {
-    if (tank.saltId !== null && !salts.has(tank.saltId)) faults.push(`tanks[${i}].saltId: no salt "${tank.saltId}" in the file`);
+    if (tank.saltId !== null && !salts.has(tank.saltId))
+      faults.push(`tanks[${i}].saltId: no salt "${tank.saltId}" in the file`);
   });
   book.entries.forEach((entry, i) => {
     if (!tanks.has(entry.tankId)) faults.push(`entries[${i}].tankId: no tank "${entry.tankId}" in the file`);
-    if ('solutionId' in entry && !solutions.has(entry.solutionId)) faults.push(`entries[${i}].solutionId: no solution "${entry.solutionId}" in the file`);
+    if ('solutionId' in entry && !solutions.has(entry.solutionId))
+      faults.push(`entries[${i}].solutionId: no solution "${entry.solutionId}" in the file`);
   });
   return faults.slice(0, MOST_FAULTS_TOLD);
 }

@@ -36,16 +36,23 @@ export const saltSchema = z.strictObject({
   /** Grams a litre of saltwater at 35 ppt, from the label; null until told or learnt. */
   gramsPerLAt35: z.number().min(33).max(50).nullable(),
   /** What the label says it makes, at the salinity it says it for. */
-  profile: z.strictObject({ salinity: amount(42), alkalinity: amount(10), calcium: amount(1000), magnesium: amount(3000) }).nullable(),
+  profile: z
+    .strictObject({ salinity: amount(42), alkalinity: amount(10), calcium: amount(1000), magnesium: amount(3000) })
+    .nullable(),
 });
 
 export const solutionSchema = z.strictObject({
   id,
   name,
-  parts: z.array(z.strictObject({ reagent: z.enum(REAGENT_IDS), gramsPerL: z.number().positive().max(2000) })).min(1).max(6),
+  parts: z
+    .array(z.strictObject({ reagent: z.enum(REAGENT_IDS), gramsPerL: z.number().positive().max(2000) }))
+    .min(1)
+    .max(6),
 });
 
-const band = z.tuple([z.number(), z.number()]).refine(([low, high]) => low <= high, 'the lower end stands above the upper');
+const band = z
+  .tuple([z.number(), z.number()])
+  .refine(([low, high]) => low <= high, 'the lower end stands above the upper');
 
 export const tankSchema = z.strictObject({
   id,
@@ -73,16 +80,29 @@ const reading = (parameter: (typeof PARAMETER_IDS)[number]) => {
   return z.number().min(low).max(high).optional();
 };
 
-const common = { id, tankId: id, at: moment, note: z.string().max(2000).optional(), /** The line it was jotted as. */ jotted: z.string().max(2000).optional() };
+const common = {
+  id,
+  tankId: id,
+  at: moment,
+  note: z.string().max(2000).optional(),
+  /** The line it was jotted as. */ jotted: z.string().max(2000).optional(),
+};
 
 export const entrySchema = z.discriminatedUnion('kind', [
   z.strictObject({
     ...common,
     kind: z.literal('reading'),
     values: z.strictObject({
-      alkalinity: reading('alkalinity'), calcium: reading('calcium'), magnesium: reading('magnesium'), nitrate: reading('nitrate'),
-      phosphate: reading('phosphate'), ph: reading('ph'), salinity: reading('salinity'), temperature: reading('temperature'),
-      ammonia: reading('ammonia'), nitrite: reading('nitrite'),
+      alkalinity: reading('alkalinity'),
+      calcium: reading('calcium'),
+      magnesium: reading('magnesium'),
+      nitrate: reading('nitrate'),
+      phosphate: reading('phosphate'),
+      ph: reading('ph'),
+      salinity: reading('salinity'),
+      temperature: reading('temperature'),
+      ammonia: reading('ammonia'),
+      nitrite: reading('nitrite'),
     }),
   }),
   /** Once, by hand. */
@@ -91,11 +111,21 @@ export const entrySchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('standing-dose'), solutionId: id, mlPerDay: amount(1_000_000) }),
   /** A calcium reactor's feed from now on; nought closes it. */
   z.strictObject({ ...common, kind: z.literal('reactor'), mlPerMin: amount(1000), effluentAlkalinity: amount(60) }),
-  z.strictObject({ ...common, kind: z.literal('water-change'), volumeL: z.number().positive().max(100_000), salinity: z.number().min(0).max(42).optional() }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('water-change'),
+    volumeL: z.number().positive().max(100_000),
+    salinity: z.number().min(0).max(42).optional(),
+  }),
   z.strictObject({ ...common, kind: z.literal('refill'), volumeL: z.number().positive().max(10_000) }),
   z.strictObject({
-    ...common, kind: z.literal('batch'), saltId: id.nullable(), volumeL: z.number().positive().max(100_000), saltG: z.number().positive().max(1e7),
-    targetSalinity: z.number().min(0).max(42), measuredSalinity: z.number().min(0).max(42).optional(),
+    ...common,
+    kind: z.literal('batch'),
+    saltId: id.nullable(),
+    volumeL: z.number().positive().max(100_000),
+    saltG: z.number().positive().max(1e7),
+    targetSalinity: z.number().min(0).max(42),
+    measuredSalinity: z.number().min(0).max(42).optional(),
   }),
   z.strictObject({ ...common, kind: z.literal('note'), note: z.string().trim().min(1).max(2000) }),
 ]);

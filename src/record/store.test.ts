@@ -20,13 +20,22 @@ afterEach(() => {
 });
 
 const tank = { ...newTank('t'), name: 'Bay', displayL: 200 };
-const alk = (id: string, value: number, at = 1000): Entry => ({ id, tankId: 't', at, kind: 'reading', values: { alkalinity: value } });
+const alk = (id: string, value: number, at = 1000): Entry => ({
+  id,
+  tankId: 't',
+  at,
+  kind: 'reading',
+  values: { alkalinity: value },
+});
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('the store', () => {
   it('keeps what is committed, in order of time, across a reopening', async () => {
     const first = store('kept');
-    await first.commit({ label: 'Made a tank', put: { tanks: [tank], entries: [alk('b', 2.9, 2000), alk('a', 3, 1000)] } });
+    await first.commit({
+      label: 'Made a tank',
+      put: { tanks: [tank], entries: [alk('b', 2.9, 2000), alk('a', 3, 1000)] },
+    });
     first.close();
     const book = await store('kept').reload();
     expect(book.tanks).toEqual([tank]);
@@ -73,7 +82,9 @@ describe('the store', () => {
     const here = store(name);
     const there = store(name);
     await here.reload();
-    const told = new Promise<void>((resolve) => there.subscribe(() => (there.book?.entries.length === 1 ? resolve() : undefined)));
+    const told = new Promise<void>((resolve) =>
+      there.subscribe(() => (there.book?.entries.length === 1 ? resolve() : undefined)),
+    );
     await here.commit({ label: 'one', put: { entries: [alk('a', 3)] } });
     await told;
     expect(await there.undo()).toBe('one');
@@ -93,11 +104,13 @@ describe('migration from a stored record of version 1', () => {
     const old = JSON.parse(fixture) as Record<string, unknown[]> & { settings: unknown };
     const db = await openDB('old', 1, {
       upgrade(made) {
-        for (const table of ['settings', 'tanks', 'salts', 'solutions', 'entries']) made.createObjectStore(table, { keyPath: 'id' });
+        for (const table of ['settings', 'tanks', 'salts', 'solutions', 'entries'])
+          made.createObjectStore(table, { keyPath: 'id' });
       },
     });
     await db.put('settings', old.settings);
-    for (const table of ['tanks', 'salts', 'solutions', 'entries']) for (const row of old[table] ?? []) await db.put(table, row);
+    for (const table of ['tanks', 'salts', 'solutions', 'entries'])
+      for (const row of old[table] ?? []) await db.put(table, row);
     db.close();
     const s = store('old');
     expect(await s.reload()).toEqual(readFile(fixture));
@@ -134,7 +147,10 @@ describe('the exported file', () => {
     [fixture.replace('"version": 1', '"version": 77'), /version 77/],
     [fixture.replace('"calcium": 431', '"calcium": "lots"'), /entries\[0\]\.values\.calcium/],
     [fixture.replace('"alkalinity": 2.95', '"alkalinity": 830'), /entries\[0\]\.values\.alkalinity/],
-    [fixture.replace('"solutionId": "soda"', '"solutionId": "lost"'), /entries\[1\]\.solutionId|entries\[0\]\.solutionId/],
+    [
+      fixture.replace('"solutionId": "soda"', '"solutionId": "lost"'),
+      /entries\[1\]\.solutionId|entries\[0\]\.solutionId/,
+    ],
     [fixture.replace('"id": "e2"', '"id": "e1"'), /stands twice/],
     [fixture.replace('"sumpL": 60', '"sumpL": -60'), /tanks\[0\]\.sumpL/],
   ])('is refused with the place of the fault (%#)', (text, message) => {
@@ -143,7 +159,10 @@ describe('the exported file', () => {
 
   it('gives a CSV line for each figure, with units, and defuses formulas', () => {
     const book = readFile(fixture);
-    const noted = { ...book, entries: [...book.entries, { id: 'n', tankId: 'bay', at: 1769900000000, kind: 'note' as const, note: '=1+1' }] };
+    const noted = {
+      ...book,
+      entries: [...book.entries, { id: 'n', tankId: 'bay', at: 1769900000000, kind: 'note' as const, note: '=1+1' }],
+    };
     const lines = entriesCsv(noted).split('\n');
     expect(lines[0]).toBe('time,tank,entry,what,value,unit,note');
     expect(lines[1]).toBe('2026-01-27T07:46:40Z,Bay Window,standing-dose,Carbonate,12,mL/day,');

@@ -32,8 +32,10 @@ export class StoreTrouble extends Error {
 const TROUBLE: Record<StoreTrouble['kind'], string> = {
   blocked: 'Another tab holds an older version of the record open. Close the other tabs of Mild Tide and try again.',
   full: 'The browser’s storage is full, so this was not saved. What you typed is still here: free some space and try again, or export the record first.',
-  outdated: 'A newer version of Mild Tide was opened in another tab. Reload this page to go on; what you typed here is kept.',
-  unavailable: 'The browser does not let this page store anything (a private window, or storage turned off), so nothing can be saved. What you typed is still here.',
+  outdated:
+    'A newer version of Mild Tide was opened in another tab. Reload this page to go on; what you typed here is kept.',
+  unavailable:
+    'The browser does not let this page store anything (a private window, or storage turned off), so nothing can be saved. What you typed is still here.',
 };
 
 /**
@@ -95,7 +97,13 @@ export class RecordStore {
         lastDone(tx.objectStore('changes')),
         firstUndone(tx.objectStore('changes')),
       ]);
-      this.#book = { settings: settings ?? defaultSettings(this.#zone), tanks, salts, solutions, entries: entries.toSorted((a, b) => a.at - b.at) };
+      this.#book = {
+        settings: settings ?? defaultSettings(this.#zone),
+        tanks,
+        salts,
+        solutions,
+        entries: entries.toSorted((a, b) => a.at - b.at),
+      };
       this.#undoable = { undo: undo?.label, redo: redo?.label };
       this.#tell();
       return this.#book;
@@ -107,7 +115,11 @@ export class RecordStore {
    * @throws ZodError for a row that is not of its schema; StoreTrouble when the database refuses. Nothing is written then.
    */
   async commit(change: Change): Promise<void> {
-    const touched = touchedRows(change).map(({ table, id, after }) => ({ table, id, after: after === undefined ? undefined : TABLES[table].parse(after) }));
+    const touched = touchedRows(change).map(({ table, id, after }) => ({
+      table,
+      id,
+      after: after === undefined ? undefined : TABLES[table].parse(after),
+    }));
     if (touched.length === 0) return;
     await this.#write(async (tx) => {
       const differences: Difference[] = [];
@@ -128,7 +140,8 @@ export class RecordStore {
       if ((await tx.objectStore('tanks').count()) > 0) return;
       const book = write();
       await tx.objectStore('settings').put(book.settings);
-      for (const table of ['tanks', 'salts', 'solutions', 'entries'] as const) for (const row of book[table]) await place(tx, table, row.id, row);
+      for (const table of ['tanks', 'salts', 'solutions', 'entries'] as const)
+        for (const row of book[table]) await place(tx, table, row.id, row);
     });
   }
 
@@ -209,8 +222,10 @@ export class RecordStore {
     return new Promise((resolve, reject) => {
       openDB<RecordDb>(this.#name, RECORD_VERSION, {
         upgrade: async (db, oldVersion, _newVersion, tx) => {
-          for (const table of TABLE_NAMES) if (!db.objectStoreNames.contains(table)) db.createObjectStore(table, { keyPath: 'id' });
-          if (!db.objectStoreNames.contains('changes')) db.createObjectStore('changes', { keyPath: 'seq', autoIncrement: true });
+          for (const table of TABLE_NAMES)
+            if (!db.objectStoreNames.contains(table)) db.createObjectStore(table, { keyPath: 'id' });
+          if (!db.objectStoreNames.contains('changes'))
+            db.createObjectStore('changes', { keyPath: 'seq', autoIncrement: true });
           if (oldVersion === 0) return;
           for (const table of TABLE_NAMES) {
             const rows = tx.objectStore(table);
@@ -274,6 +289,7 @@ function troubleOf(error: unknown): StoreTrouble | undefined {
   if (!(error instanceof Error || error instanceof DOMException)) return undefined;
   if (error.name === 'QuotaExceededError') return new StoreTrouble('full', error);
   if (error.name === 'VersionError') return new StoreTrouble('outdated', error);
-  if (['InvalidStateError', 'SecurityError', 'UnknownError', 'NotAllowedError'].includes(error.name)) return new StoreTrouble('unavailable', error);
+  if (['InvalidStateError', 'SecurityError', 'UnknownError', 'NotAllowedError'].includes(error.name))
+    return new StoreTrouble('unavailable', error);
   return undefined;
 }

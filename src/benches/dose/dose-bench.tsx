@@ -30,7 +30,11 @@ import { Corrections } from './corrections';
 import { ReactorPicture } from './reactor-picture';
 
 /** The schools of replacing what a tank takes; each sees the same demand. */
-const SCHOOLS: readonly (readonly [Tank['method'], string])[] = [['parts', 'By parts'], ['reactor', 'By calcium reactor'], ['water-changes', 'By water changes']];
+const SCHOOLS: readonly (readonly [Tank['method'], string])[] = [
+  ['parts', 'By parts'],
+  ['reactor', 'By calcium reactor'],
+  ['water-changes', 'By water changes'],
+];
 
 export function DoseBench() {
   const { book, tank } = useTank();
@@ -41,10 +45,19 @@ export function DoseBench() {
   const question = doseQuestion(book, tank, now, overrides);
   return (
     <Bench question="What does the tank take, and what replaces it?">
-      <div className="mb-4"><ChoiceRow label="How it is replaced" choices={SCHOOLS} chosen={method} onChoose={setMethod} /></div>
-      {method === 'reactor'
-        ? <ReactorAnswer question={question} overrides={overrides} onOverride={setOverrides} />
-        : <PartsAnswer question={question} overrides={overrides} onOverride={setOverrides} byWaterChanges={method === 'water-changes'} />}
+      <div className="mb-4">
+        <ChoiceRow label="How it is replaced" choices={SCHOOLS} chosen={method} onChoose={setMethod} />
+      </div>
+      {method === 'reactor' ? (
+        <ReactorAnswer question={question} overrides={overrides} onOverride={setOverrides} />
+      ) : (
+        <PartsAnswer
+          question={question}
+          overrides={overrides}
+          onOverride={setOverrides}
+          byWaterChanges={method === 'water-changes'}
+        />
+      )}
       <Corrections question={question} />
     </Bench>
   );
@@ -56,7 +69,12 @@ interface AnswerProps {
   readonly onOverride: (overrides: DoseOverrides) => void;
 }
 
-function PartsAnswer({ question, overrides, onOverride, byWaterChanges }: AnswerProps & { readonly byWaterChanges: boolean }) {
+function PartsAnswer({
+  question,
+  overrides,
+  onOverride,
+  byWaterChanges,
+}: AnswerProps & { readonly byWaterChanges: boolean }) {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommit();
@@ -64,23 +82,58 @@ function PartsAnswer({ question, overrides, onOverride, byWaterChanges }: Answer
   const { outcome, refusal } = attempt(() => maintenanceDose.run(question.input));
   const doses = outcome?.values.doses ?? [];
   const standing = standingAt(book, tank, now).doses;
-  const changed = doses.filter((dose) => Math.abs(round(dose.mlPerDay) - (standing.get(question.parts[dose.element]?.id ?? '') ?? 0)) > 0.05);
+  const changed = doses.filter(
+    (dose) => Math.abs(round(dose.mlPerDay) - (standing.get(question.parts[dose.element]?.id ?? '') ?? 0)) > 0.05,
+  );
 
   const setStanding = () => {
     const entries = changed.flatMap((dose): Entry[] => {
       const solution = question.parts[dose.element];
-      return solution ? [{ id: nanoid(), tankId: tank.id, at: now, kind: 'standing-dose', solutionId: solution.id, mlPerDay: round(dose.mlPerDay) }] : [];
+      return solution
+        ? [
+            {
+              id: nanoid(),
+              tankId: tank.id,
+              at: now,
+              kind: 'standing-dose',
+              solutionId: solution.id,
+              mlPerDay: round(dose.mlPerDay),
+            },
+          ]
+        : [];
     });
-    void commit({ label: `Set ${changed.map((dose) => `${dose.part} to ${showText(quantity('doseRate', round(dose.mlPerDay)), units)}`).join(' and ')}`, put: { entries } });
+    void commit({
+      label: `Set ${changed.map((dose) => `${dose.part} to ${showText(quantity('doseRate', round(dose.mlPerDay)), units)}`).join(' and ')}`,
+      put: { entries },
+    });
   };
 
   return (
     <>
-      {byWaterChanges && <p className="mb-2 max-w-3xl text-soft">Water changes carry this tank. What follows is what parts would have to bring if they carried all of it.</p>}
-      {book.solutions.length === 0
-        ? <Refused otherwise="Describe what you dose on the Tank bench, in grams of salt a litre; then the dose is worked out here." />
-        : outcome ? <Answer answer={outcome.answer} actions={doses.length > 0 && <Button look="main" disabled={changed.length === 0} onClick={setStanding}>{changed.length === 0 ? 'This is what runs now' : 'Set as the standing dose from now'}</Button>} /> : <Refused refusal={refusal} otherwise="" />}
-      {doses.length > 0 && <NowAndThen doses={doses} standing={(element) => standing.get(question.parts[element]?.id ?? '') ?? 0} />}
+      {byWaterChanges && (
+        <p className="mb-2 max-w-3xl text-soft">
+          Water changes carry this tank. What follows is what parts would have to bring if they carried all of it.
+        </p>
+      )}
+      {book.solutions.length === 0 ? (
+        <Refused otherwise="Describe what you dose on the Tank bench, in grams of salt a litre; then the dose is worked out here." />
+      ) : outcome ? (
+        <Answer
+          answer={outcome.answer}
+          actions={
+            doses.length > 0 && (
+              <Button look="main" disabled={changed.length === 0} onClick={setStanding}>
+                {changed.length === 0 ? 'This is what runs now' : 'Set as the standing dose from now'}
+              </Button>
+            )
+          }
+        />
+      ) : (
+        <Refused refusal={refusal} otherwise="" />
+      )}
+      {doses.length > 0 && (
+        <NowAndThen doses={doses} standing={(element) => standing.get(question.parts[element]?.id ?? '') ?? 0} />
+      )}
       <Picture question={question} doses={doses} />
       <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />
       {outcome && <Working steps={outcome.working} />}
@@ -94,11 +147,28 @@ function round(mlPerDay: number): number {
   return Math.round(mlPerDay * 10) / 10;
 }
 
-function NowAndThen({ doses, standing }: { readonly doses: readonly PartDose[]; readonly standing: (element: Element) => number }) {
-  const { book: { settings: { units } } } = useTank();
+function NowAndThen({
+  doses,
+  standing,
+}: {
+  readonly doses: readonly PartDose[];
+  readonly standing: (element: Element) => number;
+}) {
+  const {
+    book: {
+      settings: { units },
+    },
+  } = useTank();
   return (
     <p className="mt-2 max-w-3xl text-sm text-soft">
-      Running now: {doses.map((dose) => `${dose.part} ${standing(dose.element) > 0 ? showText(quantity('doseRate', standing(dose.element)), units) : 'off'}`).join(', ')}.
+      Running now:{' '}
+      {doses
+        .map(
+          (dose) =>
+            `${dose.part} ${standing(dose.element) > 0 ? showText(quantity('doseRate', standing(dose.element)), units) : 'off'}`,
+        )
+        .join(', ')}
+      .
     </p>
   );
 }
@@ -110,11 +180,30 @@ function Picture({ question, doses }: { readonly question: DoseQuestion; readonl
   const now = useNow();
   const dose = doses.find(({ element }) => element === 'alkalinity');
   const solution = question.parts.alkalinity;
-  const plan: TankEvent[] = dose && solution ? [{ kind: 'rate', at: now, source: solution.id, perDay: { alkalinity: dose.mlPerDay * (question.input.parts.alkalinity?.perMl ?? 0) } }] : [];
+  const plan: TankEvent[] =
+    dose && solution
+      ? [
+          {
+            kind: 'rate',
+            at: now,
+            source: solution.id,
+            perDay: { alkalinity: dose.mlPerDay * (question.input.parts.alkalinity?.perMl ?? 0) },
+          },
+        ]
+      : [];
   const planned = plan.length > 0 ? outlook(book, tank, 'alkalinity', now, to, plan).filter(({ at }) => at >= now) : [];
   return (
     <div className="mt-5 max-w-4xl">
-      <SeriesChart parameter="alkalinity" readings={readingsOf(book, tank.id, 'alkalinity')} band={tank.targets.alkalinity} ahead={outlook(book, tank, 'alkalinity', now, to)} planned={planned} plannedWords="at this dose" marks={marksOf(book, tank.id, from, to)} height={210} />
+      <SeriesChart
+        parameter="alkalinity"
+        readings={readingsOf(book, tank.id, 'alkalinity')}
+        band={tank.targets.alkalinity}
+        ahead={outlook(book, tank, 'alkalinity', now, to)}
+        planned={planned}
+        plannedWords="at this dose"
+        marks={marksOf(book, tank.id, from, to)}
+        height={210}
+      />
     </div>
   );
 }
@@ -142,7 +231,14 @@ function DemandFigures({ question, overrides, onOverride }: AnswerProps) {
       <Figures title="What it rests on">
         {field('alkalinity', 2)}
         {question.parts.calcium && field('calcium', 60)}
-        <QuantityField label="Net volume" expected={AMOUNTS.netVolume} value={question.volumeL} onChange={(amount) => onOverride(amount === null ? withoutVolume : { ...overrides, netVolumeL: amount })} onReset={overrides.netVolumeL === undefined ? undefined : () => onOverride(withoutVolume)} hint="water only, without rock and sand" />
+        <QuantityField
+          label="Net volume"
+          expected={AMOUNTS.netVolume}
+          value={question.volumeL}
+          onChange={(amount) => onOverride(amount === null ? withoutVolume : { ...overrides, netVolumeL: amount })}
+          onReset={overrides.netVolumeL === undefined ? undefined : () => onOverride(withoutVolume)}
+          hint="water only, without rock and sand"
+        />
       </Figures>
     </div>
   );
@@ -155,23 +251,80 @@ function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) {
   const commit = useCommit();
   const [effluent, setEffluent] = useState<number | null>(null);
   const [tankAlkalinity, setTankAlkalinity] = useState<number | null>(null);
-  const input = reactorQuestion(book, tank, now, question, { ...(effluent === null ? {} : { effluent }), ...(tankAlkalinity === null ? {} : { tankAlkalinity }) });
+  const input = reactorQuestion(book, tank, now, question, {
+    ...(effluent === null ? {} : { effluent }),
+    ...(tankAlkalinity === null ? {} : { tankAlkalinity }),
+  });
   const { outcome, refusal } = attempt(() => (input ? effluentFlow.run(input) : undefined));
   const setRunning = () => {
     if (!outcome || !input) return;
     const mlPerMin = round(outcome.values.mlPerMin);
-    void commit({ label: `Set the reactor to ${showText(quantity('flow', mlPerMin), units)}`, put: { entries: [{ id: nanoid(), tankId: tank.id, at: now, kind: 'reactor', mlPerMin, effluentAlkalinity: input.effluentAlkalinity }] } });
+    void commit({
+      label: `Set the reactor to ${showText(quantity('flow', mlPerMin), units)}`,
+      put: {
+        entries: [
+          {
+            id: nanoid(),
+            tankId: tank.id,
+            at: now,
+            kind: 'reactor',
+            mlPerMin,
+            effluentAlkalinity: input.effluentAlkalinity,
+          },
+        ],
+      },
+    });
   };
   return (
     <>
-      {outcome
-        ? <Answer answer={outcome.answer} actions={<Button look="main" onClick={setRunning}>Set as the reactor’s flow from now</Button>} />
-        : <Refused refusal={refusal} otherwise={question.input.demand.alkalinity ? 'Test the effluent’s alkalinity and enter it: then the flow is worked out.' : 'Test the tank’s alkalinity twice, a few days apart, and log what you dose: then the flow can be worked out.'} />}
+      {outcome ? (
+        <Answer
+          answer={outcome.answer}
+          actions={
+            <Button look="main" onClick={setRunning}>
+              Set as the reactor’s flow from now
+            </Button>
+          }
+        />
+      ) : (
+        <Refused
+          refusal={refusal}
+          otherwise={
+            question.input.demand.alkalinity
+              ? 'Test the effluent’s alkalinity and enter it: then the flow is worked out.'
+              : 'Test the tank’s alkalinity twice, a few days apart, and log what you dose: then the flow can be worked out.'
+          }
+        />
+      )}
       <div className="mt-5 grid gap-8 md:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
-        {outcome && input && <ReactorPicture mlPerMin={outcome.values.mlPerMin} effluent={input.effluentAlkalinity} tank={input.tankAlkalinity} co2GPerDay={outcome.values.co2GPerDay} mediaGPerDay={outcome.values.mediaGPerDay} units={units} />}
+        {outcome && input && (
+          <ReactorPicture
+            mlPerMin={outcome.values.mlPerMin}
+            effluent={input.effluentAlkalinity}
+            tank={input.tankAlkalinity}
+            co2GPerDay={outcome.values.co2GPerDay}
+            mediaGPerDay={outcome.values.mediaGPerDay}
+            units={units}
+          />
+        )}
         <Figures title="At the reactor">
-          <QuantityField label="Effluent alkalinity" expected={AMOUNTS.effluent} value={effluent ?? input?.effluentAlkalinity ?? null} onChange={setEffluent} required hint="measured where it drips back" />
-          <QuantityField label="Tank alkalinity" expected={{ ...AMOUNTS.effluent, field: 'tank alkalinity', high: 9 }} value={tankAlkalinity ?? input?.tankAlkalinity ?? null} digits={tankAlkalinity === null ? 3 : 5} onChange={setTankAlkalinity} onReset={tankAlkalinity === null ? undefined : () => setTankAlkalinity(null)} hint="the level the readings tell, unless you say" />
+          <QuantityField
+            label="Effluent alkalinity"
+            expected={AMOUNTS.effluent}
+            value={effluent ?? input?.effluentAlkalinity ?? null}
+            onChange={setEffluent}
+            required
+            hint="measured where it drips back"
+          />
+          <QuantityField
+            label="Tank alkalinity"
+            expected={{ ...AMOUNTS.effluent, field: 'tank alkalinity', high: 9 }}
+            value={tankAlkalinity ?? input?.tankAlkalinity ?? null}
+            digits={tankAlkalinity === null ? 3 : 5}
+            onChange={setTankAlkalinity}
+            onReset={tankAlkalinity === null ? undefined : () => setTankAlkalinity(null)}
+            hint="the level the readings tell, unless you say"
+          />
         </Figures>
       </div>
       <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />

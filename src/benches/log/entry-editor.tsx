@@ -17,16 +17,38 @@ import { AMOUNTS } from '@/record/amounts';
 import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
 
 /** Batches are logged where they are mixed; here they can be corrected. */
-const NEW_KINDS: readonly EntryKind[] = ['reading', 'water-change', 'refill', 'dose', 'standing-dose', 'reactor', 'note'];
+const NEW_KINDS: readonly EntryKind[] = [
+  'reading',
+  'water-change',
+  'refill',
+  'dose',
+  'standing-dose',
+  'reactor',
+  'note',
+];
 
 /** The figures each kind of entry is made of, other than a test's. */
-const FIGURES: Record<Exclude<EntryKind, 'reading' | 'note'>, readonly (readonly [key: string, label: string, expected: Expectation, optional?: true])[]> = {
-  'water-change': [['volumeL', 'Water changed', AMOUNTS.waterChange], ['salinity', 'Salinity of the new water', AMOUNTS.newWaterSalinity, true]],
+const FIGURES: Record<
+  Exclude<EntryKind, 'reading' | 'note'>,
+  readonly (readonly [key: string, label: string, expected: Expectation, optional?: true])[]
+> = {
+  'water-change': [
+    ['volumeL', 'Water changed', AMOUNTS.waterChange],
+    ['salinity', 'Salinity of the new water', AMOUNTS.newWaterSalinity, true],
+  ],
   refill: [['volumeL', 'Put into the reservoir', AMOUNTS.refill]],
   dose: [['volumeMl', 'Dosed once', AMOUNTS.dose]],
   'standing-dose': [['mlPerDay', 'Dosed a day from then on', AMOUNTS.standingDose]],
-  reactor: [['mlPerMin', 'Flow from then on', AMOUNTS.reactorFlow], ['effluentAlkalinity', 'Effluent alkalinity', AMOUNTS.effluent]],
-  batch: [['volumeL', 'Saltwater mixed', AMOUNTS.batchVolume], ['saltG', 'Salt weighed', AMOUNTS.saltMass], ['targetSalinity', 'Target salinity', AMOUNTS.batchSalinity], ['measuredSalinity', 'Measured after mixing', AMOUNTS.measuredSalinity, true]],
+  reactor: [
+    ['mlPerMin', 'Flow from then on', AMOUNTS.reactorFlow],
+    ['effluentAlkalinity', 'Effluent alkalinity', AMOUNTS.effluent],
+  ],
+  batch: [
+    ['volumeL', 'Saltwater mixed', AMOUNTS.batchVolume],
+    ['saltG', 'Salt weighed', AMOUNTS.saltMass],
+    ['targetSalinity', 'Target salinity', AMOUNTS.batchSalinity],
+    ['measuredSalinity', 'Measured after mixing', AMOUNTS.measuredSalinity, true],
+  ],
 };
 
 type Figures = Partial<Record<string, number | null>>;
@@ -41,7 +63,9 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
   const noteId = useId();
   const [kind, setKind] = useState<EntryKind | undefined>(entry?.kind);
   const [figures, setFigures] = useState<Figures>(() => figuresOf(entry));
-  const [solutionId, setSolutionId] = useState(entry && 'solutionId' in entry ? entry.solutionId : (book.solutions[0]?.id ?? ''));
+  const [solutionId, setSolutionId] = useState(
+    entry && 'solutionId' in entry ? entry.solutionId : (book.solutions[0]?.id ?? ''),
+  );
   const [note, setNote] = useState(entry?.note ?? '');
   const [when, setWhen] = useState(entry ? localText(entry.at, zone) : '');
   const [fault, setFault] = useState<string>();
@@ -56,13 +80,30 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
       setFault('The time lies more than a day ahead; the record holds what has happened.');
       return;
     }
-    const built = entrySchema.safeParse(plainEntry({ id: entry?.id ?? nanoid(), tankId: tank.id, at, kind, jotted: entry?.jotted, note: note.trim() || undefined }, figures, solutionId, entry?.kind === 'batch' ? entry.saltId : null));
+    const built = entrySchema.safeParse(
+      plainEntry(
+        { id: entry?.id ?? nanoid(), tankId: tank.id, at, kind, jotted: entry?.jotted, note: note.trim() || undefined },
+        figures,
+        solutionId,
+        entry?.kind === 'batch' ? entry.saltId : null,
+      ),
+    );
     if (!built.success) {
-      setFault(kind === 'note' ? 'A note needs some words.' : 'Something is missing: fill in the figures this entry is made of.');
+      setFault(
+        kind === 'note'
+          ? 'A note needs some words.'
+          : 'Something is missing: fill in the figures this entry is made of.',
+      );
       return;
     }
     setFault(undefined);
-    if (!(await commit({ label: `${entry ? 'Corrected' : 'Logged'} ${describeEntry(built.data, book)}`, put: { entries: [built.data] } }))) return;
+    if (
+      !(await commit({
+        label: `${entry ? 'Corrected' : 'Logged'} ${describeEntry(built.data, book)}`,
+        put: { entries: [built.data] },
+      }))
+    )
+      return;
     if (!entry) {
       setFigures({});
       setNote('');
@@ -71,47 +112,102 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
     onDone?.();
   };
   const field = (key: string, label: string, expected: Expectation, optional = false) => (
-    <QuantityField key={`${round}-${key}`} label={label} expected={expected} value={figures[key] ?? null} onChange={(amount) => setFigures((present) => ({ ...present, [key]: amount }))} required={!optional} />
+    <QuantityField
+      key={`${round}-${key}`}
+      label={label}
+      expected={expected}
+      value={figures[key] ?? null}
+      onChange={(amount) => setFigures((present) => ({ ...present, [key]: amount }))}
+      required={!optional}
+    />
   );
 
   return (
-    <form onSubmit={(event) => void file(event)} aria-label={entry ? 'Correct this entry' : 'Log by fields'} className="rounded-md border border-line bg-sheet px-4 py-3">
+    <form
+      onSubmit={(event) => void file(event)}
+      aria-label={entry ? 'Correct this entry' : 'Log by fields'}
+      className="rounded-md border border-line bg-sheet px-4 py-3"
+    >
       {!entry && (
         <div className="flex flex-wrap items-center gap-x-3">
           <span className="font-semibold">Log by fields</span>
-          <ChoiceRow label="Log by fields" choices={NEW_KINDS.map((each) => [each, ENTRY_WORDS[each]] as const)} chosen={kind} onChoose={(each) => { setKind(each); setFault(undefined); }} />
+          <ChoiceRow
+            label="Log by fields"
+            choices={NEW_KINDS.map((each) => [each, ENTRY_WORDS[each]] as const)}
+            chosen={kind}
+            onChoose={(each) => {
+              setKind(each);
+              setFault(undefined);
+            }}
+          />
         </div>
       )}
-      {kind && <>
-      <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]">
-        {kind === 'reading' && PARAMETER_IDS.map((id) => field(id, capitalised(PARAMETERS[id].name), readingExpectation(id), true))}
-        {(kind === 'dose' || kind === 'standing-dose') && (
-          <label className="block">
-            <span className="block text-sm font-semibold">Solution</span>
-            <select className="mt-1 min-h-11 w-40 rounded-md border border-edge bg-sheet px-2 lg:min-h-9" value={solutionId} onChange={(event) => setSolutionId(event.target.value)}>
-              {book.solutions.length === 0 && <option value="">none described yet</option>}
-              {book.solutions.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
-            </select>
-          </label>
-        )}
-        {kind !== 'reading' && kind !== 'note' && FIGURES[kind].map(([key, label, expected, optional]) => field(key, label, expected, optional))}
-        <div>
-          <label htmlFor={whenId} className="block text-sm font-semibold">When</label>
-          <input id={whenId} type="datetime-local" className="mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9" value={when} onChange={(event) => setWhen(event.target.value)} />
-          {!when && <p className="mt-1 text-sm text-soft">now, when left empty</p>}
-        </div>
-        <div className="col-span-full">
-          <label htmlFor={noteId} className="block text-sm font-semibold">{kind === 'note' ? 'What was seen or done' : 'Note'}</label>
-          <input id={noteId} type="text" maxLength={2000} className="mt-1 min-h-11 w-full max-w-2xl rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9" value={note} onChange={(event) => setNote(event.target.value)} />
-        </div>
-      </div>
-      {fault && <p role="alert" className="mt-2 text-rust">{fault}</p>}
-      <div className="mt-3 flex gap-2">
-        <Button type="submit" look="main">{entry ? 'Save the correction' : 'Log it'}</Button>
-        {onDone && <Button onClick={onDone}>Leave as it was</Button>}
-        {!entry && <Button onClick={() => setKind(undefined)}>Close</Button>}
-      </div>
-      </>}
+      {kind && (
+        <>
+          <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]">
+            {kind === 'reading' &&
+              PARAMETER_IDS.map((id) => field(id, capitalised(PARAMETERS[id].name), readingExpectation(id), true))}
+            {(kind === 'dose' || kind === 'standing-dose') && (
+              <label className="block">
+                <span className="block text-sm font-semibold">Solution</span>
+                <select
+                  className="mt-1 min-h-11 w-40 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+                  value={solutionId}
+                  onChange={(event) => setSolutionId(event.target.value)}
+                >
+                  {book.solutions.length === 0 && <option value="">none described yet</option>}
+                  {book.solutions.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            )}
+            {kind !== 'reading' &&
+              kind !== 'note' &&
+              FIGURES[kind].map(([key, label, expected, optional]) => field(key, label, expected, optional))}
+            <div>
+              <label htmlFor={whenId} className="block text-sm font-semibold">
+                When
+              </label>
+              <input
+                id={whenId}
+                type="datetime-local"
+                className="mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+                value={when}
+                onChange={(event) => setWhen(event.target.value)}
+              />
+              {!when && <p className="mt-1 text-sm text-soft">now, when left empty</p>}
+            </div>
+            <div className="col-span-full">
+              <label htmlFor={noteId} className="block text-sm font-semibold">
+                {kind === 'note' ? 'What was seen or done' : 'Note'}
+              </label>
+              <input
+                id={noteId}
+                type="text"
+                maxLength={2000}
+                className="mt-1 min-h-11 w-full max-w-2xl rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
+                value={note}
+                onChange={(event) => setNote(event.target.value)}
+              />
+            </div>
+          </div>
+          {fault && (
+            <p role="alert" className="mt-2 text-rust">
+              {fault}
+            </p>
+          )}
+          <div className="mt-3 flex gap-2">
+            <Button type="submit" look="main">
+              {entry ? 'Save the correction' : 'Log it'}
+            </Button>
+            {onDone && <Button onClick={onDone}>Leave as it was</Button>}
+            {!entry && <Button onClick={() => setKind(undefined)}>Close</Button>}
+          </div>
+        </>
+      )}
     </form>
   );
 }
@@ -119,7 +215,9 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
 function figuresOf(entry: Entry | undefined): Figures {
   if (!entry) return {};
   if (entry.kind === 'reading') return { ...entry.values };
-  return Object.fromEntries(Object.entries(entry).filter((pair): pair is [string, number] => typeof pair[1] === 'number' && pair[0] !== 'at'));
+  return Object.fromEntries(
+    Object.entries(entry).filter((pair): pair is [string, number] => typeof pair[1] === 'number' && pair[0] !== 'at'),
+  );
 }
 
 interface CommonFields {
@@ -134,13 +232,19 @@ interface CommonFields {
 /** The row as plain data; the schema decides whether it is whole. */
 function plainEntry(common: CommonFields, figures: Figures, solutionId: string, saltId: string | null): unknown {
   const { kind } = common;
-  const given = (keys: readonly string[]) => Object.fromEntries(keys.flatMap((key) => (typeof figures[key] === 'number' ? [[key, figures[key]]] : [])));
+  const given = (keys: readonly string[]) =>
+    Object.fromEntries(keys.flatMap((key) => (typeof figures[key] === 'number' ? [[key, figures[key]]] : [])));
   if (kind === 'note') return common;
   if (kind === 'reading') {
     const values = given(PARAMETER_IDS);
     return Object.keys(values).length > 0 ? { ...common, values } : undefined;
   }
-  return { ...common, ...given(FIGURES[kind].map(([key]) => key)), ...(kind === 'dose' || kind === 'standing-dose' ? { solutionId } : {}), ...(kind === 'batch' ? { saltId } : {}) };
+  return {
+    ...common,
+    ...given(FIGURES[kind].map(([key]) => key)),
+    ...(kind === 'dose' || kind === 'standing-dose' ? { solutionId } : {}),
+    ...(kind === 'batch' ? { saltId } : {}),
+  };
 }
 
 function localText(at: number, zone: string): string {

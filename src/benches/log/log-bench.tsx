@@ -31,7 +31,11 @@ export function LogBench() {
   const [editing, setEditing] = useState<string>();
   const [shown, setShown] = useState(PAGE);
   const entries = book.entries.filter((entry) => entry.tankId === tank.id).toReversed();
-  const remove = (entry: Entry) => void commit({ label: `Deleted ${ENTRY_WORDS[entry.kind].toLowerCase()}: ${describeEntry(entry, book)}`, remove: { entries: [entry.id] } });
+  const remove = (entry: Entry) =>
+    void commit({
+      label: `Deleted ${ENTRY_WORDS[entry.kind].toLowerCase()}: ${describeEntry(entry, book)}`,
+      remove: { entries: [entry.id] },
+    });
 
   return (
     <Bench question="What was done and measured?">
@@ -41,24 +45,49 @@ export function LogBench() {
       </section>
       <section aria-label="Entries" className="mt-8">
         <h2 className="text-lg font-semibold">Entries, the last first</h2>
-        {entries.length === 0 && <p className="mt-2 text-soft">None yet. The line above takes a whole session: “alk 8.3 ca 430 mg 1320”, “changed 40 l”, “refilled 11.5 l”.</p>}
+        {entries.length === 0 && (
+          <p className="mt-2 text-soft">
+            None yet. The line above takes a whole session: “alk 8.3 ca 430 mg 1320”, “changed 40 l”, “refilled 11.5 l”.
+          </p>
+        )}
         <ul className="mt-2">
           {entries.slice(0, shown).map((entry) => (
             <li key={entry.id} className="border-t border-line py-1.5">
-              {editing === entry.id ? <EntryEditor entry={entry} onDone={() => setEditing(undefined)} /> : (
+              {editing === entry.id ? (
+                <EntryEditor entry={entry} onDone={() => setEditing(undefined)} />
+              ) : (
                 <div className="flex flex-wrap items-baseline gap-x-4">
                   <span className="w-36 shrink-0 text-sm text-soft">{whenText(entry.at, now, zone)}</span>
-                  <span className="min-w-0 flex-1 basis-64"><span className="font-semibold">{ENTRY_WORDS[entry.kind]}</span> {describeEntry(entry, book)}{entry.note && entry.kind !== 'note' && <span className="text-soft"> — {entry.note}</span>}</span>
+                  <span className="min-w-0 flex-1 basis-64">
+                    <span className="font-semibold">{ENTRY_WORDS[entry.kind]}</span> {describeEntry(entry, book)}
+                    {entry.note && entry.kind !== 'note' && <span className="text-soft"> — {entry.note}</span>}
+                  </span>
                   <span className="flex">
-                    <Button look="quiet" aria-label={`Correct ${ENTRY_WORDS[entry.kind].toLowerCase()} of ${whenText(entry.at, now, zone)}`} onClick={() => setEditing(entry.id)}>Correct</Button>
-                    <Button look="quiet" aria-label={`Delete ${ENTRY_WORDS[entry.kind].toLowerCase()} of ${whenText(entry.at, now, zone)}`} onClick={() => remove(entry)}>Delete</Button>
+                    <Button
+                      look="quiet"
+                      aria-label={`Correct ${ENTRY_WORDS[entry.kind].toLowerCase()} of ${whenText(entry.at, now, zone)}`}
+                      onClick={() => setEditing(entry.id)}
+                    >
+                      Correct
+                    </Button>
+                    <Button
+                      look="quiet"
+                      aria-label={`Delete ${ENTRY_WORDS[entry.kind].toLowerCase()} of ${whenText(entry.at, now, zone)}`}
+                      onClick={() => remove(entry)}
+                    >
+                      Delete
+                    </Button>
                   </span>
                 </div>
               )}
             </li>
           ))}
         </ul>
-        {entries.length > shown && <Button className="mt-3" onClick={() => setShown(shown + 4 * PAGE)}>Earlier entries ({entries.length - shown} more)</Button>}
+        {entries.length > shown && (
+          <Button className="mt-3" onClick={() => setShown(shown + 4 * PAGE)}>
+            Earlier entries ({entries.length - shown} more)
+          </Button>
+        )}
       </section>
     </Bench>
   );
@@ -67,14 +96,29 @@ export function LogBench() {
 function logAnswer(book: Book, tank: Tank, now: number): AnswerText {
   const last = lastReading(book, tank.id, 'alkalinity');
   const count = book.entries.filter((entry) => entry.tankId === tank.id).length;
-  if (!last) return { says: ['Test alkalinity and jot it down; a second test some days later tells what the tank takes.'], certainty: 'not enough yet', because: [`${count} entries so far.`] };
+  if (!last)
+    return {
+      says: ['Test alkalinity and jot it down; a second test some days later tells what the tank takes.'],
+      certainty: 'not enough yet',
+      because: [`${count} entries so far.`],
+    };
   const zone = book.settings.zone;
   const days = differenceInCalendarDays(new TZDate(now, zone), new TZDate(last.at, zone));
   const due = (now - last.at) / DAY_MS >= TEST_EVERY_DAYS;
-  const others = ELEMENTS.filter((element) => element !== 'alkalinity').map((element) => lastReading(book, tank.id, element)).filter((reading) => reading !== undefined && now - reading.at < 30 * DAY_MS).length;
+  const others = ELEMENTS.filter((element) => element !== 'alkalinity')
+    .map((element) => lastReading(book, tank.id, element))
+    .filter((reading) => reading !== undefined && now - reading.at < 30 * DAY_MS).length;
   return {
-    says: due ? ['Test alkalinity today: the last reading is', quantity('days', Math.max(days, 2)), 'old.'] : ['Alkalinity was', quantity(PARAMETERS.alkalinity.kind, last.value), days === 0 ? 'today.' : days === 1 ? 'yesterday.' : `${days} days ago.`],
+    says: due
+      ? ['Test alkalinity today: the last reading is', quantity('days', Math.max(days, 2)), 'old.']
+      : [
+          'Alkalinity was',
+          quantity(PARAMETERS.alkalinity.kind, last.value),
+          days === 0 ? 'today.' : days === 1 ? 'yesterday.' : `${days} days ago.`,
+        ],
     certainty: due ? 'retest' : 'worked out',
-    because: [`${count} entries; ${others === 2 ? 'calcium and magnesium are tested within the month.' : 'calcium or magnesium is more than a month old.'}`],
+    because: [
+      `${count} entries; ${others === 2 ? 'calcium and magnesium are tested within the month.' : 'calcium or magnesium is more than a month old.'}`,
+    ],
   };
 }

@@ -34,44 +34,126 @@ export function MixBench() {
 
   const salt = book.salts.find(({ id }) => id === saltId);
   const strength = saltStrength(book, salt);
-  const result = litres === null || salinity === null ? undefined : attempt(() =>
-    mixBatch.run({
-      litresWanted: litres, targetSalinity: salinity, temperatureC: 25,
-      ...(ownStrength === null
-        ? { gramsPerLAt35: strength.gramsPerLAt35, gramsPerLFrom: strength.from, ...(strength.learnt ? { gramsPerLError: strength.learnt.error } : {}) }
-        : { gramsPerLAt35: ownStrength, gramsPerLFrom: 'yours' as const }),
-    }));
+  const result =
+    litres === null || salinity === null
+      ? undefined
+      : attempt(() =>
+          mixBatch.run({
+            litresWanted: litres,
+            targetSalinity: salinity,
+            temperatureC: 25,
+            ...(ownStrength === null
+              ? {
+                  gramsPerLAt35: strength.gramsPerLAt35,
+                  gramsPerLFrom: strength.from,
+                  ...(strength.learnt ? { gramsPerLError: strength.learnt.error } : {}),
+                }
+              : { gramsPerLAt35: ownStrength, gramsPerLFrom: 'yours' as const }),
+          }),
+        );
 
   const log = async (saltG: number) => {
     if (litres === null || salinity === null) return;
-    const entry = { id: nanoid(), tankId: tank.id, at: now, kind: 'batch' as const, saltId: salt?.id ?? null, volumeL: litres, saltG, targetSalinity: salinity, ...(measured === null ? {} : { measuredSalinity: measured }) };
-    if (await commit({ label: `Logged a batch of ${showText(quantity('volume', litres), units)}`, put: { entries: [entry] } })) setMeasured(null);
+    const entry = {
+      id: nanoid(),
+      tankId: tank.id,
+      at: now,
+      kind: 'batch' as const,
+      saltId: salt?.id ?? null,
+      volumeL: litres,
+      saltG,
+      targetSalinity: salinity,
+      ...(measured === null ? {} : { measuredSalinity: measured }),
+    };
+    if (
+      await commit({
+        label: `Logged a batch of ${showText(quantity('volume', litres), units)}`,
+        put: { entries: [entry] },
+      })
+    )
+      setMeasured(null);
   };
   const outcome = result?.outcome;
 
   return (
     <Bench question="How much salt for this batch?">
-      {outcome
-        ? <Answer answer={outcome.answer} actions={<Button look="main" onClick={() => void log(outcome.values.saltG)}>Log this batch</Button>} />
-        : <Refused refusal={result?.refusal} otherwise="Say how many litres, and at what salinity." />}
+      {outcome ? (
+        <Answer
+          answer={outcome.answer}
+          actions={
+            <Button look="main" onClick={() => void log(outcome.values.saltG)}>
+              Log this batch
+            </Button>
+          }
+        />
+      ) : (
+        <Refused refusal={result?.refusal} otherwise="Say how many litres, and at what salinity." />
+      )}
       <div className="mt-6 grid gap-8 md:grid-cols-[17rem_minmax(0,1fr)]">
-        {outcome && litres !== null && salinity !== null && <MixingVessel litres={litres} waterL={outcome.values.waterL} saltG={outcome.values.saltG} salinity={salinity} units={units} />}
+        {outcome && litres !== null && salinity !== null && (
+          <MixingVessel
+            litres={litres}
+            waterL={outcome.values.waterL}
+            saltG={outcome.values.saltG}
+            salinity={salinity}
+            units={units}
+          />
+        )}
         <Figures title="This batch">
-          <QuantityField label="Saltwater wanted" expected={AMOUNTS.batchVolume} value={litres} onChange={setLitres} required />
-          <QuantityField label="Target salinity" expected={AMOUNTS.batchSalinity} value={salinity} onChange={setSalinity} required hint="ppt, or specific gravity: “1.026 sg” is the 25/25 °C (77/77 °F) scale; “sg 60/60” and “sg 20/4” are known too" />
+          <QuantityField
+            label="Saltwater wanted"
+            expected={AMOUNTS.batchVolume}
+            value={litres}
+            onChange={setLitres}
+            required
+          />
+          <QuantityField
+            label="Target salinity"
+            expected={AMOUNTS.batchSalinity}
+            value={salinity}
+            onChange={setSalinity}
+            required
+            hint="ppt, or specific gravity: “1.026 sg” is the 25/25 °C (77/77 °F) scale; “sg 60/60” and “sg 20/4” are known too"
+          />
           <label className="block">
             <span className="block text-sm font-semibold">Salt</span>
-            <select className="mt-1 min-h-11 w-40 rounded-md border border-edge bg-sheet px-2 lg:min-h-9" value={saltId ?? ''} onChange={(event) => setSaltId(event.target.value || null)}>
-              {book.salts.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
+            <select
+              className="mt-1 min-h-11 w-40 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+              value={saltId ?? ''}
+              onChange={(event) => setSaltId(event.target.value || null)}
+            >
+              {book.salts.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
               <option value="">another salt</option>
             </select>
           </label>
           <QuantityField
-            label="Salt a litre at 35 ppt" expected={AMOUNTS.saltPerL} value={ownStrength ?? strength.gramsPerLAt35} digits={ownStrength === null ? 3 : 5} onChange={setOwnStrength}
+            label="Salt a litre at 35 ppt"
+            expected={AMOUNTS.saltPerL}
+            value={ownStrength ?? strength.gramsPerLAt35}
+            digits={ownStrength === null ? 3 : 5}
+            onChange={setOwnStrength}
             onReset={ownStrength === null ? undefined : () => setOwnStrength(null)}
-            hint={ownStrength !== null ? 'grams a litre of finished saltwater' : strength.from === 'learnt' ? `learnt from ${strength.learnt?.batches ?? 0} measured batches${salt?.gramsPerLAt35 ? `; the label says ${salt.gramsPerLAt35} g/L` : ''}` : strength.from === 'label' ? 'from the label' : 'a general figure, until a batch is measured'}
+            hint={
+              ownStrength !== null
+                ? 'grams a litre of finished saltwater'
+                : strength.from === 'learnt'
+                  ? `learnt from ${strength.learnt?.batches ?? 0} measured batches${salt?.gramsPerLAt35 ? `; the label says ${salt.gramsPerLAt35} g/L` : ''}`
+                  : strength.from === 'label'
+                    ? 'from the label'
+                    : 'a general figure, until a batch is measured'
+            }
           />
-          <QuantityField label="Measured after mixing" expected={AMOUNTS.measuredSalinity} value={measured} onChange={setMeasured} hint="once read, it is logged with the batch and teaches this salt’s own figure" />
+          <QuantityField
+            label="Measured after mixing"
+            expected={AMOUNTS.measuredSalinity}
+            value={measured}
+            onChange={setMeasured}
+            hint="once read, it is logged with the batch and teaches this salt’s own figure"
+          />
         </Figures>
       </div>
       {outcome && <Working steps={outcome.working} />}

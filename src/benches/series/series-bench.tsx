@@ -16,7 +16,16 @@ import { seriesAnswer } from '@/reckoning/series-answer';
 
 const CYCLING: readonly ParameterId[] = ['ammonia', 'nitrite'];
 /** Ammonia and nitrite are shown only where they are measured. */
-const ALWAYS: readonly ParameterId[] = ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'ph', 'salinity', 'temperature'];
+const ALWAYS: readonly ParameterId[] = [
+  'alkalinity',
+  'calcium',
+  'magnesium',
+  'nitrate',
+  'phosphate',
+  'ph',
+  'salinity',
+  'temperature',
+];
 
 export function SeriesBench() {
   const { book, tank } = useTank();
@@ -27,7 +36,9 @@ export function SeriesBench() {
   const marks = marksOf(book, tank.id, from, to);
   const measured = (id: ParameterId) => readingsOf(book, tank.id, id).length > 0;
   // A tank that is cycling is read by ammonia and nitrite first; whatever was never measured stands last.
-  const inOrder = measured('alkalinity') ? PARAMETER_IDS : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
+  const inOrder = measured('alkalinity')
+    ? PARAMETER_IDS
+    : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
   const ordered = [...inOrder.filter(measured), ...ALWAYS.filter((id) => !measured(id))];
   const answer: AnswerText = seriesAnswer(book, tank, now);
 
@@ -37,26 +48,49 @@ export function SeriesBench() {
       <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
         {ordered.map((id) => (
           <SeriesChart
-            key={id} parameter={id} readings={readingsOf(book, tank.id, id)} band={tank.targets[id]}
-            ahead={isElement(id) ? outlook(book, tank, id, now, to) : []} marks={marks}
+            key={id}
+            parameter={id}
+            readings={readingsOf(book, tank.id, id)}
+            band={tank.targets[id]}
+            ahead={isElement(id) ? outlook(book, tank, id, now, to) : []}
+            marks={marks}
           />
         ))}
       </div>
       <section aria-label="What happened" className="mt-8 max-w-3xl">
         <h2 className="text-lg font-semibold">What happened in this stretch</h2>
-        {marks.length === 0 ? <p className="mt-1 text-soft">No doses, changes or notes between {dayText(from, zone)} and {dayText(to, zone)}.</p> : (
+        {marks.length === 0 ? (
+          <p className="mt-1 text-soft">
+            No doses, changes or notes between {dayText(from, zone)} and {dayText(to, zone)}.
+          </p>
+        ) : (
           <ul className="mt-2">
-            {marks.toReversed().map((mark) => mark.kind !== 'reading' && (
-              <li key={mark.entryId} className="flex items-baseline gap-3 border-t border-line py-1.5 text-[0.95rem]">
-                <svg width="12" height="12" viewBox="-0.5 -0.5 11 11" aria-hidden="true" className="shrink-0 translate-y-0.5"><path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" /></svg>
-                <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
-                <span className="min-w-0">{mark.text}</span>
-              </li>
-            ))}
+            {marks.toReversed().map(
+              (mark) =>
+                mark.kind !== 'reading' && (
+                  <li
+                    key={mark.entryId}
+                    className="flex items-baseline gap-3 border-t border-line py-1.5 text-[0.95rem]"
+                  >
+                    <svg
+                      width="12"
+                      height="12"
+                      viewBox="-0.5 -0.5 11 11"
+                      aria-hidden="true"
+                      className="shrink-0 translate-y-0.5"
+                    >
+                      <path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
+                    </svg>
+                    <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
+                    <span className="min-w-0">{mark.text}</span>
+                  </li>
+                ),
+            )}
           </ul>
         )}
         <p className="mt-3 text-sm text-soft">
-          Over the charts: shaded, the target band of {PARAMETERS.alkalinity.name} and the rest; whiskers, the test’s own error; a dashed line, where it is heading as things stand; upright lines, what happened.
+          Over the charts: shaded, the target band of {PARAMETERS.alkalinity.name} and the rest; whiskers, the test’s
+          own error; a dashed line, where it is heading as things stand; upright lines, what happened.
         </p>
       </section>
     </Bench>

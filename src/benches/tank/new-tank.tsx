@@ -20,7 +20,11 @@ export function NewTank() {
   const trouble = useTrouble();
   useTitle('A new tank');
   if (!book) return <PlainPage>{trouble ? null : <Waiting />}</PlainPage>;
-  return <PlainPage><NewTankForm book={book} /></PlainPage>;
+  return (
+    <PlainPage>
+      <NewTankForm book={book} />
+    </PlainPage>
+  );
 }
 
 function NewTankForm({ book }: { readonly book: Book }) {
@@ -31,17 +35,39 @@ function NewTankForm({ book }: { readonly book: Book }) {
   const { answer, cautions } = netVolumeAnswer(draft);
   const make = async (tank: Tank) => {
     const { alkalinity, calcium, magnesium, nitrate, phosphate, ph, salinity, temperature } = PARAMETERS;
-    const usual = Object.entries({ alkalinity, calcium, magnesium, nitrate, phosphate, ph, salinity, temperature }).map(([id, { band: [low, high] }]) => [id, [low, high]]);
+    const usual = Object.entries({ alkalinity, calcium, magnesium, nitrate, phosphate, ph, salinity, temperature }).map(
+      ([
+        id,
+        {
+          band: [low, high],
+        },
+      ]) => [id, [low, high]],
+    );
     const made: Tank = { ...tank, targets: { ...(Object.fromEntries(usual) as Tank['targets']), ...tank.targets } };
-    if (await commit({ label: `Made ${made.name}`, put: { tanks: [made], settings: [book.settings] } })) router.push(`/${name}/${made.id}/today`);
+    if (await commit({ label: `Made ${made.name}`, put: { tanks: [made], settings: [book.settings] } }))
+      router.push(`/${name}/${made.id}/today`);
   };
   return (
     <div className="max-w-5xl">
-      <h1 className="mb-2 text-sm font-semibold text-soft">{book.tanks.length === 0 ? 'Your first tank' : 'Another tank'}</h1>
+      <h1 className="mb-2 text-sm font-semibold text-soft">
+        {book.tanks.length === 0 ? 'Your first tank' : 'Another tank'}
+      </h1>
       <Answer answer={answer} />
-      {book.tanks.length === 0 && <div className="mt-5"><UnitChoices settings={book.settings} /></div>}
+      {book.tanks.length === 0 && (
+        <div className="mt-5">
+          <UnitChoices settings={book.settings} />
+        </div>
+      )}
       <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
-        <TankForm draft={draft} onDraft={setDraft} salts={book.salts} solutions={book.solutions} submitWords="Make this tank" onSubmit={(tank) => void make(tank)} short />
+        <TankForm
+          draft={draft}
+          onDraft={setDraft}
+          salts={book.salts}
+          solutions={book.solutions}
+          submitWords="Make this tank"
+          onSubmit={(tank) => void make(tank)}
+          short
+        />
         <TankPicture tank={draft} units={book.settings.units} />
       </div>
       <Cautions cautions={cautions} />

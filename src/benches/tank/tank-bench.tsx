@@ -23,14 +23,27 @@ export function TankBench() {
 
   const remove = async () => {
     const entries = book.entries.filter((entry) => entry.tankId === tank.id).map(({ id }) => id);
-    if (await commit({ label: `Removed ${tank.name} and its ${entries.length} entries`, remove: { tanks: [tank.id], entries } })) router.push(`/${name}`);
+    if (
+      await commit({
+        label: `Removed ${tank.name} and its ${entries.length} entries`,
+        remove: { tanks: [tank.id], entries },
+      })
+    )
+      router.push(`/${name}`);
   };
 
   return (
     <Bench question="How much water is there, and what is it meant to hold?">
       <Answer answer={answer} />
       <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
-        <TankForm draft={draft} onDraft={setDraft} salts={book.salts} solutions={book.solutions} submitWords="Save the tank" onSubmit={(saved) => void commit({ label: `Saved ${saved.name}`, put: { tanks: [saved] } })} />
+        <TankForm
+          draft={draft}
+          onDraft={setDraft}
+          salts={book.salts}
+          solutions={book.solutions}
+          submitWords="Save the tank"
+          onSubmit={(saved) => void commit({ label: `Saved ${saved.name}`, put: { tanks: [saved] } })}
+        />
         <TankPicture tank={draft} units={book.settings.units} />
       </div>
       <Cautions cautions={cautions} />

@@ -1,7 +1,13 @@
 'use client';
 
 import { useId, useState, type FormEvent, type ReactNode } from 'react';
-import { NUTRIENT_SCHOOLS, PARAMETERS, PARAMETER_IDS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
+import {
+  NUTRIENT_SCHOOLS,
+  PARAMETERS,
+  PARAMETER_IDS,
+  readingExpectation,
+  type ParameterId,
+} from '@/chemistry/parameters';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -21,7 +27,11 @@ interface Props {
   readonly short?: boolean;
 }
 
-const METHODS: readonly [Tank['method'], string][] = [['parts', 'parts (carbonate, calcium, magnesium)'], ['reactor', 'a calcium reactor'], ['water-changes', 'water changes']];
+const METHODS: readonly [Tank['method'], string][] = [
+  ['parts', 'parts (carbonate, calcium, magnesium)'],
+  ['reactor', 'a calcium reactor'],
+  ['water-changes', 'water changes'],
+];
 
 export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubmit, short = false }: Props) {
   const nameId = useId();
@@ -31,49 +41,122 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
     event.preventDefault();
     if (focusRefused(event.currentTarget)) return;
     const parsed = tankSchema.safeParse(draft);
-    const problem = draft.name.trim() === '' ? 'The tank needs a name.' : draft.displayL <= 0 ? 'Say what the display holds.' : netVolumeL(draft) <= 0 ? 'Rock and sand displace more than the vessels hold.' : parsed.success ? undefined : `${parsed.error.issues[0]?.path.join(' ') ?? 'Something'}: ${parsed.error.issues[0]?.message ?? 'is not right'}`;
+    const problem =
+      draft.name.trim() === ''
+        ? 'The tank needs a name.'
+        : draft.displayL <= 0
+          ? 'Say what the display holds.'
+          : netVolumeL(draft) <= 0
+            ? 'Rock and sand displace more than the vessels hold.'
+            : parsed.success
+              ? undefined
+              : `${parsed.error.issues[0]?.path.join(' ') ?? 'Something'}: ${parsed.error.issues[0]?.message ?? 'is not right'}`;
     setFault(problem);
     if (!problem && parsed.success) onSubmit(parsed.data);
   };
   const volume = (label: string, key: 'displayL' | 'sumpL' | 'reservoirL', expected: Expectation, hint?: string) => (
-    <QuantityField label={label} expected={expected} value={draft[key] === 0 ? null : draft[key]} onChange={(litres) => set({ [key]: litres ?? 0 })} required={key === 'displayL'} {...(hint ? { hint } : {})} />
+    <QuantityField
+      label={label}
+      expected={expected}
+      value={draft[key] === 0 ? null : draft[key]}
+      onChange={(litres) => set({ [key]: litres ?? 0 })}
+      required={key === 'displayL'}
+      {...(hint ? { hint } : {})}
+    />
   );
   return (
     <form onSubmit={submit} className="space-y-7" aria-label="The tank">
       <Group title="Water">
         <div className="col-span-full">
-          <label htmlFor={nameId} className="block text-sm font-semibold">Name <span className="font-normal text-soft">(needed)</span></label>
-          <input id={nameId} className="mt-1 min-h-11 w-72 max-w-full rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9" value={draft.name} maxLength={60} onChange={(event) => set({ name: event.target.value })} />
+          <label htmlFor={nameId} className="block text-sm font-semibold">
+            Name <span className="font-normal text-soft">(needed)</span>
+          </label>
+          <input
+            id={nameId}
+            className="mt-1 min-h-11 w-72 max-w-full rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
+            value={draft.name}
+            maxLength={60}
+            onChange={(event) => set({ name: event.target.value })}
+          />
         </div>
         {volume('Display', 'displayL', AMOUNTS.displayVolume, 'as filled, to the water line')}
         {volume('Sump', 'sumpL', AMOUNTS.sumpVolume, 'as it runs; leave empty if there is none')}
         <DisplacementField label="Rock" filling="rock" litres={draft.rockL} onChange={(rockL) => set({ rockL })} />
         <DisplacementField label="Sand" filling="sand" litres={draft.sandL} onChange={(sandL) => set({ sandL })} />
         <QuantityField
-          label="Net volume" expected={AMOUNTS.netVolume} value={draft.netVolumeL ?? (draft.displayL > 0 && netVolumeL(draft) > 0 ? netVolumeL(draft) : null)} onChange={(litres) => set({ netVolumeL: litres })}
-          onReset={draft.netVolumeL === null ? undefined : () => set({ netVolumeL: null })} hint={draft.netVolumeL === null ? 'worked out; type over it if you know better' : 'your own figure'}
+          label="Net volume"
+          expected={AMOUNTS.netVolume}
+          value={draft.netVolumeL ?? (draft.displayL > 0 && netVolumeL(draft) > 0 ? netVolumeL(draft) : null)}
+          onChange={(litres) => set({ netVolumeL: litres })}
+          onReset={draft.netVolumeL === null ? undefined : () => set({ netVolumeL: null })}
+          hint={draft.netVolumeL === null ? 'worked out; type over it if you know better' : 'your own figure'}
         />
         {volume('Top-off reservoir', 'reservoirL', AMOUNTS.reservoir, 'leave empty if there is none')}
       </Group>
       <Group title="How it is kept">
-        <Choice label="What replaces calcium and alkalinity" value={draft.method} options={METHODS} onChange={(method) => set({ method: method as Tank['method'] })} />
-        {salts.length > 0 && <Choice label="Salt" value={draft.saltId ?? ''} options={[...salts.map(({ id, name }): [string, string] => [id, name]), ['', 'another']]} onChange={(saltId) => set({ saltId: saltId || null })} />}
-        {!short && solutions.length > 0 && (['alkalinity', 'calcium', 'magnesium'] as const).map((element) => (
-          <Choice key={element} label={`Part for ${element}`} value={draft.parts[element] ?? ''} options={[['', 'the first that holds it'], ...solutions.map(({ id, name }): [string, string] => [id, name])]} onChange={(id) => set({ parts: id ? { ...draft.parts, [element]: id } : without(draft.parts, element) })} />
-        ))}
+        <Choice
+          label="What replaces calcium and alkalinity"
+          value={draft.method}
+          options={METHODS}
+          onChange={(method) => set({ method: method as Tank['method'] })}
+        />
+        {salts.length > 0 && (
+          <Choice
+            label="Salt"
+            value={draft.saltId ?? ''}
+            options={[...salts.map(({ id, name }): [string, string] => [id, name]), ['', 'another']]}
+            onChange={(saltId) => set({ saltId: saltId || null })}
+          />
+        )}
+        {!short &&
+          solutions.length > 0 &&
+          (['alkalinity', 'calcium', 'magnesium'] as const).map((element) => (
+            <Choice
+              key={element}
+              label={`Part for ${element}`}
+              value={draft.parts[element] ?? ''}
+              options={[
+                ['', 'the first that holds it'],
+                ...solutions.map(({ id, name }): [string, string] => [id, name]),
+              ]}
+              onChange={(id) => set({ parts: id ? { ...draft.parts, [element]: id } : without(draft.parts, element) })}
+            />
+          ))}
       </Group>
       {!short && (
         <>
           <Group title="The room">
-            <QuantityField label="Open water surface" expected={AMOUNTS.openSurface} value={draft.openSurfaceM2} onChange={(openSurfaceM2) => set({ openSurfaceM2 })} hint="length × width of display and sump, uncovered" />
-            <QuantityField label="Room temperature" expected={AMOUNTS.roomTemperature} value={draft.room.airC} onChange={(airC) => set({ room: { ...draft.room, airC: airC ?? 21 } })} />
-            <QuantityField label="Room humidity" expected={AMOUNTS.humidity} value={draft.room.humidity * 100} onChange={(percent) => set({ room: { ...draft.room, humidity: (percent ?? 50) / 100 } })} />
+            <QuantityField
+              label="Open water surface"
+              expected={AMOUNTS.openSurface}
+              value={draft.openSurfaceM2}
+              onChange={(openSurfaceM2) => set({ openSurfaceM2 })}
+              hint="length × width of display and sump, uncovered"
+            />
+            <QuantityField
+              label="Room temperature"
+              expected={AMOUNTS.roomTemperature}
+              value={draft.room.airC}
+              onChange={(airC) => set({ room: { ...draft.room, airC: airC ?? 21 } })}
+            />
+            <QuantityField
+              label="Room humidity"
+              expected={AMOUNTS.humidity}
+              value={draft.room.humidity * 100}
+              onChange={(percent) => set({ room: { ...draft.room, humidity: (percent ?? 50) / 100 } })}
+            />
           </Group>
           <Targets draft={draft} onDraft={onDraft} />
         </>
       )}
-      {fault && <p role="alert" className="text-rust">{fault}</p>}
-      <Button type="submit" look="main">{submitWords}</Button>
+      {fault && (
+        <p role="alert" className="text-rust">
+          {fault}
+        </p>
+      )}
+      <Button type="submit" look="main">
+        {submitWords}
+      </Button>
     </form>
   );
 }
@@ -88,10 +171,21 @@ function Targets({ draft, onDraft }: Pick<Props, 'draft' | 'onDraft'>) {
   return (
     <fieldset>
       <legend className="mb-2 text-lg font-semibold">Target bands</legend>
-      <p className="max-w-2xl text-sm text-soft">Steady beats any value. Keepers of different schools hold nutrients differently; pick one to start from, then set any figure.</p>
+      <p className="max-w-2xl text-sm text-soft">
+        Steady beats any value. Keepers of different schools hold nutrients differently; pick one to start from, then
+        set any figure.
+      </p>
       <div className="mt-2 flex flex-wrap gap-2">
         {(Object.keys(NUTRIENT_SCHOOLS) as (keyof typeof NUTRIENT_SCHOOLS)[]).map((school) => (
-          <Button key={school} onClick={() => { const { nitrate, phosphate } = NUTRIENT_SCHOOLS[school]; onDraft({ ...draft, targets: { ...draft.targets, nitrate: [...nitrate], phosphate: [...phosphate] } }); }}>{school} nutrients</Button>
+          <Button
+            key={school}
+            onClick={() => {
+              const { nitrate, phosphate } = NUTRIENT_SCHOOLS[school];
+              onDraft({ ...draft, targets: { ...draft.targets, nitrate: [...nitrate], phosphate: [...phosphate] } });
+            }}
+          >
+            {school} nutrients
+          </Button>
         ))}
       </div>
       <ul className="mt-3 max-w-xl">
@@ -99,15 +193,45 @@ function Targets({ draft, onDraft }: Pick<Props, 'draft' | 'onDraft'>) {
           const band = draft.targets[id];
           const { name } = PARAMETERS[id];
           return (
-            <li key={id} className="grid grid-cols-[minmax(5.5rem,1fr)_7.5rem_7.5rem] items-start gap-x-4 border-t border-line py-2">
+            <li
+              key={id}
+              className="grid grid-cols-[minmax(5.5rem,1fr)_7.5rem_7.5rem] items-start gap-x-4 border-t border-line py-2"
+            >
               <span className={band ? 'pt-7' : 'py-2'}>{name}</span>
               {band ? (
                 <>
-                  <QuantityField narrow digits={4} label="from" spoken={`${name} from`} expected={readingExpectation(id)} value={band[0]} onChange={(amount) => setEdge(id, 0, amount)} />
-                  <QuantityField narrow digits={4} label="to" spoken={`${name} to`} expected={readingExpectation(id)} value={band[1]} onChange={(amount) => setEdge(id, 1, amount)} />
-                  {band[0] > band[1] && <p role="alert" className="col-span-full text-sm text-rust">The lower end of {name} stands above the upper.</p>}
+                  <QuantityField
+                    narrow
+                    digits={4}
+                    label="from"
+                    spoken={`${name} from`}
+                    expected={readingExpectation(id)}
+                    value={band[0]}
+                    onChange={(amount) => setEdge(id, 0, amount)}
+                  />
+                  <QuantityField
+                    narrow
+                    digits={4}
+                    label="to"
+                    spoken={`${name} to`}
+                    expected={readingExpectation(id)}
+                    value={band[1]}
+                    onChange={(amount) => setEdge(id, 1, amount)}
+                  />
+                  {band[0] > band[1] && (
+                    <p role="alert" className="col-span-full text-sm text-rust">
+                      The lower end of {name} stands above the upper.
+                    </p>
+                  )}
                 </>
-              ) : <Button look="quiet" onClick={() => onDraft({ ...draft, targets: { ...draft.targets, [id]: [...PARAMETERS[id].band] } })}>Set a target</Button>}
+              ) : (
+                <Button
+                  look="quiet"
+                  onClick={() => onDraft({ ...draft, targets: { ...draft.targets, [id]: [...PARAMETERS[id].band] } })}
+                >
+                  Set a target
+                </Button>
+              )}
             </li>
           );
         })}
@@ -117,15 +241,47 @@ function Targets({ draft, onDraft }: Pick<Props, 'draft' | 'onDraft'>) {
 }
 
 /** Litres displaced, or the mass of rock or sand from which they follow. */
-function DisplacementField({ label, filling, litres, onChange }: { readonly label: string; readonly filling: Filling; readonly litres: number; readonly onChange: (litres: number) => void }) {
+function DisplacementField({
+  label,
+  filling,
+  litres,
+  onChange,
+}: {
+  readonly label: string;
+  readonly filling: Filling;
+  readonly litres: number;
+  readonly onChange: (litres: number) => void;
+}) {
   const [byMass, setByMass] = useState(false);
   const [grams, setGrams] = useState<number | null>(null);
   return (
     <div>
-      {byMass
-        ? <QuantityField label={`${label}, by weight`} expected={{ field: `weight of ${filling}`, kind: 'mass', low: 0, high: 1e7, usual: [500, 1e6] }} value={grams} onChange={(mass) => { setGrams(mass); onChange(mass === null ? 0 : litresDisplaced(filling, mass)); }} hint={`type kg or lb; it displaces ${litres.toFixed(1)} L`} />
-        : <QuantityField label={`${label} displaces`} expected={displacementExpectation(filling)} value={litres === 0 ? null : litres} onChange={(volume) => onChange(volume ?? 0)} />}
-      <button type="button" className="min-h-9 text-sm text-glass underline underline-offset-4" onClick={() => setByMass(!byMass)}>{byMass ? 'give it in litres' : `give the ${filling}’s weight instead`}</button>
+      {byMass ? (
+        <QuantityField
+          label={`${label}, by weight`}
+          expected={{ field: `weight of ${filling}`, kind: 'mass', low: 0, high: 1e7, usual: [500, 1e6] }}
+          value={grams}
+          onChange={(mass) => {
+            setGrams(mass);
+            onChange(mass === null ? 0 : litresDisplaced(filling, mass));
+          }}
+          hint={`type kg or lb; it displaces ${litres.toFixed(1)} L`}
+        />
+      ) : (
+        <QuantityField
+          label={`${label} displaces`}
+          expected={displacementExpectation(filling)}
+          value={litres === 0 ? null : litres}
+          onChange={(volume) => onChange(volume ?? 0)}
+        />
+      )}
+      <button
+        type="button"
+        className="min-h-9 text-sm text-glass underline underline-offset-4"
+        onClick={() => setByMass(!byMass)}
+      >
+        {byMass ? 'give it in litres' : `give the ${filling}’s weight instead`}
+      </button>
     </div>
   );
 }
@@ -139,12 +295,30 @@ function Group({ title, children }: { readonly title: string; readonly children:
   );
 }
 
-function Choice({ label, value, options, onChange }: { readonly label: string; readonly value: string; readonly options: readonly (readonly [string, string])[]; readonly onChange: (value: string) => void }) {
+function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly options: readonly (readonly [string, string])[];
+  readonly onChange: (value: string) => void;
+}) {
   return (
     <label className="block">
       <span className="block text-sm font-semibold">{label}</span>
-      <select className="mt-1 min-h-11 w-72 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9" value={value} onChange={(event) => onChange(event.target.value)}>
-        {options.map(([id, words]) => <option key={id} value={id}>{words}</option>)}
+      <select
+        className="mt-1 min-h-11 w-72 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
+        {options.map(([id, words]) => (
+          <option key={id} value={id}>
+            {words}
+          </option>
+        ))}
       </select>
     </label>
   );

@@ -22,13 +22,27 @@ export function TodayBench() {
   const today = todayOf(book, tank, now);
   return (
     <Bench question={`What needs doing at ${tank.name}?`}>
-      <Answer answer={today.answer} actions={<ButtonLink look="main" href={`/${name}/${tank.id}/${today.bench}`}>See how, and act</ButtonLink>} />
+      <Answer
+        answer={today.answer}
+        actions={
+          <ButtonLink look="main" href={`/${name}/${tank.id}/${today.bench}`}>
+            See how, and act
+          </ButtonLink>
+        }
+      />
       <div className="mt-8 grid gap-x-12 gap-y-8 lg:grid-cols-2">
         <section aria-label="After that">
           <h2 className="text-lg font-semibold">After that</h2>
           {today.lines.length < 2 && <p className="mt-2 text-soft">Nothing else asks for attention.</p>}
           <ul className="mt-2">
-            {today.lines.slice(1).map((line) => <Line key={line.bench + line.title} href={`/${name}/${tank.id}/${line.bench}`} title={line.title} answer={line.answer} />)}
+            {today.lines.slice(1).map((line) => (
+              <Line
+                key={line.bench + line.title}
+                href={`/${name}/${tank.id}/${line.bench}`}
+                title={line.title}
+                answer={line.answer}
+              />
+            ))}
           </ul>
         </section>
         <WaterStands standings={standingOfWater(book, tank)} now={now} />
@@ -40,28 +54,55 @@ export function TodayBench() {
 function Line({ href, title, answer }: { readonly href: string; readonly title: string; readonly answer: AnswerText }) {
   return (
     <li className="border-t border-line py-2.5">
-      <Link href={href} className="font-semibold text-glass underline decoration-1 underline-offset-4">{title}</Link>
-      <p><Sentence phrases={answer.says} /></p>
-      <p className="text-sm text-soft"><CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} /></p>
+      <Link href={href} className="font-semibold text-glass underline decoration-1 underline-offset-4">
+        {title}
+      </Link>
+      <p>
+        <Sentence phrases={answer.says} />
+      </p>
+      <p className="text-sm text-soft">
+        <CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} />
+      </p>
     </li>
   );
 }
 
 /** Each parameter on its own band: where it stands, in words as well as place. */
 function WaterStands({ standings, now }: { readonly standings: readonly ParameterStanding[]; readonly now: number }) {
-  const { book: { settings: { units, zone } } } = useTank();
+  const {
+    book: {
+      settings: { units, zone },
+    },
+  } = useTank();
   return (
     <section aria-label="Where the water stands">
       <h2 className="text-lg font-semibold">Where the water stands</h2>
-      {standings.length === 0 && <p className="mt-2 text-soft">Nothing measured yet that has a target. Jot it: <Sentence phrases={FIRST_JOT} /></p>}
+      {standings.length === 0 && (
+        <p className="mt-2 text-soft">
+          Nothing measured yet that has a target. Jot it: <Sentence phrases={FIRST_JOT} />
+        </p>
+      )}
       <ul className="mt-2">
         {standings.map(({ parameter, last, band, place }) => {
           const { name, kind } = PARAMETERS[parameter];
           return (
-            <li key={parameter} className="grid grid-cols-[7rem_minmax(0,1fr)_6.5rem] items-center gap-x-3 border-t border-line py-1.5">
-              <span>{name}<span className="block text-sm text-soft">{whenText(last.at, now, zone)}</span></span>
+            <li
+              key={parameter}
+              className="grid grid-cols-[7rem_minmax(0,1fr)_6.5rem] items-center gap-x-3 border-t border-line py-1.5"
+            >
+              <span>
+                {name}
+                <span className="block text-sm text-soft">{whenText(last.at, now, zone)}</span>
+              </span>
               <BandBar value={last.value} band={band} label={`${name}: ${place}`} />
-              <span className="text-right"><strong className="font-semibold">{showText(quantity(kind, last.value), units)}</strong><span className={`block text-sm ${place === 'low' || place === 'high' ? 'font-semibold text-kelp' : 'text-soft'}`}>{place}</span></span>
+              <span className="text-right">
+                <strong className="font-semibold">{showText(quantity(kind, last.value), units)}</strong>
+                <span
+                  className={`block text-sm ${place === 'low' || place === 'high' ? 'font-semibold text-kelp' : 'text-soft'}`}
+                >
+                  {place}
+                </span>
+              </span>
             </li>
           );
         })}
@@ -72,14 +113,39 @@ function WaterStands({ standings, now }: { readonly standings: readonly Paramete
 
 const FIRST_JOT: readonly Phrase[] = ['“alk 8.3 ca 430 sal 35 temp 25.4”.'];
 
-function BandBar({ value, band: [low, high], label }: { readonly value: number; readonly band: readonly [number, number]; readonly label: string }) {
+function BandBar({
+  value,
+  band: [low, high],
+  label,
+}: {
+  readonly value: number;
+  readonly band: readonly [number, number];
+  readonly label: string;
+}) {
   const margin = (high - low) * 0.75 || 1;
   const x = (level: number) => Math.min(97, Math.max(3, ((level - (low - margin)) / (high - low + 2 * margin)) * 100));
   return (
     <svg viewBox="0 0 100 16" preserveAspectRatio="none" className="h-4 w-full" role="img" aria-label={label}>
       <line x1="0" x2="100" y1="8" y2="8" stroke="var(--line)" strokeWidth="2" vectorEffect="non-scaling-stroke" />
-      <rect x={x(low)} width={x(high) - x(low)} y="3" height="10" fill="var(--band)" stroke="var(--edge)" strokeWidth="0.6" vectorEffect="non-scaling-stroke" />
-      <line x1={x(value)} x2={x(value)} y1="0" y2="16" stroke="var(--glass)" strokeWidth="3.5" vectorEffect="non-scaling-stroke" />
+      <rect
+        x={x(low)}
+        width={x(high) - x(low)}
+        y="3"
+        height="10"
+        fill="var(--band)"
+        stroke="var(--edge)"
+        strokeWidth="0.6"
+        vectorEffect="non-scaling-stroke"
+      />
+      <line
+        x1={x(value)}
+        x2={x(value)}
+        y1="0"
+        y2="16"
+        stroke="var(--glass)"
+        strokeWidth="3.5"
+        vectorEffect="non-scaling-stroke"
+      />
     </svg>
   );
 }

@@ -22,10 +22,20 @@ describe('carbonate constants at salinity 35 and 25 °C', () => {
 
 describe('alkalinity and CO2 to pH', () => {
   // Independent evaluation of the same published equations over a random grid; tolerances 0.0005 pH, 0.1 %.
-  const rows = readFileSync(new URL('./carbonate-check.csv', import.meta.url), 'utf8').trim().split('\n').slice(1);
+  const rows = readFileSync(new URL('./carbonate-check.csv', import.meta.url), 'utf8')
+    .trim()
+    .split('\n')
+    .slice(1);
   it.each(rows)('%s', (row) => {
     const [s, t, alkalinity, pco2, phTotal, phNbs, dic, aragonite] = row.split(',').map(Number) as [
-      number, number, number, number, number, number, number, number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
     ];
     const k = carbonateConstants(s, t);
     const state = fromAlkalinityAndPco2(alkalinity, pco2, k);

@@ -34,7 +34,9 @@ export function carbonateConstants(salinity: number, temperatureC: number): Carb
 
   // Weiss 1974
   const k0 = Math.exp(
-    93.4517 / hundredth - 60.2409 + 23.3585 * Math.log(hundredth) +
+    93.4517 / hundredth -
+      60.2409 +
+      23.3585 * Math.log(hundredth) +
       s * (0.023517 - 0.023656 * hundredth + 0.0047036 * hundredth * hundredth),
   );
   // Lueker, Dickson and Keeling 2000
@@ -55,7 +57,9 @@ export function carbonateConstants(salinity: number, temperatureC: number): Carb
   const ionic = (19.924 * s) / (1000 - 1.005 * s);
   const rootI = Math.sqrt(ionic);
   const ks = Math.exp(
-    -4276.1 / t + 141.328 - 23.093 * lnT +
+    -4276.1 / t +
+      141.328 -
+      23.093 * lnT +
       (-13856 / t + 324.57 - 47.986 * lnT) * rootI +
       (35474 / t - 771.54 + 114.723 * lnT) * ionic -
       (2698 / t) * ionic * rootI +
@@ -66,13 +70,28 @@ export function carbonateConstants(salinity: number, temperatureC: number): Carb
   const kf = Math.exp(874 / t - 9.68 + 0.111 * rootS);
   // Mucci 1983
   const kspAragonite =
-    10 ** (-171.945 - 0.077993 * t + 2903.293 / t + 71.595 * Math.log10(t) +
-      (-0.068393 + 0.0017276 * t + 88.135 / t) * rootS - 0.10018 * s + 0.0059415 * s * rootS);
+    10 **
+    (-171.945 -
+      0.077993 * t +
+      2903.293 / t +
+      71.595 * Math.log10(t) +
+      (-0.068393 + 0.0017276 * t + 88.135 / t) * rootS -
+      0.10018 * s +
+      0.0059415 * s * rootS);
 
   const sulfate = 0.02824 * (s / 35);
   const fluoride = 0.00007 * (s / 35);
   return {
-    k0, k1, k2, kb, kw, ks, kf, kspAragonite, sulfate, fluoride,
+    k0,
+    k1,
+    k2,
+    kb,
+    kw,
+    ks,
+    kf,
+    kspAragonite,
+    sulfate,
+    fluoride,
     boron: 0.0004157 * (s / 35), // Uppström 1974
     calcium: 0.01028 * (s / 35),
     nbsOffset: nbsOffset(s, t, sulfate / ks, fluoride / kf),

@@ -15,9 +15,7 @@ export interface CarbonateState {
 /** Alkalinity other than carbonate at a hydrogen ion concentration: borate, hydroxide, less acid forms. */
 function otherAlkalinity(h: number, k: CarbonateConstants): number {
   const free = h / (1 + k.sulfate / k.ks);
-  return (
-    (k.boron * k.kb) / (k.kb + h) + k.kw / h - free - k.sulfate / (1 + k.ks / free) - k.fluoride / (1 + k.kf / h)
-  );
+  return (k.boron * k.kb) / (k.kb + h) + k.kw / h - free - k.sulfate / (1 + k.ks / free) - k.fluoride / (1 + k.kf / h);
 }
 
 /** Alkalinity held by carbonate for each mole of dissolved CO2 gas at a hydrogen ion concentration. */
@@ -75,6 +73,7 @@ export function fromAlkalinityAndPco2(alkalinity: number, pco2Uatm: number, k: C
 export function fromAlkalinityAndPh(alkalinity: number, phNbs: number, k: CarbonateConstants): CarbonateState {
   within('alkalinity', alkalinity, 2e-4, 0.06, 'mol/kg');
   const h = 10 ** -(within('pH', phNbs, 6, 9.5, '') - k.nbsOffset);
-  const co2 = within('carbonate alkalinity', alkalinity - otherAlkalinity(h, k), 0, 0.06, 'mol/kg') / carbonatePerCo2(h, k);
+  const co2 =
+    within('carbonate alkalinity', alkalinity - otherAlkalinity(h, k), 0, 0.06, 'mol/kg') / carbonatePerCo2(h, k);
   return stateAt(h, co2, alkalinity, k);
 }

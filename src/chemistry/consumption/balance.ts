@@ -11,9 +11,17 @@ export const CALCIUM_MG_PER_MEQ = (MOLAR_MASS.Ca / MOLAR_MASS.CaCO3) * MG_CACO3_
  * @param alkalinityMmol alkalinity taken in the whole tank a day
  * @param magnesiumMg magnesium taken with it; about a tenth of the calcium by mass (common practice) when left out
  */
-export function calcificationPerDay(alkalinityMmol: number, magnesiumMg = alkalinityMmol * CALCIUM_MG_PER_MEQ * 0.1): Amounts {
+export function calcificationPerDay(
+  alkalinityMmol: number,
+  magnesiumMg = alkalinityMmol * CALCIUM_MG_PER_MEQ * 0.1,
+): Amounts {
   const solidsG = (alkalinityMmol * MG_CACO3_PER_MEQ) / 1000;
-  return { alkalinity: -alkalinityMmol, calcium: -alkalinityMmol * CALCIUM_MG_PER_MEQ, magnesium: -magnesiumMg, salinity: -salinityAmountFromSolids(solidsG) };
+  return {
+    alkalinity: -alkalinityMmol,
+    calcium: -alkalinityMmol * CALCIUM_MG_PER_MEQ,
+    magnesium: -magnesiumMg,
+    salinity: -salinityAmountFromSolids(solidsG),
+  };
 }
 
 /** Tanks keep to the ratio within about this share: some magnesium goes in calcium's place, some alkalinity elsewhere. Common practice. */
@@ -35,7 +43,10 @@ export interface Demand {
  * contradict each other: then the readings stand alone and the mismatch is told.
  * @param alkalinityPerDay mmol/L a day with its standard deviation, when known
  */
-export function calciumDemand(own: ConsumptionEstimate | undefined, alkalinity: ConsumptionEstimate | undefined): Demand | undefined {
+export function calciumDemand(
+  own: ConsumptionEstimate | undefined,
+  alkalinity: ConsumptionEstimate | undefined,
+): Demand | undefined {
   const byRatio = alkalinity && {
     perDay: alkalinity.perDay * CALCIUM_MG_PER_MEQ,
     sd: Math.hypot(alkalinity.perDaySd, RATIO_ERROR * alkalinity.perDay) * CALCIUM_MG_PER_MEQ,

@@ -12,8 +12,16 @@ describe('the weighted fit', () => {
   it('reproduces NIST StRD Norris', () => {
     // NIST Statistical Reference Datasets, Norris: data and certified values (recalled from memory; the certified
     // digits come back only if every row is right).
-    const y = [0.1, 338.8, 118.1, 888.0, 9.2, 228.1, 668.5, 998.5, 449.1, 778.9, 559.2, 0.3, 0.1, 778.1, 668.8, 339.3, 448.9, 10.8, 557.7, 228.3, 998.0, 888.8, 119.6, 0.3, 0.6, 557.6, 339.3, 888.0, 998.5, 778.9, 10.2, 117.6, 228.9, 668.4, 449.2, 0.2];
-    const x = [0.2, 337.4, 118.2, 884.6, 10.1, 226.5, 666.3, 996.3, 448.6, 777.0, 558.2, 0.4, 0.6, 775.5, 666.9, 338.0, 447.5, 11.6, 556.0, 228.1, 995.8, 887.6, 120.2, 0.3, 0.3, 556.8, 339.1, 887.2, 999.0, 779.0, 11.1, 118.3, 229.2, 669.1, 448.9, 0.5];
+    const y = [
+      0.1, 338.8, 118.1, 888.0, 9.2, 228.1, 668.5, 998.5, 449.1, 778.9, 559.2, 0.3, 0.1, 778.1, 668.8, 339.3, 448.9,
+      10.8, 557.7, 228.3, 998.0, 888.8, 119.6, 0.3, 0.6, 557.6, 339.3, 888.0, 998.5, 778.9, 10.2, 117.6, 228.9, 668.4,
+      449.2, 0.2,
+    ];
+    const x = [
+      0.2, 337.4, 118.2, 884.6, 10.1, 226.5, 666.3, 996.3, 448.6, 777.0, 558.2, 0.4, 0.6, 775.5, 666.9, 338.0, 447.5,
+      11.6, 556.0, 228.1, 995.8, 887.6, 120.2, 0.3, 0.3, 556.8, 339.1, 887.2, 999.0, 779.0, 11.1, 118.3, 229.2, 669.1,
+      448.9, 0.5,
+    ];
     const result = weightedFit(x.map((v, i) => ({ u: 1, v, y: y[i] ?? Number.NaN, sd: 1 })));
     expect(result.a).toBeCloseTo(-0.262323073774029, 11);
     expect(result.b).toBeCloseTo(1.00211681802045, 13);
@@ -26,14 +34,24 @@ describe('the weighted fit', () => {
 
 const DKH = MMOL_PER_L_PER_DKH;
 const carbonate = solutionStrength([{ reagent: 'sodium-carbonate', gramsPerL: 80 }]);
-const twentyMlADay: TankEvent = { kind: 'rate', at: -DAY_MS, source: 'carbonate', perDay: { alkalinity: 0.02 * carbonate.alkalinityMmolPerL } };
+const twentyMlADay: TankEvent = {
+  kind: 'rate',
+  at: -DAY_MS,
+  source: 'carbonate',
+  perDay: { alkalinity: 0.02 * carbonate.alkalinityMmolPerL },
+};
 
 describe('consumption from readings', () => {
   it('is 0.473 dKH/day in the worked case', () => {
     // Worked by hand: 310 L, 80 g/L Na2CO3 at 20 mL/day gives 0.273 dKH/day; 8.6 falls to 7.8 in 4 days, 0.2 a day more.
     const estimate = estimateConsumption({
-      species: 'alkalinity', volumeL: 310, events: [twentyMlADay],
-      readings: [{ at: 0, value: 8.6 * DKH }, { at: 4 * DAY_MS, value: 7.8 * DKH }],
+      species: 'alkalinity',
+      volumeL: 310,
+      events: [twentyMlADay],
+      readings: [
+        { at: 0, value: 8.6 * DKH },
+        { at: 4 * DAY_MS, value: 7.8 * DKH },
+      ],
     });
     expect((estimate?.perDay ?? 0) / DKH).toBeCloseTo(0.473, 3);
     // Two readings: √2 × test error over the days between.
@@ -46,14 +64,22 @@ describe('consumption from readings', () => {
       fc.property(fc.double({ min: 0.02, max: 0.4, noNaN: true }), fc.integer({ min: 2, max: 9 }), (perDay, count) => {
         const events: TankEvent[] = [
           twentyMlADay,
-          { kind: 'exchange', at: 3.3 * DAY_MS, volumeL: 45, water: { salinity: 35, alkalinity: 3.6, calcium: 450, magnesium: 1380, nitrate: 0, phosphate: 0 } },
+          {
+            kind: 'exchange',
+            at: 3.3 * DAY_MS,
+            volumeL: 45,
+            water: { salinity: 35, alkalinity: 3.6, calcium: 450, magnesium: 1380, nitrate: 0, phosphate: 0 },
+          },
           { kind: 'addition', at: 5.1 * DAY_MS, amounts: { alkalinity: 40 } },
           { kind: 'loop', at: 6 * DAY_MS, source: 'reactor', litresPerDay: 3, returns: { alkalinity: 9 } },
         ];
         const at = Array.from({ length: count }, (_, i) => (i * 12 * DAY_MS) / (count - 1));
         const start = { at: 0, volumeL: 310, water: eachSpecies((s) => (s === 'alkalinity' ? 9 : 0)) };
         const life: TankEvent = { kind: 'rate', at: 0, source: 'life', perDay: { alkalinity: -perDay * 310 } };
-        const readings = simulate(start, [...events, life], at).map((state) => ({ at: state.at, value: state.water.alkalinity }));
+        const readings = simulate(start, [...events, life], at).map((state) => ({
+          at: state.at,
+          value: state.water.alkalinity,
+        }));
         const estimate = estimateConsumption({ species: 'alkalinity', volumeL: 310, events, readings });
         expect(estimate?.perDay).toBeCloseTo(perDay, 9);
         expect(estimate?.setAside).toEqual([]);
@@ -62,9 +88,15 @@ describe('consumption from readings', () => {
   });
 
   it('says nothing from one reading, or from two on one evening', () => {
-    const of = (readings: { at: number; value: number }[]) => estimateConsumption({ species: 'calcium', volumeL: 100, events: [], readings });
+    const of = (readings: { at: number; value: number }[]) =>
+      estimateConsumption({ species: 'calcium', volumeL: 100, events: [], readings });
     expect(of([{ at: 0, value: 430 }])).toBeUndefined();
-    expect(of([{ at: 0, value: 430 }, { at: DAY_MS / 8, value: 420 }])).toBeUndefined();
+    expect(
+      of([
+        { at: 0, value: 430 },
+        { at: DAY_MS / 8, value: 420 },
+      ]),
+    ).toBeUndefined();
   });
 
   it('sets aside one reading beyond belief and says which', () => {

@@ -61,7 +61,11 @@ export function estimateConsumption(input: ConsumptionInput): ConsumptionEstimat
   const sd = input.testError ?? PARAMETERS[input.species].testError;
   const response = modelResponse(input, readings, first);
 
-  const everything = fit(response, readings.map((_, i) => i), sd);
+  const everything = fit(
+    response,
+    readings.map((_, i) => i),
+    sd,
+  );
   const outlier = furthestOff(response, readings, sd);
   const setAside = outlier === undefined ? [] : [outlier];
   const kept = readings.map((_, i) => i).filter((i) => i !== outlier);
@@ -74,7 +78,9 @@ export function estimateConsumption(input: ConsumptionInput): ConsumptionEstimat
   const days = (last.at - first.at) / DAY_MS;
   const level = end.known + solved.a * end.perLevel + solved.b * end.perConsumption;
   const levelVariance =
-    (solved.aSd * end.perLevel) ** 2 + (solved.bSd * end.perConsumption) ** 2 + 2 * solved.covariance * end.perLevel * end.perConsumption;
+    (solved.aSd * end.perLevel) ** 2 +
+    (solved.bSd * end.perConsumption) ** 2 +
+    2 * solved.covariance * end.perLevel * end.perConsumption;
   const startLevel = response[0] ? response[0].known + solved.a : level;
   return {
     perDay: solved.b,
@@ -97,14 +103,23 @@ interface Response {
   readonly value: number;
 }
 
-function modelResponse({ species, volumeL, events }: ConsumptionInput, readings: readonly Reading[], first: Reading): Response[] {
+function modelResponse(
+  { species, volumeL, events }: ConsumptionInput,
+  readings: readonly Reading[],
+  first: Reading,
+): Response[] {
   const at = readings.map((reading) => reading.at);
   const days = ((at.at(-1) ?? first.at) - first.at) / DAY_MS;
   // The level is carried high so that a probe of consumption cannot meet the floor at nought, where the model bends.
   const high = Math.max(1, ...readings.map((reading) => reading.value)) * 10;
   const run = (level: number, consumptionPerDay: number) => {
     const start: TankState = { at: first.at, volumeL, water: eachSpecies((each) => (each === species ? level : 0)) };
-    const life: TankEvent = { kind: 'rate', at: first.at, source: 'consumption under test', perDay: { [species]: -consumptionPerDay * volumeL } };
+    const life: TankEvent = {
+      kind: 'rate',
+      at: first.at,
+      source: 'consumption under test',
+      perDay: { [species]: -consumptionPerDay * volumeL },
+    };
     return simulate(start, [...events, life], at).map((state) => state.water[species]);
   };
   const probe = high / (2 * days);
@@ -132,7 +147,8 @@ function furthestOff(response: readonly Response[], readings: readonly Reading[]
   let worst: { index: number; sigmas: number } | undefined;
   for (let i = 0; i < readings.length; i++) {
     const others = readings.map((_, j) => j).filter((j) => j !== i);
-    const spread = Math.max(...others.map((j) => readings[j]?.at ?? 0)) - Math.min(...others.map((j) => readings[j]?.at ?? 0));
+    const spread =
+      Math.max(...others.map((j) => readings[j]?.at ?? 0)) - Math.min(...others.map((j) => readings[j]?.at ?? 0));
     const here = response[i];
     if (!here || spread < SHORTEST_SPAN_DAYS * DAY_MS) continue;
     const without = fit(response, others, sd);
@@ -140,7 +156,14 @@ function furthestOff(response: readonly Response[], readings: readonly Reading[]
     const predicted = here.known + without.a * here.perLevel + without.b * here.perConsumption;
     const doubt = Math.hypot(
       sd,
-      Math.sqrt(Math.max(0, (without.aSd * here.perLevel) ** 2 + (without.bSd * here.perConsumption) ** 2 + 2 * without.covariance * here.perLevel * here.perConsumption)),
+      Math.sqrt(
+        Math.max(
+          0,
+          (without.aSd * here.perLevel) ** 2 +
+            (without.bSd * here.perConsumption) ** 2 +
+            2 * without.covariance * here.perLevel * here.perConsumption,
+        ),
+      ),
     );
     const sigmas = Math.abs(here.value - predicted) / (doubt * scatter);
     if (!worst || sigmas > worst.sigmas) worst = { index: i, sigmas };

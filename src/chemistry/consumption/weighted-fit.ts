@@ -42,7 +42,11 @@ export function weightedFit(observations: readonly Observation[]): Fit {
     vv += (v / sd) ** 2;
   }
   if (observations.length < 2 || !(rr > 1e-12 * vv)) {
-    throw new Refusal({ field: 'readings', value: observations.length, allowed: 'two or more readings at different times' });
+    throw new Refusal({
+      field: 'readings',
+      value: observations.length,
+      allowed: 'two or more readings at different times',
+    });
   }
   const b = ry / rr;
   let uy = 0;

@@ -29,30 +29,77 @@ export const correction = defineCalculator({
     const days = Math.max(1, Math.ceil(rise / limit - 1e-9));
     const settled = Math.abs(rise) <= 1.96 * levelSd;
     const working: Step[] = [
-      { label: `${element} now`, value: quantity(element, level), origin: 'log', from: 'the readings together, at the last of them' },
+      {
+        label: `${element} now`,
+        value: quantity(element, level),
+        origin: 'log',
+        from: 'the readings together, at the last of them',
+      },
       { label: 'Aim', value: quantity(element, aim), origin: 'setting', from: 'the middle of the tank’s target band' },
-      { label: 'Fastest rise a day', value: quantity(ELEMENT_FACTS[element].rateKind, limit), origin: limitPerDay === undefined ? 'common practice' : 'yours', from: 'keeps the animals’ surroundings steady' },
+      {
+        label: 'Fastest rise a day',
+        value: quantity(ELEMENT_FACTS[element].rateKind, limit),
+        origin: limitPerDay === undefined ? 'common practice' : 'yours',
+        from: 'keeps the animals’ surroundings steady',
+      },
     ];
-    if (!settled && rise > 0) working.push({ label: `${part.name} in all`, value: quantity('dose', totalMl), origin: 'equation', from: 'rise × net volume ÷ strength' });
-    const cautions: Caution[] = rise > 0 && !settled ? [{ severity: 'care', says: ['This comes on top of the maintenance dose, once. Test again when half of it is in.'] }] : [];
+    if (!settled && rise > 0)
+      working.push({
+        label: `${part.name} in all`,
+        value: quantity('dose', totalMl),
+        origin: 'equation',
+        from: 'rise × net volume ÷ strength',
+      });
+    const cautions: Caution[] =
+      rise > 0 && !settled
+        ? [
+            {
+              severity: 'care',
+              says: ['This comes on top of the maintenance dose, once. Test again when half of it is in.'],
+            },
+          ]
+        : [];
     const wait = consumptionPerDay !== undefined && consumptionPerDay > 0 ? -rise / consumptionPerDay : undefined;
     return {
       answer: settled
-        ? { says: [`Leave ${element} as it is: it stands where it should, as far as the test can tell.`], certainty: 'within test error' as const, because: [quantity(element, level), 'against', quantity(element, aim), '.'] }
+        ? {
+            says: [`Leave ${element} as it is: it stands where it should, as far as the test can tell.`],
+            certainty: 'within test error' as const,
+            because: [quantity(element, level), 'against', quantity(element, aim), '.'],
+          }
         : rise > 0
           ? {
-              says: ['Add', quantity('dose', totalMl / days), `of ${part.name} a day for`, quantity('days', days), ', once.'],
+              says: [
+                'Add',
+                quantity('dose', totalMl / days),
+                `of ${part.name} a day for`,
+                quantity('days', days),
+                ', once.',
+              ],
               certainty: 'worked out' as const,
               because: ['It lifts', `${element} from`, quantity(element, level), 'to', quantity(element, aim), '.'],
             }
           : {
-              says: wait === undefined ? [`Let ${element} come down by itself: dose less and wait.`] : [`Pause the ${element} dose for about`, quantity('days', wait), 'and test again.'],
+              says:
+                wait === undefined
+                  ? [`Let ${element} come down by itself: dose less and wait.`]
+                  : [`Pause the ${element} dose for about`, quantity('days', wait), 'and test again.'],
               certainty: 'worked out' as const,
-              because: [quantity(element, level), 'is above the aim of', quantity(element, aim), '; nothing is added to lower it.'],
+              because: [
+                quantity(element, level),
+                'is above the aim of',
+                quantity(element, aim),
+                '; nothing is added to lower it.',
+              ],
             },
       working,
       cautions,
-      values: { totalMl: settled ? 0 : totalMl, days, mlPerDay: settled ? 0 : totalMl / days, withinTestError: settled },
+      values: {
+        totalMl: settled ? 0 : totalMl,
+        days,
+        mlPerDay: settled ? 0 : totalMl / days,
+        withinTestError: settled,
+      },
     };
   },
 });

@@ -22,8 +22,12 @@ describe('reagents', () => {
     expect(carbonate.alkalinityMmolPerL / 1000).toBeCloseTo(1.5096, 4); // CIAAW 2021: 2 × 80 ÷ 105.988
   });
   it.each([
-    ['sodium-bicarbonate', 84.007], ['sodium-carbonate', 105.988], ['calcium-hydroxide', 74.093],
-    ['calcium-chloride-dihydrate', 147.01], ['magnesium-chloride-hexahydrate', 203.3], ['magnesium-sulfate-heptahydrate', 246.47],
+    ['sodium-bicarbonate', 84.007],
+    ['sodium-carbonate', 105.988],
+    ['calcium-hydroxide', 74.093],
+    ['calcium-chloride-dihydrate', 147.01],
+    ['magnesium-chloride-hexahydrate', 203.3],
+    ['magnesium-sulfate-heptahydrate', 246.47],
   ] as const)('%s weighs %d g/mol', (id, mass) => {
     expect(Math.abs(REAGENTS[id].molarMassGPerMol - mass)).toBeLessThan(0.012); // CIAAW 2021, as printed
   });
@@ -48,56 +52,126 @@ describe('reagents', () => {
 
 describe('the worked case, by hand: 310 L, 0.473 dKH/day', () => {
   const events: TankEvent[] = [{ kind: 'rate', at: 0, source: 'carbonate', perDay: { alkalinity: 20 * perMl } }];
-  const estimate = estimateConsumption({ species: 'alkalinity', volumeL: 310, events, readings: [{ at: 0, value: 8.6 * DKH }, { at: 4 * DAY_MS, value: 7.8 * DKH }] });
+  const estimate = estimateConsumption({
+    species: 'alkalinity',
+    volumeL: 310,
+    events,
+    readings: [
+      { at: 0, value: 8.6 * DKH },
+      { at: 4 * DAY_MS, value: 7.8 * DKH },
+    ],
+  });
   if (!estimate) throw new Error('no estimate');
-  const demand = { perDay: estimate.perDay, sd: estimate.perDaySd, origin: 'log' as const, from: '', mismatch: false, withinTestError: false };
+  const demand = {
+    perDay: estimate.perDay,
+    sd: estimate.perDaySd,
+    origin: 'log' as const,
+    from: '',
+    mismatch: false,
+    withinTestError: false,
+  };
 
   it('is maintained by 34.65 mL/day', () => {
-    const { values } = maintenanceDose.run({ netVolumeL: 310, demand: { alkalinity: demand }, parts: { alkalinity: part }, carriedByOthers: {}, certainty: 'drifting' });
+    const { values } = maintenanceDose.run({
+      netVolumeL: 310,
+      demand: { alkalinity: demand },
+      parts: { alkalinity: part },
+      carriedByOthers: {},
+      certainty: 'drifting',
+    });
     expect(values.doses[0]?.mlPerDay).toBeCloseTo(34.65, 2);
   });
 
   it('or by a reactor at 7.41 L/day, 5.14 mL/min', () => {
     const { values } = effluentFlow.run({
-      netVolumeL: 310, demandPerDay: estimate.perDay, demandSd: 0, demandFrom: '', demandOrigin: 'log', carriedMmolPerDay: 0, carriedBy: '',
-      effluentAlkalinity: 28 * DKH, tankAlkalinity: 8.2 * DKH, tankAlkalinityOrigin: 'log', certainty: 'steady',
+      netVolumeL: 310,
+      demandPerDay: estimate.perDay,
+      demandSd: 0,
+      demandFrom: '',
+      demandOrigin: 'log',
+      carriedMmolPerDay: 0,
+      carriedBy: '',
+      effluentAlkalinity: 28 * DKH,
+      tankAlkalinity: 8.2 * DKH,
+      tankAlkalinityOrigin: 'log',
+      certainty: 'steady',
     });
     expect(values.litresPerDay).toBeCloseTo(7.41, 2);
     expect(values.mlPerMin).toBeCloseTo(5.14, 2);
   });
 
   it('and a tank dosed at the answer holds its level in the model', () => {
-    const { values } = maintenanceDose.run({ netVolumeL: 310, demand: { alkalinity: demand }, parts: { alkalinity: part }, carriedByOthers: {}, certainty: 'drifting' });
+    const { values } = maintenanceDose.run({
+      netVolumeL: 310,
+      demand: { alkalinity: demand },
+      parts: { alkalinity: part },
+      carriedByOthers: {},
+      certainty: 'drifting',
+    });
     const mlPerDay = values.doses[0]?.mlPerDay ?? 0;
     const start = { at: 0, volumeL: 310, water: eachSpecies((s) => (s === 'alkalinity' ? 8.2 * DKH : 0)) };
     const life: TankEvent = { kind: 'rate', at: 0, source: 'life', perDay: { alkalinity: -estimate.perDay * 310 } };
     const dosed: TankEvent = { kind: 'rate', at: 0, source: 'carbonate', perDay: { alkalinity: mlPerDay * perMl } };
-    for (const state of simulate(start, [life, dosed], [1, 30, 365].map((d) => d * DAY_MS))) expect(state.water.alkalinity / DKH).toBeCloseTo(8.2, 9);
+    for (const state of simulate(
+      start,
+      [life, dosed],
+      [1, 30, 365].map((d) => d * DAY_MS),
+    ))
+      expect(state.water.alkalinity / DKH).toBeCloseTo(8.2, 9);
   });
 });
 
 describe('maintenance', () => {
   const demand = { perDay: 0.2, sd: 0.02, origin: 'log' as const, from: '', mismatch: false, withinTestError: false };
   it('leaves out what limewater already brings', () => {
-    const run = (amountPerDay: number) => maintenanceDose.run({ netVolumeL: 300, demand: { alkalinity: demand }, parts: { alkalinity: part }, carriedByOthers: { alkalinity: { amountPerDay, by: 'Limewater' } }, certainty: 'steady' });
+    const run = (amountPerDay: number) =>
+      maintenanceDose.run({
+        netVolumeL: 300,
+        demand: { alkalinity: demand },
+        parts: { alkalinity: part },
+        carriedByOthers: { alkalinity: { amountPerDay, by: 'Limewater' } },
+        certainty: 'steady',
+      });
     expect(run(30).values.doses[0]?.mlPerDay).toBeCloseTo((60 - 30) / perMl, 9);
     expect(run(90).values.doses[0]?.mlPerDay).toBe(0);
     expect(run(90).answer.says[0]).toMatch(/Dose nothing/);
   });
   it('builds no dose on a demand the test cannot tell from nothing', () => {
-    const { values, cautions } = maintenanceDose.run({ netVolumeL: 300, demand: { alkalinity: { ...demand, withinTestError: true } }, parts: { alkalinity: part }, carriedByOthers: {}, certainty: 'within test error' });
+    const { values, cautions } = maintenanceDose.run({
+      netVolumeL: 300,
+      demand: { alkalinity: { ...demand, withinTestError: true } },
+      parts: { alkalinity: part },
+      carriedByOthers: {},
+      certainty: 'within test error',
+    });
     expect(values.doses).toEqual([]);
     expect(cautions[0]?.says[0]).toMatch(/more slowly than the test/);
   });
   it('says what to do when there is nothing to go on', () => {
-    const none = maintenanceDose.run({ netVolumeL: 300, demand: {}, parts: { alkalinity: part }, carriedByOthers: {}, certainty: 'not enough yet' });
+    const none = maintenanceDose.run({
+      netVolumeL: 300,
+      demand: {},
+      parts: { alkalinity: part },
+      carriedByOthers: {},
+      certainty: 'not enough yet',
+    });
     expect(none.answer.certainty).toBe('not enough yet');
     expect(none.values.doses).toEqual([]);
   });
 });
 
 describe('calcium and alkalinity together', () => {
-  const estimate = (perDay: number, perDaySd: number) => ({ perDay, perDaySd, level: 0, levelSd: 0, lastAt: 0, used: [], setAside: [], givenPerDay: 0, driftPerDay: 0 });
+  const estimate = (perDay: number, perDaySd: number) => ({
+    perDay,
+    perDaySd,
+    level: 0,
+    levelSd: 0,
+    lastAt: 0,
+    used: [],
+    setAside: [],
+    givenPerDay: 0,
+    driftPerDay: 0,
+  });
   it('are bound by 7.15 mg/L per dKH when calcium was not tested', () => {
     expect(calciumDemand(undefined, estimate(DKH, 0.01))?.perDay).toBeCloseTo(7.15, 2); // 20.04 mg/meq, CIAAW 2021
   });
@@ -110,7 +184,13 @@ describe('calcium and alkalinity together', () => {
 });
 
 describe('a correction', () => {
-  const base = { element: 'alkalinity' as const, netVolumeL: 400, levelSd: 0.02, part: { name: 'Carbonate', perMl }, consumptionPerDay: 0.2 };
+  const base = {
+    element: 'alkalinity' as const,
+    netVolumeL: 400,
+    levelSd: 0.02,
+    part: { name: 'Carbonate', perMl },
+    consumptionPerDay: 0.2,
+  };
   it('is spread so that no day rises faster than the limit', () => {
     const { values } = correction.run({ ...base, level: 7 * DKH, aim: 9.5 * DKH });
     expect(values.days).toBe(3);
@@ -126,7 +206,17 @@ describe('a correction', () => {
 });
 
 describe('a calcium reactor', () => {
-  const base = { netVolumeL: 400, demandPerDay: DKH, demandSd: 0, demandFrom: '', demandOrigin: 'log' as const, carriedMmolPerDay: 0, carriedBy: '', tankAlkalinityOrigin: 'log' as const, certainty: 'steady' as const };
+  const base = {
+    netVolumeL: 400,
+    demandPerDay: DKH,
+    demandSd: 0,
+    demandFrom: '',
+    demandOrigin: 'log' as const,
+    carriedMmolPerDay: 0,
+    carriedBy: '',
+    tankAlkalinityOrigin: 'log' as const,
+    certainty: 'steady' as const,
+  };
   it('1 dKH/day in 400 L at effluent 30 and tank 8: 18.2 L/day, 12.6 mL/min, 7.1 g media and 3.1 g CO2', () => {
     // Independent arithmetic from the molar masses of CIAAW 2021.
     const { values } = effluentFlow.run({ ...base, effluentAlkalinity: 30 * DKH, tankAlkalinity: 8 * DKH });
@@ -136,6 +226,8 @@ describe('a calcium reactor', () => {
     expect(values.co2GPerDay).toBeCloseTo(3.1, 1);
   });
   it('refuses an effluent no stronger than the tank', () => {
-    expect(() => effluentFlow.run({ ...base, effluentAlkalinity: 8 * DKH, tankAlkalinity: 8 * DKH })).toThrow(/chamber/);
+    expect(() => effluentFlow.run({ ...base, effluentAlkalinity: 8 * DKH, tankAlkalinity: 8 * DKH })).toThrow(
+      /chamber/,
+    );
   });
 });

@@ -18,7 +18,11 @@ interface ElementFacts {
 }
 
 export const ELEMENT_FACTS: Record<Element, ElementFacts> = {
-  alkalinity: { rateKind: 'alkalinityRate', perMl: (s) => s.alkalinityMmolPerL / 1000, riseLimitPerDay: 1 * MMOL_PER_L_PER_DKH },
+  alkalinity: {
+    rateKind: 'alkalinityRate',
+    perMl: (s) => s.alkalinityMmolPerL / 1000,
+    riseLimitPerDay: 1 * MMOL_PER_L_PER_DKH,
+  },
   calcium: { rateKind: 'ionRate', perMl: (s) => s.calciumMgPerL / 1000, riseLimitPerDay: 20 },
   magnesium: { rateKind: 'ionRate', perMl: (s) => s.magnesiumMgPerL / 1000, riseLimitPerDay: 100 },
 };

@@ -45,13 +45,22 @@ export const maintenanceDose = defineCalculator({
     demand: z.partialRecord(z.enum(ELEMENTS), demandSchema),
     parts: z.partialRecord(z.enum(ELEMENTS), partSchema),
     /** What limewater, a reactor or another solution already brings, as an amount a day. */
-    carriedByOthers: z.partialRecord(z.enum(ELEMENTS), z.object({ amountPerDay: z.number(), by: z.string() })).default({}),
+    carriedByOthers: z
+      .partialRecord(z.enum(ELEMENTS), z.object({ amountPerDay: z.number(), by: z.string() }))
+      .default({}),
     certainty: z.enum(['worked out', 'steady', 'drifting', 'within test error', 'retest', 'not enough yet', 'rough']),
   }),
   run: ({ netVolumeL, demand, parts, carriedByOthers, certainty }) => {
     within('net volume', netVolumeL, 0.1, 1e6, 'L');
     const doses: PartDose[] = [];
-    const working: Step[] = [{ label: 'Net volume', value: quantity('volume', netVolumeL), origin: 'setting', from: 'the tank’s own settings' }];
+    const working: Step[] = [
+      {
+        label: 'Net volume',
+        value: quantity('volume', netVolumeL),
+        origin: 'setting',
+        from: 'the tank’s own settings',
+      },
+    ];
     const cautions: Caution[] = [];
     const untold: Element[] = [];
 
@@ -65,8 +74,18 @@ export const maintenanceDose = defineCalculator({
       }
       const { rateKind } = ELEMENT_FACTS[element];
       if (need.withinTestError) {
-        working.push({ label: `${capitalised(element)} consumption`, value: quantity(rateKind, need.perDay), origin: need.origin, from: need.from });
-        cautions.push({ severity: 'note', says: [`The tank takes ${element} more slowly than the test can show, so no dose is built on it: keep what you dose, and test on.`] });
+        working.push({
+          label: `${capitalised(element)} consumption`,
+          value: quantity(rateKind, need.perDay),
+          origin: need.origin,
+          from: need.from,
+        });
+        cautions.push({
+          severity: 'note',
+          says: [
+            `The tank takes ${element} more slowly than the test can show, so no dose is built on it: keep what you dose, and test on.`,
+          ],
+        });
         continue;
       }
       const amountPerDay = need.perDay * netVolumeL;
@@ -74,24 +93,81 @@ export const maintenanceDose = defineCalculator({
       const rest = amountPerDay - (carried?.amountPerDay ?? 0);
       const mlPerDay = Math.max(0, rest / part.perMl);
       const doubt = (1.96 * need.sd * netVolumeL) / part.perMl;
-      doses.push({ element, part: part.name, mlPerDay, lowMlPerDay: Math.max(0, mlPerDay - doubt), highMlPerDay: mlPerDay + doubt });
+      doses.push({
+        element,
+        part: part.name,
+        mlPerDay,
+        lowMlPerDay: Math.max(0, mlPerDay - doubt),
+        highMlPerDay: mlPerDay + doubt,
+      });
 
-      working.push({ label: `${capitalised(element)} consumption`, value: quantity(rateKind, need.perDay), origin: need.origin, from: need.from });
-      working.push({ label: 'In the whole tank', value: amountADay(element, amountPerDay), origin: 'equation', from: 'consumption × net volume, a day' });
-      if (carried) working.push({ label: `Already brought by ${carried.by}`, value: amountADay(element, carried.amountPerDay), origin: 'log', from: 'its standing rate × its strength, a day' });
-      working.push({ label: `Strength of ${part.name}`, value: strengthOf(element, part.perMl), origin: 'setting', from: part.describedAs });
-      working.push({ label: `Dose of ${part.name}`, value: quantity('doseRate', mlPerDay), origin: 'equation', from: carried ? 'what is left to bring ÷ strength' : 'amount a day ÷ strength' });
+      working.push({
+        label: `${capitalised(element)} consumption`,
+        value: quantity(rateKind, need.perDay),
+        origin: need.origin,
+        from: need.from,
+      });
+      working.push({
+        label: 'In the whole tank',
+        value: amountADay(element, amountPerDay),
+        origin: 'equation',
+        from: 'consumption × net volume, a day',
+      });
+      if (carried)
+        working.push({
+          label: `Already brought by ${carried.by}`,
+          value: amountADay(element, carried.amountPerDay),
+          origin: 'log',
+          from: 'its standing rate × its strength, a day',
+        });
+      working.push({
+        label: `Strength of ${part.name}`,
+        value: strengthOf(element, part.perMl),
+        origin: 'setting',
+        from: part.describedAs,
+      });
+      working.push({
+        label: `Dose of ${part.name}`,
+        value: quantity('doseRate', mlPerDay),
+        origin: 'equation',
+        from: carried ? 'what is left to bring ÷ strength' : 'amount a day ÷ strength',
+      });
       if (need.mismatch) {
-        cautions.push({ severity: 'care', says: ['Calcium and alkalinity are not being taken in the proportion that skeletons use (7.15 mg/L for each dKH). Test calcium again; a kit, the salt, or precipitation would explain it.'] });
+        cautions.push({
+          severity: 'care',
+          says: [
+            'Calcium and alkalinity are not being taken in the proportion that skeletons use (7.15 mg/L for each dKH). Test calcium again; a kit, the salt, or precipitation would explain it.',
+          ],
+        });
       }
-      if (rest < 0) cautions.push({ severity: 'note', says: [`${capitalised(carried?.by ?? 'another source')} brings more ${element} than the tank takes; it will rise until that is turned down.`] });
-      if (part.handling.length > 0 && mlPerDay > LEAST_ML_PER_DAY) cautions.push({ severity: 'harm', says: [`${part.name}: ${part.handling.join(' ')}`] });
+      if (rest < 0)
+        cautions.push({
+          severity: 'note',
+          says: [
+            `${capitalised(carried?.by ?? 'another source')} brings more ${element} than the tank takes; it will rise until that is turned down.`,
+          ],
+        });
+      if (part.handling.length > 0 && mlPerDay > LEAST_ML_PER_DAY)
+        cautions.push({ severity: 'harm', says: [`${part.name}: ${part.handling.join(' ')}`] });
     }
     for (const element of untold) {
-      cautions.push({ severity: 'note', says: [`No ${element} dose is worked out: it needs two readings a day or more apart.`] });
+      cautions.push({
+        severity: 'note',
+        says: [`No ${element} dose is worked out: it needs two readings a day or more apart.`],
+      });
     }
-    if (doses.length > 1) cautions.push({ severity: 'care', says: ['Never mix the parts or let them meet undiluted: a different spot or an hour apart, in strong flow.'] });
-    if (doses.length > 0) cautions.push({ severity: 'note', says: ['Change a dose, then test again in three or four days. A maintenance dose does not mend a low level; a correction is separate, below.'] });
+    if (doses.length > 1)
+      cautions.push({
+        severity: 'care',
+        says: ['Never mix the parts or let them meet undiluted: a different spot or an hour apart, in strong flow.'],
+      });
+    if (doses.length > 0)
+      cautions.push({
+        severity: 'note',
+        says: [
+          'Change a dose, then test again in three or four days. A maintenance dose does not mend a low level; a correction is separate, below.',
+        ],
+      });
 
     return { answer: answerOf(doses, certainty), working, cautions, values: { doses } };
   },
@@ -102,12 +178,18 @@ function answerOf(doses: readonly PartDose[], certainty: Certainty) {
     return {
       says: ['Test alkalinity twice, a few days apart, and log what you dose: then the dose can be worked out.'],
       certainty: 'not enough yet' as const,
-      because: ['Consumption is what is missing from the second reading once doses and water changes are accounted for.'],
+      because: [
+        'Consumption is what is missing from the second reading once doses and water changes are accounted for.',
+      ],
     };
   }
   const worth = doses.filter((dose) => dose.mlPerDay > LEAST_ML_PER_DAY);
   if (worth.length === 0) {
-    return { says: ['Dose nothing now: the tank takes no more than it is already given.'], certainty, because: rangeOf(doses) };
+    return {
+      says: ['Dose nothing now: the tank takes no more than it is already given.'],
+      certainty,
+      because: rangeOf(doses),
+    };
   }
   const says: Phrase[] = ['Dose'];
   worth.forEach((dose, i) => {
@@ -119,9 +201,14 @@ function answerOf(doses: readonly PartDose[], certainty: Certainty) {
 }
 
 function rangeOf(doses: readonly PartDose[]): Phrase[] {
-  return doses.flatMap((dose, i): Phrase[] => [
-    `${i > 0 ? '; ' : ''}${dose.part} between`, quantity('doseRate', dose.lowMlPerDay), 'and', quantity('doseRate', dose.highMlPerDay),
-  ]).concat('(95 in 100).');
+  return doses
+    .flatMap((dose, i): Phrase[] => [
+      `${i > 0 ? '; ' : ''}${dose.part} between`,
+      quantity('doseRate', dose.lowMlPerDay),
+      'and',
+      quantity('doseRate', dose.highMlPerDay),
+    ])
+    .concat('(95 in 100).');
 }
 
 /** Alkalinity in milliequivalents has no everyday unit, so the whole tank's amount is told a day. */

@@ -21,7 +21,11 @@ describe('evaporation by formula', () => {
 describe('evaporation by refills', () => {
   it('divides what was put back by the time it replaced', () => {
     // By hand: 11.5 + 12.5 L over 7 days; the first refill only starts the count.
-    const rate = rateFromRefills([{ at: 0, litres: 30 }, { at: 3 * DAY_MS, litres: 11.5 }, { at: 7 * DAY_MS, litres: 12.5 }]);
+    const rate = rateFromRefills([
+      { at: 0, litres: 30 },
+      { at: 3 * DAY_MS, litres: 11.5 },
+      { at: 7 * DAY_MS, litres: 12.5 },
+    ]);
     expect(rate?.litresPerDay).toBeCloseTo(24 / 7, 12);
     expect(rateFromRefills([{ at: 0, litres: 30 }])).toBeUndefined();
   });
@@ -29,8 +33,14 @@ describe('evaporation by refills', () => {
 
 describe('top-off', () => {
   const input = {
-    now: 10 * DAY_MS, netVolumeL: 378, salinity: 35, reservoirL: 40,
-    refills: [{ at: 0, litres: 20 }, { at: 6 * DAY_MS, litres: 21 }],
+    now: 10 * DAY_MS,
+    netVolumeL: 378,
+    salinity: 35,
+    reservoirL: 40,
+    refills: [
+      { at: 0, litres: 20 },
+      { at: 6 * DAY_MS, litres: 21 },
+    ],
     surroundings: { openSurfaceM2: 1, waterC: 25.5, airC: 21, humidity: 0.5 },
   };
   it('tells litres a day and days left', () => {

@@ -28,10 +28,18 @@ export function rateFromRefills(refills: readonly Refill[]): RefillRate | undefi
   if (!first || !last) return undefined;
   const days = (last.at - first.at) / DAY_MS;
   if (days < 0.5) return undefined;
-  const gaps = ordered.slice(1).map((refill, i) => ({ days: (refill.at - (ordered[i]?.at ?? 0)) / DAY_MS, litres: refill.litres }));
+  const gaps = ordered
+    .slice(1)
+    .map((refill, i) => ({ days: (refill.at - (ordered[i]?.at ?? 0)) / DAY_MS, litres: refill.litres }));
   const litresPerDay = gaps.reduce((sum, gap) => sum + gap.litres, 0) / days;
   // Each gap's litres against what the mean rate says it should be; the scatter of the total, over the total time.
   const scatter = gaps.reduce((sum, gap) => sum + (gap.litres - litresPerDay * gap.days) ** 2, 0);
-  const sd = gaps.length > 1 ? Math.sqrt((scatter * gaps.length) / (gaps.length - 1)) / days : SINGLE_GAP_ERROR * litresPerDay;
-  return { litresPerDay, sd: Math.max(sd, (SINGLE_GAP_ERROR * litresPerDay) / gaps.length / 2), refills: ordered.length, days };
+  const sd =
+    gaps.length > 1 ? Math.sqrt((scatter * gaps.length) / (gaps.length - 1)) / days : SINGLE_GAP_ERROR * litresPerDay;
+  return {
+    litresPerDay,
+    sd: Math.max(sd, (SINGLE_GAP_ERROR * litresPerDay) / gaps.length / 2),
+    refills: ordered.length,
+    days,
+  };
 }

@@ -22,7 +22,14 @@ const ACTIVITY = 0.5;
  * Source: ASHRAE Handbook—HVAC Applications, natatoriums; vapour pressures from psychrolib (ASHRAE Fundamentals);
  * seawater's water activity about 1 − 0.000537 S.
  */
-export function poolEvaporationLPerDay({ openSurfaceM2, waterC, airC, humidity, salinity, airSpeedMPerS = 0 }: Surroundings): number {
+export function poolEvaporationLPerDay({
+  openSurfaceM2,
+  waterC,
+  airC,
+  humidity,
+  salinity,
+  airSpeedMPerS = 0,
+}: Surroundings): number {
   within('open surface', openSurfaceM2, 0, 100, 'm²');
   within('room humidity', humidity, 0, 1, 'of saturation');
   within('water temperature', waterC, 5, 40, '°C');

@@ -28,7 +28,8 @@ export const topOff = defineCalculator({
     within('reservoir', reservoirL, 0, 1e5, 'L');
     const logged = rateFromRefills(refills);
     const rough = poolEvaporationLPerDay({ ...surroundings, salinity });
-    const litresPerDay = own === undefined ? (logged?.litresPerDay ?? rough) : within('loss a day', own, 0, netVolumeL, 'L');
+    const litresPerDay =
+      own === undefined ? (logged?.litresPerDay ?? rough) : within('loss a day', own, 0, netVolumeL, 'L');
     const sd = own === undefined ? (logged?.sd ?? rough * ROUGH_ERROR) : 0;
     const low = Math.max(0, litresPerDay - 2 * sd);
     const high = litresPerDay + 2 * sd;
@@ -42,38 +43,124 @@ export const topOff = defineCalculator({
     const dryPerDay = litresPerDay > 0 ? hoursToDrift(netVolumeL, salinity, litresPerDay) : undefined;
 
     const working: Step[] = [];
-    if (own !== undefined) working.push({ label: 'Loss', value: quantity('waterRate', own), origin: 'yours', from: 'your figure' });
+    if (own !== undefined)
+      working.push({ label: 'Loss', value: quantity('waterRate', own), origin: 'yours', from: 'your figure' });
     if (logged) {
-      working.push({ label: 'Loss by refills', value: quantity('waterRate', logged.litresPerDay), origin: 'log', from: `${logged.refills} refills over ${logged.days.toFixed(1)} days, each replacing what went since the one before` });
+      working.push({
+        label: 'Loss by refills',
+        value: quantity('waterRate', logged.litresPerDay),
+        origin: 'log',
+        from: `${logged.refills} refills over ${logged.days.toFixed(1)} days, each replacing what went since the one before`,
+      });
     }
-    working.push({ label: logged || own !== undefined ? 'Loss by formula, for comparison' : 'Loss by formula', value: quantity('waterRate', rough), origin: 'equation', from: `ASHRAE pool formula: ${surroundings.openSurfaceM2.toFixed(2)} m² open, water ${surroundings.waterC.toFixed(1)} °C, room ${surroundings.airC.toFixed(1)} °C at ${Math.round(surroundings.humidity * 100)} %` });
-    working.push({ label: 'Reservoir', value: quantity('volume', reservoirL), origin: 'setting', from: 'the tank’s own settings' });
-    working.push({ label: 'Gone since the last refill', value: quantity('volume', usedL), origin: 'equation', from: lastRefillAt === undefined ? 'no refill logged: taken as full' : 'loss × days since, the refill taken as to the brim' });
-    working.push({ label: 'Salinity if it all ran in', value: quantity('salinity', worst), origin: 'equation', from: 'the tank model: the whole reservoir poured into the net volume, nothing overflowing' });
+    working.push({
+      label: logged || own !== undefined ? 'Loss by formula, for comparison' : 'Loss by formula',
+      value: quantity('waterRate', rough),
+      origin: 'equation',
+      from: `ASHRAE pool formula: ${surroundings.openSurfaceM2.toFixed(2)} m² open, water ${surroundings.waterC.toFixed(1)} °C, room ${surroundings.airC.toFixed(1)} °C at ${Math.round(surroundings.humidity * 100)} %`,
+    });
+    working.push({
+      label: 'Reservoir',
+      value: quantity('volume', reservoirL),
+      origin: 'setting',
+      from: 'the tank’s own settings',
+    });
+    working.push({
+      label: 'Gone since the last refill',
+      value: quantity('volume', usedL),
+      origin: 'equation',
+      from:
+        lastRefillAt === undefined
+          ? 'no refill logged: taken as full'
+          : 'loss × days since, the refill taken as to the brim',
+    });
+    working.push({
+      label: 'Salinity if it all ran in',
+      value: quantity('salinity', worst),
+      origin: 'equation',
+      from: 'the tank model: the whole reservoir poured into the net volume, nothing overflowing',
+    });
 
     const cautions: Caution[] = [];
     if (salinity - worst > 1) {
-      cautions.push({ severity: 'harm', says: ['A top-off stuck on would pour in', quantity('volume', reservoirL), 'and take salinity from', quantity('salinity', salinity), 'to', quantity('salinity', worst), ', and may flood the floor. A second, independent sensor that cuts the pump, or a smaller reservoir, limits it; keep the outlet above the reservoir’s water so that it cannot siphon.'] });
+      cautions.push({
+        severity: 'harm',
+        says: [
+          'A top-off stuck on would pour in',
+          quantity('volume', reservoirL),
+          'and take salinity from',
+          quantity('salinity', salinity),
+          'to',
+          quantity('salinity', worst),
+          ', and may flood the floor. A second, independent sensor that cuts the pump, or a smaller reservoir, limits it; keep the outlet above the reservoir’s water so that it cannot siphon.',
+        ],
+      });
     }
-    if (dryPerDay !== undefined) cautions.push({ severity: 'care', says: ['A top-off that stops lets salinity rise 1 ppt in about', quantity('days', dryPerDay / 24), '.'] });
+    if (dryPerDay !== undefined)
+      cautions.push({
+        severity: 'care',
+        says: ['A top-off that stops lets salinity rise 1 ppt in about', quantity('days', dryPerDay / 24), '.'],
+      });
     if (logged && Math.abs(logged.litresPerDay - rough) > 2 * Math.hypot(logged.sd, rough * ROUGH_ERROR)) {
-      cautions.push({ severity: 'note', says: ['The log and the formula stand far apart. A leak, a missed refill or a cover would do that; so would a wrong open surface.'] });
+      cautions.push({
+        severity: 'note',
+        says: [
+          'The log and the formula stand far apart. A leak, a missed refill or a cover would do that; so would a wrong open surface.',
+        ],
+      });
     }
     return {
       answer: {
-        says: daysLeft === undefined
-          ? ['The tank loses', quantity('waterRate', litresPerDay), '.']
-          : leftL <= 0
-            ? ['Refill the reservoir now: at', quantity('waterRate', litresPerDay), 'it has run dry.']
-            : ['Refill within', quantity('days', daysLeft), ': the tank loses', quantity('waterRate', litresPerDay), '.'],
-        certainty: own !== undefined ? 'worked out' as const : logged ? (logged.sd / logged.litresPerDay < 0.15 ? 'steady' as const : 'drifting' as const) : 'rough' as const,
-        because: logged || own !== undefined
-          ? ['Between', quantity('waterRate', low), 'and', quantity('waterRate', high), ';', quantity('volume', leftL), 'should be left in the reservoir.']
-          : ['No two refills are logged yet, so this is the general formula: between', quantity('waterRate', low), 'and', quantity('waterRate', high), '.'],
+        says:
+          daysLeft === undefined
+            ? ['The tank loses', quantity('waterRate', litresPerDay), '.']
+            : leftL <= 0
+              ? ['Refill the reservoir now: at', quantity('waterRate', litresPerDay), 'it has run dry.']
+              : [
+                  'Refill within',
+                  quantity('days', daysLeft),
+                  ': the tank loses',
+                  quantity('waterRate', litresPerDay),
+                  '.',
+                ],
+        certainty:
+          own !== undefined
+            ? ('worked out' as const)
+            : logged
+              ? logged.sd / logged.litresPerDay < 0.15
+                ? ('steady' as const)
+                : ('drifting' as const)
+              : ('rough' as const),
+        because:
+          logged || own !== undefined
+            ? [
+                'Between',
+                quantity('waterRate', low),
+                'and',
+                quantity('waterRate', high),
+                ';',
+                quantity('volume', leftL),
+                'should be left in the reservoir.',
+              ]
+            : [
+                'No two refills are logged yet, so this is the general formula: between',
+                quantity('waterRate', low),
+                'and',
+                quantity('waterRate', high),
+                '.',
+              ],
       },
       working,
       cautions,
-      values: { litresPerDay, sd, leftL, daysLeft, worstSalinity: worst, roughLPerDay: rough, fromLog: logged !== undefined && own === undefined },
+      values: {
+        litresPerDay,
+        sd,
+        leftL,
+        daysLeft,
+        worstSalinity: worst,
+        roughLPerDay: rough,
+        fromLog: logged !== undefined && own === undefined,
+      },
     };
   },
 });
@@ -83,14 +170,24 @@ function waterOf(salinity: number): Water {
 }
 
 function pourAll(volumeL: number, salinity: number, litres: number): number {
-  const [state] = simulate({ at: 0, volumeL, water: waterOf(salinity) }, [{ kind: 'fresh-water', at: 0, volumeL: litres }], [1]);
+  const [state] = simulate(
+    { at: 0, volumeL, water: waterOf(salinity) },
+    [{ kind: 'fresh-water', at: 0, volumeL: litres }],
+    [1],
+  );
   return state?.water.salinity ?? salinity;
 }
 
 /** Hours without top-off until salinity has risen 1 ppt: the model run without top-off, sampled each hour. */
 function hoursToDrift(volumeL: number, salinity: number, lossLPerDay: number): number | undefined {
-  const hours = Array.from({ length: 24 * 14 }, (_, hour) => (hour * DAY_MS) / 24).filter((at) => (lossLPerDay * at) / DAY_MS < volumeL * 0.5);
-  const states = simulate({ at: 0, volumeL, water: waterOf(salinity) }, [{ kind: 'level', at: 0, litresPerDay: -lossLPerDay }], hours);
+  const hours = Array.from({ length: 24 * 14 }, (_, hour) => (hour * DAY_MS) / 24).filter(
+    (at) => (lossLPerDay * at) / DAY_MS < volumeL * 0.5,
+  );
+  const states = simulate(
+    { at: 0, volumeL, water: waterOf(salinity) },
+    [{ kind: 'level', at: 0, litresPerDay: -lossLPerDay }],
+    hours,
+  );
   const risen = states.find((state) => state.water.salinity >= salinity + 1);
   return risen ? (risen.at / DAY_MS) * 24 : undefined;
 }

@@ -21,9 +21,17 @@ const ONE_BATCH_ERROR = 0.012;
  * @returns undefined without a measured batch
  */
 export function learnGramsPerL(batches: readonly MeasuredBatch[]): LearntSalt | undefined {
-  const each = batches.filter((b) => b.volumeL > 0 && b.saltG > 0 && b.salinity > 0).map((b) => (b.saltG / b.volumeL) * (35 / b.salinity));
+  const each = batches
+    .filter((b) => b.volumeL > 0 && b.saltG > 0 && b.salinity > 0)
+    .map((b) => (b.saltG / b.volumeL) * (35 / b.salinity));
   if (each.length === 0) return undefined;
   const mean = each.reduce((sum, value) => sum + value, 0) / each.length;
-  const spread = Math.sqrt(each.reduce((sum, value) => sum + (value / mean - 1) ** 2, 0) / Math.max(1, each.length - 1));
-  return { gramsPerLAt35: mean, error: Math.max(ONE_BATCH_ERROR, spread) / Math.sqrt(each.length), batches: each.length };
+  const spread = Math.sqrt(
+    each.reduce((sum, value) => sum + (value / mean - 1) ** 2, 0) / Math.max(1, each.length - 1),
+  );
+  return {
+    gramsPerLAt35: mean,
+    error: Math.max(ONE_BATCH_ERROR, spread) / Math.sqrt(each.length),
+    batches: each.length,
+  };
 }

@@ -34,24 +34,77 @@ export const mixBatch = defineCalculator({
     const error = gramsPerLError ?? (gramsPerLFrom === 'assumed' ? 0.05 : 0.02);
     const doubt = quantity('salinity', targetSalinity * error * 2);
     const working: Step[] = [
-      { label: 'Saltwater wanted', value: quantity('volume', litresWanted), origin: 'yours', from: 'litres of finished saltwater' },
-      { label: 'Target salinity', value: quantity('salinity', targetSalinity), origin: 'yours', from: `specific gravity ${specificGravity(targetSalinity).toFixed(4)} at 25/25 °C (EOS-80, UNESCO 1983)` },
-      { label: 'Salt at 35 ppt', value: quantity('strength', gramsPerLAt35), origin: SALT_ORIGIN[gramsPerLFrom], from: SALT_FROM[gramsPerLFrom] },
-      { label: 'Salt to weigh', value: quantity('mass', saltG), origin: 'equation', from: 'litres × grams a litre at 35 × salinity ÷ 35' },
-      { label: 'Mass of the batch', value: quantity('mass', batchKg * 1000), origin: 'equation', from: `litres × density at ${temperatureC} °C (EOS-80, UNESCO 1983)` },
-      { label: 'Purified water', value: quantity('volume', waterL), origin: 'equation', from: 'mass of the batch less salt, ÷ density of water' },
+      {
+        label: 'Saltwater wanted',
+        value: quantity('volume', litresWanted),
+        origin: 'yours',
+        from: 'litres of finished saltwater',
+      },
+      {
+        label: 'Target salinity',
+        value: quantity('salinity', targetSalinity),
+        origin: 'yours',
+        from: `specific gravity ${specificGravity(targetSalinity).toFixed(4)} at 25/25 °C (EOS-80, UNESCO 1983)`,
+      },
+      {
+        label: 'Salt at 35 ppt',
+        value: quantity('strength', gramsPerLAt35),
+        origin: SALT_ORIGIN[gramsPerLFrom],
+        from: SALT_FROM[gramsPerLFrom],
+      },
+      {
+        label: 'Salt to weigh',
+        value: quantity('mass', saltG),
+        origin: 'equation',
+        from: 'litres × grams a litre at 35 × salinity ÷ 35',
+      },
+      {
+        label: 'Mass of the batch',
+        value: quantity('mass', batchKg * 1000),
+        origin: 'equation',
+        from: `litres × density at ${temperatureC} °C (EOS-80, UNESCO 1983)`,
+      },
+      {
+        label: 'Purified water',
+        value: quantity('volume', waterL),
+        origin: 'equation',
+        from: 'mass of the batch less salt, ÷ density of water',
+      },
     ];
     const cautions: Caution[] = [
-      { severity: 'care', says: ['Put the water in first and add salt to moving water, never water onto a heap of salt.'] },
+      {
+        severity: 'care',
+        says: ['Put the water in first and add salt to moving water, never water onto a heap of salt.'],
+      },
       { severity: 'care', says: ['Wait at least 24 hours, measure, adjust, and measure again just before use.'] },
     ];
-    if (gramsPerLFrom === 'assumed') cautions.push({ severity: 'note', says: ['The grams a litre are a general figure. Weigh the salt, log the batch and its reading, and this salt’s own figure is learnt.'] });
-    if (litresWanted >= 20) cautions.push({ severity: 'harm', says: ['A litre weighs a kilogram: 20 L is 20 kg to lift, and floors have limits. Keep the electrics on a residual-current device, with drip loops.'] });
+    if (gramsPerLFrom === 'assumed')
+      cautions.push({
+        severity: 'note',
+        says: [
+          'The grams a litre are a general figure. Weigh the salt, log the batch and its reading, and this salt’s own figure is learnt.',
+        ],
+      });
+    if (litresWanted >= 20)
+      cautions.push({
+        severity: 'harm',
+        says: [
+          'A litre weighs a kilogram: 20 L is 20 kg to lift, and floors have limits. Keep the electrics on a residual-current device, with drip loops.',
+        ],
+      });
     return {
       answer: {
         says: ['Weigh', quantity('mass', saltG), 'of salt into', quantity('volume', waterL), 'of purified water.'],
-        certainty: gramsPerLFrom === 'assumed' ? 'rough' as const : 'worked out' as const,
-        because: ['It makes', quantity('volume', litresWanted), 'at', quantity('salinity', targetSalinity), ', give or take', doubt, 'until it is measured.'],
+        certainty: gramsPerLFrom === 'assumed' ? ('rough' as const) : ('worked out' as const),
+        because: [
+          'It makes',
+          quantity('volume', litresWanted),
+          'at',
+          quantity('salinity', targetSalinity),
+          ', give or take',
+          doubt,
+          'until it is measured.',
+        ],
       },
       working,
       cautions,
@@ -72,7 +125,12 @@ function refuseOddSalt(gramsPerL: number): void {
   const [low, high] = GRAMS_PER_L_RANGE;
   if (gramsPerL >= low && gramsPerL <= high) return;
   throw new Refusal({
-    field: 'salt at 35 ppt', value: gramsPerL, allowed: `${low} to ${high} g/L`,
-    hint: gramsPerL * 10 >= low && gramsPerL * 10 <= high ? `A point may have slipped: ${gramsPerL * 10} g/L?` : 'Seawater at 35 ppt holds 36 g of dry salt a litre; boxed salts carry a little water besides.',
+    field: 'salt at 35 ppt',
+    value: gramsPerL,
+    allowed: `${low} to ${high} g/L`,
+    hint:
+      gramsPerL * 10 >= low && gramsPerL * 10 <= high
+        ? `A point may have slipped: ${gramsPerL * 10} g/L?`
+        : 'Seawater at 35 ppt holds 36 g of dry salt a litre; boxed salts carry a little water besides.',
   });
 }

@@ -5,7 +5,14 @@ import { mixBatch } from './mix-batch';
 
 describe('a batch of saltwater', () => {
   const run = (over: Partial<Parameters<typeof mixBatch.run>[0]> = {}) =>
-    mixBatch.run({ litresWanted: 100, targetSalinity: 35, gramsPerLAt35: 38, gramsPerLFrom: 'label', temperatureC: 25, ...over });
+    mixBatch.run({
+      litresWanted: 100,
+      targetSalinity: 35,
+      gramsPerLAt35: 38,
+      gramsPerLFrom: 'label',
+      temperatureC: 25,
+      ...over,
+    });
 
   it('weighs salt by the litre and leaves room for it in the water', () => {
     // By hand: 100 L × 38 g/L; mass 102.335 kg (EOS-80) less 3.8 kg, over 0.99705 kg/L.
@@ -30,7 +37,10 @@ describe('a batch of saltwater', () => {
 describe('learning a salt', () => {
   it('scales every batch to 35 ppt', () => {
     // By hand: 1150 g in 30 L reads 34 → 39.46; 1540 g in 40 L reads 35 → 38.5.
-    const learnt = learnGramsPerL([{ volumeL: 30, saltG: 1150, salinity: 34 }, { volumeL: 40, saltG: 1540, salinity: 35 }]);
+    const learnt = learnGramsPerL([
+      { volumeL: 30, saltG: 1150, salinity: 34 },
+      { volumeL: 40, saltG: 1540, salinity: 35 },
+    ]);
     expect(learnt?.gramsPerLAt35).toBeCloseTo((39.461 + 38.5) / 2, 2);
     expect(learnt?.batches).toBe(2);
     expect(learnGramsPerL([])).toBeUndefined();

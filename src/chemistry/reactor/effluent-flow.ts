@@ -27,13 +27,16 @@ export const effluentFlow = defineCalculator({
     certainty: z.enum(['worked out', 'steady', 'drifting', 'within test error', 'retest', 'not enough yet', 'rough']),
   }),
   run: (input) => {
-    const { netVolumeL, demandPerDay, demandSd, effluentAlkalinity, tankAlkalinity, carriedMmolPerDay, carriedBy } = input;
+    const { netVolumeL, demandPerDay, demandSd, effluentAlkalinity, tankAlkalinity, carriedMmolPerDay, carriedBy } =
+      input;
     within('net volume', netVolumeL, 0.1, 1e6, 'L');
     within('effluent alkalinity', effluentAlkalinity, 0, 60, 'mmol/L');
     const gain = effluentAlkalinity - tankAlkalinity;
     if (gain <= 0.1) {
       throw new Refusal({
-        field: 'effluent alkalinity', value: `${effluentAlkalinity.toFixed(2)} mmol/L`, allowed: `above the tank’s ${tankAlkalinity.toFixed(2)} mmol/L`,
+        field: 'effluent alkalinity',
+        value: `${effluentAlkalinity.toFixed(2)} mmol/L`,
+        allowed: `above the tank’s ${tankAlkalinity.toFixed(2)} mmol/L`,
         hint: 'An effluent no stronger than the tank brings nothing at any flow: the chamber’s pH is too high, or the media are spent.',
       });
     }
@@ -44,33 +47,115 @@ export const effluentFlow = defineCalculator({
     const mediaGPerDay = (mmolPerDay * MG_CACO3_PER_MEQ) / 1000;
     const co2GPerDay = ((mmolPerDay / 2) * MOLAR_MASS.CO2) / 1000;
     const working: Step[] = [
-      { label: 'Net volume', value: quantity('volume', netVolumeL), origin: 'setting', from: 'the tank’s own settings' },
-      { label: 'Alkalinity consumption', value: quantity('alkalinityRate', demandPerDay), origin: input.demandOrigin, from: input.demandFrom },
-      { label: 'In the whole tank', value: quantity('charge', demandPerDay * netVolumeL), origin: 'equation', from: 'consumption × net volume, a day' },
+      {
+        label: 'Net volume',
+        value: quantity('volume', netVolumeL),
+        origin: 'setting',
+        from: 'the tank’s own settings',
+      },
+      {
+        label: 'Alkalinity consumption',
+        value: quantity('alkalinityRate', demandPerDay),
+        origin: input.demandOrigin,
+        from: input.demandFrom,
+      },
+      {
+        label: 'In the whole tank',
+        value: quantity('charge', demandPerDay * netVolumeL),
+        origin: 'equation',
+        from: 'consumption × net volume, a day',
+      },
     ];
-    if (carriedMmolPerDay > 0) working.push({ label: `Already brought by ${carriedBy}`, value: quantity('charge', carriedMmolPerDay), origin: 'log', from: 'its standing rate × its strength, a day' });
+    if (carriedMmolPerDay > 0)
+      working.push({
+        label: `Already brought by ${carriedBy}`,
+        value: quantity('charge', carriedMmolPerDay),
+        origin: 'log',
+        from: 'its standing rate × its strength, a day',
+      });
     working.push(
-      { label: 'Effluent alkalinity', value: quantity('alkalinity', effluentAlkalinity), origin: 'yours', from: 'measured at the effluent' },
-      { label: 'Tank alkalinity', value: quantity('alkalinity', tankAlkalinity), origin: input.tankAlkalinityOrigin, from: 'tank water goes in, so it is taken off' },
-      { label: 'Effluent a day', value: quantity('waterRate', litresPerDay), origin: 'equation', from: 'demand ÷ (effluent − tank alkalinity)' },
+      {
+        label: 'Effluent alkalinity',
+        value: quantity('alkalinity', effluentAlkalinity),
+        origin: 'yours',
+        from: 'measured at the effluent',
+      },
+      {
+        label: 'Tank alkalinity',
+        value: quantity('alkalinity', tankAlkalinity),
+        origin: input.tankAlkalinityOrigin,
+        from: 'tank water goes in, so it is taken off',
+      },
+      {
+        label: 'Effluent a day',
+        value: quantity('waterRate', litresPerDay),
+        origin: 'equation',
+        from: 'demand ÷ (effluent − tank alkalinity)',
+      },
       { label: 'Flow', value: quantity('flow', mlPerMin), origin: 'equation', from: 'litres a day ÷ 1440 minutes' },
-      { label: 'Media dissolved a day', value: quantity('mass', mediaGPerDay), origin: 'equation', from: '50.04 mg CaCO₃ for each milliequivalent' },
-      { label: 'CO₂ a day, at least', value: quantity('mass', co2GPerDay), origin: 'equation', from: 'one CO₂ for each CaCO₃; what leaves as excess comes on top' },
+      {
+        label: 'Media dissolved a day',
+        value: quantity('mass', mediaGPerDay),
+        origin: 'equation',
+        from: '50.04 mg CaCO₃ for each milliequivalent',
+      },
+      {
+        label: 'CO₂ a day, at least',
+        value: quantity('mass', co2GPerDay),
+        origin: 'equation',
+        from: 'one CO₂ for each CaCO₃; what leaves as excess comes on top',
+      },
     );
     const cautions: Caution[] = [
-      { severity: 'care', says: ['Adjust one thing, wait a day or more, then test the effluent and the tank again: dialling in takes weeks.'] },
-      { severity: 'harm', says: ['CO₂ suffocates in closed rooms: ventilate, stand the cylinder upright and secured, with a regulator made for CO₂. Feed at 5 psi or less; above 10 psi a lid may fail.'] },
-      { severity: 'note', says: ['Excess CO₂ in the effluent lowers the tank’s pH; limewater or a second, CO₂-free chamber answers it.'] },
+      {
+        severity: 'care',
+        says: [
+          'Adjust one thing, wait a day or more, then test the effluent and the tank again: dialling in takes weeks.',
+        ],
+      },
+      {
+        severity: 'harm',
+        says: [
+          'CO₂ suffocates in closed rooms: ventilate, stand the cylinder upright and secured, with a regulator made for CO₂. Feed at 5 psi or less; above 10 psi a lid may fail.',
+        ],
+      },
+      {
+        severity: 'note',
+        says: ['Excess CO₂ in the effluent lowers the tank’s pH; limewater or a second, CO₂-free chamber answers it.'],
+      },
     ];
-    if (mlPerMin > MOST_ML_PER_MIN) cautions.unshift({ severity: 'care', says: ['That is more than a steady feed usually gives. A stronger effluent (lower chamber pH) or a second source would be needed.'] });
+    if (mlPerMin > MOST_ML_PER_MIN)
+      cautions.unshift({
+        severity: 'care',
+        says: [
+          'That is more than a steady feed usually gives. A stronger effluent (lower chamber pH) or a second source would be needed.',
+        ],
+      });
     return {
-      answer: mmolPerDay > 0
-        ? {
-            says: ['Run the effluent at', quantity('flow', mlPerMin), ', which is', quantity('waterRate', litresPerDay), '.'],
-            certainty: input.certainty,
-            because: ['Between', quantity('flow', Math.max(0, mlPerMin - doubt)), 'and', quantity('flow', mlPerMin + doubt), '(95 in 100).'],
-          }
-        : { says: ['Close the reactor’s feed: the tank takes no more than it is already given.'], certainty: input.certainty, because: [] },
+      answer:
+        mmolPerDay > 0
+          ? {
+              says: [
+                'Run the effluent at',
+                quantity('flow', mlPerMin),
+                ', which is',
+                quantity('waterRate', litresPerDay),
+                '.',
+              ],
+              certainty: input.certainty,
+              because: [
+                'Between',
+                quantity('flow', Math.max(0, mlPerMin - doubt)),
+                'and',
+                quantity('flow', mlPerMin + doubt),
+                '(95 in 100).',
+              ],
+            }
+          : {
+              says: ['Close the reactor’s feed: the tank takes no more than it is already given.'],
+              certainty: input.certainty,
+              because: [],
+            },
       working,
       cautions,
       values: { litresPerDay, mlPerMin, mediaGPerDay, co2GPerDay },

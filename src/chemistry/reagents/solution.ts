@@ -48,7 +48,10 @@ function refuseUndissolved(reagent: Reagent, gramsPerL: number): void {
     field: reagent.name,
     value: gramsPerL,
     allowed: `0 to ${most} g/L`,
-    hint: gramsPerL > limit ? `No more than ${most} g dissolves in a litre at 20 °C; the rest would lie on the bottom.` : 'A solution needs some of its salt.',
+    hint:
+      gramsPerL > limit
+        ? `No more than ${most} g dissolves in a litre at 20 °C; the rest would lie on the bottom.`
+        : 'A solution needs some of its salt.',
     suggestion: gramsPerL > limit ? likelyStrength(gramsPerL, limit) : undefined,
   });
 }

@@ -8,9 +8,7 @@ import { within } from '../refusal';
  */
 export function pureWaterDensityKgPerM3(temperatureC: number): number {
   const t = within('temperature', temperatureC, 0, 40, '°C') * 1.00024; // the equation is on IPTS-68
-  return (
-    999.842594 + t * (6.793952e-2 + t * (-9.09529e-3 + t * (1.001685e-4 + t * (-1.120083e-6 + t * 6.536332e-9))))
-  );
+  return 999.842594 + t * (6.793952e-2 + t * (-9.09529e-3 + t * (1.001685e-4 + t * (-1.120083e-6 + t * 6.536332e-9))));
 }
 
 /**

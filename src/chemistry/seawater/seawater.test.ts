@@ -3,7 +3,13 @@ import { describe, expect, it } from 'vitest';
 import { Refusal } from '../refusal';
 import { naturalSeawater } from './composition';
 import { pureWaterDensityKgPerM3, seawaterDensityKgPerM3 } from './density';
-import { GRAVITY_20_4, GRAVITY_25_25, GRAVITY_60_60F, salinityFromSpecificGravity, specificGravity } from './specific-gravity';
+import {
+  GRAVITY_20_4,
+  GRAVITY_25_25,
+  GRAVITY_60_60F,
+  salinityFromSpecificGravity,
+  specificGravity,
+} from './specific-gravity';
 
 describe('density of water and seawater', () => {
   // UNESCO Technical Papers in Marine Science 44 (1983), check values for EOS-80 at one atmosphere, on IPTS-68.

@@ -11,7 +11,13 @@ export type TankEvent =
   /** A steady input (or, negative, a consumption) in amounts a day. Replaces what the same source gave before. */
   | { readonly kind: 'rate'; readonly at: number; readonly source: string; readonly perDay: Amounts }
   /** Tank water drawn off and returned changed: a reactor. Species not named come back as they went. */
-  | { readonly kind: 'loop'; readonly at: number; readonly source: string; readonly litresPerDay: number; readonly returns: Partial<Water> }
+  | {
+      readonly kind: 'loop';
+      readonly at: number;
+      readonly source: string;
+      readonly litresPerDay: number;
+      readonly returns: Partial<Water>;
+    }
   /** Top-off less evaporation, litres a day; nought while the top-off holds the level. */
   | { readonly kind: 'level'; readonly at: number; readonly litresPerDay: number };
 

@@ -15,7 +15,12 @@ const after = (events: TankEvent[], days: number, from = start) => {
 
 describe('the tank model against textbook mass balance', () => {
   it('n equal water changes follow C_s + (C_0 − C_s)(1 − f)^n', () => {
-    const events = [1, 2, 3].map((day): TankEvent => ({ kind: 'exchange', at: day * DAY_MS, volumeL: 120, water: { ...REEF, nitrate: 1 } }));
+    const events = [1, 2, 3].map((day): TankEvent => ({
+      kind: 'exchange',
+      at: day * DAY_MS,
+      volumeL: 120,
+      water: { ...REEF, nitrate: 1 },
+    }));
     expect(after(events, 4).water.nitrate).toBeCloseTo(1 + (5 - 1) * 0.7 ** 3, 12);
   });
 
@@ -33,7 +38,8 @@ describe('the tank model against textbook mass balance', () => {
   it('a routine with consumption settles before each change at C_s − k·d/f', () => {
     const perDay = { calcium: -2 * 400 };
     const events: TankEvent[] = [{ kind: 'rate', at: 0, source: 'life', perDay }];
-    for (let week = 1; week <= 200; week++) events.push({ kind: 'exchange', at: week * 7 * DAY_MS, volumeL: 60, water: REEF });
+    for (let week = 1; week <= 200; week++)
+      events.push({ kind: 'exchange', at: week * 7 * DAY_MS, volumeL: 60, water: REEF });
     expect(after(events, 1400).water.calcium).toBeCloseTo(430 - (2 * 7) / 0.15, 8);
   });
 
@@ -66,10 +72,28 @@ describe('the tank model against textbook mass balance', () => {
 describe('the tank model as a ledger', () => {
   const anyEvents = fc.array(
     fc.oneof(
-      fc.record({ kind: fc.constant('addition' as const), at: fc.integer({ min: 0, max: 30 * DAY_MS }), amounts: fc.record({ calcium: fc.double({ min: 0, max: 5000, noNaN: true }) }) }),
-      fc.record({ kind: fc.constant('exchange' as const), at: fc.integer({ min: 0, max: 30 * DAY_MS }), volumeL: fc.double({ min: 0, max: 200, noNaN: true }), water: fc.constant(REEF) }),
-      fc.record({ kind: fc.constant('fresh-water' as const), at: fc.integer({ min: 0, max: 30 * DAY_MS }), volumeL: fc.double({ min: 0, max: 30, noNaN: true }) }),
-      fc.record({ kind: fc.constant('rate' as const), at: fc.integer({ min: 0, max: 30 * DAY_MS }), source: fc.constant('life'), perDay: fc.record({ alkalinity: fc.double({ min: -900, max: 900, noNaN: true }) }) }),
+      fc.record({
+        kind: fc.constant('addition' as const),
+        at: fc.integer({ min: 0, max: 30 * DAY_MS }),
+        amounts: fc.record({ calcium: fc.double({ min: 0, max: 5000, noNaN: true }) }),
+      }),
+      fc.record({
+        kind: fc.constant('exchange' as const),
+        at: fc.integer({ min: 0, max: 30 * DAY_MS }),
+        volumeL: fc.double({ min: 0, max: 200, noNaN: true }),
+        water: fc.constant(REEF),
+      }),
+      fc.record({
+        kind: fc.constant('fresh-water' as const),
+        at: fc.integer({ min: 0, max: 30 * DAY_MS }),
+        volumeL: fc.double({ min: 0, max: 30, noNaN: true }),
+      }),
+      fc.record({
+        kind: fc.constant('rate' as const),
+        at: fc.integer({ min: 0, max: 30 * DAY_MS }),
+        source: fc.constant('life'),
+        perDay: fc.record({ alkalinity: fc.double({ min: -900, max: 900, noNaN: true }) }),
+      }),
     ),
     { maxLength: 25 },
   );
@@ -112,7 +136,11 @@ describe('the tank model as a ledger', () => {
       { kind: 'loop', at: DAY_MS, source: 'reactor', litresPerDay: 7, returns: { alkalinity: 9 } },
       { kind: 'exchange', at: 2 * DAY_MS, volumeL: 40, water: REEF },
     ];
-    const looked = simulate(start, events, [0.5, 1, 1.7, 2, 3, 9].map((d) => d * DAY_MS)).at(-1);
+    const looked = simulate(
+      start,
+      events,
+      [0.5, 1, 1.7, 2, 3, 9].map((d) => d * DAY_MS),
+    ).at(-1);
     expect(looked?.water.alkalinity).toBeCloseTo(after(events, 9).water.alkalinity, 12);
   });
 

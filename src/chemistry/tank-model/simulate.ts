@@ -70,7 +70,13 @@ function advance(account: Account, to: number): void {
   account.at = to;
   if (days <= 0) return;
   const endVolumeL = account.volumeL + account.levelLPerDay * days;
-  if (endVolumeL <= 0) throw new Refusal({ field: 'tank level', value: endVolumeL, allowed: 'above 0 L', hint: 'The evaporation entered would empty the tank.' });
+  if (endVolumeL <= 0)
+    throw new Refusal({
+      field: 'tank level',
+      value: endVolumeL,
+      allowed: 'above 0 L',
+      hint: 'The evaporation entered would empty the tank.',
+    });
   for (const species of SPECIES) {
     let inPerDay = 0;
     for (const rate of account.rates.values()) inPerDay += rate[species] ?? 0;
@@ -81,7 +87,14 @@ function advance(account: Account, to: number): void {
       loopLPerDay += litresPerDay;
       inPerDay += litresPerDay * returned;
     }
-    const after = amountAfter(account.amounts[species], inPerDay, loopLPerDay, account.volumeL, account.levelLPerDay, days);
+    const after = amountAfter(
+      account.amounts[species],
+      inPerDay,
+      loopLPerDay,
+      account.volumeL,
+      account.levelLPerDay,
+      days,
+    );
     // Rates are constant within the step, so the amount moves one way only: once at nought it stays there.
     account.amounts[species] = Math.max(0, after);
   }

@@ -1,4 +1,11 @@
-import { GRAVITY_20_4, GRAVITY_25_25, GRAVITY_60_60F, salinityFromSpecificGravity, specificGravity, type GravityReference } from '../seawater/specific-gravity';
+import {
+  GRAVITY_20_4,
+  GRAVITY_25_25,
+  GRAVITY_60_60F,
+  salinityFromSpecificGravity,
+  specificGravity,
+  type GravityReference,
+} from '../seawater/specific-gravity';
 import { MOLAR_MASS } from '../reagents/molar-mass';
 
 /** One way of writing a quantity. Numbers are converted to and from the kind's canonical unit. */
@@ -40,7 +47,13 @@ export const NO3_PER_N = MOLAR_MASS.NO3 / MOLAR_MASS.N;
 
 /** A specific gravity is half a figure without its two temperatures; plain "sg" is the common 25/25 °C. */
 function gravity(symbol: string, reference: GravityReference, aliases: readonly string[]): Unit {
-  return { symbol, aliases, toCanonical: (v) => salinityFromSpecificGravity(v, reference), fromCanonical: (v) => specificGravity(v, reference), decimals: 4 };
+  return {
+    symbol,
+    aliases,
+    toCanonical: (v) => salinityFromSpecificGravity(v, reference),
+    fromCanonical: (v) => specificGravity(v, reference),
+    decimals: 4,
+  };
 }
 
 const ALKALINITY = [
@@ -79,9 +92,16 @@ export const KINDS = {
     scaled('L/day', 1e3, ['l/day', 'l/d', 'litres/day', 'l']),
   ],
   /** Canonical: litre a day. */
-  waterRate: [scaled('L/day', 1, ['l/day', 'l/d', 'l']), scaled('US gal/day', L_PER_US_GALLON, ['gal/day', 'usgal/day', 'gal'])],
+  waterRate: [
+    scaled('L/day', 1, ['l/day', 'l/d', 'l']),
+    scaled('US gal/day', L_PER_US_GALLON, ['gal/day', 'usgal/day', 'gal']),
+  ],
   /** Canonical: millilitre a minute. */
-  flow: [scaled('mL/min', 1, ['ml/min', 'mlpm', 'ml']), scaled('L/day', 1000 / 1440, ['l/day', 'l/d']), scaled('L/h', 1000 / 60, ['l/h'])],
+  flow: [
+    scaled('mL/min', 1, ['ml/min', 'mlpm', 'ml']),
+    scaled('L/day', 1000 / 1440, ['l/day', 'l/d']),
+    scaled('L/h', 1000 / 60, ['l/h']),
+  ],
   /** Canonical: gram. */
   mass: [
     scaled('g', 1, ['g', 'gram', 'grams']),
@@ -107,7 +127,13 @@ export const KINDS = {
   alkalinityRate: perDay(ALKALINITY),
   /** Canonical: practical salinity, shown as ppt. */
   salinity: [
-    { symbol: 'ppt', aliases: ['ppt', 'psu', '‰', 'g/kg'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 1 },
+    {
+      symbol: 'ppt',
+      aliases: ['ppt', 'psu', '‰', 'g/kg'],
+      toCanonical: (v) => v,
+      fromCanonical: (v) => v,
+      decimals: 1,
+    },
     gravity('sg', GRAVITY_25_25, ['sg', 'sg25/25', 'sg25/25c', 'sg77/77', 'sg77/77f', 'gravity', 'specificgravity']),
     gravity('sg 60/60°F', GRAVITY_60_60F, ['sg60/60', 'sg60/60f', 'sg15.6/15.6']),
     gravity('sg 20/4°C', GRAVITY_20_4, ['sg20/4', 'sg20/4c']),
@@ -132,7 +158,11 @@ export const KINDS = {
   /** Canonical: square metre. */
   area: [scaled('m²', 1, ['m2', 'sqm']), scaled('ft²', 0.09290304, ['ft2', 'sqft'])],
   /** Canonical: day. */
-  days: [scaled('days', 1, ['d', 'day']), scaled('hours', 1 / 24, ['h', 'hour', 'hr', 'hrs']), scaled('weeks', 7, ['week', 'w'])],
+  days: [
+    scaled('days', 1, ['d', 'day']),
+    scaled('hours', 1 / 24, ['h', 'hour', 'hr', 'hrs']),
+    scaled('weeks', 7, ['week', 'w']),
+  ],
   /** Canonical: percent. */
   percent: [scaled('%', 1, ['%', 'percent', 'pc'])],
 } as const satisfies Record<string, readonly Unit[]>;

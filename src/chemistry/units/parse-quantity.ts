@@ -33,7 +33,12 @@ export function parseQuantity(text: string, expected: Expectation, preferences: 
   if (!match) throw new Refusal({ field: expected.field, value: text, allowed, hint: 'A number is needed here.' });
   const value = readNumber(match[1] ?? '');
   if (value === undefined) {
-    throw new Refusal({ field: expected.field, value: text, allowed, hint: 'The commas and points cannot be told apart.' });
+    throw new Refusal({
+      field: expected.field,
+      value: text,
+      allowed,
+      hint: 'The commas and points cannot be told apart.',
+    });
   }
   const unit = findUnit(match[2] ?? '', expected, preferences, text);
   const amount = convert(unit, value);
@@ -63,12 +68,17 @@ function findUnit(spelling: string, expected: Expectation, preferences: UnitPref
   if (spelling === '') return preferredUnit(expected.kind, preferences);
   const unit = unitBySpelling(expected.kind, spelling);
   if (unit) return unit;
-  const known = unitsOf(expected.kind).map((candidate) => candidate.symbol).filter(Boolean).join(', ');
+  const known = unitsOf(expected.kind)
+    .map((candidate) => candidate.symbol)
+    .filter(Boolean)
+    .join(', ');
   throw new Refusal({
     field: expected.field,
     value: text.trim(),
     allowed: allowedRange(expected, preferences),
-    hint: known ? `"${spelling}" is not a unit of ${expected.field}; known here: ${known}.` : `${expected.field} takes no unit.`,
+    hint: known
+      ? `"${spelling}" is not a unit of ${expected.field}; known here: ${known}.`
+      : `${expected.field} takes no unit.`,
   });
 }
 
@@ -90,14 +100,21 @@ function allowedRange({ kind, low, high }: Expectation, preferences: UnitPrefere
 }
 
 /** Another unit first (1.026 is no ppt but a good specific gravity), then a slipped point (830 for 8.30). */
-function probableSlip(value: number, unit: Unit, { kind, low, high, usual }: Expectation): { hint?: string; suggestion?: string } {
+function probableSlip(
+  value: number,
+  unit: Unit,
+  { kind, low, high, usual }: Expectation,
+): { hint?: string; suggestion?: string } {
   if (value < 0 && low >= 0) return { hint: 'It cannot be below nought.' };
   const [from, to] = usual ?? [low, high];
   const plausible = (amount: number | undefined) => amount !== undefined && amount >= from && amount <= to;
   for (const other of unitsOf(kind)) {
     if (other.symbol === unit.symbol || !plausible(convert(other, value))) continue;
     const suggestion = `${value} ${other.symbol}`;
-    return { hint: `${value} looks like ${UNIT_WORDS[other.symbol] ?? other.symbol}, not ${UNIT_WORDS[unit.symbol] ?? unit.symbol}.`, suggestion };
+    return {
+      hint: `${value} looks like ${UNIT_WORDS[other.symbol] ?? other.symbol}, not ${UNIT_WORDS[unit.symbol] ?? unit.symbol}.`,
+      suggestion,
+    };
   }
   for (const factor of [0.1, 0.01, 0.001, 10, 100, 1000]) {
     const moved = Number((value * factor).toPrecision(12));
@@ -108,4 +125,9 @@ function probableSlip(value: number, unit: Unit, { kind, low, high, usual }: Exp
   return {};
 }
 
-const UNIT_WORDS: Record<string, string> = { sg: 'a specific gravity', ppt: 'ppt', '°F': 'degrees Fahrenheit', '°C': 'degrees Celsius' };
+const UNIT_WORDS: Record<string, string> = {
+  sg: 'a specific gravity',
+  ppt: 'ppt',
+  '°F': 'degrees Fahrenheit',
+  '°C': 'degrees Celsius',
+};

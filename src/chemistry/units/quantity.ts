@@ -31,13 +31,20 @@ export function preferredUnit(kind: QuantityKind, preferences: UnitPreferences):
 
 function preferredSymbol(kind: QuantityKind, preferences: UnitPreferences): string | undefined {
   switch (kind) {
-    case 'volume': return preferences.volume;
-    case 'waterRate': return `${preferences.volume}/day`;
-    case 'temperature': return preferences.temperature;
-    case 'alkalinity': return preferences.alkalinity;
-    case 'alkalinityRate': return `${preferences.alkalinity}/day`;
-    case 'salinity': return preferences.salinity;
-    default: return undefined;
+    case 'volume':
+      return preferences.volume;
+    case 'waterRate':
+      return `${preferences.volume}/day`;
+    case 'temperature':
+      return preferences.temperature;
+    case 'alkalinity':
+      return preferences.alkalinity;
+    case 'alkalinityRate':
+      return `${preferences.alkalinity}/day`;
+    case 'salinity':
+      return preferences.salinity;
+    default:
+      return undefined;
   }
 }
 
@@ -78,7 +85,8 @@ const OTHER_UNITS = new Set(['US gal', 'L', 'lb', '°F', '°C', 'sg', 'ppt', 'me
 
 function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Unit {
   if (kind === 'mass' && Math.abs(amount) >= 1000) return named('mass', 'kg');
-  if (kind === 'volume' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1) return named('volume', 'mL');
+  if (kind === 'volume' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1)
+    return named('volume', 'mL');
   if (kind === 'dose' && Math.abs(amount) >= 1000) return named('dose', 'L');
   if (kind === 'doseRate' && Math.abs(amount) >= 1000) return named('doseRate', 'L/day');
   if (kind === 'days' && amount > 0 && amount < 2 && Math.abs(amount - 1) > 0.005) return named('days', 'hours');

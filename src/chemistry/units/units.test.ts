@@ -29,10 +29,13 @@ describe('conversion factors', () => {
     for (const kind of Object.keys(KINDS) as QuantityKind[])
       for (const unit of unitsOf(kind)) {
         const [low, high] = unit.symbol.startsWith('sg') ? [1.001, 1.03] : [kind === 'temperature' ? 5 : 0.001, 5000];
-        fc.assert(fc.property(fc.double({ min: low, max: high, noNaN: true }), (value) => {
-          const back = unit.fromCanonical(unit.toCanonical(value));
-          expect(Math.abs(back / value - 1)).toBeLessThan(unit.symbol.startsWith('sg') ? 1e-9 : 1e-12);
-        }), { numRuns: 30 });
+        fc.assert(
+          fc.property(fc.double({ min: low, max: high, noNaN: true }), (value) => {
+            const back = unit.fromCanonical(unit.toCanonical(value));
+            expect(Math.abs(back / value - 1)).toBeLessThan(unit.symbol.startsWith('sg') ? 1e-9 : 1e-12);
+          }),
+          { numRuns: 30 },
+        );
       }
   });
 });
@@ -58,7 +61,9 @@ describe('reading what a keeper types', () => {
 
   it('tells the scales of specific gravity apart: one reading, three salinities', () => {
     // EOS-80 densities: on the 60/60 °F scale salinity 35 is 1.0269, so 1.0264 there is less salt than on 25/25 °C.
-    const [common, old, laboratory] = ['1.0264 sg', '1.0264 sg 60/60', '1.0264 sg 20/4'].map((text) => read('salinity', text));
+    const [common, old, laboratory] = ['1.0264 sg', '1.0264 sg 60/60', '1.0264 sg 20/4'].map((text) =>
+      read('salinity', text),
+    );
     expect(common).toBeCloseTo(35.0, 1);
     expect(old).toBeLessThan(34.6);
     expect(laboratory).toBeGreaterThan(36);
@@ -81,18 +86,25 @@ describe('reading what a keeper types', () => {
   });
 
   it('refuses words, two points, wrong units and negative amounts', () => {
-    for (const text of ['', 'high', '1.2.3', '8 lb', '-3', 'NaN', 'Infinity', '1e400']) expect(() => read('calcium', text)).toThrow(Refusal);
+    for (const text of ['', 'high', '1.2.3', '8 lb', '-3', 'NaN', 'Infinity', '1e400'])
+      expect(() => read('calcium', text)).toThrow(Refusal);
   });
 
   it('answers any text with a finite amount in range or a refusal', () => {
-    fc.assert(fc.property(fc.constantFrom(...(Object.keys(PARAMETERS) as ParameterId[])), fc.oneof(fc.string(), fc.double().map(String)), (id, text) => {
-      try {
-        const amount = read(id, text);
-        expect(amount >= PARAMETERS[id].low && amount <= PARAMETERS[id].high).toBe(true);
-      } catch (error) {
-        expect(error).toBeInstanceOf(Refusal);
-      }
-    }));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...(Object.keys(PARAMETERS) as ParameterId[])),
+        fc.oneof(fc.string(), fc.double().map(String)),
+        (id, text) => {
+          try {
+            const amount = read(id, text);
+            expect(amount >= PARAMETERS[id].low && amount <= PARAMETERS[id].high).toBe(true);
+          } catch (error) {
+            expect(error).toBeInstanceOf(Refusal);
+          }
+        },
+      ),
+    );
   });
 });
 
@@ -103,7 +115,9 @@ describe('showing a quantity', () => {
     expect(showText(quantity('mass', 3800), DEFAULT_UNITS)).toBe('3.80 kg');
     expect(showText(quantity('salinity', 35), { ...DEFAULT_UNITS, salinity: 'sg' })).toBe('1.0264 sg');
     expect(showText(quantity('volume', 378.5411784), { ...DEFAULT_UNITS, volume: 'US gal' })).toBe('100 US gal');
-    expect(['0.4', '1', '1.5', '2.4', '6.05'].map((days) => showText(quantity('days', Number(days)), DEFAULT_UNITS))).toEqual(['9.6 hours', '1 day', '36 hours', '2.4 days', '6 days']);
+    expect(
+      ['0.4', '1', '1.5', '2.4', '6.05'].map((days) => showText(quantity('days', Number(days)), DEFAULT_UNITS)),
+    ).toEqual(['9.6 hours', '1 day', '36 hours', '2.4 days', '6 days']);
     expect(show(quantity('ionRate', -0.00001), DEFAULT_UNITS).figure).toBe('0.00');
   });
   it('offers the other unit', () => {

@@ -24,7 +24,9 @@ export function svgText(svg: SVGSVGElement): string {
   ground.setAttribute('height', '100%');
   ground.setAttribute('fill', 'var(--sheet)');
   copy.prepend(ground);
-  return new XMLSerializer().serializeToString(copy).replaceAll(/var\((--[\w-]+)\)/g, (_, name: string) => style.getPropertyValue(name).trim());
+  return new XMLSerializer()
+    .serializeToString(copy)
+    .replaceAll(/var\((--[\w-]+)\)/g, (_, name: string) => style.getPropertyValue(name).trim());
 }
 
 export async function savePng(name: string, svg: SVGSVGElement): Promise<void> {

@@ -9,6 +9,7 @@ export function dayTicks(from: number, to: number, zone: string, most: number): 
   const days = (to - from) / DAY_MS;
   const step = STEPS.find((each) => days / each <= most) ?? 365;
   const ticks: number[] = [];
-  for (let day = startOfDay(addDays(new TZDate(from, zone), 1)); day.getTime() <= to; day = addDays(day, step)) ticks.push(day.getTime());
+  for (let day = startOfDay(addDays(new TZDate(from, zone), 1)); day.getTime() <= to; day = addDays(day, step))
+    ticks.push(day.getTime());
   return ticks;
 }

@@ -34,34 +34,48 @@ interface Kept extends Stretch {
 }
 
 /** Where a tank's tide line was left is a matter of this browser, not of the record. */
-export function TideProvider({ tankId, follow: usual, children }: { readonly tankId: string; /** Followed until the keeper chooses. */ readonly follow: ParameterId; readonly children: ReactNode }) {
+export function TideProvider({
+  tankId,
+  follow: usual,
+  children,
+}: {
+  readonly tankId: string;
+  /** Followed until the keeper chooses. */ readonly follow: ParameterId;
+  readonly children: ReactNode;
+}) {
   const { name } = useWorkspace();
   const now = useNow();
   const key = `mild-tide:tide:${name}:${tankId}`;
   const [kept, setKept] = useState<Kept>(() => readKept(key, usual));
 
-  const change = useCallback((next: (now: Kept) => Kept) => {
-    setKept((present) => {
-      const changed = next(present);
-      try {
-        localStorage.setItem(key, JSON.stringify(changed));
-      } catch {
-        // A full or forbidden storage only means the view is not remembered.
-      }
-      return changed;
-    });
-  }, [key]);
+  const change = useCallback(
+    (next: (now: Kept) => Kept) => {
+      setKept((present) => {
+        const changed = next(present);
+        try {
+          localStorage.setItem(key, JSON.stringify(changed));
+        } catch {
+          // A full or forbidden storage only means the view is not remembered.
+        }
+        return changed;
+      });
+    },
+    [key],
+  );
 
-  const tide = useMemo((): Tide => ({
-    stretch: kept,
-    from: now + kept.fromDays * DAY_MS,
-    to: now + kept.toDays * DAY_MS,
-    followed: kept.followed,
-    move: (days) => change((k) => ({ ...k, fromDays: k.fromDays + days, toDays: k.toDays + days })),
-    zoom: (factor) => change((k) => ({ ...k, ...zoomed(k, factor) })),
-    show: (stretch) => change((k) => ({ ...k, ...stretch })),
-    follow: (followed) => change((k) => ({ ...k, followed })),
-  }), [kept, now, change]);
+  const tide = useMemo(
+    (): Tide => ({
+      stretch: kept,
+      from: now + kept.fromDays * DAY_MS,
+      to: now + kept.toDays * DAY_MS,
+      followed: kept.followed,
+      move: (days) => change((k) => ({ ...k, fromDays: k.fromDays + days, toDays: k.toDays + days })),
+      zoom: (factor) => change((k) => ({ ...k, ...zoomed(k, factor) })),
+      show: (stretch) => change((k) => ({ ...k, ...stretch })),
+      follow: (followed) => change((k) => ({ ...k, followed })),
+    }),
+    [kept, now, change],
+  );
 
   return <TideContext value={tide}>{children}</TideContext>;
 }
@@ -84,7 +98,11 @@ function readKept(key: string, followed: ParameterId): Kept {
   const usual: Kept = { ...USUAL_STRETCH, followed };
   try {
     const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Partial<Kept> | null;
-    const sound = kept && Number.isFinite(kept.fromDays) && Number.isFinite(kept.toDays) && (kept.toDays ?? 0) - (kept.fromDays ?? 0) >= SHORTEST_DAYS;
+    const sound =
+      kept &&
+      Number.isFinite(kept.fromDays) &&
+      Number.isFinite(kept.toDays) &&
+      (kept.toDays ?? 0) - (kept.fromDays ?? 0) >= SHORTEST_DAYS;
     return sound && kept.followed && kept.followed in PARAMETERS ? { ...usual, ...kept } : usual;
   } catch {
     return usual;

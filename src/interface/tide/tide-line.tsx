@@ -35,22 +35,36 @@ export function TideLine() {
   const { from, to, followed } = tide;
   const x = (at: number) => ((at - from) / (to - from)) * width;
 
-  const trace = useMemo(() => readingsOf(book, tank.id, followed).filter(({ at }) => at > from - 30 * DAY_MS && at < to + 30 * DAY_MS), [book, tank.id, followed, from, to]);
-  const ahead = useMemo(() => (isElement(followed) ? outlook(book, tank, followed, now, to) : []), [book, tank, followed, now, to]);
+  const trace = useMemo(
+    () => readingsOf(book, tank.id, followed).filter(({ at }) => at > from - 30 * DAY_MS && at < to + 30 * DAY_MS),
+    [book, tank.id, followed, from, to],
+  );
+  const ahead = useMemo(
+    () => (isElement(followed) ? outlook(book, tank, followed, now, to) : []),
+    [book, tank, followed, now, to],
+  );
   const marks = useMemo(() => marksOf(book, tank.id, from, to), [book, tank.id, from, to]);
   const [bandLow, bandHigh] = tank.targets[followed] ?? PARAMETERS[followed].band;
   const shown = trace.filter(({ at }) => at >= from && at <= to).map(({ value }) => value);
   const low = Math.min(bandLow, ...shown, ...ahead.map((point) => point.value));
   const high = Math.max(bandHigh, ...shown, ...ahead.map((point) => point.value));
   const pad = (high - low) * 0.12 || 1;
-  const y = (value: number) => TRACE_FOOT - ((Math.min(high + pad, Math.max(low - pad, value)) - low + pad) / (high - low + 2 * pad)) * (TRACE_FOOT - TRACE_TOP);
+  const y = (value: number) =>
+    TRACE_FOOT -
+    ((Math.min(high + pad, Math.max(low - pad, value)) - low + pad) / (high - low + 2 * pad)) *
+      (TRACE_FOOT - TRACE_TOP);
   const last = trace.filter(({ at }) => at <= now).at(-1);
 
   const keys = (event: KeyboardEvent) => {
     const span = tide.stretch.toDays - tide.stretch.fromDays;
     const act: Record<string, () => void> = {
-      ArrowLeft: () => tide.move(-span / 8), ArrowRight: () => tide.move(span / 8), PageUp: () => tide.move(-span), PageDown: () => tide.move(span),
-      ArrowUp: () => tide.zoom(0.75), ArrowDown: () => tide.zoom(4 / 3), Home: () => tide.show(USUAL_STRETCH),
+      ArrowLeft: () => tide.move(-span / 8),
+      ArrowRight: () => tide.move(span / 8),
+      PageUp: () => tide.move(-span),
+      PageDown: () => tide.move(span),
+      ArrowUp: () => tide.zoom(0.75),
+      ArrowDown: () => tide.zoom(4 / 3),
+      Home: () => tide.show(USUAL_STRETCH),
     };
     const chosen = act[event.key];
     if (!chosen) return;
@@ -73,53 +87,128 @@ export function TideLine() {
       <div className="flex flex-wrap items-center gap-x-3 px-3 pt-1.5 text-sm lg:px-5">
         <label className="flex items-center gap-1.5">
           <span className="sr-only">Followed on the tide line</span>
-          <select className="min-h-11 max-w-36 rounded bg-transparent font-semibold text-glass lg:min-h-8" value={followed} onChange={(event) => tide.follow(event.target.value as ParameterId)}>
-            {PARAMETER_IDS.map((id) => <option key={id} value={id}>{PARAMETERS[id].name}</option>)}
+          <select
+            className="min-h-11 max-w-36 rounded bg-transparent font-semibold text-glass lg:min-h-8"
+            value={followed}
+            onChange={(event) => tide.follow(event.target.value as ParameterId)}
+          >
+            {PARAMETER_IDS.map((id) => (
+              <option key={id} value={id}>
+                {PARAMETERS[id].name}
+              </option>
+            ))}
           </select>
         </label>
-        <span className="text-soft max-sm:hidden">{last ? `${showText(quantity(PARAMETERS[followed].kind, last.value), units)}, ${whenText(last.at, now, zone)}` : `no ${PARAMETERS[followed].name} logged yet`}</span>
+        <span className="text-soft max-sm:hidden">
+          {last
+            ? `${showText(quantity(PARAMETERS[followed].kind, last.value), units)}, ${whenText(last.at, now, zone)}`
+            : `no ${PARAMETERS[followed].name} logged yet`}
+        </span>
         <span className="ml-auto flex">
-          <TideButton label="Earlier" onClick={() => tide.move(-(tide.stretch.toDays - tide.stretch.fromDays) / 4)}>←</TideButton>
-          <TideButton label="Nearer" onClick={() => tide.zoom(0.6)}>+</TideButton>
-          <TideButton label="Wider" onClick={() => tide.zoom(1 / 0.6)}>−</TideButton>
-          <TideButton label="Later" onClick={() => tide.move((tide.stretch.toDays - tide.stretch.fromDays) / 4)}>→</TideButton>
-          <TideButton label="Back to now" onClick={() => tide.show(USUAL_STRETCH)}>now</TideButton>
+          <TideButton label="Earlier" onClick={() => tide.move(-(tide.stretch.toDays - tide.stretch.fromDays) / 4)}>
+            ←
+          </TideButton>
+          <TideButton label="Nearer" onClick={() => tide.zoom(0.6)}>
+            +
+          </TideButton>
+          <TideButton label="Wider" onClick={() => tide.zoom(1 / 0.6)}>
+            −
+          </TideButton>
+          <TideButton label="Later" onClick={() => tide.move((tide.stretch.toDays - tide.stretch.fromDays) / 4)}>
+            →
+          </TideButton>
+          <TideButton label="Back to now" onClick={() => tide.show(USUAL_STRETCH)}>
+            now
+          </TideButton>
         </span>
       </div>
       <div ref={ref} className="w-full">
         <svg
-          width={width} height={HEIGHT} role="group" tabIndex={0} className="block cursor-grab touch-pan-y select-none active:cursor-grabbing"
+          width={width}
+          height={HEIGHT}
+          role="group"
+          tabIndex={0}
+          className="block cursor-grab touch-pan-y select-none active:cursor-grabbing"
           aria-label={`Time from ${dayText(from, zone)} to ${dayText(to, zone)}. Arrow keys move and zoom; Home returns to now.`}
-          onKeyDown={keys} onPointerDown={hold} onPointerMove={pull} onPointerUp={() => (drag.current = undefined)} onPointerCancel={() => (drag.current = undefined)}
+          onKeyDown={keys}
+          onPointerDown={hold}
+          onPointerMove={pull}
+          onPointerUp={() => (drag.current = undefined)}
+          onPointerCancel={() => (drag.current = undefined)}
         >
           <rect x={0} width={width} y={y(bandHigh)} height={Math.max(1, y(bandLow) - y(bandHigh))} fill="var(--band)" />
           {dayTicks(from, to, zone, Math.max(3, width / 90)).map((tick) => (
             <g key={tick}>
               <line x1={x(tick)} x2={x(tick)} y1={TRACE_TOP} y2={HEIGHT - 16} stroke="var(--line)" />
-              <text x={x(tick) + 3} y={HEIGHT - 4} fontSize="12" fill="var(--soft)">{dayText(tick, zone)}</text>
+              <text x={x(tick) + 3} y={HEIGHT - 4} fontSize="12" fill="var(--soft)">
+                {dayText(tick, zone)}
+              </text>
             </g>
           ))}
-          {ahead.length > 1 && <path d={`${line(ahead.map((p) => [x(p.at), y(p.high)]))} ${line(ahead.toReversed().map((p) => [x(p.at), y(p.low)])).replace('M', 'L')} Z`} fill="var(--dusk-wash)" />}
-          {ahead.length > 1 && <path d={line(ahead.map((p) => [x(p.at), y(p.value)]))} fill="none" stroke="var(--dusk)" strokeWidth="2" strokeDasharray="5 4" />}
-          <path d={line(trace.map((p) => [x(p.at), y(p.value)]))} fill="none" stroke="var(--glass)" strokeWidth="1.75" />
-          {trace.map((p) => <circle key={p.entryId} cx={x(p.at)} cy={y(p.value)} r="2.6" fill="var(--glass)" />)}
-          {inLanes(marks, x).map(({ mark, lane }) => mark.kind !== 'reading' && (
-            <g key={mark.entryId} transform={`translate(${x(mark.at) - 5} ${MARKS_AT + lane * MARK_ROOM})`}>
-              <title>{`${dayText(mark.at, zone)}: ${mark.text}`}</title>
-              <rect x="-2" y="-2" width="14" height="14" fill="transparent" />
-              <path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
-            </g>
+          {ahead.length > 1 && (
+            <path
+              d={`${line(ahead.map((p) => [x(p.at), y(p.high)]))} ${line(ahead.toReversed().map((p) => [x(p.at), y(p.low)])).replace('M', 'L')} Z`}
+              fill="var(--dusk-wash)"
+            />
+          )}
+          {ahead.length > 1 && (
+            <path
+              d={line(ahead.map((p) => [x(p.at), y(p.value)]))}
+              fill="none"
+              stroke="var(--dusk)"
+              strokeWidth="2"
+              strokeDasharray="5 4"
+            />
+          )}
+          <path
+            d={line(trace.map((p) => [x(p.at), y(p.value)]))}
+            fill="none"
+            stroke="var(--glass)"
+            strokeWidth="1.75"
+          />
+          {trace.map((p) => (
+            <circle key={p.entryId} cx={x(p.at)} cy={y(p.value)} r="2.6" fill="var(--glass)" />
           ))}
+          {inLanes(marks, x).map(
+            ({ mark, lane }) =>
+              mark.kind !== 'reading' && (
+                <g key={mark.entryId} transform={`translate(${x(mark.at) - 5} ${MARKS_AT + lane * MARK_ROOM})`}>
+                  <title>{`${dayText(mark.at, zone)}: ${mark.text}`}</title>
+                  <rect x="-2" y="-2" width="14" height="14" fill="transparent" />
+                  <path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
+                </g>
+              ),
+          )}
           <line x1={x(now)} x2={x(now)} y1={0} y2={HEIGHT - 16} stroke="var(--ink)" strokeWidth="1.5" />
-          <text x={x(now) + 4} y={10} fontSize="12" fontWeight="650" fill="var(--ink)">now</text>
+          <text x={x(now) + 4} y={10} fontSize="12" fontWeight="650" fill="var(--ink)">
+            now
+          </text>
         </svg>
       </div>
     </section>
   );
 }
 
-function TideButton({ label, onClick, children }: { readonly label: string; readonly onClick: () => void; readonly children: string }) {
-  return <button type="button" aria-label={label} title={label} className="min-h-11 min-w-9 rounded px-1.5 text-soft hover:text-ink lg:min-h-8" onClick={onClick}>{children}</button>;
+function TideButton({
+  label,
+  onClick,
+  children,
+}: {
+  readonly label: string;
+  readonly onClick: () => void;
+  readonly children: string;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className="min-h-11 min-w-9 rounded px-1.5 text-soft hover:text-ink lg:min-h-8"
+      onClick={onClick}
+    >
+      {children}
+    </button>
+  );
 }
 
 /** Marks in two lanes, so that work of one morning does not lie on itself. */

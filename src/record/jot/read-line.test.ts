@@ -9,7 +9,9 @@ import { readLine, type JotContext } from './read-line';
 // Saturday 21 November 2026, 18:30 in Lisbon (UTC in winter).
 const now = Date.UTC(2026, 10, 21, 18, 30);
 const context: JotContext = {
-  now, zone: 'Europe/Lisbon', units: DEFAULT_UNITS,
+  now,
+  zone: 'Europe/Lisbon',
+  units: DEFAULT_UNITS,
   solutions: [
     { id: 'soda', name: 'Carbonate part', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
     { id: 'lime', name: 'Calcium part', parts: [{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 100 }] },
@@ -36,8 +38,13 @@ describe('a line of tests', () => {
   });
 
   it.each([
-    ['kh 2.9 meq', 'alkalinity', 2.9], ['Alkalinity: 150 ppm', 'alkalinity', 150 / 50.0435], ['p 15ppb', 'phosphate', 0.015 * 3.0662],
-    ['p 15', 'phosphate', 0.015 * 3.0662], ['sg 1.026', 'salinity', 34.52], ['mg=1,320', 'magnesium', 1320], ['temp 25.4 °c', 'temperature', 25.4],
+    ['kh 2.9 meq', 'alkalinity', 2.9],
+    ['Alkalinity: 150 ppm', 'alkalinity', 150 / 50.0435],
+    ['p 15ppb', 'phosphate', 0.015 * 3.0662],
+    ['p 15', 'phosphate', 0.015 * 3.0662],
+    ['sg 1.026', 'salinity', 34.52],
+    ['mg=1,320', 'magnesium', 1320],
+    ['temp 25.4 °c', 'temperature', 25.4],
   ] as const)('reads "%s"', (line, parameter, expected) => {
     const draft = only(line);
     const value = draft?.kind === 'reading' ? draft.values[parameter] : undefined;
@@ -45,9 +52,16 @@ describe('a line of tests', () => {
   });
 
   it.each([
-    ['sal 1.026', /specific gravity/, 'sal 1.026 sg'], ['sal 35sg', /ppt/, 'sal 35 ppt'], ['alk 830', /point/, 'alk 8.3 dKH'],
-    ['temp 77', /Fahrenheit/, 'temp 77 °F'], ['alc 8', /alk/, 'alk'], ['ca', /number/, undefined], ['alk 8 alk 9', /twice/, undefined], ['changed -3 l', /below nought/, undefined],
-    ['changed 40lb', /not a unit/, undefined], ['dosed 20 ml potion', /Which solution/, undefined],
+    ['sal 1.026', /specific gravity/, 'sal 1.026 sg'],
+    ['sal 35sg', /ppt/, 'sal 35 ppt'],
+    ['alk 830', /point/, 'alk 8.3 dKH'],
+    ['temp 77', /Fahrenheit/, 'temp 77 °F'],
+    ['alc 8', /alk/, 'alk'],
+    ['ca', /number/, undefined],
+    ['alk 8 alk 9', /twice/, undefined],
+    ['changed -3 l', /below nought/, undefined],
+    ['changed 40lb', /not a unit/, undefined],
+    ['dosed 20 ml potion', /Which solution/, undefined],
   ])('refuses "%s" and says what was meant', (line, message, suggestion) => {
     const { problems } = read(line);
     expect(problems[0]?.message).toMatch(message);
@@ -103,8 +117,44 @@ describe('a time in the line', () => {
 });
 
 it('whatever is typed, what is understood is of the record’s schema', () => {
-  const word = fc.constantFrom('alk', 'ca', '8.3', '-1', '1e9', 'changed', '40', 'l', 'gal', 'dosed', 'carbonate', 'yesterday', '8pm', 'reactor', '::', 'note', 'ph', '99999', '°F', 'sg', '1.026', 'off', 'dosing');
-  fc.assert(fc.property(fc.oneof(fc.string(), fc.array(word, { maxLength: 9 }).map((words) => words.join(' '))), (line) => {
-    for (const draft of read(line).drafts) expect(entrySchema.safeParse({ ...draft, at: Math.max(0, draft.at), id: 'x', tankId: 'y' }).error?.issues).toBeUndefined();
-  }), { numRuns: 400 });
+  const word = fc.constantFrom(
+    'alk',
+    'ca',
+    '8.3',
+    '-1',
+    '1e9',
+    'changed',
+    '40',
+    'l',
+    'gal',
+    'dosed',
+    'carbonate',
+    'yesterday',
+    '8pm',
+    'reactor',
+    '::',
+    'note',
+    'ph',
+    '99999',
+    '°F',
+    'sg',
+    '1.026',
+    'off',
+    'dosing',
+  );
+  fc.assert(
+    fc.property(
+      fc.oneof(
+        fc.string(),
+        fc.array(word, { maxLength: 9 }).map((words) => words.join(' ')),
+      ),
+      (line) => {
+        for (const draft of read(line).drafts)
+          expect(
+            entrySchema.safeParse({ ...draft, at: Math.max(0, draft.at), id: 'x', tankId: 'y' }).error?.issues,
+          ).toBeUndefined();
+      },
+    ),
+    { numRuns: 400 },
+  );
 });

@@ -46,7 +46,9 @@ const ALIASES: Record<ParameterId, readonly string[]> = {
   ammonia: ['ammonia', 'amm', 'nh3', 'nh4'],
   nitrite: ['nitrite', 'no2'],
 };
-const WORD_TO_PARAMETER = new Map(PARAMETER_IDS.flatMap((id) => ALIASES[id].map((alias): [string, ParameterId] => [alias, id])));
+const WORD_TO_PARAMETER = new Map(
+  PARAMETER_IDS.flatMap((id) => ALIASES[id].map((alias): [string, ParameterId] => [alias, id])),
+);
 const VERBS = ['changed', 'refilled', 'dosed', 'dosing', 'reactor', 'note'];
 const FILLERS = /^(?:[\s,;.]+|(?:and|at|of|with|the|was|is|to)\b)+/i;
 const NUMBER = /^\s*[:=]?\s*([+-]?(?:\d[\d.,]*\d|\d|[.,]\d+))/;
@@ -97,11 +99,21 @@ class LineReader {
   result(): Jotted {
     const at = this.#moment?.getTime() ?? momentOf(this.#day, this.#clock, this.#now);
     const place = this.#timeAt ?? { from: 0, to: this.#line.length };
-    if (at > this.#context.now + DAY_MS) this.#problems.push({ ...place, message: 'That lies more than a day ahead; the record holds what has happened.' });
-    if (at < Date.UTC(1990, 0, 1)) this.#problems.push({ ...place, message: 'That is before 1990; a year may have slipped.' });
+    if (at > this.#context.now + DAY_MS)
+      this.#problems.push({
+        ...place,
+        message: 'That lies more than a day ahead; the record holds what has happened.',
+      });
+    if (at < Date.UTC(1990, 0, 1))
+      this.#problems.push({ ...place, message: 'That is before 1990; a year may have slipped.' });
     const jotted = this.#line.trim();
-    const reading: EntryDraft[] = Object.keys(this.#values).length > 0 ? [{ kind: 'reading', at, values: this.#values, jotted }] : [];
-    return { at, drafts: [...reading, ...this.#others.map((make) => ({ ...make(at), jotted }))], problems: this.#problems };
+    const reading: EntryDraft[] =
+      Object.keys(this.#values).length > 0 ? [{ kind: 'reading', at, values: this.#values, jotted }] : [];
+    return {
+      at,
+      drafts: [...reading, ...this.#others.map((make) => ({ ...make(at), jotted }))],
+      problems: this.#problems,
+    };
   }
 
   #rest(): string {
@@ -128,9 +140,13 @@ class LineReader {
 
   #readReading(parameter: ParameterId, word: string, from: number): void {
     const suffix = word === 'sg' ? 'sg' : '';
-    const value = this.#readQuantity({ ...readingExpectation(parameter) }, from, { suffix, phosphorus: word === 'p' || word === 'phosphorus' });
+    const value = this.#readQuantity({ ...readingExpectation(parameter) }, from, {
+      suffix,
+      phosphorus: word === 'p' || word === 'phosphorus',
+    });
     if (value === undefined) return;
-    if (this.#values[parameter] !== undefined) this.#problem(from, `${PARAMETERS[parameter].name} stands twice in this line.`);
+    if (this.#values[parameter] !== undefined)
+      this.#problem(from, `${PARAMETERS[parameter].name} stands twice in this line.`);
     else this.#values[parameter] = value;
   }
 
@@ -139,8 +155,16 @@ class LineReader {
       case 'changed':
       case 'change': {
         const volumeL = this.#readQuantity(AMOUNTS.waterChange, from);
-        const salinity = /^\s*(?:at|of)\s+[\d.,]+\s*(?:ppt|sg)\b/i.test(this.#rest()) ? this.#skipThenSalinity(from) : undefined;
-        if (volumeL !== undefined) this.#others.push((at) => ({ kind: 'water-change', at, volumeL, ...(salinity === undefined ? {} : { salinity }) }));
+        const salinity = /^\s*(?:at|of)\s+[\d.,]+\s*(?:ppt|sg)\b/i.test(this.#rest())
+          ? this.#skipThenSalinity(from)
+          : undefined;
+        if (volumeL !== undefined)
+          this.#others.push((at) => ({
+            kind: 'water-change',
+            at,
+            volumeL,
+            ...(salinity === undefined ? {} : { salinity }),
+          }));
         return true;
       }
       case 'refilled':
@@ -151,20 +175,33 @@ class LineReader {
       }
       case 'dosed':
       case 'dose':
-        this.#readDose(from, AMOUNTS.dose, (solutionId, volumeMl) => (at) => ({ kind: 'dose', at, solutionId, volumeMl }));
+        this.#readDose(from, AMOUNTS.dose, (solutionId, volumeMl) => (at) => ({
+          kind: 'dose',
+          at,
+          solutionId,
+          volumeMl,
+        }));
         return true;
       case 'dosing':
-        this.#readDose(from, AMOUNTS.standingDose, (solutionId, mlPerDay) => (at) => ({ kind: 'standing-dose', at, solutionId, mlPerDay }));
+        this.#readDose(from, AMOUNTS.standingDose, (solutionId, mlPerDay) => (at) => ({
+          kind: 'standing-dose',
+          at,
+          solutionId,
+          mlPerDay,
+        }));
         return true;
       case 'reactor': {
         const mlPerMin = this.#readQuantity(AMOUNTS.reactorFlow, from);
         this.#position += /^[\s,]*(?:effluent)?/i.exec(this.#rest())?.[0].length ?? 0;
         const effluentAlkalinity = mlPerMin === undefined ? undefined : this.#readQuantity(AMOUNTS.effluent, from);
-        if (mlPerMin !== undefined && effluentAlkalinity !== undefined) this.#others.push((at) => ({ kind: 'reactor', at, mlPerMin, effluentAlkalinity }));
+        if (mlPerMin !== undefined && effluentAlkalinity !== undefined)
+          this.#others.push((at) => ({ kind: 'reactor', at, mlPerMin, effluentAlkalinity }));
         return true;
       }
       case 'note': {
-        const note = this.#rest().replace(/^[\s:]+/, '').trim();
+        const note = this.#rest()
+          .replace(/^[\s:]+/, '')
+          .trim();
         this.#position = this.#line.length;
         if (note) this.#others.push((at) => ({ kind: 'note', at, note }));
         else this.#problem(from, 'A note needs some words after it.');
@@ -181,7 +218,11 @@ class LineReader {
   }
 
   /** "20ml carbonate", "carbonate 20 ml/day" or "carbonate off". */
-  #readDose(from: number, expected: Expectation, make: (solutionId: string, amount: number) => (at: number) => EntryDraft): void {
+  #readDose(
+    from: number,
+    expected: Expectation,
+    make: (solutionId: string, amount: number) => (at: number) => EntryDraft,
+  ): void {
     const before = this.#readSolution();
     const off = /^\s*off\b/i.exec(this.#rest());
     if (before && off && expected.kind === 'doseRate') {
@@ -198,7 +239,12 @@ class LineReader {
       return;
     }
     const known = this.#context.solutions.map(({ name }) => name).join(', ');
-    this.#problem(from, known ? `Which solution? Known here: ${known}.` : 'No solution is described yet: add one on the Tank bench, then log the dose.');
+    this.#problem(
+      from,
+      known
+        ? `Which solution? Known here: ${known}.`
+        : 'No solution is described yet: add one on the Tank bench, then log the dose.',
+    );
   }
 
   /** A solution by its whole name, or by any one word of it that no other solution shares. */
@@ -206,16 +252,30 @@ class LineReader {
     const gap = /^\s*/.exec(this.#rest())?.[0].length ?? 0;
     const rest = this.#rest().slice(gap).toLowerCase();
     const named = (phrase: string) => rest.startsWith(phrase) && !/^[\p{L}\d]/u.test(rest.slice(phrase.length));
-    const whole = this.#context.solutions.filter(({ name }) => named(name.toLowerCase())).toSorted((a, b) => b.name.length - a.name.length)[0];
+    const whole = this.#context.solutions
+      .filter(({ name }) => named(name.toLowerCase()))
+      .toSorted((a, b) => b.name.length - a.name.length)[0];
     const word = /^[\p{L}][\p{L}\d-]*/u.exec(rest)?.[0] ?? '';
-    const byWord = word.length < 2 ? [] : this.#context.solutions.filter(({ name }) => name.toLowerCase().split(/\s+/).some((part) => part.startsWith(word)));
+    const byWord =
+      word.length < 2
+        ? []
+        : this.#context.solutions.filter(({ name }) =>
+            name
+              .toLowerCase()
+              .split(/\s+/)
+              .some((part) => part.startsWith(word)),
+          );
     const found = whole ?? (byWord.length === 1 ? byWord[0] : undefined);
     if (found) this.#position += gap + (whole ? whole.name.length : word.length);
     return found;
   }
 
   /** A number with the longest unit of the kind that follows it. The stretch runs from the word that asked for it. */
-  #readQuantity(expected: Expectation, from: number, how: { suffix?: string; phosphorus?: boolean } = {}): number | undefined {
+  #readQuantity(
+    expected: Expectation,
+    from: number,
+    how: { suffix?: string; phosphorus?: boolean } = {},
+  ): number | undefined {
     const match = NUMBER.exec(this.#rest());
     if (!match) {
       this.#problem(from, `${expected.field} needs a number after it.`);
@@ -234,7 +294,11 @@ class LineReader {
       if (!(error instanceof Refusal)) throw error;
       const { allowed, hint, suggestion } = error.detail;
       const word = /^\S+?(?=[\s:=\d]|$)/.exec(this.#line.slice(from))?.[0] ?? '';
-      this.#problem(from, `${expected.field} is taken from ${allowed}.${hint ? ` ${hint}` : ''}`, suggestion && `${word} ${suggestion}`);
+      this.#problem(
+        from,
+        `${expected.field} is taken from ${allowed}.${hint ? ` ${hint}` : ''}`,
+        suggestion && `${word} ${suggestion}`,
+      );
       return undefined;
     }
   }
@@ -243,9 +307,21 @@ class LineReader {
     const rest = this.#rest();
     const gap = /^\s*°?/.exec(rest)?.[0].length ?? 0;
     const text = rest.slice(gap).toLowerCase();
-    const spellings = unitsOf(kind).flatMap((unit) => [unit.symbol.toLowerCase().replace('°', ''), ...unit.aliases]).filter(Boolean);
-    const spaced = spellings.flatMap((spelling) => (spelling === 'ppbp' ? [spelling, 'ppb p'] : spelling === 'usgal' ? [spelling, 'us gal'] : spelling === 'ppmcaco3' ? [spelling, 'ppm caco3'] : [spelling]));
-    const unit = spaced.toSorted((a, b) => b.length - a.length).find((spelling) => text.startsWith(spelling) && !/^[\p{L}\d/]/u.test(text.slice(spelling.length)));
+    const spellings = unitsOf(kind)
+      .flatMap((unit) => [unit.symbol.toLowerCase().replace('°', ''), ...unit.aliases])
+      .filter(Boolean);
+    const spaced = spellings.flatMap((spelling) =>
+      spelling === 'ppbp'
+        ? [spelling, 'ppb p']
+        : spelling === 'usgal'
+          ? [spelling, 'us gal']
+          : spelling === 'ppmcaco3'
+            ? [spelling, 'ppm caco3']
+            : [spelling],
+    );
+    const unit = spaced
+      .toSorted((a, b) => b.length - a.length)
+      .find((spelling) => text.startsWith(spelling) && !/^[\p{L}\d/]/u.test(text.slice(spelling.length)));
     if (!unit) return this.#readForeignUnit(gap);
     this.#position += gap + unit.length;
     return unit;
@@ -261,7 +337,9 @@ class LineReader {
 
   #unknown(word: string, from: number): void {
     const known = [...WORD_TO_PARAMETER.keys(), ...VERBS].filter((each) => each.length > 2);
-    const near = known.map((each) => ({ each, apart: distance(each, word.toLowerCase()) })).toSorted((a, b) => a.apart - b.apart)[0];
+    const near = known
+      .map((each) => ({ each, apart: distance(each, word.toLowerCase()) }))
+      .toSorted((a, b) => a.apart - b.apart)[0];
     const suggestion = near && near.apart <= (word.length > 5 ? 2 : 1) ? near.each : undefined;
     this.#problem(from, suggestion ? `“${word}” is not known; ${suggestion}?` : `“${word}” is not known.`, suggestion);
   }

@@ -29,11 +29,23 @@ export function readTimeWords(text: string, now: TZDate): TimeWords | undefined 
     [/^(\d+)\s*(?:days?|d)\s+ago\b/i, (m) => ({ day: subDays(now, Number(m[1])) as TZDate })],
     [/^(\d+)\s*(?:hours?|hrs?|h)\s+ago\b/i, (m) => ({ moment: subHours(now, Number(m[1])) as TZDate })],
     [/^(\d+)\s*(?:minutes?|mins?|m)\s+ago\b/i, (m) => ({ moment: subMinutes(now, Number(m[1])) as TZDate })],
-    [/^(?:last\s+)?(sun|mon|tue|wed|thu|fri|sat)(?:nesday|rsday|urday|sday|day|s|rs)?\b/i, (m) => ({ day: lastWeekday(m[1] ?? '', now) })],
+    [
+      /^(?:last\s+)?(sun|mon|tue|wed|thu|fri|sat)(?:nesday|rsday|urday|sday|day|s|rs)?\b/i,
+      (m) => ({ day: lastWeekday(m[1] ?? '', now) }),
+    ],
     [/^(\d{4})-(\d{1,2})-(\d{1,2})\b/, (m) => dated(Number(m[1]), Number(m[2]) - 1, Number(m[3]), now)],
-    [/^(\d{1,2})\s*(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\b/i, (m) => datedThisYear(m[2] ?? '', Number(m[1]), now)],
-    [/^(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\s+(\d{1,2})\b/i, (m) => datedThisYear(m[1] ?? '', Number(m[2]), now)],
-    [/^(\d{1,2})(?::(\d{2}))?\s*(am|pm)\b/i, (m) => clock((Number(m[1]) % 12) + (/p/i.test(m[3] ?? '') ? 12 : 0), Number(m[2] ?? 0), Number(m[1]) > 12)],
+    [
+      /^(\d{1,2})\s*(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\b/i,
+      (m) => datedThisYear(m[2] ?? '', Number(m[1]), now),
+    ],
+    [
+      /^(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\s+(\d{1,2})\b/i,
+      (m) => datedThisYear(m[1] ?? '', Number(m[2]), now),
+    ],
+    [
+      /^(\d{1,2})(?::(\d{2}))?\s*(am|pm)\b/i,
+      (m) => clock((Number(m[1]) % 12) + (/p/i.test(m[3] ?? '') ? 12 : 0), Number(m[2] ?? 0), Number(m[1]) > 12),
+    ],
     [/^(\d{1,2}):(\d{2})(?!\d)/, (m) => clock(Number(m[1]), Number(m[2]))],
     [/^noon\b/i, () => clock(12, 0)],
     [/^midnight\b/i, () => clock(0, 0)],
@@ -70,5 +82,7 @@ function dated(year: number, month: number, date: number, now: TZDate): Omit<Tim
 function datedThisYear(month: string, date: number, now: TZDate): Omit<TimeWords, 'length'> {
   const at = MONTHS.indexOf(month.slice(0, 3).toLowerCase());
   const thisYear = dated(now.getFullYear(), at, date, now);
-  return thisYear.day && thisYear.day.getTime() > now.getTime() + 36 * 3_600_000 ? dated(now.getFullYear() - 1, at, date, now) : thisYear;
+  return thisYear.day && thisYear.day.getTime() > now.getTime() + 36 * 3_600_000
+    ? dated(now.getFullYear() - 1, at, date, now)
+    : thisYear;
 }
