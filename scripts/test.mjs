@@ -3,8 +3,8 @@ import path from 'node:path';
 import { ensureBuild, ensureChromium, ensureDependencies, fail, freePort, ROOT, startServer, tool } from './lib.mjs';
 
 /**
- * The one test command: sets up what it needs, then types, lint, unit tests, production build and browser tests.
- * Each of types, lint and build counts as one check; the last line adds up all of them.
+ * The one test command: sets up what it needs, then format, lint, unit tests, production build, types and browser
+ * tests. Each of format, lint, build and types counts as one check; the last line adds up all of them.
  */
 const results = path.join(ROOT, '.test');
 const total = { passed: 0, failed: 0 };
@@ -13,6 +13,7 @@ ensureDependencies();
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
+check('Format', () => tool('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']).status === 0);
 check('Lint', () => tool('eslint/bin/eslint.js', ['.', '--max-warnings', '0']).status === 0);
 
 title('Unit tests');

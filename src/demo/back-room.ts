@@ -1,6 +1,6 @@
 import type { Entry, Tank } from '@/record/schema';
 import { gaussian, seeded } from './noise';
-import type { Calendar } from './scenario';
+import type { Calendar } from './calendar';
 
 const FIRST_DAY = -18;
 

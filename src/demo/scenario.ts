@@ -1,10 +1,9 @@
-import { TZDate } from '@date-fns/tz';
-import { addDays, set, startOfDay } from 'date-fns';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { defaultSettings, newTank } from '@/record/defaults';
 import type { Book, Entry, Salt, Solution, Tank } from '@/record/schema';
 import { atriumEntries } from './atrium';
 import { backRoomEntries } from './back-room';
+import { calendarFor } from './calendar';
 import { storyCornerEntries } from './story-corner';
 
 /** Where the three demo systems stand; named so that nobody takes the figures for their own. */
@@ -89,23 +88,6 @@ const BACK_ROOM: Tank = {
   method: 'water-changes',
   targets: { salinity: [34, 35.5], temperature: [25, 26], ammonia: [0, 0.1], nitrite: [0, 0.1] },
 };
-
-/** Moments counted in days from today, at a clock time in the keeper's zone. */
-export interface Calendar {
-  readonly now: number;
-  readonly at: (day: number, hours: number, minutes?: number) => number;
-  /** 0 Sunday to 6 Saturday. */
-  readonly weekday: (day: number) => number;
-}
-
-export function calendarFor(now: number, zone: string): Calendar {
-  const today = startOfDay(new TZDate(now, zone));
-  return {
-    now,
-    at: (day, hours, minutes = 0) => set(addDays(today, day), { hours, minutes }).getTime(),
-    weekday: (day) => addDays(today, day).getDay(),
-  };
-}
 
 /**
  * The invented library with three systems kept by volunteers: five months of entries, written by the tank model from a

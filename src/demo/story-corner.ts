@@ -3,7 +3,7 @@ import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { knownEvents } from '@/reckoning/known-events';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
 import { gaussian, seeded } from './noise';
-import type { Calendar } from './scenario';
+import type { Calendar } from './calendar';
 import { writeReadings, type Session } from './write-readings';
 
 const FIRST_DAY = -148;

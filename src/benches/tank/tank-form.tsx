@@ -1,19 +1,13 @@
 'use client';
 
 import { useId, useState, type FormEvent, type ReactNode } from 'react';
-import {
-  NUTRIENT_SCHOOLS,
-  PARAMETERS,
-  PARAMETER_IDS,
-  readingExpectation,
-  type ParameterId,
-} from '@/chemistry/parameters';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
 import { AMOUNTS } from '@/record/amounts';
 import { netVolumeL, tankSchema, type Salt, type Solution, type Tank } from '@/record/schema';
+import { Targets } from './targets';
 import { displacementExpectation, litresDisplaced, type Filling } from './displacement';
 
 interface Props {
@@ -158,85 +152,6 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
         {submitWords}
       </Button>
     </form>
-  );
-}
-
-function Targets({ draft, onDraft }: Pick<Props, 'draft' | 'onDraft'>) {
-  const setEdge = (id: ParameterId, edge: 0 | 1, amount: number | null) => {
-    const band = [...(draft.targets[id] ?? PARAMETERS[id].band)] as [number, number];
-    if (amount === null) return;
-    band[edge] = amount;
-    onDraft({ ...draft, targets: { ...draft.targets, [id]: band } });
-  };
-  return (
-    <fieldset>
-      <legend className="mb-2 text-lg font-semibold">Target bands</legend>
-      <p className="max-w-2xl text-sm text-soft">
-        Steady beats any value. Keepers of different schools hold nutrients differently; pick one to start from, then
-        set any figure.
-      </p>
-      <div className="mt-2 flex flex-wrap gap-2">
-        {(Object.keys(NUTRIENT_SCHOOLS) as (keyof typeof NUTRIENT_SCHOOLS)[]).map((school) => (
-          <Button
-            key={school}
-            onClick={() => {
-              const { nitrate, phosphate } = NUTRIENT_SCHOOLS[school];
-              onDraft({ ...draft, targets: { ...draft.targets, nitrate: [...nitrate], phosphate: [...phosphate] } });
-            }}
-          >
-            {school} nutrients
-          </Button>
-        ))}
-      </div>
-      <ul className="mt-3 max-w-xl">
-        {PARAMETER_IDS.map((id) => {
-          const band = draft.targets[id];
-          const { name } = PARAMETERS[id];
-          return (
-            <li
-              key={id}
-              className="grid grid-cols-[minmax(5.5rem,1fr)_7.5rem_7.5rem] items-start gap-x-4 border-t border-line py-2"
-            >
-              <span className={band ? 'pt-7' : 'py-2'}>{name}</span>
-              {band ? (
-                <>
-                  <QuantityField
-                    narrow
-                    digits={4}
-                    label="from"
-                    spoken={`${name} from`}
-                    expected={readingExpectation(id)}
-                    value={band[0]}
-                    onChange={(amount) => setEdge(id, 0, amount)}
-                  />
-                  <QuantityField
-                    narrow
-                    digits={4}
-                    label="to"
-                    spoken={`${name} to`}
-                    expected={readingExpectation(id)}
-                    value={band[1]}
-                    onChange={(amount) => setEdge(id, 1, amount)}
-                  />
-                  {band[0] > band[1] && (
-                    <p role="alert" className="col-span-full text-sm text-rust">
-                      The lower end of {name} stands above the upper.
-                    </p>
-                  )}
-                </>
-              ) : (
-                <Button
-                  look="quiet"
-                  onClick={() => onDraft({ ...draft, targets: { ...draft.targets, [id]: [...PARAMETERS[id].band] } })}
-                >
-                  Set a target
-                </Button>
-              )}
-            </li>
-          );
-        })}
-      </ul>
-    </fieldset>
   );
 }
 

@@ -1,6 +1,5 @@
 'use client';
 
-import Papa from 'papaparse';
 import { useMemo, useRef, useState } from 'react';
 import {
   Area,
@@ -15,19 +14,19 @@ import {
   YAxis,
 } from 'recharts';
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
-import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { capitalised } from '@/chemistry/words';
 import type { OutlookPoint } from '@/reckoning/outlook';
 import type { DatedValue } from '@/reckoning/readings';
-import { notify } from '../notices';
 import { dayTicks } from '../tide/day-ticks';
 import type { Mark } from '../tide/marks';
 import { useTide } from '../tide/tide-context';
 import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
-import { saveFile, savePng, svgText } from './save';
+import { axisFor } from './axis';
+import { ChartActions } from './chart-actions';
+import { seriesPoints, type Point } from './series-points';
 
 interface Props {
   readonly parameter: ParameterId;
@@ -42,19 +41,6 @@ interface Props {
   /** Words set at the end of the planned line. */
   readonly plannedWords?: string;
 }
-
-interface Point {
-  readonly at: number;
-  readonly value?: number | null;
-  /** Down and up from the value. */
-  readonly error?: readonly [number, number];
-  readonly doubt?: readonly [number, number];
-  readonly ahead?: number;
-  readonly planned?: number;
-}
-
-/** Readings further apart than this are not joined: what lay between was not seen. */
-const GAP_DAYS = 16;
 
 /** One parameter over the tide line's stretch: readings with the test's error, the target band, and what is expected. */
 export function SeriesChart({
@@ -71,7 +57,6 @@ export function SeriesChart({
     book: {
       settings: { units, zone },
     },
-    tank,
   } = useTank();
   const { from, to } = useTide();
   const now = useNow();
@@ -81,40 +66,10 @@ export function SeriesChart({
   const { name, kind, testError } = PARAMETERS[parameter];
   const unit = preferredUnit(kind, units);
 
-  const points = useMemo(() => {
-    const inUnit = (canonical: number) => unit.fromCanonical(canonical);
-    const merged = new Map<number, Point>();
-    readings.forEach((reading, i) => {
-      const before = readings[i - 1];
-      if (before && reading.at - before.at > GAP_DAYS * DAY_MS)
-        merged.set(reading.at - 1, { at: reading.at - 1, value: null });
-      merged.set(reading.at, {
-        at: reading.at,
-        value: inUnit(reading.value), // A whisker outside the stretch would be drawn over the axis.
-        ...(reading.at >= from && reading.at <= to
-          ? {
-              error: whisker(
-                inUnit(reading.value),
-                Math.abs(inUnit(reading.value + testError) - inUnit(reading.value)),
-              ),
-            }
-          : {}),
-      });
-    });
-    for (const point of ahead)
-      merged.set(point.at, {
-        ...merged.get(point.at),
-        at: point.at,
-        ahead: inUnit(point.value),
-        doubt: [inUnit(point.low), inUnit(point.high)],
-      });
-    for (const point of planned)
-      merged.set(point.at, { ...merged.get(point.at), at: point.at, planned: inUnit(point.value) });
-    return [...merged.values()]
-      .filter(({ at }) => at >= from - 40 * DAY_MS && at <= to + 2 * DAY_MS)
-      .toSorted((a, b) => a.at - b.at);
-  }, [readings, ahead, planned, from, to, unit, testError]);
-
+  const points = useMemo(
+    () => seriesPoints({ readings, ahead, planned, from, to, unit, testError }),
+    [readings, ahead, planned, from, to, unit, testError],
+  );
   const inView = points.filter(({ at }) => at >= from && at <= to);
   const bandInUnit = band?.map((edge) => unit.fromCanonical(edge)) as [number, number] | undefined;
   const levels = [
@@ -127,20 +82,7 @@ export function SeriesChart({
   const last = readings.at(-1);
   const format = (value: number) => String(Number(value.toPrecision(5)));
 
-  const svg = () => frame.current?.querySelector<SVGSVGElement>('svg.recharts-surface') ?? undefined;
-  const fileName = `${tank.name}-${parameter}`.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
   const rows = readings.filter(({ at }) => at >= from && at <= to);
-  const saveCsv = () =>
-    saveFile(
-      `${fileName}.csv`,
-      'text/csv',
-      Papa.unparse(
-        rows.map(({ at, value }) => ({
-          time: new Date(at).toISOString(),
-          [`${parameter} ${unit.symbol}`.trim()]: Number(unit.fromCanonical(value).toPrecision(6)),
-        })),
-      ),
-    );
 
   return (
     <figure aria-label={`${name} over time`} className="min-w-0">
@@ -151,35 +93,13 @@ export function SeriesChart({
             {showText(quantity(kind, last.value), units)}, {whenText(last.at, now, zone)}
           </span>
         )}
-        <span className="no-print ml-auto flex text-sm">
-          <ChartButton onClick={() => setAsTable(!asTable)} label={`${name} as a ${asTable ? 'chart' : 'table'}`}>
-            {asTable ? 'Chart' : 'Table'}
-          </ChartButton>
-          <ChartButton onClick={saveCsv} label={`Save ${name} as CSV`}>
-            CSV
-          </ChartButton>
-          <ChartButton
-            onClick={() => {
-              const drawn = svg();
-              if (drawn) saveFile(`${fileName}.svg`, 'image/svg+xml', svgText(drawn));
-            }}
-            label={`Save ${name} as SVG`}
-          >
-            SVG
-          </ChartButton>
-          <ChartButton
-            onClick={() => {
-              const drawn = svg();
-              if (drawn)
-                void savePng(`${fileName}.png`, drawn).catch(() =>
-                  notify({ text: 'The picture could not be made.', trouble: true }),
-                );
-            }}
-            label={`Save ${name} as PNG`}
-          >
-            PNG
-          </ChartButton>
-        </span>
+        <ChartActions
+          parameter={parameter}
+          rows={rows}
+          asTable={asTable}
+          onTable={() => setAsTable(!asTable)}
+          drawing={() => frame.current?.querySelector<SVGSVGElement>('svg.recharts-surface') ?? undefined}
+        />
       </figcaption>
       {asTable && (
         <div className="max-h-64 overflow-y-auto">
@@ -329,46 +249,6 @@ export function SeriesChart({
       </div>
     </figure>
   );
-}
-
-/** Nothing is less than nought, however coarse the test. */
-function whisker(value: number, error: number): readonly [number, number] {
-  return [value >= 0 ? Math.min(value, error) : error, error];
-}
-
-function ChartButton({
-  label,
-  onClick,
-  children,
-}: {
-  readonly label: string;
-  readonly onClick: () => void;
-  readonly children: string;
-}) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      className="min-h-11 px-1.5 text-soft underline decoration-line underline-offset-4 hover:text-ink lg:min-h-7"
-      onClick={onClick}
-    >
-      {children}
-    </button>
-  );
-}
-
-/** Round axis limits a little outside the levels, with three to five ticks. */
-function axisFor(low: number, high: number): [number, number, number[]] {
-  const span = high - low || Math.abs(high) * 0.1 || 1;
-  const rough = (span * 1.2) / 4;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 2.5, 5, 10].map((each) => each * power).find((each) => each >= rough) ?? 10 * power;
-  const from = Math.max(low >= 0 ? 0 : -Infinity, Math.floor((low - span * 0.08) / step) * step);
-  const to = Math.ceil((high + span * 0.08) / step) * step;
-  const ticks = Array.from({ length: Math.round((to - from) / step) + 1 }, (_, i) =>
-    Number((from + i * step).toPrecision(10)),
-  );
-  return [from, to, ticks];
 }
 
 /** Words at the last point of a line, so that no legend is needed. */

@@ -1,6 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { distance } from 'fastest-levenshtein';
-import { PARAMETER_IDS, PARAMETERS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
+import { PARAMETERS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
 import { Refusal } from '@/chemistry/refusal';
 import { unitsOf, type QuantityKind } from '@/chemistry/units/kinds';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
@@ -8,6 +7,7 @@ import type { UnitPreferences } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { AMOUNTS } from '../amounts';
 import type { EntryDraft, EntryOf, Solution } from '../schema';
+import { nearestWord, WORD_TO_PARAMETER } from './vocabulary';
 import { momentOf, readTimeWords, type TimeWords } from './when';
 
 export interface JotContext {
@@ -34,22 +34,6 @@ export interface Jotted {
   readonly problems: readonly JotProblem[];
 }
 
-const ALIASES: Record<ParameterId, readonly string[]> = {
-  alkalinity: ['alkalinity', 'alk', 'kh', 'dkh'],
-  calcium: ['calcium', 'ca'],
-  magnesium: ['magnesium', 'mg'],
-  nitrate: ['nitrate', 'no3'],
-  phosphate: ['phosphate', 'po4', 'phosphorus', 'p'],
-  ph: ['ph'],
-  salinity: ['salinity', 'sal', 'sg'],
-  temperature: ['temperature', 'temp', 't'],
-  ammonia: ['ammonia', 'amm', 'nh3', 'nh4'],
-  nitrite: ['nitrite', 'no2'],
-};
-const WORD_TO_PARAMETER = new Map(
-  PARAMETER_IDS.flatMap((id) => ALIASES[id].map((alias): [string, ParameterId] => [alias, id])),
-);
-const VERBS = ['changed', 'refilled', 'dosed', 'dosing', 'reactor', 'note'];
 const FILLERS = /^(?:[\s,;.]+|(?:and|at|of|with|the|was|is|to)\b)+/i;
 const NUMBER = /^\s*[:=]?\s*([+-]?(?:\d[\d.,]*\d|\d|[.,]\d+))/;
 
@@ -336,11 +320,7 @@ class LineReader {
   }
 
   #unknown(word: string, from: number): void {
-    const known = [...WORD_TO_PARAMETER.keys(), ...VERBS].filter((each) => each.length > 2);
-    const near = known
-      .map((each) => ({ each, apart: distance(each, word.toLowerCase()) }))
-      .toSorted((a, b) => a.apart - b.apart)[0];
-    const suggestion = near && near.apart <= (word.length > 5 ? 2 : 1) ? near.each : undefined;
+    const suggestion = nearestWord(word);
     this.#problem(from, suggestion ? `“${word}” is not known; ${suggestion}?` : `“${word}” is not known.`, suggestion);
   }
 

@@ -1,0 +1,56 @@
+'use client';
+
+import { ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
+import { capitalised } from '@/chemistry/words';
+import { Figures } from '@/interface/bench';
+import { QuantityField } from '@/interface/quantity-field';
+import { without } from '@/interface/without';
+import { AMOUNTS } from '@/record/amounts';
+import type { DoseOverrides, DoseQuestion } from '@/reckoning/dose-question';
+
+export interface AnswerProps {
+  readonly question: DoseQuestion;
+  readonly overrides: DoseOverrides;
+  readonly onOverride: (overrides: DoseOverrides) => void;
+}
+
+export function DemandFigures({ question, overrides, onOverride }: AnswerProps) {
+  const { demand } = question.input;
+  const setPerDay = (element: Element, amount: number | null) => {
+    const rest = without(overrides.perDay ?? {}, element);
+    onOverride({ ...overrides, perDay: amount === null ? rest : { ...rest, [element]: amount } });
+  };
+  const field = (element: Element, high: number) => (
+    <QuantityField
+      label={`${capitalised(element)} taken a day`}
+      expected={{ field: `${element} taken a day`, kind: ELEMENT_FACTS[element].rateKind, low: 0, high }}
+      value={overrides.perDay?.[element] ?? demand[element]?.perDay ?? null}
+      digits={overrides.perDay?.[element] === undefined ? 3 : 5}
+      onChange={(amount) => setPerDay(element, amount)}
+      onReset={overrides.perDay?.[element] === undefined ? undefined : () => setPerDay(element, null)}
+      {...(demand[element] ? { hint: demand[element].from } : { hint: 'two readings a day or more apart would tell' })}
+    />
+  );
+  const withoutVolume = without(overrides, 'netVolumeL');
+  return (
+    <div className="mt-5">
+      <Figures title="What it rests on">
+        {field('alkalinity', 2)}
+        {question.parts.calcium && field('calcium', 60)}
+        <QuantityField
+          label="Net volume"
+          expected={AMOUNTS.netVolume}
+          value={question.volumeL}
+          onChange={(amount) => onOverride(amount === null ? withoutVolume : { ...overrides, netVolumeL: amount })}
+          onReset={overrides.netVolumeL === undefined ? undefined : () => onOverride(withoutVolume)}
+          hint="water only, without rock and sand"
+        />
+      </Figures>
+    </div>
+  );
+}
+
+/** A pump is set to a tenth of a millilitre at best. */
+export function pumpSetting(mlPerDay: number): number {
+  return Math.round(mlPerDay * 10) / 10;
+}

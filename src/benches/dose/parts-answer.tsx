@@ -1,0 +1,156 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import type { Element } from '@/chemistry/dosing/elements';
+import { maintenanceDose, type PartDose } from '@/chemistry/dosing/maintenance';
+import { attempt } from '@/chemistry/refusal';
+import type { TankEvent } from '@/chemistry/tank-model/events';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Button } from '@/interface/button';
+import { SeriesChart } from '@/interface/charts/series-chart';
+import { Refused } from '@/interface/refused';
+import { marksOf } from '@/interface/tide/marks';
+import { useTide } from '@/interface/tide/tide-context';
+import { useCommit, useNow, useTank } from '@/interface/workspace';
+import type { Entry } from '@/record/schema';
+import type { DoseQuestion } from '@/reckoning/dose-question';
+import { outlook } from '@/reckoning/outlook';
+import { readingsOf } from '@/reckoning/readings';
+import { standingAt } from '@/reckoning/standing';
+import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
+
+/** For a keeper of parts: what each is dosed at, what runs now, and where either leads. */
+export function PartsAnswer({
+  question,
+  overrides,
+  onOverride,
+  byWaterChanges,
+}: AnswerProps & { readonly byWaterChanges: boolean }) {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const commit = useCommit();
+  const { units } = book.settings;
+  const { outcome, refusal } = attempt(() => maintenanceDose.run(question.input));
+  const doses = outcome?.values.doses ?? [];
+  const standing = standingAt(book, tank, now).doses;
+  const changed = doses.filter(
+    (dose) => Math.abs(pumpSetting(dose.mlPerDay) - (standing.get(question.parts[dose.element]?.id ?? '') ?? 0)) > 0.05,
+  );
+
+  const setStanding = () => {
+    const entries = changed.flatMap((dose): Entry[] => {
+      const solution = question.parts[dose.element];
+      return solution
+        ? [
+            {
+              id: nanoid(),
+              tankId: tank.id,
+              at: now,
+              kind: 'standing-dose',
+              solutionId: solution.id,
+              mlPerDay: pumpSetting(dose.mlPerDay),
+            },
+          ]
+        : [];
+    });
+    void commit({
+      label: `Set ${changed.map((dose) => `${dose.part} to ${showText(quantity('doseRate', pumpSetting(dose.mlPerDay)), units)}`).join(' and ')}`,
+      put: { entries },
+    });
+  };
+
+  return (
+    <>
+      {byWaterChanges && (
+        <p className="mb-2 max-w-3xl text-soft">
+          Water changes carry this tank. What follows is what parts would have to bring if they carried all of it.
+        </p>
+      )}
+      {book.solutions.length === 0 ? (
+        <Refused otherwise="Describe what you dose on the Tank bench, in grams of salt a litre; then the dose is worked out here." />
+      ) : outcome ? (
+        <Answer
+          answer={outcome.answer}
+          actions={
+            doses.length > 0 && (
+              <Button look="main" disabled={changed.length === 0} onClick={setStanding}>
+                {changed.length === 0 ? 'This is what runs now' : 'Set as the standing dose from now'}
+              </Button>
+            )
+          }
+        />
+      ) : (
+        <Refused refusal={refusal} otherwise="" />
+      )}
+      {doses.length > 0 && (
+        <NowAndThen doses={doses} standing={(element) => standing.get(question.parts[element]?.id ?? '') ?? 0} />
+      )}
+      <Picture question={question} doses={doses} />
+      <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions cautions={outcome.cautions} />}
+    </>
+  );
+}
+
+function NowAndThen({
+  doses,
+  standing,
+}: {
+  readonly doses: readonly PartDose[];
+  readonly standing: (element: Element) => number;
+}) {
+  const {
+    book: {
+      settings: { units },
+    },
+  } = useTank();
+  return (
+    <p className="mt-2 max-w-3xl text-sm text-soft">
+      Running now:{' '}
+      {doses
+        .map(
+          (dose) =>
+            `${dose.part} ${standing(dose.element) > 0 ? showText(quantity('doseRate', standing(dose.element)), units) : 'off'}`,
+        )
+        .join(', ')}
+      .
+    </p>
+  );
+}
+
+/** Alkalinity as read, as it is heading, and as it would head at the answer. */
+function Picture({ question, doses }: { readonly question: DoseQuestion; readonly doses: readonly PartDose[] }) {
+  const { book, tank } = useTank();
+  const { from, to } = useTide();
+  const now = useNow();
+  const dose = doses.find(({ element }) => element === 'alkalinity');
+  const solution = question.parts.alkalinity;
+  const plan: TankEvent[] =
+    dose && solution
+      ? [
+          {
+            kind: 'rate',
+            at: now,
+            source: solution.id,
+            perDay: { alkalinity: dose.mlPerDay * (question.input.parts.alkalinity?.perMl ?? 0) },
+          },
+        ]
+      : [];
+  const planned = plan.length > 0 ? outlook(book, tank, 'alkalinity', now, to, plan).filter(({ at }) => at >= now) : [];
+  return (
+    <div className="mt-5 max-w-4xl">
+      <SeriesChart
+        parameter="alkalinity"
+        readings={readingsOf(book, tank.id, 'alkalinity')}
+        band={tank.targets.alkalinity}
+        ahead={outlook(book, tank, 'alkalinity', now, to)}
+        planned={planned}
+        plannedWords="at this dose"
+        marks={marksOf(book, tank.id, from, to)}
+        height={210}
+      />
+    </div>
+  );
+}

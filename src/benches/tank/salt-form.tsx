@@ -1,0 +1,108 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useId, useState, type FormEvent } from 'react';
+import { PARAMETERS } from '@/chemistry/parameters';
+import { Button } from '@/interface/button';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { useCommit } from '@/interface/workspace';
+import { AMOUNTS } from '@/record/amounts';
+import type { Salt } from '@/record/schema';
+
+/** A box of sea salt: its grams a litre, and what the label says it makes. */
+export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDone: () => void }) {
+  const commit = useCommit();
+  const nameId = useId();
+  const [name, setName] = useState(salt?.name ?? '');
+  const [grams, setGrams] = useState<number | null>(salt?.gramsPerLAt35 ?? null);
+  const [profile, setProfile] = useState<
+    Partial<Record<'salinity' | 'alkalinity' | 'calcium' | 'magnesium', number | null>>
+  >(salt?.profile ?? { salinity: 35 });
+  const [fault, setFault] = useState<string>();
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (focusRefused(event.currentTarget)) return;
+    const { salinity, alkalinity, calcium, magnesium } = profile;
+    const given = [alkalinity, calcium, magnesium].filter((figure) => typeof figure === 'number').length;
+    const problem =
+      name.trim() === ''
+        ? 'The salt needs a name.'
+        : given > 0 && (given < 3 || typeof salinity !== 'number')
+          ? 'A profile needs salinity, alkalinity, calcium and magnesium, or none of the three.'
+          : undefined;
+    setFault(problem);
+    if (problem) return;
+    const row: Salt = {
+      id: salt?.id ?? nanoid(),
+      name: name.trim(),
+      gramsPerLAt35: grams,
+      profile:
+        typeof salinity === 'number' &&
+        typeof alkalinity === 'number' &&
+        typeof calcium === 'number' &&
+        typeof magnesium === 'number'
+          ? { salinity, alkalinity, calcium, magnesium }
+          : null,
+    };
+    if (await commit({ label: `Saved ${row.name}`, put: { salts: [row] } })) onDone();
+  };
+  return (
+    <form
+      onSubmit={(event) => void save(event)}
+      aria-label="A salt"
+      className="rounded-md border border-line bg-sheet p-4"
+    >
+      <label htmlFor={nameId} className="block text-sm font-semibold">
+        Name
+      </label>
+      <input
+        id={nameId}
+        className="mt-1 min-h-11 w-64 max-w-full rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
+        value={name}
+        maxLength={60}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <div className="mt-3 grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
+        <QuantityField
+          label="Grams a litre at 35 ppt"
+          expected={AMOUNTS.saltPerL}
+          value={grams}
+          onChange={setGrams}
+          hint="leave empty to learn it from batches"
+        />
+        <QuantityField
+          label="Label figures hold at"
+          expected={AMOUNTS.batchSalinity}
+          value={profile.salinity ?? null}
+          onChange={(salinity) => setProfile({ ...profile, salinity })}
+        />
+        {(['alkalinity', 'calcium', 'magnesium'] as const).map((id) => (
+          <QuantityField
+            key={id}
+            label={`${PARAMETERS[id].name} on the label`}
+            expected={{
+              field: PARAMETERS[id].name,
+              kind: PARAMETERS[id].kind,
+              low: PARAMETERS[id].low,
+              high: id === 'alkalinity' ? 10 : PARAMETERS[id].high,
+              usual: PARAMETERS[id].usual,
+            }}
+            value={profile[id] ?? null}
+            onChange={(amount) => setProfile({ ...profile, [id]: amount })}
+          />
+        ))}
+      </div>
+      {fault && (
+        <p role="alert" className="mt-2 text-rust">
+          {fault}
+        </p>
+      )}
+      <div className="mt-3 flex gap-2">
+        <Button type="submit" look="main">
+          Save the salt
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,54 @@
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { Unit } from '@/chemistry/units/kinds';
+import type { OutlookPoint } from '@/reckoning/outlook';
+import type { DatedValue } from '@/reckoning/readings';
+import { whisker } from './axis';
+
+/** One moment of a chart, in the keeper's unit. */
+export interface Point {
+  readonly at: number;
+  /** A reading; null where a gap breaks the line. */
+  readonly value?: number | null;
+  /** Down and up from the value. */
+  readonly error?: readonly [number, number];
+  readonly doubt?: readonly [number, number];
+  readonly ahead?: number;
+  readonly planned?: number;
+}
+
+/** Readings further apart than this are not joined: what lay between was not seen. */
+const GAP_DAYS = 16;
+/** Readings this far before the stretch still lead a line into it. */
+const LEAD_DAYS = 40;
+
+interface Series {
+  readonly readings: readonly DatedValue[];
+  readonly ahead: readonly OutlookPoint[];
+  readonly planned: readonly OutlookPoint[];
+  readonly from: number;
+  readonly to: number;
+  readonly unit: Unit;
+  /** One standard deviation of a reading, in the canonical unit. */
+  readonly testError: number;
+}
+
+/** Readings, outlook and plan of one parameter merged by moment, as a chart wants them. */
+export function seriesPoints({ readings, ahead, planned, from, to, unit, testError }: Series): Point[] {
+  const inUnit = (canonical: number) => unit.fromCanonical(canonical);
+  const merged = new Map<number, Point>();
+  readings.forEach(({ at, value }, i) => {
+    const before = readings[i - 1];
+    if (before && at - before.at > GAP_DAYS * DAY_MS) merged.set(at - 1, { at: at - 1, value: null });
+    const shown = inUnit(value);
+    const error = whisker(shown, Math.abs(inUnit(value + testError) - shown));
+    // A whisker outside the stretch would be drawn over the axis.
+    merged.set(at, { at, value: shown, ...(at >= from && at <= to ? { error } : {}) });
+  });
+  for (const { at, value, low, high } of ahead) {
+    merged.set(at, { ...merged.get(at), at, ahead: inUnit(value), doubt: [inUnit(low), inUnit(high)] });
+  }
+  for (const { at, value } of planned) merged.set(at, { ...merged.get(at), at, planned: inUnit(value) });
+  return [...merged.values()]
+    .filter(({ at }) => at >= from - LEAD_DAYS * DAY_MS && at <= to + 2 * DAY_MS)
+    .toSorted((a, b) => a.at - b.at);
+}

@@ -1,0 +1,29 @@
+import { distance } from 'fastest-levenshtein';
+import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
+
+/** The words a parameter is jotted by. */
+const ALIASES: Record<ParameterId, readonly string[]> = {
+  alkalinity: ['alkalinity', 'alk', 'kh', 'dkh'],
+  calcium: ['calcium', 'ca'],
+  magnesium: ['magnesium', 'mg'],
+  nitrate: ['nitrate', 'no3'],
+  phosphate: ['phosphate', 'po4', 'phosphorus', 'p'],
+  ph: ['ph'],
+  salinity: ['salinity', 'sal', 'sg'],
+  temperature: ['temperature', 'temp', 't'],
+  ammonia: ['ammonia', 'amm', 'nh3', 'nh4'],
+  nitrite: ['nitrite', 'no2'],
+};
+export const WORD_TO_PARAMETER = new Map(
+  PARAMETER_IDS.flatMap((id) => ALIASES[id].map((alias): [string, ParameterId] => [alias, id])),
+);
+const VERBS = ['changed', 'refilled', 'dosed', 'dosing', 'reactor', 'note'];
+
+/** The known word a mistyped one is nearest to, when it is near enough to be meant. */
+export function nearestWord(word: string): string | undefined {
+  const known = [...WORD_TO_PARAMETER.keys(), ...VERBS].filter((each) => each.length > 2);
+  const near = known
+    .map((each) => ({ each, apart: distance(each, word.toLowerCase()) }))
+    .toSorted((a, b) => a.apart - b.apart)[0];
+  return near && near.apart <= (word.length > 5 ? 2 : 1) ? near.each : undefined;
+}
