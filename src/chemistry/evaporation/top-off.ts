@@ -35,7 +35,8 @@ export const topOff = defineCalculator({
     const high = litresPerDay + 2 * sd;
 
     const lastRefillAt = refills.length > 0 ? Math.max(...refills.map((refill) => refill.at)) : undefined;
-    const usedL = lastRefillAt === undefined ? 0 : Math.min(reservoirL, (litresPerDay * (now - lastRefillAt)) / DAY_MS);
+    const usedL =
+      lastRefillAt === undefined ? 0 : Math.min(reservoirL, (litresPerDay * Math.max(0, now - lastRefillAt)) / DAY_MS);
     const leftL = reservoirL - usedL;
     const daysLeft = litresPerDay > 0 ? leftL / litresPerDay : undefined;
 

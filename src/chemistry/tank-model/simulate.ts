@@ -102,19 +102,24 @@ function advance(account: Account, to: number): void {
 }
 
 /**
- * Amount M after `days`, from dM/dt = r − q·M/V with V = V0 + w·t: linear without a loop, exponential at constant
- * volume, a power law when both act.
+ * Amount M after `days`, from dM/dt = r − q·M/V with V = V0 + w·t.
+ *
+ * In s = ∫ dt/V, which is ln(V/V0)/w, the equation is linear with constant coefficients, and one form serves a closed
+ * tank, a loop, a falling level and all of them at once: M = M0·e^(−qs) + r·V0·(e^(ws) − e^(−qs))/(w + q). Written so
+ * that nothing is divided by nought or by almost nought when q, w or their sum vanish.
  */
 function amountAfter(m0: number, r: number, q: number, v0: number, w: number, days: number): number {
-  if (q === 0) return m0 + r * days;
-  if (Math.abs(w * days) < 1e-9 * v0) {
-    const decay = -Math.expm1((-q * days) / v0);
-    return m0 + ((r * v0) / q - m0) * decay;
-  }
-  const v1 = v0 + w * days;
-  if (Math.abs(w + q) < 1e-12) return (v1 / v0) * m0 + (r * v1 * Math.log(v1 / v0)) / w;
-  const steady = r / (w + q);
-  return steady * v1 + (m0 - steady * v0) * (v1 / v0) ** (-q / w);
+  const growth = Math.log1p((w * days) / v0);
+  const s = Math.abs(growth) > 1e-12 ? growth / w : days / v0;
+  const kept = Math.exp(-q * s);
+  const y = (w + q) * s;
+  const gathered = Math.abs(y) < 1 ? kept * s * expm1Over(y) : (s * (Math.exp(w * s) - kept)) / y;
+  return m0 * kept + r * v0 * gathered;
+}
+
+/** (e^y − 1) / y, which is 1 at nought. */
+function expm1Over(y: number): number {
+  return y === 0 ? 1 : Math.expm1(y) / y;
 }
 
 function apply(account: Account, event: TankEvent): void {

@@ -1,0 +1,77 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { DEFAULT_UNITS, preferredUnit } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { axisFor, whisker } from './axis';
+import { seriesPoints } from './series-points';
+
+const unit = preferredUnit('alkalinity', DEFAULT_UNITS);
+const reading = (day: number, dkh: number) => ({ at: day * DAY_MS, value: dkh * DKH, entryId: String(day) });
+const base = { ahead: [], planned: [], from: 0, to: 40 * DAY_MS, unit, testError: 0.12 * DKH };
+
+describe('the points of a chart', () => {
+  it('are in the keeper’s unit, with the test’s own error as a whisker', () => {
+    const [point] = seriesPoints({ ...base, readings: [reading(3, 8.3)] });
+    expect(point?.value).toBeCloseTo(8.3, 9);
+    expect(point?.error?.[0]).toBeCloseTo(0.12, 9);
+  });
+
+  it('break the line where too long a gap was not seen', () => {
+    const points = seriesPoints({ ...base, readings: [reading(1, 8), reading(9, 8.1), reading(30, 8.2)] });
+    expect(points.map(({ value }) => value === null)).toEqual([false, false, true, false]);
+  });
+
+  it('keep a lead-in before the stretch, without a whisker that would lie on the axis', () => {
+    const points = seriesPoints({ ...base, readings: [reading(-50, 8), reading(-5, 8), reading(3, 8)] });
+    expect(points.filter(({ value }) => typeof value === 'number')).toHaveLength(2);
+    expect(points.find(({ at }) => at === -5 * DAY_MS)?.error).toBeUndefined();
+  });
+
+  it('join reading and outlook of one moment', () => {
+    const points = seriesPoints({
+      ...base,
+      readings: [reading(3, 8)],
+      ahead: [
+        { at: 3 * DAY_MS, value: 8.1 * DKH, low: 8 * DKH, high: 8.2 * DKH },
+        { at: 4 * DAY_MS, value: 8 * DKH, low: 7.8 * DKH, high: 8.2 * DKH },
+      ],
+      planned: [{ at: 4 * DAY_MS, value: 8.05 * DKH, low: 8 * DKH, high: 8.1 * DKH }],
+    });
+    expect(points).toHaveLength(2);
+    expect(points[0]).toMatchObject({ value: 8, doubt: [expect.closeTo(8, 9), expect.closeTo(8.2, 9)] });
+    expect(points[1]?.planned).toBeCloseTo(8.05, 9);
+  });
+});
+
+describe('an axis', () => {
+  it('holds every level, on round ticks in even steps', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -50, max: 2000, noNaN: true }),
+        fc.double({ min: 1e-3, max: 500, noNaN: true }),
+        (low, span) => {
+          const [from, to, ticks] = axisFor(low, low + span);
+          expect(from).toBeLessThanOrEqual(low);
+          expect(to).toBeGreaterThanOrEqual(low + span);
+          expect(ticks.length).toBeGreaterThanOrEqual(3);
+          expect(ticks.length).toBeLessThanOrEqual(8);
+          const steps = ticks.slice(1).map((tick, i) => tick - (ticks[i] ?? 0));
+          expect(Math.max(...steps) - Math.min(...steps)).toBeLessThan(1e-6 * span + 1e-9);
+        },
+      ),
+    );
+  });
+
+  it('never starts below nought for what cannot be negative, and stands for a flat line too', () => {
+    expect(axisFor(0.01, 0.4)[0]).toBe(0);
+    const [from, to] = axisFor(35, 35);
+    expect(from).toBeLessThan(35);
+    expect(to).toBeGreaterThan(35);
+  });
+
+  it('a whisker stops at nought', () => {
+    expect(whisker(0.005, 0.01)).toEqual([0.005, 0.01]);
+    expect(whisker(0.5, 0.01)).toEqual([0.01, 0.01]);
+  });
+});

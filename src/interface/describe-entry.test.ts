@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { defaultSettings } from '@/record/defaults';
+import type { Book, Entry } from '@/record/schema';
+import { describeEntry, ENTRY_WORDS } from './describe-entry';
+
+const book: Book = {
+  settings: defaultSettings('UTC'),
+  tanks: [],
+  salts: [{ id: 'sea', name: 'Sea', gramsPerLAt35: null, profile: null }],
+  solutions: [{ id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] }],
+  entries: [],
+};
+const american: Book = {
+  ...book,
+  settings: {
+    ...book.settings,
+    units: { volume: 'US gal', temperature: '°F', alkalinity: 'ppm CaCO3', salinity: 'sg' },
+  },
+};
+const common = { id: 'e', tankId: 't', at: 0 };
+const batch: Entry = {
+  ...common,
+  kind: 'batch',
+  saltId: 'sea',
+  volumeL: 40,
+  saltG: 1540,
+  targetSalinity: 35,
+  measuredSalinity: 34.8,
+};
+
+describe('an entry in words', () => {
+  it.each<[Entry, string]>([
+    [
+      { ...common, kind: 'reading', values: { alkalinity: 8.3 * DKH, calcium: 440, ph: 8.15 } },
+      'alkalinity 8.30 dKH · calcium 440 mg/L · pH 8.15',
+    ],
+    [{ ...common, kind: 'dose', solutionId: 'soda', volumeMl: 20 }, '20.0 mL of Carbonate, once'],
+    [
+      { ...common, kind: 'standing-dose', solutionId: 'soda', mlPerDay: 34.65 },
+      'Carbonate at 34.6 mL/day from then on',
+    ],
+    [{ ...common, kind: 'standing-dose', solutionId: 'soda', mlPerDay: 0 }, 'Carbonate off'],
+    [{ ...common, kind: 'dose', solutionId: 'gone', volumeMl: 1500 }, '1.50 L of a solution no longer kept, once'],
+    [
+      { ...common, kind: 'reactor', mlPerMin: 5.1, effluentAlkalinity: 28 * DKH },
+      'reactor at 5.10 mL/min, effluent 28.00 dKH',
+    ],
+    [{ ...common, kind: 'reactor', mlPerMin: 0, effluentAlkalinity: 0 }, 'reactor closed'],
+    [{ ...common, kind: 'water-change', volumeL: 40 }, '40.0 L changed'],
+    [{ ...common, kind: 'water-change', volumeL: 40, salinity: 34.5 }, '40.0 L changed at 34.5 ppt'],
+    [{ ...common, kind: 'refill', volumeL: 0.05 }, '50.0 mL into the reservoir'],
+    [batch, '40.0 L mixed with 1.54 kg of Sea, read 34.8 ppt'],
+    [{ ...common, kind: 'note', note: 'corals pale' }, 'corals pale'],
+  ])('%#', (entry, words) => {
+    expect(describeEntry(entry, book)).toBe(words);
+    expect(ENTRY_WORDS[entry.kind]).toMatch(/^[A-Z]/);
+  });
+
+  it('follows the keeper’s units', () => {
+    const reading: Entry = { ...common, kind: 'reading', values: { alkalinity: 2.96, salinity: 35, temperature: 25 } };
+    expect(describeEntry(reading, american)).toBe(
+      'alkalinity 148 ppm CaCO3 · salinity 1.0264 sg · temperature 77.0 °F',
+    );
+    expect(describeEntry({ ...common, kind: 'water-change', volumeL: 37.85411784 }, american)).toBe(
+      '10.0 US gal changed',
+    );
+  });
+
+  it('keeps its words when the salt is gone', () => {
+    expect(describeEntry({ ...batch, saltId: null }, book)).toContain('of salt');
+  });
+});

@@ -1,0 +1,156 @@
+import { describe, expect, it } from 'vitest';
+import type { Answer } from '@/chemistry/calculator';
+import { CERTAINTY_MEANS } from '@/chemistry/calculator';
+import { correction } from '@/chemistry/dosing/correction';
+import { maintenanceDose } from '@/chemistry/dosing/maintenance';
+import { topOff } from '@/chemistry/evaporation/top-off';
+import { mixBatch } from '@/chemistry/mixing/mix-batch';
+import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { DEFAULT_UNITS, quantity, type UnitPreferences } from '@/chemistry/units/quantity';
+import { plainSentence } from './phrases';
+
+const GALLONS: UnitPreferences = { volume: 'US gal', temperature: '°F', alkalinity: 'meq/L', salinity: 'sg' };
+const aloud = ({ says, because }: Answer, units = DEFAULT_UNITS) => [
+  plainSentence(says, units),
+  plainSentence(because, units),
+];
+
+/** Every answer must read as a sentence: a capital, a full stop, no double gaps, no gap before a comma. */
+function expectSentence(text: string): void {
+  expect(text).toMatch(/^[A-Z].*[.:]$/s);
+  expect(text).not.toMatch(/ {2}| [,.;:)]|\( |undefined|NaN|Infinity|-\d/);
+}
+
+describe('answers read aloud', () => {
+  it('a sentence hugs its punctuation and brackets', () => {
+    expect(plainSentence(['One reading (', quantity('magnesium', 1490), ') stands apart.'], DEFAULT_UNITS)).toBe(
+      'One reading (1490 mg/L) stands apart.',
+    );
+    expect(plainSentence(['Dose', quantity('doseRate', 34.65), ', once.'], DEFAULT_UNITS)).toBe(
+      'Dose 34.6 mL/day, once.',
+    );
+  });
+
+  it('a batch', () => {
+    const input = {
+      litresWanted: 40,
+      targetSalinity: 35,
+      gramsPerLAt35: 38.5,
+      gramsPerLFrom: 'label' as const,
+      temperatureC: 25,
+    };
+    const metric = aloud(mixBatch.run(input).answer);
+    expect(metric).toEqual([
+      'Weigh 1.54 kg of salt into 39.5 L of purified water.',
+      'It makes 40.0 L at 35.0 ppt, give or take 1.4 ppt until it is measured.',
+    ]);
+    expect(aloud(mixBatch.run(input).answer, GALLONS)[0]).toBe(
+      'Weigh 1.54 kg of salt into 10.4 US gal of purified water.',
+    );
+    metric.forEach(expectSentence);
+  });
+
+  it('top-off: in good time, run dry, and rough', () => {
+    const base = {
+      now: 10 * DAY_MS,
+      netVolumeL: 378,
+      salinity: 35,
+      reservoirL: 40,
+      refills: [
+        { at: 0, litres: 20 },
+        { at: 6 * DAY_MS, litres: 21 },
+      ],
+      surroundings: { openSurfaceM2: 1, waterC: 25.5, airC: 21, humidity: 0.5 },
+    };
+    const texts = [
+      ...aloud(topOff.run(base).answer),
+      ...aloud(topOff.run({ ...base, now: 60 * DAY_MS }).answer),
+      ...aloud(topOff.run({ ...base, refills: [] }).answer),
+      ...aloud(topOff.run({ ...base, litresPerDay: 0 }).answer),
+    ];
+    texts.forEach(expectSentence);
+    expect(texts[0]).toBe('Refill within 7.4 days: the tank loses 3.50 L/day.');
+    expect(texts[2]).toBe('Refill the reservoir now: at 3.50 L/day it has run dry.');
+    expect(texts[5]).toMatch(/^No two refills are logged yet/);
+    expect(texts[6]).toBe('The tank loses 0 L/day.');
+  });
+
+  it('a dose: one part, two, three, none, and nothing to go on', () => {
+    const demand = (perDay: number) => ({
+      perDay,
+      sd: perDay * 0.1,
+      origin: 'log' as const,
+      from: 'readings',
+      mismatch: false,
+      withinTestError: false,
+    });
+    const part = (name: string, perMl: number) => ({ name, perMl, describedAs: '', handling: [] });
+    const all = { alkalinity: demand(0.2), calcium: demand(4), magnesium: demand(0.5) };
+    const parts = {
+      alkalinity: part('Carbonate', 1.5),
+      calcium: part('Calcium', 30),
+      magnesium: part('Magnesium', 33),
+    };
+    const run = (over: Partial<Parameters<typeof maintenanceDose.run>[0]>) =>
+      aloud(
+        maintenanceDose.run({ netVolumeL: 300, demand: all, parts, carriedByOthers: {}, certainty: 'steady', ...over })
+          .answer,
+      );
+    const texts = [
+      run({}),
+      run({ parts: { alkalinity: parts.alkalinity, calcium: parts.calcium } }),
+      run({ parts: { alkalinity: parts.alkalinity } }),
+      run({
+        parts: { alkalinity: parts.alkalinity },
+        carriedByOthers: { alkalinity: { amountPerDay: 999, by: 'Limewater' } },
+      }),
+      run({ demand: {} }),
+    ];
+    texts.flat().forEach(expectSentence);
+    expect(texts.map(([says]) => says)).toEqual([
+      'Dose 40.0 mL/day of Carbonate, 40.0 mL/day of Calcium and 4.55 mL/day of Magnesium.',
+      'Dose 40.0 mL/day of Carbonate and 40.0 mL/day of Calcium.',
+      'Dose 40.0 mL/day of Carbonate.',
+      'Dose nothing now: the tank takes no more than it is already given.',
+      'Test alkalinity twice, a few days apart, and log what you dose: then the dose can be worked out.',
+    ]);
+  });
+
+  it('a reactor, and a correction up, down and not at all', () => {
+    const reactor = effluentFlow.run({
+      netVolumeL: 310,
+      demandPerDay: 0.1687,
+      demandSd: 0.01,
+      demandFrom: '',
+      demandOrigin: 'log',
+      carriedMmolPerDay: 0,
+      carriedBy: '',
+      effluentAlkalinity: 28 * DKH,
+      tankAlkalinity: 8.2 * DKH,
+      tankAlkalinityOrigin: 'log',
+      certainty: 'steady',
+    });
+    const base = {
+      element: 'alkalinity' as const,
+      netVolumeL: 310,
+      levelSd: 0.02,
+      part: { name: 'Carbonate', perMl: 1.5096 },
+      consumptionPerDay: 0.17,
+    };
+    const up = correction.run({ ...base, level: 6 * DKH, aim: 8.25 * DKH });
+    const down = correction.run({ ...base, level: 9.5 * DKH, aim: 8.25 * DKH });
+    const still = correction.run({ ...base, level: 8.2 * DKH, aim: 8.25 * DKH });
+    const texts = [reactor, up, down, still].flatMap(({ answer }) => aloud(answer)).filter(Boolean);
+    expect(texts).toContain('Run the effluent at 5.14 mL/min, which is 7.41 L/day.'); // worked by hand
+    expect(texts).toContain('Add 54.9 mL of Carbonate a day for 3 days, once.');
+    expect(texts.some((text) => /^Pause the alkalinity dose for about 2\.6 days/.test(text))).toBe(true);
+    expect(texts.some((text) => /^Leave alkalinity as it is/.test(text))).toBe(true);
+    for (const text of texts) expect(text).not.toMatch(/ {2}| [,.;)]|undefined|NaN/);
+  });
+
+  it('every word of certainty is explained in one place', () => {
+    for (const meaning of Object.values(CERTAINTY_MEANS)) expectSentence(meaning);
+  });
+});

@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { dayTicks } from './tide/day-ticks';
+import { dayText, whenText } from './when';
+
+const now = Date.UTC(2026, 10, 24, 18, 30); // a Tuesday
+
+describe('a moment in words', () => {
+  it.each([
+    [0, 'today 18:30'],
+    [-10 * 3_600_000, 'today 08:30'],
+    [-20 * 3_600_000, 'yesterday 22:30'],
+    [12 * 3_600_000, 'tomorrow 06:30'],
+    [-3 * DAY_MS, 'Sat 21 Nov 18:30'],
+    [-400 * DAY_MS, 'Mon 20 Oct 2025 19:30'], // summer time in Lisbon
+  ])('%d ms from now', (offset, words) => {
+    expect(whenText(now + offset, now, 'Europe/Lisbon')).toBe(words);
+  });
+
+  it('is told in the keeper’s own zone', () => {
+    expect(whenText(now, now, 'Australia/Sydney')).toBe('today 05:30');
+    expect(dayText(now, 'Australia/Sydney')).toBe('25 Nov');
+    expect(dayText(now, 'America/New_York')).toBe('24 Nov');
+  });
+});
+
+describe('ticks along the tide line', () => {
+  it('stand on midnights of the keeper’s zone', () => {
+    const ticks = dayTicks(now - 5 * DAY_MS, now, 'Europe/Lisbon', 10);
+    expect(ticks).toHaveLength(5);
+    for (const tick of ticks) expect(new Date(tick).getUTCHours()).toBe(0);
+  });
+
+  it('keep to midnight across the change of the clocks', () => {
+    // Lisbon left summer time on 25 October 2026.
+    const ticks = dayTicks(Date.UTC(2026, 9, 22, 12), Date.UTC(2026, 9, 29, 12), 'Europe/Lisbon', 10);
+    expect(ticks.map((tick) => dayText(tick, 'Europe/Lisbon'))).toEqual([
+      '23 Oct',
+      '24 Oct',
+      '25 Oct',
+      '26 Oct',
+      '27 Oct',
+      '28 Oct',
+      '29 Oct',
+    ]);
+    expect(ticks[1]).toBe(Date.UTC(2026, 9, 23, 23));
+    expect(ticks[4]).toBe(Date.UTC(2026, 9, 27, 0));
+  });
+
+  it('are never more than fit, from three days to three years', () => {
+    for (const days of [3, 10, 44, 120, 365, 1100]) {
+      expect(dayTicks(now - days * DAY_MS, now, 'UTC', 8).length).toBeLessThanOrEqual(9);
+      expect(dayTicks(now - days * DAY_MS, now, 'UTC', 8).length).toBeGreaterThan(1);
+    }
+  });
+});
