@@ -1,0 +1,152 @@
+import 'fake-indexeddb/auto';
+import { openDB } from 'idb';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { newTank } from './defaults';
+import type { Entry } from './schema';
+import { RecordStore, StoreTrouble } from './store';
+
+let count = 0;
+const open: RecordStore[] = [];
+function store(name: string): RecordStore {
+  const made = new RecordStore(name, 'UTC');
+  open.push(made);
+  return made;
+}
+const fresh = () => store(`atomic-${++count}`);
+afterEach(() => {
+  vi.restoreAllMocks();
+  for (const each of open.splice(0)) each.close();
+});
+
+const tank = { ...newTank('t'), name: 'Bay', displayL: 200 };
+const note = (id: string, at = 1000): Entry => ({ id, tankId: 't', at, kind: 'note', note: id });
+
+/** Lets the first writes of a transaction through and then runs out of room. */
+function runOutOfRoomAfter(writes: number): void {
+  const put = IDBObjectStore.prototype.put;
+  let left = writes;
+  vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (this: IDBObjectStore, ...args) {
+    if (left-- > 0) return put.apply(this, args);
+    throw new DOMException('no room', 'QuotaExceededError');
+  });
+}
+
+describe('a change is whole or not at all', () => {
+  it('when room runs out in the middle of it', async () => {
+    const s = fresh();
+    await s.commit({ label: 'before', put: { tanks: [tank] } });
+    runOutOfRoomAfter(2);
+    const wide = { label: 'wide', put: { entries: [note('a'), note('b'), note('c'), note('d')] } };
+    await expect(s.commit(wide)).rejects.toMatchObject({ kind: 'full' });
+    expect(s.trouble?.message).toMatch(/What you typed is still here/);
+    vi.restoreAllMocks();
+    const book = await s.reload();
+    expect(book.entries).toEqual([]);
+    expect(book.tanks).toEqual([tank]);
+    expect(s.undoable.undo).toBe('before');
+    await s.commit(wide);
+    expect(s.book?.entries).toHaveLength(4);
+    expect(s.trouble).toBeUndefined();
+  });
+
+  it('when an undo meets the same', async () => {
+    const s = fresh();
+    await s.commit({ label: 'made', put: { entries: [note('a'), note('b')] } });
+    await s.commit({ label: 'cleared', remove: { entries: ['a', 'b'] } });
+    runOutOfRoomAfter(1);
+    await expect(s.undo()).rejects.toBeInstanceOf(StoreTrouble);
+    vi.restoreAllMocks();
+    expect((await s.reload()).entries).toEqual([]);
+    expect(await s.undo()).toBe('cleared');
+    expect(s.book?.entries).toHaveLength(2);
+  });
+});
+
+describe('two tabs', () => {
+  it('writing at once both keep what they wrote, and the undo log stays one line', async () => {
+    const name = `race-${++count}`;
+    const here = store(name);
+    const there = store(name);
+    await Promise.all([
+      here.commit({ label: 'here', put: { entries: [note('h')] } }),
+      there.commit({ label: 'there', put: { entries: [note('t')] } }),
+    ]);
+    expect((await here.reload()).entries.map(({ id }) => id).toSorted()).toEqual(['h', 't']);
+    await here.undo();
+    await there.undo();
+    expect((await here.reload()).entries).toEqual([]);
+    expect(await here.undo()).toBeUndefined();
+  });
+
+  it('an older tab that stands in the way of an upgrade is told of, on both sides', async () => {
+    const name = `upgrade-${++count}`;
+    const mine = store(name);
+    await mine.reload();
+    const newer = openDB(name, 99);
+    // This tab lets go of the database, so that the newer one can open, and says that it is out of date.
+    await newer;
+    await vi.waitFor(() => expect(mine.trouble?.kind).toBe('outdated'));
+    (await newer).close();
+  });
+
+  it('an older copy that will not let go is named', async () => {
+    const name = `blocked-${++count}`;
+    const stubborn = await openDB(name, 1, { upgrade: (db) => void db.createObjectStore('tanks', { keyPath: 'id' }) });
+    const mine = store(name);
+    await expect(mine.reload()).rejects.toMatchObject({ kind: 'blocked' });
+    expect(mine.trouble?.message).toMatch(/Close the other tabs/);
+    stubborn.close();
+  });
+});
+
+describe('planting and erasing', () => {
+  const written = () => ({
+    settings: {
+      id: 'settings' as const,
+      zone: 'UTC',
+      units: { volume: 'L' as const, temperature: '°C' as const, alkalinity: 'dKH' as const, salinity: 'ppt' as const },
+      letterShortcuts: true,
+    },
+    tanks: [tank],
+    salts: [],
+    solutions: [],
+    entries: [note('a')],
+  });
+
+  it('fills an empty record once, leaves a lived-in one alone, and cannot be undone into nothing', async () => {
+    const s = fresh();
+    await s.plant(written);
+    expect(s.book?.tanks).toEqual([tank]);
+    expect(s.undoable.undo).toBeUndefined();
+    await s.commit({ label: 'more', put: { entries: [note('b')] } });
+    const never = vi.fn(written);
+    await s.plant(never);
+    expect(never).not.toHaveBeenCalled();
+    expect(s.book?.entries).toHaveLength(2);
+  });
+
+  it('erases the whole record', async () => {
+    const s = fresh();
+    await s.plant(written);
+    await s.erase();
+    expect(s.book).toMatchObject({ tanks: [], entries: [] });
+  });
+});
+
+describe('the undo log', () => {
+  it('forgets what lies further back than five hundred changes', async () => {
+    const s = fresh();
+    for (let i = 0; i < 505; i++) await s.commit({ label: String(i), put: { entries: [note('a', i)] } });
+    let undone = 0;
+    while ((await s.undo()) !== undefined) undone += 1;
+    expect(undone).toBe(500);
+    expect(s.book?.entries[0]?.at).toBe(4);
+  }, 40_000);
+
+  it('an empty change writes nothing and is not logged', async () => {
+    const s = fresh();
+    await s.commit({ label: 'nothing', put: { entries: [] } });
+    await s.reload();
+    expect(s.undoable).toEqual({ undo: undefined, redo: undefined });
+  });
+});

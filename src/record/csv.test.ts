@@ -1,0 +1,66 @@
+import Papa from 'papaparse';
+import { describe, expect, it } from 'vitest';
+import { entriesCsv } from './csv';
+import { defaultSettings, newTank } from './defaults';
+import type { Book, Entry } from './schema';
+
+const common = (id: string) => ({ id, tankId: 't', at: Date.UTC(2026, 6, 1, 12) });
+const book = (entries: Entry[]): Book => ({
+  settings: defaultSettings('Europe/Lisbon'),
+  tanks: [{ ...newTank('t'), name: 'Bay, "Window"', displayL: 200 }],
+  salts: [],
+  solutions: [{ id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] }],
+  entries,
+});
+const rows = (entries: Entry[]) => Papa.parse<Record<string, string>>(entriesCsv(book(entries)), { header: true }).data;
+
+describe('the CSV of entries', () => {
+  it('gives each kind of entry its figures with their units', () => {
+    const figures = rows([
+      { ...common('1'), kind: 'reading', values: { alkalinity: 2.96, ph: 8.1, ammonia: 0.25 } },
+      { ...common('2'), kind: 'dose', solutionId: 'soda', volumeMl: 20 },
+      { ...common('3'), kind: 'standing-dose', solutionId: 'soda', mlPerDay: 30 },
+      { ...common('4'), kind: 'reactor', mlPerMin: 5, effluentAlkalinity: 10 },
+      { ...common('5'), kind: 'water-change', volumeL: 40, salinity: 34 },
+      { ...common('6'), kind: 'refill', volumeL: 11.5 },
+      {
+        ...common('7'),
+        kind: 'batch',
+        saltId: null,
+        volumeL: 40,
+        saltG: 1540,
+        targetSalinity: 35,
+        measuredSalinity: 34.8,
+      },
+      { ...common('8'), kind: 'note', note: 'corals pale' },
+    ]).map(({ entry, what, value, unit }) => [entry, what, value, unit].join(' '));
+    expect(figures).toEqual([
+      'reading alkalinity 2.96 mmol/L',
+      'reading ph 8.1 ',
+      'reading ammonia 0.25 mg/L',
+      'dose Carbonate 20 mL',
+      'standing-dose Carbonate 30 mL/day',
+      'reactor flow 5 mL/min',
+      'reactor effluent alkalinity 10 mmol/L',
+      'water-change volume 40 L',
+      'water-change salinity 34 ppt',
+      'refill volume 11.5 L',
+      'batch volume 40 L',
+      'batch salt 1540 g',
+      'batch target salinity 35 ppt',
+      'batch measured salinity 34.8 ppt',
+      'note note  ',
+    ]);
+  });
+
+  it('keeps the keeper’s own time, and names with commas and quotes whole', () => {
+    const [row] = rows([{ ...common('1'), kind: 'refill', volumeL: 3, note: 'line one\nline two' }]);
+    expect(row).toMatchObject({ time: '2026-07-01T13:00:00+01:00', tank: 'Bay, "Window"', note: 'line one\nline two' });
+  });
+
+  it('never lets a spreadsheet run a note', () => {
+    for (const note of ['=HYPERLINK("x")', '+1', '-1+2', '@SUM(A1)']) {
+      expect(rows([{ ...common('1'), kind: 'note', note }])[0]?.note).toBe(`'${note}`);
+    }
+  });
+});

@@ -1,0 +1,104 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { touchedRows } from './change';
+import { ImportTrouble, readFile, replaceWith } from './file';
+import { migrateRow } from './migrations';
+import { entrySchema, netVolumeL, RECORD_VERSION, TABLE_NAMES, TABLES, tankSchema } from './schema';
+import { defaultSettings, newTank } from './defaults';
+
+const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
+
+describe('migrations', () => {
+  it('carry every row of the stored version 1 to the present schema', () => {
+    const old = JSON.parse(fixture) as Record<string, Record<string, unknown>[]>;
+    for (const table of TABLE_NAMES) {
+      for (const row of table === 'settings'
+        ? [old.settings as unknown as Record<string, unknown>]
+        : (old[table] ?? [])) {
+        expect(TABLES[table].safeParse(migrateRow(table, row, 1)).error?.issues).toBeUndefined();
+      }
+    }
+  });
+
+  it('leave a row of the present version as it is', () => {
+    const tank = { ...newTank('t'), name: 'Bay', displayL: 100, rockL: 5 };
+    expect(migrateRow('tanks', tank, RECORD_VERSION)).toBe(tank);
+  });
+
+  it('keep the water of a tank the same: what was one displacement is still all of it', () => {
+    const [tank] = readFile(fixture).tanks;
+    expect(tank && netVolumeL(tank)).toBe(240 + 60 - 28);
+  });
+});
+
+describe('the schema', () => {
+  it('takes a new tank only once it has a name and a volume', () => {
+    expect(tankSchema.safeParse(newTank('t')).success).toBe(false);
+    expect(tankSchema.safeParse({ ...newTank('t'), name: 'Bay', displayL: 100 }).success).toBe(true);
+    expect(
+      tankSchema.safeParse({ ...newTank('t'), name: 'Bay', displayL: 100, targets: { calcium: [450, 400] } }).success,
+    ).toBe(false);
+    expect(TABLES.settings.safeParse(defaultSettings('UTC')).success).toBe(true);
+  });
+
+  it.each([
+    { kind: 'reading', values: { alkalinity: -1 } },
+    { kind: 'reading', values: { salinity: 1.026 } },
+    { kind: 'reading', values: { phosphorus: 1 } },
+    { kind: 'dose', solutionId: 's', volumeMl: 0 },
+    { kind: 'dose', solutionId: 's', volumeMl: Number.NaN },
+    { kind: 'standing-dose', solutionId: 's', mlPerDay: -5 },
+    { kind: 'water-change', volumeL: -10 },
+    { kind: 'refill', volumeL: Infinity },
+    { kind: 'note', note: '   ' },
+    { kind: 'party' },
+  ])('refuses an impossible entry (%#)', (figures) => {
+    expect(entrySchema.safeParse({ id: 'e', tankId: 't', at: 0, ...figures }).success).toBe(false);
+  });
+});
+
+describe('taking a file in', () => {
+  it('replaces what is there: rows the file does not hold go, and it is one change', () => {
+    const incoming = readFile(fixture);
+    const present = {
+      ...incoming,
+      tanks: [{ ...newTank('old'), name: 'Old', displayL: 10 }],
+      entries: [],
+      salts: [],
+      solutions: [],
+    };
+    const touched = touchedRows(replaceWith(incoming, present));
+    expect(touched.filter(({ after }) => after === undefined)).toEqual([
+      { table: 'tanks', id: 'old', after: undefined },
+    ]);
+    expect(touched.filter(({ table }) => table === 'entries')).toHaveLength(incoming.entries.length);
+  });
+
+  it('tells of every fault up to a few, and how many more there are', () => {
+    const record = JSON.parse(fixture) as { entries: unknown[] };
+    record.entries = Array.from({ length: 30 }, (_, i) => ({
+      id: `x${i}`,
+      tankId: 'bay',
+      at: 'noon',
+      kind: 'note',
+      note: 'n',
+    }));
+    try {
+      readFile(JSON.stringify(record));
+      expect.unreachable();
+    } catch (error) {
+      expect(error).toBeInstanceOf(ImportTrouble);
+      const { faults } = error as ImportTrouble;
+      expect(faults[0]).toMatch(/^entries\[0\]\.at: /);
+      expect(faults).toHaveLength(9);
+      expect(faults.at(-1)).toBe('and 22 more');
+    }
+  });
+
+  it('refuses a tank whose salt is missing, and a row that is no row', () => {
+    expect(() => readFile(fixture.replace('"saltId": "sea"', '"saltId": "gone"'))).toThrow(
+      /tanks\[0\]\.saltId: no salt "gone"/,
+    );
+    expect(() => readFile(fixture.replace(/"salts": \[.*\]/, '"salts": [null]'))).toThrow(/salts\[0\]/);
+  });
+});
