@@ -1,0 +1,70 @@
+import { expect, test } from '@playwright/test';
+import { answer, jotField, openDemo } from './steps';
+
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+test('one hand at the tank: jot, see it, undo it', async ({ page }) => {
+  await openDemo(page, 'today');
+  await jotField(page).tap();
+  await jotField(page).fill('alk 8.1 ca 425');
+  await expect(page.getByText('alkalinity 8.10 dKH · calcium 425 mg/L')).toBeVisible();
+  await page.getByRole('button', { name: 'Log', exact: true }).tap();
+  await expect(jotField(page)).toHaveValue('');
+  const stands = page.getByRole('region', { name: 'Where the water stands' });
+  await expect(stands).toContainText('8.10 dKH');
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  await expect(stands).not.toContainText('8.10 dKH');
+});
+
+test('every bench is one touch away, and the answer stands above the dock', async ({ page }) => {
+  await openDemo(page, 'today');
+  for (const bench of ['Log', 'Series', 'Mix', 'Top-off', 'Dose', 'Tank', 'Today']) {
+    await page.getByRole('navigation', { name: 'Benches' }).getByRole('link', { name: bench }).tap();
+    await expect(page).toHaveURL(new RegExp(`/${bench.toLowerCase()}$`));
+    const box = await answer(page).locator('p').first().boundingBox();
+    const dock = await jotField(page).boundingBox();
+    if (!box || !dock) throw new Error('not laid out');
+    expect(box.y + box.height).toBeLessThan(dock.y);
+  }
+});
+
+test('what is touched is large enough to touch', async ({ page }) => {
+  for (const bench of ['today', 'log', 'mix', 'dose']) {
+    await openDemo(page, bench);
+    const small = await page
+      .locator('button:visible, select:visible, input:visible:not([type=checkbox])')
+      .evaluateAll((elements) =>
+        elements
+          .map((element) => ({
+            name: element.textContent || element.getAttribute('aria-label'),
+            box: element.getBoundingClientRect(),
+          }))
+          // Words inside a sentence (a certainty, a correction) are exempt from the 44 px of buttons: WCAG 2.2, 2.5.8, inline.
+          .filter(({ box }) => box.height < 24 || (box.height < 43 && box.width < 24))
+          .map(({ name, box }) => `${name ?? ''} ${Math.round(box.width)}×${Math.round(box.height)}`),
+      );
+    expect(small).toEqual([]);
+  }
+});
+
+test('the tide line is dragged by a finger without moving the page', async ({ page }) => {
+  await openDemo(page, 'series');
+  const strip = page.getByRole('group', { name: /^Time from/ });
+  const before = (await strip.getAttribute('aria-label')) ?? '';
+  await page.getByRole('button', { name: 'Earlier' }).tap();
+  await expect(strip).not.toHaveAttribute('aria-label', before);
+  await page.getByRole('button', { name: 'Back to now' }).tap();
+  await expect(strip).toHaveAttribute('aria-label', before);
+});
+
+test('night is kept for the next visit and arrives already dim', async ({ page, context }) => {
+  await openDemo(page, 'today');
+  await page.getByRole('button', { name: 'Night' }).tap();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
+  const next = await context.newPage();
+  const response = await next.goto('/demo/atrium/today');
+  expect(await response?.text()).toContain('data-theme="night"');
+  const ground = await next.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const [r = 255, g = 255, b = 255] = (ground.match(/\d+/g) ?? []).map(Number);
+  expect(r + g + b).toBeLessThan(60);
+});

@@ -1,0 +1,78 @@
+import { expect, test } from '@playwright/test';
+import { answer, goToBench, jot, makeOwnTank, openDemo } from './steps';
+
+test('five months of the demo: the stuck float and the dry bottle stand on the line', async ({ page }) => {
+  await openDemo(page, 'series');
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Wider' }).click();
+  const happened = page.getByRole('region', { name: 'What happened' });
+  await expect(happened.getByText(/Float stuck/)).toBeVisible();
+  await expect(happened.getByText(/Carbonate bottle found dry/)).toBeVisible();
+  await expect(happened.getByText('Carbonate part off')).toBeVisible();
+  await page.getByRole('combobox', { name: /Followed/ }).selectOption('salinity');
+  await page.reload();
+  await expect(page.getByRole('combobox', { name: /Followed/ })).toHaveValue('salinity');
+});
+
+test('a tank that is cycling is read by ammonia and nitrite first', async ({ page }) => {
+  await openDemo(page, 'series', 'back-room');
+  await expect(answer(page)).toContainText(/Nitrite stands high/);
+  const charts = page.getByRole('figure');
+  await expect(charts.nth(0)).toHaveAccessibleName('ammonia over time');
+  await expect(charts.nth(1)).toHaveAccessibleName('nitrite over time');
+  await expect(charts.last()).toContainText('Nothing logged in this stretch of time');
+});
+
+test('a tank carried by water changes is not told to dose', async ({ page }) => {
+  await openDemo(page, 'today', 'story-corner');
+  await expect(page.getByRole('main')).not.toContainText('Dose ');
+  await goToBench(page, 'Dose');
+  await expect(page.getByRole('radio', { name: 'By water changes' })).toHaveAttribute('aria-checked', 'true');
+  await expect(page.getByText('Water changes carry this tank')).toBeVisible();
+});
+
+test('an empty tank teaches the next step on every bench', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await expect(answer(page)).toContainText('Jot a first line');
+  await goToBench(page, 'Series');
+  await expect(answer(page)).toContainText('Nothing is measured yet');
+  await goToBench(page, 'Log');
+  await expect(answer(page)).toContainText('Test alkalinity and jot it down');
+  await goToBench(page, 'Dose');
+  await expect(page.getByText('Describe what you dose on the Tank bench')).toBeVisible();
+  await page.getByRole('link', { name: 'Top-off' }).click();
+  await expect(page.getByText('Say what the reservoir holds and the days it lasts are worked out')).toBeVisible();
+  await jot(page, 'dosed 20 ml potion').catch(() => undefined);
+  await expect(page.getByText('No solution is described yet')).toBeVisible();
+});
+
+test('a reading at the edge and a reading out of band are told apart, in words', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jot(page, 'temp 26.15 sal 33');
+  const stands = page.getByRole('region', { name: 'Where the water stands' });
+  await expect(stands.getByRole('img', { name: 'temperature: at the edge' })).toBeVisible();
+  await expect(stands.getByRole('img', { name: 'salinity: low' })).toBeVisible();
+  await expect(answer(page)).toContainText(/Salinity stands low at 33\.0\s?ppt/);
+});
+
+test('a certainty word explains itself, and an answer can be copied', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await openDemo(page, 'dose');
+  await answer(page).getByRole('button', { name: 'drifting' }).click();
+  await expect(page.getByText('The level is moving by more than test error explains.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await answer(page).getByRole('button', { name: 'Copy' }).click();
+  await expect(page.getByText('Copied')).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
+    /^Dose \d+\.\d mL\/day of Carbonate part and .*\(95 in 100\)\.$/,
+  );
+});
+
+test('the demo can be written anew', async ({ page }) => {
+  await openDemo(page, 'log');
+  await jot(page, 'note only for now');
+  await page.goto('/demo/record');
+  await page.getByRole('button', { name: 'Write the demo anew' }).click();
+  await expect(page.getByRole('heading', { name: /What needs doing at/ })).toBeVisible();
+  await goToBench(page, 'Log');
+  await expect(page.getByRole('region', { name: 'Entries' }).getByText('only for now')).toHaveCount(0);
+});
