@@ -74,7 +74,7 @@ export function CertaintyMark({ certainty }: { readonly certainty: Certainty }) 
   return (
     <Popover.Root>
       <Popover.Trigger
-        className={`inline-flex items-center gap-1.5 rounded font-semibold underline decoration-dotted underline-offset-4 ${tone}`}
+        className={`inline-flex min-h-6 items-center gap-1.5 rounded font-semibold underline decoration-dotted underline-offset-4 ${tone}`}
       >
         <svg width="22" height="8" aria-hidden="true">
           <line x1="1" y1="4" x2="21" y2="4" stroke="currentColor" strokeWidth="3" strokeDasharray={dash} />

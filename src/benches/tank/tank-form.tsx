@@ -192,7 +192,7 @@ function DisplacementField({
       )}
       <button
         type="button"
-        className="min-h-9 text-sm text-glass underline underline-offset-4"
+        className="min-h-11 text-sm text-glass underline underline-offset-4 lg:min-h-9"
         onClick={() => setByMass(!byMass)}
       >
         {byMass ? 'give it in litres' : `give the ${filling}’s weight instead`}
