@@ -15,7 +15,7 @@ export const CERTAINTY_MEANS: Record<Certainty, string> = {
   'within test error': 'The figure found is smaller than what the test can tell from nothing.',
   retest: 'One reading stands so far from the others that it should be taken again before acting on it.',
   'not enough yet': 'Fewer than two usable readings, or less than a day between them.',
-  rough: 'A first estimate from general figures; your own log will replace it.',
+  rough: 'A first estimate, from general figures or too few entries; your own log will sharpen it.',
 };
 
 /** What to do, how much, when and how sure: read aloud as one sentence. */

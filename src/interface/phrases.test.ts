@@ -44,7 +44,7 @@ describe('answers read aloud', () => {
     const metric = aloud(mixBatch.run(input).answer);
     expect(metric).toEqual([
       'Weigh 1.54 kg of salt into 39.5 L of purified water.',
-      'It makes 40.0 L at 35.0 ppt, give or take 1.4 ppt until it is measured.',
+      'It makes 40.0 L that should read between 33.6 ppt and 36.4 ppt before it is adjusted.',
     ]);
     expect(aloud(mixBatch.run(input).answer, GALLONS)[0]).toBe(
       'Weigh 1.54 kg of salt into 10.4 US gal of purified water.',

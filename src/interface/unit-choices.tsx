@@ -25,10 +25,10 @@ export function UnitChoices({ settings }: { readonly settings: Settings }) {
               <select
                 className="mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
                 value={settings.units[kind]}
-                onChange={(event) =>
+                onChange={({ target: { value } }) =>
                   void commit({
-                    label: `${label} in ${event.target.value}`,
-                    put: { settings: [{ ...settings, units: { ...settings.units, [kind]: event.target.value } }] },
+                    label: `${label} in ${value}`,
+                    settings: (present) => ({ ...present, units: { ...present.units, [kind]: value } }),
                   })
                 }
               >

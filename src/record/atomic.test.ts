@@ -78,6 +78,23 @@ describe('two tabs', () => {
     expect(await here.undo()).toBeUndefined();
   });
 
+  it('amending the settings at once both count', async () => {
+    const name = `settings-${++count}`;
+    const here = store(name);
+    const there = store(name);
+    await Promise.all([
+      here.commit({ label: 'volume', settings: (s) => ({ ...s, units: { ...s.units, volume: 'US gal' } }) }),
+      here.commit({ label: 'alkalinity', settings: (s) => ({ ...s, units: { ...s.units, alkalinity: 'meq/L' } }) }),
+      there.commit({ label: 'letters', settings: (s) => ({ ...s, letterShortcuts: false }) }),
+    ]);
+    expect((await here.reload()).settings).toMatchObject({
+      units: { volume: 'US gal', alkalinity: 'meq/L' },
+      letterShortcuts: false,
+    });
+    for (let i = 0; i < 3; i++) await here.undo();
+    expect(here.book?.settings.units).toMatchObject({ volume: 'L', alkalinity: 'dKH' });
+  });
+
   it('an older tab that stands in the way of an upgrade is told of, on both sides', async () => {
     const name = `upgrade-${++count}`;
     const mine = store(name);

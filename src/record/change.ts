@@ -1,4 +1,4 @@
-import { TABLE_NAMES, type Row, type TableName } from './schema';
+import { TABLE_NAMES, type Row, type Settings, type TableName } from './schema';
 
 /** Rows to write and rows to take away, by table. One change is written whole or not at all, and is undone whole. */
 export interface Change {
@@ -6,6 +6,8 @@ export interface Change {
   readonly label: string;
   readonly put?: { readonly [Name in TableName]?: readonly Row<Name>[] };
   readonly remove?: { readonly [Name in TableName]?: readonly string[] };
+  /** Settings are amended where they stand when the change is written, so that two changes at once both count. */
+  readonly settings?: (present: Settings) => Settings;
 }
 
 /** A row as it stood before and after a change; undefined where there was none. */

@@ -120,12 +120,18 @@ export class RecordStore {
       id,
       after: after === undefined ? undefined : TABLES[table].parse(after),
     }));
-    if (touched.length === 0) return;
+    const { settings: amend } = change;
+    if (touched.length === 0 && !amend) return;
     await this.#write(async (tx) => {
       const differences: Difference[] = [];
-      for (const { table, id, after } of touched) {
+      const write = async (table: TableName, id: string, after: unknown) => {
         differences.push({ table, id, before: await tx.objectStore(table).get(id), after });
         await place(tx, table, id, after);
+      };
+      for (const { table, id, after } of touched) await write(table, id, after);
+      if (amend) {
+        const present = (await tx.objectStore('settings').get('settings')) ?? defaultSettings(this.#zone);
+        await write('settings', 'settings', TABLES.settings.parse(amend(present)));
       }
       const changes = tx.objectStore('changes');
       await forgetUndone(changes);

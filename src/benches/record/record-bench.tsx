@@ -65,10 +65,10 @@ function TheRecord({ book }: { readonly book: Book }) {
             type="checkbox"
             className="size-5 accent-glass"
             checked={settings.letterShortcuts}
-            onChange={(event) =>
+            onChange={({ target: { checked } }) =>
               void commit({
-                label: `Letter shortcuts ${event.target.checked ? 'on' : 'off'}`,
-                put: { settings: [{ ...settings, letterShortcuts: event.target.checked }] },
+                label: `Letter shortcuts ${checked ? 'on' : 'off'}`,
+                settings: (present) => ({ ...present, letterShortcuts: checked }),
               })
             }
           />

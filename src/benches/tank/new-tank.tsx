@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
 import { Answer, Cautions } from '@/interface/answer';
 import { PlainPage } from '@/interface/tank-frame';
 import { UnitChoices } from '@/interface/unit-choices';
@@ -27,6 +27,18 @@ export function NewTank() {
   );
 }
 
+/** A new tank is judged by these until its keeper sets others; a cycling tank adds ammonia and nitrite. */
+const FIRST_TARGETS: readonly ParameterId[] = [
+  'alkalinity',
+  'calcium',
+  'magnesium',
+  'nitrate',
+  'phosphate',
+  'ph',
+  'salinity',
+  'temperature',
+];
+
 function NewTankForm({ book }: { readonly book: Book }) {
   const { name } = useWorkspace();
   const commit = useCommit();
@@ -34,17 +46,9 @@ function NewTankForm({ book }: { readonly book: Book }) {
   const [draft, setDraft] = useState<Tank>(() => ({ ...newTank(nanoid()), saltId: book.salts[0]?.id ?? null }));
   const { answer, cautions } = netVolumeAnswer(draft);
   const make = async (tank: Tank) => {
-    const { alkalinity, calcium, magnesium, nitrate, phosphate, ph, salinity, temperature } = PARAMETERS;
-    const usual = Object.entries({ alkalinity, calcium, magnesium, nitrate, phosphate, ph, salinity, temperature }).map(
-      ([
-        id,
-        {
-          band: [low, high],
-        },
-      ]) => [id, [low, high]],
-    );
-    const made: Tank = { ...tank, targets: { ...(Object.fromEntries(usual) as Tank['targets']), ...tank.targets } };
-    if (await commit({ label: `Made ${made.name}`, put: { tanks: [made], settings: [book.settings] } }))
+    const usual = Object.fromEntries(FIRST_TARGETS.map((id) => [id, [...PARAMETERS[id].band]])) as Tank['targets'];
+    const made: Tank = { ...tank, targets: { ...usual, ...tank.targets } };
+    if (await commit({ label: `Made ${made.name}`, put: { tanks: [made] }, settings: (present) => present }))
       router.push(`/${name}/${made.id}/today`);
   };
   return (

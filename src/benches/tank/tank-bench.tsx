@@ -13,6 +13,12 @@ import { TankForm } from './tank-form';
 import { TankPicture } from './tank-picture';
 
 export function TankBench() {
+  const { tank } = useTank();
+  // A row that changed elsewhere (undo, another tab) begins the form anew; anything else leaves what is typed alone.
+  return <TankEditor key={JSON.stringify(tank)} />;
+}
+
+function TankEditor() {
   const { book, tank } = useTank();
   const { name } = useWorkspace();
   const commit = useCommit();

@@ -63,7 +63,9 @@ export function TopOffBench() {
           answer={outcome.answer}
           actions={
             <Button look="main" disabled={refill === null && needed < 0.05} onClick={() => void logRefill()}>
-              Log a refill of {showText(quantity('volume', refill ?? needed), units)}
+              {refill === null && needed < 0.05
+                ? 'The reservoir is full'
+                : `Log a refill of ${showText(quantity('volume', refill ?? needed), units)}`}
             </Button>
           }
         />

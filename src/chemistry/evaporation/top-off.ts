@@ -130,7 +130,7 @@ export const topOff = defineCalculator({
             : logged
               ? logged.sd / logged.litresPerDay < 0.15
                 ? ('steady' as const)
-                : ('drifting' as const)
+                : ('rough' as const)
               : ('rough' as const),
         because:
           logged || own !== undefined

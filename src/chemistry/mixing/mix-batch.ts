@@ -32,7 +32,7 @@ export const mixBatch = defineCalculator({
     const batchKg = (litresWanted * seawaterDensityKgPerM3(targetSalinity, temperatureC)) / 1000;
     const waterL = ((batchKg - saltG / 1000) / pureWaterDensityKgPerM3(temperatureC)) * 1000;
     const error = gramsPerLError ?? (gramsPerLFrom === 'assumed' ? 0.05 : 0.02);
-    const doubt = quantity('salinity', targetSalinity * error * 2);
+    const doubt = targetSalinity * error * 2;
     const working: Step[] = [
       {
         label: 'Saltwater wanted',
@@ -99,11 +99,11 @@ export const mixBatch = defineCalculator({
         because: [
           'It makes',
           quantity('volume', litresWanted),
-          'at',
-          quantity('salinity', targetSalinity),
-          ', give or take',
-          doubt,
-          'until it is measured.',
+          'that should read between',
+          quantity('salinity', targetSalinity - doubt),
+          'and',
+          quantity('salinity', targetSalinity + doubt),
+          'before it is adjusted.',
         ],
       },
       working,
