@@ -3,7 +3,7 @@
 import { useId, useState } from 'react';
 import { Refusal, type RefusalDetail } from '@/chemistry/refusal';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
-import { quantity, showOther, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showOther, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { useUnits } from './workspace';
 
 interface Props {
@@ -17,7 +17,7 @@ interface Props {
   readonly placeholder?: string;
   readonly required?: boolean;
   /** Figures an estimate is good for; a typed value keeps its own. */
-  readonly digits?: number;
+  readonly digits?: number | undefined;
   /** Set close among others: a shorter field, its other unit below. */
   readonly narrow?: boolean;
   /** The whole name for those who listen, where the label leans on what stands around it. */
@@ -42,7 +42,7 @@ export function QuantityField({
   hint,
   placeholder,
   required = false,
-  digits = 5,
+  digits,
   narrow = false,
   spoken,
   onReset,
@@ -84,7 +84,7 @@ export function QuantityField({
           type="text"
           autoComplete="off"
           inputMode="text"
-          className={`min-h-11 ${narrow ? 'w-28' : 'w-40'} rounded-md border bg-sheet px-2.5 lg:min-h-9 ${refusal ? 'border-2 border-rust' : 'border-edge'}`}
+          className={`min-h-11 ${narrow ? 'w-28' : 'w-44'} rounded-md border bg-sheet px-2.5 lg:min-h-9 ${refusal ? 'border-2 border-rust' : 'border-edge'}`}
           value={text}
           placeholder={placeholder}
           aria-label={spoken}
@@ -131,9 +131,10 @@ export function QuantityField({
   );
 }
 
-/** The value as it would be typed, without trailing noughts. */
-function plainText(value: number, { kind }: Expectation, units: UnitPreferences, digits: number): string {
-  return showText(quantity(kind, value), units, digits)
+/** The value as it would be typed, without trailing noughts: one decimal more than is shown, or five figures. */
+function plainText(value: number, { kind }: Expectation, units: UnitPreferences, digits?: number): string {
+  const fixed = preferredUnit(kind, units).decimals !== undefined;
+  return showText(quantity(kind, value), units, digits ?? (fixed ? 4 : 5))
     .replace(/(\.\d*?)0+(?=\s|$)/, '$1')
     .replace(/\.(?=\s|$)/, '');
 }

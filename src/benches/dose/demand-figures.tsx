@@ -25,7 +25,7 @@ export function DemandFigures({ question, overrides, onOverride }: AnswerProps) 
       label={`${capitalised(element)} taken a day`}
       expected={{ field: `${element} taken a day`, kind: ELEMENT_FACTS[element].rateKind, low: 0, high }}
       value={overrides.perDay?.[element] ?? demand[element]?.perDay ?? null}
-      digits={overrides.perDay?.[element] === undefined ? 3 : 5}
+      digits={overrides.perDay?.[element] === undefined ? 3 : undefined}
       onChange={(amount) => setPerDay(element, amount)}
       onReset={overrides.perDay?.[element] === undefined ? undefined : () => setPerDay(element, null)}
       {...(demand[element] ? { hint: demand[element].from } : { hint: 'two readings a day or more apart would tell' })}

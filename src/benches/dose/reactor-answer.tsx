@@ -93,7 +93,7 @@ export function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) 
             label="Tank alkalinity"
             expected={{ ...AMOUNTS.effluent, field: 'tank alkalinity', high: 9 }}
             value={tankAlkalinity ?? input?.tankAlkalinity ?? null}
-            digits={tankAlkalinity === null ? 3 : 5}
+            digits={tankAlkalinity === null ? 3 : undefined}
             onChange={setTankAlkalinity}
             onReset={tankAlkalinity === null ? undefined : () => setTankAlkalinity(null)}
             hint="the level the readings tell, unless you say"

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { mixBatch } from '@/chemistry/mixing/mix-batch';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench, Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -20,6 +20,12 @@ import { MixingVessel } from './mixing-vessel';
 /** A first guess at a batch: a tenth of the tank, the commonest change. Common practice. */
 const USUAL_SHARE = 0.1;
 
+/** In whole litres or whole gallons, whichever the keeper reads. */
+function usualBatchL(netL: number, units: UnitPreferences): number {
+  const unit = preferredUnit('volume', units);
+  return unit.toCanonical(Math.max(1, Math.round(unit.fromCanonical(netL * USUAL_SHARE))));
+}
+
 export function MixBench() {
   const { book, tank } = useTank();
   const { units } = book.settings;
@@ -27,7 +33,7 @@ export function MixBench() {
   const commit = useCommit();
   useTitle(`Mix, ${tank.name}`);
   const [saltId, setSaltId] = useState(tank.saltId);
-  const [litres, setLitres] = useState<number | null>(() => Math.max(5, Math.round(netVolumeL(tank) * USUAL_SHARE)));
+  const [litres, setLitres] = useState<number | null>(() => usualBatchL(netVolumeL(tank), units));
   const [salinity, setSalinity] = useState<number | null>(() => Math.round(aimFor(tank, 'salinity') * 2) / 2);
   const [ownStrength, setOwnStrength] = useState<number | null>(null);
   const [measured, setMeasured] = useState<number | null>(null);
@@ -134,7 +140,7 @@ export function MixBench() {
             label="Salt a litre at 35 ppt"
             expected={AMOUNTS.saltPerL}
             value={ownStrength ?? strength.gramsPerLAt35}
-            digits={ownStrength === null ? 3 : 5}
+            digits={ownStrength === null ? 3 : undefined}
             onChange={setOwnStrength}
             onReset={ownStrength === null ? undefined : () => setOwnStrength(null)}
             hint={

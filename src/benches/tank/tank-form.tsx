@@ -2,9 +2,11 @@
 
 import { useId, useState, type FormEvent, type ReactNode } from 'react';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
+import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
+import { useUnits } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
 import { netVolumeL, tankSchema, type Salt, type Solution, type Tank } from '@/record/schema';
 import { Targets } from './targets';
@@ -167,6 +169,7 @@ function DisplacementField({
   readonly litres: number;
   readonly onChange: (litres: number) => void;
 }) {
+  const units = useUnits();
   const [byMass, setByMass] = useState(false);
   const [grams, setGrams] = useState<number | null>(null);
   return (
@@ -180,7 +183,7 @@ function DisplacementField({
             setGrams(mass);
             onChange(mass === null ? 0 : litresDisplaced(filling, mass));
           }}
-          hint={`type kg or lb; it displaces ${litres.toFixed(1)} L`}
+          hint={`type kg or lb; it displaces ${showText(quantity('volume', litres), units)}`}
         />
       ) : (
         <QuantityField
@@ -195,7 +198,7 @@ function DisplacementField({
         className="min-h-11 text-sm text-glass underline underline-offset-4 lg:min-h-9"
         onClick={() => setByMass(!byMass)}
       >
-        {byMass ? 'give it in litres' : `give the ${filling}’s weight instead`}
+        {byMass ? 'give the volume instead' : `give the ${filling}’s weight instead`}
       </button>
     </div>
   );

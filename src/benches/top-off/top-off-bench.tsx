@@ -97,7 +97,7 @@ export function TopOffBench() {
             label="Loss a day"
             expected={LOSS}
             value={loss ?? outcome?.values.litresPerDay ?? null}
-            digits={loss === null ? 3 : 5}
+            digits={loss === null ? 3 : undefined}
             onChange={setLoss}
             onReset={loss === null ? undefined : () => setLoss(null)}
             hint={

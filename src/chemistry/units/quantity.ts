@@ -63,8 +63,8 @@ export function show(quantity: Quantity, preferences: UnitPreferences, digits = 
 
 /** Two figures are all a length of time is good for: "6 days", "2.4 days", "1 day". */
 function duration(value: number, symbol: string): Shown {
-  const rounded = Math.abs(value) >= 10 ? Math.round(value) : Number(value.toPrecision(2));
-  return { figure: String(rounded), unit: rounded === 1 ? symbol.replace(/s$/, '') : symbol };
+  const rounded = Number(value.toFixed(Math.abs(value) >= 10 ? 0 : Math.abs(value) >= 1 ? 1 : 2)) || 0;
+  return { figure: String(rounded).replace('-', '−'), unit: rounded === 1 ? symbol.replace(/s$/, '') : symbol };
 }
 
 export function showText(quantity: Quantity, preferences: UnitPreferences, digits = 3): string {

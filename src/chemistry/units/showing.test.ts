@@ -1,0 +1,143 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { PARAMETER_IDS, PARAMETERS, readingExpectation } from '../parameters';
+import { KINDS, unitsOf, type QuantityKind } from './kinds';
+import { parseQuantity, readNumber, unitBySpelling } from './parse-quantity';
+import { DEFAULT_UNITS, preferredUnit, quantity, show, showOther, showText, type UnitPreferences } from './quantity';
+
+const PREFERENCES: UnitPreferences[] = [
+  DEFAULT_UNITS,
+  { volume: 'US gal', temperature: '°F', alkalinity: 'ppm CaCO3', salinity: 'sg' },
+  { volume: 'L', temperature: '°F', alkalinity: 'meq/L', salinity: 'sg' },
+];
+
+describe('showing', () => {
+  it.each<[QuantityKind, number, string]>([
+    ['volume', 0, '0 L'],
+    ['volume', 0.04, '40.0 mL'],
+    ['volume', 11.53, '11.5 L'],
+    ['volume', 620, '620 L'],
+    ['volume', 1234.5, '1235 L'],
+    ['mass', 0.5, '0.500 g'],
+    ['mass', 999, '999 g'],
+    ['mass', 2394, '2.39 kg'],
+    ['dose', 1500, '1.50 L'],
+    ['doseRate', 2640, '2.64 L/day'],
+    ['alkalinity', 2.96, '8.30 dKH'],
+    ['alkalinityRate', 0.16873, '0.473 dKH/day'],
+    ['calcium', 431.4, '431 mg/L'],
+    ['phosphate', 0.0459, '0.046 mg/L'],
+    ['ph', 8.15, '8.15'],
+    ['salinity', 35, '35.0 ppt'],
+    ['temperature', 25.55, '25.6 °C'],
+    ['percent', 48, '48.0 %'],
+    ['days', 0.3, '7.2 hours'],
+    ['days', 12.4, '12 days'],
+    ['ionRate', -0.004, '0.00 mg/L/day'],
+    ['ionRate', -1.2, '−1.20 mg/L/day'],
+  ])('%s %d is %s', (kind, amount, text) => {
+    expect(showText(quantity(kind, amount), DEFAULT_UNITS)).toBe(text);
+  });
+
+  it('follows every preference', () => {
+    const american = PREFERENCES[1] ?? DEFAULT_UNITS;
+    // By the definitions: 1 US gal is 3.785411784 L; 50.04 mg CaCO3 a meq; °F = °C × 9/5 + 32; SG 25/25 by EOS-80.
+    expect(showText(quantity('volume', 100), american)).toBe('26.4 US gal');
+    expect(showText(quantity('waterRate', 3.785411784), american)).toBe('1.00 US gal/day');
+    expect(showText(quantity('alkalinity', 3), american)).toBe('150 ppm CaCO3');
+    expect(showText(quantity('temperature', 25), american)).toBe('77.0 °F');
+    expect(showText(quantity('salinity', 35), american)).toBe('1.0264 sg');
+  });
+
+  it('never shows an exponent, a NaN, or minus nought', () => {
+    const kinds = Object.keys(KINDS).filter((kind) => kind !== 'salinity') as QuantityKind[];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+        fc.constantFrom(...PREFERENCES),
+        (kind, amount, preferences) => {
+          const { figure } = show(quantity(kind, amount), preferences);
+          expect(figure).toMatch(/^−?\d+(\.\d+)?$/);
+          expect(figure).not.toMatch(/^−0(\.0+)?$/);
+        },
+      ),
+    );
+  });
+
+  it('what is shown is read back as the same, to the figures shown', () => {
+    for (const preferences of PREFERENCES) {
+      for (const id of PARAMETER_IDS) {
+        const { kind, usual } = PARAMETERS[id];
+        const middle = (usual[0] + usual[1]) / 2;
+        const text = showText(quantity(kind, middle), preferences, 5);
+        const { amount } = parseQuantity(text, readingExpectation(id), preferences);
+        expect(Math.abs(amount / middle - 1)).toBeLessThan(0.002);
+      }
+    }
+  });
+
+  it('the other unit is never the one already shown', () => {
+    for (const preferences of PREFERENCES) {
+      for (const kind of ['volume', 'temperature', 'alkalinity', 'salinity', 'mass'] as const) {
+        const other = showOther(quantity(kind, kind === 'salinity' ? 35 : 20), preferences);
+        expect(other).toBeDefined();
+        expect(other?.endsWith(` ${preferredUnit(kind, preferences).symbol}`)).toBe(false);
+      }
+    }
+  });
+});
+
+describe('reading numbers', () => {
+  it.each<[string, number | undefined]>([
+    ['8.3', 8.3],
+    ['8,3', 8.3],
+    ['.5', 0.5],
+    ['5.', 5],
+    ['1,320', 1320],
+    ['1,234,567.8', 1_234_567.8],
+    ['+4', 4],
+    ['-4', -4],
+    ['1.2.3', undefined],
+    ['1,2,3', undefined],
+    ['1e9', undefined],
+    ['0x10', undefined],
+    ['', undefined],
+  ])('"%s" is %s', (text, value) => {
+    expect(readNumber(text)).toBe(value);
+  });
+});
+
+describe('spellings of units', () => {
+  it('every unit is known by its own symbol and by each alias, and no alias names two units of a kind', () => {
+    for (const kind of Object.keys(KINDS) as QuantityKind[]) {
+      const seen = new Map<string, string>();
+      for (const unit of unitsOf(kind)) {
+        if (unit.symbol) expect(unitBySpelling(kind, unit.symbol)?.symbol).toBe(unit.symbol);
+        for (const alias of unit.aliases) {
+          expect(unitBySpelling(kind, alias)?.symbol).toBe(unit.symbol);
+          expect(seen.get(alias) ?? unit.symbol).toBe(unit.symbol);
+          seen.set(alias, unit.symbol);
+        }
+      }
+    }
+  });
+
+  it.each<[QuantityKind, string, string]>([
+    ['volume', 'Litres', 'L'],
+    ['volume', ' US GAL ', 'US gal'],
+    ['temperature', '°F', '°F'],
+    ['alkalinity', 'dKH', 'dKH'],
+    ['alkalinity', 'ppm CaCO3', 'ppm CaCO3'],
+    ['phosphate', 'ppb P', 'µg/L P'],
+    ['flow', 'ml/min', 'mL/min'],
+  ])('%s "%s" is %s', (kind, spelling, symbol) => {
+    expect(unitBySpelling(kind, spelling)?.symbol).toBe(symbol);
+  });
+
+  it('an unknown unit is refused with the known ones', () => {
+    expect(() => parseQuantity('8 stone', { field: 'salt', kind: 'mass', low: 0, high: 1e6 }, DEFAULT_UNITS)).toThrow(
+      /"stone" is not a unit of salt; known here: g, kg, lb, oz, mg/,
+    );
+  });
+});

@@ -1,0 +1,135 @@
+import { describe, expect, it } from 'vitest';
+import { topOff } from '@/chemistry/evaporation/top-off';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { defaultSettings, newTank } from '@/record/defaults';
+import type { Book, Entry, Tank } from '@/record/schema';
+import { outlook } from './outlook';
+import { lastReading, readingsOf } from './readings';
+import { todayOf } from './today';
+import { topOffQuestion } from './top-off-question';
+
+const now = 200 * DAY_MS;
+const base: Tank = {
+  ...newTank('t'),
+  name: 'Bay',
+  displayL: 300,
+  sumpL: 60,
+  reservoirL: 40,
+  targets: { alkalinity: [8 * DKH, 8.8 * DKH], salinity: [34, 36], temperature: [25, 26] },
+};
+const soda = { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] };
+
+function bookOf(entries: Entry[], tank: Tank = base, solutions = [soda]): Book {
+  return {
+    settings: defaultSettings('UTC'),
+    tanks: [tank],
+    salts: [],
+    solutions,
+    entries: entries.toSorted((a, b) => a.at - b.at),
+  };
+}
+let count = 0;
+const at = (daysAgo: number) => ({ id: `e${++count}`, tankId: 't', at: now - daysAgo * DAY_MS });
+const alk = (daysAgo: number, dkh: number): Entry => ({
+  ...at(daysAgo),
+  kind: 'reading',
+  values: { alkalinity: dkh * DKH },
+});
+const refill = (daysAgo: number, volumeL: number): Entry => ({ ...at(daysAgo), kind: 'refill', volumeL });
+const standing = (daysAgo: number, mlPerDay: number): Entry => ({
+  ...at(daysAgo),
+  kind: 'standing-dose',
+  solutionId: 'soda',
+  mlPerDay,
+});
+
+describe('what presses first', () => {
+  const falling = [alk(8, 8.6), alk(4, 8.0), alk(1, 7.6)];
+
+  it('a reservoir about to run dry comes before a dose that is off', () => {
+    const entries = [...falling, refill(20, 30), refill(10, 38)];
+    const today = todayOf(bookOf(entries), base, now);
+    expect(today.bench).toBe('top-off');
+    expect(today.lines.map(({ bench }) => bench)).toEqual(['top-off', 'dose', 'series']);
+  });
+
+  it('a dose that is off comes before a full reservoir', () => {
+    const today = todayOf(bookOf([...falling, refill(10, 20), refill(1, 27)]), base, now);
+    expect(today.bench).toBe('dose');
+    expect(today.answer.certainty).toBe('drifting');
+  });
+
+  it('a dose that already runs as it should gives way to what the curves say', () => {
+    const held = [standing(30, 27), ...[16, 12, 8, 4, 1].map((daysAgo) => alk(daysAgo, 8.4))];
+    const today = todayOf(bookOf([...held, refill(10, 20), refill(1, 27)]), base, now);
+    expect(today.bench).toBe('series');
+    expect(today.lines.find(({ bench }) => bench === 'dose')?.answer.certainty).toBe('steady');
+  });
+
+  it('an empty tank is sent to the log, and one without a reservoir has no top-off line', () => {
+    const bare = { ...base, reservoirL: 0 };
+    const today = todayOf(bookOf([], bare, []), bare, now);
+    expect(today.bench).toBe('log');
+    expect(today.lines.map(({ bench }) => bench)).toEqual(['log']);
+  });
+
+  it('a tank by reactor is told its flow', () => {
+    const reactor: Tank = { ...base, method: 'reactor', reservoirL: 0 };
+    const entries: Entry[] = [...falling, { ...at(9), kind: 'reactor', mlPerMin: 2, effluentAlkalinity: 28 * DKH }];
+    const line = todayOf(bookOf(entries, reactor, []), reactor, now).lines.find(({ bench }) => bench === 'dose');
+    expect(line?.answer.says[0]).toBe('Run the effluent at');
+  });
+});
+
+describe('the top-off question', () => {
+  it('is asked with the last readings, and with the aims where there are none', () => {
+    const read: Entry = { ...at(1), kind: 'reading', values: { salinity: 33.5, temperature: 24.6 } };
+    expect(topOffQuestion(bookOf([read]), base, now)).toMatchObject({ salinity: 33.5, surroundings: { waterC: 24.6 } });
+    expect(topOffQuestion(bookOf([]), base, now)).toMatchObject({ salinity: 35, surroundings: { waterC: 25.5 } });
+  });
+
+  it('takes half a metre of depth when the surface was never measured (common practice)', () => {
+    expect(topOffQuestion(bookOf([]), base, now).surroundings.openSurfaceM2).toBeCloseTo(0.36 / 0.5, 12);
+    expect(topOffQuestion(bookOf([]), { ...base, openSurfaceM2: 1.1 }, now).surroundings.openSurfaceM2).toBe(1.1);
+  });
+
+  it('listens to the refills of this season and this tank only', () => {
+    const other: Entry = { ...refill(3, 99), tankId: 'another' };
+    const question = topOffQuestion(bookOf([refill(80, 60), refill(9, 20), refill(2, 21), other]), base, now);
+    expect(question.refills).toHaveLength(2);
+    expect(topOff.run(question).values.litresPerDay).toBeCloseTo(3, 12);
+  });
+});
+
+describe('readings', () => {
+  it('come in order of time, of one tank and one parameter', () => {
+    const book = bookOf([
+      alk(1, 8),
+      alk(9, 8.4),
+      { ...alk(5, 7), tankId: 'another' },
+      { ...at(3), kind: 'reading', values: { calcium: 430 } },
+    ]);
+    expect(readingsOf(book, 't', 'alkalinity').map(({ value }) => Number((value / DKH).toFixed(2)))).toEqual([8.4, 8]);
+    expect(lastReading(book, 't', 'calcium')?.value).toBe(430);
+    expect(lastReading(book, 't', 'ph')).toBeUndefined();
+  });
+});
+
+describe('an outlook', () => {
+  it('steps at a water change logged after the last reading', () => {
+    const change: Entry = { ...at(0.5), kind: 'water-change', volumeL: 180, salinity: 35 };
+    const entries = [alk(8, 6), alk(4, 6), alk(1, 6)];
+    const without = outlook(bookOf(entries), base, 'alkalinity', now, now + DAY_MS).at(-1)?.value ?? 0;
+    const changed = outlook(bookOf([...entries, change]), base, 'alkalinity', now, now + DAY_MS).at(-1)?.value ?? 0;
+    // Half the water replaced by natural seawater at 35: 2.3 mmol/kg × 1.02334 kg/L (Dickson et al. 2007, EOS-80).
+    expect(changed).toBeCloseTo((without + 2.3 * 1.02334) / 2, 2);
+  });
+
+  it('says nothing without two readings, and never falls below nought', () => {
+    expect(outlook(bookOf([alk(1, 8)]), base, 'alkalinity', now, now + 9 * DAY_MS)).toEqual([]);
+    const steep = outlook(bookOf([alk(4, 9), alk(1, 1)]), base, 'alkalinity', now, now + 30 * DAY_MS);
+    for (const point of steep) expect(Math.min(point.value, point.low)).toBeGreaterThanOrEqual(0);
+    expect(steep.at(-1)?.value).toBe(0);
+  });
+});
