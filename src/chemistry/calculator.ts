@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { Refusal } from './refusal';
 import type { Quantity } from './units/quantity';
 
 /** A piece of an answer: words, or a figure the screen sets large and in the keeper's unit. */
@@ -60,11 +61,30 @@ export interface Calculator<Schema extends z.ZodType, Values> {
   readonly name: string;
   readonly asks: string;
   readonly input: Schema;
+  /** @throws Refusal for an input outside the schema or outside what the equations allow */
+  readonly run: (input: z.input<Schema>) => Outcome<Values>;
+}
+
+interface Definition<Schema extends z.ZodType, Values> extends Omit<Calculator<Schema, Values>, 'run'> {
   readonly run: (input: z.output<Schema>) => Outcome<Values>;
 }
 
+/** Makes a calculator whose every run, from whichever door, first passes its own schema. */
 export function defineCalculator<Schema extends z.ZodType, Values>(
-  calculator: Calculator<Schema, Values>,
+  definition: Definition<Schema, Values>,
 ): Calculator<Schema, Values> {
-  return calculator;
+  return {
+    ...definition,
+    run: (input) => {
+      const parsed = definition.input.safeParse(input);
+      if (parsed.success) return definition.run(parsed.data);
+      const issue = parsed.error.issues[0];
+      const path = issue?.path ?? [];
+      throw new Refusal({
+        field: path.map(String).join(' ') || definition.name,
+        value: String(path.reduce<unknown>((whole, key) => (whole as Record<PropertyKey, unknown>)[key], input)),
+        allowed: issue?.message ?? 'another kind of value',
+      });
+    },
+  };
 }

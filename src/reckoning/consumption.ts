@@ -5,6 +5,7 @@ import { PARAMETERS } from '@/chemistry/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { knownEvents } from './known-events';
+import { remember } from './remember';
 import { readingsOf } from './readings';
 
 /**
@@ -23,16 +24,18 @@ export function consumptionOf(
   now: number,
   windowDays = WINDOW_DAYS[element],
 ): ConsumptionEstimate | undefined {
-  const all = readingsOf(book, tank.id, element).filter(
-    ({ at }) => at <= now && at >= now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS,
-  );
-  const recent = all.filter(({ at }) => at >= now - windowDays * DAY_MS);
-  const readings = recent.length >= 2 ? recent : all.slice(-2);
-  return estimateConsumption({
-    species: element,
-    volumeL: netVolumeL(tank),
-    readings,
-    events: knownEvents(book, tank),
+  return remember(book, tank, `consumption of ${element} at ${now} over ${windowDays}`, () => {
+    const all = readingsOf(book, tank.id, element).filter(
+      ({ at }) => at <= now && at >= now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS,
+    );
+    const recent = all.filter(({ at }) => at >= now - windowDays * DAY_MS);
+    const readings = recent.length >= 2 ? recent : all.slice(-2);
+    return estimateConsumption({
+      species: element,
+      volumeL: netVolumeL(tank),
+      readings,
+      events: knownEvents(book, tank),
+    });
   });
 }
 

@@ -9,7 +9,7 @@ import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { REAGENTS } from '@/chemistry/reagents/reagents';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
-import { aimFor, reactorGain, strengthOf } from './known-events';
+import { aimFor, newWaterWords, reactorGain, strengthOf } from './known-events';
 import { lastReading } from './readings';
 import { standingAt } from './standing';
 
@@ -47,7 +47,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
     input: {
       netVolumeL: volumeL,
       certainty,
-      demand: demandOf(estimates, overrides.perDay ?? {}),
+      demand: demandOf(book, tank, estimates, overrides.perDay ?? {}),
       parts: Object.fromEntries(
         ELEMENTS.flatMap((element) => {
           const solution = parts[element];
@@ -94,6 +94,8 @@ function partInput(solution: Solution, element: Element) {
 }
 
 function demandOf(
+  book: Book,
+  tank: Tank,
   estimates: DoseQuestion['estimates'],
   own: Partial<Record<Element, number>>,
 ): DoseQuestion['input']['demand'] {
@@ -122,21 +124,32 @@ function demandOf(
       sd: joined.sd,
       mismatch: joined.mismatch,
       origin: joined.from === 'ratio' ? 'equation' : 'log',
-      from: demandWords(joined, estimate),
+      from: demandWords(book, tank, joined, estimate),
       withinTestError: joined.perDay < 1.96 * joined.sd,
     };
   }
   return demand;
 }
 
-function demandWords(demand: Demand, estimate: ConsumptionEstimate | undefined): string {
+function demandWords(book: Book, tank: Tank, demand: Demand, estimate: ConsumptionEstimate | undefined): string {
   if (demand.from === 'ratio') return 'from alkalinity, in the proportion that skeletons use (20.04 mg per meq)';
   const aside =
     estimate && estimate.setAside.length > 0 ? `; ${estimate.setAside.length} set aside as beyond belief` : '';
-  const readings = `${estimate?.used.length ?? 0} readings, net of what was dosed and changed between them${aside}`;
+  const readings = `${estimate?.used.length ?? 0} readings, net of what was dosed and changed between them${aside}${changedBetween(book, tank, estimate) ? `; ${newWaterWords(book, tank)}` : ''}`;
   return demand.from === 'readings'
     ? readings
     : `${readings}, weighed with the proportion to alkalinity that skeletons use`;
+}
+
+function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate | undefined): boolean {
+  const from = estimate?.used[0]?.at ?? Infinity;
+  return book.entries.some(
+    (entry) =>
+      entry.kind === 'water-change' &&
+      entry.tankId === tank.id &&
+      entry.at >= from &&
+      entry.at < (estimate?.lastAt ?? 0),
+  );
 }
 
 /** What a tank's standing doses and its reactor bring of an element, other than the part that is to be worked out. */

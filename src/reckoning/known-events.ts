@@ -5,6 +5,7 @@ import { naturalSeawater } from '@/chemistry/seawater/composition';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { salinityAmountFromSolids, type Amounts, type Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { remember } from './remember';
 import type { Book, EntryOf, Salt, Solution, Tank } from '@/record/schema';
 
 /** A batch older than this is not what went in without saying so. */
@@ -30,31 +31,26 @@ export function aimFor(tank: Tank, parameter: keyof typeof PARAMETERS): number {
   return (low + high) / 2;
 }
 
-export interface NewWater {
-  readonly water: Water;
-  /** In words: which salt and salinity were taken, and why. */
-  readonly from: string;
+/**
+ * The water a change put in: the entry's salinity, else the last batch's, else the tank's aim; the salt's profile, else
+ * natural seawater's.
+ * @param batch the last one mixed for the tank before the change, if any
+ */
+export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change'>, batch?: EntryOf<'batch'>): Water {
+  const recent = batch && change.at - batch.at < BATCH_LASTS_DAYS * DAY_MS ? batch : undefined;
+  const salinity = change.salinity ?? recent?.measuredSalinity ?? recent?.targetSalinity ?? aimFor(tank, 'salinity');
+  return waterOfSalt(
+    book.salts.find(({ id }) => id === (recent?.saltId ?? tank.saltId)),
+    salinity,
+  );
 }
 
-/** The water a change put in: the entry's salinity, else the last batch's, else the tank's aim; the salt's profile, else natural seawater's. */
-export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change'>): NewWater {
-  const batch = book.entries
-    .filter(
-      (entry): entry is EntryOf<'batch'> =>
-        entry.kind === 'batch' &&
-        entry.tankId === tank.id &&
-        entry.at <= change.at &&
-        change.at - entry.at < BATCH_LASTS_DAYS * DAY_MS,
-    )
-    .at(-1);
-  const salinity = change.salinity ?? batch?.measuredSalinity ?? batch?.targetSalinity ?? aimFor(tank, 'salinity');
-  const salt = book.salts.find(({ id }) => id === (batch?.saltId ?? tank.saltId));
-  return {
-    water: waterOfSalt(salt, salinity),
-    from: salt?.profile
-      ? `${salt.name} as labelled, at ${salinity.toFixed(1)} ppt`
-      : `natural seawater at ${salinity.toFixed(1)} ppt, since no profile of the salt is entered`,
-  };
+/** What a change is taken to bring, in words, for a working that rests on it. */
+export function newWaterWords(book: Book, tank: Tank): string {
+  const salt = book.salts.find(({ id }) => id === tank.saltId);
+  return salt?.profile
+    ? `water changes taken as ${salt.name} by its label`
+    : 'water changes taken as natural seawater, since no profile of the salt is entered';
 }
 
 function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
@@ -81,22 +77,14 @@ function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
   };
 }
 
-const known = new WeakMap<Book, WeakMap<Tank, readonly TankEvent[]>>();
-
-/**
- * Everything the record says went into or out of a tank, for the tank model. Consumption is never among it.
- * A book never changes once read, so what follows from it is worked out once and let go with it.
- */
+/** Everything the record says went into or out of a tank, for the tank model. Consumption is never among it. */
 export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
-  const ofBook = known.get(book) ?? new WeakMap<Tank, readonly TankEvent[]>();
-  known.set(book, ofBook);
-  const events = ofBook.get(tank) ?? eventsOf(book, tank);
-  ofBook.set(tank, events);
-  return events;
+  return remember(book, tank, 'known events', () => eventsOf(book, tank));
 }
 
 function eventsOf(book: Book, tank: Tank): TankEvent[] {
   const perMl = new Map(book.solutions.map((solution) => [solution.id, amountsPerMl(strengthOf(solution))]));
+  let batch: EntryOf<'batch'> | undefined;
   return book.entries.flatMap((entry): TankEvent[] => {
     if (entry.tankId !== tank.id) return [];
     switch (entry.kind) {
@@ -131,11 +119,15 @@ function eventsOf(book: Book, tank: Tank): TankEvent[] {
         ];
       }
       case 'water-change':
-        return [{ kind: 'exchange', at: entry.at, volumeL: entry.volumeL, water: newWaterOf(book, tank, entry).water }];
+        return [
+          { kind: 'exchange', at: entry.at, volumeL: entry.volumeL, water: newWaterOf(book, tank, entry, batch) },
+        ];
       case 'reading':
       case 'refill':
-      case 'batch':
       case 'note':
+        return [];
+      case 'batch':
+        batch = entry;
         return [];
     }
   });

@@ -4,7 +4,7 @@ import { CALCIUM_MG_PER_MEQ } from '@/chemistry/consumption/balance';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { defaultSettings, newTank } from '@/record/defaults';
-import type { Book, Entry, Tank } from '@/record/schema';
+import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
 import { correctionQuestions, doseQuestion, reactorQuestion } from './dose-question';
 import { knownEvents, newWaterOf } from './known-events';
@@ -65,11 +65,11 @@ describe('what stands', () => {
 describe('the water a change put in', () => {
   it('is the entry’s salinity, else the batch’s, else the aim; the salt’s profile scaled to it', () => {
     const change = { ...common(50 * DAY_MS), kind: 'water-change' as const, volumeL: 30 };
-    expect(newWaterOf(book(), tank, { ...change, salinity: 33 }).water).toMatchObject({
+    expect(newWaterOf(book(), tank, { ...change, salinity: 33 })).toMatchObject({
       salinity: 33,
       alkalinity: 3 * (33 / 35),
     });
-    const mixed: Entry = {
+    const mixed: EntryOf<'batch'> = {
       ...common(49 * DAY_MS),
       kind: 'batch',
       saltId: 'sea',
@@ -78,8 +78,11 @@ describe('the water a change put in', () => {
       targetSalinity: 35,
       measuredSalinity: 34.2,
     };
-    expect(newWaterOf(book(mixed), tank, change).water.salinity).toBe(34.2);
-    expect(newWaterOf(book(), tank, change).water.salinity).toBe(35);
+    expect(newWaterOf(book(), tank, change, mixed).salinity).toBe(34.2);
+    expect(newWaterOf(book(), tank, change, { ...mixed, at: -90 * DAY_MS }).salinity).toBe(35); // too long ago to be it
+    const [event] = knownEvents(book(mixed, change), tank);
+    expect(event?.kind === 'exchange' && event.water.salinity).toBe(34.2);
+    expect(newWaterOf(book(), tank, change).salinity).toBe(35);
   });
 });
 

@@ -41,6 +41,16 @@ describe('the schema', () => {
     expect(TABLES.settings.safeParse(defaultSettings('UTC')).success).toBe(true);
   });
 
+  it('refuses rock that fills the tank, and a solution that would not dissolve', () => {
+    const full = { ...newTank('t'), name: 'Bay', displayL: 100, rockL: 120 };
+    expect(tankSchema.safeParse(full).error?.issues[0]?.message).toMatch(/displace more/);
+    expect(tankSchema.safeParse({ ...full, netVolumeL: 60 }).success).toBe(true);
+    const parts = [{ reagent: 'sodium-carbonate', gramsPerL: 800 }];
+    expect(TABLES.solutions.safeParse({ id: 's', name: 'Strong', parts }).error?.issues[0]?.message).toMatch(
+      /0 to 215 g\/L/,
+    );
+  });
+
   it.each([
     { kind: 'reading', values: { alkalinity: -1 } },
     { kind: 'reading', values: { salinity: 1.026 } },

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { ELEMENTS } from '@/chemistry/dosing/elements';
 import { PARAMETER_IDS, PARAMETERS } from '@/chemistry/parameters';
 import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
+import { solutionStrength } from '@/chemistry/reagents/solution';
+import { attempt } from '@/chemistry/refusal';
 
 /**
  * The record: everything the keeper wrote, and the only state there is. All figures are in the core's canonical
@@ -41,39 +43,63 @@ export const saltSchema = z.strictObject({
     .nullable(),
 });
 
-export const solutionSchema = z.strictObject({
-  id,
-  name,
-  parts: z
-    .array(z.strictObject({ reagent: z.enum(REAGENT_IDS), gramsPerL: z.number().positive().max(2000) }))
-    .min(1)
-    .max(6),
-});
+export const solutionSchema = z
+  .strictObject({
+    id,
+    name,
+    parts: z
+      .array(z.strictObject({ reagent: z.enum(REAGENT_IDS), gramsPerL: z.number().positive().max(2000) }))
+      .min(1)
+      .max(6),
+  })
+  .superRefine(({ parts }, context) => {
+    const { refusal } = attempt(() => solutionStrength(parts));
+    if (refusal) context.addIssue({ code: 'custom', path: ['parts'], message: `${refusal.field}: ${refusal.allowed}` });
+  });
 
 const band = z
   .tuple([z.number(), z.number()])
   .refine(([low, high]) => low <= high, 'the lower end stands above the upper');
 
-export const tankSchema = z.strictObject({
-  id,
-  name,
-  displayL: z.number().positive().max(100_000),
-  sumpL: amount(100_000),
-  /** Litres that rock and sand displace. */
-  rockL: amount(50_000),
-  sandL: amount(50_000),
-  /** The keeper's own figure for the net volume, when it overrules the sum. */
-  netVolumeL: z.number().positive().max(100_000).nullable(),
-  reservoirL: amount(10_000),
-  openSurfaceM2: z.number().positive().max(100).nullable(),
-  room: z.strictObject({ airC: z.number().min(-10).max(45), humidity: z.number().min(0).max(1) }),
-  saltId: id.nullable(),
-  /** How calcification is answered: the dose bench opens on it. */
-  method: z.enum(['parts', 'reactor', 'water-changes']),
-  /** Which solution carries which element; the first that holds it when not said. */
-  parts: z.partialRecord(z.enum(ELEMENTS), id),
-  targets: z.partialRecord(z.enum(PARAMETER_IDS), band),
-});
+/** What the net volume follows from. */
+interface Volumes {
+  readonly displayL: number;
+  readonly sumpL: number;
+  readonly rockL: number;
+  readonly sandL: number;
+  readonly netVolumeL: number | null;
+}
+
+/** Litres of water in the system: what the vessels hold less what rock and sand displace, or the keeper's own figure. */
+export function netVolumeL(tank: Volumes): number {
+  return tank.netVolumeL ?? tank.displayL + tank.sumpL - tank.rockL - tank.sandL;
+}
+
+export const tankSchema = z
+  .strictObject({
+    id,
+    name,
+    displayL: z.number().positive().max(100_000),
+    sumpL: amount(100_000),
+    /** Litres that rock and sand displace. */
+    rockL: amount(50_000),
+    sandL: amount(50_000),
+    /** The keeper's own figure for the net volume, when it overrules the sum. */
+    netVolumeL: z.number().positive().max(100_000).nullable(),
+    reservoirL: amount(10_000),
+    openSurfaceM2: z.number().positive().max(100).nullable(),
+    room: z.strictObject({ airC: z.number().min(-10).max(45), humidity: z.number().min(0).max(1) }),
+    saltId: id.nullable(),
+    /** How calcification is answered: the dose bench opens on it. */
+    method: z.enum(['parts', 'reactor', 'water-changes']),
+    /** Which solution carries which element; the first that holds it when not said. */
+    parts: z.partialRecord(z.enum(ELEMENTS), id),
+    targets: z.partialRecord(z.enum(PARAMETER_IDS), band),
+  })
+  .refine((tank) => netVolumeL(tank) > 0, {
+    path: ['rockL'],
+    message: 'rock and sand displace more than the vessels hold',
+  });
 
 const reading = (parameter: (typeof PARAMETER_IDS)[number]) => {
   const { low, high } = PARAMETERS[parameter];
@@ -160,9 +186,4 @@ export interface Book {
   readonly salts: readonly Salt[];
   readonly solutions: readonly Solution[];
   readonly entries: readonly Entry[];
-}
-
-/** Litres of water in the system: what the vessels hold less what rock and sand displace, or the keeper's own figure. */
-export function netVolumeL(tank: Pick<Tank, 'displayL' | 'sumpL' | 'rockL' | 'sandL' | 'netVolumeL'>): number {
-  return tank.netVolumeL ?? tank.displayL + tank.sumpL - tank.rockL - tank.sandL;
 }

@@ -76,14 +76,20 @@ export function showText(quantity: Quantity, preferences: UnitPreferences, digit
 export function showOther(quantity: Quantity, preferences: UnitPreferences): string | undefined {
   const used = shownUnit(quantity, preferences);
   const other = unitsOf(quantity.kind).find((unit) => unit.symbol !== used.symbol && OTHER_UNITS.has(unit.symbol));
-  if (!other) return undefined;
+  if (!other || beyondDensity(quantity)) return undefined;
   const value = other.fromCanonical(quantity.amount);
   return Number.isFinite(value) ? `${figure(value, other, 3)} ${other.symbol}` : undefined;
 }
 
 const OTHER_UNITS = new Set(['US gal', 'L', 'lb', '°F', '°C', 'sg', 'ppt', 'meq/L', 'dKH', 'µg/L P']);
 
+/** Density, and with it specific gravity, is known from 0 to 42; anything beyond is told in ppt alone. */
+function beyondDensity({ kind, amount }: Quantity): boolean {
+  return kind === 'salinity' && !(amount >= 0 && amount <= 42);
+}
+
 function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Unit {
+  if (beyondDensity({ kind, amount })) return named('salinity', 'ppt');
   if (kind === 'mass' && Math.abs(amount) >= 1000) return named('mass', 'kg');
   if (kind === 'volume' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1)
     return named('volume', 'mL');

@@ -49,6 +49,12 @@ describe('showing', () => {
     expect(showText(quantity('salinity', 35), american)).toBe('1.0264 sg');
   });
 
+  it('tells a salinity beyond what density is known for in ppt, whatever the preference', () => {
+    const american = PREFERENCES[1] ?? DEFAULT_UNITS;
+    expect(showText(quantity('salinity', 44.1), american)).toBe('44.1 ppt');
+    expect(showOther(quantity('salinity', 44.1), american)).toBeUndefined();
+  });
+
   it('never shows an exponent, a NaN, or minus nought', () => {
     const kinds = Object.keys(KINDS).filter((kind) => kind !== 'salinity') as QuantityKind[];
     fc.assert(

@@ -40,7 +40,7 @@ export function seriesPoints({ readings, ahead, planned, from, to, unit, testErr
     const before = readings[i - 1];
     if (before && at - before.at > GAP_DAYS * DAY_MS) merged.set(at - 1, { at: at - 1, value: null });
     const shown = inUnit(value);
-    const error = whisker(shown, Math.abs(inUnit(value + testError) - shown));
+    const error = whisker(shown, Math.abs(shown - inUnit(value - testError)));
     // A whisker outside the stretch would be drawn over the axis.
     merged.set(at, { at, value: shown, ...(at >= from && at <= to ? { error } : {}) });
   });
