@@ -122,7 +122,7 @@ export function useCommit(): (change: Change) => Promise<boolean> {
       try {
         await store.commit(change);
         if (name === 'mine') askToPersist();
-        notify({ text: change.label, undo: () => void store.undo() });
+        notify({ text: change.label, undo: () => void store.undo().catch(() => undefined) });
         return true;
       } catch (error) {
         notify({ text: error instanceof Error ? error.message : 'It could not be saved.', trouble: true });

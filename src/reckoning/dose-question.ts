@@ -64,18 +64,28 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   };
 }
 
-/** The solution that answers for each element: the keeper's choice, else the first that holds it and answers for nothing else. */
+/**
+ * The solution that answers for each element: the keeper's choice, else one that answers for nothing yet, and of those
+ * the one that holds the fewest elements, so that limewater is not taken for the carbonate part.
+ */
 function partsFor(book: Book, tank: Tank): Partial<Record<Element, Solution>> {
   const chosen: Partial<Record<Element, Solution>> = {};
   for (const element of ELEMENTS) {
     const holds = (solution: Solution) => ELEMENT_FACTS[element].perMl(strengthOf(solution)) > 0;
     const taken = new Set(Object.values(chosen).map(({ id }) => id));
-    const free = book.solutions.filter((solution) => holds(solution) && !taken.has(solution.id));
+    const free = book.solutions
+      .filter((solution) => holds(solution) && !taken.has(solution.id))
+      .toSorted((a, b) => elementsIn(a) - elementsIn(b));
     const named = book.solutions.find(({ id }) => id === tank.parts[element]);
-    const solution = named && holds(named) ? named : free.find((each) => each.parts.length > 0);
+    const solution = named && holds(named) ? named : free[0];
     if (solution) chosen[element] = solution;
   }
   return chosen;
+}
+
+function elementsIn(solution: Solution): number {
+  const strength = strengthOf(solution);
+  return ELEMENTS.filter((element) => ELEMENT_FACTS[element].perMl(strength) > 0).length;
 }
 
 function partInput(solution: Solution, element: Element) {
@@ -185,18 +195,18 @@ export function reactorQuestion(
   const tankAlkalinity =
     own.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastReading(book, tank.id, 'alkalinity')?.value;
   if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
-  const others = book.solutions.filter(({ id }) => doses.has(id) && id !== question.parts.alkalinity?.id);
-  const carriedMmolPerDay = others.reduce(
-    (sum, solution) => sum + (doses.get(solution.id) ?? 0) * ELEMENT_FACTS.alkalinity.perMl(strengthOf(solution)),
-    0,
-  );
+  const part = question.parts.alkalinity;
+  const brings = (solution: Solution) =>
+    (doses.get(solution.id) ?? 0) * ELEMENT_FACTS.alkalinity.perMl(strengthOf(solution));
+  const others = book.solutions.filter((solution) => brings(solution) > 0 && solution.id !== part?.id);
   return {
     netVolumeL: question.volumeL,
     demandPerDay: demand.perDay,
     demandSd: demand.sd,
     demandFrom: demand.from,
     demandOrigin: demand.origin === 'yours' ? 'yours' : 'log',
-    carriedMmolPerDay,
+    carriedMmolPerDay: others.reduce((sum, solution) => sum + brings(solution), 0),
+    ...(part && brings(part) > 0 ? { replaces: part.name } : {}),
     carriedBy: others.map(({ name }) => name).join(' and '),
     effluentAlkalinity,
     tankAlkalinity,

@@ -128,6 +128,14 @@ describe('the dose question', () => {
     const loop = knownEvents(b, tank).find((event) => event.kind === 'rate' && event.source === 'reactor media');
     expect(loop?.kind === 'rate' && loop.perDay.calcium).toBeCloseTo(reactor * CALCIUM_MG_PER_MEQ, 6);
   });
+  it('does not take limewater for the carbonate part, whatever the order of the list', () => {
+    const reversed = { ...book(alk(91, 8.6), alk(95, 7.8)), solutions: [lime, soda] };
+    expect(doseQuestion(reversed, tank, now).parts).toMatchObject({
+      alkalinity: { id: 'soda' },
+      calcium: { id: 'lime' },
+    });
+    expect(doseQuestion(reversed, { ...tank, parts: { alkalinity: 'lime' } }, now).parts.alkalinity?.id).toBe('lime');
+  });
   it('lets the keeper overrule demand and volume', () => {
     const { input } = doseQuestion(book(alk(91, 8.6), alk(95, 7.8)), tank, now, {
       netVolumeL: 200,
@@ -145,7 +153,9 @@ describe('the dose question', () => {
     expect(reactorQuestion(b, tank, now, question, {})).toBeUndefined();
     const input = reactorQuestion(b, tank, now, question, { effluent: 28 * DKH, tankAlkalinity: 8.2 * DKH });
     if (!input) throw new Error('no question');
-    expect(effluentFlow.run(input).values.mlPerMin).toBeCloseTo(5.14, 2); // worked by hand
+    const { values, cautions } = effluentFlow.run(input);
+    expect(values.mlPerMin).toBeCloseTo(5.14, 2); // worked by hand
+    expect(cautions[0]?.says[0]).toMatch(/takes the place of Carbonate/);
   });
   it('asks for a correction from the level the readings tell together', () => {
     const b = book(alk(91, 8.6), alk(95, 7.8));

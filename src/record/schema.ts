@@ -179,7 +179,7 @@ export type TableName = keyof typeof TABLES;
 export const TABLE_NAMES = Object.keys(TABLES) as TableName[];
 export type Row<Name extends TableName> = z.infer<(typeof TABLES)[Name]>;
 
-/** The whole record in memory. Entries stand in order of time. */
+/** The whole record in memory. Entries stand in order of time, the rest in order of name. */
 export interface Book {
   readonly settings: Settings;
   readonly tanks: readonly Tank[];

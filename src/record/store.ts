@@ -99,9 +99,9 @@ export class RecordStore {
       ]);
       this.#book = {
         settings: settings ?? defaultSettings(this.#zone),
-        tanks,
-        salts,
-        solutions,
+        tanks: tanks.toSorted(byName),
+        salts: salts.toSorted(byName),
+        solutions: solutions.toSorted(byName),
         entries: entries.toSorted((a, b) => a.at - b.at),
       };
       this.#undoable = { undo: undo?.label, redo: redo?.label };
@@ -233,6 +233,8 @@ export class RecordStore {
           if (!db.objectStoreNames.contains('changes'))
             db.createObjectStore('changes', { keyPath: 'seq', autoIncrement: true });
           if (oldVersion === 0) return;
+          // What the log would put back is in the old shape; it is not worth carrying up.
+          await tx.objectStore('changes').clear();
           for (const table of TABLE_NAMES) {
             const rows = tx.objectStore(table);
             for (const row of await rows.getAll()) await rows.put(migrateRow(table, row, oldVersion) as never);
@@ -259,6 +261,10 @@ export class RecordStore {
   #tell(): void {
     for (const listener of this.#listeners) listener();
   }
+}
+
+function byName(a: { readonly name: string }, b: { readonly name: string }): number {
+  return a.name < b.name ? -1 : a.name > b.name ? 1 : 0;
 }
 
 async function place(tx: Write, table: TableName, id: string, row: unknown): Promise<void> {

@@ -21,6 +21,8 @@ export const effluentFlow = defineCalculator({
     /** What other sources bring, mmol a day in the whole tank. */
     carriedMmolPerDay: z.number().default(0),
     carriedBy: z.string().default('other sources'),
+    /** A part that runs now and that this flow takes the place of. */
+    replaces: z.string().optional(),
     effluentAlkalinity: z.number(),
     tankAlkalinity: z.number(),
     tankAlkalinityOrigin: z.enum(['log', 'yours']).default('log'),
@@ -124,6 +126,14 @@ export const effluentFlow = defineCalculator({
         says: ['Excess CO₂ in the effluent lowers the tank’s pH; limewater or a second, CO₂-free chamber answers it.'],
       },
     ];
+    if (input.replaces) {
+      cautions.unshift({
+        severity: 'care',
+        says: [
+          `This flow takes the place of ${input.replaces}, which still runs: turn it down as the reactor comes up.`,
+        ],
+      });
+    }
     if (mlPerMin > MOST_ML_PER_MIN)
       cautions.unshift({
         severity: 'care',
