@@ -61,7 +61,7 @@ test('a certainty word explains itself, and an answer can be copied', async ({ p
   await expect(page.getByText('The level is moving by more than test error explains.')).toBeVisible();
   await page.keyboard.press('Escape');
   await answer(page).getByRole('button', { name: 'Copy' }).click();
-  await expect(page.getByText('Copied')).toBeVisible();
+  await expect(page.getByText('Copied').first()).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
     /^Dose \d+\.\d mL\/day of Carbonate part and .*\(95 in 100\)\.$/,
   );
