@@ -25,7 +25,7 @@ test('from an empty browser to the first dose', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'This is what runs now' })).toBeDisabled();
   await expect(page.getByText(/Running now: Carbonate 34\.6/)).toBeVisible();
 
-  await page.getByRole('radio', { name: 'By calcium reactor' }).click();
+  await page.getByRole('radio', { name: 'Calcium reactor' }).click();
   await expect(page.getByText('Test the effluent’s alkalinity')).toBeVisible();
   await page.getByLabel('Effluent alkalinity').fill('28');
   await page.getByLabel('Tank alkalinity').fill('8.2 dkh');

@@ -68,7 +68,7 @@ server.kill();
 process.exit(0);
 
 async function reactor(page) {
-  await page.getByRole('radio', { name: 'By calcium reactor' }).click();
+  await page.getByRole('radio', { name: 'Calcium reactor' }).click();
   await page.getByLabel('Effluent alkalinity').fill('28');
   await page.getByLabel('Effluent alkalinity').blur();
 }

@@ -16,7 +16,7 @@ const HARBOUR_SALT: Salt = {
   profile: { salinity: 35, alkalinity: 8.6 * DKH, calcium: 432, magnesium: 1330 },
 };
 
-export const DEMO_SOLUTIONS: Solution[] = [
+const DEMO_SOLUTIONS: Solution[] = [
   { id: 'carbonate', name: 'Carbonate part', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
   { id: 'calcium', name: 'Calcium part', parts: [{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 111 }] },
   {

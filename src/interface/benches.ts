@@ -8,5 +8,3 @@ export const BENCHES = [
   { path: 'dose', name: 'Dose', question: 'What does the tank take, and what replaces it?' },
   { path: 'tank', name: 'Tank', question: 'How much water is there, and what is it meant to hold?' },
 ] as const;
-
-export type BenchPath = (typeof BENCHES)[number]['path'];

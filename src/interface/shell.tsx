@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { DEMO_PLACE } from '@/demo/scenario';
 import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import { lastReading } from '@/reckoning/readings';
 import { netVolumeL, type Book } from '@/record/schema';
@@ -104,7 +105,7 @@ export function DemoRibbon() {
     <p className="flex flex-wrap items-center gap-x-3 border-b border-line bg-kelp-wash px-3 py-0.5 text-sm text-kelp lg:px-5">
       <span>
         <strong>Demo</strong>
-        <span className="max-sm:hidden">: Saltmarsh Lane Library and its tanks are invented</span>
+        <span className="max-sm:hidden">: {DEMO_PLACE} and its tanks are invented</span>
       </span>
       <Link href="/mine" className="inline-flex min-h-8 items-center font-semibold underline underline-offset-4">
         Start my own

@@ -12,7 +12,7 @@ import type { Book, EntryOf, Salt, Solution, Tank } from '@/record/schema';
 const BATCH_LASTS_DAYS = 60;
 
 /** What a millilitre of a solution adds to a tank, as amounts of the tank model. */
-export function amountsPerMl(strength: Strength): Amounts {
+function amountsPerMl(strength: Strength): Amounts {
   return {
     alkalinity: strength.alkalinityMmolPerL / 1000,
     calcium: strength.calciumMgPerL / 1000,

@@ -6,6 +6,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { defaultSettings, newTank } from '@/record/defaults';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
+import { co2Seen } from './co2-seen';
 import { correctionQuestions, doseQuestion, reactorQuestion } from './dose-question';
 import { knownEvents, newWaterOf } from './known-events';
 import { saltStrength } from './learnt-salt';
@@ -162,6 +163,24 @@ describe('the dose question', () => {
     const [first] = correctionQuestions(b, tank, doseQuestion(b, tank, now));
     expect(first).toMatchObject({ element: 'alkalinity', aim: 8.4 * DKH });
     expect((first?.level ?? 0) / DKH).toBeCloseTo(7.8, 9);
+  });
+});
+
+describe('the CO2 the water sees', () => {
+  // Independent evaluation of Dickson et al. 2007 with Takahashi's f_H: at S 35, 25.5 °C, 8 dKH, pH 8.049 is 700 µatm.
+  const read = (values: EntryOf<'reading'>['values'], day = 99): Entry => ({
+    ...common(day * DAY_MS),
+    kind: 'reading',
+    values,
+  });
+  it('is what alkalinity and pH together mean', () => {
+    const seen = co2Seen(book(read({ alkalinity: 8 * DKH, ph: 8.049, salinity: 35, temperature: 25.5 })), tank);
+    expect(Math.abs((seen?.ppm ?? 0) / 700 - 1)).toBeLessThan(0.02);
+  });
+  it('is not told from readings of different weeks, from one alone, or from the impossible', () => {
+    expect(co2Seen(book(read({ alkalinity: 3 }, 90), read({ ph: 8.1 }, 99)), tank)).toBeUndefined();
+    expect(co2Seen(book(read({ ph: 8.1 })), tank)).toBeUndefined();
+    expect(co2Seen(book(read({ alkalinity: 0, ph: 9.4 })), tank)).toBeUndefined();
   });
 });
 

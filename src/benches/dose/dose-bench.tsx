@@ -12,9 +12,9 @@ import { ReactorAnswer } from './reactor-answer';
 
 /** The schools of replacing what a tank takes; each sees the same demand. */
 const SCHOOLS: readonly (readonly [Tank['method'], string])[] = [
-  ['parts', 'By parts'],
-  ['reactor', 'By calcium reactor'],
-  ['water-changes', 'By water changes'],
+  ['parts', 'Parts'],
+  ['reactor', 'Calcium reactor'],
+  ['water-changes', 'Water changes'],
 ];
 
 export function DoseBench() {

@@ -10,6 +10,7 @@ import { MARK_SHAPES, marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
 import { dayText } from '@/interface/when';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
+import { co2Seen, OUTDOOR_CO2_PPM } from '@/reckoning/co2-seen';
 import { outlook } from '@/reckoning/outlook';
 import { readingsOf } from '@/reckoning/readings';
 import { seriesAnswer } from '@/reckoning/series-answer';
@@ -47,14 +48,16 @@ export function SeriesBench() {
       <Answer answer={answer} />
       <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
         {ordered.map((id) => (
-          <SeriesChart
-            key={id}
-            parameter={id}
-            readings={readingsOf(book, tank.id, id)}
-            band={tank.targets[id]}
-            ahead={isElement(id) ? outlook(book, tank, id, now, to) : []}
-            marks={marks}
-          />
+          <div key={id} className="min-w-0">
+            <SeriesChart
+              parameter={id}
+              readings={readingsOf(book, tank.id, id)}
+              band={tank.targets[id]}
+              ahead={isElement(id) ? outlook(book, tank, id, now, to) : []}
+              marks={marks}
+            />
+            {id === 'ph' && <Co2Words />}
+          </div>
         ))}
       </div>
       <section aria-label="What happened" className="mt-8 max-w-3xl">
@@ -94,5 +97,20 @@ export function SeriesBench() {
         </p>
       </section>
     </Bench>
+  );
+}
+
+/** What the last pH says of the air: with alkalinity right, the room's CO2 sets pH. */
+function Co2Words() {
+  const { book, tank } = useTank();
+  const seen = co2Seen(book, tank);
+  if (!seen) return null;
+  const rounded = Number(seen.ppm.toPrecision(2));
+  return (
+    <p className="mt-1 text-sm text-soft">
+      With its alkalinity, the last pH means the water sees about <strong>{rounded} ppm</strong> of CO₂; outdoor air
+      holds about {OUTDOOR_CO2_PPM}.{' '}
+      {rounded > 1.5 * OUTDOOR_CO2_PPM ? 'Fresh air to the room or the skimmer lifts pH; a buffer does not.' : ''}
+    </p>
   );
 }
