@@ -7,7 +7,8 @@ export default defineConfig({
   expect: { timeout: 8000 },
   fullyParallel: true,
   workers: 2,
-  retries: 0,
+  // A machine that builds and browses at once may starve a page; a second failure is a failure.
+  retries: process.env.CI ? 1 : 0,
   reporter: [['dot'], ['json']],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://localhost:3000',

@@ -22,6 +22,19 @@ test('a whole session in one line: understood before it is filed, undone and don
   await expect(page.getByRole('region', { name: 'Entries' }).getByRole('listitem')).toHaveCount(2);
 });
 
+test('a line sent twice in one breath is filed once', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jotField(page).fill('alk 8.3');
+  await page.evaluate(() => {
+    const form = document.querySelector<HTMLFormElement>('[data-jot-line]')?.form;
+    form?.requestSubmit();
+    form?.requestSubmit();
+  });
+  await expect(jotField(page)).toHaveValue('');
+  await goToBench(page, 'Log');
+  await expect(page.getByRole('region', { name: 'Entries' }).getByRole('listitem')).toHaveCount(1);
+});
+
 test('a slip is refused where it stands, with what was meant one press away', async ({ page }) => {
   await openDemo(page, 'log');
   await jotField(page).fill('alk 830 sal 1.026');

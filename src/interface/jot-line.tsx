@@ -6,7 +6,7 @@ import { readLine } from '@/record/jot/read-line';
 import type { Entry } from '@/record/schema';
 import { describeEntry, ENTRY_WORDS } from './describe-entry';
 import { whenText } from './when';
-import { useCommit, useNow, useTank, useWorkspace } from './workspace';
+import { useCommitOnce, useNow, useTank, useWorkspace } from './workspace';
 
 /** Marks the field that the shortcut for jotting looks for. */
 export const JOT_FIELD = 'data-jot-line';
@@ -16,7 +16,7 @@ export function JotLine() {
   const { book, tank } = useTank();
   const { name } = useWorkspace();
   const now = useNow();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   const id = useId();
   const about = `${id}-understood`;
   const draftKey = `mild-tide:jot:${name}:${tank.id}`;

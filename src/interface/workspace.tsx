@@ -6,6 +6,7 @@ import {
   useContext,
   useEffect,
   useMemo,
+  useRef,
   useSyncExternalStore,
   type ReactNode,
 } from 'react';
@@ -130,6 +131,24 @@ export function useCommit(): (change: Change) => Promise<boolean> {
       }
     },
     [store, name],
+  );
+}
+
+/** For buttons and lines that file something new: a second press while the first is being written does nothing. */
+export function useCommitOnce(): (change: Change) => Promise<boolean> {
+  const commit = useCommit();
+  const writing = useRef(false);
+  return useCallback(
+    async (change) => {
+      if (writing.current) return false;
+      writing.current = true;
+      try {
+        return await commit(change);
+      } finally {
+        writing.current = false;
+      }
+    },
+    [commit],
   );
 }
 

@@ -6,14 +6,14 @@ import { capitalised } from '@/chemistry/words';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { correctionQuestions, type DoseQuestion } from '@/reckoning/dose-question';
 
 /** Levels that stand off their aim, mended once and apart from the maintenance dose. */
 export function Corrections({ question }: { readonly question: DoseQuestion }) {
   const { book, tank } = useTank();
   const now = useNow();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   const questions = correctionQuestions(book, tank, question);
   if (questions.length === 0) return null;
   return (

@@ -12,7 +12,7 @@ import { SeriesChart } from '@/interface/charts/series-chart';
 import { Refused } from '@/interface/refused';
 import { marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Entry } from '@/record/schema';
 import type { DoseQuestion } from '@/reckoning/dose-question';
 import { outlook } from '@/reckoning/outlook';
@@ -29,7 +29,7 @@ export function PartsAnswer({
 }: AnswerProps & { readonly byWaterChanges: boolean }) {
   const { book, tank } = useTank();
   const now = useNow();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   const { units } = book.settings;
   const { outcome, refusal } = attempt(() => maintenanceDose.run(question.input));
   const doses = outcome?.values.doses ?? [];

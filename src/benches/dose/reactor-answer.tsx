@@ -10,7 +10,7 @@ import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
 import { reactorQuestion } from '@/reckoning/dose-question';
 import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
@@ -21,7 +21,7 @@ export function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) 
   const { book, tank } = useTank();
   const { units } = book.settings;
   const now = useNow();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   const [effluent, setEffluent] = useState<number | null>(null);
   const [tankAlkalinity, setTankAlkalinity] = useState<number | null>(null);
   const input = reactorQuestion(book, tank, now, question, {

@@ -12,7 +12,7 @@ import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
 import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
 
@@ -58,7 +58,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
   const { book, tank } = useTank();
   const { zone } = book.settings;
   const now = useNow();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   const whenId = useId();
   const noteId = useId();
   const [kind, setKind] = useState<EntryKind | undefined>(entry?.kind);

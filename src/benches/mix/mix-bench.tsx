@@ -10,7 +10,7 @@ import { Bench, Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
-import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
+import { useCommitOnce, useNow, useTank, useTitle } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
 import { aimFor } from '@/reckoning/known-events';
 import { saltStrength } from '@/reckoning/learnt-salt';
@@ -30,7 +30,7 @@ export function MixBench() {
   const { book, tank } = useTank();
   const { units } = book.settings;
   const now = useNow();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   useTitle(`Mix, ${tank.name}`);
   const [saltId, setSaltId] = useState(tank.saltId);
   const [litres, setLitres] = useState<number | null>(() => usualBatchL(netVolumeL(tank), units));

@@ -7,7 +7,7 @@ import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
 import { Answer, Cautions } from '@/interface/answer';
 import { PlainPage } from '@/interface/tank-frame';
 import { UnitChoices } from '@/interface/unit-choices';
-import { useBookIfRead, useCommit, useTitle, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
+import { useBookIfRead, useCommitOnce, useTitle, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
 import { newTank } from '@/record/defaults';
 import type { Book, Tank } from '@/record/schema';
 import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
@@ -41,7 +41,7 @@ const FIRST_TARGETS: readonly ParameterId[] = [
 
 function NewTankForm({ book }: { readonly book: Book }) {
   const { name } = useWorkspace();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   const router = useRouter();
   const [draft, setDraft] = useState<Tank>(() => ({ ...newTank(nanoid()), saltId: book.salts[0]?.id ?? null }));
   const { answer, cautions } = netVolumeAnswer(draft);

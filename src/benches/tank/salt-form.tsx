@@ -5,13 +5,13 @@ import { useId, useState, type FormEvent } from 'react';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { useCommit } from '@/interface/workspace';
+import { useCommitOnce } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
 import type { Salt } from '@/record/schema';
 
 /** A box of sea salt: its grams a litre, and what the label says it makes. */
 export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDone: () => void }) {
-  const commit = useCommit();
+  const commit = useCommitOnce();
   const nameId = useId();
   const [name, setName] = useState(salt?.name ?? '');
   const [grams, setGrams] = useState<number | null>(salt?.gramsPerLAt35 ?? null);

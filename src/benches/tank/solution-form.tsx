@@ -7,7 +7,7 @@ import { solutionStrength } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { useCommit, useTank } from '@/interface/workspace';
+import { useCommitOnce, useTank } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
 import type { Solution } from '@/record/schema';
 import { strengthWords } from './strength-words';
@@ -20,7 +20,7 @@ interface DraftPart {
 /** A stock solution, by the grams of each salt in a litre. */
 export function SolutionForm({ solution, onDone }: { readonly solution?: Solution; readonly onDone: () => void }) {
   const { book } = useTank();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   const nameId = useId();
   const [name, setName] = useState(solution?.name ?? '');
   const [parts, setParts] = useState<readonly DraftPart[]>(

@@ -10,7 +10,7 @@ import { Bench, Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
-import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
+import { useCommitOnce, useNow, useTank, useTitle } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
 import { topOffQuestion } from '@/reckoning/top-off-question';
 import { ReservoirPicture } from './reservoir-picture';
@@ -19,7 +19,7 @@ export function TopOffBench() {
   const { book, tank } = useTank();
   const { units } = book.settings;
   const now = useNow();
-  const commit = useCommit();
+  const commit = useCommitOnce();
   useTitle(`Top-off, ${tank.name}`);
   const [loss, setLoss] = useState<number | null>(null);
   const [reservoir, setReservoir] = useState<number | null>(null);
