@@ -35,6 +35,11 @@ test('the net volume is worked out, overruled and put back', async ({ page }) =>
   await expect(answer(page)).toContainText('Your own figure');
   await page.getByRole('button', { name: 'your figure; put back' }).click();
   await expect(answer(page)).toContainText(/Atrium holds 600\s?L/);
+  // A figure that begins with nought is typed through it.
+  await page.getByLabel('Rock displaces').fill('');
+  await page.getByLabel('Rock displaces').pressSequentially('0.5 gal');
+  await expect(page.getByLabel('Rock displaces')).toHaveValue('0.5 gal');
+  await expect(answer(page)).toContainText(/Atrium holds 640\s?L/);
   await page.getByLabel('Rock displaces').fill('900');
   await expect(answer(page)).toContainText('cannot displace more than the vessels hold');
   await page.getByRole('button', { name: 'Save the tank' }).click();

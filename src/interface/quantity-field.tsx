@@ -1,7 +1,7 @@
 'use client';
 
 import { useId, useState } from 'react';
-import { Refusal, type RefusalDetail } from '@/chemistry/refusal';
+import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
 import { preferredUnit, quantity, showOther, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { useUnits } from './workspace';
@@ -26,10 +26,9 @@ interface Props {
   readonly onReset?: (() => void) | undefined;
 }
 
+/** What is being typed, kept as typed until the field is left; a refused text stays even then. */
 interface Draft {
   readonly text: string;
-  /** The value this text stands for, or stood beside when it was refused. */
-  readonly forValue: number | null;
   readonly refusal?: RefusalDetail;
 }
 
@@ -50,24 +49,25 @@ export function QuantityField({
   const units = useUnits();
   const id = useId();
   const [draft, setDraft] = useState<Draft>();
-  const live = draft && (draft.refusal ? true : draft.forValue === value) ? draft : undefined;
-  const text = live?.text ?? (value === null ? '' : plainText(value, expected, units, digits));
-  const refusal = live?.refusal;
+  const text = draft?.text ?? (value === null ? '' : plainText(value, expected, units, digits));
+  const refusal = draft?.refusal;
 
-  const type = (typed: string) => {
+  /** Hands on what a text means, or answers why it is refused. */
+  const take = (typed: string): RefusalDetail | undefined => {
     if (typed.trim() === '') {
-      setDraft({ text: typed, forValue: null });
       onChange(null);
-      return;
+      return undefined;
     }
-    try {
-      const { amount } = parseQuantity(typed, expected, units);
-      setDraft({ text: typed, forValue: amount });
-      onChange(amount);
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setDraft({ text: typed, forValue: value, refusal: error.detail });
-    }
+    const { outcome, refusal: refused } = attempt(() => parseQuantity(typed, expected, units));
+    if (outcome) onChange(outcome.amount);
+    return refused;
+  };
+  const type = (typed: string) => {
+    const refused = take(typed);
+    setDraft(refused ? { text: typed, refusal: refused } : { text: typed });
+  };
+  const accept = (suggested: string) => {
+    if (!take(suggested)) setDraft(undefined);
   };
   const other = value === null || refusal ? undefined : showOther(quantity(expected.kind, value), units);
   const about = [refusal && `${id}-refusal`, hint && `${id}-hint`].filter(Boolean).join(' ');
@@ -115,7 +115,7 @@ export function QuantityField({
             <button
               type="button"
               className="min-h-8 font-semibold underline underline-offset-4"
-              onClick={() => type(refusal.suggestion ?? '')}
+              onClick={() => accept(refusal.suggestion ?? '')}
             >
               Use {refusal.suggestion}
             </button>

@@ -6,7 +6,7 @@ import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/chemistry/paramet
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { outlook } from '@/reckoning/outlook';
-import { readingsOf } from '@/reckoning/readings';
+import { lastReading, readingsOf } from '@/reckoning/readings';
 import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
@@ -31,7 +31,7 @@ export function TideLine() {
   const tide = useTide();
   const now = useNow();
   const [ref, width] = useWidth(1000);
-  const drag = useRef<{ x: number; moved: number } | undefined>(undefined);
+  const drag = useRef<number | undefined>(undefined);
   const { from, to, followed } = tide;
   const x = (at: number) => ((at - from) / (to - from)) * width;
 
@@ -53,7 +53,7 @@ export function TideLine() {
     TRACE_FOOT -
     ((Math.min(high + pad, Math.max(low - pad, value)) - low + pad) / (high - low + 2 * pad)) *
       (TRACE_FOOT - TRACE_TOP);
-  const last = trace.filter(({ at }) => at <= now).at(-1);
+  const last = lastReading(book, tank.id, followed);
 
   const keys = (event: KeyboardEvent) => {
     const span = tide.stretch.toDays - tide.stretch.fromDays;
@@ -72,13 +72,13 @@ export function TideLine() {
     chosen();
   };
   const hold = (event: PointerEvent<SVGSVGElement>) => {
-    drag.current = { x: event.clientX, moved: 0 };
+    drag.current = event.clientX;
     event.currentTarget.setPointerCapture(event.pointerId);
   };
   const pull = (event: PointerEvent<SVGSVGElement>) => {
-    if (!drag.current) return;
-    const days = ((drag.current.x - event.clientX) / width) * (tide.stretch.toDays - tide.stretch.fromDays);
-    drag.current = { x: event.clientX, moved: drag.current.moved + Math.abs(days) };
+    if (drag.current === undefined) return;
+    const days = ((drag.current - event.clientX) / width) * (tide.stretch.toDays - tide.stretch.fromDays);
+    drag.current = event.clientX;
     tide.move(days);
   };
 
