@@ -1,9 +1,10 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { Button } from '@/interface/button';
+import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
@@ -12,7 +13,6 @@ import type { Salt } from '@/record/schema';
 /** A box of sea salt: its grams a litre, and what the label says it makes. */
 export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDone: () => void }) {
   const commit = useCommitOnce();
-  const nameId = useId();
   const [name, setName] = useState(salt?.name ?? '');
   const [grams, setGrams] = useState<number | null>(salt?.gramsPerLAt35 ?? null);
   const [profile, setProfile] = useState<
@@ -52,16 +52,7 @@ export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDo
       aria-label="A salt"
       className="rounded-md border border-line bg-sheet p-4"
     >
-      <label htmlFor={nameId} className="block text-sm font-semibold">
-        Name
-      </label>
-      <input
-        id={nameId}
-        className="mt-1 min-h-11 w-64 max-w-full rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
-        value={name}
-        maxLength={60}
-        onChange={(event) => setName(event.target.value)}
-      />
+      <NameField value={name} onChange={setName} />
       <div className="mt-3 grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
         <QuantityField
           label="Grams a litre at 35 ppt"

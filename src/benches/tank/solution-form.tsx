@@ -1,11 +1,12 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import { REAGENTS, REAGENT_IDS, type ReagentId } from '@/chemistry/reagents/reagents';
 import { solutionStrength } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
 import { Button } from '@/interface/button';
+import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useTank } from '@/interface/workspace';
 import { AMOUNTS } from '@/record/amounts';
@@ -21,7 +22,6 @@ interface DraftPart {
 export function SolutionForm({ solution, onDone }: { readonly solution?: Solution; readonly onDone: () => void }) {
   const { book } = useTank();
   const commit = useCommitOnce();
-  const nameId = useId();
   const [name, setName] = useState(solution?.name ?? '');
   const [parts, setParts] = useState<readonly DraftPart[]>(
     solution?.parts ?? [{ reagent: 'sodium-carbonate', gramsPerL: null }],
@@ -58,17 +58,7 @@ export function SolutionForm({ solution, onDone }: { readonly solution?: Solutio
       aria-label="A solution"
       className="rounded-md border border-line bg-sheet p-4"
     >
-      <label htmlFor={nameId} className="block text-sm font-semibold">
-        Name
-      </label>
-      <input
-        id={nameId}
-        className="mt-1 min-h-11 w-64 max-w-full rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
-        value={name}
-        maxLength={60}
-        placeholder="Carbonate part"
-        onChange={(event) => setName(event.target.value)}
-      />
+      <NameField value={name} onChange={setName} placeholder="Carbonate part" />
       {parts.map((part, i) => {
         const { name: salt, solubilityGPerL } = REAGENTS[part.reagent];
         const limit = Math.floor(solubilityGPerL * 100) / 100;

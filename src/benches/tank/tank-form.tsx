@@ -1,9 +1,10 @@
 'use client';
 
-import { useId, useState, type FormEvent, type ReactNode } from 'react';
+import { useState, type FormEvent, type ReactNode } from 'react';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
+import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
 import { useUnits } from '@/interface/workspace';
@@ -30,7 +31,6 @@ const METHODS: readonly [Tank['method'], string][] = [
 ];
 
 export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubmit, short = false }: Props) {
-  const nameId = useId();
   const [fault, setFault] = useState<string>();
   const set = (change: Partial<Tank>) => onDraft({ ...draft, ...change });
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -64,16 +64,7 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
     <form onSubmit={submit} className="space-y-7" aria-label="The tank">
       <Group title="Water">
         <div className="col-span-full">
-          <label htmlFor={nameId} className="block text-sm font-semibold">
-            Name <span className="font-normal text-soft">(needed)</span>
-          </label>
-          <input
-            id={nameId}
-            className="mt-1 min-h-11 w-72 max-w-full rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
-            value={draft.name}
-            maxLength={60}
-            onChange={(event) => set({ name: event.target.value })}
-          />
+          <NameField value={draft.name} onChange={(name) => set({ name })} />
         </div>
         {volume('Display', 'displayL', AMOUNTS.displayVolume, 'as filled, to the water line')}
         {volume('Sump', 'sumpL', AMOUNTS.sumpVolume, 'as it runs; leave empty if there is none')}
