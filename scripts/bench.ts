@@ -1,5 +1,5 @@
 import { carbonateConstants } from '@/chemistry/carbonate/constants';
-import { fromAlkalinityAndPco2 } from '@/chemistry/carbonate/solve';
+import { solveCarbonate } from '@/chemistry/carbonate/solve';
 import { simulate, DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { eachSpecies } from '@/chemistry/tank-model/water';
@@ -56,7 +56,8 @@ const rows: [string, number][] = [
   [
     '10 000 carbonate solves, constants kept',
     median(() => {
-      for (let i = 0; i < 10_000; i++) sink += fromAlkalinityAndPco2(0.002 + i * 1e-7, 400 + i / 20, constants).phNbs;
+      for (let i = 0; i < 10_000; i++)
+        sink += solveCarbonate({ alkalinity: 0.002 + i * 1e-7, pco2Uatm: 400 + i / 20 }, constants).phNbs;
     }, 11),
   ],
   ['the whole demo written anew', median(() => demoBook(now, 'Europe/Lisbon'), 11)],

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { carbonateConstants } from './carbonate/constants';
-import { fromAlkalinityAndPco2, fromAlkalinityAndPh } from './carbonate/solve';
+import { solveCarbonate } from './carbonate/solve';
 import { estimateConsumption } from './consumption/estimate';
 import { correction } from './dosing/correction';
 import { maintenanceDose } from './dosing/maintenance';
@@ -64,8 +64,13 @@ describe('hostile numbers', () => {
       fc.property(hostile, hostile, hostile, hostile, (s, t, alkalinity, pco2) => {
         const k = soundOrRefused(() => carbonateConstants(s, t));
         if (!k) return;
-        soundOrRefused(() => fromAlkalinityAndPco2(alkalinity / 1000, pco2, k));
-        soundOrRefused(() => fromAlkalinityAndPh(alkalinity / 1000, pco2, k));
+        const whole = alkalinity / 1000;
+        soundOrRefused(() => solveCarbonate({ alkalinity: whole, pco2Uatm: pco2 }, k));
+        soundOrRefused(() => solveCarbonate({ alkalinity: whole, phTotal: pco2 }, k));
+        soundOrRefused(() => solveCarbonate({ alkalinity: whole, dic: pco2 / 1000 }, k));
+        soundOrRefused(() => solveCarbonate({ dic: whole, phTotal: pco2 }, k));
+        soundOrRefused(() => solveCarbonate({ dic: whole, pco2Uatm: pco2 }, k));
+        soundOrRefused(() => solveCarbonate({ phTotal: alkalinity, pco2Uatm: pco2 }, k));
       }),
       { numRuns: 400 },
     );

@@ -1,7 +1,5 @@
-import { carbonateConstants } from '@/chemistry/carbonate/constants';
-import { fromAlkalinityAndPco2 } from '@/chemistry/carbonate/solve';
+import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
-import { seawaterDensityKgPerM3 } from '@/chemistry/seawater/density';
 import type { TankEvent, TankState } from '@/chemistry/tank-model/events';
 import { simulate } from '@/chemistry/tank-model/simulate';
 import type { Entry, EntryOf } from '@/record/schema';
@@ -63,14 +61,12 @@ function truth(test: ParameterId, state: TankState, temperatureC: number, pco2: 
   switch (test) {
     case 'temperature':
       return temperatureC;
-    case 'ph': {
-      const kgPerL = seawaterDensityKgPerM3(state.water.salinity, temperatureC) / 1000;
-      return fromAlkalinityAndPco2(
-        state.water.alkalinity / 1000 / kgPerL,
-        pco2,
-        carbonateConstants(state.water.salinity, temperatureC),
+    case 'ph':
+      return carbonateOfWater(
+        { alkalinityMmolPerL: state.water.alkalinity, pco2Uatm: pco2 },
+        state.water.salinity,
+        temperatureC,
       ).phNbs;
-    }
     case 'ammonia':
     case 'nitrite':
       return 0;

@@ -1,7 +1,5 @@
-import { carbonateConstants } from '@/chemistry/carbonate/constants';
-import { fromAlkalinityAndPh } from '@/chemistry/carbonate/solve';
+import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { attempt } from '@/chemistry/refusal';
-import { seawaterDensityKgPerM3 } from '@/chemistry/seawater/density';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
 import { aimFor } from './known-events';
@@ -29,10 +27,8 @@ export function co2Seen(book: Book, tank: Tank): Co2Seen | undefined {
   if (!ph || !alkalinity || Math.abs(ph.at - alkalinity.at) > TOGETHER_DAYS * DAY_MS) return undefined;
   const salinity = lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity');
   const temperatureC = lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
-  const { outcome } = attempt(() => {
-    const kgPerL = seawaterDensityKgPerM3(salinity, temperatureC) / 1000;
-    const constants = carbonateConstants(salinity, temperatureC);
-    return fromAlkalinityAndPh(alkalinity.value / 1000 / kgPerL, ph.value, constants);
-  });
+  const { outcome } = attempt(() =>
+    carbonateOfWater({ alkalinityMmolPerL: alkalinity.value, phNbs: ph.value }, salinity, temperatureC),
+  );
   return outcome && { ppm: outcome.pco2Uatm, at: ph.at };
 }

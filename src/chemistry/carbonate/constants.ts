@@ -13,6 +13,7 @@ export interface CarbonateConstants {
   readonly ks: number;
   readonly kf: number;
   readonly kspAragonite: number;
+  readonly kspCalcite: number;
   readonly boron: number;
   readonly sulfate: number;
   readonly fluoride: number;
@@ -21,13 +22,33 @@ export interface CarbonateConstants {
   readonly nbsOffset: number;
 }
 
+/** Where K1 and K2 were measured, and where the equations are still carried here; between the two they are extrapolated. */
+const MEASURED = { salinity: [19, 43], temperatureC: [2, 35] } as const;
+const CARRIED = { salinity: [5, 45], temperatureC: [2, 40] } as const;
+
 /**
- * @param salinity practical salinity, 5 to 45 (K1 and K2 were measured over 19 to 43)
+ * Says where a water lies outside what K1 and K2 were measured over (Lueker et al. 2000): the figures are then carried
+ * on by the equations alone. Nothing when it lies inside.
+ */
+export function beyondMeasured(salinity: number, temperatureC: number): string[] {
+  const said: string[] = [];
+  const [fresh, salt] = MEASURED.salinity;
+  if (salinity < fresh || salinity > salt)
+    said.push(`Salinity is outside ${fresh} to ${salt}, over which the carbonate constants were measured.`);
+  if (temperatureC > MEASURED.temperatureC[1])
+    said.push(`Temperature is above ${MEASURED.temperatureC[1]} °C, to which the carbonate constants were measured.`);
+  return said;
+}
+
+const e10 = (exponent: number) => Math.exp(exponent * Math.LN10);
+
+/**
+ * @param salinity practical salinity, 5 to 45 (K1 and K2 were measured over 19 to 43; see beyondMeasured)
  * @param temperatureC 2 to 40 °C (K1 and K2 were measured over 2 to 35)
  */
 export function carbonateConstants(salinity: number, temperatureC: number): CarbonateConstants {
-  const s = within('salinity', salinity, 5, 45, 'ppt');
-  const t = within('temperature', temperatureC, 2, 40, '°C') + 273.15;
+  const s = within('salinity', salinity, ...CARRIED.salinity, 'ppt');
+  const t = within('temperature', temperatureC, ...CARRIED.temperatureC, '°C') + 273.15;
   const rootS = Math.sqrt(s);
   const lnT = Math.log(t);
   const hundredth = t / 100;
@@ -40,8 +61,8 @@ export function carbonateConstants(salinity: number, temperatureC: number): Carb
       s * (0.023517 - 0.023656 * hundredth + 0.0047036 * hundredth * hundredth),
   );
   // Lueker, Dickson and Keeling 2000
-  const k1 = 10 ** (-3633.86 / t + 61.2172 - 9.6777 * lnT + 0.011555 * s - 0.0001152 * s * s);
-  const k2 = 10 ** (-471.78 / t - 25.929 + 3.16967 * lnT + 0.01781 * s - 0.0001122 * s * s);
+  const k1 = e10(-3633.86 / t + 61.2172 - 9.6777 * lnT + 0.011555 * s - 0.0001152 * s * s);
+  const k2 = e10(-471.78 / t - 25.929 + 3.16967 * lnT + 0.01781 * s - 0.0001122 * s * s);
   // Dickson 1990, boric acid
   const kb = Math.exp(
     (-8966.9 - 2890.53 * rootS - 77.942 * s + 1.728 * s * rootS - 0.0996 * s * s) / t +
@@ -69,15 +90,25 @@ export function carbonateConstants(salinity: number, temperatureC: number): Carb
   // Perez and Fraga 1987
   const kf = Math.exp(874 / t - 9.68 + 0.111 * rootS);
   // Mucci 1983
-  const kspAragonite =
-    10 **
-    (-171.945 -
+  const log10T = lnT / Math.LN10;
+  const kspAragonite = e10(
+    -171.945 -
       0.077993 * t +
       2903.293 / t +
-      71.595 * Math.log10(t) +
+      71.595 * log10T +
       (-0.068393 + 0.0017276 * t + 88.135 / t) * rootS -
       0.10018 * s +
-      0.0059415 * s * rootS);
+      0.0059415 * s * rootS,
+  );
+  const kspCalcite = e10(
+    -171.9065 -
+      0.077993 * t +
+      2839.319 / t +
+      71.595 * log10T +
+      (-0.77712 + 0.0028426 * t + 178.34 / t) * rootS -
+      0.07711 * s +
+      0.0041249 * s * rootS,
+  );
 
   const sulfate = 0.02824 * (s / 35);
   const fluoride = 0.00007 * (s / 35);
@@ -90,6 +121,7 @@ export function carbonateConstants(salinity: number, temperatureC: number): Carb
     ks,
     kf,
     kspAragonite,
+    kspCalcite,
     sulfate,
     fluoride,
     boron: 0.0004157 * (s / 35), // Uppström 1974

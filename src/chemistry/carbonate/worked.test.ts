@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH } from '../units/kinds';
 import { carbonateConstants } from './constants';
-import { fromAlkalinityAndPco2, fromAlkalinityAndPh } from './solve';
+import { phTotalFromNbs, solveCarbonate } from './solve';
 
 /**
  * Salinity 35, 25.5 °C, 1.0233 kg/L: NBS pH by alkalinity and CO2. Independent evaluation of the equations of Dickson,
@@ -15,12 +15,15 @@ const TABLE = [
 ] as const;
 
 const k = carbonateConstants(35, 25.5);
+const fromAlkalinityAndPco2 = (alkalinity: number, pco2Uatm: number) => solveCarbonate({ alkalinity, pco2Uatm }, k);
+const fromAlkalinityAndPh = (alkalinity: number, phNbs: number) =>
+  solveCarbonate({ alkalinity, phTotal: phTotalFromNbs(phNbs, k) }, k);
 const molPerKg = (dkh: number) => (dkh * MMOL_PER_L_PER_DKH) / 1000 / 1.0233;
 
 describe('pH from alkalinity and room CO2', () => {
   for (const [dkh, row] of TABLE) {
     it.each(Object.entries(row))(`at ${dkh} dKH and %s µatm`, (pco2, expected) => {
-      expect(Math.abs(fromAlkalinityAndPco2(molPerKg(dkh), Number(pco2), k).phNbs - expected)).toBeLessThan(0.002);
+      expect(Math.abs(fromAlkalinityAndPco2(molPerKg(dkh), Number(pco2)).phNbs - expected)).toBeLessThan(0.002);
     });
   }
 
@@ -31,11 +34,11 @@ describe('pH from alkalinity and room CO2', () => {
     [2000, 1.44],
   ])('aragonite saturation at 8 dKH and %d µatm is %d', (pco2, expected) => {
     // The same independent evaluation, two decimals.
-    expect(Math.abs(fromAlkalinityAndPco2(molPerKg(8), pco2, k).aragonite - expected)).toBeLessThan(0.01);
+    expect(Math.abs(fromAlkalinityAndPco2(molPerKg(8), pco2).aragonite - expected)).toBeLessThan(0.01);
   });
 
   it('falls with CO2 and rises with alkalinity, always', () => {
-    const ph = (dkh: number, pco2: number) => fromAlkalinityAndPco2(molPerKg(dkh), pco2, k).phNbs;
+    const ph = (dkh: number, pco2: number) => fromAlkalinityAndPco2(molPerKg(dkh), pco2).phNbs;
     for (let pco2 = 200; pco2 < 4000; pco2 += 100) {
       expect(ph(8, pco2 + 100)).toBeLessThan(ph(8, pco2));
       expect(ph(8.5, pco2)).toBeGreaterThan(ph(8, pco2));
@@ -44,16 +47,16 @@ describe('pH from alkalinity and room CO2', () => {
 
   it('is undone by reading the CO2 back from pH', () => {
     for (const pco2 of [150, 420, 1500, 10_000]) {
-      const state = fromAlkalinityAndPco2(molPerKg(8), pco2, k);
-      expect(fromAlkalinityAndPh(molPerKg(8), state.phNbs, k).pco2Uatm / pco2).toBeCloseTo(1, 6);
+      const state = fromAlkalinityAndPco2(molPerKg(8), pco2);
+      expect(fromAlkalinityAndPh(molPerKg(8), state.phNbs).pco2Uatm / pco2).toBeCloseTo(1, 6);
     }
   });
 
   it('keeps the NBS scale about 0.14 above the total scale, where ignoring it would turn 420 ppm into 600', () => {
     expect(k.nbsOffset).toBeGreaterThan(0.13);
     expect(k.nbsOffset).toBeLessThan(0.15);
-    const state = fromAlkalinityAndPco2(molPerKg(8), 420, k);
-    const misread = fromAlkalinityAndPh(molPerKg(8), state.phNbs - k.nbsOffset, k);
+    const state = fromAlkalinityAndPco2(molPerKg(8), 420);
+    const misread = fromAlkalinityAndPh(molPerKg(8), state.phNbs - k.nbsOffset);
     expect(Math.abs(misread.pco2Uatm - 600)).toBeLessThan(30);
   });
 });

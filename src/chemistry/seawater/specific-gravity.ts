@@ -27,26 +27,44 @@ export function specificGravity(salinity: number, reference: GravityReference = 
 /**
  * Practical salinity of a sample from its specific gravity; the inverse of specificGravity.
  * @param gravity dimensionless; the values that answer to salinity 0 to 42
- * @returns practical salinity, exact to 1e-10
+ * @returns practical salinity, exact to 1e-12
  */
 export function salinityFromSpecificGravity(gravity: number, reference: GravityReference = GRAVITY_25_25): number {
-  const lowest = specificGravity(0, reference);
-  const highest = specificGravity(42, reference);
+  const water = pureWaterDensityKgPerM3(reference.waterC);
+  return salinityFromDensity(gravity * water, reference.sampleC, 'specific gravity', gravity, water);
+}
+
+/**
+ * Practical salinity from density at one atmosphere; the inverse of seawaterDensityKgPerM3.
+ * @param densityKgPerM3 kg/m³
+ * @param temperatureC 0 to 40 °C
+ * @param field what was read, for the refusal
+ * @param shown the figure read, when it was not the density itself
+ * @param unit what the shown figure counts in, kg/m³; its allowed range is told in it
+ */
+export function salinityFromDensity(
+  densityKgPerM3: number,
+  temperatureC: number,
+  field = 'density',
+  shown = densityKgPerM3,
+  unit = densityKgPerM3 / shown,
+): number {
+  const lowest = seawaterDensityKgPerM3(0, temperatureC);
+  const highest = seawaterDensityKgPerM3(42, temperatureC);
   // A hair of slack: 1.0 on the 25/25 scale must not fail on rounding.
-  if (!(gravity >= lowest - 1e-9 && gravity <= highest + 1e-9)) {
-    throw new Refusal({
-      field: 'specific gravity',
-      value: gravity,
-      allowed: `${lowest.toFixed(4)} to ${highest.toFixed(4)}`,
-    });
+  if (!(densityKgPerM3 >= lowest - 1e-6 && densityKgPerM3 <= highest + 1e-6)) {
+    throw new Refusal({ field, value: shown, allowed: `${told(lowest / unit)} to ${told(highest / unit)}` });
   }
-  // Density rises almost linearly with salinity, so the secant settles in a few steps.
-  let s = ((gravity - lowest) / (highest - lowest)) * 42;
-  for (let i = 0; i < 20; i++) {
+  // Density rises almost linearly with salinity, so the chord settles in a few steps.
+  const perPpt = (highest - lowest) / 42;
+  let s = (densityKgPerM3 - lowest) / perPpt;
+  for (let i = 0; i < 30; i++) {
     const clamped = Math.min(42, Math.max(0, s));
-    const error = specificGravity(clamped, reference) - gravity;
-    s = clamped - (error * 42) / (highest - lowest);
-    if (Math.abs(error) < 1e-15) break;
+    const step = (seawaterDensityKgPerM3(clamped, temperatureC) - densityKgPerM3) / perPpt;
+    s = clamped - step;
+    if (Math.abs(step) < 1e-13) break;
   }
   return Math.min(42, Math.max(0, s));
 }
+
+const told = (figure: number) => (Number.isFinite(figure) && figure !== 0 ? figure.toFixed(4) : 'salinity 0');
