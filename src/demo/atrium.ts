@@ -1,18 +1,22 @@
-import { calcificationPerDay } from '@/chemistry/consumption/balance';
+import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import type { TankEvent } from '@/chemistry/tank-model/events';
+import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/life';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { knownEvents } from '@/reckoning/known-events';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
 import { gaussian, seeded } from './noise';
 import type { Calendar } from './calendar';
-import { writeReadings, type Session } from './write-readings';
+import { hoursFrom, writeReadings, type Session } from './write-readings';
 
 const FIRST_DAY = -150;
 const EVAPORATION_L_PER_DAY = 4.6;
+const LIMEWATER_L_PER_DAY = 2.64;
+/** How often the skimmer, the returns and the open surface renew dissolved CO2 a day. */
+const GAS_EXCHANGE_PER_DAY = 34;
 
 /** Standing doses by day: carbonate, calcium, magnesium and limewater in mL/day. */
 const DOSING: readonly [day: number, solution: string, mlPerDay: number, note?: string][] = [
-  [FIRST_DAY, 'limewater', 2640],
+  [FIRST_DAY, 'limewater', LIMEWATER_L_PER_DAY * 1000],
   [FIRST_DAY, 'carbonate', 18],
   [FIRST_DAY, 'calcium', 18],
   [FIRST_DAY, 'magnesium', 6],
@@ -121,7 +125,9 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar)
         day > -14 && day <= -7 ? { at: at(day, 10), tests, misread: { magnesium: 1490 } } : { at: at(day, 10), tests },
       );
     }
-    if (weekday(day) === 3) sessions.push({ at: at(day, 19, 30), tests: ['alkalinity', 'ph', 'temperature'] });
+    if (weekday(day) === 3) sessions.push({ at: at(day, 9, 30), tests: ['alkalinity', 'ph', 'temperature'] });
+    // The pH pen at closing time: what a day's light has done since the morning.
+    if (weekday(day) === 4) sessions.push({ at: at(day, 19, 30), tests: ['ph'] });
     if (day === -97 || day === -95) sessions.push({ at: at(day, 8), tests: ['salinity', 'temperature'] });
   }
   const readings = writeReadings(
@@ -130,14 +136,21 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar)
       start: {
         at: at(FIRST_DAY, 0),
         volumeL,
-        water: { salinity: 35, alkalinity: 8.3 * DKH, calcium: 432, magnesium: 1325, nitrate: 6, phosphate: 0.06 },
+        water: {
+          salinity: 35,
+          alkalinity: 8.3 * DKH,
+          dic: dicAtRest(8.3 * DKH, 35),
+          calcium: 432,
+          magnesium: 1325,
+          nitrate: 6,
+          phosphate: 0.06,
+        },
       },
       events: [
-        ...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank),
+        ...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank).map(drippedAtNight),
         ...hiddenLife(volumeL, at),
+        ...roomAndWater(volumeL, at, noise),
       ],
-      pco2: (moment) => roomCo2((moment - at(0, 0)) / 86_400_000),
-      temperatureC: (moment) => 25.4 + 0.5 * Math.exp(-(((moment - at(-115, 0)) / 86_400_000 / 25) ** 2)) + noise(0.1),
       noise,
     },
     sessions,
@@ -145,17 +158,27 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar)
   return [...entries, ...readings];
 }
 
-/** What the volunteers cannot see: growth by the week, feeding, and the float that stuck. */
+/** The record says how much limewater a day; the timer gives it at night, and it is fresh water too. */
+function drippedAtNight(event: TankEvent): TankEvent {
+  return event.kind === 'rate' && event.source === 'limewater'
+    ? { ...event, litresPerDay: LIMEWATER_L_PER_DAY, hours: hoursFrom(event.at, 14.5) }
+    : event;
+}
+
+/** What the volunteers cannot see: growth by day and night, breath and light, feeding. */
 function hiddenLife(volumeL: number, at: Calendar['at']): TankEvent[] {
   const events: TankEvent[] = [];
   for (let day = FIRST_DAY; day <= 0; day += 7) {
-    const dkhPerDay = 0.625 + (0.135 * (day - FIRST_DAY)) / -FIRST_DAY;
-    events.push({
-      kind: 'rate',
-      at: at(day, 0),
-      source: 'growth',
-      perDay: calcificationPerDay(dkhPerDay * DKH * volumeL),
-    });
+    const mmolPerDay = (0.625 + (0.135 * (day - FIRST_DAY)) / -FIRST_DAY) * DKH * volumeL;
+    const lit = hoursFrom(at(day, 9), 11);
+    const when = { kind: 'rate', at: at(day, 0) } as const;
+    // Skeleton grows about twice as fast in the light. Common practice.
+    events.push(
+      { ...when, source: 'growth', perDay: calcificationPerDay(0.65 * mmolPerDay) },
+      { ...when, source: 'growth in the light', perDay: calcificationPerDay(0.35 * mmolPerDay), hours: lit },
+      { ...when, source: 'breath', perDay: metabolismPerDay(0.34 * volumeL) },
+      { ...when, source: 'light', perDay: metabolismPerDay(-0.3 * volumeL), hours: lit },
+    );
   }
   const feeding: readonly [day: number, nitrate: number, phosphate: number][] = [
     [FIRST_DAY, 0.05, 0.0005],
@@ -171,16 +194,32 @@ function hiddenLife(volumeL: number, at: Calendar['at']): TankEvent[] {
       source: 'feeding',
       perDay: { nitrate: nitrate * volumeL, phosphate: phosphate * volumeL },
     });
-  events.push(
-    { kind: 'fresh-water', at: at(-97, 3), volumeL: 16 },
-    { kind: 'level', at: at(-97, 7), litresPerDay: -EVAPORATION_L_PER_DAY },
-    { kind: 'level', at: at(-97, 7) + (16 / EVAPORATION_L_PER_DAY) * 86_400_000, litresPerDay: 0 },
-  );
   return events;
 }
 
-/** A summer of open windows, an autumn of closed ones, µatm; the lit tank sits a little below its room. */
+/** The room's air and warmth by the day, and the float that stuck. */
+function roomAndWater(volumeL: number, at: Calendar['at'], noise: (sd: number) => number): TankEvent[] {
+  const events: TankEvent[] = [
+    { kind: 'evaporation', at: at(FIRST_DAY, 0), litresPerDay: EVAPORATION_L_PER_DAY },
+    { kind: 'top-off', at: at(FIRST_DAY, 0), holdsL: volumeL },
+    { kind: 'fresh-water', at: at(-97, 3), volumeL: 16 },
+    { kind: 'top-off', at: at(-97, 7), holdsL: null },
+    { kind: 'top-off', at: at(-93, 8), holdsL: volumeL },
+  ];
+  for (let day = FIRST_DAY; day <= 0; day++)
+    events.push(
+      { kind: 'air', at: at(day, 0), co2Uatm: roomCo2(day), exchangePerDay: GAS_EXCHANGE_PER_DAY },
+      {
+        kind: 'temperature',
+        at: at(day, 0),
+        temperatureC: 25.4 + 0.5 * Math.exp(-(((day + 115) / 25) ** 2)) + noise(0.1),
+      },
+    );
+  return events;
+}
+
+/** A summer of open windows, an autumn of closed ones, µatm. */
 function roomCo2(day: number): number {
   const shut = 1 / (1 + Math.exp(-(day + 38) / 9));
-  return 450 + 420 * shut;
+  return 450 + 480 * shut;
 }

@@ -62,6 +62,32 @@ describe('the demo scenario', () => {
     ).toBeGreaterThan(0.15);
   });
 
+  it('shows day and night in pH, by the light that the model carries', () => {
+    const ph = readingsOf(book, 'atrium', 'ph');
+    const evenings = ph.filter(({ at }) => new Date(at).getUTCHours() >= 17);
+    // Each evening against the morning readings of the same days.
+    const rises = evenings.flatMap((evening) => {
+      const mornings = ph.filter(
+        ({ at }) => Math.abs(at - evening.at) < 2.5 * DAY_MS && !evenings.some((e) => e.at === at),
+      );
+      return mornings.map(({ value }) => evening.value - value);
+    });
+    const mean = rises.reduce((sum, rise) => sum + rise, 0) / rises.length;
+    expect(evenings.length).toBeGreaterThan(18);
+    // Half a swing of 0.1 to 0.4. Common practice.
+    expect(mean).toBeGreaterThan(0.03);
+    expect(mean).toBeLessThan(0.3);
+  });
+
+  it('lets the new tank’s bacteria take alkalinity and make nitrate', () => {
+    const nitrate = readingsOf(book, 'back-room', 'nitrate').map(({ value }) => value);
+    expect(nitrate.at(-1)).toBeGreaterThan(3);
+    expect(nitrate[0]).toBeLessThan(1.5);
+    const nitrite = readingsOf(book, 'back-room', 'nitrite').map(({ value }) => value);
+    expect(Math.max(...nitrite)).toBeGreaterThan(4);
+    expect(nitrite.at(-1)).toBeLessThan(3);
+  });
+
   it('answers each tank’s day', () => {
     expect(todayOf(book, tank('atrium'), now).bench).toBe('dose');
     expect(todayOf(book, tank('story-corner'), now).lines.map(({ bench }) => bench)).not.toContain('dose');

@@ -1,12 +1,15 @@
-import { calcificationPerDay } from '@/chemistry/consumption/balance';
+import { dicAtRest } from '@/chemistry/carbonate/reef-water';
+import type { TankEvent } from '@/chemistry/tank-model/events';
+import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/life';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { knownEvents } from '@/reckoning/known-events';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
 import { gaussian, seeded } from './noise';
 import type { Calendar } from './calendar';
-import { writeReadings, type Session } from './write-readings';
+import { hoursFrom, writeReadings, type Session } from './write-readings';
 
 const FIRST_DAY = -148;
+const EVAPORATION_L_PER_DAY = 0.52;
 
 /** The soft-coral tank that water changes carry: ten litres every Saturday. */
 export function storyCornerEntries(bare: Book, tank: Tank, { at, weekday }: Calendar): Entry[] {
@@ -27,7 +30,7 @@ export function storyCornerEntries(bare: Book, tank: Tank, { at, weekday }: Cale
         tankId: tank.id,
         at: at(day, 13),
         kind: 'refill',
-        volumeL: Math.round((0.52 * 7 + noise(0.2)) * 10) / 10,
+        volumeL: Math.round((EVAPORATION_L_PER_DAY * 7 + noise(0.2)) * 10) / 10,
       },
     );
   }
@@ -44,23 +47,52 @@ export function storyCornerEntries(bare: Book, tank: Tank, { at, weekday }: Cale
       start: {
         at: at(FIRST_DAY, 0),
         volumeL,
-        water: { salinity: 34.8, alkalinity: 8.1 * DKH, calcium: 422, magnesium: 1310, nitrate: 9, phosphate: 0.08 },
+        water: {
+          salinity: 34.8,
+          alkalinity: 8.1 * DKH,
+          dic: dicAtRest(8.1 * DKH, 34.8),
+          calcium: 422,
+          magnesium: 1310,
+          nitrate: 9,
+          phosphate: 0.08,
+        },
       },
       events: [
         ...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank),
-        { kind: 'rate', at: at(FIRST_DAY, 0), source: 'growth', perDay: calcificationPerDay(0.025 * DKH * volumeL) },
-        {
-          kind: 'rate',
-          at: at(FIRST_DAY, 0),
-          source: 'feeding',
-          perDay: { nitrate: 0.14 * volumeL, phosphate: 0.0013 * volumeL },
-        },
+        ...hiddenLife(volumeL, at, noise),
       ],
-      pco2: () => 640,
-      temperatureC: () => 25.3 + noise(0.15),
       noise,
     },
     sessions,
   );
   return [...entries, ...readings];
+}
+
+function hiddenLife(volumeL: number, at: Calendar['at'], noise: (sd: number) => number): TankEvent[] {
+  const first = at(FIRST_DAY, 0);
+  const events: TankEvent[] = [
+    { kind: 'air', at: first, co2Uatm: 640, exchangePerDay: 22 },
+    { kind: 'evaporation', at: first, litresPerDay: EVAPORATION_L_PER_DAY },
+    { kind: 'top-off', at: first, holdsL: volumeL },
+    { kind: 'rate', at: first, source: 'growth', perDay: calcificationPerDay(0.025 * DKH * volumeL) },
+    { kind: 'rate', at: first, source: 'breath', perDay: metabolismPerDay(0.16 * volumeL) },
+    {
+      kind: 'rate',
+      at: first,
+      source: 'feeding',
+      perDay: { nitrate: 0.14 * volumeL, phosphate: 0.0013 * volumeL },
+    },
+  ];
+  for (let day = FIRST_DAY; day <= 0; day++)
+    events.push(
+      { kind: 'temperature', at: at(day, 0), temperatureC: 25.3 + noise(0.15) },
+      {
+        kind: 'rate',
+        at: at(day, 0),
+        source: 'light',
+        perDay: metabolismPerDay(-0.14 * volumeL),
+        hours: hoursFrom(at(day, 10), 10),
+      },
+    );
+  return events;
 }

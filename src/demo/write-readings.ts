@@ -1,7 +1,6 @@
-import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
-import type { TankEvent, TankState } from '@/chemistry/tank-model/events';
-import { simulate } from '@/chemistry/tank-model/simulate';
+import type { DailyHours, TankEvent, TankStart, TankState } from '@/chemistry/tank-model/events';
+import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import type { Entry, EntryOf } from '@/record/schema';
 
 /** A test session the volunteers did: when, and what they tested. */
@@ -13,12 +12,11 @@ export interface Session {
 }
 
 export interface HiddenTank {
-  readonly start: TankState;
-  /** What the record knows and what it does not: life, accidents, a bottle run dry. */
+  readonly start: TankStart;
+  /** What the record knows and what it does not: life, room air, warmth, accidents, a bottle run dry. */
   readonly events: readonly TankEvent[];
-  /** CO2 the water sees at a moment, µatm. */
-  readonly pco2: (at: number) => number;
-  readonly temperatureC: (at: number) => number;
+  /** What the tank model does not carry yet, at a moment, mg/L. */
+  readonly beside?: (at: number) => { readonly ammonia: number; readonly nitrite: number };
   /** What the kits show in place of the truth is off by the tests' own error. */
   readonly noise: (sd: number) => number;
 }
@@ -45,32 +43,33 @@ export function writeReadings(tankId: string, tank: HiddenTank, sessions: readon
     sessions.map(({ at }) => at),
   );
   return sessions.map(({ at, tests, misread }, i): Entry => {
-    const state = states[i] ?? tank.start;
-    const temperature = tank.temperatureC(at);
+    const state = states[i];
+    if (!state) throw new Error('the model answers every sample');
     const values: EntryOf<'reading'>['values'] = {};
     for (const test of tests) {
       const { testError, low } = PARAMETERS[test];
-      const shown = misread?.[test] ?? truth(test, state, temperature, tank.pco2(at)) + tank.noise(testError * 0.7);
+      const shown = misread?.[test] ?? truth(test, state, tank.beside?.(at)) + tank.noise(testError * 0.7);
       values[test] = Math.max(low, Number((Math.round(shown / STEP[test]) * STEP[test]).toFixed(6)));
     }
     return { id: `${tankId}-read-${i}`, tankId, at, kind: 'reading', values };
   });
 }
 
-function truth(test: ParameterId, state: TankState, temperatureC: number, pco2: number): number {
+function truth(test: ParameterId, state: TankState, beside: ReturnType<NonNullable<HiddenTank['beside']>> | undefined) {
   switch (test) {
     case 'temperature':
-      return temperatureC;
+      return state.temperatureC;
     case 'ph':
-      return carbonateOfWater(
-        { alkalinityMmolPerL: state.water.alkalinity, pco2Uatm: pco2 },
-        state.water.salinity,
-        temperatureC,
-      ).phNbs;
+      return state.carbonate?.phNbs ?? Number.NaN;
     case 'ammonia':
     case 'nitrite':
-      return 0;
+      return beside?.[test] ?? 0;
     default:
       return state.water[test];
   }
+}
+
+/** Hours of the day as the clock in the room shows them at a moment, for the model, which counts from midnight UTC. */
+export function hoursFrom(opens: number, hours: number): DailyHours {
+  return { fromMs: opens % DAY_MS, forMs: (hours * DAY_MS) / 24 };
 }

@@ -5,8 +5,6 @@ import type { Book, Tank } from '@/record/schema';
 import { aimFor } from './known-events';
 import { lastReading } from './readings';
 
-/** Outdoor air now, ppm of CO2. Common practice gives 420 to 430. */
-export const OUTDOOR_CO2_PPM = 425;
 /** Alkalinity and pH further apart than this belong to different waters. */
 const TOGETHER_DAYS = 2;
 

@@ -1,12 +1,13 @@
 import type { z } from 'zod';
 import type { Certainty } from '@/chemistry/calculator';
-import { CALCIUM_MG_PER_MEQ, calciumDemand, type Demand } from '@/chemistry/consumption/balance';
+import { calciumDemand, type Demand } from '@/chemistry/consumption/balance';
 import type { ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { correction } from '@/chemistry/dosing/correction';
 import { ELEMENTS, ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
 import type { maintenanceDose } from '@/chemistry/dosing/maintenance';
 import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { REAGENTS } from '@/chemistry/reagents/reagents';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
 import { aimFor, newWaterWords, reactorGain, strengthOf } from './known-events';

@@ -1,9 +1,12 @@
-import { CALCIUM_MG_PER_MEQ } from '@/chemistry/consumption/balance';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
+import { carbonateOfWater, dicAtRest } from '@/chemistry/carbonate/reef-water';
 import { PARAMETERS } from '@/chemistry/parameters';
-import { solutionStrength, type Strength } from '@/chemistry/reagents/solution';
+import { strengthOfBottle } from '@/chemistry/reagents/claim';
+import { amountsOf, type Strength } from '@/chemistry/reagents/solution';
+import { attempt } from '@/chemistry/refusal';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
 import type { TankEvent } from '@/chemistry/tank-model/events';
-import { salinityAmountFromSolids, type Amounts, type Water } from '@/chemistry/tank-model/water';
+import { SPECIES, type Amounts, type Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { remember } from './remember';
 import type { Book, EntryOf, Salt, Solution, Tank } from '@/record/schema';
@@ -11,18 +14,8 @@ import type { Book, EntryOf, Salt, Solution, Tank } from '@/record/schema';
 /** A batch older than this is not what went in without saying so. */
 const BATCH_LASTS_DAYS = 60;
 
-/** What a millilitre of a solution adds to a tank, as amounts of the tank model. */
-function amountsPerMl(strength: Strength): Amounts {
-  return {
-    alkalinity: strength.alkalinityMmolPerL / 1000,
-    calcium: strength.calciumMgPerL / 1000,
-    magnesium: strength.magnesiumMgPerL / 1000,
-    salinity: salinityAmountFromSolids(strength.solidsGPerL / 1000),
-  };
-}
-
 export function strengthOf(solution: Solution): Strength {
-  return solutionStrength(solution.parts);
+  return strengthOfBottle(solution);
 }
 
 /** The middle of a tank's target band, or of the band keepers hold. */
@@ -60,6 +53,7 @@ function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
     return {
       salinity,
       alkalinity: natural.alkalinityMmolPerL,
+      dic: dicAtRest(natural.alkalinityMmolPerL, salinity),
       calcium: natural.calciumMgPerL,
       magnesium: natural.magnesiumMgPerL,
       nitrate: 0,
@@ -70,6 +64,7 @@ function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
   return {
     salinity,
     alkalinity: profile.alkalinity * scale,
+    dic: dicAtRest(profile.alkalinity * scale, salinity),
     calcium: profile.calcium * scale,
     magnesium: profile.magnesium * scale,
     nitrate: 0,
@@ -83,7 +78,7 @@ export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
 }
 
 function eventsOf(book: Book, tank: Tank): TankEvent[] {
-  const perMl = new Map(book.solutions.map((solution) => [solution.id, amountsPerMl(strengthOf(solution))]));
+  const perMl = new Map(book.solutions.map((solution) => [solution.id, amountsOf(strengthOf(solution), 1 / 1000)]));
   let batch: EntryOf<'batch'> | undefined;
   return book.entries.flatMap((entry): TankEvent[] => {
     if (entry.tankId !== tank.id) return [];
@@ -107,7 +102,7 @@ function eventsOf(book: Book, tank: Tank): TankEvent[] {
             at: entry.at,
             source: 'reactor',
             litresPerDay,
-            returns: { alkalinity: entry.effluentAlkalinity },
+            returns: { alkalinity: entry.effluentAlkalinity, dic: effluentDic(tank, entry.effluentAlkalinity) },
           },
           // Calcium is not read at the effluent; the media give it in proportion to the alkalinity gained over the tank's aim.
           {
@@ -138,6 +133,23 @@ export function reactorGain(tank: Tank, { mlPerMin, effluentAlkalinity }: EntryO
   return Math.max(0, ((mlPerMin * 1440) / 1000) * (effluentAlkalinity - aimFor(tank, 'alkalinity')));
 }
 
+/** A chamber is held at about this pH, which is not read into the record. Common practice. */
+const CHAMBER_PH = 6.6;
+
+/** Carbon of an effluent, mmol/L: its alkalinity at the chamber's pH, excess CO2 and all. */
+function effluentDic(tank: Tank, alkalinity: number): number {
+  const { outcome } = attempt(() =>
+    carbonateOfWater({ alkalinityMmolPerL: alkalinity, phNbs: CHAMBER_PH }, aimFor(tank, 'salinity'), 25),
+  );
+  return outcome?.dicMmolPerL ?? alkalinity;
+}
+
+/** So much of what is followed here; ions that no reading tells of are left out. */
 function times(amounts: Amounts | undefined, factor: number): Amounts {
-  return Object.fromEntries(Object.entries(amounts ?? {}).map(([species, amount]) => [species, amount * factor]));
+  return Object.fromEntries(
+    SPECIES.flatMap((species) => {
+      const amount = amounts?.[species];
+      return amount === undefined ? [] : [[species, amount * factor]];
+    }),
+  );
 }

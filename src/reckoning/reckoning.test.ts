@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { CALCIUM_MG_PER_MEQ } from '@/chemistry/consumption/balance';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { defaultSettings, newTank } from '@/record/defaults';

@@ -10,7 +10,8 @@ import { MARK_SHAPES, marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
 import { dayText } from '@/interface/when';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
-import { co2Seen, OUTDOOR_CO2_PPM } from '@/reckoning/co2-seen';
+import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import { co2Seen } from '@/reckoning/co2-seen';
 import { outlook } from '@/reckoning/outlook';
 import { readingsOf } from '@/reckoning/readings';
 import { seriesAnswer } from '@/reckoning/series-answer';
@@ -109,8 +110,8 @@ function Co2Words() {
   return (
     <p className="mt-1 text-sm text-soft">
       With its alkalinity, the last pH means the water sees about <strong>{rounded} ppm</strong> of CO₂; outdoor air
-      holds about {OUTDOOR_CO2_PPM}.{' '}
-      {rounded > 1.5 * OUTDOOR_CO2_PPM ? 'Fresh air to the room or the skimmer lifts pH; a buffer does not.' : ''}
+      holds about {OUTDOOR_CO2_UATM}.{' '}
+      {rounded > 1.5 * OUTDOOR_CO2_UATM ? 'Fresh air to the room or the skimmer lifts pH; a buffer does not.' : ''}
     </p>
   );
 }

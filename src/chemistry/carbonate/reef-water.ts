@@ -1,5 +1,5 @@
 import { MOLAR_MASS } from '../reagents/molar-mass';
-import { Refusal } from '../refusal';
+import { attempt, Refusal } from '../refusal';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
 import { carbonateConstants } from './constants';
 import { phTotalFromNbs, solveCarbonate, type CarbonatePair } from './solve';
@@ -76,4 +76,21 @@ export function carbonateOfWater(
     aragonite: state.aragonite,
     calcite: state.calcite,
   };
+}
+
+/** CO2 of outdoor air now, µatm. Common practice gives 420 to 430. */
+export const OUTDOOR_CO2_UATM = 425;
+
+/**
+ * DIC of water that has come to rest with air, mmol/L: what a batch holds after a day of mixing. Where the equations end
+ * (below salinity 5, or almost no alkalinity) all of it is taken as bicarbonate, one for each equivalent.
+ */
+export function dicAtRest(
+  alkalinityMmolPerL: number,
+  salinity: number,
+  temperatureC = 25,
+  pco2Uatm = OUTDOOR_CO2_UATM,
+): number {
+  const { outcome } = attempt(() => carbonateOfWater({ alkalinityMmolPerL, pco2Uatm }, salinity, temperatureC));
+  return outcome?.dicMmolPerL ?? alkalinityMmolPerL;
 }

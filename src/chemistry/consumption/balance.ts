@@ -1,28 +1,5 @@
-import { MG_CACO3_PER_MEQ } from '../units/kinds';
-import { MOLAR_MASS } from '../reagents/molar-mass';
-import { salinityAmountFromSolids, type Amounts } from '../tank-model/water';
+import { CALCIUM_MG_PER_MEQ } from '../tank-model/life';
 import type { ConsumptionEstimate } from './estimate';
-
-/** Calcium taken up with one milliequivalent of alkalinity when CaCO3 is laid down: half of calcium's molar mass. */
-export const CALCIUM_MG_PER_MEQ = (MOLAR_MASS.Ca / MOLAR_MASS.CaCO3) * MG_CACO3_PER_MEQ;
-
-/**
- * What laying down skeleton takes from the water, as amounts a day for a `rate` event of the tank model.
- * @param alkalinityMmol alkalinity taken in the whole tank a day
- * @param magnesiumMg magnesium taken with it; about a tenth of the calcium by mass (common practice) when left out
- */
-export function calcificationPerDay(
-  alkalinityMmol: number,
-  magnesiumMg = alkalinityMmol * CALCIUM_MG_PER_MEQ * 0.1,
-): Amounts {
-  const solidsG = (alkalinityMmol * MG_CACO3_PER_MEQ) / 1000;
-  return {
-    alkalinity: -alkalinityMmol,
-    calcium: -alkalinityMmol * CALCIUM_MG_PER_MEQ,
-    magnesium: -magnesiumMg,
-    salinity: -salinityAmountFromSolids(solidsG),
-  };
-}
 
 /** Tanks keep to the ratio within about this share: some magnesium goes in calcium's place, some alkalinity elsewhere. Common practice. */
 const RATIO_ERROR = 0.1;

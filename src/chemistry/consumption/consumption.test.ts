@@ -68,7 +68,7 @@ describe('consumption from readings', () => {
             kind: 'exchange',
             at: 3.3 * DAY_MS,
             volumeL: 45,
-            water: { salinity: 35, alkalinity: 3.6, calcium: 450, magnesium: 1380, nitrate: 0, phosphate: 0 },
+            water: { salinity: 35, alkalinity: 3.6, dic: 3.1, calcium: 450, magnesium: 1380, nitrate: 0, phosphate: 0 },
           },
           { kind: 'addition', at: 5.1 * DAY_MS, amounts: { alkalinity: 40 } },
           { kind: 'loop', at: 6 * DAY_MS, source: 'reactor', litresPerDay: 3, returns: { alkalinity: 9 } },

@@ -1,5 +1,5 @@
 import { PARAMETERS } from '../parameters';
-import type { TankEvent, TankState } from '../tank-model/events';
+import type { TankEvent, TankStart } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { eachSpecies, type Species } from '../tank-model/water';
 import { weightedFit, type Fit } from './weighted-fit';
@@ -12,7 +12,8 @@ export interface Reading {
 }
 
 export interface ConsumptionInput {
-  readonly species: Species;
+  /** DIC is not among them: no kit reads it. */
+  readonly species: Exclude<Species, 'dic'>;
   readonly volumeL: number;
   readonly readings: readonly Reading[];
   /** Everything known to have gone in or out: doses, changes, a reactor. Never the consumption itself. */
@@ -113,7 +114,7 @@ function modelResponse(
   // The level is carried high so that a probe of consumption cannot meet the floor at nought, where the model bends.
   const high = Math.max(1, ...readings.map((reading) => reading.value)) * 10;
   const run = (level: number, consumptionPerDay: number) => {
-    const start: TankState = { at: first.at, volumeL, water: eachSpecies((each) => (each === species ? level : 0)) };
+    const start: TankStart = { at: first.at, volumeL, water: eachSpecies((each) => (each === species ? level : 0)) };
     const life: TankEvent = {
       kind: 'rate',
       at: first.at,

@@ -36,7 +36,7 @@ describe('reagents', () => {
     expect(meq).toBeCloseTo(142.66, 2);
     expect((meq / 1000) * REAGENTS['sodium-bicarbonate'].molarMassGPerMol).toBeCloseTo(11.98, 2);
     expect((meq / 2000) * REAGENTS['sodium-carbonate'].molarMassGPerMol).toBeCloseTo(7.56, 2);
-    const calcium = solutionStrength([{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 1 }]).calciumMgPerL;
+    const calcium = solutionStrength([{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 1 }]).ions.calcium;
     expect((400 * 20) / calcium).toBeCloseTo(29.3, 1);
   });
   it('refuses more than dissolves and says what was probably meant', () => {

@@ -23,6 +23,6 @@ export const ELEMENT_FACTS: Record<Element, ElementFacts> = {
     perMl: (s) => s.alkalinityMmolPerL / 1000,
     riseLimitPerDay: 1 * MMOL_PER_L_PER_DKH,
   },
-  calcium: { rateKind: 'ionRate', perMl: (s) => s.calciumMgPerL / 1000, riseLimitPerDay: 20 },
-  magnesium: { rateKind: 'ionRate', perMl: (s) => s.magnesiumMgPerL / 1000, riseLimitPerDay: 100 },
+  calcium: { rateKind: 'ionRate', perMl: (s) => s.ions.calcium / 1000, riseLimitPerDay: 20 },
+  magnesium: { rateKind: 'ionRate', perMl: (s) => s.ions.magnesium / 1000, riseLimitPerDay: 100 },
 };

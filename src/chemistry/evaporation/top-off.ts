@@ -186,7 +186,7 @@ function hoursToDrift(volumeL: number, salinity: number, lossLPerDay: number): n
   );
   const states = simulate(
     { at: 0, volumeL, water: waterOf(salinity) },
-    [{ kind: 'level', at: 0, litresPerDay: -lossLPerDay }],
+    [{ kind: 'evaporation', at: 0, litresPerDay: lossLPerDay }],
     hours,
   );
   const risen = states.find((state) => state.water.salinity >= salinity + 1);

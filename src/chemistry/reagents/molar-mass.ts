@@ -13,7 +13,8 @@ const H = 1.008,
   K = 39.098,
   Ca = 40.078,
   Sr = 87.62,
-  Br = 79.904;
+  Br = 79.904,
+  I = 126.9;
 const WATER = 2 * H + O;
 
 /** Molar masses in g/mol, summed from the atomic weights above. */
@@ -31,6 +32,7 @@ export const MOLAR_MASS = {
   Sr,
   Cl,
   Br,
+  I,
   SO4: S + 4 * O,
   NO2: N + 2 * O,
   NH3: N + 3 * H,
@@ -44,6 +46,7 @@ export const MOLAR_MASS = {
   NaOH: Na + O + H,
   NaCl: Na + Cl,
   KCl: K + Cl,
+  KI: K + I,
   CaOH2: Ca + 2 * (O + H),
   CaCl2: Ca + 2 * Cl,
   CaCl2_2H2O: Ca + 2 * Cl + 2 * WATER,

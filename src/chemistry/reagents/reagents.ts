@@ -1,5 +1,30 @@
 import { MOLAR_MASS as M } from './molar-mass';
 
+/** The ions a salt can bring, besides what makes alkalinity. */
+export const IONS = [
+  'calcium',
+  'magnesium',
+  'sodium',
+  'chloride',
+  'sulfate',
+  'potassium',
+  'strontium',
+  'iodide',
+] as const;
+export type Ion = (typeof IONS)[number];
+
+/** Molar masses of the ions, g/mol. */
+export const ION_MASS: Record<Ion, number> = {
+  calcium: M.Ca,
+  magnesium: M.Mg,
+  sodium: M.Na,
+  chloride: M.Cl,
+  sulfate: M.SO4,
+  potassium: M.K,
+  strontium: M.Sr,
+  iodide: M.I,
+};
+
 /** What one mole of a salt adds to water, and how far it dissolves. */
 export interface Reagent {
   readonly name: string;
@@ -7,11 +32,13 @@ export interface Reagent {
   readonly molarMassGPerMol: number;
   /** Equivalents of alkalinity a mole. */
   readonly alkalinityEq: number;
-  readonly calciumMol: number;
-  readonly magnesiumMol: number;
-  /** Dissolved solids a mole, without water of hydration, g. */
-  readonly solidsG: number;
-  /** Grams of this salt that a litre of solution holds at 20 °C. */
+  /** Moles of inorganic carbon a mole: what tells carbonate from hydroxide. */
+  readonly carbonMol: number;
+  /** Moles of each ion a mole. */
+  readonly ions: Readonly<Partial<Record<Ion, number>>>;
+  /** Water of hydration, moles a mole: it adds water, not salt. */
+  readonly waterMol: number;
+  /** Grams of this salt, as weighed with its water of hydration, that a litre of solution holds at 20 °C. */
   readonly solubilityGPerL: number;
   readonly handling: string;
 }
@@ -23,7 +50,7 @@ const PLAIN = 'Keep away from children and pets, as all additives.';
 /**
  * The salts keepers make their parts from.
  * Solubilities: CRC Handbook of Chemistry and Physics, 20 °C, recalled from memory; hydrates by the mass of the
- * anhydrous salt they carry. Masses: CIAAW 2021.
+ * anhydrous salt they carry. Masses: CIAAW 2021. Limestone is not among them: it dissolves in a reactor, not in a bottle.
  */
 export const REAGENTS = {
   'sodium-carbonate': {
@@ -31,9 +58,9 @@ export const REAGENTS = {
     formula: 'Na₂CO₃',
     molarMassGPerMol: M.Na2CO3,
     alkalinityEq: 2,
-    calciumMol: 0,
-    magnesiumMol: 0,
-    solidsG: M.Na2CO3,
+    carbonMol: 1,
+    ions: { sodium: 2 },
+    waterMol: 0,
     solubilityGPerL: 215,
     handling: CAUSTIC,
   },
@@ -42,20 +69,32 @@ export const REAGENTS = {
     formula: 'NaHCO₃',
     molarMassGPerMol: M.NaHCO3,
     alkalinityEq: 1,
-    calciumMol: 0,
-    magnesiumMol: 0,
-    solidsG: M.NaHCO3,
+    carbonMol: 1,
+    ions: { sodium: 1 },
+    waterMol: 0,
     solubilityGPerL: 96,
     handling: PLAIN,
+  },
+  'sodium-hydroxide': {
+    name: 'sodium hydroxide',
+    formula: 'NaOH',
+    molarMassGPerMol: M.NaOH,
+    alkalinityEq: 1,
+    carbonMol: 0,
+    ions: { sodium: 1 },
+    waterMol: 0,
+    solubilityGPerL: 1090,
+    handling:
+      'Lye burns skin and eyes and boils the water it is thrown into: not recommended to keepers. Limewater does the same more gently.',
   },
   'calcium-hydroxide': {
     name: 'calcium hydroxide',
     formula: 'Ca(OH)₂',
     molarMassGPerMol: M.CaOH2,
     alkalinityEq: 2,
-    calciumMol: 1,
-    magnesiumMol: 0,
-    solidsG: M.CaOH2,
+    carbonMol: 0,
+    ions: { calcium: 1 },
+    waterMol: 0,
     solubilityGPerL: 1.73,
     handling: `${CAUSTIC} Limewater is above pH 12.`,
   },
@@ -64,9 +103,9 @@ export const REAGENTS = {
     formula: 'CaCl₂·2H₂O',
     molarMassGPerMol: M.CaCl2_2H2O,
     alkalinityEq: 0,
-    calciumMol: 1,
-    magnesiumMol: 0,
-    solidsG: M.CaCl2,
+    carbonMol: 0,
+    ions: { calcium: 1, chloride: 2 },
+    waterMol: 2,
     solubilityGPerL: (745 * M.CaCl2_2H2O) / M.CaCl2,
     handling: HEATS,
   },
@@ -75,9 +114,9 @@ export const REAGENTS = {
     formula: 'CaCl₂',
     molarMassGPerMol: M.CaCl2,
     alkalinityEq: 0,
-    calciumMol: 1,
-    magnesiumMol: 0,
-    solidsG: M.CaCl2,
+    carbonMol: 0,
+    ions: { calcium: 1, chloride: 2 },
+    waterMol: 0,
     solubilityGPerL: 745,
     handling: HEATS,
   },
@@ -86,9 +125,9 @@ export const REAGENTS = {
     formula: 'MgCl₂·6H₂O',
     molarMassGPerMol: M.MgCl2_6H2O,
     alkalinityEq: 0,
-    calciumMol: 0,
-    magnesiumMol: 1,
-    solidsG: M.MgCl2,
+    carbonMol: 0,
+    ions: { magnesium: 1, chloride: 2 },
+    waterMol: 6,
     solubilityGPerL: (546 * M.MgCl2_6H2O) / M.MgCl2,
     handling: HEATS,
   },
@@ -97,13 +136,55 @@ export const REAGENTS = {
     formula: 'MgSO₄·7H₂O',
     molarMassGPerMol: M.MgSO4_7H2O,
     alkalinityEq: 0,
-    calciumMol: 0,
-    magnesiumMol: 1,
-    solidsG: M.MgSO4,
+    carbonMol: 0,
+    ions: { magnesium: 1, sulfate: 1 },
+    waterMol: 7,
     solubilityGPerL: (337 * M.MgSO4_7H2O) / M.MgSO4,
     handling: PLAIN,
+  },
+  'strontium-chloride-hexahydrate': {
+    name: 'strontium chloride hexahydrate',
+    formula: 'SrCl₂·6H₂O',
+    molarMassGPerMol: M.SrCl2_6H2O,
+    alkalinityEq: 0,
+    carbonMol: 0,
+    ions: { strontium: 1, chloride: 2 },
+    waterMol: 6,
+    solubilityGPerL: (529 * M.SrCl2_6H2O) / M.SrCl2,
+    handling: PLAIN,
+  },
+  'potassium-chloride': {
+    name: 'potassium chloride',
+    formula: 'KCl',
+    molarMassGPerMol: M.KCl,
+    alkalinityEq: 0,
+    carbonMol: 0,
+    ions: { potassium: 1, chloride: 1 },
+    waterMol: 0,
+    solubilityGPerL: 342,
+    handling: PLAIN,
+  },
+  'potassium-iodide': {
+    name: 'potassium iodide',
+    formula: 'KI',
+    molarMassGPerMol: M.KI,
+    alkalinityEq: 0,
+    carbonMol: 0,
+    ions: { potassium: 1, iodide: 1 },
+    waterMol: 0,
+    solubilityGPerL: 1440,
+    handling: `${PLAIN} Seawater holds 0.06 mg/L of iodine: a gram is a thousand doses.`,
   },
 } as const satisfies Record<string, Reagent>;
 
 export type ReagentId = keyof typeof REAGENTS;
 export const REAGENT_IDS = Object.keys(REAGENTS) as [ReagentId, ...ReagentId[]];
+
+export function reagent(id: ReagentId): Reagent {
+  return REAGENTS[id];
+}
+
+/** Dissolved solids a mole, without water of hydration, g. */
+export function solidsGPerMol({ molarMassGPerMol, waterMol }: Reagent): number {
+  return molarMassGPerMol - waterMol * M.H2O;
+}

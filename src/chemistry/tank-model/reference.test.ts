@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { TankEvent, TankState } from './events';
+import type { TankEvent, TankStart } from './events';
 import { DAY_MS, simulate } from './simulate';
 import { eachSpecies, type Water } from './water';
 
@@ -18,12 +18,15 @@ function integrate(start: Reference, events: readonly TankEvent[], until: number
   let inflow = 0;
   let loop = 0;
   let loopReturn = 0;
-  let level = 0;
+  let drip = 0;
+  let dripL = 0;
+  let evaporation = 0;
   let at = 0;
-  const slope = (m: number, v: number) => inflow + loop * loopReturn - (loop * m) / v;
+  const slope = (m: number, v: number) => inflow + drip + loop * loopReturn - (loop * m) / v;
   const advance = (to: number) => {
     while (at < to) {
       const dt = Math.min(stepMs, to - at) / DAY_MS;
+      const level = dripL - evaporation;
       const half = state.v + (level * dt) / 2;
       const end = state.v + level * dt;
       const k1 = slope(state.m, state.v);
@@ -38,8 +41,12 @@ function integrate(start: Reference, events: readonly TankEvent[], until: number
   for (const event of events.toSorted((a, b) => a.at - b.at)) {
     advance(event.at);
     if (event.kind === 'addition') state.m += event.amounts.alkalinity ?? 0;
-    if (event.kind === 'rate') inflow = event.perDay.alkalinity ?? 0;
-    if (event.kind === 'level') level = event.litresPerDay;
+    if (event.kind === 'rate' && event.source === 'sum') inflow = event.perDay.alkalinity ?? 0;
+    if (event.kind === 'rate' && event.source === 'drip') {
+      drip = event.perDay.alkalinity ?? 0;
+      dripL = event.litresPerDay ?? 0;
+    }
+    if (event.kind === 'evaporation') evaporation = event.litresPerDay;
     if (event.kind === 'fresh-water') state.v += event.volumeL;
     if (event.kind === 'loop') {
       loop = event.litresPerDay;
@@ -73,7 +80,14 @@ const anyEvent: fc.Arbitrary<TankEvent> = fc.oneof(
     litresPerDay: amount(0, 40),
     returns: fc.record({ alkalinity: amount(3, 15) }),
   }),
-  fc.record({ kind: fc.constant('level' as const), at: day, litresPerDay: amount(-5, 5) }),
+  fc.record({
+    kind: fc.constant('rate' as const),
+    at: day,
+    source: fc.constant('drip'),
+    perDay: fc.record({ alkalinity: amount(0, 60) }),
+    litresPerDay: amount(0, 6),
+  }),
+  fc.record({ kind: fc.constant('evaporation' as const), at: day, litresPerDay: amount(0, 5) }),
   fc.record({ kind: fc.constant('fresh-water' as const), at: day, volumeL: amount(0, 20) }),
   fc.record({
     kind: fc.constant('exchange' as const),
@@ -87,7 +101,7 @@ describe('the closed forms', () => {
   it('agree with a Runge-Kutta integration of the same equations to 1e-6 through any run of events', () => {
     fc.assert(
       fc.property(fc.array(anyEvent, { maxLength: 14 }), (events) => {
-        const start: TankState = { at: 0, volumeL: 400, water: water(2.9) };
+        const start: TankStart = { at: 0, volumeL: 400, water: water(2.9) };
         // Two events of one moment take effect in the order given, in both.
         const [state] = simulate(start, events, [21 * DAY_MS]);
         const reference = integrate({ m: 2.9 * 400, v: 400 }, events, 21 * DAY_MS, DAY_MS / 24);
@@ -100,13 +114,13 @@ describe('the closed forms', () => {
   });
 
   it('stay finite where a rate is almost nothing', () => {
-    const start: TankState = { at: 0, volumeL: 400, water: water(2.9) };
+    const start: TankStart = { at: 0, volumeL: 400, water: water(2.9) };
     for (const litresPerDay of [0, 5e-324, 1e-300, 1e-12, 1e-6, 1e6]) {
-      for (const level of [0, 1e-300, -1e-13, 1e-9]) {
+      for (const evaporation of [0, 1e-300, 1e-13, 1e-9]) {
         const [state] = simulate(
           start,
           [
-            { kind: 'level', at: 0, litresPerDay: level },
+            { kind: 'evaporation', at: 0, litresPerDay: evaporation },
             { kind: 'loop', at: 0, source: 'reactor', litresPerDay, returns: { alkalinity: 3 } },
             { kind: 'rate', at: 0, source: 'life', perDay: { alkalinity: -1e-18 } },
           ],
@@ -128,7 +142,7 @@ describe('the closed forms', () => {
   });
 
   it('forget what happened before the start, but keep the rates that were set then', () => {
-    const start: TankState = { at: 10 * DAY_MS, volumeL: 100, water: water(3) };
+    const start: TankStart = { at: 10 * DAY_MS, volumeL: 100, water: water(3) };
     const events: TankEvent[] = [
       { kind: 'addition', at: 2 * DAY_MS, amounts: { alkalinity: 999 } },
       { kind: 'exchange', at: 3 * DAY_MS, volumeL: 50, water: water(9) },
@@ -140,7 +154,7 @@ describe('the closed forms', () => {
   });
 
   it('answer samples in the order they were asked, whatever that is', () => {
-    const start: TankState = { at: 0, volumeL: 100, water: water(3) };
+    const start: TankStart = { at: 0, volumeL: 100, water: water(3) };
     const events: TankEvent[] = [{ kind: 'rate', at: 0, source: 'life', perDay: { alkalinity: -10 } }];
     const days = [5, 1, 3, 0];
     const states = simulate(

@@ -1,12 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Refusal } from '../refusal';
-import type { TankEvent, TankState } from './events';
+import type { TankEvent, TankStart } from './events';
 import { DAY_MS, simulate } from './simulate';
 import { FRESH_WATER, SPECIES, eachSpecies, type Water } from './water';
 
-const REEF: Water = { salinity: 35, alkalinity: 2.9, calcium: 430, magnesium: 1300, nitrate: 5, phosphate: 0.05 };
-const start: TankState = { at: 0, volumeL: 400, water: REEF };
+const REEF: Water = {
+  salinity: 35,
+  alkalinity: 2.9,
+  dic: 2.6,
+  calcium: 430,
+  magnesium: 1300,
+  nitrate: 5,
+  phosphate: 0.05,
+};
+const start: TankStart = { at: 0, volumeL: 400, water: REEF };
 const after = (events: TankEvent[], days: number, from = start) => {
   const [state] = simulate(from, events, [days * DAY_MS]);
   if (!state) throw new Error('no state');
@@ -30,7 +38,7 @@ describe('the tank model against textbook mass balance', () => {
   });
 
   it('without top-off salinity is S·V/(V − E·t), and no salt is lost', () => {
-    const state = after([{ kind: 'level', at: 0, litresPerDay: -4 }], 5);
+    const state = after([{ kind: 'evaporation', at: 0, litresPerDay: 4 }], 5);
     expect(state.water.salinity).toBeCloseTo((35 * 400) / 380, 12);
     expect(state.volumeL).toBeCloseTo(380, 12);
   });
@@ -53,7 +61,7 @@ describe('the tank model against textbook mass balance', () => {
 
   it('a loop with a falling level agrees with small steps of the same equation', () => {
     const events: TankEvent[] = [
-      { kind: 'level', at: 0, litresPerDay: -3 },
+      { kind: 'evaporation', at: 0, litresPerDay: 3 },
       { kind: 'loop', at: 0, source: 'reactor', litresPerDay: 9, returns: { alkalinity: 10 } },
       { kind: 'rate', at: 0, source: 'life', perDay: { alkalinity: -40 } },
     ];
@@ -152,6 +160,6 @@ describe('the tank model as a ledger', () => {
   it('refuses an impossible tank', () => {
     expect(() => simulate({ ...start, volumeL: -3 }, [], [1])).toThrow(Refusal);
     expect(() => simulate({ ...start, water: eachSpecies(() => Number.NaN) }, [], [1])).toThrow(Refusal);
-    expect(() => after([{ kind: 'level', at: 0, litresPerDay: -100 }], 5)).toThrow(Refusal);
+    expect(() => after([{ kind: 'evaporation', at: 0, litresPerDay: 100 }], 5)).toThrow(Refusal);
   });
 });

@@ -1,18 +1,25 @@
 import { SEA_SALT_G_PER_KG_PER_PPT } from '../seawater/composition';
 
 /**
- * What the tank model keeps account of. Each is conservative: it leaves or enters only with water, doses and life.
- * Concentrations: salinity in ppt, alkalinity in mmol/L, the rest in mg/L. Amounts: concentration × litres.
+ * What the tank model always keeps account of. Each leaves or enters only with water, doses and life; DIC also passes
+ * between water and air. Concentrations: salinity in ppt, alkalinity and DIC (dissolved inorganic carbon) in mmol/L, the
+ * rest in mg/L. Amounts: concentration × litres.
  */
-export const SPECIES = ['salinity', 'alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate'] as const;
+export const SPECIES = ['salinity', 'alkalinity', 'dic', 'calcium', 'magnesium', 'nitrate', 'phosphate'] as const;
 export type Species = (typeof SPECIES)[number];
 
 /** The concentrations of one water. */
-export type Water = Readonly<Record<Species, number>>;
-/** Amounts of some species: concentration × litres. */
-export type Amounts = Readonly<Partial<Record<Species, number>>>;
+export type Water = Readonly<Record<Species, number>> & {
+  /** Further conservative species by name, such as potassium, mg/L. One not named is not there. */
+  readonly further?: Readonly<Record<string, number>> | undefined;
+};
 
-export const FRESH_WATER: Water = { salinity: 0, alkalinity: 0, calcium: 0, magnesium: 0, nitrate: 0, phosphate: 0 };
+/** Amounts of some species: concentration × litres. */
+export type Amounts = Readonly<Partial<Record<Species, number>>> & {
+  readonly further?: Readonly<Record<string, number>> | undefined;
+};
+
+export const FRESH_WATER: Water = eachSpecies(() => 0);
 
 export function eachSpecies(value: (species: Species) => number): Record<Species, number> {
   return Object.fromEntries(SPECIES.map((species) => [species, value(species)])) as Record<Species, number>;
