@@ -7,6 +7,8 @@ import {
   type GravityReference,
 } from '../seawater/specific-gravity';
 import { MOLAR_MASS } from '../reagents/molar-mass';
+import { conductivityFromSalinity, METER_REFERENCE_C, salinityFromConductivity } from '../seawater/conductivity';
+import { seawaterDensityKgPerM3 } from '../seawater/density';
 
 /** One way of writing a quantity. Numbers are converted to and from the kind's canonical unit. */
 export interface Unit {
@@ -29,6 +31,8 @@ function mgPerL(decimals: number): Unit {
   return scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm'], decimals);
 }
 const UG_PER_L = scaled('µg/L', 1e-3, ['ug/l', 'ppb', 'ugl']);
+/** Laboratories report by mass. A kilogram is told by the litre of reef water, at 35 ppt and 25 °C (EOS-80). */
+const MG_PER_KG = scaled('mg/kg', seawaterDensityKgPerM3(35, 25) / 1000, ['mg/kg', 'mgkg']);
 
 /** 1 US gallon, exact by definition (231 cubic inches). */
 export const L_PER_US_GALLON = 3.785411784;
@@ -44,6 +48,19 @@ export const MG_CACO3_PER_MEQ = MOLAR_MASS.CaCO3 / 2;
 export const PO4_PER_P = MOLAR_MASS.PO4 / MOLAR_MASS.P;
 /** Nitrate for one of nitrate-nitrogen, by mass. */
 export const NO3_PER_N = MOLAR_MASS.NO3 / MOLAR_MASS.N;
+/** 1 pound-force per square inch in kPa: exact by definition. */
+export const KPA_PER_PSI = (G_PER_POUND * 9.80665) / 25.4 ** 2;
+
+/** Conductivity is half a figure without its temperature; plain "mS/cm" is a meter's own, referred to 25 °C. */
+function conductivity(symbol: string, temperatureC: number, factor: number, aliases: readonly string[]): Unit {
+  return {
+    symbol,
+    aliases,
+    toCanonical: (v) => salinityFromConductivity(v * factor, temperatureC),
+    fromCanonical: (v) => conductivityFromSalinity(v, temperatureC) / factor,
+    decimals: factor === 1 ? 2 : 0,
+  };
+}
 
 /** A specific gravity is half a figure without its two temperatures; plain "sg" is the common 25/25 °C. */
 function gravity(symbol: string, reference: GravityReference, aliases: readonly string[]): Unit {
@@ -83,6 +100,10 @@ export const KINDS = {
     scaled('mL', 1e-3, ['ml', 'cc']),
     scaled('US gal', L_PER_US_GALLON, ['gal', 'usgal', 'gallon', 'gallons']),
     scaled('imp gal', L_PER_IMPERIAL_GALLON, ['impgal', 'ukgal']),
+    scaled('m³', 1000, ['m3', 'cbm']),
+    scaled('US qt', L_PER_US_GALLON / 4, ['usqt', 'usquart']),
+    scaled('US fl oz', L_PER_US_GALLON / 128, ['usfloz']),
+    scaled('imp fl oz', L_PER_IMPERIAL_GALLON / 160, ['impfloz', 'ukfloz']),
   ],
   /** Canonical: millilitre. */
   dose: [scaled('mL', 1, ['ml', 'cc']), scaled('L', 1e3, ['l', 'litre', 'litres', 'liter', 'liters'])],
@@ -101,6 +122,7 @@ export const KINDS = {
     scaled('mL/min', 1, ['ml/min', 'mlpm', 'ml']),
     scaled('L/day', 1000 / 1440, ['l/day', 'l/d']),
     scaled('L/h', 1000 / 60, ['l/h']),
+    scaled('US gal/h', (L_PER_US_GALLON * 1000) / 60, ['gal/h', 'gph', 'usgal/h']),
   ],
   /** Canonical: gram. */
   mass: [
@@ -137,14 +159,62 @@ export const KINDS = {
     gravity('sg', GRAVITY_25_25, ['sg', 'sg25/25', 'sg25/25c', 'sg77/77', 'sg77/77f', 'gravity', 'specificgravity']),
     gravity('sg 60/60°F', GRAVITY_60_60F, ['sg60/60', 'sg60/60f', 'sg15.6/15.6']),
     gravity('sg 20/4°C', GRAVITY_20_4, ['sg20/4', 'sg20/4c']),
+    conductivity('mS/cm', METER_REFERENCE_C, 1, ['ms/cm', 'ms', 'mscm']),
+    conductivity('µS/cm', METER_REFERENCE_C, 1e-3, ['µs/cm', 'us/cm', 'µs', 'us']),
   ],
   /** Canonical: mg/L. */
-  calcium: [mgPerL(0), scaled('mmol/L', MOLAR_MASS.Ca, ['mmol/l', 'mmol'])],
-  magnesium: [mgPerL(0), scaled('mmol/L', MOLAR_MASS.Mg, ['mmol/l', 'mmol'])],
-  nitrate: [mgPerL(1), UG_PER_L, scaled('mg/L NO3-N', NO3_PER_N, ['no3-n', 'mg/lno3-n', 'ppmno3-n'])],
-  phosphate: [mgPerL(3), UG_PER_L, scaled('µg/L P', PO4_PER_P * 1e-3, ['ppbp', 'ug/lp', 'µg/lp'])],
-  ammonia: [mgPerL(2), UG_PER_L],
-  nitrite: [mgPerL(2), UG_PER_L],
+  calcium: [mgPerL(0), MG_PER_KG, UG_PER_L, scaled('mmol/L', MOLAR_MASS.Ca, ['mmol/l', 'mmol'])],
+  magnesium: [mgPerL(0), MG_PER_KG, UG_PER_L, scaled('mmol/L', MOLAR_MASS.Mg, ['mmol/l', 'mmol'])],
+  nitrate: [
+    mgPerL(1),
+    UG_PER_L,
+    MG_PER_KG,
+    scaled('mg/L NO3-N', NO3_PER_N, ['no3-n', 'mg/lno3-n', 'ppmno3-n', 'mg/ln', 'ppmn']),
+    scaled('µmol/L', MOLAR_MASS.NO3 / 1000, ['umol/l', 'µmol', 'umol']),
+  ],
+  phosphate: [
+    mgPerL(3),
+    UG_PER_L,
+    MG_PER_KG,
+    scaled('µg/L P', PO4_PER_P * 1e-3, ['ppbp', 'ug/lp', 'µg/lp', 'ppbpo4-p']),
+    scaled('mg/L P', PO4_PER_P, ['ppmp', 'mg/lp', 'mg/lpo4-p', 'ppmpo4-p', 'po4-p']),
+    scaled('µmol/L', MOLAR_MASS.PO4 / 1000, ['umol/l', 'µmol', 'umol']),
+  ],
+  ammonia: [
+    mgPerL(2),
+    UG_PER_L,
+    scaled('mg/L NH3-N', MOLAR_MASS.NH3 / MOLAR_MASS.N, ['nh3-n', 'mg/lnh3-n', 'ppmnh3-n']),
+  ],
+  nitrite: [
+    mgPerL(2),
+    UG_PER_L,
+    scaled('mg/L NO2-N', MOLAR_MASS.NO2 / MOLAR_MASS.N, ['no2-n', 'mg/lno2-n', 'ppmno2-n']),
+  ],
+  /** Canonical: mg/L. Any other ion; its molar mass is not known here. */
+  ion: [mgPerL(1), MG_PER_KG, UG_PER_L],
+  /** Canonical: mmol/L. Dissolved inorganic carbon. */
+  carbon: [scaled('mmol/L', 1, ['mmol/l', 'mmol'], 3)],
+  /** Canonical: µatm, which is ppm of dry air at sea level. */
+  co2: [
+    scaled('µatm', 1, ['µatm', 'uatm', 'microatm'], 0),
+    scaled('ppm', 1, ['ppm', 'ppmv'], 0),
+    scaled('% of air', 10_000, ['%', 'percent']),
+  ],
+  /** Canonical: kPa. */
+  pressure: [
+    scaled('kPa', 1, ['kpa']),
+    scaled('bar', 100, ['bar']),
+    scaled('mbar', 0.1, ['mbar', 'hpa']),
+    scaled('psi', KPA_PER_PSI, ['psi']),
+  ],
+  /** Canonical: mS/cm, at the temperature stated beside it. */
+  conductivity: [scaled('mS/cm', 1, ['ms/cm', 'ms', 'mscm'], 2), scaled('µS/cm', 1e-3, ['µs/cm', 'us/cm', 'µs', 'us'])],
+  /** Canonical: kg/m³. */
+  density: [scaled('kg/m³', 1, ['kg/m3'], 2), scaled('kg/L', 1000, ['kg/l', 'g/ml', 'g/cm3'])],
+  /** Canonical: a ratio with no unit, such as a saturation state. */
+  ratio: [scaled('', 1, [], 2)],
+  /** Canonical: times a day. */
+  timesPerDay: [scaled('times a day', 1, ['/day', 'perday', 'timesaday'])],
   /** Canonical: mg/L a day. */
   ionRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day'], 2)],
   /** Canonical: NBS scale. */
@@ -168,6 +238,34 @@ export const KINDS = {
 } as const satisfies Record<string, readonly Unit[]>;
 
 export type QuantityKind = keyof typeof KINDS;
+
+const AT_TEMPERATURE = /^([mµu])s(?:\/?cm)?(?:at|@)?(\d+(?:\.\d+)?)([cf])$/;
+const AT_PAIR = /^sg(\d+(?:\.\d+)?)\/(\d+(?:\.\d+)?)([cf]?)$/;
+
+/**
+ * Units of salinity that carry temperatures of their own: "mS/cm at 22 °C", "sg 25/20 °C" (sample, then water; °C unless
+ * °F is said).
+ * @param plain the spelling in lower case, without spaces and degree signs
+ */
+export function salinityUnitWithTemperature(plain: string): Unit | undefined {
+  const celsius = (figure: string | undefined, scale: string | undefined) =>
+    scale === 'f' ? ((Number(figure) - 32) * 5) / 9 : Number(figure);
+  const named = (scale: string | undefined) => (scale === 'f' ? '°F' : '°C');
+  const meter = AT_TEMPERATURE.exec(plain);
+  if (meter) {
+    const [, size, figure, scale] = meter;
+    const symbol = `${size === 'm' ? 'm' : 'µ'}S/cm at ${figure} ${named(scale)}`;
+    return conductivity(symbol, celsius(figure, scale), size === 'm' ? 1 : 1e-3, []);
+  }
+  const pair = AT_PAIR.exec(plain);
+  if (!pair) return undefined;
+  const [, sample, water, scale] = pair;
+  return gravity(
+    `sg ${sample}/${water}${named(scale)}`,
+    { sampleC: celsius(sample, scale), waterC: celsius(water, scale) },
+    [],
+  );
+}
 
 /** The units of a kind, as the plain interface (the table's own type is too narrow to loop over). */
 export function unitsOf(kind: QuantityKind): readonly Unit[] {

@@ -1,5 +1,7 @@
-import { Refusal } from '../refusal';
-import { unitsOf, type QuantityKind, type Unit } from './kinds';
+import { distance } from 'fastest-levenshtein';
+import { attempt, Refusal } from '../refusal';
+import { ambiguity } from './ambiguous';
+import { salinityUnitWithTemperature, unitsOf, type QuantityKind, type Unit } from './kinds';
 import { preferredUnit, quantity, showText, type UnitPreferences } from './quantity';
 
 /** What a field accepts, in canonical units. */
@@ -46,6 +48,21 @@ export function parseQuantity(text: string, expected: Expectation, preferences: 
   throw new Refusal({ field: expected.field, value: text.trim(), allowed, ...probableSlip(value, unit, expected) });
 }
 
+/**
+ * The same for a plain number, which counts in the kind's canonical unit.
+ * @throws Refusal when it is not finite or lies outside the expectation, with what was probably meant
+ */
+export function acceptAmount(amount: number, expected: Expectation, preferences: UnitPreferences): number {
+  if (amount >= expected.low && amount <= expected.high) return amount;
+  const canonical = unitsOf(expected.kind).find((unit) => attempt(() => unit.toCanonical(1)).outcome === 1);
+  throw new Refusal({
+    field: expected.field,
+    value: amount,
+    allowed: allowedRange(expected, preferences),
+    ...(canonical && Number.isFinite(amount) && probableSlip(amount, canonical, expected)),
+  });
+}
+
 /** Reads 8.3, 8,3 and 1,320; gives up on 1.2.3 and 1,2,3. */
 export function readNumber(text: string): number | undefined {
   let plain = text;
@@ -58,28 +75,53 @@ export function readNumber(text: string): number | undefined {
 
 /** The unit of a kind that a spelling names, or undefined. */
 export function unitBySpelling(kind: QuantityKind, spelling: string): Unit | undefined {
-  const plain = spelling.toLowerCase().replaceAll(/[\s°]/g, '').replaceAll('μ', 'µ').replace(/\.$/, '');
-  return unitsOf(kind).find(
-    (unit) => unit.symbol.toLowerCase().replaceAll(/[\s°]/g, '') === plain || unit.aliases.includes(plain),
+  const plain = plainSpelling(spelling);
+  return (
+    unitsOf(kind).find((unit) => plainSpelling(unit.symbol) === plain || unit.aliases.includes(plain)) ??
+    (kind === 'salinity' ? salinityUnitWithTemperature(plain) : undefined)
   );
+}
+
+function plainSpelling(spelling: string): string {
+  return spelling.toLowerCase().replaceAll(/[\s°]/g, '').replaceAll('μ', 'µ').replace(/\.$/, '');
 }
 
 function findUnit(spelling: string, expected: Expectation, preferences: UnitPreferences, text: string): Unit {
   if (spelling === '') return preferredUnit(expected.kind, preferences);
   const unit = unitBySpelling(expected.kind, spelling);
   if (unit) return unit;
-  const known = unitsOf(expected.kind)
-    .map((candidate) => candidate.symbol)
-    .filter(Boolean)
-    .join(', ');
   throw new Refusal({
     field: expected.field,
     value: text.trim(),
     allowed: allowedRange(expected, preferences),
-    hint: known
-      ? `"${spelling}" is not a unit of ${expected.field}; known here: ${known}.`
-      : `${expected.field} takes no unit.`,
+    ...unknownUnit(spelling, expected, text),
   });
+}
+
+/** A spelling that could mean two units is told so; one that means none is answered with the nearest that does. */
+function unknownUnit(spelling: string, { kind, field }: Expectation, text: string) {
+  const figure = text.slice(0, text.lastIndexOf(spelling)).trim();
+  const ambiguous = ambiguity(kind, plainSpelling(spelling) || spelling);
+  if (ambiguous) {
+    const { says, likely, times = 1 } = ambiguous;
+    const value = readNumber(figure);
+    return {
+      hint: says,
+      suggestion: likely && value !== undefined ? `${Number((value * times).toPrecision(12))} ${likely}` : undefined,
+    };
+  }
+  const symbols = unitsOf(kind)
+    .map((candidate) => candidate.symbol)
+    .filter(Boolean);
+  if (symbols.length === 0) return { hint: `${field} takes no unit.` };
+  const nearest = symbols
+    .map((symbol) => ({ symbol, apart: distance(plainSpelling(symbol), plainSpelling(spelling)) }))
+    .toSorted((a, b) => a.apart - b.apart)[0];
+  const near = nearest && nearest.apart <= 2 && nearest.apart < nearest.symbol.length ? nearest.symbol : undefined;
+  return {
+    hint: `"${spelling}" is not a unit of ${field}; known here: ${symbols.join(', ')}.`,
+    suggestion: near && `${figure} ${near}`,
+  };
 }
 
 /** A unit's own equation may refuse (35 as a specific gravity): that is "no such amount" here. */
@@ -130,4 +172,6 @@ const UNIT_WORDS: Record<string, string> = {
   ppt: 'ppt',
   '°F': 'degrees Fahrenheit',
   '°C': 'degrees Celsius',
+  'mS/cm': 'a conductivity in mS/cm',
+  'µS/cm': 'a conductivity in µS/cm',
 };

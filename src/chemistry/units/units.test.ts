@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { PARAMETERS, readingExpectation, type ParameterId } from '../parameters';
-import { Refusal } from '../refusal';
+import { attempt, Refusal } from '../refusal';
 import { KINDS, MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH, NO3_PER_N, PO4_PER_P, unitsOf, type QuantityKind } from './kinds';
-import { parseQuantity } from './parse-quantity';
+import { acceptAmount, parseQuantity, unitBySpelling } from './parse-quantity';
 import { DEFAULT_UNITS, quantity, show, showOther, showText } from './quantity';
 
 const read = (id: ParameterId, text: string) => parseQuantity(text, readingExpectation(id), DEFAULT_UNITS).amount;
@@ -25,18 +25,54 @@ describe('conversion factors', () => {
     expect(NO3_PER_N).toBeCloseTo(4.4268, 3);
     expect(PO4_PER_P).toBeCloseTo(3.0662, 3);
   });
-  it('go there and back to 1e-12 for every unit but salinity, which its equation holds to 1e-9', () => {
+  it('hold for the units the trade and laboratories use', () => {
+    // Definitions: 1 psi = 6.894757 kPa (NIST SP 811); US fluid ounce 29.5735 mL, imperial 28.4131 mL.
+    const canonical = (kind: QuantityKind, spelling: string) => unitBySpelling(kind, spelling)?.toCanonical(1);
+    expect(canonical('pressure', 'psi')).toBeCloseTo(6.894757, 6);
+    expect(canonical('volume', 'US fl oz')).toBeCloseTo(0.0295735, 7);
+    expect(canonical('volume', 'imp fl oz')).toBeCloseTo(0.0284131, 7);
+    expect(canonical('flow', 'gph')).toBeCloseTo(63.0902, 4);
+    expect(canonical('co2', '%')).toBe(10_000);
+    // mg/L against mg/kg is the density of seawater: 2.3 % at 35, 25 °C (EOS-80, 1023.341 kg/m³ at 25 °C of ITS-90).
+    expect(canonical('calcium', 'mg/kg')).toBeCloseTo(1.023341, 6);
+    // Practical salinity 35 at 25 °C (ITS-90) conducts 53.0710 mS/cm; at 15 °C 42.9175 (UNESCO 1983).
+    expect(unitBySpelling('salinity', 'mS/cm')?.fromCanonical(35)).toBeCloseTo(53.071, 3);
+    expect(unitBySpelling('salinity', 'µS/cm at 15 °C')?.fromCanonical(35)).toBeCloseTo(42_917.5, 0);
+  });
+
+  const RANGE: Partial<Record<QuantityKind, (symbol: string) => [number, number]>> = {
+    temperature: () => [5, 5000],
+    // 2 to 42 on each scale: where practical salinity is defined.
+    salinity: (symbol) =>
+      symbol.startsWith('sg')
+        ? [1.0015, 1.028]
+        : symbol === 'mS/cm'
+          ? [4, 62]
+          : symbol === 'µS/cm'
+            ? [4000, 62_000]
+            : [2, 42],
+  };
+  it('go there and back to 1e-12 for every unit of every kind', () => {
     for (const kind of Object.keys(KINDS) as QuantityKind[])
       for (const unit of unitsOf(kind)) {
-        const [low, high] = unit.symbol.startsWith('sg') ? [1.001, 1.03] : [kind === 'temperature' ? 5 : 0.001, 5000];
+        const [low, high] = RANGE[kind]?.(unit.symbol) ?? [0.001, 5000];
         fc.assert(
           fc.property(fc.double({ min: low, max: high, noNaN: true }), (value) => {
             const back = unit.fromCanonical(unit.toCanonical(value));
-            expect(Math.abs(back / value - 1)).toBeLessThan(unit.symbol.startsWith('sg') ? 1e-9 : 1e-12);
+            expect(Math.abs(back / value - 1)).toBeLessThan(1e-12);
           }),
           { numRuns: 30 },
         );
       }
+  });
+
+  it('name no unit of a kind twice', () => {
+    for (const kind of Object.keys(KINDS) as QuantityKind[]) {
+      const spellings = unitsOf(kind).flatMap(({ symbol, aliases }) => [
+        ...new Set([symbol.toLowerCase().replaceAll(/[\s°]/g, ''), ...aliases]),
+      ]);
+      expect(spellings).toEqual([...new Set(spellings)]);
+    }
   });
 });
 
@@ -55,8 +91,16 @@ describe('reading what a keeper types', () => {
     ['salinity', '35', 35],
     ['salinity', '1.02637 sg', 35],
     ['salinity', '1.02637 sg 25/25 °C', 35],
+    ['salinity', '53.07 mS/cm', 35],
+    ['salinity', '53.07 mS/cm at 25 °C', 35],
+    ['salinity', '42.92 mS/cm @ 59F', 35],
+    ['salinity', '1.02637 sg 77/77F', 35],
+    ['calcium', '420 mg/kg', 420 * 1.023341],
+    ['calcium', '10.4796 mmol/l', 420],
+    ['nitrate', '1 ppm N', NO3_PER_N],
+    ['phosphate', '0.02 ppm P', 0.02 * PO4_PER_P],
   ] as const)('%s "%s" is %d', (id, text, expected) => {
-    expect(read(id, text)).toBeCloseTo(expected, id === 'salinity' ? 2 : 9);
+    expect(read(id, text)).toBeCloseTo(expected, id === 'salinity' || id === 'calcium' ? 2 : 9);
   });
 
   it('tells the scales of specific gravity apart: one reading, three salinities', () => {
@@ -83,6 +127,38 @@ describe('reading what a keeper types', () => {
     expect(detail.hint).toMatch(hint);
     expect(detail.suggestion).toBe(suggestion);
     expect(() => read(id, suggestion)).not.toThrow();
+  });
+
+  it.each([
+    ['temperature', '77 degrees', /°C or °F/, '77 °C'],
+    ['temperature', '25°', /which scale/, '25 °C'],
+    ['alkalinity', '8 deg', /dKH/, '8 dKH'],
+    ['alkalinity', '150 mg/L', /Milligrams of what/, '150 ppm CaCO3'],
+    ['salinity', '35000 ppm', /guess from conductivity/, undefined],
+    ['salinity', '3.5 %', /per thousand/, '35 ppt'],
+    ['phosphate', '15 P', /µg\/L P/, '15 µg/L P'],
+    ['nitrate', '2 N', /NO3-N/, '2 mg/L NO3-N'],
+  ] as const)('%s "%s" could mean two things, and is asked about', (id, text, hint, suggestion) => {
+    expect(refusal(id, text)).toMatchObject({ hint: expect.stringMatching(hint) as string, suggestion });
+  });
+
+  it('answers an unknown unit with those it knows and the nearest', () => {
+    expect(refusal('alkalinity', '8.2 dKj')).toMatchObject({
+      hint: '"dKj" is not a unit of alkalinity; known here: dKH, meq/L, ppm CaCO3.',
+      suggestion: '8.2 dKH',
+    });
+    expect(refusal('calcium', '430 mg')).toMatchObject({ suggestion: '430 mg/L' });
+    expect(refusal('calcium', '430 furlongs').suggestion).toBeUndefined();
+    expect(refusal('ph', '8.2 dKH').hint).toBe('pH takes no unit.');
+  });
+
+  it('takes a plain number in the canonical unit, and says what a wrong one was', () => {
+    const salinity = readingExpectation('salinity');
+    expect(acceptAmount(35, salinity, DEFAULT_UNITS)).toBe(35);
+    const { refusal: slip } = attempt(() => acceptAmount(1.026, salinity, DEFAULT_UNITS));
+    expect(slip).toMatchObject({ field: 'salinity', suggestion: '1.026 sg' });
+    for (const value of [Number.NaN, Infinity, -1])
+      expect(() => acceptAmount(value, salinity, DEFAULT_UNITS)).toThrow(Refusal);
   });
 
   it('refuses words, two points, wrong units and negative amounts', () => {
