@@ -1,13 +1,22 @@
 import type { z } from 'zod';
-import { Refusal } from './refusal';
+import { refusalIn } from './amount';
+import { Refusal, type RefusalDetail } from './refusal';
 import type { Quantity } from './units/quantity';
 
 /** A piece of an answer: words, or a figure the screen sets large and in the keeper's unit. */
 export type Phrase = string | Quantity;
 
 /** Words of certainty; each means one thing, given in CERTAINTY_MEANS. */
-export type Certainty =
-  'worked out' | 'steady' | 'drifting' | 'within test error' | 'retest' | 'not enough yet' | 'rough';
+export const CERTAINTIES = [
+  'worked out',
+  'steady',
+  'drifting',
+  'within test error',
+  'retest',
+  'not enough yet',
+  'rough',
+] as const;
+export type Certainty = (typeof CERTAINTIES)[number];
 
 export const CERTAINTY_MEANS: Record<Certainty, string> = {
   'worked out': 'Arithmetic from the figures given: as good as they are.',
@@ -55,12 +64,14 @@ export interface Outcome<Values> {
 
 /**
  * One thing the product can work out: a schema for its input, and a pure run.
- * Benches, tests and any other door to the core use the same object.
+ * Benches, the command line, the route handler and tests use the same object.
  */
 export interface Calculator<Schema extends z.ZodType, Values> {
   readonly name: string;
   readonly asks: string;
   readonly input: Schema;
+  /** An input that is answered, to start from. */
+  readonly example: z.input<Schema>;
   /** @throws Refusal for an input outside the schema or outside what the equations allow */
   readonly run: (input: z.input<Schema>) => Outcome<Values>;
 }
@@ -78,13 +89,44 @@ export function defineCalculator<Schema extends z.ZodType, Values>(
     run: (input) => {
       const parsed = definition.input.safeParse(input);
       if (parsed.success) return definition.run(parsed.data);
-      const issue = parsed.error.issues[0];
-      const path = issue?.path ?? [];
-      throw new Refusal({
-        field: path.map(String).join(' ') || definition.name,
-        value: String(path.reduce<unknown>((whole, key) => (whole as Record<PropertyKey, unknown>)[key], input)),
-        allowed: issue?.message ?? 'another kind of value',
-      });
+      throw new Refusal(refusalOf(parsed.error, input, definition.name));
     },
   };
+}
+
+/** The first fault of an input, as a refusal with the place it stands. */
+function refusalOf(error: z.ZodError, input: unknown, name: string): RefusalDetail {
+  const issue = deepest(error.issues[0]);
+  if (!issue) return { field: name, value: 'nothing', allowed: 'an input' };
+  const path = issue.path.map(String).join('.');
+  const own = refusalIn(issue);
+  if (own) return { ...own, path };
+  if (issue.code === 'unrecognized_keys') {
+    const key = issue.keys[0] ?? '';
+    return {
+      field: key.slice(0, 60),
+      value: 'given',
+      allowed: 'the names this calculator knows',
+      hint: `There is no "${key.slice(0, 60)}" here; describe ${name} lists what there is.`,
+      path,
+    };
+  }
+  const value = issue.path.reduce<unknown>((whole, key) => (whole as Record<PropertyKey, unknown>)?.[key], input);
+  return {
+    field: issue.path.map(String).join(' ') || name,
+    value: value === undefined ? 'nothing' : typeof value === 'object' ? 'an object' : String(value).slice(0, 60),
+    allowed: issue.message.replace(/^Invalid input: /, ''),
+    path,
+  };
+}
+
+/** Of the faults of alternatives, the one furthest in: it tells of the alternative that was meant. */
+function deepest(issue: z.core.$ZodIssue | undefined): z.core.$ZodIssue | undefined {
+  if (issue?.code !== 'invalid_union') return issue;
+  const inner = issue.errors
+    .flatMap((faults) => faults.slice(0, 1))
+    .map((fault) => deepest({ ...fault, path: [...issue.path, ...fault.path] }))
+    .filter((fault) => fault !== undefined)
+    .toSorted((a, b) => b.path.length - a.path.length)[0];
+  return inner && inner.path.length > issue.path.length ? inner : issue;
 }

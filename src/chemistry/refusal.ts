@@ -8,6 +8,8 @@ export interface RefusalDetail {
   readonly allowed: string;
   /** What was probably meant, as a sentence. */
   readonly hint?: string | undefined;
+  /** Where in the input it stood, for who sent it as data: "tank.salinity". */
+  readonly path?: string | undefined;
   /** What could be typed instead, ready to use. */
   readonly suggestion?: string | undefined;
 }
@@ -36,7 +38,7 @@ function refusalSentence({ field, value, allowed, hint }: RefusalDetail): string
  * @param value in the given unit
  */
 export function within(field: string, value: number, low: number, high: number, unit: string): number {
-  if (Number.isFinite(value) && value >= low && value <= high) return value;
+  if (value >= low && value <= high && value !== Infinity) return value;
   throw new Refusal({ field, value, allowed: `${low} to ${high}${unit ? ` ${unit}` : ''}` });
 }
 

@@ -9,10 +9,11 @@ import {
   type Certainty,
   type Step,
 } from '@/chemistry/calculator';
+import { plainSentence } from '@/chemistry/sentence';
 import { showOther, showText } from '@/chemistry/units/quantity';
 import { Button } from './button';
 import { notify } from './notices';
-import { Sentence, plainSentence } from './phrases';
+import { Sentence } from './phrases';
 import { useUnits } from './workspace';
 
 /** What to do, how much, when and how sure; then what can be done about it on the spot. */

@@ -9,7 +9,7 @@ import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DEFAULT_UNITS, quantity, type UnitPreferences } from '@/chemistry/units/quantity';
-import { plainSentence } from './phrases';
+import { plainSentence } from '@/chemistry/sentence';
 
 const GALLONS: UnitPreferences = { volume: 'US gal', temperature: '°F', alkalinity: 'meq/L', salinity: 'sg' };
 const aloud = ({ says, because }: Answer, units = DEFAULT_UNITS) => [

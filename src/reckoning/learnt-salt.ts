@@ -1,5 +1,5 @@
 import { learnGramsPerL, type LearntSalt } from '@/chemistry/mixing/learn-salt';
-import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/mix-batch';
+import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
 import type { Book, Salt } from '@/record/schema';
 
 export interface SaltStrength {

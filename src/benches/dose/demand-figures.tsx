@@ -5,7 +5,7 @@ import { capitalised } from '@/chemistry/words';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
-import { AMOUNTS } from '@/record/amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import type { DoseOverrides, DoseQuestion } from '@/reckoning/dose-question';
 
 export interface AnswerProps {

@@ -11,7 +11,7 @@ import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { AMOUNTS } from '@/record/amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import { reactorQuestion } from '@/reckoning/dose-question';
 import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
 import { ReactorPicture } from './reactor-picture';

@@ -13,7 +13,7 @@ import { ChoiceRow } from '@/interface/choice-row';
 import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { AMOUNTS } from '@/record/amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
 
 /** Batches are logged where they are mixed; here they can be corrected. */

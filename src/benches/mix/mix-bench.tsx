@@ -11,7 +11,7 @@ import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { useCommitOnce, useNow, useTank, useTitle } from '@/interface/workspace';
-import { AMOUNTS } from '@/record/amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import { aimFor } from '@/reckoning/known-events';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { netVolumeL } from '@/record/schema';

@@ -7,7 +7,7 @@ import { Button } from '@/interface/button';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce } from '@/interface/workspace';
-import { AMOUNTS } from '@/record/amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import type { Salt } from '@/record/schema';
 
 /** A box of sea salt: its grams a litre, and what the label says it makes. */

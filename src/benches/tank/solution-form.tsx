@@ -9,7 +9,7 @@ import { Button } from '@/interface/button';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useTank } from '@/interface/workspace';
-import { AMOUNTS } from '@/record/amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import type { Solution } from '@/record/schema';
 import { strengthWords } from './strength-words';
 

@@ -8,7 +8,7 @@ import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
 import { useUnits } from '@/interface/workspace';
-import { AMOUNTS } from '@/record/amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import { netVolumeL, tankSchema, type Salt, type Solution, type Tank } from '@/record/schema';
 import { Targets } from './targets';
 import { displacementExpectation, litresDisplaced, type Filling } from './displacement';

@@ -11,7 +11,7 @@ import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { useCommitOnce, useNow, useTank, useTitle } from '@/interface/workspace';
-import { AMOUNTS } from '@/record/amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import { topOffQuestion } from '@/reckoning/top-off-question';
 import { ReservoirPicture } from './reservoir-picture';
 

@@ -10,8 +10,8 @@ import type { CarbonateConstants } from './constants';
  */
 const LOWEST = 1e-14;
 const HIGHEST = 1;
-/** Newton doubles its correct digits each time: a step this small leaves less than 1e-13 of [H]. */
-const SETTLED = 1e-7;
+/** Newton doubles its correct digits each time: a step this small leaves less than 1e-11 of [H]. */
+const SETTLED = 1e-6;
 const MOST_STEPS = 80;
 
 /**

@@ -90,8 +90,8 @@ export function phTotalFromNbs(phNbs: number, k: CarbonateConstants): number {
  * @param dic mol/kg-solution, 0.00001 to 0.1
  */
 export function phTotalFromDic(alkalinity: number, dic: number, k: CarbonateConstants): number {
-  within('alkalinity', alkalinity, ...RANGE.alkalinity);
-  within('DIC', dic, ...RANGE.dic);
+  within('alkalinity', alkalinity, RANGE.alkalinity[0], RANGE.alkalinity[1], 'mol/kg');
+  within('DIC', dic, RANGE.dic[0], RANGE.dic[1], 'mol/kg');
   return -Math.log10(hydrogenFromDic(alkalinity, dic, k));
 }
 

@@ -1,33 +1,44 @@
 import { z } from 'zod';
+import { amount, amountOfNamedKind, figure, settled } from '../amount';
+import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
-import { within } from '../refusal';
+import { readingExpectation } from '../parameters';
 import { quantity } from '../units/quantity';
 import { ELEMENTS, ELEMENT_FACTS } from './elements';
 
 export const correction = defineCalculator({
   name: 'correction',
   asks: 'How is a level brought to where it should be, once and gently?',
-  input: z.object({
+  input: z.strictObject({
     element: z.enum(ELEMENTS),
-    netVolumeL: z.number(),
-    /** The level now and where it should be, in the element's unit. */
-    level: z.number(),
-    levelSd: z.number().min(0),
-    aim: z.number(),
-    part: z.object({ name: z.string(), perMl: z.number().positive() }),
-    /** Fastest rise a day; common practice when left out. */
-    limitPerDay: z.number().positive().optional(),
+    netVolumeL: amount(AMOUNTS.netVolume),
+    level: amountOfNamedKind('level', 'element'),
+    /** In the element's canonical unit. */
+    levelSd: figure('doubt of the level', 0, 1000).default(0),
+    aim: amountOfNamedKind('aim', 'element'),
+    part: z.strictObject({ name: z.string().max(60), perMl: figure('amount a millilitre adds', 1e-9, 1e6) }),
+    /** Fastest rise a day, in the element's canonical unit; common practice when left out. */
+    limitPerDay: figure('fastest rise a day', 1e-6, 1000).optional(),
     /** Consumption a day, which is what lowers a level that stands too high. */
-    consumptionPerDay: z.number().optional(),
+    consumptionPerDay: figure('consumption a day', -1000, 1000).optional(),
   }),
-  run: ({ element, netVolumeL, level, levelSd, aim, part, limitPerDay, consumptionPerDay }) => {
-    within('net volume', netVolumeL, 0.1, 1e6, 'L');
+  example: {
+    element: 'alkalinity',
+    netVolumeL: '620 L',
+    level: '7.2 dKH',
+    aim: '8.3 dKH',
+    part: { name: 'carbonate part', perMl: 1.51 },
+    consumptionPerDay: 0.17,
+  },
+  run: ({ element, netVolumeL, level: givenLevel, levelSd, aim: givenAim, part, limitPerDay, consumptionPerDay }) => {
+    const level = settled(givenLevel, { ...readingExpectation(element), field: 'level', low: 0 });
+    const aim = settled(givenAim, { ...readingExpectation(element), field: 'aim', low: 0 });
     const limit = limitPerDay ?? ELEMENT_FACTS[element].riseLimitPerDay;
     const rise = aim - level;
     const totalMl = Math.max(0, (rise * netVolumeL) / part.perMl);
     // A hair under the limit must not become a second day through rounding.
     const days = Math.max(1, Math.ceil(rise / limit - 1e-9));
-    const settled = Math.abs(rise) <= 1.96 * levelSd;
+    const inDoubt = Math.abs(rise) <= 1.96 * levelSd;
     const working: Step[] = [
       {
         label: `${element} now`,
@@ -43,7 +54,7 @@ export const correction = defineCalculator({
         from: 'keeps the animals’ surroundings steady',
       },
     ];
-    if (!settled && rise > 0)
+    if (!inDoubt && rise > 0)
       working.push({
         label: `${part.name} in all`,
         value: quantity('dose', totalMl),
@@ -51,7 +62,7 @@ export const correction = defineCalculator({
         from: 'rise × net volume ÷ strength',
       });
     const cautions: Caution[] =
-      rise > 0 && !settled
+      rise > 0 && !inDoubt
         ? [
             {
               severity: 'care',
@@ -61,7 +72,7 @@ export const correction = defineCalculator({
         : [];
     const wait = consumptionPerDay !== undefined && consumptionPerDay > 0 ? -rise / consumptionPerDay : undefined;
     return {
-      answer: settled
+      answer: inDoubt
         ? {
             says: [`Leave ${element} as it is: it stands where it should, as far as the test can tell.`],
             certainty: 'within test error' as const,
@@ -95,10 +106,10 @@ export const correction = defineCalculator({
       working,
       cautions,
       values: {
-        totalMl: settled ? 0 : totalMl,
+        totalMl: inDoubt ? 0 : totalMl,
         days,
-        mlPerDay: settled ? 0 : totalMl / days,
-        withinTestError: settled,
+        mlPerDay: inDoubt ? 0 : totalMl / days,
+        withinTestError: inDoubt,
       },
     };
   },

@@ -1,28 +1,29 @@
 import { z } from 'zod';
-import { defineCalculator, type Caution, type Certainty, type Phrase, type Step } from '../calculator';
-import { within } from '../refusal';
+import { amount, figure } from '../amount';
+import { AMOUNTS } from '../amounts';
+import { CERTAINTIES, defineCalculator, type Caution, type Certainty, type Phrase, type Step } from '../calculator';
 import { quantity, type Quantity } from '../units/quantity';
 import { capitalised } from '../words';
 import { ELEMENTS, ELEMENT_FACTS, type Element } from './elements';
 
-const demandSchema = z.object({
-  /** In the element's unit a day. */
-  perDay: z.number(),
-  sd: z.number().min(0),
-  origin: z.enum(['log', 'yours', 'equation']),
+const demandSchema = z.strictObject({
+  /** In the element's unit a day: mmol/L for alkalinity, mg/L for calcium and magnesium. */
+  perDay: figure('consumption a day', -1000, 1000, 'of the element’s unit'),
+  sd: figure('doubt of the consumption', 0, 1000, 'of the element’s unit').default(0),
+  origin: z.enum(['log', 'yours', 'equation']).default('yours'),
   /** Which readings, in words. */
-  from: z.string(),
+  from: z.string().max(2000).default('your figure'),
   mismatch: z.boolean().default(false),
   /** Too small for the test to tell from nothing: no dose is built on it. */
   withinTestError: z.boolean().default(false),
 });
 
-const partSchema = z.object({
-  name: z.string(),
+const partSchema = z.strictObject({
+  name: z.string().max(200),
   /** Amount a millilitre adds: mmol for alkalinity, mg for calcium and magnesium. */
-  perMl: z.number().positive(),
-  describedAs: z.string(),
-  handling: z.array(z.string()).default([]),
+  perMl: figure('amount a millilitre adds', 1e-9, 1e6, 'mmol or mg'),
+  describedAs: z.string().max(2000).default('your figure'),
+  handling: z.array(z.string().max(2000)).max(20).default([]),
 });
 
 /** What a part should be dosed at. */
@@ -40,18 +41,29 @@ const LEAST_ML_PER_DAY = 0.05;
 export const maintenanceDose = defineCalculator({
   name: 'maintenance-dose',
   asks: 'How much of each part a day replaces what the tank takes?',
-  input: z.object({
-    netVolumeL: z.number(),
+  input: z.strictObject({
+    netVolumeL: amount(AMOUNTS.netVolume),
     demand: z.partialRecord(z.enum(ELEMENTS), demandSchema),
     parts: z.partialRecord(z.enum(ELEMENTS), partSchema),
     /** What limewater, a reactor or another solution already brings, as an amount a day. */
     carriedByOthers: z
-      .partialRecord(z.enum(ELEMENTS), z.object({ amountPerDay: z.number(), by: z.string() }))
+      .partialRecord(
+        z.enum(ELEMENTS),
+        z.strictObject({ amountPerDay: figure('amount a day', -1e9, 1e9, 'mmol or mg'), by: z.string().max(2000) }),
+      )
       .default({}),
-    certainty: z.enum(['worked out', 'steady', 'drifting', 'within test error', 'retest', 'not enough yet', 'rough']),
+    certainty: z.enum(CERTAINTIES).default('worked out'),
   }),
+  example: {
+    netVolumeL: '620 L',
+    demand: { alkalinity: { perDay: 0.27, sd: 0.01 }, calcium: { perDay: 5.4, sd: 0.4 } },
+    parts: {
+      alkalinity: { name: 'carbonate part', perMl: 1.51 },
+      calcium: { name: 'calcium part', perMl: 30.3 },
+    },
+    carriedByOthers: { alkalinity: { amountPerDay: 114, by: 'limewater' } },
+  },
   run: ({ netVolumeL, demand, parts, carriedByOthers, certainty }) => {
-    within('net volume', netVolumeL, 0.1, 1e6, 'L');
     const doses: PartDose[] = [];
     const working: Step[] = [
       {
@@ -201,6 +213,8 @@ function answerOf(doses: readonly PartDose[], certainty: Certainty) {
 }
 
 function rangeOf(doses: readonly PartDose[]): Phrase[] {
+  if (doses.every(({ lowMlPerDay, highMlPerDay }) => lowMlPerDay === highMlPerDay))
+    return ['As good as the figures given.'];
   return doses
     .flatMap((dose, i): Phrase[] => [
       `${i > 0 ? '; ' : ''}${dose.part} between`,

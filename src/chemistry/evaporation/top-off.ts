@@ -1,5 +1,8 @@
 import { z } from 'zod';
+import { amount, moment, share } from '../amount';
+import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
+import { readingExpectation } from '../parameters';
 import { within } from '../refusal';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { FRESH_WATER, type Water } from '../tank-model/water';
@@ -13,19 +16,35 @@ const ROUGH_ERROR = 0.35;
 export const topOff = defineCalculator({
   name: 'top-off',
   asks: 'How much water does the tank lose, and how long will the reservoir last?',
-  input: z.object({
-    now: z.number(),
-    netVolumeL: z.number(),
-    salinity: z.number(),
-    reservoirL: z.number(),
-    refills: z.array(z.object({ at: z.number(), litres: z.number() })),
-    surroundings: z.object({ openSurfaceM2: z.number(), waterC: z.number(), airC: z.number(), humidity: z.number() }),
+  input: z.strictObject({
+    now: moment('now'),
+    netVolumeL: amount(AMOUNTS.netVolume),
+    salinity: amount(readingExpectation('salinity')),
+    reservoirL: amount(AMOUNTS.reservoir),
+    refills: z
+      .array(z.strictObject({ at: moment('moment of the refill'), litres: amount(AMOUNTS.refill) }))
+      .default([]),
+    surroundings: z.strictObject({
+      openSurfaceM2: amount({ ...AMOUNTS.openSurface, low: 0 }),
+      waterC: amount(readingExpectation('temperature')),
+      airC: amount(AMOUNTS.roomTemperature),
+      humidity: share('room humidity'),
+    }),
     /** The keeper's own figure, when it overrules the log. */
-    litresPerDay: z.number().optional(),
+    litresPerDay: amount({ field: 'loss a day', kind: 'waterRate', low: 0, high: 10_000, usual: [0.1, 50] }).optional(),
   }),
+  example: {
+    now: 1_771_600_000_000,
+    netVolumeL: 378,
+    salinity: 35,
+    reservoirL: '20 L',
+    refills: [
+      { at: 1_770_900_000_000, litres: 17.5 },
+      { at: 1_771_400_000_000, litres: 20 },
+    ],
+    surroundings: { openSurfaceM2: '1.08 m²', waterC: 25.5, airC: '70 F', humidity: '50 %' },
+  },
   run: ({ now, netVolumeL, salinity, reservoirL, refills, surroundings, litresPerDay: own }) => {
-    within('net volume', netVolumeL, 0.1, 1e6, 'L');
-    within('reservoir', reservoirL, 0, 1e5, 'L');
     const logged = rateFromRefills(refills);
     const rough = poolEvaporationLPerDay({ ...surroundings, salinity });
     const litresPerDay =

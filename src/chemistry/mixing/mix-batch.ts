@@ -1,32 +1,27 @@
 import { z } from 'zod';
+import { amount, share } from '../amount';
+import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
-import { Refusal, within } from '../refusal';
 import { pureWaterDensityKgPerM3, seawaterDensityKgPerM3 } from '../seawater/density';
 import { specificGravity } from '../seawater/specific-gravity';
 import { quantity } from '../units/quantity';
-
-/** What boxes of reef salt say, grams a litre at 35 ppt; used until a batch has taught better. Common practice. */
-export const TYPICAL_GRAMS_PER_L_AT_35 = 38.5;
-/** Salts hold some water, so no dry salt needs less than seawater's own solids (35.165 g/kg) or much more. */
-export const GRAMS_PER_L_RANGE = [33, 50] as const;
+import { TYPICAL_GRAMS_PER_L_AT_35 } from './salt-strength';
 
 export const mixBatch = defineCalculator({
   name: 'mix-batch',
   asks: 'How much salt and purified water for this batch?',
-  input: z.object({
-    litresWanted: z.number(),
+  input: z.strictObject({
+    litresWanted: amount(AMOUNTS.batchVolume),
     /** Practical salinity. */
-    targetSalinity: z.number(),
-    gramsPerLAt35: z.number(),
+    targetSalinity: amount(AMOUNTS.batchSalinity),
+    gramsPerLAt35: amount(AMOUNTS.saltPerL).default(TYPICAL_GRAMS_PER_L_AT_35),
     /** Relative standard deviation of the grams per litre, when learnt from batches. */
-    gramsPerLError: z.number().min(0).max(1).optional(),
-    gramsPerLFrom: z.enum(['label', 'learnt', 'assumed', 'yours']),
-    temperatureC: z.number().default(25),
+    gramsPerLError: share('error of the grams a litre').optional(),
+    gramsPerLFrom: z.enum(['label', 'learnt', 'assumed', 'yours']).default('assumed'),
+    temperatureC: amount({ field: 'temperature', kind: 'temperature', low: 0, high: 40, usual: [15, 30] }).default(25),
   }),
+  example: { litresWanted: '160 L', targetSalinity: '1.026 sg', gramsPerLAt35: 38.5, gramsPerLFrom: 'label' },
   run: ({ litresWanted, targetSalinity, gramsPerLAt35, gramsPerLError, gramsPerLFrom, temperatureC }) => {
-    within('litres wanted', litresWanted, 0.1, 100_000, 'L');
-    within('target salinity', targetSalinity, 5, 42, 'ppt');
-    refuseOddSalt(gramsPerLAt35);
     // A salt's grams per litre scale with the salinity wanted; the water is what is left of the batch's mass.
     const saltG = litresWanted * gramsPerLAt35 * (targetSalinity / 35);
     const batchKg = (litresWanted * seawaterDensityKgPerM3(targetSalinity, temperatureC)) / 1000;
@@ -120,17 +115,3 @@ const SALT_FROM = {
   assumed: 'a general figure for reef salts',
   yours: 'your figure for this batch',
 } as const;
-
-function refuseOddSalt(gramsPerL: number): void {
-  const [low, high] = GRAMS_PER_L_RANGE;
-  if (gramsPerL >= low && gramsPerL <= high) return;
-  throw new Refusal({
-    field: 'salt at 35 ppt',
-    value: gramsPerL,
-    allowed: `${low} to ${high} g/L`,
-    hint:
-      gramsPerL * 10 >= low && gramsPerL * 10 <= high
-        ? `A point may have slipped: ${gramsPerL * 10} g/L?`
-        : 'Seawater at 35 ppt holds 36 g of dry salt a litre; boxed salts carry a little water besides.',
-  });
-}

@@ -1,7 +1,10 @@
 import { z } from 'zod';
-import { defineCalculator, type Caution, type Step } from '../calculator';
+import { amount, figure } from '../amount';
+import { AMOUNTS } from '../amounts';
+import { CERTAINTIES, defineCalculator, type Caution, type Step } from '../calculator';
 import { MOLAR_MASS } from '../reagents/molar-mass';
-import { Refusal, within } from '../refusal';
+import { readingExpectation } from '../parameters';
+import { Refusal } from '../refusal';
 import { MG_CACO3_PER_MEQ } from '../units/kinds';
 import { quantity } from '../units/quantity';
 
@@ -11,28 +14,34 @@ const MOST_ML_PER_MIN = 120;
 export const effluentFlow = defineCalculator({
   name: 'effluent-flow',
   asks: 'What effluent flow carries the demand?',
-  input: z.object({
-    netVolumeL: z.number(),
-    /** Alkalinity taken a day, mmol/L, with its standard deviation. */
-    demandPerDay: z.number(),
-    demandSd: z.number().min(0),
-    demandFrom: z.string(),
-    demandOrigin: z.enum(['log', 'yours']),
+  input: z.strictObject({
+    netVolumeL: amount(AMOUNTS.netVolume),
+    /** Alkalinity taken a day. */
+    demandPerDay: amount({ field: 'consumption a day', kind: 'alkalinityRate', low: -5, high: 5 }),
+    /** Its standard deviation, mmol/L a day. */
+    demandSd: figure('doubt of the consumption', 0, 100, 'mmol/L a day').default(0),
+    demandFrom: z.string().max(2000).default('your figure'),
+    demandOrigin: z.enum(['log', 'yours']).default('yours'),
     /** What other sources bring, mmol a day in the whole tank. */
-    carriedMmolPerDay: z.number().default(0),
-    carriedBy: z.string().default('other sources'),
+    carriedMmolPerDay: figure('brought by others', -1e9, 1e9, 'mmol a day').default(0),
+    carriedBy: z.string().max(2000).default('other sources'),
     /** A part that runs now and that this flow takes the place of. */
-    replaces: z.string().optional(),
-    effluentAlkalinity: z.number(),
-    tankAlkalinity: z.number(),
-    tankAlkalinityOrigin: z.enum(['log', 'yours']).default('log'),
-    certainty: z.enum(['worked out', 'steady', 'drifting', 'within test error', 'retest', 'not enough yet', 'rough']),
+    replaces: z.string().max(200).optional(),
+    effluentAlkalinity: amount(AMOUNTS.effluent),
+    tankAlkalinity: amount(readingExpectation('alkalinity')),
+    tankAlkalinityOrigin: z.enum(['log', 'yours']).default('yours'),
+    certainty: z.enum(CERTAINTIES).default('worked out'),
   }),
+  // The worked demand of a calcium reactor: 18.2 L/day or 12.6 mL/min, 7.1 g of media and 3.1 g of CO2 a day.
+  example: {
+    netVolumeL: 400,
+    demandPerDay: '1 dKH/day',
+    effluentAlkalinity: '30 dKH',
+    tankAlkalinity: '8 dKH',
+  },
   run: (input) => {
     const { netVolumeL, demandPerDay, demandSd, effluentAlkalinity, tankAlkalinity, carriedMmolPerDay, carriedBy } =
       input;
-    within('net volume', netVolumeL, 0.1, 1e6, 'L');
-    within('effluent alkalinity', effluentAlkalinity, 0, 60, 'mmol/L');
     const gain = effluentAlkalinity - tankAlkalinity;
     if (gain <= 0.1) {
       throw new Refusal({
@@ -153,13 +162,16 @@ export const effluentFlow = defineCalculator({
                 '.',
               ],
               certainty: input.certainty,
-              because: [
-                'Between',
-                quantity('flow', Math.max(0, mlPerMin - doubt)),
-                'and',
-                quantity('flow', mlPerMin + doubt),
-                '(95 in 100).',
-              ],
+              because:
+                doubt === 0
+                  ? ['As good as the figures given.']
+                  : [
+                      'Between',
+                      quantity('flow', Math.max(0, mlPerMin - doubt)),
+                      'and',
+                      quantity('flow', mlPerMin + doubt),
+                      '(95 in 100).',
+                    ],
             }
           : {
               says: ['Close the reactor’s feed: the tank takes no more than it is already given.'],

@@ -49,6 +49,16 @@ export function sumOfSalts(parts: readonly SolutionPart[]): Strength {
   return { alkalinityMmolPerL, dicMmolPerL, ions, solidsGPerL };
 }
 
+/** A solution so many times as strong. */
+export function scaled({ alkalinityMmolPerL, dicMmolPerL, ions, solidsGPerL }: Strength, times: number): Strength {
+  return {
+    alkalinityMmolPerL: alkalinityMmolPerL * times,
+    dicMmolPerL: dicMmolPerL * times,
+    ions: Object.fromEntries(IONS.map((ion) => [ion, ions[ion] * times])) as Record<Ion, number>,
+    solidsGPerL: solidsGPerL * times,
+  };
+}
+
 /** What some litres of a solution (or, at 1, salts summed) add, as amounts of the tank model. */
 export function amountsOf(strength: Strength, litres: number): Amounts {
   const { calcium, magnesium, ...further } = strength.ions;

@@ -16,8 +16,9 @@ const B = [0.0005, -0.0056, -0.0066, -0.0375, 0.0636, -0.0144] as const;
 const TEMPERATURE_C = [-2, 40] as const;
 const SALINITY = [2, 42] as const;
 
-const horner = (c: readonly [number, number, number, number, number, number], x: number) =>
-  c[0] + x * (c[1] + x * (c[2] + x * (c[3] + x * (c[4] + x * c[5]))));
+function horner(c: readonly [number, number, number, number, number, number], x: number): number {
+  return c[0] + x * (c[1] + x * (c[2] + x * (c[3] + x * (c[4] + x * c[5]))));
+}
 
 /** Conductivity at salinity 35 against that at 15 °C. UNESCO 44, eq. 3. */
 function temperatureRatio(t68: number): number {
@@ -42,7 +43,7 @@ function salinityAt(rootRt: number, t68: number): number {
  */
 export function salinityFromConductivity(conductivityMsPerCm: number, temperatureC: number, pressureDbar = 0): number {
   within('conductivity', conductivityMsPerCm, 0.1, 150, 'mS/cm');
-  const t = within('temperature', temperatureC, ...TEMPERATURE_C, '°C') * 1.00024;
+  const t = within('temperature', temperatureC, TEMPERATURE_C[0], TEMPERATURE_C[1], '°C') * 1.00024;
   const ratio = conductivityMsPerCm / C_35_15_MS_PER_CM;
   const underPressure =
     pressureDbar === 0
@@ -74,7 +75,7 @@ function outsideScale(field: string, value: string): Refusal {
  */
 export function conductivityFromSalinity(salinity: number, temperatureC: number): number {
   const s = within('salinity', salinity, ...SALINITY, 'ppt');
-  const t = within('temperature', temperatureC, ...TEMPERATURE_C, '°C') * 1.00024;
+  const t = within('temperature', temperatureC, TEMPERATURE_C[0], TEMPERATURE_C[1], '°C') * 1.00024;
   // Salinity is close to quadratic in the root of the ratio, so the secant needs only a few steps.
   let x = Math.sqrt(s / 35);
   let before = x * 1.01;

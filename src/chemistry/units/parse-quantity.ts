@@ -13,6 +13,8 @@ export interface Expectation {
   readonly high: number;
   /** Where a value is expected to lie; used only to guess what a refused one was meant to be. */
   readonly usual?: readonly [number, number] | undefined;
+  /** What to say of a refused value where no slip explains it. */
+  readonly otherwise?: string | undefined;
 }
 
 export interface ParsedQuantity {
@@ -145,8 +147,8 @@ function allowedRange({ kind, low, high }: Expectation, preferences: UnitPrefere
 function probableSlip(
   value: number,
   unit: Unit,
-  { kind, low, high, usual }: Expectation,
-): { hint?: string; suggestion?: string } {
+  { kind, low, high, usual, otherwise }: Expectation,
+): { hint?: string | undefined; suggestion?: string } {
   if (value < 0 && low >= 0) return { hint: 'It cannot be below nought.' };
   const [from, to] = usual ?? [low, high];
   const plausible = (amount: number | undefined) => amount !== undefined && amount >= from && amount <= to;
@@ -164,7 +166,7 @@ function probableSlip(
     const suggestion = `${moved} ${unit.symbol}`.trim();
     return { hint: `A point may have slipped: ${suggestion}?`, suggestion };
   }
-  return {};
+  return { hint: otherwise };
 }
 
 const UNIT_WORDS: Record<string, string> = {

@@ -5,7 +5,7 @@ import { unitsOf, type QuantityKind } from '@/chemistry/units/kinds';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
 import type { UnitPreferences } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { AMOUNTS } from '../amounts';
+import { AMOUNTS } from '@/chemistry/amounts';
 import type { EntryDraft, EntryOf, Solution } from '../schema';
 import { nearestWord, WORD_TO_PARAMETER } from './vocabulary';
 import { momentOf, readTimeWords, type TimeWords } from './when';

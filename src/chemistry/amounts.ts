@@ -1,12 +1,12 @@
-import { GRAMS_PER_L_RANGE } from '@/chemistry/mixing/mix-batch';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import { GRAMS_PER_L_RANGE } from './mixing/salt-strength';
+import { MMOL_PER_L_PER_DKH } from './units/kinds';
+import type { Expectation } from './units/parse-quantity';
 
-/** What each amount of the record accepts, wherever it is typed: the line, a field, or a grid. Canonical units. */
+/** What each amount accepts, wherever it is given: the line, a field, a grid, a calculator. Canonical units. */
 export const AMOUNTS = {
   displayVolume: { field: 'display', kind: 'volume', low: 1, high: 100_000, usual: [20, 5000] },
   sumpVolume: { field: 'sump', kind: 'volume', low: 0, high: 100_000, usual: [0, 2000] },
-  netVolume: { field: 'net volume', kind: 'volume', low: 1, high: 100_000, usual: [20, 5000] },
+  netVolume: { field: 'net volume', kind: 'volume', low: 0.1, high: 100_000, usual: [20, 5000] },
   reservoir: { field: 'reservoir', kind: 'volume', low: 0, high: 10_000, usual: [0, 500] },
   openSurface: { field: 'open surface', kind: 'area', low: 0.01, high: 100, usual: [0.05, 5] },
   roomTemperature: { field: 'room temperature', kind: 'temperature', low: -10, high: 45, usual: [15, 32] },
@@ -34,6 +34,7 @@ export const AMOUNTS = {
     low: GRAMS_PER_L_RANGE[0],
     high: GRAMS_PER_L_RANGE[1],
     usual: GRAMS_PER_L_RANGE,
+    otherwise: 'Seawater at 35 ppt holds 36 g of dry salt a litre; boxed salts carry a little water besides.',
   },
   solutionPart: { field: 'salt in a litre', kind: 'strength', low: 0.001, high: 2000, usual: [1, 1000] },
 } as const satisfies Record<string, Expectation>;

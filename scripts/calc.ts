@@ -1,0 +1,80 @@
+import { createInterface } from 'node:readline';
+import { calculatorOrRefuse, describe, replyToLine } from '../src/chemistry/batch';
+import { CALCULATORS, type AnyCalculator } from '../src/chemistry/calculators';
+import { Refusal } from '../src/chemistry/refusal';
+
+/**
+ * The calculators from the command line:
+ *
+ *     npm run -s calc -- list
+ *     npm run -s calc -- describe carbonate
+ *     npm run -s calc -- carbonate < input.json          one input, on as many lines as it likes
+ *     npm run -s calc -- carbonate < inputs.jsonl        one input a line, one answer a line
+ *     npm run -s calc -- batch < requests.jsonl          one request a line, each naming its calculator
+ *
+ * Ends with 0 when all was answered, 1 when something was refused, 2 when the command was not understood.
+ */
+const [command = 'help', ...rest] = process.argv.slice(2);
+
+try {
+  process.exitCode = await main(command, rest[0]);
+} catch (error) {
+  if (!(error instanceof Refusal)) throw error;
+  console.error(error.message);
+  process.exitCode = 2;
+}
+
+async function main(verb: string, name: string | undefined): Promise<number> {
+  switch (verb) {
+    case 'list':
+      for (const each of CALCULATORS) console.log(`${each.name.padEnd(18)}${each.asks}`);
+      return 0;
+    case 'describe':
+      console.log(JSON.stringify(describe(calculatorOrRefuse(name ?? '')), null, 2));
+      return 0;
+    case 'help':
+      console.log('calc list | describe NAME | NAME < input.json | batch < requests.jsonl');
+      return 2;
+    case 'batch':
+      return answerLines(undefined);
+    default:
+      return answerLines(calculatorOrRefuse(verb));
+  }
+}
+
+/** Lines are answered as they come, so that a long batch may be piped through. */
+async function answerLines(calculator: AnyCalculator | undefined): Promise<number> {
+  const lines = createInterface({ input: process.stdin, crlfDelay: Infinity });
+  let worst = 0;
+  let answers = '';
+  /** A single input may be spread over lines: what is not yet a whole value waits for more. */
+  let begun = '';
+  const answer = (text: string) => {
+    const reply = replyToLine(text, calculator);
+    if (!reply.ok) worst = 1;
+    answers += `${JSON.stringify(reply)}\n`;
+    if (answers.length > 1 << 16) {
+      process.stdout.write(answers);
+      answers = '';
+    }
+  };
+  for await (const line of lines) {
+    if (begun === '' && line.trim() === '') continue;
+    begun = begun === '' ? line : `${begun}\n${line}`;
+    if (calculator && !whole(begun)) continue;
+    answer(begun);
+    begun = '';
+  }
+  if (begun.trim() !== '') answer(begun);
+  process.stdout.write(answers);
+  return worst;
+}
+
+function whole(text: string): boolean {
+  try {
+    JSON.parse(text);
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,21 @@
+import { calculatorOrRefuse, describe } from '@/chemistry/batch';
+import { attempt } from '@/chemistry/refusal';
+import { answerRequest, json, refuse } from '../answering';
+
+interface Context {
+  readonly params: Promise<{ readonly name: string }>;
+}
+
+/** What a calculator takes, as JSON Schema with units and ranges, and an example. */
+export async function GET(_request: Request, { params }: Context): Promise<Response> {
+  const { name } = await params;
+  const { outcome, refusal } = attempt(() => calculatorOrRefuse(name));
+  return refusal ? refuse(404, refusal) : json(200, describe(outcome));
+}
+
+/** Runs it on one input, or on lines of inputs. */
+export async function POST(request: Request, { params }: Context): Promise<Response> {
+  const { name } = await params;
+  const { outcome, refusal } = attempt(() => calculatorOrRefuse(name));
+  return refusal ? refuse(404, refusal) : answerRequest(request, outcome);
+}

@@ -1,0 +1,15 @@
+import { CALCULATORS } from '@/chemistry/calculators';
+import { answerRequest, json } from './answering';
+
+/** The calculators by name, with the question each answers. */
+export function GET(): Response {
+  return json(
+    200,
+    CALCULATORS.map(({ name, asks }) => ({ name, asks })),
+  );
+}
+
+/** One request, or lines of requests, each naming its calculator. */
+export function POST(request: Request): Promise<Response> {
+  return answerRequest(request);
+}

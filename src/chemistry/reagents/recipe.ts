@@ -1,0 +1,101 @@
+import { fcnnlsVector } from 'ml-fcnnls';
+import { Refusal } from '../refusal';
+import { ION_MASS, reagent, type Ion, type ReagentId } from './reagents';
+import { sumOfSalts, type SolutionPart, type Strength } from './solution';
+
+/** What a recipe must match. Sodium, chloride and sulfate follow from the salts chosen. */
+const MATCHED_IONS = ['calcium', 'magnesium', 'potassium', 'strontium', 'iodide'] as const satisfies readonly Ion[];
+type Matched = 'alkalinity' | (typeof MATCHED_IONS)[number];
+
+/** A recipe that misses a strength by more than this is no match. */
+const MISS = 0.005;
+
+/** The usual salt for each, taken when the keeper names none. Common practice. */
+const USUAL: Record<Matched, ReagentId> = {
+  alkalinity: 'sodium-carbonate',
+  calcium: 'calcium-chloride-dihydrate',
+  magnesium: 'magnesium-chloride-hexahydrate',
+  potassium: 'potassium-chloride',
+  strontium: 'strontium-chloride-hexahydrate',
+  iodide: 'potassium-iodide',
+};
+
+export interface SaltAtHand {
+  readonly reagent: ReagentId;
+  readonly purity?: number | undefined;
+}
+
+/** The salts usually taken to make something of that strength. */
+export function usualSalts(target: Strength): SaltAtHand[] {
+  return matchedIn(target).map((name) => ({ reagent: USUAL[name] }));
+}
+
+/**
+ * Grams of each salt at hand, in a litre, that make a solution of the target's strength: the non-negative least squares
+ * of what the salts bring on what is wanted, each strength weighed by itself.
+ * @returns parts without those salts that are not needed
+ * @throws Refusal where the salts cannot make it, or it would not dissolve
+ * Source: Lawson and Hanson 1974, Solving Least Squares Problems, ch. 23, by the package ml-fcnnls.
+ */
+export function matchStrength(target: Strength, salts: readonly SaltAtHand[]): SolutionPart[] {
+  const wanted = matchedIn(target);
+  const perGram = salts.map(({ reagent, purity }) => sumOfSalts([{ reagent, purity, gramsPerL: 1 }]));
+  // Rows: what is wanted, each as a share of itself; what is not wanted but a salt would bring, against the largest wanted.
+  const most = Math.max(...wanted.map((name) => molesOf(name, target)));
+  const rows = (['alkalinity', ...MATCHED_IONS] as const).map((name) => ({
+    name,
+    scale: molesOf(name, target) || most,
+    goal: molesOf(name, target) > 0 ? 1 : 0,
+  }));
+  // Columns of one size, so that a trace salt counts as much as a main one.
+  const sizes = perGram.map((salt) => Math.hypot(...rows.map(({ name, scale }) => molesOf(name, salt) / scale)) || 1);
+  const matrix = rows.map(({ name, scale }) => perGram.map((salt, i) => molesOf(name, salt) / scale / (sizes[i] ?? 1)));
+  const { K } = fcnnlsVector(
+    matrix,
+    rows.map(({ goal }) => goal),
+    { gradientTolerance: 1e-12 },
+  );
+  const parts = salts
+    .map((salt, i): SolutionPart => ({ ...salt, gramsPerL: K.get(i, 0) / (sizes[i] ?? 1) }))
+    .filter(({ gramsPerL }) => gramsPerL > 1e-9);
+  const made = sumOfSalts(parts);
+  for (const { name, scale, goal } of rows) refuseMiss(name, molesOf(name, made) / scale, goal);
+  for (const { reagent: id, gramsPerL } of parts) refuseUndissolved(id, gramsPerL);
+  return parts;
+}
+
+function refuseUndissolved(id: ReagentId, gramsPerL: number): void {
+  const { name, solubilityGPerL } = reagent(id);
+  if (gramsPerL <= solubilityGPerL) return;
+  const share = Math.floor((solubilityGPerL / gramsPerL) * 100);
+  throw new Refusal({
+    field: name,
+    value: `${gramsPerL.toPrecision(4)} g/L`,
+    allowed: `0 to ${Number(solubilityGPerL.toPrecision(3))} g/L, which is what dissolves at 20 °C`,
+    hint: `At ${share} % of the strength it dissolves; dose ${(100 / share).toFixed(2)} times as much of it.`,
+    suggestion: `${share} %`,
+  });
+}
+
+function matchedIn(target: Strength): Matched[] {
+  const names = (['alkalinity', ...MATCHED_IONS] as const).filter((name) => molesOf(name, target) > 0);
+  if (names.length > 0) return names;
+  throw new Refusal({ field: 'target', value: 'nothing', allowed: 'a solution that brings something' });
+}
+
+function molesOf(name: Matched, strength: Strength): number {
+  return name === 'alkalinity' ? strength.alkalinityMmolPerL : strength.ions[name] / ION_MASS[name];
+}
+
+function refuseMiss(name: Matched, made: number, goal: number): void {
+  if (Math.abs(made - goal) <= MISS) return;
+  throw new Refusal({
+    field: 'salts at hand',
+    value: `${Math.round(made * 100)} % of the ${name} wanted`,
+    allowed: `salts that make its ${name} without what it lacks`,
+    hint:
+      made < goal
+        ? `None of them brings enough ${name}; ${USUAL[name].replaceAll('-', ' ')} would.`
+        : `They bring ${name}, which the other solution does not hold.`,
+  });
+}

@@ -1,0 +1,232 @@
+import { z } from 'zod';
+import { amount } from '../amount';
+import { AMOUNTS } from '../amounts';
+import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator';
+import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
+import { carbonateOfWater, dicAtRest, OUTDOOR_CO2_UATM } from '../carbonate/reef-water';
+import { ELEMENTS, ELEMENT_FACTS } from '../dosing/elements';
+import { readingExpectation } from '../parameters';
+import { bottleInput, bottleOf, weighedSalt } from '../reagents/bottle-input';
+import { saltsOfBottle, strengthOfBottle } from '../reagents/claim';
+import { reagent } from '../reagents/reagents';
+import { amountsOf, sumOfSalts } from '../reagents/solution';
+import { handlingOf } from '../reagents/strength-steps';
+import { Refusal } from '../refusal';
+import { naturalSeawater } from '../seawater/composition';
+import { quantity } from '../units/quantity';
+import { capitalised } from '../words';
+import type { TankEvent } from './events';
+import { simulate } from './simulate';
+import type { Water } from './water';
+
+/** Above this NBS pH calcium carbonate begins to fall out where it is made. Common practice. */
+const PH_LIMIT = 8.6;
+
+export const additions = defineCalculator({
+  name: 'additions',
+  asks: 'What would these salts or millilitres do to the whole tank, pH included?',
+  input: z.strictObject({
+    netVolumeL: amount(AMOUNTS.netVolume),
+    water: z.strictObject({
+      salinity: amount(SALINITY_OF_CARBONATE).default(35),
+      temperatureC: amount(TEMPERATURE_OF_CARBONATE).default(25),
+      alkalinity: amount({ ...readingExpectation('alkalinity'), low: 0.21 }),
+      /** Seawater's own at that salinity when left out. */
+      calcium: amount(readingExpectation('calcium')).optional(),
+      magnesium: amount(readingExpectation('magnesium')).optional(),
+      /** The pH read, or else the CO2 the water is at rest with (outdoor air when neither is given). */
+      phNbs: amount(readingExpectation('ph')).optional(),
+      pco2Uatm: amount(CO2_OF_AIR).optional(),
+    }),
+    add: z
+      .array(z.union([weighedSalt, z.strictObject({ solution: bottleInput, ml: amount(AMOUNTS.dose) })]))
+      .min(1)
+      .max(12),
+  }),
+  example: {
+    netVolumeL: '400 L',
+    water: { salinity: 35, temperatureC: 25.5, alkalinity: '8 dKH', pco2Uatm: '600 ppm' },
+    add: [{ reagent: 'sodium-carbonate', grams: 7.56 }],
+  },
+  run: ({ netVolumeL, water: given, add }) => {
+    const { salinity, temperatureC, alkalinity } = given;
+    if (given.phNbs !== undefined && given.pco2Uatm !== undefined)
+      throw new Refusal({
+        field: 'pH and CO2',
+        value: 'both',
+        allowed: 'one of them',
+        hint: 'With alkalinity, either tells the other.',
+      });
+    const known =
+      given.phNbs === undefined
+        ? { alkalinityMmolPerL: alkalinity, pco2Uatm: given.pco2Uatm ?? OUTDOOR_CO2_UATM }
+        : { alkalinityMmolPerL: alkalinity, phNbs: given.phNbs };
+    const before = carbonateOfWater(known, salinity, temperatureC, given.calcium);
+    const natural = naturalSeawater(salinity, temperatureC);
+    const water: Water = {
+      salinity,
+      alkalinity,
+      dic: before.dicMmolPerL,
+      calcium: given.calcium ?? natural.calciumMgPerL,
+      magnesium: given.magnesium ?? natural.magnesiumMgPerL,
+      nitrate: 0,
+      phosphate: 0,
+    };
+    const events = add.map((each): TankEvent => {
+      const common = { kind: 'addition', at: 0 } as const;
+      if ('reagent' in each)
+        return { ...common, amounts: amountsOf(sumOfSalts([{ ...each, gramsPerL: each.grams }]), 1) };
+      const litres = each.ml / 1000;
+      return { ...common, amounts: amountsOf(strengthOfBottle(bottleOf(each.solution)), litres), litres };
+    });
+    const [state] = simulate({ at: 0, volumeL: netVolumeL, water, temperatureC }, events, [1]);
+    if (!state) throw new Error('the model answers every sample');
+    const after = state.water;
+    const shut = carbonateOfWater(
+      { alkalinityMmolPerL: after.alkalinity, dicMmolPerL: after.dic },
+      after.salinity,
+      temperatureC,
+      after.calcium,
+    );
+    const aired = carbonateOfWater(
+      {
+        alkalinityMmolPerL: after.alkalinity,
+        dicMmolPerL: dicAtRest(after.alkalinity, after.salinity, temperatureC, before.pco2Uatm),
+      },
+      after.salinity,
+      temperatureC,
+      after.calcium,
+    );
+    const changes = ELEMENTS.map((element) => ({ element, rise: after[element] - water[element] })).filter(
+      ({ rise }) => rise > 1e-9,
+    );
+    const further = Object.entries(after.further ?? {}).filter(([, rise]) => rise > 1e-9);
+    const model = 'the tank model: amounts added ÷ litres';
+
+    const working: Step[] = [
+      { label: 'Net volume', value: quantity('volume', netVolumeL), origin: 'yours', from: 'as given' },
+      ...changes.flatMap(({ element }): Step[] => [
+        {
+          label: `${capitalised(element)} before`,
+          value: quantity(element, water[element]),
+          origin: 'yours',
+          from: 'as given, or seawater’s own',
+        },
+        {
+          label: `${capitalised(element)} after`,
+          value: quantity(element, after[element]),
+          origin: 'equation',
+          from: model,
+        },
+      ]),
+      ...further.map(([ion, rise]): Step => ({
+        label: `${capitalised(ion)} added`,
+        value: quantity('ion', rise),
+        origin: 'equation',
+        from: model,
+      })),
+      {
+        label: 'Salinity after',
+        value: quantity('salinity', after.salinity),
+        origin: 'equation',
+        from: 'dissolved solids added, in their water',
+      },
+      {
+        label: 'pH before',
+        value: quantity('ph', before.phNbs),
+        origin: given.phNbs === undefined ? 'equation' : 'yours',
+        from: 'Dickson, Sabine and Christian 2007',
+      },
+      {
+        label: 'pH at once',
+        value: quantity('ph', shut.phNbs),
+        origin: 'equation',
+        from: 'before any CO₂ has passed between water and air',
+      },
+      {
+        label: 'pH once aired',
+        value: quantity('ph', aired.phNbs),
+        origin: 'equation',
+        from: 'at rest with the same CO₂ as before',
+      },
+      {
+        label: 'Aragonite saturation at once',
+        value: quantity('ratio', shut.aragonite),
+        origin: 'equation',
+        from: 'Mucci 1983',
+      },
+    ];
+
+    const salts = add.flatMap((each) =>
+      'reagent' in each
+        ? [reagent(each.reagent)]
+        : saltsOfBottle(bottleOf(each.solution)).map((part) => reagent(part.reagent)),
+    );
+    return {
+      answer: {
+        says: [
+          'It lifts',
+          ...(changes.length === 0
+            ? ['nothing that is followed here']
+            : listed(changes.map(({ element, rise }): Phrase[] => [`${element} by`, quantity(element, rise)]))),
+          '; pH goes from',
+          quantity('ph', before.phNbs),
+          'to',
+          quantity('ph', shut.phNbs),
+          'at once and to',
+          quantity('ph', aired.phNbs),
+          'once aired.',
+        ],
+        certainty: 'worked out',
+        because: [
+          'Mixed through',
+          quantity('volume', state.volumeL),
+          'all at one time, with nothing falling out of the water.',
+        ],
+      },
+      working,
+      cautions: [
+        ...rateCautions(changes),
+        ...(shut.phNbs > PH_LIMIT
+          ? [
+              {
+                severity: 'harm' as const,
+                says: [
+                  'Given at once, this takes pH to',
+                  quantity('ph', shut.phNbs),
+                  'and calcium carbonate may fall out: spread it over days.',
+                ],
+              },
+            ]
+          : []),
+        ...handlingOf(salts).map((says) => ({ severity: 'care' as const, says: [says] })),
+      ],
+      values: {
+        volumeL: state.volumeL,
+        before: { ...water, phNbs: before.phNbs, pco2Uatm: before.pco2Uatm, aragonite: before.aragonite },
+        after: { ...after, phNbs: shut.phNbs, pco2Uatm: shut.pco2Uatm, aragonite: shut.aragonite },
+        airedPhNbs: aired.phNbs,
+        airedAragonite: aired.aragonite,
+      },
+    };
+  },
+});
+
+function listed(each: readonly Phrase[][]): Phrase[] {
+  return each.flatMap((phrases, i) => [...(i === 0 ? [] : [i === each.length - 1 ? 'and' : ',']), ...phrases]);
+}
+
+function rateCautions(changes: readonly { element: (typeof ELEMENTS)[number]; rise: number }[]): Caution[] {
+  return changes
+    .filter(({ element, rise }) => rise > ELEMENT_FACTS[element].riseLimitPerDay * (1 + 1e-9))
+    .map(({ element, rise }) => ({
+      severity: 'care',
+      says: [
+        `${capitalised(element)} would rise faster than keepers hold to, which is`,
+        quantity(ELEMENT_FACTS[element].rateKind, ELEMENT_FACTS[element].riseLimitPerDay),
+        ': give it over',
+        quantity('days', Math.ceil(rise / ELEMENT_FACTS[element].riseLimitPerDay - 1e-9)),
+        '.',
+      ],
+    }));
+}
