@@ -195,32 +195,20 @@ function advance(account: Account, to: number, samples: Samples): void {
 function along(account: Account, stretch: LevelStretch, days: number, until: number, samples: Samples): void {
   const { level, amounts, air, at: from } = account;
   const { gainLPerDay, overflowLPerDay } = stretch;
-  const v0 = level.volumeL;
-  const volumeL = (d: number) => v0 + gainLPerDay * d;
-  const amountAt = (i: number, d: number) =>
-    Math.max(
-      0,
-      amountAfter(
-        amounts[i] ?? 0,
-        account.inPerDay[i] ?? 0,
-        (account.loopLPerDay[i] ?? 0) + overflowLPerDay,
-        v0,
-        gainLPerDay,
-        d,
-      ),
-    );
+  const { volumeL } = level;
 
   const asked: number[] = [];
   const first = samples.next;
   for (let at = samples.at[first]; at !== undefined && at <= until; at = samples.at[++samples.next])
     asked.push(Math.min(days, (at - from) / DAY_MS));
-  const here = new Array<number>(amounts.length);
+  const here = asked.length > 0 ? amounts.slice() : amounts;
   const answer = (moment: number, dic: number) => {
     const d = asked[moment] ?? days;
-    for (let i = 0; i < here.length; i++) here[i] = i === DIC ? dic : amountAt(i, d);
+    for (let i = 0; i < here.length; i++) here[i] = i === DIC ? dic : amountIn(account, stretch, i, d);
     const at = samples.at[first + moment] ?? until;
     const topOffL = stretch.topOffLPerDay * d;
-    answered(samples, first + moment, stateOf(account, at, here, volumeL(d), topOffL, overflowLPerDay * d));
+    const state = stateOf(account, at, here, volumeL + gainLPerDay * d, topOffL, overflowLPerDay * d);
+    answered(samples, first + moment, state);
   };
 
   let dic: number;
@@ -230,7 +218,7 @@ function along(account: Account, stretch: LevelStretch, days: number, until: num
       inPerDay: account.inPerDay[i] ?? 0,
       outLPerDay: (account.loopLPerDay[i] ?? 0) + overflowLPerDay,
     });
-    const rest = { days, temperatureC: account.temperatureC, volumeL: v0, gainLPerDay };
+    const rest = { days, temperatureC: account.temperatureC, volumeL, gainLPerDay };
     dic = carryDic(
       air,
       { ...rest, dic: course(DIC), alkalinity: course(ALKALINITY), salinity: course(SALINITY) },
@@ -238,14 +226,25 @@ function along(account: Account, stretch: LevelStretch, days: number, until: num
       answer,
     );
   } else {
-    asked.forEach((d, moment) => answer(moment, amountAt(DIC, d)));
-    dic = amountAt(DIC, days);
+    for (let moment = 0; moment < asked.length; moment++)
+      answer(moment, amountIn(account, stretch, DIC, asked[moment] ?? days));
+    dic = amountIn(account, stretch, DIC, days);
   }
-  // Rates are constant within the stretch, so an amount moves one way only: once at nought it stays there.
-  const after = amounts.map((_, i) => (i === DIC ? dic : amountAt(i, days)));
-  for (let i = 0; i < after.length; i++) amounts[i] = after[i] ?? 0;
+  for (let i = 0; i < amounts.length; i++) amounts[i] = i === DIC ? dic : amountIn(account, stretch, i, days);
   alongStretch(level, stretch, days);
   account.at = until;
+}
+
+/**
+ * The amount of one species some days into a stretch. Rates are constant within it, so an amount moves one way only: once
+ * at nought it stays there.
+ */
+function amountIn(account: Account, { gainLPerDay, overflowLPerDay }: LevelStretch, i: number, days: number): number {
+  const amount = account.amounts[i] ?? 0;
+  const inPerDay = account.inPerDay[i] ?? 0;
+  const outLPerDay = (account.loopLPerDay[i] ?? 0) + overflowLPerDay;
+  if (inPerDay === 0 && outLPerDay === 0) return amount;
+  return Math.max(0, amountAfter(amount, inPerDay, outLPerDay, account.level.volumeL, gainLPerDay, days));
 }
 
 function stateNow(account: Account): TankState {
