@@ -36,5 +36,11 @@ export const AMOUNTS = {
     usual: GRAMS_PER_L_RANGE,
     otherwise: 'Seawater at 35 ppt holds 36 g of dry salt a litre; boxed salts carry a little water besides.',
   },
+  claimMl: { field: 'millilitres', kind: 'dose', low: 0.001, high: 100_000, usual: [0.1, 1000] },
+  claimLitres: { field: 'litres of tank', kind: 'volume', low: 0.1, high: 100_000, usual: [1, 5000] },
+  claimAlkalinity: { field: 'rise of alkalinity', kind: 'alkalinity', low: 0, high: 50, usual: [0.001, 5] },
+  claimCalcium: { field: 'rise of calcium', kind: 'calcium', low: 0, high: 5000, usual: [0.1, 200] },
+  claimMagnesium: { field: 'rise of magnesium', kind: 'magnesium', low: 0, high: 5000, usual: [0.1, 500] },
+  purity: { field: 'purity', kind: 'percent', low: 20, high: 100, usual: [70, 100] },
   solutionPart: { field: 'salt in a litre', kind: 'strength', low: 0.001, high: 2000, usual: [1, 1000] },
 } as const satisfies Record<string, Expectation>;

@@ -4,14 +4,17 @@ import type { RefusalDetail } from '@/chemistry/refusal';
 export function Refused({
   refusal,
   otherwise,
+  lesser = false,
 }: {
   readonly refusal?: RefusalDetail | undefined;
   readonly otherwise: string;
+  readonly lesser?: boolean;
 }) {
-  if (!refusal) return <p className="max-w-3xl text-2xl text-soft">{otherwise}</p>;
+  const size = lesser ? 'text-lg' : 'text-2xl';
+  if (!refusal) return <p className={`max-w-3xl ${size} text-soft`}>{otherwise}</p>;
   return (
     <div role="alert" className="max-w-3xl">
-      <p className="text-2xl text-rust">
+      <p className={`${size} text-rust`}>
         {refusal.field} is taken from {refusal.allowed}; this is {String(refusal.value)}.
       </p>
       {refusal.hint && <p className="mt-1 text-rust">{refusal.hint}</p>}

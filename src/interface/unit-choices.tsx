@@ -7,8 +7,10 @@ const CHOICES = {
   volume: ['Volume', ['L', 'US gal']],
   temperature: ['Temperature', ['°C', '°F']],
   alkalinity: ['Alkalinity', ['dKH', 'meq/L', 'ppm CaCO3']],
-  salinity: ['Salinity', ['ppt', 'sg']],
+  salinity: ['Salinity', ['ppt', 'sg', 'mS/cm']],
 } as const;
+
+const WORDS: Partial<Record<string, string>> = { sg: 'specific gravity 25/25 °C', 'mS/cm': 'mS/cm at 25 °C' };
 
 /** The units figures are shown in, and read in when none is typed. */
 export function UnitChoices({ settings }: { readonly settings: Settings }) {
@@ -34,7 +36,7 @@ export function UnitChoices({ settings }: { readonly settings: Settings }) {
               >
                 {symbols.map((symbol) => (
                   <option key={symbol} value={symbol}>
-                    {symbol === 'sg' ? 'specific gravity 25/25 °C' : symbol}
+                    {WORDS[symbol] ?? symbol}
                   </option>
                 ))}
               </select>

@@ -6,7 +6,9 @@ import type { correction } from '@/chemistry/dosing/correction';
 import { ELEMENTS, ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
 import type { maintenanceDose } from '@/chemistry/dosing/maintenance';
 import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
-import { REAGENTS } from '@/chemistry/reagents/reagents';
+import { saltsOfBottle } from '@/chemistry/reagents/claim';
+import { REAGENTS, reagent } from '@/chemistry/reagents/reagents';
+import { handlingOf } from '@/chemistry/reagents/strength-steps';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
@@ -93,14 +95,13 @@ function partInput(solution: Solution, element: Element) {
   return {
     name: solution.name,
     perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)),
-    describedAs: solution.parts
-      .map(({ reagent, gramsPerL }) => `${gramsPerL} g/L ${REAGENTS[reagent].name}`)
-      .join(' and '),
-    handling: [
-      ...new Set(
-        solution.parts.map(({ reagent }) => REAGENTS[reagent].handling).filter((text) => !text.startsWith('Keep away')),
-      ),
-    ],
+    describedAs: solution.claim
+      ? 'by its maker’s label'
+      : solution.parts.map(({ reagent, gramsPerL }) => `${gramsPerL} g/L ${REAGENTS[reagent].name}`).join(' and '),
+    handling: handlingOf(
+      saltsOfBottle(solution).map((part) => reagent(part.reagent)),
+      true,
+    ).map(({ says }) => says.join(' ')),
   };
 }
 

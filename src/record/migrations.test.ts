@@ -9,15 +9,19 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it('carry every row of the stored version 1 to the present schema', () => {
-    const old = JSON.parse(fixture) as Record<string, Record<string, unknown>[]>;
+  it.each([1, 2])('carry every row of the stored version %d to the present schema', (version) => {
+    const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
+    const old = JSON.parse(stored) as Record<string, Record<string, unknown>[]> & { version: number };
+    expect(old.version).toBe(version);
     for (const table of TABLE_NAMES) {
       for (const row of table === 'settings'
         ? [old.settings as unknown as Record<string, unknown>]
         : (old[table] ?? [])) {
-        expect(TABLES[table].safeParse(migrateRow(table, row, 1)).error?.issues).toBeUndefined();
+        expect(TABLES[table].safeParse(migrateRow(table, row, version)).error?.issues).toBeUndefined();
       }
     }
+    // One record, kept through the versions: both files tell the same water.
+    expect(readFile(stored).tanks.map(netVolumeL)).toEqual(readFile(fixture).tanks.map(netVolumeL));
   });
 
   it('leave a row of the present version as it is', () => {
@@ -49,6 +53,18 @@ describe('the schema', () => {
     expect(TABLES.solutions.safeParse({ id: 's', name: 'Strong', parts }).error?.issues[0]?.message).toMatch(
       /0 to 215 g\/L/,
     );
+  });
+
+  it('takes a solution by its salts or by its label, one of the two, and says which salt is too impure', () => {
+    const claim = { ml: 10, inLitres: 100, raises: { alkalinity: 0.18 }, alkalinityAs: 'carbonate' };
+    const parts = [{ reagent: 'sodium-carbonate', gramsPerL: 80, purity: 0.97 }];
+    const taken = (figures: object) => TABLES.solutions.safeParse({ id: 's', name: 'Bottle', ...figures });
+    expect(taken({ parts }).success).toBe(true);
+    expect(taken({ parts: [], claim }).success).toBe(true);
+    expect(taken({ parts: [] }).error?.issues[0]?.message).toMatch(/one of the two/);
+    expect(taken({ parts, claim }).error?.issues[0]?.message).toMatch(/one of the two/);
+    expect(taken({ parts: [], claim: { ...claim, raises: {} } }).success).toBe(false);
+    expect(taken({ parts: [{ ...parts[0], purity: 97 }] }).success).toBe(false);
   });
 
   it.each([

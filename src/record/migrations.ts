@@ -20,6 +20,11 @@ const MIGRATIONS: readonly Migration[] = [
       settings: (settings) => ({ ...settings, letterShortcuts: true }),
     },
   },
+  {
+    // Version 3 knows solutions by their label, the purity of a salt and salinity in mS/cm; what version 2 wrote stands as it is.
+    to: 3,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ELEMENTS } from '@/chemistry/dosing/elements';
 import { PARAMETER_IDS, PARAMETERS } from '@/chemistry/parameters';
 import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
-import { solutionStrength } from '@/chemistry/reagents/solution';
+import { ALKALINITY_FORMS, strengthOfBottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
 
 /**
@@ -10,7 +10,7 @@ import { attempt } from '@/chemistry/refusal';
  * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. The version counts changes of this file's shapes;
  * `migrations.ts` carries older rows up to it.
  */
-export const RECORD_VERSION = 2;
+export const RECORD_VERSION = 3;
 
 const id = z.string().min(1).max(64);
 const moment = z.number().int().min(0).max(8.64e15);
@@ -25,7 +25,7 @@ export const settingsSchema = z.strictObject({
     volume: z.enum(['L', 'US gal']),
     temperature: z.enum(['°C', '°F']),
     alkalinity: z.enum(['dKH', 'meq/L', 'ppm CaCO3']),
-    salinity: z.enum(['ppt', 'sg']),
+    salinity: z.enum(['ppt', 'sg', 'mS/cm']),
   }),
   /** Shortcuts of one letter can be turned off for those whose speech or switch input would set them off. */
   letterShortcuts: z.boolean(),
@@ -43,17 +43,41 @@ export const saltSchema = z.strictObject({
     .nullable(),
 });
 
+/** A solution by the salts weighed into a litre, or by what its maker's label claims; never by both. */
 export const solutionSchema = z
   .strictObject({
     id,
     name,
     parts: z
-      .array(z.strictObject({ reagent: z.enum(REAGENT_IDS), gramsPerL: z.number().positive().max(2000) }))
-      .min(1)
+      .array(
+        z.strictObject({
+          reagent: z.enum(REAGENT_IDS),
+          gramsPerL: z.number().positive().max(2000),
+          /** The share of what is weighed that is the salt; all of it when left out. */
+          purity: z.number().min(0.2).max(1).optional(),
+        }),
+      )
       .max(6),
+    /** So many mL in so many litres raise this by that. */
+    claim: z
+      .strictObject({
+        ml: z.number().positive().max(100_000),
+        inLitres: z.number().positive().max(100_000),
+        raises: z.strictObject({
+          alkalinity: amount(50).optional(),
+          calcium: amount(5000).optional(),
+          magnesium: amount(5000).optional(),
+        }),
+        alkalinityAs: z.enum(ALKALINITY_FORMS),
+      })
+      .optional(),
   })
-  .superRefine(({ parts }, context) => {
-    const { refusal } = attempt(() => solutionStrength(parts));
+  .refine(({ parts, claim }) => (parts.length === 0) === (claim !== undefined), {
+    path: ['parts'],
+    message: 'a solution is told by its salts or by its label, one of the two',
+  })
+  .superRefine((bottle, context) => {
+    const { refusal } = attempt(() => strengthOfBottle(bottle));
     if (refusal) context.addIssue({ code: 'custom', path: ['parts'], message: `${refusal.field}: ${refusal.allowed}` });
   });
 

@@ -9,6 +9,7 @@ import { doseQuestion, type DoseOverrides } from '@/reckoning/dose-question';
 import { Corrections } from './corrections';
 import { PartsAnswer } from './parts-answer';
 import { ReactorAnswer } from './reactor-answer';
+import { TryADose } from './try-a-dose';
 
 /** The schools of replacing what a tank takes; each sees the same demand. */
 const SCHOOLS: readonly (readonly [Tank['method'], string])[] = [
@@ -40,6 +41,7 @@ export function DoseBench() {
         />
       )}
       <Corrections question={question} />
+      <TryADose />
     </Bench>
   );
 }

@@ -5,8 +5,9 @@ import { REAGENTS } from '@/chemistry/reagents/reagents';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { useCommit, useTank } from '@/interface/workspace';
-import type { Salt } from '@/record/schema';
+import type { Salt, Solution } from '@/record/schema';
 import { saltStrength } from '@/reckoning/learnt-salt';
+import { MakeIt } from './make-it';
 import { SaltForm } from './salt-form';
 import { SolutionForm } from './solution-form';
 import { strengthWords } from './strength-words';
@@ -17,6 +18,7 @@ export function SaltsAndSolutions() {
   const commit = useCommit();
   const { units } = book.settings;
   const [editing, setEditing] = useState<string>();
+  const [making, setMaking] = useState<string>();
   const done = () => setEditing(undefined);
   const inUse = (id: string) =>
     book.entries.some(
@@ -26,7 +28,8 @@ export function SaltsAndSolutions() {
     <section aria-label="Salts and solutions" className="mt-10 border-t border-line pt-5">
       <h2 className="text-lg font-semibold">Solutions you dose</h2>
       <p className="max-w-3xl text-soft">
-        Described by the grams of each salt in a litre; what they bring follows from that.
+        Described by the grams of each salt in a litre, or by what the label says they raise; what they bring follows
+        from that.
       </p>
       <ul className="mt-2 max-w-4xl">
         {book.solutions.map((solution) => (
@@ -34,16 +37,21 @@ export function SaltsAndSolutions() {
             {editing === solution.id ? (
               <SolutionForm solution={solution} onDone={done} />
             ) : (
-              <Row
-                title={solution.name}
-                text={`${solution.parts.map(({ reagent, gramsPerL }) => `${showText(quantity('strength', gramsPerL), units)} ${REAGENTS[reagent].name}`).join(' + ')}: ${strengthWords(solution, units)}`}
-                onEdit={() => setEditing(solution.id)}
-                onRemove={
-                  inUse(solution.id)
-                    ? undefined
-                    : () => void commit({ label: `Removed ${solution.name}`, remove: { solutions: [solution.id] } })
-                }
-              />
+              <>
+                <Row
+                  title={solution.name}
+                  text={`${toldBy(solution, units)}: ${strengthWords(solution, units)}`}
+                  onEdit={() => setEditing(solution.id)}
+                  onMake={() => setMaking(making === solution.id ? undefined : solution.id)}
+                  making={making === solution.id}
+                  onRemove={
+                    inUse(solution.id)
+                      ? undefined
+                      : () => void commit({ label: `Removed ${solution.name}`, remove: { solutions: [solution.id] } })
+                  }
+                />
+                {making === solution.id && <MakeIt solution={solution} onDone={() => setMaking(undefined)} />}
+              </>
             )}
           </li>
         ))}
@@ -88,6 +96,20 @@ export function SaltsAndSolutions() {
   );
 }
 
+/** What is told of a solution: its salts, or its label. */
+function toldBy({ parts, claim }: Solution, units: UnitPreferences): string {
+  if (!claim)
+    return parts
+      .map(({ reagent, gramsPerL }) => `${showText(quantity('strength', gramsPerL), units)} ${REAGENTS[reagent].name}`)
+      .join(' + ');
+  const { ml, inLitres, raises } = claim;
+  const rises = (['alkalinity', 'calcium', 'magnesium'] as const).flatMap((element) => {
+    const rise = raises[element];
+    return rise === undefined ? [] : [`${element} by ${showText(quantity(element, rise), units)}`];
+  });
+  return `by its label ${showText(quantity('dose', ml), units)} in ${showText(quantity('volume', inLitres), units)} raise ${rises.join(', ')}`;
+}
+
 function saltWords(
   salt: Salt,
   { gramsPerLAt35, from, learnt }: ReturnType<typeof saltStrength>,
@@ -109,11 +131,15 @@ function Row({
   title,
   text,
   onEdit,
+  onMake,
+  making = false,
   onRemove,
 }: {
   readonly title: string;
   readonly text: string;
   readonly onEdit: () => void;
+  readonly onMake?: () => void;
+  readonly making?: boolean;
   readonly onRemove?: (() => void) | undefined;
 }) {
   return (
@@ -124,6 +150,11 @@ function Row({
         <Button look="quiet" aria-label={`Change ${title}`} onClick={onEdit}>
           Change
         </Button>
+        {onMake && (
+          <Button look="quiet" aria-label={`How to make ${title}`} aria-expanded={making} onClick={onMake}>
+            How to make it
+          </Button>
+        )}
         {onRemove && (
           <Button look="quiet" aria-label={`Remove ${title}`} onClick={onRemove}>
             Remove

@@ -9,24 +9,12 @@ export const purity = share('purity', 0.2, 1).optional();
 
 /** A maker's claim: so many mL in so many litres raise this by that. */
 export const claimInput = z.strictObject({
-  ml: amount({ field: 'millilitres', kind: 'dose', low: 0.001, high: 100_000, usual: [0.1, 1000] }),
-  inLitres: amount({ field: 'litres of tank', kind: 'volume', low: 0.1, high: 100_000, usual: [1, 5000] }),
+  ml: amount(AMOUNTS.claimMl),
+  inLitres: amount(AMOUNTS.claimLitres),
   raises: z.strictObject({
-    alkalinity: amount({
-      field: 'rise of alkalinity',
-      kind: 'alkalinity',
-      low: 0,
-      high: 50,
-      usual: [0.001, 5],
-    }).optional(),
-    calcium: amount({ field: 'rise of calcium', kind: 'calcium', low: 0, high: 5000, usual: [0.1, 200] }).optional(),
-    magnesium: amount({
-      field: 'rise of magnesium',
-      kind: 'magnesium',
-      low: 0,
-      high: 5000,
-      usual: [0.1, 500],
-    }).optional(),
+    alkalinity: amount(AMOUNTS.claimAlkalinity).optional(),
+    calcium: amount(AMOUNTS.claimCalcium).optional(),
+    magnesium: amount(AMOUNTS.claimMagnesium).optional(),
   }),
   /** What the alkalinity is made of, where the label does not say. It decides what pH does. */
   alkalinityAs: z.enum(ALKALINITY_FORMS).default('carbonate'),

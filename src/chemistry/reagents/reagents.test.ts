@@ -152,6 +152,19 @@ describe('a recipe that matches another solution', () => {
     expect(usualSalts(target)).toEqual([{ reagent: 'sodium-carbonate' }]);
   });
 
+  it('keeps a blend of chloride and sulfate as it was, and does without sulfate where no salt brings it', () => {
+    const blend = [
+      { reagent: 'magnesium-chloride-hexahydrate' as const, gramsPerL: 250 },
+      { reagent: 'magnesium-sulfate-heptahydrate' as const, gramsPerL: 30 },
+    ];
+    const target = sumOfSalts(blend);
+    const again = matchStrength(target, blend);
+    again.forEach(({ gramsPerL }, i) => expect(gramsPerL).toBeCloseTo(blend[i]?.gramsPerL ?? NaN, 3));
+    const [chloride] = matchStrength(target, [{ reagent: 'magnesium-chloride-hexahydrate' }]);
+    // 250 ÷ 203.30 + 30 ÷ 246.47 = 1.3514 mol, × 203.30: 274.7 g.
+    expect(chloride?.gramsPerL).toBeCloseTo(274.7, 1);
+  });
+
   it('leaves out what is not needed, and takes hydroxide for both its halves', () => {
     const lime = solutionStrength([{ reagent: 'calcium-hydroxide', gramsPerL: 1.5 }]);
     const found = matchStrength(lime, [{ reagent: 'calcium-hydroxide' }, { reagent: 'potassium-chloride' }]);

@@ -25,6 +25,13 @@ export const ION_MASS: Record<Ion, number> = {
   iodide: M.I,
 };
 
+/** A caution for who handles a salt: always, or only while the dry salt is weighed and dissolved. */
+export interface Handling {
+  readonly severity: 'harm' | 'care' | 'note';
+  readonly when: 'always' | 'weighing';
+  readonly says: string;
+}
+
 /** What one mole of a salt adds to water, and how far it dissolves. */
 export interface Reagent {
   readonly name: string;
@@ -40,12 +47,24 @@ export interface Reagent {
   readonly waterMol: number;
   /** Grams of this salt, as weighed with its water of hydration, that a litre of solution holds at 20 °C. */
   readonly solubilityGPerL: number;
-  readonly handling: string;
+  readonly handling: readonly Handling[];
 }
 
-const CAUSTIC = 'Caustic: goggles and gloves, and do not breathe the dust.';
-const HEATS = 'Gives off heat as it dissolves: add it to the water slowly.';
-const PLAIN = 'Keep away from children and pets, as all additives.';
+const CAUSTIC: Handling = {
+  severity: 'harm',
+  when: 'always',
+  says: 'Caustic: goggles and gloves, and do not breathe the dust.',
+};
+const HEATS: Handling = {
+  severity: 'care',
+  when: 'weighing',
+  says: 'Gives off heat as it dissolves: add it to the water slowly.',
+};
+const PLAIN: Handling = {
+  severity: 'note',
+  when: 'weighing',
+  says: 'Keep away from children and pets, as all additives.',
+};
 
 /**
  * The salts keepers make their parts from.
@@ -62,7 +81,7 @@ export const REAGENTS = {
     ions: { sodium: 2 },
     waterMol: 0,
     solubilityGPerL: 215,
-    handling: CAUSTIC,
+    handling: [CAUSTIC],
   },
   'sodium-bicarbonate': {
     name: 'sodium bicarbonate',
@@ -73,7 +92,7 @@ export const REAGENTS = {
     ions: { sodium: 1 },
     waterMol: 0,
     solubilityGPerL: 96,
-    handling: PLAIN,
+    handling: [PLAIN],
   },
   'sodium-hydroxide': {
     name: 'sodium hydroxide',
@@ -84,8 +103,13 @@ export const REAGENTS = {
     ions: { sodium: 1 },
     waterMol: 0,
     solubilityGPerL: 1090,
-    handling:
-      'Lye burns skin and eyes and boils the water it is thrown into: not recommended to keepers. Limewater does the same more gently.',
+    handling: [
+      {
+        severity: 'harm',
+        when: 'always',
+        says: 'Lye burns skin and eyes and boils the water it is thrown into: not recommended to keepers. Limewater does the same more gently.',
+      },
+    ],
   },
   'calcium-hydroxide': {
     name: 'calcium hydroxide',
@@ -96,7 +120,7 @@ export const REAGENTS = {
     ions: { calcium: 1 },
     waterMol: 0,
     solubilityGPerL: 1.73,
-    handling: `${CAUSTIC} Limewater is above pH 12.`,
+    handling: [CAUSTIC, { severity: 'harm', when: 'always', says: 'Limewater is above pH 12.' }],
   },
   'calcium-chloride-dihydrate': {
     name: 'calcium chloride dihydrate',
@@ -107,7 +131,7 @@ export const REAGENTS = {
     ions: { calcium: 1, chloride: 2 },
     waterMol: 2,
     solubilityGPerL: (745 * M.CaCl2_2H2O) / M.CaCl2,
-    handling: HEATS,
+    handling: [HEATS],
   },
   'calcium-chloride': {
     name: 'calcium chloride, anhydrous',
@@ -118,7 +142,7 @@ export const REAGENTS = {
     ions: { calcium: 1, chloride: 2 },
     waterMol: 0,
     solubilityGPerL: 745,
-    handling: HEATS,
+    handling: [HEATS],
   },
   'magnesium-chloride-hexahydrate': {
     name: 'magnesium chloride hexahydrate',
@@ -129,7 +153,7 @@ export const REAGENTS = {
     ions: { magnesium: 1, chloride: 2 },
     waterMol: 6,
     solubilityGPerL: (546 * M.MgCl2_6H2O) / M.MgCl2,
-    handling: HEATS,
+    handling: [HEATS],
   },
   'magnesium-sulfate-heptahydrate': {
     name: 'magnesium sulfate heptahydrate',
@@ -140,7 +164,7 @@ export const REAGENTS = {
     ions: { magnesium: 1, sulfate: 1 },
     waterMol: 7,
     solubilityGPerL: (337 * M.MgSO4_7H2O) / M.MgSO4,
-    handling: PLAIN,
+    handling: [PLAIN],
   },
   'strontium-chloride-hexahydrate': {
     name: 'strontium chloride hexahydrate',
@@ -151,7 +175,7 @@ export const REAGENTS = {
     ions: { strontium: 1, chloride: 2 },
     waterMol: 6,
     solubilityGPerL: (529 * M.SrCl2_6H2O) / M.SrCl2,
-    handling: PLAIN,
+    handling: [PLAIN],
   },
   'potassium-chloride': {
     name: 'potassium chloride',
@@ -162,7 +186,7 @@ export const REAGENTS = {
     ions: { potassium: 1, chloride: 1 },
     waterMol: 0,
     solubilityGPerL: 342,
-    handling: PLAIN,
+    handling: [PLAIN],
   },
   'potassium-iodide': {
     name: 'potassium iodide',
@@ -173,7 +197,10 @@ export const REAGENTS = {
     ions: { potassium: 1, iodide: 1 },
     waterMol: 0,
     solubilityGPerL: 1440,
-    handling: `${PLAIN} Seawater holds 0.06 mg/L of iodine: a gram is a thousand doses.`,
+    handling: [
+      PLAIN,
+      { severity: 'harm', when: 'always', says: 'Seawater holds 0.06 mg/L of iodine: a gram is a thousand doses.' },
+    ],
   },
 } as const satisfies Record<string, Reagent>;
 

@@ -68,7 +68,7 @@ export const recipe = defineCalculator({
       },
       working,
       cautions: [
-        ...handlingOf(salts).map((says) => ({ severity: 'harm' as const, says: [says] })),
+        ...handlingOf(salts),
         ...(differentForm(target, made)
           ? [
               {

@@ -3,8 +3,19 @@ import { Refusal } from '../refusal';
 import { ION_MASS, reagent, type Ion, type ReagentId } from './reagents';
 import { sumOfSalts, type SolutionPart, type Strength } from './solution';
 
-/** What a recipe must match. Sodium, chloride and sulfate follow from the salts chosen. */
+/** What a recipe must match. Sodium and chloride follow from the salts chosen. */
 const MATCHED_IONS = ['calcium', 'magnesium', 'potassium', 'strontium', 'iodide'] as const satisfies readonly Ion[];
+/** mmol/L below which a solution is said to hold none of something. */
+const LEAST = 1e-6;
+
+/** The weight of sulfate beside what must be matched: enough to choose among equals, too little to spoil a match. */
+const GIVES_WAY = 1e-3;
+
+interface Row {
+  readonly name: Matched | 'sulfate';
+  readonly scale: number;
+  readonly goal: number;
+}
 type Matched = 'alkalinity' | (typeof MATCHED_IONS)[number];
 
 /** A recipe that misses a strength by more than this is no match. */
@@ -42,11 +53,15 @@ export function matchStrength(target: Strength, salts: readonly SaltAtHand[]): S
   const perGram = salts.map(({ reagent, purity }) => sumOfSalts([{ reagent, purity, gramsPerL: 1 }]));
   // Rows: what is wanted, each as a share of itself; what is not wanted but a salt would bring, against the largest wanted.
   const most = Math.max(...wanted.map((name) => molesOf(name, target)));
-  const rows = (['alkalinity', ...MATCHED_IONS] as const).map((name) => ({
+  const needed = (['alkalinity', ...MATCHED_IONS] as const).map((name) => ({
     name,
-    scale: molesOf(name, target) || most,
-    goal: molesOf(name, target) > 0 ? 1 : 0,
+    scale: wanted.includes(name) ? molesOf(name, target) : most,
+    goal: wanted.includes(name) ? 1 : 0,
   }));
+  const rows: Row[] = [...needed];
+  // Sulfate is matched where the salts allow, so that a blend comes back as it was, and gives way where they do not.
+  const sulfate = target.ions.sulfate / ION_MASS.sulfate;
+  if (sulfate > LEAST) rows.push({ name: 'sulfate', scale: sulfate / GIVES_WAY, goal: GIVES_WAY });
   // Columns of one size, so that a trace salt counts as much as a main one.
   const sizes = perGram.map((salt) => Math.hypot(...rows.map(({ name, scale }) => molesOf(name, salt) / scale)) || 1);
   const matrix = rows.map(({ name, scale }) => perGram.map((salt, i) => molesOf(name, salt) / scale / (sizes[i] ?? 1)));
@@ -59,7 +74,7 @@ export function matchStrength(target: Strength, salts: readonly SaltAtHand[]): S
     .map((salt, i): SolutionPart => ({ ...salt, gramsPerL: K.get(i, 0) / (sizes[i] ?? 1) }))
     .filter(({ gramsPerL }) => gramsPerL > 1e-9);
   const made = sumOfSalts(parts);
-  for (const { name, scale, goal } of rows) refuseMiss(name, molesOf(name, made) / scale, goal);
+  for (const { name, scale, goal } of needed) refuseMiss(name, molesOf(name, made) / scale, goal);
   for (const { reagent: id, gramsPerL } of parts) refuseUndissolved(id, gramsPerL);
   return parts;
 }
@@ -71,19 +86,19 @@ function refuseUndissolved(id: ReagentId, gramsPerL: number): void {
   throw new Refusal({
     field: name,
     value: `${gramsPerL.toPrecision(4)} g/L`,
-    allowed: `0 to ${Number(solubilityGPerL.toPrecision(3))} g/L, which is what dissolves at 20 °C`,
-    hint: `At ${share} % of the strength it dissolves; dose ${(100 / share).toFixed(2)} times as much of it.`,
+    allowed: `0 to ${Number(solubilityGPerL.toPrecision(3))} g/L`,
+    hint: `No more of it dissolves at 20 °C. At ${share} % of the strength it dissolves; dose ${(100 / share).toFixed(2)} times as much of it.`,
     suggestion: `${share} %`,
   });
 }
 
 function matchedIn(target: Strength): Matched[] {
-  const names = (['alkalinity', ...MATCHED_IONS] as const).filter((name) => molesOf(name, target) > 0);
+  const names = (['alkalinity', ...MATCHED_IONS] as const).filter((name) => molesOf(name, target) > LEAST);
   if (names.length > 0) return names;
   throw new Refusal({ field: 'target', value: 'nothing', allowed: 'a solution that brings something' });
 }
 
-function molesOf(name: Matched, strength: Strength): number {
+function molesOf(name: Row['name'], strength: Strength): number {
   return name === 'alkalinity' ? strength.alkalinityMmolPerL : strength.ions[name] / ION_MASS[name];
 }
 

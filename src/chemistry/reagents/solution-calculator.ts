@@ -47,10 +47,7 @@ export const solution = defineCalculator({
         })),
         ...strengthSteps(strength, 'grams × purity ÷ molar mass (CIAAW 2021) × what a mole brings'),
       ],
-      cautions: handlingOf(parts.map((part) => reagent(part.reagent))).map((says) => ({
-        severity: 'harm',
-        says: [says],
-      })),
+      cautions: handlingOf(parts.map((part) => reagent(part.reagent))),
       values: { ...strength, parts },
     };
   },

@@ -1,4 +1,4 @@
-import type { Step } from '../calculator';
+import type { Caution, Step } from '../calculator';
 import { quantity } from '../units/quantity';
 import { capitalised } from '../words';
 import { IONS, type Reagent } from './reagents';
@@ -25,7 +25,14 @@ export function strengthSteps(strength: Strength, from: string): Step[] {
   return steps;
 }
 
-/** The cautions for handling salts, each said once. */
-export function handlingOf(salts: readonly Reagent[]): string[] {
-  return [...new Set(salts.map(({ handling }) => handling))];
+/**
+ * The cautions for who handles these salts, each said once.
+ * @param dosing the salts are in solution already: what holds for the dry salt alone is left out
+ */
+export function handlingOf(salts: readonly Reagent[], dosing = false): Caution[] {
+  const said = new Map<string, Caution>();
+  for (const { handling } of salts)
+    for (const { severity, when, says } of handling)
+      if (!dosing || when === 'always') said.set(says, { severity, says: [says] });
+  return [...said.values()];
 }

@@ -27,6 +27,8 @@ export const additions = defineCalculator({
   asks: 'What would these salts or millilitres do to the whole tank, pH included?',
   input: z.strictObject({
     netVolumeL: amount(AMOUNTS.netVolume),
+    /** Whether the figures of the water were read from a log or given here. */
+    waterFrom: z.enum(['yours', 'log']).default('yours'),
     water: z.strictObject({
       salinity: amount(SALINITY_OF_CARBONATE).default(35),
       temperatureC: amount(TEMPERATURE_OF_CARBONATE).default(25),
@@ -48,7 +50,8 @@ export const additions = defineCalculator({
     water: { salinity: 35, temperatureC: 25.5, alkalinity: '8 dKH', pco2Uatm: '600 ppm' },
     add: [{ reagent: 'sodium-carbonate', grams: 7.56 }],
   },
-  run: ({ netVolumeL, water: given, add }) => {
+  run: ({ netVolumeL, waterFrom, water: given, add }) => {
+    const asRead = waterFrom === 'log' ? 'the last reading' : 'as given';
     const { salinity, temperatureC, alkalinity } = given;
     if (given.phNbs !== undefined && given.pco2Uatm !== undefined)
       throw new Refusal({
@@ -104,13 +107,19 @@ export const additions = defineCalculator({
     const model = 'the tank model: amounts added ÷ litres';
 
     const working: Step[] = [
-      { label: 'Net volume', value: quantity('volume', netVolumeL), origin: 'yours', from: 'as given' },
+      {
+        label: 'Net volume',
+        value: quantity('volume', netVolumeL),
+        origin: waterFrom === 'log' ? 'setting' : 'yours',
+        from: waterFrom === 'log' ? 'the tank’s own settings' : 'as given',
+      },
       ...changes.flatMap(({ element }): Step[] => [
         {
           label: `${capitalised(element)} before`,
           value: quantity(element, water[element]),
-          origin: 'yours',
-          from: 'as given, or seawater’s own',
+          ...(given[element] === undefined
+            ? { origin: 'assumed' as const, from: 'seawater’s own at this salinity' }
+            : { origin: waterFrom, from: asRead }),
         },
         {
           label: `${capitalised(element)} after`,
@@ -134,8 +143,9 @@ export const additions = defineCalculator({
       {
         label: 'pH before',
         value: quantity('ph', before.phNbs),
-        origin: given.phNbs === undefined ? 'equation' : 'yours',
-        from: 'Dickson, Sabine and Christian 2007',
+        ...(given.phNbs === undefined
+          ? { origin: 'equation' as const, from: 'at rest with the CO₂ of its air: Dickson, Sabine and Christian 2007' }
+          : { origin: waterFrom, from: asRead }),
       },
       {
         label: 'pH at once',
@@ -157,10 +167,9 @@ export const additions = defineCalculator({
       },
     ];
 
-    const salts = add.flatMap((each) =>
-      'reagent' in each
-        ? [reagent(each.reagent)]
-        : saltsOfBottle(bottleOf(each.solution)).map((part) => reagent(part.reagent)),
+    const weighed = add.flatMap((each) => ('reagent' in each ? [reagent(each.reagent)] : []));
+    const dissolved = add.flatMap((each) =>
+      'reagent' in each ? [] : saltsOfBottle(bottleOf(each.solution)).map((part) => reagent(part.reagent)),
     );
     return {
       answer: {
@@ -169,13 +178,7 @@ export const additions = defineCalculator({
           ...(changes.length === 0
             ? ['nothing that is followed here']
             : listed(changes.map(({ element, rise }): Phrase[] => [`${element} by`, quantity(element, rise)]))),
-          '; pH goes from',
-          quantity('ph', before.phNbs),
-          'to',
-          quantity('ph', shut.phNbs),
-          'at once and to',
-          quantity('ph', aired.phNbs),
-          'once aired.',
+          ...phWords(before.phNbs, shut.phNbs, aired.phNbs),
         ],
         certainty: 'worked out',
         because: [
@@ -199,7 +202,8 @@ export const additions = defineCalculator({
               },
             ]
           : []),
-        ...handlingOf(salts).map((says) => ({ severity: 'care' as const, says: [says] })),
+        ...handlingOf(weighed),
+        ...handlingOf(dissolved, true),
       ],
       values: {
         volumeL: state.volumeL,
@@ -214,6 +218,21 @@ export const additions = defineCalculator({
 
 function listed(each: readonly Phrase[][]): Phrase[] {
   return each.flatMap((phrases, i) => [...(i === 0 ? [] : [i === each.length - 1 ? 'and' : ',']), ...phrases]);
+}
+
+/** What pH does, as far as a probe could show it. */
+function phWords(before: number, atOnce: number, aired: number): Phrase[] {
+  if (Math.max(Math.abs(atOnce - before), Math.abs(aired - before)) < 0.005)
+    return ['; pH stays at', quantity('ph', before), '.'];
+  return [
+    '; pH goes from',
+    quantity('ph', before),
+    'to',
+    quantity('ph', atOnce),
+    'at once and to',
+    quantity('ph', aired),
+    'once aired.',
+  ];
 }
 
 function rateCautions(changes: readonly { element: (typeof ELEMENTS)[number]; rise: number }[]): Caution[] {

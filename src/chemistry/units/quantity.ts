@@ -15,7 +15,7 @@ export interface UnitPreferences {
   readonly volume: 'L' | 'US gal';
   readonly temperature: '°C' | '°F';
   readonly alkalinity: 'dKH' | 'meq/L' | 'ppm CaCO3';
-  readonly salinity: 'ppt' | 'sg';
+  readonly salinity: 'ppt' | 'sg' | 'mS/cm';
 }
 
 export const DEFAULT_UNITS: UnitPreferences = { volume: 'L', temperature: '°C', alkalinity: 'dKH', salinity: 'ppt' };
@@ -76,7 +76,8 @@ export function showText(quantity: Quantity, preferences: UnitPreferences, digit
 export function showOther(quantity: Quantity, preferences: UnitPreferences): string | undefined {
   const used = shownUnit(quantity, preferences);
   const other = unitsOf(quantity.kind).find((unit) => unit.symbol !== used.symbol && OTHER_UNITS.has(unit.symbol));
-  if (!other || beyondDensity(quantity)) return undefined;
+  // Millilitres told in litres help nobody.
+  if (!other || quantity.kind === 'dose' || beyondDensity(quantity)) return undefined;
   const value = other.fromCanonical(quantity.amount);
   return Number.isFinite(value) ? `${figure(value, other, 3)} ${other.symbol}` : undefined;
 }
@@ -90,6 +91,8 @@ function beyondDensity({ kind, amount }: Quantity): boolean {
 
 function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Unit {
   if (beyondDensity({ kind, amount })) return named('salinity', 'ppt');
+  // The practical salinity scale, and with it conductivity, begins at 2.
+  if (kind === 'salinity' && preferences.salinity === 'mS/cm' && amount < 2) return named('salinity', 'ppt');
   if (kind === 'mass' && Math.abs(amount) >= 1000) return named('mass', 'kg');
   if (kind === 'volume' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1)
     return named('volume', 'mL');

@@ -1,0 +1,74 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { attempt } from '@/chemistry/refusal';
+import { additions } from '@/chemistry/tank-model/additions-calculator';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { useTank } from '@/interface/workspace';
+import { doseEffectQuestion } from '@/reckoning/dose-effect';
+import { PhStep } from './ph-step';
+
+/** Before a dose is given by hand: all that it would do, pH included. */
+export function TryADose() {
+  const { book, tank } = useTank();
+  const [chosen, setChosen] = useState<string>();
+  const [ml, setMl] = useState<number | null>(100);
+  const first = book.solutions.find(({ id }) => id === tank.parts.alkalinity) ?? book.solutions[0];
+  const solution = book.solutions.find(({ id }) => id === chosen) ?? first;
+  if (!solution) return null;
+  const { outcome, refusal } = attempt(() => {
+    const question = doseEffectQuestion(book, tank, solution, ml ?? 100);
+    return question && additions.run(question);
+  });
+  return (
+    <section aria-label="What a dose would do" className="mt-10 border-t border-line pt-6">
+      <h2 className="text-lg font-semibold">What would a dose do?</h2>
+      <p className="max-w-3xl text-soft">
+        Given all at once into the water as it was last read, before anything answers it.
+      </p>
+      <div className="mt-3 flex flex-wrap gap-4">
+        <label className="block">
+          <span className="block text-sm font-semibold">Solution</span>
+          <select
+            className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+            value={solution.id}
+            onChange={(event) => setChosen(event.target.value)}
+          >
+            {book.solutions.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <QuantityField label="This much, at once" expected={AMOUNTS.dose} value={ml} onChange={setMl} />
+      </div>
+      <div className="mt-4">
+        {outcome ? (
+          <Answer lesser label="Effect of the dose" answer={outcome.answer} />
+        ) : (
+          <Refused
+            lesser
+            refusal={refusal}
+            otherwise="Log an alkalinity reading first: what a dose does to pH depends on it."
+          />
+        )}
+      </div>
+      {outcome && (
+        <>
+          <PhStep
+            before={outcome.values.before.phNbs}
+            atOnce={outcome.values.after.phNbs}
+            aired={outcome.values.airedPhNbs}
+            band={tank.targets.ph}
+          />
+          <Working steps={outcome.working} />
+          <Cautions cautions={outcome.cautions} />
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,116 @@
+'use client';
+
+import { AMOUNTS } from '@/chemistry/amounts';
+import { ALKALINITY_FORMS, type AlkalinityForm } from '@/chemistry/reagents/claim';
+import { QuantityField } from '@/interface/quantity-field';
+import type { Solution } from '@/record/schema';
+
+export interface DraftClaim {
+  readonly ml: number | null;
+  readonly inLitres: number | null;
+  readonly alkalinity: number | null;
+  readonly calcium: number | null;
+  readonly magnesium: number | null;
+  readonly alkalinityAs: AlkalinityForm;
+}
+
+export function draftOf(claim: Solution['claim']): DraftClaim {
+  return {
+    ml: claim?.ml ?? null,
+    inLitres: claim?.inLitres ?? null,
+    alkalinity: claim?.raises.alkalinity ?? null,
+    calcium: claim?.raises.calcium ?? null,
+    magnesium: claim?.raises.magnesium ?? null,
+    alkalinityAs: claim?.alkalinityAs ?? 'carbonate',
+  };
+}
+
+/** The claim as far as it is told, or nothing while volumes or every rise are missing. */
+export function wholeClaim(draft: DraftClaim): Solution['claim'] {
+  const { ml, inLitres, alkalinity, calcium, magnesium, alkalinityAs } = draft;
+  if (ml === null || inLitres === null || !(alkalinity || calcium || magnesium)) return undefined;
+  return {
+    ml,
+    inLitres,
+    raises: {
+      ...(alkalinity ? { alkalinity } : {}),
+      ...(calcium ? { calcium } : {}),
+      ...(magnesium ? { magnesium } : {}),
+    },
+    alkalinityAs,
+  };
+}
+
+const FORM_WORDS: Record<AlkalinityForm, string> = {
+  carbonate: 'carbonate, which lifts pH',
+  bicarbonate: 'bicarbonate, which does not',
+  hydroxide: 'hydroxide, which lifts it most',
+};
+
+/** A bought solution, as its maker words it: so many millilitres in so many litres raise this by that. */
+export function LabelClaim({
+  draft,
+  onChange,
+}: {
+  readonly draft: DraftClaim;
+  readonly onChange: (draft: DraftClaim) => void;
+}) {
+  const set = (change: Partial<DraftClaim>) => onChange({ ...draft, ...change });
+  return (
+    <fieldset className="mt-3">
+      <legend className="text-soft">The label says that so many millilitres in so many litres raise …</legend>
+      <div className="mt-2 flex flex-wrap gap-4">
+        <QuantityField
+          label="Millilitres"
+          expected={AMOUNTS.claimMl}
+          value={draft.ml}
+          onChange={(ml) => set({ ml })}
+          placeholder="10 mL"
+        />
+        <QuantityField
+          label="In so much water"
+          expected={AMOUNTS.claimLitres}
+          value={draft.inLitres}
+          onChange={(inLitres) => set({ inLitres })}
+          placeholder="100 L"
+        />
+      </div>
+      <div className="mt-3 flex flex-wrap gap-4">
+        <QuantityField
+          label="Alkalinity by"
+          expected={AMOUNTS.claimAlkalinity}
+          value={draft.alkalinity}
+          onChange={(alkalinity) => set({ alkalinity })}
+        />
+        <QuantityField
+          label="Calcium by"
+          expected={AMOUNTS.claimCalcium}
+          value={draft.calcium}
+          onChange={(calcium) => set({ calcium })}
+        />
+        <QuantityField
+          label="Magnesium by"
+          expected={AMOUNTS.claimMagnesium}
+          value={draft.magnesium}
+          onChange={(magnesium) => set({ magnesium })}
+        />
+      </div>
+      {draft.alkalinity !== null && draft.alkalinity > 0 && (
+        <label className="mt-3 block">
+          <span className="block text-sm font-semibold">Its alkalinity is taken as</span>
+          <select
+            className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+            value={draft.alkalinityAs}
+            onChange={(event) => set({ alkalinityAs: event.target.value as AlkalinityForm })}
+          >
+            {ALKALINITY_FORMS.map((form) => (
+              <option key={form} value={form}>
+                {FORM_WORDS[form]}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </fieldset>
+  );
+}

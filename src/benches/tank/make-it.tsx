@@ -1,0 +1,109 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { recipe } from '@/chemistry/reagents/recipe-calculator';
+import { REAGENTS, type ReagentId } from '@/chemistry/reagents/reagents';
+import { usualSalts } from '@/chemistry/reagents/recipe';
+import { strengthOfBottle } from '@/chemistry/reagents/claim';
+import { attempt } from '@/chemistry/refusal';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Button } from '@/interface/button';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import type { Solution } from '@/record/schema';
+
+/** Salts that may stand for another where both bring the same. */
+const CHOICES: readonly (readonly ReagentId[])[] = [
+  ['sodium-carbonate', 'sodium-bicarbonate'],
+  ['calcium-chloride-dihydrate', 'calcium-chloride'],
+  ['magnesium-chloride-hexahydrate', 'magnesium-sulfate-heptahydrate'],
+];
+
+/** How a solution is made from plain salts, so that it matches the bottle millilitre for millilitre. */
+export function MakeIt({ solution, onDone }: { readonly solution: Solution; readonly onDone: () => void }) {
+  const [litres, setLitres] = useState<number | null>(2);
+  const [strength, setStrength] = useState<number | null>(1);
+  const [salts, setSalts] = useState(() => startingSalts(solution));
+  const choose = (at: number, reagent: ReagentId) => setSalts(salts.map((salt, i) => (i === at ? { reagent } : salt)));
+  const { outcome, refusal } = attempt(() =>
+    recipe.run({
+      match: solution.claim ? { claim: solution.claim } : { parts: solution.parts },
+      litres: litres ?? 2,
+      strength: strength ?? 1,
+      from: salts,
+    }),
+  );
+  // Where a salt would not dissolve, the recipe says what share of the strength asked for would.
+  const share = refusal?.suggestion?.endsWith('%') ? Number.parseFloat(refusal.suggestion) : undefined;
+  const weaker = share === undefined ? undefined : Math.floor(share * (strength ?? 1));
+  return (
+    <div className="mt-2 rounded-md border border-line bg-sheet p-4">
+      {outcome ? (
+        <Answer lesser label={`How to make ${solution.name}`} answer={outcome.answer} />
+      ) : (
+        <>
+          <Refused refusal={refusal} otherwise="" lesser />
+          {weaker !== undefined && (
+            <Button className="mt-2" onClick={() => setStrength(weaker / 100)}>
+              Make it at {weaker} %
+            </Button>
+          )}
+        </>
+      )}
+      <div className="mt-3 flex flex-wrap gap-4">
+        <QuantityField
+          label="To make"
+          expected={{ ...AMOUNTS.batchVolume, field: 'litres to make', low: 0.05, high: 1000, usual: [0.2, 50] }}
+          value={litres}
+          onChange={setLitres}
+        />
+        <QuantityField
+          label="At a strength of"
+          expected={{ field: 'strength', kind: 'percent', low: 1, high: 500, usual: [20, 200] }}
+          value={strength === null ? null : strength * 100}
+          onChange={(percent) => setStrength(percent === null ? null : percent / 100)}
+          hint="100 % matches the bottle; less where a salt would not dissolve"
+        />
+      </div>
+      <div className="mt-3 flex flex-wrap gap-4">
+        {salts.map(({ reagent }, i) => (
+          <label key={i} className="block">
+            <span className="block text-sm font-semibold">Salt to take</span>
+            <select
+              className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+              value={reagent}
+              onChange={(event) => choose(i, event.target.value as ReagentId)}
+            >
+              {insteadOf(reagent).map((id) => (
+                <option key={id} value={id}>
+                  {REAGENTS[id].name}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </div>
+      {outcome && (
+        <>
+          <Working steps={outcome.working} />
+          <Cautions cautions={outcome.cautions} />
+        </>
+      )}
+      <Button className="mt-3" onClick={onDone}>
+        Close
+      </Button>
+    </div>
+  );
+}
+
+/** Its own salts, or the usual ones for what its label claims. */
+function startingSalts(solution: Solution): { reagent: ReagentId }[] {
+  if (!solution.claim) return solution.parts.map(({ reagent }) => ({ reagent }));
+  const { outcome } = attempt(() => usualSalts(strengthOfBottle(solution)));
+  return (outcome ?? []).map(({ reagent }) => ({ reagent }));
+}
+
+function insteadOf(reagent: ReagentId): readonly ReagentId[] {
+  return CHOICES.find((among) => among.includes(reagent)) ?? [reagent];
+}

@@ -1,0 +1,95 @@
+'use client';
+
+import { REAGENTS, REAGENT_IDS, type ReagentId } from '@/chemistry/reagents/reagents';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { Button } from '@/interface/button';
+import { QuantityField } from '@/interface/quantity-field';
+import type { Solution } from '@/record/schema';
+
+export interface DraftPart {
+  readonly reagent: ReagentId;
+  readonly gramsPerL: number | null;
+  readonly purity: number | null;
+}
+
+/** The salts of a solution as far as they are told, or nothing while one has no weight. */
+export function wholeParts(parts: readonly DraftPart[]): Solution['parts'] | undefined {
+  const whole = parts.flatMap(({ reagent, gramsPerL, purity }) =>
+    gramsPerL === null ? [] : [{ reagent, gramsPerL, ...(purity !== null && purity < 1 && { purity }) }],
+  );
+  return whole.length === parts.length ? whole : undefined;
+}
+
+/** A solution by the grams of each salt in a litre. */
+export function SaltsWeighed({
+  parts,
+  onChange,
+}: {
+  readonly parts: readonly DraftPart[];
+  readonly onChange: (parts: readonly DraftPart[]) => void;
+}) {
+  const setPart = (at: number, change: Partial<DraftPart>) =>
+    onChange(parts.map((part, i) => (i === at ? { ...part, ...change } : part)));
+  return (
+    <>
+      {parts.map((part, i) => {
+        const { name: salt, solubilityGPerL } = REAGENTS[part.reagent];
+        const limit = Math.floor(solubilityGPerL * 100) / 100;
+        return (
+          <div key={i} className="mt-3 flex flex-wrap gap-4">
+            <label className="block">
+              <span className="block text-sm font-semibold">Salt dissolved</span>
+              <select
+                className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+                value={part.reagent}
+                onChange={(event) => setPart(i, { reagent: event.target.value as ReagentId })}
+              >
+                {REAGENT_IDS.map((id) => (
+                  <option key={id} value={id}>
+                    {REAGENTS[id].name}, {REAGENTS[id].formula}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <QuantityField
+              key={part.reagent}
+              label="Grams in a litre"
+              expected={{
+                ...AMOUNTS.solutionPart,
+                field: `${salt} in a litre`,
+                high: limit,
+                usual: [limit / 20, limit],
+              }}
+              value={part.gramsPerL}
+              onChange={(gramsPerL) => setPart(i, { gramsPerL })}
+              hint={`${Number(limit.toPrecision(3))} g/L at most dissolves at 20 °C`}
+            />
+            <QuantityField
+              label="Purity"
+              narrow
+              expected={AMOUNTS.purity}
+              value={part.purity === null ? null : part.purity * 100}
+              onChange={(percent) => setPart(i, { purity: percent === null ? null : percent / 100 })}
+              placeholder="100 %"
+            />
+            {parts.length > 1 && (
+              <Button look="quiet" onClick={() => onChange(parts.filter((_, at) => at !== i))}>
+                Without this salt
+              </Button>
+            )}
+          </div>
+        );
+      })}
+      {parts.length < 6 && (
+        <Button
+          className="mt-3"
+          onClick={() =>
+            onChange([...parts, { reagent: 'magnesium-sulfate-heptahydrate', gramsPerL: null, purity: null }])
+          }
+        >
+          And another salt
+        </Button>
+      )}
+    </>
+  );
+}
