@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { refusalIn } from './amount';
+import { refusalIn } from './calculator-input';
 import { Refusal, type RefusalDetail } from './refusal';
 import type { Quantity } from './units/quantity';
 

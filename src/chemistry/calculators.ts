@@ -10,8 +10,8 @@ import { effluentFlow } from './reactor/effluent-flow';
 import { recipe } from './reagents/recipe-calculator';
 import { solution } from './reagents/solution-calculator';
 import { salinity } from './seawater/salinity-calculator';
-import { additions } from './tank-model/additions-calculator';
-import { forecast } from './tank-model/forecast';
+import { additions } from './dosing/additions';
+import { forecast } from './forecast/forecast';
 
 /** Everything the product can work out, for the doors that take a calculator by name. */
 export const CALCULATORS = [

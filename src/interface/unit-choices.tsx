@@ -1,6 +1,7 @@
 'use client';
 
 import type { Settings } from '@/record/schema';
+import { SelectField } from './select-field';
 import { useCommit } from './workspace';
 
 const CHOICES = {
@@ -22,25 +23,18 @@ export function UnitChoices({ settings }: { readonly settings: Settings }) {
         {(Object.keys(CHOICES) as (keyof typeof CHOICES)[]).map((kind) => {
           const [label, symbols] = CHOICES[kind];
           return (
-            <label key={kind} className="block">
-              <span className="block text-sm font-semibold">{label}</span>
-              <select
-                className="mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-                value={settings.units[kind]}
-                onChange={({ target: { value } }) =>
-                  void commit({
-                    label: `${label} in ${value}`,
-                    settings: (present) => ({ ...present, units: { ...present.units, [kind]: value } }),
-                  })
-                }
-              >
-                {symbols.map((symbol) => (
-                  <option key={symbol} value={symbol}>
-                    {WORDS[symbol] ?? symbol}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <SelectField
+              key={kind}
+              label={label}
+              value={settings.units[kind]}
+              options={symbols.map((symbol) => [symbol, WORDS[symbol] ?? symbol] as const)}
+              onChange={(value) =>
+                void commit({
+                  label: `${label} in ${value}`,
+                  settings: (present) => ({ ...present, units: { ...present.units, [kind]: value } }),
+                })
+              }
+            />
           );
         })}
       </div>

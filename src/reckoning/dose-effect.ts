@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { additions } from '@/chemistry/tank-model/additions-calculator';
+import type { additions } from '@/chemistry/dosing/additions';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { aimFor } from './known-events';

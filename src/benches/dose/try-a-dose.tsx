@@ -3,10 +3,11 @@
 import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { attempt } from '@/chemistry/refusal';
-import { additions } from '@/chemistry/tank-model/additions-calculator';
+import { additions } from '@/chemistry/dosing/additions';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
+import { SelectField } from '@/interface/select-field';
 import { useTank } from '@/interface/workspace';
 import { doseEffectQuestion } from '@/reckoning/dose-effect';
 import { PhStep } from './ph-step';
@@ -30,20 +31,12 @@ export function TryADose() {
         Given all at once into the water as it was last read, before anything answers it.
       </p>
       <div className="mt-3 flex flex-wrap gap-4">
-        <label className="block">
-          <span className="block text-sm font-semibold">Solution</span>
-          <select
-            className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-            value={solution.id}
-            onChange={(event) => setChosen(event.target.value)}
-          >
-            {book.solutions.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="Solution"
+          value={solution.id}
+          options={book.solutions.map(({ id, name }) => [id, name] as const)}
+          onChange={setChosen}
+        />
         <QuantityField label="This much, at once" expected={AMOUNTS.dose} value={ml} onChange={setMl} />
       </div>
       <div className="mt-4">

@@ -12,6 +12,7 @@ import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
@@ -148,21 +149,17 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
             {kind === 'reading' &&
               PARAMETER_IDS.map((id) => field(id, capitalised(PARAMETERS[id].name), readingExpectation(id), true))}
             {(kind === 'dose' || kind === 'standing-dose') && (
-              <label className="block">
-                <span className="block text-sm font-semibold">Solution</span>
-                <select
-                  className="mt-1 min-h-11 w-40 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-                  value={solutionId}
-                  onChange={(event) => setSolutionId(event.target.value)}
-                >
-                  {book.solutions.length === 0 && <option value="">none described yet</option>}
-                  {book.solutions.map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-              </label>
+              <SelectField
+                label="Solution"
+                width="w-40"
+                value={solutionId}
+                options={
+                  book.solutions.length === 0
+                    ? [['', 'none described yet']]
+                    : book.solutions.map(({ id, name }) => [id, name] as const)
+                }
+                onChange={setSolutionId}
+              />
             )}
             {kind !== 'reading' &&
               kind !== 'note' &&

@@ -10,6 +10,7 @@ import { Bench, Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
+import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useNow, useTank, useTitle } from '@/interface/workspace';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { aimFor } from '@/reckoning/known-events';
@@ -121,21 +122,13 @@ export function MixBench() {
             required
             hint="ppt, or specific gravity: “1.026 sg” is the 25/25 °C (77/77 °F) scale; “sg 60/60” and “sg 20/4” are known too"
           />
-          <label className="block">
-            <span className="block text-sm font-semibold">Salt</span>
-            <select
-              className="mt-1 min-h-11 w-40 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-              value={saltId ?? ''}
-              onChange={(event) => setSaltId(event.target.value || null)}
-            >
-              {book.salts.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-              <option value="">another salt</option>
-            </select>
-          </label>
+          <SelectField
+            label="Salt"
+            width="w-40"
+            value={saltId ?? ''}
+            options={[...book.salts.map(({ id, name }) => [id, name] as const), ['', 'another salt'] as const]}
+            onChange={(id) => setSaltId(id || null)}
+          />
           <QuantityField
             label="Salt a litre at 35 ppt"
             expected={AMOUNTS.saltPerL}

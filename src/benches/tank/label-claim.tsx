@@ -3,6 +3,7 @@
 import { AMOUNTS } from '@/chemistry/amounts';
 import { ALKALINITY_FORMS, type AlkalinityForm } from '@/chemistry/reagents/claim';
 import { QuantityField } from '@/interface/quantity-field';
+import { SelectField } from '@/interface/select-field';
 import type { Solution } from '@/record/schema';
 
 export interface DraftClaim {
@@ -96,20 +97,14 @@ export function LabelClaim({
         />
       </div>
       {draft.alkalinity !== null && draft.alkalinity > 0 && (
-        <label className="mt-3 block">
-          <span className="block text-sm font-semibold">Its alkalinity is taken as</span>
-          <select
-            className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
+        <div className="mt-3">
+          <SelectField
+            label="Its alkalinity is taken as"
             value={draft.alkalinityAs}
-            onChange={(event) => set({ alkalinityAs: event.target.value as AlkalinityForm })}
-          >
-            {ALKALINITY_FORMS.map((form) => (
-              <option key={form} value={form}>
-                {FORM_WORDS[form]}
-              </option>
-            ))}
-          </select>
-        </label>
+            options={ALKALINITY_FORMS.map((form) => [form, FORM_WORDS[form]] as const)}
+            onChange={(alkalinityAs) => set({ alkalinityAs })}
+          />
+        </div>
       )}
     </fieldset>
   );

@@ -11,6 +11,7 @@ import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
+import { SelectField } from '@/interface/select-field';
 import type { Solution } from '@/record/schema';
 
 /** Salts that may stand for another where both bring the same. */
@@ -68,20 +69,13 @@ export function MakeIt({ solution, onDone }: { readonly solution: Solution; read
       </div>
       <div className="mt-3 flex flex-wrap gap-4">
         {salts.map(({ reagent }, i) => (
-          <label key={i} className="block">
-            <span className="block text-sm font-semibold">Salt to take</span>
-            <select
-              className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-              value={reagent}
-              onChange={(event) => choose(i, event.target.value as ReagentId)}
-            >
-              {insteadOf(reagent).map((id) => (
-                <option key={id} value={id}>
-                  {REAGENTS[id].name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            key={i}
+            label="Salt to take"
+            value={reagent}
+            options={insteadOf(reagent).map((id) => [id, REAGENTS[id].name] as const)}
+            onChange={(id) => choose(i, id)}
+          />
         ))}
       </div>
       {outcome && (

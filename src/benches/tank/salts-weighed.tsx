@@ -4,6 +4,7 @@ import { REAGENTS, REAGENT_IDS, type ReagentId } from '@/chemistry/reagents/reag
 import { AMOUNTS } from '@/chemistry/amounts';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
+import { SelectField } from '@/interface/select-field';
 import type { Solution } from '@/record/schema';
 
 export interface DraftPart {
@@ -37,20 +38,12 @@ export function SaltsWeighed({
         const limit = Math.floor(solubilityGPerL * 100) / 100;
         return (
           <div key={i} className="mt-3 flex flex-wrap gap-4">
-            <label className="block">
-              <span className="block text-sm font-semibold">Salt dissolved</span>
-              <select
-                className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-                value={part.reagent}
-                onChange={(event) => setPart(i, { reagent: event.target.value as ReagentId })}
-              >
-                {REAGENT_IDS.map((id) => (
-                  <option key={id} value={id}>
-                    {REAGENTS[id].name}, {REAGENTS[id].formula}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <SelectField
+              label="Salt dissolved"
+              value={part.reagent}
+              options={REAGENT_IDS.map((id) => [id, `${REAGENTS[id].name}, ${REAGENTS[id].formula}`] as const)}
+              onChange={(reagent) => setPart(i, { reagent })}
+            />
             <QuantityField
               key={part.reagent}
               label="Grams in a litre"

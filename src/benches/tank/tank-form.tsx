@@ -6,6 +6,7 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { SelectField } from '@/interface/select-field';
 import { without } from '@/interface/without';
 import { useUnits } from '@/interface/workspace';
 import { AMOUNTS } from '@/chemistry/amounts';
@@ -81,14 +82,16 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
         {volume('Top-off reservoir', 'reservoirL', AMOUNTS.reservoir, 'leave empty if there is none')}
       </Group>
       <Group title="How it is kept">
-        <Choice
+        <SelectField
+          width="w-72"
           label="What replaces calcium and alkalinity"
           value={draft.method}
           options={METHODS}
           onChange={(method) => set({ method: method as Tank['method'] })}
         />
         {salts.length > 0 && (
-          <Choice
+          <SelectField
+            width="w-72"
             label="Salt"
             value={draft.saltId ?? ''}
             options={[...salts.map(({ id, name }): [string, string] => [id, name]), ['', 'another']]}
@@ -98,7 +101,8 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
         {!short &&
           solutions.length > 0 &&
           (['alkalinity', 'calcium', 'magnesium'] as const).map((element) => (
-            <Choice
+            <SelectField
+              width="w-72"
               key={element}
               label={`Part for ${element}`}
               value={draft.parts[element] ?? ''}
@@ -201,34 +205,5 @@ function Group({ title, children }: { readonly title: string; readonly children:
       <legend className="mb-2 text-lg font-semibold">{title}</legend>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">{children}</div>
     </fieldset>
-  );
-}
-
-function Choice({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: string;
-  readonly options: readonly (readonly [string, string])[];
-  readonly onChange: (value: string) => void;
-}) {
-  return (
-    <label className="block">
-      <span className="block text-sm font-semibold">{label}</span>
-      <select
-        className="mt-1 min-h-11 w-72 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
-        {options.map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }

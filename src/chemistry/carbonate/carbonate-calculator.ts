@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount } from '../amount';
+import { amount } from '../calculator-input';
 import { defineCalculator, type Caution, type Step } from '../calculator';
 import { PARAMETERS, readingExpectation } from '../parameters';
 import { quantity } from '../units/quantity';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, figure } from '../amount';
+import { amount, figure } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { CERTAINTIES, defineCalculator, type Caution, type Certainty, type Phrase, type Step } from '../calculator';
 import { quantity, type Quantity } from '../units/quantity';

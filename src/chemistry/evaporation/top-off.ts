@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, moment, share } from '../amount';
+import { amount, moment, share } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
 import { readingExpectation } from '../parameters';

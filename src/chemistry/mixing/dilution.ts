@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, amountOfNamedKind, figure, settled } from '../amount';
+import { amount, amountOfNamedKind, figure, settled } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
 import { PARAMETERS, readingExpectation } from '../parameters';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, share } from '../amount';
+import { amount, share } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
 import { pureWaterDensityKgPerM3, seawaterDensityKgPerM3 } from '../seawater/density';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, figure } from '../amount';
+import { amount, figure } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { CERTAINTIES, defineCalculator, type Caution, type Step } from '../calculator';
 import { MOLAR_MASS } from '../reagents/molar-mass';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, figure, share } from '../amount';
+import { amount, figure, share } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { ALKALINITY_FORMS } from './claim';
 import { REAGENT_IDS } from './reagents';

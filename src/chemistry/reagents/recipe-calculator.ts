@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, share } from '../amount';
+import { amount, share } from '../calculator-input';
 import { defineCalculator, type Phrase, type Step } from '../calculator';
 import { quantity } from '../units/quantity';
 import { bottleInput, bottleOf, purity, reagentId } from './bottle-input';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount } from '../amount';
+import { amount } from '../calculator-input';
 import { defineCalculator, type Phrase } from '../calculator';
 import { quantity, type Quantity } from '../units/quantity';
 import { claimInput, weighedSalt } from './bottle-input';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, figure } from '../amount';
+import { amount, figure } from '../calculator-input';
 import { defineCalculator, type Caution, type Step } from '../calculator';
 import { readingExpectation } from '../parameters';
 import { quantity } from '../units/quantity';

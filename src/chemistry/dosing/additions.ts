@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { amount } from '../amount';
+import { amount } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator';
 import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
 import { carbonateOfWater, dicAtRest, OUTDOOR_CO2_UATM } from '../carbonate/reef-water';
-import { ELEMENTS, ELEMENT_FACTS } from '../dosing/elements';
+import { ELEMENTS, ELEMENT_FACTS } from './elements';
 import { readingExpectation } from '../parameters';
 import { bottleInput, bottleOf, weighedSalt } from '../reagents/bottle-input';
 import { saltsOfBottle, strengthOfBottle } from '../reagents/claim';
@@ -15,9 +15,9 @@ import { Refusal } from '../refusal';
 import { naturalSeawater } from '../seawater/composition';
 import { quantity } from '../units/quantity';
 import { capitalised } from '../words';
-import type { TankEvent } from './events';
-import { simulate } from './simulate';
-import type { Water } from './water';
+import type { TankEvent } from '../tank-model/events';
+import { simulate } from '../tank-model/simulate';
+import type { Water } from '../tank-model/water';
 
 /** Above this NBS pH calcium carbonate begins to fall out where it is made. Common practice. */
 const PH_LIMIT = 8.6;

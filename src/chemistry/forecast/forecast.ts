@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, figure, given } from '../amount';
+import { amount, figure, given } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
 import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
@@ -12,10 +12,10 @@ import { Refusal } from '../refusal';
 import { naturalSeawater } from '../seawater/composition';
 import { quantity } from '../units/quantity';
 import { capitalised } from '../words';
-import type { DailyHours, TankEvent, TankStart, TankState } from './events';
-import { calcificationPerDay, metabolismPerDay } from './life';
-import { DAY_MS, follow } from './simulate';
-import type { Water } from './water';
+import type { DailyHours, TankEvent, TankStart, TankState } from '../tank-model/events';
+import { calcificationPerDay, metabolismPerDay } from '../tank-model/life';
+import { DAY_MS, follow } from '../tank-model/simulate';
+import type { Water } from '../tank-model/water';
 
 const HOUR_MS = DAY_MS / 24;
 const FOLLOWED = ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'salinity'] as const;
