@@ -23,7 +23,9 @@ const VIEWS = [
   ['top-off', '/demo/atrium/top-off', WIDE, 'day'],
   ['dose', '/demo/atrium/dose', WIDE, 'day'],
   ['dose-reactor', '/demo/atrium/dose', WIDE, 'day', reactor],
+  ['try-a-dose', '/demo/atrium/dose', WIDE, 'day', tryADose],
   ['tank', '/demo/atrium/tank', WIDE, 'day'],
+  ['make-it', '/demo/atrium/tank', WIDE, 'day', makeIt],
   ['record', '/demo/record', WIDE, 'day'],
   ['new-tank', '/mine/new', WIDE, 'day'],
   ['night', '/demo/back-room/series', WIDE, 'night'],
@@ -71,6 +73,22 @@ async function reactor(page) {
   await page.getByRole('radio', { name: 'Calcium reactor' }).click();
   await page.getByLabel('Effluent alkalinity').fill('28');
   await page.getByLabel('Effluent alkalinity').blur();
+}
+
+async function tryADose(page) {
+  const trial = page.getByRole('region', { name: 'What a dose would do' });
+  await trial.getByLabel('Solution').selectOption('limewater');
+  await trial.getByLabel('This much, at once').fill('3 L');
+  await trial.getByLabel('This much, at once').blur();
+  await trial.evaluate((section) => section.scrollIntoView());
+}
+
+async function makeIt(page) {
+  const list = page.getByRole('region', { name: 'Salts and solutions' });
+  await list.getByRole('button', { name: 'How to make Carbonate part' }).click();
+  await list.getByLabel('Salt to take').selectOption('sodium-bicarbonate');
+  await list.getByRole('button', { name: 'Make it at 75 %' }).click();
+  await list.evaluate((section) => section.scrollIntoView());
 }
 
 async function jot(page) {

@@ -30,16 +30,7 @@ export function TryADose() {
       <p className="max-w-3xl text-soft">
         Given all at once into the water as it was last read, before anything answers it.
       </p>
-      <div className="mt-3 flex flex-wrap gap-4">
-        <SelectField
-          label="Solution"
-          value={solution.id}
-          options={book.solutions.map(({ id, name }) => [id, name] as const)}
-          onChange={setChosen}
-        />
-        <QuantityField label="This much, at once" expected={AMOUNTS.dose} value={ml} onChange={setMl} />
-      </div>
-      <div className="mt-4">
+      <div className="mt-3">
         {outcome ? (
           <Answer lesser label="Effect of the dose" answer={outcome.answer} />
         ) : (
@@ -49,6 +40,15 @@ export function TryADose() {
             otherwise="Log an alkalinity reading first: what a dose does to pH depends on it."
           />
         )}
+      </div>
+      <div className="mt-4 flex flex-wrap gap-4">
+        <SelectField
+          label="Solution"
+          value={solution.id}
+          options={book.solutions.map(({ id, name }) => [id, name] as const)}
+          onChange={setChosen}
+        />
+        <QuantityField label="This much, at once" expected={AMOUNTS.dose} value={ml} onChange={setMl} />
       </div>
       {outcome && (
         <>

@@ -19,7 +19,7 @@ import { amountAfter } from './closed-form';
  * scipy's); Henry's law, Weiss 1974.
  */
 
-/** Step error allowed, mmol/L. A month of reef days takes some 600 steps: a bound of about 0.001 in 2.2, or 0.05 %. */
+/** Step error allowed, mmol/L. Over a month of reef days the steps add up to a bound of about 0.0004 in 2.2, or 0.02 %. */
 const STEP_ERROR = 2e-6;
 const LONGEST_STEP_DAYS = 0.25;
 /** A step this short is taken as it comes: only a sudden end of all carbon asks for it. Its error is counted like any. */
