@@ -126,8 +126,10 @@ export function given<Value, Input>(
 
 function unreadable(field: string, value: unknown, allowed: string): Refusal {
   if (value === undefined) return new Refusal({ field, value: 'nothing', allowed, hint: 'It is needed here.' });
-  if (typeof value === 'string')
+  if (typeof value === 'string' && value.length > LONGEST)
     return new Refusal({ field, value: `${value.slice(0, LONGEST)}…`, allowed, hint: 'No figure is that long.' });
+  if (typeof value === 'string')
+    return new Refusal({ field, value, allowed, hint: 'It is wanted as a plain number, not as text.' });
   return new Refusal({
     field,
     value: value === null ? 'null' : typeof value,

@@ -133,6 +133,14 @@ describe('additions', () => {
     ).toBeLessThan(-1.5);
   });
 
+  it('takes a mass with its unit, and says where a plain number is wanted', () => {
+    expect(change([{ reagent: 'sodium-bicarbonate', grams: '0.01198 kg' }])('alkalinity')).toBeCloseTo(0.35665, 2);
+    expect(refusal('dilution', { of: 'nitrate', litres: 9, has: 9, adds: 0, target: 3, changes: '2' })).toMatchObject({
+      value: '2',
+      hint: 'It is wanted as a plain number, not as text.',
+    });
+  });
+
   it('asks for one of pH and CO2, and a purity that is one', () => {
     expect(
       refusal('additions', {

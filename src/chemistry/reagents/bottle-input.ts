@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, figure, share } from '../calculator-input';
+import { amount, share } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { ALKALINITY_FORMS } from './claim';
 import { REAGENT_IDS } from './reagents';
@@ -38,6 +38,6 @@ export function bottleOf(given: z.output<typeof bottleInput>) {
 
 export const weighedSalt = z.strictObject({
   reagent: reagentId,
-  grams: figure('grams', 0.0001, 1e6, 'g'),
+  grams: amount({ field: 'grams', kind: 'mass', low: 0.0001, high: 1e6, usual: [0.1, 5000] }),
   purity,
 });

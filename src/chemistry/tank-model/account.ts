@@ -26,6 +26,8 @@ export interface Account {
   /** Sums over rates and loops, by species. */
   readonly inPerDay: number[];
   readonly loopLPerDay: number[];
+  /** Those species, other than DIC, whose amount some rate or loop moves: the rest stand still between events. */
+  moving: readonly number[];
   inflowLPerDay: number;
   temperatureC: number;
   air: Air | undefined;
@@ -50,6 +52,7 @@ export function opened(start: TankStart, events: readonly TankEvent[], { brimL =
     loops: new Map(),
     inPerDay: names.map(() => 0),
     loopLPerDay: names.map(() => 0),
+    moving: [],
     inflowLPerDay: 0,
     temperatureC: start.temperatureC ?? USUAL_C,
     air: undefined,
@@ -213,4 +216,7 @@ function addUp(account: Account): void {
       account.loopLPerDay[i] = (account.loopLPerDay[i] ?? 0) + litresPerDay;
       account.inPerDay[i] = (account.inPerDay[i] ?? 0) + litresPerDay * returned;
     }
+  account.moving = names.flatMap((_, i) =>
+    i !== DIC && (account.inPerDay[i] !== 0 || account.loopLPerDay[i] !== 0) ? [i] : [],
+  );
 }

@@ -115,6 +115,8 @@ function along(account: Account, stretch: LevelStretch, days: number, until: num
   const { level, amounts, air, at: from } = account;
   const { gainLPerDay, overflowLPerDay } = stretch;
   const { volumeL } = level;
+  // What runs over the brim takes a share of everything.
+  const moving = overflowLPerDay > 0 ? allButDic(account) : account.moving;
 
   const asked: number[] = [];
   const first = samples.next;
@@ -123,7 +125,8 @@ function along(account: Account, stretch: LevelStretch, days: number, until: num
   const here = asked.length > 0 ? amounts.slice() : amounts;
   const answer = (moment: number, dic: number) => {
     const d = asked[moment] ?? days;
-    for (let i = 0; i < here.length; i++) here[i] = i === DIC ? dic : amountIn(account, stretch, i, d);
+    for (const i of moving) here[i] = amountIn(account, stretch, i, d);
+    here[DIC] = dic;
     const at = samples.at[first + moment] ?? until;
     const topOffL = stretch.topOffLPerDay * d;
     const state = stateOf(account, at, here, volumeL + gainLPerDay * d, topOffL, overflowLPerDay * d);
@@ -149,7 +152,8 @@ function along(account: Account, stretch: LevelStretch, days: number, until: num
       answer(moment, amountIn(account, stretch, DIC, asked[moment] ?? days));
     dic = amountIn(account, stretch, DIC, days);
   }
-  for (let i = 0; i < amounts.length; i++) amounts[i] = i === DIC ? dic : amountIn(account, stretch, i, days);
+  for (const i of moving) amounts[i] = amountIn(account, stretch, i, days);
+  amounts[DIC] = dic;
   alongStretch(level, stretch, days);
   account.at = until;
 }
@@ -164,4 +168,8 @@ function amountIn(account: Account, { gainLPerDay, overflowLPerDay }: LevelStret
   const outLPerDay = (account.loopLPerDay[i] ?? 0) + overflowLPerDay;
   if (inPerDay === 0 && outLPerDay === 0) return amount;
   return Math.max(0, amountAfter(amount, inPerDay, outLPerDay, account.level.volumeL, gainLPerDay, days));
+}
+
+function allButDic({ names }: Account): number[] {
+  return names.map((_, i) => i).filter((i) => i !== DIC);
 }
