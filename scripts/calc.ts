@@ -1,4 +1,3 @@
-import { createInterface } from 'node:readline';
 import { calculatorOrRefuse, describe, replyToLine } from '../src/chemistry/batch';
 import { CALCULATORS, type AnyCalculator } from '../src/chemistry/calculators';
 import { Refusal } from '../src/chemistry/refusal';
@@ -44,7 +43,6 @@ async function main(verb: string, name: string | undefined): Promise<number> {
 
 /** Lines are answered as they come, so that a long batch may be piped through. */
 async function answerLines(calculator: AnyCalculator | undefined): Promise<number> {
-  const lines = createInterface({ input: process.stdin, crlfDelay: Infinity });
   let worst = 0;
   let answers = '';
   /** A single input may be spread over lines: what is not yet a whole value waits for more. */
@@ -53,19 +51,25 @@ async function answerLines(calculator: AnyCalculator | undefined): Promise<numbe
     const reply = replyToLine(text, calculator);
     if (!reply.ok) worst = 1;
     answers += `${JSON.stringify(reply)}\n`;
-    if (answers.length > 1 << 16) {
-      process.stdout.write(answers);
-      answers = '';
-    }
+    if (answers.length < 1 << 16) return;
+    process.stdout.write(answers);
+    answers = '';
   };
-  for await (const line of lines) {
-    if (begun === '' && line.trim() === '') continue;
+  const take = (line: string) => {
+    if (begun === '' && line.trim() === '') return;
     begun = begun === '' ? line : `${begun}\n${line}`;
-    if (calculator && !whole(begun)) continue;
+    if (calculator && !whole(begun)) return;
     answer(begun);
     begun = '';
+  };
+  let unfinished = '';
+  for await (const chunk of process.stdin.setEncoding('utf8')) {
+    const lines = `${unfinished}${chunk as string}`.split('\n');
+    unfinished = lines.pop() ?? '';
+    for (const line of lines) take(line);
   }
-  if (begun.trim() !== '') answer(begun);
+  take(unfinished);
+  if (begun !== '') answer(begun);
   process.stdout.write(answers);
   return worst;
 }

@@ -159,6 +159,27 @@ describe('additions', () => {
   });
 });
 
+describe('solution strength', () => {
+  const strength = (input: unknown) =>
+    run('solution-strength', input) as unknown as { alkalinityMmolPerL: number; ions: { calcium: number } };
+
+  it('is one, told by masses, by claim or by strength', () => {
+    // 160 g of Na2CO3 in 2 L: 80 ÷ 105.988 × 2 = 1.5096 eq/L; 10 mL of it in 100 L raise 0.15096 mmol/L. By hand.
+    const told = [
+      { salts: [{ reagent: 'sodium-carbonate', grams: 160 }], litres: 2 },
+      { claim: { ml: 10, inLitres: 100, raises: { alkalinity: 0.150961 } } },
+      { strength: { alkalinity: '1.50961 eq/L' } },
+    ].map((input) => strength(input).alkalinityMmolPerL);
+    for (const each of told) expect(each).toBeCloseTo(1509.6, 1);
+  });
+
+  it('takes calcium by its grams a litre, and refuses a strength of nothing', () => {
+    expect(strength({ strength: { calcium: '30.3 g/L' } }).ions.calcium).toBeCloseTo(30_300, 6);
+    expect(refusal('solution-strength', { strength: {} })?.value).toBe('nothing');
+    expect(refusal('solution-strength', {})?.field).toBe('salts');
+  });
+});
+
 describe('dilution', () => {
   it('four changes of 30 % leave 24 % of the old water', () => {
     // 0.7^4 = 0.2401; common practice counts it so.
@@ -229,6 +250,16 @@ describe('forecast', () => {
       ).ph;
     expect(ph(420).high - ph(420).low).toBeGreaterThan(0.1);
     expect(ph(420).low).toBeGreaterThan(ph(1500).low + 0.3);
+  });
+
+  it('refuses a tank that dries up, and one that grows saltier than the equations reach', () => {
+    const open = { ...tank, evaporationLPerDay: 12, topOff: false };
+    expect(refusal('forecast', { ...open, days: 34 })?.hint).toMatch(/empty the tank|a top-off would hold it/);
+    expect(refusal('forecast', { ...open, days: 10 })).toMatchObject({
+      field: 'salinity',
+      hint: expect.stringMatching(/a top-off would hold it/) as string,
+    });
+    expect(refusal('forecast', { ...open, days: 4 })).toBeUndefined();
   });
 
   it('refuses an hour that no clock shows', () => {

@@ -8,7 +8,7 @@ import { PARAMETERS, readingExpectation } from '../parameters';
 import { bottleInput, bottleOf } from '../reagents/bottle-input';
 import { strengthOfBottle } from '../reagents/claim';
 import { amountsOf } from '../reagents/solution';
-import { Refusal } from '../refusal';
+import { attempt, Refusal } from '../refusal';
 import { naturalSeawater } from '../seawater/composition';
 import { quantity } from '../units/quantity';
 import { capitalised } from '../words';
@@ -113,7 +113,7 @@ export const forecast = defineCalculator({
         ? now.dic
         : carbonateOfWater({ alkalinityMmolPerL: now.alkalinity, phNbs }, now.salinity, temperatureC).dicMmolPerL;
     const start: TankStart = { at: 0, volumeL: netVolumeL, temperatureC, water: { ...now, dic } };
-    const course = courseOf(start, eventsOf(input), days);
+    const course = withinTheEquations(() => courseOf(start, eventsOf(input), days));
     const last = course.end;
     const leaves = FOLLOWED.flatMap((id) => {
       const day = course.leftBandOn[id];
@@ -163,6 +163,20 @@ export const forecast = defineCalculator({
 });
 
 type Input = z.output<typeof forecast.input>;
+
+/** A water that leaves what the equations reach on its way is refused with what would keep it. */
+function withinTheEquations(run: () => Course): Course {
+  const { outcome, refusal } = attempt(run);
+  if (outcome) return outcome;
+  throw new Refusal(
+    refusal.field === 'salinity'
+      ? {
+          ...refusal,
+          hint: 'On its way the water leaves what the equations reach: a top-off would hold it, or ask for fewer days.',
+        }
+      : refusal,
+  );
+}
 
 function waterOf(given: z.output<typeof water>, temperatureC: number, pco2Uatm: number): Water {
   const natural = naturalSeawater(given.salinity, temperatureC);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { amount, share } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
-import { ALKALINITY_FORMS } from './claim';
+import { ALKALINITY_FORMS, type Bottle, type Claim } from './claim';
 import { REAGENT_IDS } from './reagents';
 
 export const reagentId = z.enum(REAGENT_IDS);
@@ -20,7 +20,39 @@ export const claimInput = z.strictObject({
   alkalinityAs: z.enum(ALKALINITY_FORMS).default('carbonate'),
 });
 
-/** A stock solution: by the grams of each salt in a litre, or by its maker's claim. */
+/** A solution whose strength is known and its making is not. */
+export const strengthInput = z.strictObject({
+  alkalinity: amount({
+    field: 'alkalinity of the solution',
+    kind: 'equivalents',
+    low: 0,
+    high: 30,
+    usual: [0.02, 5],
+  }).optional(),
+  calcium: amount({
+    field: 'calcium of the solution',
+    kind: 'strength',
+    low: 0,
+    high: 500,
+    usual: [0.5, 200],
+  }).optional(),
+  magnesium: amount({
+    field: 'magnesium of the solution',
+    kind: 'strength',
+    low: 0,
+    high: 500,
+    usual: [0.5, 200],
+  }).optional(),
+  alkalinityAs: z.enum(ALKALINITY_FORMS).default('carbonate'),
+});
+
+/** What is known by its strength, in the words of a claim: what one millilitre does in one litre. */
+export function claimOfStrength({ alkalinityAs, ...raises }: z.output<typeof strengthInput>): Claim {
+  // eq/L are mmol in a millilitre, g/L are mg in one.
+  return { ml: 1, inLitres: 1, raises, alkalinityAs };
+}
+
+/** A stock solution: by the grams of each salt in a litre, by its maker's claim, or by its strength. */
 export const bottleInput = z.union([
   z.strictObject({
     parts: z
@@ -29,11 +61,13 @@ export const bottleInput = z.union([
       .max(6),
   }),
   z.strictObject({ claim: claimInput }),
+  z.strictObject({ strength: strengthInput }),
 ]);
 
 /** What a bottle is to the core, from either way of telling it. */
-export function bottleOf(given: z.output<typeof bottleInput>) {
-  return 'claim' in given ? { parts: [], claim: given.claim } : { parts: given.parts };
+export function bottleOf(given: z.output<typeof bottleInput>): Bottle {
+  if ('parts' in given) return { parts: given.parts };
+  return { parts: [], claim: 'claim' in given ? given.claim : claimOfStrength(given.strength) };
 }
 
 export const weighedSalt = z.strictObject({

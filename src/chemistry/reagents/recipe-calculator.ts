@@ -39,7 +39,7 @@ export const recipe = defineCalculator({
     const salts = parts.map((part) => reagent(part.reagent));
     const made = sumOfSalts(parts);
     const working: Step[] = [
-      ...strengthSteps(other, 'claim' in match ? 'the other, by its maker’s claim' : 'the other, by its salts'),
+      ...strengthSteps(other, 'parts' in match ? 'the other, by its salts' : 'the other, by what is told of it'),
       ...parts.map((part): Step => ({
         label: `${reagent(part.reagent).name} to weigh`,
         value: quantity('mass', part.gramsPerL * litres),
@@ -60,7 +60,7 @@ export const recipe = defineCalculator({
           quantity('volume', litres),
           '.',
         ],
-        certainty: 'claim' in match ? 'rough' : 'worked out',
+        certainty: 'parts' in match ? 'worked out' : 'rough',
         because:
           strength === 1
             ? ['Dose it as the other, millilitre for millilitre.']

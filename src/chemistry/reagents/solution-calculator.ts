@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { amount } from '../calculator-input';
 import { defineCalculator, type Phrase } from '../calculator';
 import { quantity, type Quantity } from '../units/quantity';
-import { claimInput, weighedSalt } from './bottle-input';
-import { saltsOfClaim } from './claim';
+import { bottleOf, claimInput, strengthInput, weighedSalt } from './bottle-input';
+import { saltsOfBottle } from './claim';
 import { reagent } from './reagents';
 import { solutionStrength, sumOfSalts, type Strength } from './solution';
 import { handlingOf, strengthSteps } from './strength-steps';
@@ -20,30 +20,33 @@ export const solution = defineCalculator({
     /** Salts weighed into so much finished solution. */
     z.strictObject({ salts: z.array(weighedSalt).min(1).max(6), litres: finishedVolume }),
     z.strictObject({ claim: claimInput }),
+    z.strictObject({ strength: strengthInput }),
   ]),
   example: { salts: [{ reagent: 'sodium-carbonate', grams: 160, purity: '99 %' }], litres: '2 L' },
   run: (input) => {
+    const weighed = 'salts' in input ? input : undefined;
     const parts =
-      'claim' in input
-        ? saltsOfClaim(input.claim)
-        : input.salts.map(({ grams, ...salt }) => ({ ...salt, gramsPerL: grams / input.litres }));
-    const strength = 'claim' in input ? sumOfSalts(parts) : solutionStrength(parts);
-    const names = parts.map((part) => reagent(part.reagent).name);
+      'salts' in input
+        ? input.salts.map(({ grams, ...salt }) => ({ ...salt, gramsPerL: grams / input.litres }))
+        : saltsOfBottle(bottleOf(input));
+    const strength = weighed ? solutionStrength(parts) : sumOfSalts(parts);
+    const names = parts.map((part) => reagent(part.reagent).name).join(' and ');
     return {
       answer: {
         says: [`${PER.ml} mL in ${PER.litres} L raises`, ...risesOf(strength), '.'],
-        certainty: 'claim' in input ? 'rough' : 'worked out',
-        because:
-          'claim' in input
-            ? [`By its maker’s claim, taken as ${names.join(' and ')}; what else the bottle holds is not known.`]
-            : [`From ${names.join(' and ')} by weight, dissolved to`, quantity('volume', input.litres), '.'],
+        certainty: weighed ? 'worked out' : 'rough',
+        because: weighed
+          ? [`From ${names} by weight, dissolved to`, quantity('volume', weighed.litres), '.']
+          : [
+              `${'claim' in input ? 'By its maker’s claim' : 'By its strength'}, taken as ${names}; what else the bottle holds is not known.`,
+            ],
       },
       working: [
         ...parts.map((part) => ({
           label: `${reagent(part.reagent).name} in a litre`,
           value: quantity('strength', part.gramsPerL),
-          origin: 'claim' in input ? ('assumed' as const) : ('yours' as const),
-          from: 'claim' in input ? 'the salt that would do what the label claims' : 'grams ÷ finished litres',
+          origin: weighed ? ('yours' as const) : ('assumed' as const),
+          from: weighed ? 'grams ÷ finished litres' : 'the salt that would do what is claimed',
         })),
         ...strengthSteps(strength, 'grams × purity ÷ molar mass (CIAAW 2021) × what a mole brings'),
       ],

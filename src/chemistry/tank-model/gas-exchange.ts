@@ -92,7 +92,6 @@ export type OnMoment = (index: number, amount: number, air: Air) => void;
  * @returns mmol at its end
  */
 export function carryDic(air: Air, around: Stretch, moments: readonly number[], onMoment: OnMoment): number {
-  const longest = Math.min(LONGEST_STEP_DAYS, KEPT_OVER_A_STEP / saltDrift(around));
   /** CO2 taken up, and all that moves DIC, mmol a day, at the seven stages of a step. */
   const fluxes = new Float64Array(LAST + 1);
   const slopes = new Float64Array(LAST + 1);
@@ -109,7 +108,7 @@ export function carryDic(air: Air, around: Stretch, moments: readonly number[], 
   for (let tries = 0; t < around.days; tries++) {
     if (tries > MOST_STEPS) throw stuck(air);
     const rest = around.days - t;
-    const step = Math.min(air.stepDays, longest, rest);
+    const step = Math.min(air.stepDays, LONGEST_STEP_DAYS, KEPT_OVER_A_STEP / saltDrift(around, t), rest);
     const last = step === rest;
     const end = last ? around.days : t + step;
     let after = amount;
@@ -193,10 +192,12 @@ function slopeAt(around: Stretch, t: number, amount: number, flux: number): numb
 
 const floor = (amount: number) => Math.max(0, amount);
 
-/** How fast salinity moves over the stretch, ppt a day. */
-function saltDrift(around: Stretch): number {
-  const salinity = (t: number) => amountAt(around, around.salinity, t) / volumeAt(around, t);
-  return around.days > 0 ? Math.abs(salinity(around.days) - salinity(0)) / around.days : 0;
+/** How fast salinity moves, ppt a day. */
+function saltDrift(around: Stretch, t: number): number {
+  const { inPerDay, outLPerDay } = around.salinity;
+  const volumeL = volumeAt(around, t);
+  const salinity = amountAt(around, around.salinity, t) / volumeL;
+  return Math.abs(inPerDay - (outLPerDay + around.gainLPerDay) * salinity) / volumeL;
 }
 
 function keepConstants(air: Air, around: Stretch, t: number): boolean {

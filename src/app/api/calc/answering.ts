@@ -5,8 +5,8 @@ import type { RefusalDetail } from '@/chemistry/refusal';
 
 /** A batch of some thousand inputs fits; nothing a keeper asks is larger. */
 const MOST_BYTES = 1_000_000;
-/** Lines answered before the server turns to others for a moment. */
-const LINES_A_TURN = 200;
+/** How long lines are answered, ms, before the server turns to others for a moment. */
+const TURN_MS = 25;
 const LINES = 'application/x-ndjson';
 
 /**
@@ -32,9 +32,13 @@ export async function answerRequest(request: Request, calculator?: AnyCalculator
 async function inLines(text: string, calculator: AnyCalculator | undefined): Promise<Response> {
   const lines = text.split('\n').filter((line) => line.trim() !== '');
   let answers = '';
-  for (let i = 0; i < lines.length; i++) {
-    if (i % LINES_A_TURN === LINES_A_TURN - 1) await new Promise((resolve) => setImmediate(resolve));
-    answers += `${escaped(replyToLine(lines[i] ?? '', calculator))}\n`;
+  let turnBegan = performance.now();
+  for (const line of lines) {
+    if (performance.now() - turnBegan > TURN_MS) {
+      await new Promise((resolve) => setImmediate(resolve));
+      turnBegan = performance.now();
+    }
+    answers += `${escaped(replyToLine(line, calculator))}\n`;
   }
   return new NextResponse(answers, { status: 200, headers: { 'Content-Type': `${LINES}; charset=utf-8` } });
 }
