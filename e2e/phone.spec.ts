@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { answer, jotField, openDemo } from './steps';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
@@ -47,6 +47,43 @@ test('what is touched is large enough to touch', async ({ page }) => {
     expect(small).toEqual([]);
   }
 });
+
+test('open forms stay within the screen, and their fields apart', async ({ page }) => {
+  await openDemo(page, 'tank');
+  await page.getByRole('button', { name: 'How to make Magnesium part' }).tap();
+  await page.getByRole('button', { name: 'Change Carbonate part' }).tap();
+  expect(await strayed(page)).toEqual([]);
+  await openDemo(page, 'log');
+  await page
+    .getByRole('button', { name: /^Correct/ })
+    .first()
+    .tap();
+  expect(await strayed(page)).toEqual([]);
+});
+
+/** Fields that reach out of the screen, or over one another. */
+function strayed(page: Page): Promise<string[]> {
+  return page.locator('main :is(input, select):visible').evaluateAll((fields) => {
+    const boxes = fields.map((field) => ({
+      name: field.getAttribute('aria-label') ?? field.closest('label, div')?.textContent?.slice(0, 40) ?? '',
+      box: field.getBoundingClientRect(),
+    }));
+    return boxes
+      .filter(
+        ({ box }, i) =>
+          box.right > window.innerWidth ||
+          boxes.some(
+            ({ box: other }, j) =>
+              j > i &&
+              box.left < other.right - 1 &&
+              other.left < box.right - 1 &&
+              box.top < other.bottom - 1 &&
+              other.top < box.bottom - 1,
+          ),
+      )
+      .map(({ name }) => name);
+  });
+}
 
 test('the tide line is dragged by a finger without moving the page', async ({ page }) => {
   await openDemo(page, 'series');

@@ -84,7 +84,7 @@ export function QuantityField({
           type="text"
           autoComplete="off"
           inputMode="text"
-          className={`min-h-11 ${narrow ? 'w-28' : 'w-44'} rounded-md border bg-sheet px-2.5 lg:min-h-9 ${refusal ? 'border-2 border-rust' : 'border-edge'}`}
+          className={`min-h-11 ${narrow ? 'w-28' : 'w-44'} max-w-full rounded-md border bg-sheet px-2.5 lg:min-h-9 ${refusal ? 'border-2 border-rust' : 'border-edge'}`}
           value={text}
           placeholder={placeholder}
           aria-label={spoken}

@@ -12,7 +12,7 @@ interface Props<Value extends string> {
 /** One of a list that is too long, or too wordy, to lay out in a row. */
 export function SelectField<Value extends string>({ label, value, options, onChange, width = '' }: Props<Value>) {
   return (
-    <label className="block">
+    <label className="block max-w-full min-w-0">
       <span className="block text-sm font-semibold">{label}</span>
       <select
         className={`mt-1 min-h-11 ${width} max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9`}
