@@ -1,0 +1,14 @@
+import { calculatorOrRefuse, reply } from '../batch';
+import { attempt, type RefusalDetail } from '../refusal';
+
+/** The values a calculator answers with, asked as from outside; a refusal fails the test. */
+export function valuesOf<Values = Record<string, number>>(name: string, input: unknown): Values {
+  const answer = reply(calculatorOrRefuse(name), input);
+  if (!answer.ok) throw new Error(JSON.stringify(answer.refused));
+  return answer.values as Values;
+}
+
+/** Why a calculator refuses an input, or undefined where it answers. */
+export function refusalOf(name: string, input: unknown): RefusalDetail | undefined {
+  return attempt(() => calculatorOrRefuse(name).run(input)).refusal;
+}
