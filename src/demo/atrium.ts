@@ -29,7 +29,7 @@ const DOSING: readonly [day: number, solution: string, mlPerDay: number, note?: 
   [-50, 'carbonate', 40],
   [-33, 'carbonate', 22],
   [-33, 'calcium', 28],
-  [-14, 'carbonate', 30],
+  [-14, 'carbonate', 28],
   [-14, 'calcium', 32],
 ];
 

@@ -62,6 +62,24 @@ describe('the demo scenario', () => {
     ).toBeGreaterThan(0.15);
   });
 
+  it.each([
+    [Date.UTC(2026, 2, 29, 0, 30), 'Europe/Lisbon'], // the night the clocks go forward
+    [Date.UTC(2026, 9, 25, 1, 30), 'Europe/Lisbon'], // and back
+    [Date.UTC(2027, 0, 1, 0, 5), 'Pacific/Auckland'],
+    [Date.UTC(2027, 5, 17, 23, 55), 'America/New_York'],
+    [Date.UTC(2028, 1, 29, 12), 'Asia/Tokyo'],
+  ])('tells the same story whenever and wherever it is opened (%d, %s)', (moment, zone) => {
+    const there = demoBook(moment, zone);
+    const [first, second, third] = there.tanks;
+    if (!first || !second || !third) throw new Error('three tanks');
+    expect(there.entries.every(({ at }) => at <= moment)).toBe(true);
+    expect(todayOf(there, first, moment).bench).toBe('dose');
+    expect(todayOf(there, second, moment).answer.says[0]).toMatch(/Everything measured stands in its band/);
+    expect(todayOf(there, third, moment).answer.says[0]).toMatch(/Nitrite stands high/);
+    const found = (consumptionOf(there, first, 'alkalinity', moment)?.perDay ?? 0) / DKH;
+    expect(Math.abs(found / 0.755 - 1)).toBeLessThan(0.1);
+  });
+
   it('shows day and night in pH, by the light that the model carries', () => {
     const ph = readingsOf(book, 'atrium', 'ph');
     const evenings = ph.filter(({ at }) => new Date(at).getUTCHours() >= 17);

@@ -74,7 +74,7 @@ function hiddenLife(volumeL: number, at: Calendar['at'], noise: (sd: number) => 
     { kind: 'air', at: first, co2Uatm: 640, exchangePerDay: 22 },
     { kind: 'evaporation', at: first, litresPerDay: EVAPORATION_L_PER_DAY },
     { kind: 'top-off', at: first, holdsL: volumeL },
-    { kind: 'rate', at: first, source: 'growth', perDay: calcificationPerDay(0.025 * DKH * volumeL) },
+    { kind: 'rate', at: first, source: 'growth', perDay: calcificationPerDay(0.02 * DKH * volumeL) },
     { kind: 'rate', at: first, source: 'breath', perDay: metabolismPerDay(0.16 * volumeL) },
     {
       kind: 'rate',

@@ -3,7 +3,7 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
 import { aimFor } from './known-events';
-import { lastReading } from './readings';
+import { lastReading, readingsOf, type DatedValue } from './readings';
 
 /** Alkalinity and pH further apart than this belong to different waters. */
 const TOGETHER_DAYS = 2;
@@ -14,19 +14,42 @@ export interface Co2Seen {
   readonly at: number;
 }
 
+/** Salinity and temperature of a tank as last read, or as it is meant to be. */
+export function saltAndWarmth(book: Book, tank: Tank): { readonly salinity: number; readonly temperatureC: number } {
+  return {
+    salinity: lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity'),
+    temperatureC: lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
+  };
+}
+
 /**
- * The CO2 the water was at rest with when its pH was last read: what alkalinity and pH together mean. A probe off by
- * 0.05 moves it by an eighth, so it is a rough figure.
- * @returns undefined without both, read within two days of each other, or outside what the equations allow
+ * The CO2 the water was at rest with each time its pH was read: what alkalinity and pH together mean. A probe off by
+ * 0.05 moves it by an eighth, so one of them is a rough figure.
+ * @returns those whose alkalinity was read within two days, and that the equations allow; in order of time
  */
+export function co2SeenEach(book: Book, tank: Tank, since = 0): Co2Seen[] {
+  const alkalinities = readingsOf(book, tank.id, 'alkalinity');
+  const { salinity, temperatureC } = saltAndWarmth(book, tank);
+  return readingsOf(book, tank.id, 'ph').flatMap(({ at, value }) => {
+    if (at < since) return [];
+    const alkalinity = nearest(alkalinities, at);
+    if (!alkalinity || Math.abs(alkalinity.at - at) > TOGETHER_DAYS * DAY_MS) return [];
+    const { outcome } = attempt(() =>
+      carbonateOfWater({ alkalinityMmolPerL: alkalinity.value, phNbs: value }, salinity, temperatureC),
+    );
+    return outcome ? [{ ppm: outcome.pco2Uatm, at }] : [];
+  });
+}
+
+/** The CO2 that the last pH means, if its alkalinity is known. */
 export function co2Seen(book: Book, tank: Tank): Co2Seen | undefined {
   const ph = lastReading(book, tank.id, 'ph');
-  const alkalinity = lastReading(book, tank.id, 'alkalinity');
-  if (!ph || !alkalinity || Math.abs(ph.at - alkalinity.at) > TOGETHER_DAYS * DAY_MS) return undefined;
-  const salinity = lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity');
-  const temperatureC = lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
-  const { outcome } = attempt(() =>
-    carbonateOfWater({ alkalinityMmolPerL: alkalinity.value, phNbs: ph.value }, salinity, temperatureC),
+  return ph && co2SeenEach(book, tank, ph.at).at(-1);
+}
+
+function nearest(readings: readonly DatedValue[], at: number): DatedValue | undefined {
+  return readings.reduce<DatedValue | undefined>(
+    (best, each) => (!best || Math.abs(each.at - at) < Math.abs(best.at - at) ? each : best),
+    undefined,
   );
-  return outcome && { ppm: outcome.pco2Uatm, at: ph.at };
 }

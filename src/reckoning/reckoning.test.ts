@@ -7,6 +7,8 @@ import { defaultSettings, newTank } from '@/record/defaults';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
 import { co2Seen } from './co2-seen';
+import { outlookOf } from './outlook-of';
+import { phOutlook } from './ph-outlook';
 import { correctionQuestions, doseQuestion, reactorQuestion } from './dose-question';
 import { knownEvents, newWaterOf } from './known-events';
 import { saltStrength } from './learnt-salt';
@@ -181,6 +183,42 @@ describe('the CO2 the water sees', () => {
     expect(co2Seen(book(read({ alkalinity: 3 }, 90), read({ ph: 8.1 }, 99)), tank)).toBeUndefined();
     expect(co2Seen(book(read({ ph: 8.1 })), tank)).toBeUndefined();
     expect(co2Seen(book(read({ alkalinity: 0, ph: 9.4 })), tank)).toBeUndefined();
+  });
+});
+
+describe('where pH is heading', () => {
+  // The worked table (independent evaluation, S 35, 25.5 °C): at 700 µatm, pH 8.049 at 8 dKH and 7.998 at 7.
+  const read = (day: number, dkh: number, ph: number): Entry => ({
+    ...common(day * DAY_MS),
+    kind: 'reading',
+    values: { alkalinity: dkh * DKH, ph, salinity: 35, temperature: 25.5 },
+  });
+  const at700 = [read(91, 8.4, 8.067), read(95, 8.2, 8.058), read(99, 8, 8.049)];
+
+  it('follows alkalinity down in the same air', () => {
+    // 0.05 dKH a day since day 91: 7 dKH on day 119.
+    const ahead = phOutlook(book(...at700), tank, now, 119 * DAY_MS);
+    expect(ahead[0]?.at).toBe(99 * DAY_MS);
+    expect(ahead[0]?.value).toBeCloseTo(8.049, 2);
+    expect(ahead.at(-1)?.value).toBeCloseTo(7.998, 2);
+    expect(ahead.every(({ low, value, high }) => low < value && value < high)).toBe(true);
+  });
+
+  it('is as wide as the air has wandered', () => {
+    const width = (entries: Entry[]) => {
+      const [first] = phOutlook(book(...entries), tank, now, 105 * DAY_MS);
+      return (first?.high ?? NaN) - (first?.low ?? NaN);
+    };
+    // Mornings and evenings 0.1 apart: two standard deviations of it on either side, and a little for alkalinity.
+    const wandering = at700.map((entry, i) => read(91 + i * 4, 8.4 - i * 0.2, 8.05 + (i % 2) * 0.1));
+    expect(width(wandering)).toBeGreaterThan(width(at700) + 0.1);
+    expect(width(wandering)).toBeLessThan(0.4);
+  });
+
+  it('is not told from two readings, or without an alkalinity that moves', () => {
+    expect(phOutlook(book(...at700.slice(1)), tank, now, 110 * DAY_MS)).toEqual([]);
+    expect(outlookOf(book(...at700), tank, 'nitrate', now, 110 * DAY_MS)).toEqual([]);
+    expect(outlookOf(book(...at700), tank, 'ph', now, 110 * DAY_MS).length).toBeGreaterThan(10);
   });
 });
 

@@ -1,7 +1,6 @@
 'use client';
 
 import type { Answer as AnswerText } from '@/chemistry/calculator';
-import { isElement } from '@/chemistry/dosing/elements';
 import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/chemistry/parameters';
 import { Answer } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
@@ -12,7 +11,7 @@ import { dayText } from '@/interface/when';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { co2Seen } from '@/reckoning/co2-seen';
-import { outlook } from '@/reckoning/outlook';
+import { outlookOf } from '@/reckoning/outlook-of';
 import { readingsOf } from '@/reckoning/readings';
 import { seriesAnswer } from '@/reckoning/series-answer';
 
@@ -48,18 +47,21 @@ export function SeriesBench() {
     <Bench question="How has the water moved?">
       <Answer answer={answer} />
       <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
-        {ordered.map((id) => (
-          <div key={id} className="min-w-0">
-            <SeriesChart
-              parameter={id}
-              readings={readingsOf(book, tank.id, id)}
-              band={tank.targets[id]}
-              ahead={isElement(id) ? outlook(book, tank, id, now, to) : []}
-              marks={marks}
-            />
-            {id === 'ph' && <Co2Words />}
-          </div>
-        ))}
+        {ordered.map((id) => {
+          const ahead = outlookOf(book, tank, id, now, to);
+          return (
+            <div key={id} className="min-w-0">
+              <SeriesChart
+                parameter={id}
+                readings={readingsOf(book, tank.id, id)}
+                band={tank.targets[id]}
+                ahead={ahead}
+                marks={marks}
+              />
+              {id === 'ph' && <Co2Words carriedOn={ahead.length > 0} />}
+            </div>
+          );
+        })}
       </div>
       <section aria-label="What happened" className="mt-8 max-w-3xl">
         <h2 className="text-lg font-semibold">What happened in this stretch</h2>
@@ -102,7 +104,7 @@ export function SeriesBench() {
 }
 
 /** What the last pH says of the air: with alkalinity right, the room's CO2 sets pH. */
-function Co2Words() {
+function Co2Words({ carriedOn }: { readonly carriedOn: boolean }) {
   const { book, tank } = useTank();
   const seen = co2Seen(book, tank);
   if (!seen) return null;
@@ -111,7 +113,8 @@ function Co2Words() {
     <p className="mt-1 text-sm text-soft">
       With its alkalinity, the last pH means the water sees about <strong>{rounded} ppm</strong> of CO₂; outdoor air
       holds about {OUTDOOR_CO2_UATM}.{' '}
-      {rounded > 1.5 * OUTDOOR_CO2_UATM ? 'Fresh air to the room or the skimmer lifts pH; a buffer does not.' : ''}
+      {rounded > 1.5 * OUTDOOR_CO2_UATM ? 'Fresh air to the room or the skimmer lifts pH; a buffer does not. ' : ''}
+      {carriedOn && 'The dashed line takes the air as it has been these two weeks.'}
     </p>
   );
 }

@@ -1,11 +1,10 @@
 'use client';
 
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { isElement } from '@/chemistry/dosing/elements';
 import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { outlook } from '@/reckoning/outlook';
+import { outlookOf } from '@/reckoning/outlook-of';
 import { lastReading, readingsOf } from '@/reckoning/readings';
 import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
@@ -39,10 +38,7 @@ export function TideLine() {
     () => readingsOf(book, tank.id, followed).filter(({ at }) => at > from - 30 * DAY_MS && at < to + 30 * DAY_MS),
     [book, tank.id, followed, from, to],
   );
-  const ahead = useMemo(
-    () => (isElement(followed) ? outlook(book, tank, followed, now, to) : []),
-    [book, tank, followed, now, to],
-  );
+  const ahead = useMemo(() => outlookOf(book, tank, followed, now, to), [book, tank, followed, now, to]);
   const marks = useMemo(() => marksOf(book, tank.id, from, to), [book, tank.id, from, to]);
   const [bandLow, bandHigh] = tank.targets[followed] ?? PARAMETERS[followed].band;
   const shown = trace.filter(({ at }) => at >= from && at <= to).map(({ value }) => value);
