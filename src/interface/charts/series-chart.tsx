@@ -26,7 +26,7 @@ import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
 import { axisFor } from './axis';
 import { ChartActions } from './chart-actions';
-import { seriesPoints, type Point } from './series-points';
+import { levelsOf, seriesPoints, type Point } from './series-points';
 
 interface Props {
   readonly parameter: ParameterId;
@@ -72,12 +72,7 @@ export function SeriesChart({
   );
   const inView = points.filter(({ at }) => at >= from && at <= to);
   const bandInUnit = band?.map((edge) => unit.fromCanonical(edge)) as [number, number] | undefined;
-  const levels = [
-    ...(bandInUnit ?? []),
-    ...inView.flatMap((point) =>
-      [point.value, point.ahead, point.planned].filter((v): v is number => typeof v === 'number'),
-    ),
-  ];
+  const levels = [...(bandInUnit ?? []), ...levelsOf(inView)];
   const [low, high, ticks] = axisFor(Math.min(...levels), Math.max(...levels));
   const last = readings.at(-1);
   const format = (value: number) => String(Number(value.toPrecision(5)));

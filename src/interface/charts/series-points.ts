@@ -32,6 +32,14 @@ interface Series {
   readonly testError: number;
 }
 
+/** Every level a chart must find room for: readings with their whiskers, what is expected, what is planned. */
+export function levelsOf(points: readonly Point[]): number[] {
+  return points.flatMap(({ value, error, ahead, planned }) => {
+    const read = typeof value === 'number' ? [value - (error?.[0] ?? 0), value + (error?.[1] ?? 0)] : [];
+    return [...read, ahead, planned].filter((level) => level !== undefined);
+  });
+}
+
 /** Readings, outlook and plan of one parameter merged by moment, as a chart wants them. */
 export function seriesPoints({ readings, ahead, planned, from, to, unit, testError }: Series): Point[] {
   const inUnit = (canonical: number) => unit.fromCanonical(canonical);

@@ -4,7 +4,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { DEFAULT_UNITS, preferredUnit } from '@/chemistry/units/quantity';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { axisFor, whisker } from './axis';
-import { seriesPoints } from './series-points';
+import { levelsOf, seriesPoints } from './series-points';
 
 const unit = preferredUnit('alkalinity', DEFAULT_UNITS);
 const reading = (day: number, dkh: number) => ({ at: day * DAY_MS, value: dkh * DKH, entryId: String(day) });
@@ -15,6 +15,18 @@ describe('the points of a chart', () => {
     const [point] = seriesPoints({ ...base, readings: [reading(3, 8.3)] });
     expect(point?.value).toBeCloseTo(8.3, 9);
     expect(point?.error?.[0]).toBeCloseTo(0.12, 9);
+  });
+
+  it('need room for their whiskers, and for what lies ahead', () => {
+    const points = seriesPoints({
+      ...base,
+      readings: [reading(3, 8.3), reading(5, 8.1)],
+      ahead: [{ at: 9 * DAY_MS, value: 7.5 * DKH, low: 7 * DKH, high: 8 * DKH }],
+    });
+    const levels = levelsOf(points);
+    expect(Math.max(...levels)).toBeCloseTo(8.42, 9);
+    expect(Math.min(...levels)).toBeCloseTo(7.5, 9);
+    expect(levelsOf([{ at: 1, value: null }])).toEqual([]);
   });
 
   it('break the line where too long a gap was not seen', () => {
