@@ -33,6 +33,7 @@ export interface Account {
   air: Air | undefined;
 }
 
+/** The account as the run begins, before anything is set going. */
 export function opened(start: TankStart, events: readonly TankEvent[], { brimL = Infinity }: Vessel): Account {
   const volumeL = within('net volume', start.volumeL, 0.1, 1e7, 'L');
   const names = [...SPECIES, ...furtherNames(start, events)];
@@ -59,6 +60,7 @@ export function opened(start: TankStart, events: readonly TankEvent[], { brimL =
   };
 }
 
+/** Every further species that the start or any event names. */
 function furtherNames({ water }: TankStart, events: readonly TankEvent[]): string[] {
   const names = new Set(Object.keys(water.further ?? {}));
   for (const event of events) {
@@ -100,6 +102,7 @@ export function stateOf(
   topOffL: number,
   spiltL: number,
 ): TankState {
+  // Written out in the order of SPECIES: a long run is mostly this.
   const water: Water = {
     salinity: (amounts[0] ?? 0) / volumeL,
     alkalinity: (amounts[1] ?? 0) / volumeL,
@@ -137,6 +140,7 @@ function furtherOf(names: readonly string[], amounts: readonly number[], volumeL
   );
 }
 
+/** What an event does at its moment. */
 export function apply(account: Account, event: TankEvent): void {
   const { amounts, level, names } = account;
   switch (event.kind) {
@@ -200,6 +204,7 @@ function pour({ amounts, level }: Account, litres: number): void {
   level.spiltL += over;
 }
 
+/** The sums over all rates and loops, after one of them was set. */
 function addUp(account: Account): void {
   const { names, rates, loops } = account;
   account.inPerDay.fill(0);
