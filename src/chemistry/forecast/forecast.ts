@@ -93,7 +93,7 @@ export const forecast = defineCalculator({
     netVolumeL: '620 L',
     water: { alkalinity: '8.3 dKH', calcium: 430, magnesium: 1320, nitrate: 5, phosphate: 0.05 },
     days: 30,
-    consumption: '0.75 dKH/day',
+    consumption: '0.55 dKH/day',
     doses: [
       {
         solution: { parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },
@@ -121,12 +121,20 @@ export const forecast = defineCalculator({
     }).toSorted((a, b) => a.day - b.day);
 
     const working: Step[] = [
-      ...FOLLOWED.map((id): Step => ({
-        label: `${PARAMETERS[id].name} after ${days} days`,
-        value: quantity(id, last.water[id]),
-        origin: 'equation',
-        from: `the tank model, from ${shownFrom(start.water[id])} now`,
-      })),
+      ...FOLLOWED.flatMap((id): Step[] => [
+        {
+          label: `${capitalised(PARAMETERS[id].name)} now`,
+          value: quantity(id, start.water[id]),
+          origin: 'yours',
+          from: 'as given, or seawater’s own',
+        },
+        {
+          label: `after ${days} days`,
+          value: quantity(id, last.water[id]),
+          origin: 'equation',
+          from: 'the tank model',
+        },
+      ]),
       {
         label: 'Dissolved inorganic carbon',
         value: quantity('carbon', last.water.dic),
@@ -303,8 +311,4 @@ function cautionsFor(changeL: number | undefined, netVolumeL: number, { end, ph,
       says: ['Alkalinity falls below the usual band: what is dosed does not replace what is taken.'],
     });
   return cautions;
-}
-
-function shownFrom(value: number): string {
-  return Number(value.toPrecision(4)).toString();
 }
