@@ -4,7 +4,7 @@ import { PARAMETERS } from '@/chemistry/parameters';
 import { strengthOfBottle } from '@/chemistry/reagents/claim';
 import { amountsOf, type Strength } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
-import { naturalSeawater } from '@/chemistry/seawater/composition';
+import { atSalinity, naturalSeawater } from '@/chemistry/seawater/composition';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { SPECIES, type Amounts, type Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -60,13 +60,14 @@ function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
       phosphate: 0,
     };
   }
-  const scale = salinity / profile.salinity;
+  const told = (amountPerL: number) => atSalinity(amountPerL, profile.salinity, salinity);
+  const alkalinity = told(profile.alkalinity);
   return {
     salinity,
-    alkalinity: profile.alkalinity * scale,
-    dic: dicAtRest(profile.alkalinity * scale, salinity),
-    calcium: profile.calcium * scale,
-    magnesium: profile.magnesium * scale,
+    alkalinity,
+    dic: dicAtRest(alkalinity, salinity),
+    calcium: told(profile.calcium),
+    magnesium: told(profile.magnesium),
     nitrate: 0,
     phosphate: 0,
   };
