@@ -176,9 +176,9 @@ function tankModel(): void {
   const tenMinutes = (days: number) => Array.from({ length: days * 144 + 1 }, (_, i) => i * 600_000);
   const phOver = (moments: readonly number[]) => () =>
     follow(open, events, moments, ({ carbonate: { phNbs } = { phNbs: 0 } }) => (sink += phNbs));
-  const ninety = median(phOver(tenMinutes(90)), 31);
+  const ninety = median(phOver(tenMinutes(90)), 61);
   row('90 days open to air, pH every ten minutes', ninety);
-  const thirty = median(phOver(tenMinutes(30)), 31);
+  const thirty = median(phOver(tenMinutes(30)), 61);
   row('30 days of the same', thirty);
   const band = median(() => {
     for (let i = 0; i < 200; i++) phOver([30 * DAY_MS])();

@@ -221,7 +221,8 @@ function addUp(account: Account): void {
       account.loopLPerDay[i] = (account.loopLPerDay[i] ?? 0) + litresPerDay;
       account.inPerDay[i] = (account.inPerDay[i] ?? 0) + litresPerDay * returned;
     }
-  account.moving = names.flatMap((_, i) =>
-    i !== DIC && (account.inPerDay[i] !== 0 || account.loopLPerDay[i] !== 0) ? [i] : [],
-  );
+  const moving: number[] = [];
+  for (let i = 0; i < names.length; i++)
+    if (i !== DIC && (account.inPerDay[i] !== 0 || account.loopLPerDay[i] !== 0)) moving.push(i);
+  account.moving = moving;
 }

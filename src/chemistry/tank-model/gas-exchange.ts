@@ -92,19 +92,13 @@ export type OnMoment = (index: number, amount: number, air: Air) => void;
  * @returns mmol at its end
  */
 export function carryDic(air: Air, around: Stretch, moments: readonly number[], onMoment: OnMoment): number {
-  /** CO2 taken up, and all that moves DIC, mmol a day, at the seven stages of a step. */
-  const fluxes = new Float64Array(LAST + 1);
-  const slopes = new Float64Array(LAST + 1);
+  const stages = { fluxes: new Float64Array(LAST + 1), slopes: new Float64Array(LAST + 1) };
+  const { fluxes, slopes } = stages;
   let { amount } = around.dic;
   let t = 0;
   let asked = 0;
-  const look = (stage: number, at: number, there: number) => {
-    const flux = fluxAt(air, around, at, there);
-    fluxes[stage] = flux;
-    slopes[stage] = slopeAt(around, at, there, flux);
-  };
   keepConstants(air, around, 0);
-  look(0, 0, amount);
+  look(stages, 0, air, around, 0, amount);
   for (let tries = 0; t < around.days; tries++) {
     if (tries > MOST_STEPS) throw stuck(air);
     const rest = around.days - t;
@@ -114,7 +108,7 @@ export function carryDic(air: Air, around: Stretch, moments: readonly number[], 
     let after = amount;
     for (let stage = 1; stage <= LAST; stage++) {
       after = floor(amount + step * gainTo(stage, slopes));
-      look(stage, stage >= LAST - 1 ? end : t + (NODES[stage] ?? 1) * step, after);
+      look(stages, stage, air, around, stage >= LAST - 1 ? end : t + (NODES[stage] ?? 1) * step, after);
     }
     const error = (step * errorOf(slopes)) / volumeAt(around, end);
     const longer = error === 0 ? 4 : Math.min(4, 0.9 * (STEP_ERROR / error) ** 0.2);
@@ -142,10 +136,22 @@ export function carryDic(air: Air, around: Stretch, moments: readonly number[], 
     if (!last || step * longer > air.stepDays) air.stepDays = Math.max(step * longer, SHORTEST_STEP_DAYS);
     fluxes[0] = fluxes[LAST] ?? 0;
     slopes[0] = slopes[LAST] ?? 0;
-    if (keepConstants(air, around, t)) look(0, t, amount);
+    if (keepConstants(air, around, t)) look(stages, 0, air, around, t, amount);
   }
   for (; asked < moments.length; asked++) onMoment(asked, amount, air);
   return amount;
+}
+
+/** CO2 taken up, and all that moves DIC, mmol a day, at the seven stages of a step. */
+interface Stages {
+  readonly fluxes: Float64Array;
+  readonly slopes: Float64Array;
+}
+
+function look({ fluxes, slopes }: Stages, stage: number, air: Air, around: Stretch, t: number, amount: number): void {
+  const flux = fluxAt(air, around, t, amount);
+  fluxes[stage] = flux;
+  slopes[stage] = slopeAt(around, t, amount, flux);
 }
 
 /** The hydrogen ion concentration of a DIC and an alkalinity in mmol/L; the last one found is where the search begins. */

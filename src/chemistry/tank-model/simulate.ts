@@ -135,15 +135,17 @@ function along(account: Account, stretch: LevelStretch, days: number, until: num
 
   let dic: number;
   if (air) {
-    const course = (i: number): Course => ({
-      amount: amounts[i] ?? 0,
-      inPerDay: account.inPerDay[i] ?? 0,
-      outLPerDay: (account.loopLPerDay[i] ?? 0) + overflowLPerDay,
-    });
-    const rest = { days, temperatureC: account.temperatureC, volumeL, gainLPerDay };
     dic = carryDic(
       air,
-      { ...rest, dic: course(DIC), alkalinity: course(ALKALINITY), salinity: course(SALINITY) },
+      {
+        days,
+        temperatureC: account.temperatureC,
+        volumeL,
+        gainLPerDay,
+        dic: courseOf(account, stretch, DIC),
+        alkalinity: courseOf(account, stretch, ALKALINITY),
+        salinity: courseOf(account, stretch, SALINITY),
+      },
       asked,
       answer,
     );
@@ -156,6 +158,14 @@ function along(account: Account, stretch: LevelStretch, days: number, until: num
   amounts[DIC] = dic;
   alongStretch(level, stretch, days);
   account.at = until;
+}
+
+function courseOf(account: Account, { overflowLPerDay }: LevelStretch, i: number): Course {
+  return {
+    amount: account.amounts[i] ?? 0,
+    inPerDay: account.inPerDay[i] ?? 0,
+    outLPerDay: (account.loopLPerDay[i] ?? 0) + overflowLPerDay,
+  };
 }
 
 /**
