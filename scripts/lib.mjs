@@ -37,7 +37,7 @@ export function ensureDependencies() {
 /** Builds when anything the build is made from has changed since the last one. Answers whether the build stands. */
 export function ensureBuild() {
   const stamp = path.join(ROOT, '.next', 'mild-tide-build');
-  const made = sourceHash();
+  const made = hashOf(['package-lock.json', 'next.config.mjs', 'postcss.config.mjs', 'src']);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === made) return true;
   console.log('Building…');
   if (tool('next/dist/bin/next', ['build']).status !== 0) return false;
@@ -46,7 +46,8 @@ export function ensureBuild() {
   return true;
 }
 
-function sourceHash() {
+/** One hash over files and folders of the project, tests left out. */
+export function hashOf(names) {
   const hash = createHash('sha256');
   const add = (name) => {
     const full = path.join(ROOT, name);
@@ -54,7 +55,7 @@ function sourceHash() {
     if (statSync(full).isDirectory()) for (const each of readdirSync(full).sort()) add(path.join(name, each));
     else if (!/\.test\.tsx?$/.test(name)) hash.update(name).update(readFileSync(full));
   };
-  for (const name of ['package-lock.json', 'next.config.mjs', 'postcss.config.mjs', 'src']) add(name);
+  for (const name of names) add(name);
   return hash.digest('hex');
 }
 
