@@ -54,6 +54,13 @@ export function share(field: string, low = 0, high = 1): z.ZodType<number, numbe
       }
       if (typeof value === 'string' && value.length <= LONGEST && value.includes('%'))
         return parseQuantity(value, expected, DEFAULT_UNITS).amount / 100;
+      if (typeof value === 'string' && value.length <= LONGEST)
+        throw new Refusal({
+          field,
+          value,
+          allowed: `${low} to ${high}, or text in %`,
+          hint: 'As text it needs its % sign: 0.45 and "45 %" are the same.',
+        });
       throw unreadable(field, value, `${low} to ${high}, or text in %`);
     },
     { title: field, unit: 'share of 1', anyOf: [{ type: 'number', minimum: low, maximum: high }, { type: 'string' }] },

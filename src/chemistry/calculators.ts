@@ -1,17 +1,17 @@
 import type { z } from 'zod';
 import type { Calculator } from './calculator';
 import { carbonate } from './carbonate/carbonate-calculator';
+import { additions } from './dosing/additions';
 import { correction } from './dosing/correction';
 import { maintenanceDose } from './dosing/maintenance';
 import { topOff } from './evaporation/top-off';
+import { forecast } from './forecast/forecast';
 import { dilution } from './mixing/dilution';
 import { mixBatch } from './mixing/mix-batch';
 import { effluentFlow } from './reactor/effluent-flow';
 import { recipe } from './reagents/recipe-calculator';
 import { solution } from './reagents/solution-calculator';
 import { salinity } from './seawater/salinity-calculator';
-import { additions } from './dosing/additions';
-import { forecast } from './forecast/forecast';
 
 /** Everything the product can work out, for the doors that take a calculator by name. */
 export const CALCULATORS = [

@@ -172,7 +172,7 @@ function hiddenLife(volumeL: number, at: Calendar['at']): TankEvent[] {
     const mmolPerDay = (0.625 + (0.135 * (day - FIRST_DAY)) / -FIRST_DAY) * DKH * volumeL;
     const lit = hoursFrom(at(day, 9), 11);
     const when = { kind: 'rate', at: at(day, 0) } as const;
-    // Skeleton grows about twice as fast in the light. Common practice.
+    // Skeleton grows some two to three times as fast in the light: from memory, light-enhanced calcification.
     events.push(
       { ...when, source: 'growth', perDay: calcificationPerDay(0.65 * mmolPerDay) },
       { ...when, source: 'growth in the light', perDay: calcificationPerDay(0.35 * mmolPerDay), hours: lit },

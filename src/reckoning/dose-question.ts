@@ -7,8 +7,8 @@ import { ELEMENTS, ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elemen
 import type { maintenanceDose } from '@/chemistry/dosing/maintenance';
 import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { saltsOfBottle } from '@/chemistry/reagents/claim';
-import { REAGENTS, reagent } from '@/chemistry/reagents/reagents';
-import { handlingOf } from '@/chemistry/reagents/strength-steps';
+import { reagent } from '@/chemistry/reagents/reagents';
+import { handlingOf, partWords } from '@/chemistry/reagents/strength-steps';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
@@ -95,9 +95,7 @@ function partInput(solution: Solution, element: Element) {
   return {
     name: solution.name,
     perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)),
-    describedAs: solution.claim
-      ? 'by its maker’s label'
-      : solution.parts.map(({ reagent, gramsPerL }) => `${gramsPerL} g/L ${REAGENTS[reagent].name}`).join(' and '),
+    describedAs: solution.claim ? 'by its maker’s label' : solution.parts.map((part) => partWords(part)).join(' and '),
     handling: handlingOf(
       saltsOfBottle(solution).map((part) => reagent(part.reagent)),
       true,

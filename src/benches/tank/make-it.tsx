@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { recipe } from '@/chemistry/reagents/recipe-calculator';
 import { REAGENTS, type ReagentId } from '@/chemistry/reagents/reagents';
-import { usualSalts } from '@/chemistry/reagents/recipe';
+import { usualSalts, type SaltAtHand } from '@/chemistry/reagents/recipe';
 import { strengthOfBottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
 import { Answer, Cautions, Working } from '@/interface/answer';
@@ -92,8 +92,8 @@ export function MakeIt({ solution, onDone }: { readonly solution: Solution; read
 }
 
 /** Its own salts, or the usual ones for what its label claims. */
-function startingSalts(solution: Solution): { reagent: ReagentId }[] {
-  if (!solution.claim) return solution.parts.map(({ reagent }) => ({ reagent }));
+function startingSalts(solution: Solution): SaltAtHand[] {
+  if (!solution.claim) return solution.parts.map(({ reagent, purity }) => ({ reagent, purity }));
   const { outcome } = attempt(() => usualSalts(strengthOfBottle(solution)));
   return (outcome ?? []).map(({ reagent }) => ({ reagent }));
 }

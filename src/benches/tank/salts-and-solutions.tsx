@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { REAGENTS } from '@/chemistry/reagents/reagents';
+import { partWords } from '@/chemistry/reagents/strength-steps';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { useCommit, useTank } from '@/interface/workspace';
@@ -99,9 +99,7 @@ export function SaltsAndSolutions() {
 /** What is told of a solution: its salts, or its label. */
 function toldBy({ parts, claim }: Solution, units: UnitPreferences): string {
   if (!claim)
-    return parts
-      .map(({ reagent, gramsPerL }) => `${showText(quantity('strength', gramsPerL), units)} ${REAGENTS[reagent].name}`)
-      .join(' + ');
+    return parts.map((part) => partWords(part, showText(quantity('strength', part.gramsPerL), units))).join(' + ');
   const { ml, inLitres, raises } = claim;
   const rises = (['alkalinity', 'calcium', 'magnesium'] as const).flatMap((element) => {
     const rise = raises[element];

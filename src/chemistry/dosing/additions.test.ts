@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { calculatorOrRefuse, reply } from '../batch';
 import { refusalOf, valuesOf } from '../testing/run-calculator';
 
 describe('additions', () => {
@@ -48,6 +49,16 @@ describe('additions', () => {
         hint: 'It is wanted as a plain number, not as text.',
       },
     );
+  });
+
+  it('tells of what is dosed for itself, and not of the sodium that comes along', () => {
+    const answer = reply(calculatorOrRefuse('additions'), {
+      netVolumeL: 400,
+      water,
+      add: [{ reagent: 'potassium-chloride', grams: 15.26 }],
+    });
+    // 15.26 g ÷ 74.548 × 39.098 in 400 L: 20.0 mg/L of potassium. CIAAW 2021.
+    expect(answer.ok && answer.sentence).toBe('It lifts potassium by 20.0 mg/L; pH stays at 8.11.');
   });
 
   it('asks for one of pH and CO2, and a purity that is one', () => {

@@ -19,8 +19,11 @@ import type { TankEvent } from '../tank-model/events';
 import { simulate } from '../tank-model/simulate';
 import type { Water } from '../tank-model/water';
 
-/** Above this NBS pH calcium carbonate begins to fall out where it is made. Common practice. */
+/** Keepers stay below 8.4 (common practice); a moment's peak is allowed a little more before it is called harm. Chosen. */
 const PH_LIMIT = 8.6;
+
+/** Of the further ions, those a keeper adds for their own sake; sodium, chloride and sulfate only come with others. */
+const DOSED_FOR_ITSELF: ReadonlySet<string> = new Set(['potassium', 'strontium', 'iodide']);
 
 export const additions = defineCalculator({
   name: 'additions',
@@ -104,6 +107,12 @@ export const additions = defineCalculator({
       ({ rise }) => rise > 1e-9,
     );
     const further = Object.entries(after.further ?? {}).filter(([, rise]) => rise > 1e-9);
+    const told = [
+      ...changes.map(({ element, rise }) => ({ name: element as string, rise: quantity(element, rise) })),
+      ...further
+        .filter(([ion]) => DOSED_FOR_ITSELF.has(ion))
+        .map(([ion, rise]) => ({ name: ion, rise: quantity('ion', rise) })),
+    ];
     const model = 'the tank model: amounts added ÷ litres';
 
     const working: Step[] = [
@@ -175,9 +184,7 @@ export const additions = defineCalculator({
       answer: {
         says: [
           'It lifts',
-          ...(changes.length === 0
-            ? ['nothing that is followed here']
-            : listed(changes.map(({ element, rise }): Phrase[] => [`${element} by`, quantity(element, rise)]))),
+          ...(told.length === 0 ? ['nothing'] : listed(told.map(({ name, rise }): Phrase[] => [`${name} by`, rise]))),
           ...phWords(before.phNbs, shut.phNbs, aired.phNbs),
         ],
         certainty: 'worked out',

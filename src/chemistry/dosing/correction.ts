@@ -6,6 +6,9 @@ import { readingExpectation } from '../parameters';
 import { quantity } from '../units/quantity';
 import { ELEMENTS, ELEMENT_FACTS } from './elements';
 
+/** A consumption so small that a level would take longer to fall says nothing of when to test again. */
+const LONGEST_WAIT_DAYS = 365;
+
 export const correction = defineCalculator({
   name: 'correction',
   asks: 'How is a level brought to where it should be, once and gently?',
@@ -70,7 +73,8 @@ export const correction = defineCalculator({
             },
           ]
         : [];
-    const wait = consumptionPerDay !== undefined && consumptionPerDay > 0 ? -rise / consumptionPerDay : undefined;
+    const fallsIn = consumptionPerDay !== undefined && consumptionPerDay > 0 ? -rise / consumptionPerDay : Infinity;
+    const wait = fallsIn <= LONGEST_WAIT_DAYS ? fallsIn : undefined;
     return {
       answer: inDoubt
         ? {

@@ -202,6 +202,9 @@ describe('a correction', () => {
     const high = correction.run({ ...base, level: 9.4 * DKH, aim: 8.4 * DKH });
     expect(high.values.totalMl).toBe(0);
     expect(high.answer.says[0]).toMatch(/Pause/);
+    // What takes almost nothing gives no day to test again on.
+    const still = correction.run({ ...base, level: 9.4 * DKH, aim: 8.4 * DKH, consumptionPerDay: 5e-324 });
+    expect(still.answer.says).toEqual(['Let alkalinity come down by itself: dose less and wait.']);
   });
 });
 

@@ -21,7 +21,10 @@ const HOUR_MS = DAY_MS / 24;
 const FOLLOWED = ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'salinity'] as const;
 type Followed = (typeof FOLLOWED)[number];
 
-/** How often a reef tank's surface, skimmer and stirring renew dissolved CO2 a day. Common practice. */
+/**
+ * How often surface, skimmer and stirring renew dissolved CO2 a day. Chosen, not published: with it a day's light swings
+ * pH by the 0.1 to 0.4 that keepers see (common practice).
+ */
 const USUAL_EXCHANGE_PER_DAY = 30;
 
 /** A time of day as "20:00", in ms after midnight. */

@@ -6,8 +6,7 @@ import { PARAMETERS, readingExpectation } from '../parameters';
 import { Refusal } from '../refusal';
 import type { TankEvent } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
-import type { SPECIES } from '../tank-model/water';
-import { FRESH_WATER } from '../tank-model/water';
+import { FRESH_WATER, type Species } from '../tank-model/water';
 import { quantity, showText, DEFAULT_UNITS } from '../units/quantity';
 
 const DILUTED = [
@@ -17,7 +16,7 @@ const DILUTED = [
   'magnesium',
   'nitrate',
   'phosphate',
-] as const satisfies readonly (typeof SPECIES)[number][];
+] as const satisfies readonly Species[];
 
 export const dilution = defineCalculator({
   name: 'dilution',

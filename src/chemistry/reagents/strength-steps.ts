@@ -1,8 +1,8 @@
 import type { Caution, Step } from '../calculator';
 import { quantity } from '../units/quantity';
 import { capitalised } from '../words';
-import { IONS, type Reagent } from './reagents';
-import type { Strength } from './solution';
+import { IONS, reagent, type Reagent } from './reagents';
+import type { SolutionPart, Strength } from './solution';
 
 /** What a litre holds, line by line; nothing of what it does not hold. */
 export function strengthSteps(strength: Strength, from: string): Step[] {
@@ -23,6 +23,12 @@ export function strengthSteps(strength: Strength, from: string): Step[] {
         from,
       });
   return steps;
+}
+
+/** What a part is, in words: "80 g/L sodium carbonate, 97 % pure". */
+export function partWords({ reagent: id, gramsPerL, purity }: SolutionPart, shown = `${gramsPerL} g/L`): string {
+  const pure = purity === undefined || purity === 1 ? '' : `, ${Number((purity * 100).toPrecision(3))} % pure`;
+  return `${shown} ${reagent(id).name}${pure}`;
 }
 
 /**

@@ -51,7 +51,8 @@ export type TankEvent =
   | { readonly kind: 'temperature'; readonly at: number; readonly temperatureC: number }
   /**
    * From now on the water stands open to air of that much CO2. `exchangePerDay` is how many times a day dissolved CO2
-   * would be renewed by the air alone: surface, skimmer and stirring together (tens a day in a reef tank, common practice).
+   * would be renewed by the air alone: surface, skimmer and stirring together. It has no handbook value; some tens a day give
+   * the swings of pH that keepers see.
    * Until told, no carbon passes between water and air and no pH is worked out.
    */
   | { readonly kind: 'air'; readonly at: number; readonly co2Uatm: number; readonly exchangePerDay: number };
