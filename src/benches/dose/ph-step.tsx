@@ -41,12 +41,14 @@ export function PhStep({
             </text>
           </g>
         ))}
-        <path
-          d={`M ${x(before)} ${LINE_Y - 4} C ${x(before)} ${LINE_Y - 32}, ${x(atOnce)} ${LINE_Y - 32}, ${x(atOnce)} ${LINE_Y - 4}`}
-          fill="none"
-          className="stroke-glass"
-          strokeWidth={2}
-        />
+        {Math.abs(atOnce - before) >= 0.005 && (
+          <path
+            d={`M ${x(before)} ${LINE_Y - 4} C ${x(before)} ${LINE_Y - 32}, ${x(atOnce)} ${LINE_Y - 32}, ${x(atOnce)} ${LINE_Y - 4}`}
+            fill="none"
+            className="stroke-glass"
+            strokeWidth={2}
+          />
+        )}
         <circle cx={x(before)} cy={LINE_Y} r={5} className="fill-sheet stroke-glass" strokeWidth={2} />
         <circle cx={x(atOnce)} cy={LINE_Y} r={5} className="fill-glass" />
         <rect

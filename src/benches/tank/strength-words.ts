@@ -1,4 +1,5 @@
 import { strengthOfBottle, type Bottle } from '@/chemistry/reagents/claim';
+import { IONS_DOSED } from '@/chemistry/reagents/reagents';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 
@@ -8,8 +9,9 @@ export function strengthWords(bottle: Bottle, units: UnitPreferences): string {
   if (!outcome) return 'above what dissolves';
   return [
     outcome.alkalinityMmolPerL > 0 && showText(quantity('equivalents', outcome.alkalinityMmolPerL / 1000), units, 5),
-    outcome.ions.calcium > 0 && `${showText(quantity('strength', outcome.ions.calcium / 1000), units)} calcium`,
-    outcome.ions.magnesium > 0 && `${showText(quantity('strength', outcome.ions.magnesium / 1000), units)} magnesium`,
+    ...IONS_DOSED.map(
+      (ion) => outcome.ions[ion] > 0 && `${showText(quantity('strength', outcome.ions[ion] / 1000), units)} ${ion}`,
+    ),
   ]
     .filter(Boolean)
     .join(', ');

@@ -8,7 +8,7 @@ import { ELEMENTS, ELEMENT_FACTS } from './elements';
 import { readingExpectation } from '../parameters';
 import { bottleInput, bottleOf, weighedSalt } from '../reagents/bottle-input';
 import { saltsOfBottle, strengthOfBottle } from '../reagents/claim';
-import { reagent } from '../reagents/reagents';
+import { IONS_DOSED, reagent } from '../reagents/reagents';
 import { amountsOf, sumOfSalts } from '../reagents/solution';
 import { handlingOf } from '../reagents/strength-steps';
 import { Refusal } from '../refusal';
@@ -21,9 +21,6 @@ import type { Water } from '../tank-model/water';
 
 /** Keepers stay below 8.4 (common practice); a moment's peak is allowed a little more before it is called harm. Chosen. */
 const PH_LIMIT = 8.6;
-
-/** Of the further ions, those a keeper adds for their own sake; sodium, chloride and sulfate only come with others. */
-const DOSED_FOR_ITSELF: ReadonlySet<string> = new Set(['potassium', 'strontium', 'iodide']);
 
 export const additions = defineCalculator({
   name: 'additions',
@@ -110,7 +107,7 @@ export const additions = defineCalculator({
     const told = [
       ...changes.map(({ element, rise }) => ({ name: element as string, rise: quantity(element, rise) })),
       ...further
-        .filter(([ion]) => DOSED_FOR_ITSELF.has(ion))
+        .filter(([ion]) => IONS_DOSED.some((dosed) => dosed === ion))
         .map(([ion, rise]) => ({ name: ion, rise: quantity('ion', rise) })),
     ];
     const model = 'the tank model: amounts added ÷ litres';

@@ -13,6 +13,15 @@ export const IONS = [
 ] as const;
 export type Ion = (typeof IONS)[number];
 
+/** Those a keeper doses for their own sake; sodium, chloride and sulfate only come with them. */
+export const IONS_DOSED = [
+  'calcium',
+  'magnesium',
+  'potassium',
+  'strontium',
+  'iodide',
+] as const satisfies readonly Ion[];
+
 /** Molar masses of the ions, g/mol. */
 export const ION_MASS: Record<Ion, number> = {
   calcium: M.Ca,

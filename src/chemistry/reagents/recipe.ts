@@ -1,10 +1,8 @@
 import { fcnnlsVector } from 'ml-fcnnls';
 import { Refusal } from '../refusal';
-import { ION_MASS, reagent, type Ion, type ReagentId } from './reagents';
+import { ION_MASS, IONS_DOSED, reagent, type ReagentId } from './reagents';
 import { sumOfSalts, type SolutionPart, type Strength } from './solution';
 
-/** What a recipe must match. Sodium and chloride follow from the salts chosen. */
-const MATCHED_IONS = ['calcium', 'magnesium', 'potassium', 'strontium', 'iodide'] as const satisfies readonly Ion[];
 /** mmol/L below which a solution is said to hold none of something. */
 const LEAST = 1e-6;
 
@@ -16,7 +14,9 @@ interface Row {
   readonly scale: number;
   readonly goal: number;
 }
-type Matched = 'alkalinity' | (typeof MATCHED_IONS)[number];
+
+/** What a recipe must match. Sodium and chloride follow from the salts chosen. */
+type Matched = 'alkalinity' | (typeof IONS_DOSED)[number];
 
 /** A recipe that misses a strength by more than this is no match. */
 const MISS = 0.005;
@@ -53,7 +53,7 @@ export function matchStrength(target: Strength, salts: readonly SaltAtHand[]): S
   const perGram = salts.map(({ reagent, purity }) => sumOfSalts([{ reagent, purity, gramsPerL: 1 }]));
   // Rows: what is wanted, each as a share of itself; what is not wanted but a salt would bring, against the largest wanted.
   const most = Math.max(...wanted.map((name) => molesOf(name, target)));
-  const needed = (['alkalinity', ...MATCHED_IONS] as const).map((name) => ({
+  const needed = (['alkalinity', ...IONS_DOSED] as const).map((name) => ({
     name,
     scale: wanted.includes(name) ? molesOf(name, target) : most,
     goal: wanted.includes(name) ? 1 : 0,
@@ -93,7 +93,7 @@ function refuseUndissolved(id: ReagentId, gramsPerL: number): void {
 }
 
 function matchedIn(target: Strength): Matched[] {
-  const names = (['alkalinity', ...MATCHED_IONS] as const).filter((name) => molesOf(name, target) > LEAST);
+  const names = (['alkalinity', ...IONS_DOSED] as const).filter((name) => molesOf(name, target) > LEAST);
   if (names.length > 0) return names;
   throw new Refusal({ field: 'target', value: 'nothing', allowed: 'a solution that brings something' });
 }
