@@ -3,8 +3,13 @@ import { refusalIn } from './calculator-input';
 import { Refusal, type RefusalDetail } from './refusal';
 import type { Quantity } from './units/quantity';
 
-/** A piece of an answer: words, or a figure the screen sets large and in the keeper's unit. */
-export type Phrase = string | Quantity;
+/** A moment, epoch ms. The core knows no zone: whoever shows it tells it in the keeper's own days and hours. */
+export interface Moment {
+  readonly moment: number;
+}
+
+/** A piece of an answer: words, a moment, or a figure the screen sets large and in the keeper's unit. */
+export type Phrase = string | Quantity | Moment;
 
 /** Words of certainty; each means one thing, given in CERTAINTY_MEANS. */
 export const CERTAINTIES = [

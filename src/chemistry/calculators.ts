@@ -6,19 +6,41 @@ import { correction } from './dosing/correction';
 import { maintenanceDose } from './dosing/maintenance';
 import { topOff } from './evaporation/top-off';
 import { forecast } from './forecast/forecast';
+import { batchCorrection } from './mixing/batch-correction';
+import { batchMatch } from './mixing/batch-match';
+import { batchReadiness } from './mixing/batch-readiness';
 import { dilution } from './mixing/dilution';
+import { fromStock } from './mixing/from-stock';
 import { mixBatch } from './mixing/mix-batch';
 import { effluentFlow } from './reactor/effluent-flow';
 import { recipe } from './reagents/recipe-calculator';
 import { solution } from './reagents/solution-calculator';
 import { salinity } from './seawater/salinity-calculator';
+import { disinfectant } from './source-water/disinfectant';
+import { purifiedWater } from './source-water/purified-water';
+import { purifier } from './source-water/purifier';
+import { changeRoutine } from './water-change/change-routine';
+import { saltsCompared } from './water-change/salts-compared';
+import { waterChange } from './water-change/water-change';
+import { waterDay } from './water-change/water-day';
 
 /** Everything the product can work out, for the doors that take a calculator by name. */
 export const CALCULATORS = [
   salinity,
   carbonate,
+  purifier,
+  disinfectant,
+  purifiedWater,
   mixBatch,
+  batchCorrection,
+  fromStock,
+  batchMatch,
+  batchReadiness,
   dilution,
+  waterChange,
+  changeRoutine,
+  saltsCompared,
+  waterDay,
   topOff,
   solution,
   recipe,

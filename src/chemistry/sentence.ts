@@ -9,9 +9,21 @@ export function gapBefore(phrases: readonly Phrase[], i: number): string {
   return typeof phrase === 'string' && /^[.,;:)]/.test(phrase) ? '' : ' ';
 }
 
-/** A sentence as plain text, for copying, for titles and for the doors that have no screen. */
-export function plainSentence(phrases: readonly Phrase[], units: UnitPreferences): string {
-  return phrases
-    .map((phrase, i) => gapBefore(phrases, i) + (typeof phrase === 'string' ? phrase : showText(phrase, units)))
-    .join('');
+/**
+ * A sentence as plain text, for copying, for titles and for the doors that have no screen.
+ * @param tell how a moment is told; in UTC where no zone is known
+ */
+export function plainSentence(
+  phrases: readonly Phrase[],
+  units: UnitPreferences,
+  tell: (moment: number) => string = utcText,
+): string {
+  const told = (phrase: Phrase) =>
+    typeof phrase === 'string' ? phrase : 'moment' in phrase ? tell(phrase.moment) : showText(phrase, units);
+  return phrases.map((phrase, i) => gapBefore(phrases, i) + told(phrase)).join('');
+}
+
+/** "2026-11-28 09:00 UTC". */
+function utcText(moment: number): string {
+  return `${new Date(moment).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
 }

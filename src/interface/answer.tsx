@@ -14,7 +14,7 @@ import { showOther, showText } from '@/chemistry/units/quantity';
 import { Button } from './button';
 import { notify } from './notices';
 import { Sentence } from './phrases';
-import { useUnits } from './workspace';
+import { useTell, useUnits } from './workspace';
 
 /** What to do, how much, when and how sure; then what can be done about it on the spot. */
 export function Answer({
@@ -29,10 +29,11 @@ export function Answer({
   readonly lesser?: boolean;
 }) {
   const units = useUnits();
+  const tell = useTell();
   const copy = async () => {
     try {
       await navigator.clipboard.writeText(
-        `${plainSentence(answer.says, units)} ${plainSentence(answer.because, units)}`.trim(),
+        `${plainSentence(answer.says, units, tell)} ${plainSentence(answer.because, units, tell)}`.trim(),
       );
       notify({ text: 'Copied' });
     } catch {

@@ -4,7 +4,7 @@ import { Fragment } from 'react';
 import type { Phrase } from '@/chemistry/calculator';
 import { gapBefore } from '@/chemistry/sentence';
 import { show } from '@/chemistry/units/quantity';
-import { useUnits } from './workspace';
+import { useTell, useUnits } from './workspace';
 
 /** A sentence with its figures set apart; `large` is for the answer of a bench. */
 export function Sentence({
@@ -15,6 +15,7 @@ export function Sentence({
   readonly large?: boolean;
 }) {
   const units = useUnits();
+  const tell = useTell();
   return phrases.map((phrase, i) => {
     const gap = gapBefore(phrases, i);
     if (typeof phrase === 'string')
@@ -22,6 +23,13 @@ export function Sentence({
         <Fragment key={i}>
           {gap}
           {phrase}
+        </Fragment>
+      );
+    if ('moment' in phrase)
+      return (
+        <Fragment key={i}>
+          {gap}
+          <strong className={large ? 'text-glass' : 'font-semibold'}>{tell(phrase.moment)}</strong>
         </Fragment>
       );
     const { figure, unit } = show(phrase, units);

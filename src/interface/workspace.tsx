@@ -15,6 +15,7 @@ import type { Change } from '@/record/change';
 import type { Book, Tank } from '@/record/schema';
 import { RecordStore, type StoreTrouble } from '@/record/store';
 import { notify } from './notices';
+import { whenText } from './when';
 import type { WorkspaceName } from './workspace-name';
 
 const DATABASES: Record<WorkspaceName, string> = { mine: 'mild-tide', demo: 'mild-tide-demo' };
@@ -113,6 +114,13 @@ export function useUnits() {
   const book = useBookIfRead();
   if (!book) throw new Error('the record is not read yet');
   return book.settings.units;
+}
+
+/** How a moment is told: in the keeper's own zone, days named from today. */
+export function useTell(): (moment: number) => string {
+  const zone = useBookIfRead()?.settings.zone ?? hereZone();
+  const now = useNow();
+  return (moment) => whenText(moment, now, zone);
 }
 
 /** Writes a change and says so with an undo; answers whether it was kept, so that a field empties only when it was. */

@@ -1,4 +1,4 @@
-import { learnGramsPerL, type LearntSalt } from '@/chemistry/mixing/learn-salt';
+import { learnSalt, type LearntSalt } from '@/chemistry/mixing/learn-salt';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
 import type { Book, Salt } from '@/record/schema';
 
@@ -15,7 +15,7 @@ export function saltStrength(book: Book, salt: Salt | undefined): SaltStrength {
       ? [{ volumeL: entry.volumeL, saltG: entry.saltG, salinity: entry.measuredSalinity }]
       : [],
   );
-  const learnt = learnGramsPerL(batches);
+  const learnt = learnSalt(batches)?.salt;
   if (learnt) return { gramsPerLAt35: learnt.gramsPerLAt35, from: 'learnt', learnt };
   if (salt?.gramsPerLAt35) return { gramsPerLAt35: salt.gramsPerLAt35, from: 'label', learnt };
   return { gramsPerLAt35: TYPICAL_GRAMS_PER_L_AT_35, from: 'assumed', learnt };

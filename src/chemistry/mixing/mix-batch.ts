@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { amount, share } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
-import { pureWaterDensityKgPerM3, seawaterDensityKgPerM3 } from '../seawater/density';
 import { specificGravity } from '../seawater/specific-gravity';
-import { quantity } from '../units/quantity';
+import { Refusal } from '../refusal';
+import { DEFAULT_UNITS, quantity, showText } from '../units/quantity';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from './salt-strength';
+import { purifiedL, saltGIn, saltwaterKg } from './saltwater';
 
 export const mixBatch = defineCalculator({
   name: 'mix-batch',
@@ -19,13 +20,38 @@ export const mixBatch = defineCalculator({
     gramsPerLError: share('error of the grams a litre').optional(),
     gramsPerLFrom: z.enum(['label', 'learnt', 'assumed', 'yours']).default('assumed'),
     temperatureC: amount({ field: 'temperature', kind: 'temperature', low: 0, high: 40, usual: [15, 30] }).default(25),
+    /** A box of the salt: what it holds, and what it costs. */
+    boxG: amount(AMOUNTS.boxMass).optional(),
+    boxPrice: amount(AMOUNTS.price).optional(),
+    /** The vessel it is mixed in, when full. */
+    vesselL: amount(AMOUNTS.vessel).optional(),
   }),
   example: { litresWanted: '160 L', targetSalinity: '1.026 sg', gramsPerLAt35: 38.5, gramsPerLFrom: 'label' },
-  run: ({ litresWanted, targetSalinity, gramsPerLAt35, gramsPerLError, gramsPerLFrom, temperatureC }) => {
-    // A salt's grams per litre scale with the salinity wanted; the water is what is left of the batch's mass.
-    const saltG = litresWanted * gramsPerLAt35 * (targetSalinity / 35);
-    const batchKg = (litresWanted * seawaterDensityKgPerM3(targetSalinity, temperatureC)) / 1000;
-    const waterL = ((batchKg - saltG / 1000) / pureWaterDensityKgPerM3(temperatureC)) * 1000;
+  run: ({
+    litresWanted,
+    targetSalinity,
+    gramsPerLAt35,
+    gramsPerLError,
+    gramsPerLFrom,
+    temperatureC,
+    boxG,
+    boxPrice,
+    vesselL,
+  }) => {
+    if (vesselL !== undefined && litresWanted > vesselL)
+      throw new Refusal({
+        field: 'saltwater wanted',
+        value: showText(quantity('volume', litresWanted), DEFAULT_UNITS),
+        allowed: `up to ${showText(quantity('volume', vesselL), DEFAULT_UNITS)}, which is what the vessel holds`,
+        hint: 'Mix it in two vessels, or one after the other.',
+        suggestion: showText(quantity('volume', vesselL), DEFAULT_UNITS),
+      });
+    // The salt follows salinity by mass; the water is what is left of the batch's mass.
+    const saltG = saltGIn(litresWanted, targetSalinity, gramsPerLAt35);
+    const batchKg = saltwaterKg(litresWanted, targetSalinity, temperatureC);
+    const waterL = purifiedL(batchKg - saltG / 1000, temperatureC);
+    const boxes = boxG === undefined ? undefined : saltG / boxG;
+    const cost = boxes === undefined || boxPrice === undefined ? undefined : boxes * boxPrice;
     const error = gramsPerLError ?? (gramsPerLFrom === 'assumed' ? 0.05 : 0.02);
     const doubt = targetSalinity * error * 2;
     const working: Step[] = [
@@ -51,7 +77,7 @@ export const mixBatch = defineCalculator({
         label: 'Salt to weigh',
         value: quantity('mass', saltG),
         origin: 'equation',
-        from: 'litres × grams a litre at 35 × salinity ÷ 35',
+        from: 'litres × grams a litre at 35, told at the target by salinity × density (EOS-80)',
       },
       {
         label: 'Mass of the batch',
@@ -66,6 +92,20 @@ export const mixBatch = defineCalculator({
         from: 'mass of the batch less salt, ÷ density of water',
       },
     ];
+    if (boxes !== undefined)
+      working.push({
+        label: 'Boxes',
+        value: quantity('boxes', boxes),
+        origin: 'setting',
+        from: 'salt to weigh ÷ salt in a box',
+      });
+    if (cost !== undefined)
+      working.push({
+        label: 'Costs',
+        value: quantity('money', cost),
+        origin: 'setting',
+        from: 'boxes × price of a box',
+      });
     const cautions: Caution[] = [
       {
         severity: 'care',
@@ -89,7 +129,14 @@ export const mixBatch = defineCalculator({
       });
     return {
       answer: {
-        says: ['Weigh', quantity('mass', saltG), 'of salt into', quantity('volume', waterL), 'of purified water.'],
+        says: [
+          'Weigh',
+          quantity('mass', saltG),
+          ...(boxes === undefined ? ['of salt'] : ['of salt (', quantity('boxes', boxes), ')']),
+          'into',
+          quantity('volume', waterL),
+          'of purified water.',
+        ],
         certainty: gramsPerLFrom === 'assumed' ? ('rough' as const) : ('worked out' as const),
         because: [
           'It makes',
@@ -103,7 +150,7 @@ export const mixBatch = defineCalculator({
       },
       working,
       cautions,
-      values: { saltG, waterL, batchKg },
+      values: { saltG, waterL, batchKg, ...(boxes !== undefined && { boxes }), ...(cost !== undefined && { cost }) },
     };
   },
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Refusal } from '../refusal';
-import { learnGramsPerL } from './learn-salt';
+import { learnSalt } from './learn-salt';
 import { mixBatch } from './mix-batch';
 
 describe('a batch of saltwater', () => {
@@ -36,13 +36,13 @@ describe('a batch of saltwater', () => {
 
 describe('learning a salt', () => {
   it('scales every batch to 35 ppt', () => {
-    // By hand: 1150 g in 30 L reads 34 → 39.46; 1540 g in 40 L reads 35 → 38.5.
-    const learnt = learnGramsPerL([
+    // By hand: 1150 g in 30 L reads 34, and 35/34 of it times EOS-80's 1023.343/1022.587 is 39.490; 1540 g in 40 L reads 35: 38.5.
+    const learnt = learnSalt([
       { volumeL: 30, saltG: 1150, salinity: 34 },
       { volumeL: 40, saltG: 1540, salinity: 35 },
     ]);
-    expect(learnt?.gramsPerLAt35).toBeCloseTo((39.461 + 38.5) / 2, 2);
-    expect(learnt?.batches).toBe(2);
-    expect(learnGramsPerL([])).toBeUndefined();
+    expect(learnt?.salt.gramsPerLAt35).toBeCloseTo(Math.sqrt(39.49 * 38.5), 2);
+    expect(learnt?.salt.batches).toBe(2);
+    expect(learnSalt([])).toBeUndefined();
   });
 });

@@ -233,6 +233,18 @@ export const KINDS = {
     scaled('hours', 1 / 24, ['h', 'hour', 'hr', 'hrs']),
     scaled('weeks', 7, ['week', 'w']),
   ],
+  /** Canonical: mg/L of total dissolved solids, as a meter shows it. Its "ppm" are the same figure. */
+  tds: [scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm'], 0)],
+  /** Canonical: mg/L. */
+  chlorine: [scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm'], 2)],
+  /** Canonical: a keeper's own money; what it is called stands beside the record's other units. */
+  money: [scaled('', 1, ['€', '$', '£', 'kr'], 2)],
+  /** Canonical: box. */
+  boxes: [scaled('boxes', 1, ['box'], 1)],
+  /** Canonical: kWh. */
+  energy: [scaled('kWh', 1, ['kwh'])],
+  /** Canonical: W. */
+  power: [scaled('W', 1, ['w', 'watt', 'watts']), scaled('kW', 1000, ['kw'])],
   /** Canonical: percent. */
   percent: [scaled('%', 1, ['%', 'percent', 'pc'])],
 } as const satisfies Record<string, readonly Unit[]>;

@@ -1,0 +1,134 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { refusalOf, valuesOf } from '../testing/run-calculator';
+import { drivingPressureKPa, litresMadePerDay, osmoticPressureKPa, temperatureFactor, type Feed } from './membrane';
+
+const feed: Feed = { pressureKPa: 345, temperatureC: 25, tdsMgPerL: 250, wasteRatio: 4 };
+
+describe('a membrane', () => {
+  it('osmotic pressure agrees with van ’t Hoff’s law and the osmotic coefficient of sodium chloride', () => {
+    // π = 2·φ·c·R·T; φ 0.967 at 0.01 and 0.932 at 0.1 mol/kg (Robinson and Stokes 1959, from memory). ASTM D4516's formula
+    // is meant for natural waters, and runs some 5 % below that of the pure salt.
+    for (const [mgPerL, phi] of [
+      [584.4, 0.967],
+      [5844, 0.932],
+    ] as const) {
+      const vantHoff = 2 * phi * (mgPerL / 58.44 / 1000) * 8.314 * 298.15;
+      expect(osmoticPressureKPa(mgPerL, 25) / vantHoff).toBeGreaterThan(0.92);
+      expect(osmoticPressureKPa(mgPerL, 25) / vantHoff).toBeLessThan(1.02);
+    }
+  });
+
+  it('passes less when cold, much as water thickens', () => {
+    // Viscosity of water, mPa·s: 1.5182 at 5 °C, 1.1375 at 15 °C, 0.8900 at 25 °C, 0.7191 at 35 °C (CRC Handbook, from memory).
+    for (const [temperatureC, viscosity] of [
+      [5, 1.5182],
+      [15, 1.1375],
+      [25, 0.89],
+      [35, 0.7191],
+    ] as const)
+      expect(Math.abs(temperatureFactor(temperatureC) / (0.89 / viscosity) - 1)).toBeLessThan(0.09);
+  });
+
+  it('gives its rating back under its rating', () => {
+    expect(litresMadePerDay({ litresPerDay: 284, feed }, feed)).toBeCloseTo(284, 9);
+  });
+
+  it('makes more for every bar and every degree, and less for every salt', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2, max: 30, noNaN: true }),
+        fc.double({ min: 200, max: 700, noNaN: true }),
+        (temperatureC, pressureKPa) => {
+          const made = (over: Partial<Feed>) =>
+            litresMadePerDay({ litresPerDay: 284, feed }, { ...feed, temperatureC, pressureKPa, ...over });
+          expect(made({ pressureKPa: pressureKPa + 50 })).toBeGreaterThan(made({}));
+          expect(made({ temperatureC: temperatureC + 1 })).toBeGreaterThan(made({}));
+          expect(made({ tdsMgPerL: 900 })).toBeLessThan(made({}));
+        },
+      ),
+    );
+  });
+
+  it('refuses a pressure that the water’s own salt uses up', () => {
+    expect(() => drivingPressureKPa({ ...feed, pressureKPa: 120, tdsMgPerL: 4000 })).toThrow(/booster pump/);
+  });
+});
+
+describe('when the valve is opened', () => {
+  const HOUR = 3_600_000;
+  const asked = {
+    litres: '160 L',
+    rate: { by: 'measured', litresPerDay: '240 L/day', pressureKPa: '3.5 bar', temperatureC: 14 },
+    temperatureC: 14,
+    pressureKPa: '3.5 bar',
+    wasteRatio: 3,
+    now: 1_000_000_000_000,
+    readyBy: 1_000_000_000_000 + 48 * HOUR,
+  };
+  it('runs for litres ÷ litres a day, and is opened for the slow end of the doubt', () => {
+    // By hand: 160/240 of a day is 16 h; at 95 % of that rate 16.84 h before the hour it is wanted.
+    const values = valuesOf<{ hours: number; openBy: number; wasteL: number; late: boolean }>('purified-water', asked);
+    expect(values.hours).toBeCloseTo(16, 9);
+    expect((asked.readyBy - values.openBy) / HOUR).toBeCloseTo(16 / 0.95, 3);
+    expect(values.wasteL).toBeCloseTo(480, 9);
+    expect(values.late).toBe(false);
+  });
+  it('says when it is too late, and when it could be instead', () => {
+    expect(valuesOf<{ late: boolean }>('purified-water', { ...asked, readyBy: asked.now + 3 * HOUR }).late).toBe(true);
+  });
+  it('asks whether bar or psi was meant', () => {
+    expect(refusalOf('purified-water', { ...asked, pressureKPa: '3.5' })?.suggestion).toBe('3.5 bar');
+    expect(refusalOf('purified-water', { ...asked, pressureKPa: '60' })?.suggestion).toBe('60 psi');
+  });
+});
+
+describe('what the line needs', () => {
+  const line = {
+    tdsSupply: 285,
+    tdsMembrane: 6,
+    tdsProduct: 0,
+    resins: [
+      { litres: 0.6, litresMade: 900 },
+      { litres: 0.6, litresMade: 900 },
+    ],
+  };
+  it('rejection and resin life, by hand', () => {
+    // 1 − 6/285; half an equivalent a litre is 29.22 g NaCl: 0.6 L take 17.53 g, 900 L × 6 mg used 5.4 g.
+    const values = valuesOf('purifier', line);
+    expect(values.rejection).toBeCloseTo(0.97895, 5);
+    expect(values.litresLeft).toBeCloseTo((17.532 - 5.4) / 0.006, 0);
+    expect(valuesOf<{ swap: string }>('purifier', line).swap).toBe('nothing');
+  });
+  it('says which to change', () => {
+    const swap = (over: object) => valuesOf<{ swap: string }>('purifier', { ...line, ...over }).swap;
+    expect(swap({ tdsProduct: 3 })).toBe('resin');
+    expect(swap({ tdsMembrane: 40 })).toBe('membrane');
+  });
+  it('questions TDS that rises through the membrane', () => {
+    const refusal = refusalOf('purifier', { ...line, tdsMembrane: 300 });
+    expect(refusal?.field).toBe('TDS after the membrane');
+    expect(refusal?.hint).toMatch(/changed places/);
+  });
+});
+
+describe('chlorine or chloramine', () => {
+  const kind = (totalChlorine: number, freeChlorine: number) =>
+    valuesOf<{ kind: string }>('disinfectant', { totalChlorine, freeChlorine }).kind;
+  it('equal is chlorine, total well above free is chloramine', () => {
+    // Common practice.
+    expect(kind(1.5, 1.5)).toBe('chlorine');
+    expect(kind(1.5, 1.4)).toBe('chlorine');
+    expect(kind(1.6, 0.2)).toBe('chloramine');
+    expect(kind(0, 0)).toBe('none');
+  });
+  it('questions more free chlorine than there is in all', () => {
+    expect(refusalOf('disinfectant', { totalChlorine: 0.5, freeChlorine: 1.5 })?.hint).toMatch(/changed places/);
+  });
+  it('what comes through the carbon is told before all else', () => {
+    expect(
+      valuesOf<{ carbonSpent: boolean }>('disinfectant', { totalChlorine: 1.5, freeChlorine: 1.4, afterCarbon: 0.4 })
+        .carbonSpent,
+    ).toBe(true);
+  });
+});

@@ -1,0 +1,281 @@
+import { z } from 'zod';
+import { AMOUNTS } from '../amounts';
+import { defineCalculator, type Answer, type Caution, type Step } from '../calculator';
+import { amount, figure, moment } from '../calculator-input';
+import { MIX_HOURS } from '../mixing/batch-readiness';
+import { TYPICAL_GRAMS_PER_L_AT_35 } from '../mixing/salt-strength';
+import { purifiedL, saltGIn, saltwaterKg } from '../mixing/saltwater';
+import { Refusal } from '../refusal';
+import { DEFAULT_UNITS, quantity, showText } from '../units/quantity';
+import { shareOut, type Pour } from './share-out';
+import { HEAVY } from './water-change';
+
+const HOUR_MS = 3_600_000;
+const name = z.string().min(1).max(60);
+
+const tank = z.strictObject({
+  name,
+  litres: amount(AMOUNTS.waterChange),
+  salinity: amount(AMOUNTS.batchSalinity),
+  /** Which salt; waters of one salt and one salinity are mixed together. */
+  salt: z.string().max(60).default('salt'),
+  gramsPerLAt35: amount(AMOUNTS.saltPerL).default(TYPICAL_GRAMS_PER_L_AT_35),
+  boxG: amount(AMOUNTS.boxMass).optional(),
+});
+
+const vessel = z.strictObject({ name, litres: amount(AMOUNTS.vessel) });
+
+/** A batch that stands ready, or will by then. */
+const standing = z.strictObject({
+  name,
+  litres: amount({ ...AMOUNTS.batchVolume, field: 'litres left of the batch' }),
+  salinity: amount(AMOUNTS.measuredSalinity),
+  salt: z.string().max(60).default('salt'),
+  /** The vessel it stands in, which is then not free. */
+  vessel: name.optional(),
+});
+
+export const waterDay = defineCalculator({
+  name: 'water-day',
+  asks: 'What is mixed in which vessel, and when must it be begun, for all tanks on one day?',
+  input: z.strictObject({
+    now: moment('now'),
+    /** When the first change begins. */
+    changeAt: moment('time of the change'),
+    mixHours: figure('hours to mix', 0, 24 * 14).default(MIX_HOURS),
+    /** What the source makes; no time for it is told where left out. */
+    waterLPerDay: amount(AMOUNTS.waterMade).optional(),
+    tanks: z.array(tank).min(1).max(30),
+    vessels: z.array(vessel).max(30).default([]),
+    batches: z.array(standing).max(30).default([]),
+  }),
+  example: {
+    now: 1_795_600_000_000,
+    changeAt: 1_795_900_000_000,
+    waterLPerDay: '150 L/day',
+    tanks: [
+      { name: 'the large one', litres: '60 L', salinity: '35 ppt', gramsPerLAt35: 38.5, boxG: '20 kg' },
+      { name: 'the small one', litres: '10 L', salinity: '35 ppt', gramsPerLAt35: 38.5, boxG: '20 kg' },
+      { name: 'the new one', litres: '5 L', salinity: '33 ppt', gramsPerLAt35: 38.5, boxG: '20 kg' },
+    ],
+    vessels: [
+      { name: 'barrel', litres: '80 L' },
+      { name: 'bucket', litres: '20 L' },
+    ],
+    batches: [],
+  },
+  run: (input) => {
+    const { now, changeAt, mixHours, waterLPerDay, tanks, vessels } = input;
+    refuseTwins(tanks, 'tanks');
+    refuseTwins(vessels, 'vessels');
+    const { pours, shortL } = shareOut(input);
+    const mixes = pours.flatMap((pour) => (pour.from === 'mix' ? [mixOf(pour, tanks)] : []));
+    const litresToMix = mixes.reduce((sum, { litres }) => sum + litres, 0);
+    const waterL = mixes.reduce((sum, mix) => sum + mix.waterL, 0);
+    const saltG = mixes.reduce((sum, mix) => sum + mix.saltG, 0);
+    const boxes =
+      mixes.every(({ boxes: each }) => each !== undefined) && mixes.length > 0
+        ? mixes.reduce((sum, { boxes: each }) => sum + (each ?? 0), 0)
+        : undefined;
+    const mixBy = changeAt - mixHours * HOUR_MS;
+    const makingHours = waterLPerDay === undefined ? undefined : (waterL / waterLPerDay) * 24;
+    const openBy = makingHours === undefined ? undefined : mixBy - makingHours * HOUR_MS;
+    const begin = openBy ?? mixBy;
+    const lateHours = litresToMix > 0 && begin < now ? (now - begin) / HOUR_MS : 0;
+    const working: Step[] = [
+      ...tanks.map(({ name: of, litres }): Step => ({
+        label: `Saltwater for ${of}`,
+        value: quantity('volume', litres),
+        origin: 'yours',
+        from: 'litres of its change',
+      })),
+      {
+        label: 'To mix',
+        value: quantity('volume', litresToMix),
+        origin: 'equation',
+        from: 'what no batch on hand covers',
+      },
+      {
+        label: 'Salt',
+        value: quantity('mass', saltG),
+        origin: 'equation',
+        from: 'each vessel’s litres at its salinity',
+      },
+      {
+        label: 'Purified water',
+        value: quantity('volume', waterL),
+        origin: 'equation',
+        from: 'mass of the saltwater less salt, EOS-80 (UNESCO 1983)',
+      },
+      ...(makingHours === undefined
+        ? []
+        : [
+            {
+              label: 'Time to make it',
+              value: quantity('days', makingHours / 24),
+              origin: 'equation' as const,
+              from: 'purified water ÷ litres a day of the source',
+            },
+          ]),
+      {
+        label: 'Left to mix for',
+        value: quantity('days', mixHours / 24),
+        origin: mixHours === MIX_HOURS ? 'common practice' : 'yours',
+        from: 'before the first change',
+      },
+    ];
+    return {
+      answer: answerFor({
+        litresToMix,
+        saltG,
+        boxes,
+        mixBy,
+        openBy,
+        lateHours,
+        now,
+        changeAt,
+        shortL,
+        vessels: new Set(mixes.map(({ vessel: of }) => of)).size,
+        waterL,
+      }),
+      working,
+      cautions: cautionsFor(tanks, shortL, lateHours),
+      values: {
+        pours,
+        mixes,
+        litresToMix,
+        waterL,
+        saltG,
+        ...(boxes !== undefined && { boxes }),
+        mixBy,
+        ...(openBy !== undefined && { openBy }),
+        shortL,
+        earliest: changeAt + Math.ceil(lateHours * HOUR_MS),
+        late: lateHours > 0,
+      },
+    };
+  },
+});
+
+type TankAsked = z.output<typeof tank>;
+
+/** What goes into one vessel. */
+function mixOf(pour: Pour, tanks: readonly TankAsked[]) {
+  const { gramsPerLAt35 = TYPICAL_GRAMS_PER_L_AT_35, boxG } =
+    tanks.find(({ name: of }) => pour.shares[0]?.tank === of) ?? {};
+  const saltG = saltGIn(pour.litres, pour.salinity, gramsPerLAt35);
+  return {
+    ...pour,
+    saltG,
+    waterL: purifiedL(saltwaterKg(pour.litres, pour.salinity) - saltG / 1000),
+    ...(boxG !== undefined && { boxes: saltG / boxG }),
+  };
+}
+
+function refuseTwins(named: readonly { readonly name: string }[], field: string): void {
+  const twin = named.find(({ name: of }, i) => named.findIndex(({ name: other }) => other === of) !== i);
+  if (twin)
+    throw new Refusal({
+      field,
+      value: twin.name,
+      allowed: 'each under a name of its own',
+      hint: 'Two go by this name; the list could not tell them apart.',
+    });
+}
+
+interface Found {
+  readonly litresToMix: number;
+  readonly saltG: number;
+  readonly boxes: number | undefined;
+  readonly mixBy: number;
+  readonly openBy: number | undefined;
+  readonly lateHours: number;
+  readonly now: number;
+  readonly changeAt: number;
+  readonly shortL: number;
+  readonly vessels: number;
+  readonly waterL: number;
+}
+
+function answerFor({
+  litresToMix,
+  saltG,
+  boxes,
+  mixBy,
+  openBy,
+  lateHours,
+  changeAt,
+  shortL,
+  vessels,
+  waterL,
+}: Found): Answer {
+  const because = [
+    'It takes',
+    quantity('mass', saltG),
+    ...(boxes === undefined ? ['of salt'] : ['of salt (', quantity('boxes', boxes), ')']),
+    'and',
+    quantity('volume', waterL),
+    'of purified water.',
+  ];
+  if (shortL > 0)
+    return {
+      says: ['The vessels are', quantity('volume', shortL), 'short: find another, change less, or make it two days.'],
+      certainty: 'worked out',
+      because,
+    };
+  if (litresToMix === 0)
+    return {
+      says: ['Nothing is to be mixed: what stands ready is enough for', { moment: changeAt }, '.'],
+      certainty: 'worked out',
+      because: ['Measure it again just before use.'],
+    };
+  if (lateHours > 0)
+    return {
+      says: [
+        'It is too late for',
+        { moment: changeAt },
+        ': begun now, the water is ready by',
+        { moment: changeAt + Math.ceil(lateHours * HOUR_MS) },
+        '.',
+      ],
+      certainty: 'worked out',
+      because,
+    };
+  return {
+    says: [
+      ...(openBy === undefined ? [] : ['Open the valve by', { moment: openBy }, 'and']),
+      openBy === undefined ? 'Mix' : 'mix',
+      quantity('volume', litresToMix),
+      vessels > 1 ? `in ${vessels} vessels by` : 'by',
+      { moment: mixBy },
+      '.',
+    ],
+    certainty: openBy === undefined ? 'worked out' : 'rough',
+    because,
+  };
+}
+
+function cautionsFor(tanks: readonly TankAsked[], shortL: number, lateHours: number): Caution[] {
+  const cautions: Caution[] = [];
+  if (lateHours > 0)
+    cautions.push({
+      severity: 'care',
+      says: ['Water mixed the same morning has upset delicate animals: a day later is the safer day.'],
+    });
+  if (shortL > 0)
+    cautions.push({
+      severity: 'note',
+      says: ['A strong batch let down with purified water serves a tank of lower salinity too.'],
+    });
+  if (tanks.some(({ litres }) => litres >= 20)) cautions.push(HEAVY);
+  const spread = tanks.map(({ salinity }) => salinity);
+  const [low, high] = [Math.min(...spread), Math.max(...spread)];
+  if (high - low > 0.5)
+    cautions.push({
+      severity: 'care',
+      says: [
+        `The tanks differ in salinity, from ${showText(quantity('salinity', low), DEFAULT_UNITS)} to ${showText(quantity('salinity', high), DEFAULT_UNITS)}: mark the vessels.`,
+      ],
+    });
+  return cautions;
+}
