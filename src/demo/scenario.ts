@@ -1,5 +1,5 @@
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { defaultSettings, newTank } from '@/record/defaults';
+import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Salt, Solution, Tank } from '@/record/schema';
 import { atriumEntries } from './atrium';
 import { backRoomEntries } from './back-room';
@@ -98,11 +98,10 @@ const BACK_ROOM: Tank = {
 export function demoBook(now: number, zone: string): Book {
   const calendar = calendarFor(now, zone);
   const bare: Book = {
-    settings: defaultSettings(zone),
+    ...emptyBook(zone),
     tanks: [ATRIUM, STORY_CORNER, BACK_ROOM],
     salts: [HARBOUR_SALT],
     solutions: DEMO_SOLUTIONS,
-    entries: [],
   };
   const entries: Entry[] = [
     ...atriumEntries(bare, ATRIUM, calendar),

@@ -4,7 +4,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useParams, useRouter } from 'next/navigation';
 import { useEffect, useMemo } from 'react';
-import { BENCHES } from './benches';
+import { BENCHES, benchKey } from './benches';
 import { JOT_FIELD } from './jot-line';
 import { notify } from './notices';
 import { toggleTheme } from './theme';
@@ -33,7 +33,7 @@ function useActions(): readonly Action[] {
       ...(tank
         ? BENCHES.map((bench, i): Action => ({
             name: `${bench.name}: ${bench.question}`,
-            key: String(i + 1),
+            key: benchKey(i),
             group: 'Benches',
             run: () => router.push(`/${name}/${tank}/${bench.path}`),
           }))
@@ -43,6 +43,7 @@ function useActions(): readonly Action[] {
         group: 'Tanks',
         run: () => router.push(`/${name}/${each.id}/today`),
       })),
+      { name: 'Water day: all tanks on one list', key: 'w', group: 'Do', run: () => router.push(`/${name}/water-day`) },
       { name: 'Jot a line', key: 'j', group: 'Do', run: focusJotLine },
       { name: 'Undo the last change', key: 'u', group: 'Do', run: () => void step('undo') },
       { name: 'Do it again', key: 'y', group: 'Do', run: () => void step('redo') },

@@ -1,15 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { defaultSettings } from '@/record/defaults';
+import { emptyBook } from '@/record/defaults';
 import type { Book, Entry } from '@/record/schema';
 import { describeEntry, ENTRY_WORDS } from './describe-entry';
 
 const book: Book = {
-  settings: defaultSettings('UTC'),
-  tanks: [],
+  ...emptyBook('UTC'),
   salts: [{ id: 'sea', name: 'Sea', gramsPerLAt35: null, profile: null }],
   solutions: [{ id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] }],
-  entries: [],
 };
 const american: Book = {
   ...book,

@@ -1,6 +1,6 @@
 import { PARAMETERS, PARAMETER_IDS } from '@/chemistry/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import type { Book, Entry, EntryDraft, EntryKind } from '@/record/schema';
+import type { Book, Entry, EntryDraft, EntryKind, StageKind } from '@/record/schema';
 
 export const ENTRY_WORDS: Record<EntryKind, string> = {
   reading: 'Test',
@@ -10,13 +10,17 @@ export const ENTRY_WORDS: Record<EntryKind, string> = {
   'water-change': 'Water change',
   refill: 'Refill',
   batch: 'Batch',
+  'batch-check': 'Batch read',
+  'source-test': 'Source read',
+  'part-fitted': 'Part fitted',
+  'step-done': 'Step',
   note: 'Note',
 };
 
 /** An entry in a few words and the keeper's units, without its note. */
 export function describeEntry(
   entry: Entry | EntryDraft,
-  { settings: { units }, solutions, salts }: Pick<Book, 'settings' | 'solutions' | 'salts'>,
+  { settings: { units }, solutions, salts, sources }: Pick<Book, 'settings' | 'solutions' | 'salts' | 'sources'>,
 ): string {
   const solution =
     'solutionId' in entry
@@ -52,7 +56,48 @@ export function describeEntry(
           : `, read ${showText(quantity('salinity', entry.measuredSalinity), units)}`;
       return `${showText(quantity('volume', entry.volumeL), units)} mixed with ${showText(quantity('mass', entry.saltG), units)} of ${salt}${read}`;
     }
+    case 'batch-check':
+      return [
+        `read ${showText(quantity('salinity', entry.salinity), units)}`,
+        ...(['alkalinity', 'calcium', 'magnesium'] as const).flatMap((id) => {
+          const value = entry[id];
+          return value === undefined ? [] : [`${id} ${showText(quantity(id, value), units)}`];
+        }),
+        ...told(entry.saltAddedG, (g) => `${showText(quantity('mass', g), units)} of salt added`),
+        ...told(entry.waterTakenOutL, (l) => `${showText(quantity('volume', l), units)} taken out`),
+        ...told(entry.waterPouredInL, (l) => `${showText(quantity('volume', l), units)} of purified water poured in`),
+      ].join(' · ');
+    case 'source-test':
+      return [
+        ...told(entry.tdsSupply, (mg) => `TDS ${mg.toFixed(0)} before the membrane`),
+        ...told(entry.tdsMembrane, (mg) => `${mg.toFixed(0)} after it`),
+        ...told(entry.tdsProduct, (mg) => `${mg.toFixed(0)} mg/L after the resin`),
+        ...told(entry.totalChlorine, (mg) => `total chlorine ${showText(quantity('chlorine', mg), units)}`),
+        ...told(entry.freeChlorine, (mg) => `free ${showText(quantity('chlorine', mg), units)}`),
+        ...told(entry.afterCarbon, (mg) => `${showText(quantity('chlorine', mg), units)} after the carbon`),
+        ...told(entry.litresPerDay, (l) => `makes ${showText(quantity('waterRate', l), units)}`),
+        ...told(entry.temperatureC, (c) => `supply at ${showText(quantity('temperature', c), units)}`),
+        ...told(entry.pressureKPa, (kPa) => `at ${showText(quantity('pressure', kPa), units)}`),
+      ].join(' · ');
+    case 'part-fitted': {
+      const stage = sources.find(({ id }) => id === entry.sourceId)?.stages.find(({ id }) => id === entry.stageId);
+      return `a new ${stage ? STAGE_WORDS[stage.kind] : 'part'}`;
+    }
+    case 'step-done':
+      return entry.says;
     case 'note':
       return entry.note;
   }
+}
+
+/** What a part of the source line is called. */
+export const STAGE_WORDS: Record<StageKind, string> = {
+  sediment: 'sediment filter',
+  carbon: 'carbon block',
+  membrane: 'membrane',
+  resin: 'resin',
+};
+
+function told(figure: number | undefined, words: (figure: number) => string): string[] {
+  return figure === undefined ? [] : [words(figure)];
 }

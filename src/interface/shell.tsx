@@ -9,7 +9,7 @@ import { DEMO_PLACE } from '@/demo/scenario';
 import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import { lastReading } from '@/reckoning/readings';
 import { netVolumeL, type Book } from '@/record/schema';
-import { BENCHES } from './benches';
+import { BENCHES, benchKey } from './benches';
 import { CommandList, ShortcutHelp, useShortcuts } from './commands';
 import { JotLine } from './jot-line';
 import { ThemeButton } from './theme';
@@ -195,7 +195,10 @@ function BenchMenu() {
       <nav aria-label="Benches" className="no-print hidden min-h-[70vh] border-r border-line py-4 lg:block">
         <ul>
           {BENCHES.map((bench, i) => (
-            <li key={bench.path}>
+            <li
+              key={bench.path}
+              className={i > 0 && BENCHES[i - 1]?.group !== bench.group ? 'mt-2 border-t border-line pt-2' : ''}
+            >
               <Link
                 href={link(bench.path)}
                 title={bench.question}
@@ -203,11 +206,20 @@ function BenchMenu() {
                 className="flex min-h-10 items-center justify-between border-l-4 border-transparent px-4 text-soft hover:text-ink aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink"
               >
                 {bench.name}
-                <kbd className="font-sans text-xs text-soft">{i + 1}</kbd>
+                <kbd className="font-sans text-xs text-soft">{benchKey(i)}</kbd>
               </Link>
             </li>
           ))}
-          <li className="mt-3 border-t border-line pt-3">
+          <li className="mt-2 border-t border-line pt-2">
+            <Link
+              href={`/${name}/water-day`}
+              className="flex min-h-10 items-center justify-between border-l-4 border-transparent px-4 text-soft hover:text-ink"
+            >
+              Water day
+              <kbd className="font-sans text-xs text-soft">w</kbd>
+            </Link>
+          </li>
+          <li>
             <Link
               href={`/${name}/record`}
               className="flex min-h-10 items-center border-l-4 border-transparent px-4 text-soft hover:text-ink"

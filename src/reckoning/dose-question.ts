@@ -9,12 +9,12 @@ import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { saltsOfBottle } from '@/chemistry/reagents/claim';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { handlingOf, partWords } from '@/chemistry/reagents/strength-steps';
-import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
-import { aimFor, newWaterWords, reactorGain, strengthOf } from './known-events';
+import { aimFor, newWaterWords, strengthOf } from './known-events';
 import { lastReading } from './readings';
 import { standingAt } from './standing';
+import { suppliedPerDay } from './supply';
 
 /** Figures the keeper sets in place of the record's, for a bench only. */
 export interface DoseOverrides {
@@ -164,20 +164,7 @@ function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate | 
 
 /** What a tank's standing doses and its reactor bring of an element, other than the part that is to be worked out. */
 function carriedByOthers(book: Book, tank: Tank, element: Element, part: Solution | undefined, now: number) {
-  const { doses, reactor } = standingAt(book, tank, now);
-  const names: string[] = [];
-  let amountPerDay = 0;
-  for (const solution of book.solutions) {
-    const mlPerDay = doses.get(solution.id);
-    const amount = (mlPerDay ?? 0) * ELEMENT_FACTS[element].perMl(strengthOf(solution));
-    if (solution.id === part?.id || amount === 0) continue;
-    amountPerDay += amount;
-    names.push(solution.name);
-  }
-  if (reactor && element !== 'magnesium') {
-    amountPerDay += reactorGain(tank, reactor) * (element === 'calcium' ? CALCIUM_MG_PER_MEQ : 1);
-    names.push('the reactor');
-  }
+  const { amountPerDay, names } = suppliedPerDay(book, tank, element, now, part?.id);
   return amountPerDay > 0 ? { amountPerDay, by: names.join(' and ') } : undefined;
 }
 

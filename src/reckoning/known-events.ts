@@ -1,18 +1,16 @@
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
-import { carbonateOfWater, dicAtRest } from '@/chemistry/carbonate/reef-water';
+import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { strengthOfBottle } from '@/chemistry/reagents/claim';
 import { amountsOf, type Strength } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
-import { atSalinity, naturalSeawater } from '@/chemistry/seawater/composition';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { SPECIES, type Amounts, type Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { BATCH_LASTS_DAYS, batchStanding, waterOfBatch } from './batches';
 import { remember } from './remember';
-import type { Book, EntryOf, Salt, Solution, Tank } from '@/record/schema';
-
-/** A batch older than this is not what went in without saying so. */
-const BATCH_LASTS_DAYS = 60;
+import { waterOfSalt } from './water-of-salt';
+import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
 
 export function strengthOf(solution: Solution): Strength {
   return strengthOfBottle(solution);
@@ -25,17 +23,22 @@ export function aimFor(tank: Tank, parameter: keyof typeof PARAMETERS): number {
 }
 
 /**
- * The water a change put in: the entry's salinity, else the last batch's, else the tank's aim; the salt's profile, else
- * natural seawater's.
+ * The water a change put in: that of the batch it names, or of the last one mixed for the tank; the entry's salinity, else
+ * the batch's, else the tank's aim; the batch's own tests, else the salt's profile, else natural seawater's.
  * @param batch the last one mixed for the tank before the change, if any
  */
 export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change'>, batch?: EntryOf<'batch'>): Water {
-  const recent = batch && change.at - batch.at < BATCH_LASTS_DAYS * DAY_MS ? batch : undefined;
-  const salinity = change.salinity ?? recent?.measuredSalinity ?? recent?.targetSalinity ?? aimFor(tank, 'salinity');
-  return waterOfSalt(
-    book.salts.find(({ id }) => id === (recent?.saltId ?? tank.saltId)),
-    salinity,
-  );
+  const named =
+    change.batchId === undefined
+      ? undefined
+      : book.entries.find((entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.id === change.batchId);
+  const recent = named ?? (batch && change.at - batch.at < BATCH_LASTS_DAYS * DAY_MS ? batch : undefined);
+  if (!recent) {
+    const salt = book.salts.find(({ id }) => id === tank.saltId);
+    return waterOfSalt(salt, change.salinity ?? aimFor(tank, 'salinity'));
+  }
+  const standing = batchStanding(book, recent, change.at);
+  return waterOfBatch(book, { ...standing, salinity: change.salinity ?? standing.salinity });
 }
 
 /** What a change is taken to bring, in words, for a working that rests on it. */
@@ -44,33 +47,6 @@ export function newWaterWords(book: Book, tank: Tank): string {
   return salt?.profile
     ? `water changes taken as ${salt.name} by its label`
     : 'water changes taken as natural seawater, since no profile of the salt is entered';
-}
-
-function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
-  const profile = salt?.profile;
-  if (!profile || profile.salinity === 0) {
-    const natural = naturalSeawater(salinity);
-    return {
-      salinity,
-      alkalinity: natural.alkalinityMmolPerL,
-      dic: dicAtRest(natural.alkalinityMmolPerL, salinity),
-      calcium: natural.calciumMgPerL,
-      magnesium: natural.magnesiumMgPerL,
-      nitrate: 0,
-      phosphate: 0,
-    };
-  }
-  const told = (amountPerL: number) => atSalinity(amountPerL, profile.salinity, salinity);
-  const alkalinity = told(profile.alkalinity);
-  return {
-    salinity,
-    alkalinity,
-    dic: dicAtRest(alkalinity, salinity),
-    calcium: told(profile.calcium),
-    magnesium: told(profile.magnesium),
-    nitrate: 0,
-    phosphate: 0,
-  };
 }
 
 /** Everything the record says went into or out of a tank, for the tank model. Consumption is never among it. */
@@ -121,6 +97,8 @@ function eventsOf(book: Book, tank: Tank): TankEvent[] {
       case 'reading':
       case 'refill':
       case 'note':
+      case 'batch-check':
+      case 'step-done':
         return [];
       case 'batch':
         batch = entry;

@@ -1,6 +1,10 @@
-import { learnSalt, type LearntSalt } from '@/chemistry/mixing/learn-salt';
+import { ELEMENTS, type Element } from '@/chemistry/dosing/elements';
+import { learnSalt, type LearntSalt, type LearntVessel } from '@/chemistry/mixing/learn-salt';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
-import type { Book, Salt } from '@/record/schema';
+import { PARAMETERS } from '@/chemistry/parameters';
+import { atSalinity } from '@/chemistry/seawater/composition';
+import type { Book, EntryOf, Salt } from '@/record/schema';
+import { batchStanding } from './batches';
 
 export interface SaltStrength {
   readonly gramsPerLAt35: number;
@@ -8,15 +12,77 @@ export interface SaltStrength {
   readonly learnt: LearntSalt | undefined;
 }
 
+function batchesOf(book: Book, salt: Salt | undefined): EntryOf<'batch'>[] {
+  return book.entries.filter(
+    (entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && salt !== undefined && entry.saltId === salt.id,
+  );
+}
+
+/** What measured batches teach of a salt and of the vessels it was mixed in. */
+function learnt(book: Book, salt: Salt | undefined): ReturnType<typeof learnSalt> {
+  return learnSalt(
+    batchesOf(book, salt).flatMap((batch) => {
+      const { measured } = batchStanding(book, batch);
+      return measured ? [{ ...measured, vessel: batch.vesselId }] : [];
+    }),
+  );
+}
+
 /** Grams a litre of a salt: as measured batches taught, else as labelled, else a general figure. */
 export function saltStrength(book: Book, salt: Salt | undefined): SaltStrength {
-  const batches = book.entries.flatMap((entry) =>
-    entry.kind === 'batch' && salt && entry.saltId === salt.id && entry.measuredSalinity !== undefined
-      ? [{ volumeL: entry.volumeL, saltG: entry.saltG, salinity: entry.measuredSalinity }]
-      : [],
+  const taught = learnt(book, salt)?.salt;
+  if (taught) return { gramsPerLAt35: taught.gramsPerLAt35, from: 'learnt', learnt: taught };
+  if (salt?.gramsPerLAt35) return { gramsPerLAt35: salt.gramsPerLAt35, from: 'label', learnt: undefined };
+  return { gramsPerLAt35: TYPICAL_GRAMS_PER_L_AT_35, from: 'assumed', learnt: undefined };
+}
+
+/** How true a vessel's mark is, by the salt that says the most of it. */
+export function vesselLearnt(book: Book, vesselId: string): LearntVessel | undefined {
+  return book.salts
+    .flatMap((salt) => {
+      const found = learnt(book, salt)?.vessels.get(vesselId);
+      return found ? [found] : [];
+    })
+    .toSorted((a, b) => b.batches - a.batches)[0];
+}
+
+/** What tests of batches say against a salt's label. */
+export interface LabelTested {
+  readonly element: Element;
+  /** At the label's own salinity. */
+  readonly label: number;
+  readonly tested: number;
+  /** One standard deviation of the mean of the tests. */
+  readonly sd: number;
+  readonly tests: number;
+  /** Further apart than the tests explain. */
+  readonly differs: boolean;
+}
+
+export function labelTested(book: Book, salt: Salt): LabelTested[] {
+  const { profile } = salt;
+  if (!profile) return [];
+  const ids = new Set(batchesOf(book, salt).map(({ id }) => id));
+  const checks = book.entries.filter(
+    (entry): entry is EntryOf<'batch-check'> => entry.kind === 'batch-check' && ids.has(entry.batchId),
   );
-  const learnt = learnSalt(batches)?.salt;
-  if (learnt) return { gramsPerLAt35: learnt.gramsPerLAt35, from: 'learnt', learnt };
-  if (salt?.gramsPerLAt35) return { gramsPerLAt35: salt.gramsPerLAt35, from: 'label', learnt };
-  return { gramsPerLAt35: TYPICAL_GRAMS_PER_L_AT_35, from: 'assumed', learnt };
+  return ELEMENTS.flatMap((element): LabelTested[] => {
+    const values = checks.flatMap((check) => {
+      const value = check[element];
+      return value === undefined ? [] : [atSalinity(value, check.salinity, profile.salinity)];
+    });
+    if (values.length === 0) return [];
+    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+    const sd = PARAMETERS[element].testError / Math.sqrt(values.length);
+    return [
+      {
+        element,
+        label: profile[element],
+        tested: mean,
+        sd,
+        tests: values.length,
+        differs: Math.abs(mean - profile[element]) > 1.96 * sd,
+      },
+    ];
+  });
 }

@@ -3,7 +3,7 @@ import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { defaultSettings, newTank } from '@/record/defaults';
+import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
 import { co2Seen } from './co2-seen';
@@ -28,7 +28,7 @@ const tank: Tank = {
 const soda = { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] };
 const lime = { id: 'lime', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide' as const, gramsPerL: 1.6 }] };
 const book = (...entries: Entry[]): Book => ({
-  settings: defaultSettings('UTC'),
+  ...emptyBook('UTC'),
   tanks: [tank],
   solutions: [soda, lime],
   salts: [

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { topOff } from '@/chemistry/evaporation/top-off';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { defaultSettings, newTank } from '@/record/defaults';
+import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Tank } from '@/record/schema';
 import { outlook } from './outlook';
 import { lastReading, readingsOf } from './readings';
@@ -22,9 +22,8 @@ const soda = { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbona
 
 function bookOf(entries: Entry[], tank: Tank = base, solutions = [soda]): Book {
   return {
-    settings: defaultSettings('UTC'),
+    ...emptyBook('UTC'),
     tanks: [tank],
-    salts: [],
     solutions,
     entries: entries.toSorted((a, b) => a.at - b.at),
   };
@@ -95,7 +94,7 @@ describe('the top-off question', () => {
   });
 
   it('listens to the refills of this season and this tank only', () => {
-    const other: Entry = { ...refill(3, 99), tankId: 'another' };
+    const other = { ...refill(3, 99), tankId: 'another' } as Entry;
     const question = topOffQuestion(bookOf([refill(80, 60), refill(9, 20), refill(2, 21), other]), base, now);
     expect(question.refills).toHaveLength(2);
     expect(topOff.run(question).values.litresPerDay).toBeCloseTo(3, 12);
@@ -107,7 +106,7 @@ describe('readings', () => {
     const book = bookOf([
       alk(1, 8),
       alk(9, 8.4),
-      { ...alk(5, 7), tankId: 'another' },
+      { ...alk(5, 7), tankId: 'another' } as Entry,
       { ...at(3), kind: 'reading', values: { calcium: 430 } },
     ]);
     expect(readingsOf(book, 't', 'alkalinity').map(({ value }) => Number((value / DKH).toFixed(2)))).toEqual([8.4, 8]);

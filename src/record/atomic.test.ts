@@ -1,3 +1,4 @@
+import { emptyBook } from './defaults';
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { afterEach, describe, expect, it, vi } from 'vitest';
@@ -118,15 +119,8 @@ describe('two tabs', () => {
 
 describe('planting and erasing', () => {
   const written = () => ({
-    settings: {
-      id: 'settings' as const,
-      zone: 'UTC',
-      units: { volume: 'L' as const, temperature: '°C' as const, alkalinity: 'dKH' as const, salinity: 'ppt' as const },
-      letterShortcuts: true,
-    },
+    ...emptyBook('UTC'),
     tanks: [tank],
-    salts: [],
-    solutions: [],
     entries: [note('a')],
   });
 

@@ -1,14 +1,13 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { entriesCsv } from './csv';
-import { defaultSettings, newTank } from './defaults';
+import { emptyBook, newTank } from './defaults';
 import type { Book, Entry } from './schema';
 
 const common = (id: string) => ({ id, tankId: 't', at: Date.UTC(2026, 6, 1, 12) });
 const book = (entries: Entry[]): Book => ({
-  settings: defaultSettings('Europe/Lisbon'),
+  ...emptyBook('Europe/Lisbon'),
   tanks: [{ ...newTank('t'), name: 'Bay, "Window"', displayL: 200 }],
-  salts: [],
   solutions: [{ id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] }],
   entries,
 });

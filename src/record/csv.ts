@@ -22,7 +22,7 @@ export function entriesCsv(book: Book): string {
   const tankNames = new Map(book.tanks.map((tank) => [tank.id, tank.name]));
   const lines = book.entries.flatMap((entry): Line[] => {
     const time = formatISO(new TZDate(entry.at, book.settings.zone));
-    const tank = tankNames.get(entry.tankId) ?? entry.tankId;
+    const tank = entry.tankId === null ? '' : (tankNames.get(entry.tankId) ?? entry.tankId);
     return figuresOf(entry, book).map(([what, value, unit]) => ({
       time,
       tank,
@@ -72,7 +72,47 @@ function figuresOf(entry: Entry, book: Book): [what: string, value: number | str
           ? []
           : [['measured salinity', entry.measuredSalinity, 'ppt'] as [string, number, string]]),
       ];
+    case 'batch-check':
+      return figuresAt(entry, [
+        ['salinity', 'salinity', 'ppt'],
+        ['temperatureC', 'temperature', '°C'],
+        ['alkalinity', 'alkalinity', 'mmol/L'],
+        ['calcium', 'calcium', 'mg/L'],
+        ['magnesium', 'magnesium', 'mg/L'],
+        ['saltAddedG', 'salt added', 'g'],
+        ['waterTakenOutL', 'water taken out', 'L'],
+        ['waterPouredInL', 'water poured in', 'L'],
+      ]);
+    case 'source-test':
+      return figuresAt(entry, [
+        ['tdsSupply', 'TDS of the supply', 'mg/L'],
+        ['tdsMembrane', 'TDS after the membrane', 'mg/L'],
+        ['tdsProduct', 'TDS after the resin', 'mg/L'],
+        ['totalChlorine', 'total chlorine', 'mg/L'],
+        ['freeChlorine', 'free chlorine', 'mg/L'],
+        ['afterCarbon', 'total chlorine after the carbon', 'mg/L'],
+        ['temperatureC', 'temperature', '°C'],
+        ['pressureKPa', 'pressure', 'kPa'],
+        ['litresPerDay', 'water made', 'L/day'],
+      ]);
+    case 'part-fitted': {
+      const stage = book.sources.find(({ id }) => id === entry.sourceId)?.stages.find(({ id }) => id === entry.stageId);
+      return [['part fitted', stage?.kind ?? entry.stageId, '']];
+    }
+    case 'step-done':
+      return [['step', entry.says, '']];
     case 'note':
       return [['note', '', '']];
   }
+}
+
+/** The figures of an entry that are there, each with its name and unit. */
+function figuresAt<Row extends object>(
+  row: Row,
+  columns: readonly (readonly [key: keyof Row, what: string, unit: string])[],
+): [what: string, value: number | string, unit: string][] {
+  return columns.flatMap(([key, what, unit]) => {
+    const value = row[key];
+    return typeof value === 'number' ? [[what, value, unit] as [string, number, string]] : [];
+  });
 }

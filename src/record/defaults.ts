@@ -1,8 +1,22 @@
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
-import type { Settings, Tank } from './schema';
+import type { Book, Settings, Tank } from './schema';
 
 export function defaultSettings(zone: string): Settings {
   return { id: 'settings', zone, units: DEFAULT_UNITS, letterShortcuts: true };
+}
+
+/** A record in which nothing stands yet. */
+export function emptyBook(zone: string): Book {
+  return {
+    settings: defaultSettings(zone),
+    tanks: [],
+    salts: [],
+    solutions: [],
+    vessels: [],
+    sources: [],
+    waterDays: [],
+    entries: [],
+  };
 }
 
 /** A tank before its keeper has said anything of it; room figures are common practice. */

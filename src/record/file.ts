@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Change } from './change';
 import { migrateRow } from './migrations';
-import { RECORD_VERSION, TABLES, type Book } from './schema';
+import { RECORD_VERSION, ROW_TABLES, TABLES, type Book, type RowTable } from './schema';
 
 /** What an exported file says it is. */
 export const FILE_FORMAT = 'mild-tide-record';
@@ -13,6 +13,10 @@ const envelopeSchema = z.looseObject({
   tanks: z.array(z.unknown()),
   salts: z.array(z.unknown()),
   solutions: z.array(z.unknown()),
+  // Files before version 4 have none of these.
+  vessels: z.array(z.unknown()).default([]),
+  sources: z.array(z.unknown()).default([]),
+  waterDays: z.array(z.unknown()).default([]),
   entries: z.array(z.unknown()),
 });
 
@@ -21,6 +25,9 @@ const bookSchema = z.object({
   tanks: z.array(TABLES.tanks),
   salts: z.array(TABLES.salts),
   solutions: z.array(TABLES.solutions),
+  vessels: z.array(TABLES.vessels),
+  sources: z.array(TABLES.sources),
+  waterDays: z.array(TABLES.waterDays),
   entries: z.array(TABLES.entries),
 });
 
@@ -37,8 +44,8 @@ export class ImportTrouble extends Error {
 
 /** The whole record as the text of one JSON file. Keys stand in the schema's order, so equal records give equal files. */
 export function writeFile(book: Book, exportedAt: Date): string {
-  const { settings, tanks, salts, solutions, entries } = bookSchema.parse(book);
-  return `${JSON.stringify({ format: FILE_FORMAT, version: RECORD_VERSION, exportedAt: exportedAt.toISOString(), settings, tanks, salts, solutions, entries }, null, 1)}\n`;
+  const head = { format: FILE_FORMAT, version: RECORD_VERSION, exportedAt: exportedAt.toISOString() };
+  return `${JSON.stringify({ ...head, ...bookSchema.parse(book) }, null, 1)}\n`;
 }
 
 /**
@@ -66,10 +73,7 @@ export function readFile(text: string): Book {
     isPlainRow(row) ? migrateRow(table, row, version) : row;
   const book = bookSchema.safeParse({
     settings: carried('settings', envelope.data.settings),
-    tanks: envelope.data.tanks.map((row) => carried('tanks', row)),
-    salts: envelope.data.salts.map((row) => carried('salts', row)),
-    solutions: envelope.data.solutions.map((row) => carried('solutions', row)),
-    entries: envelope.data.entries.map((row) => carried('entries', row)),
+    ...Object.fromEntries(ROW_TABLES.map((table) => [table, envelope.data[table].map((row) => carried(table, row))])),
   });
   if (!book.success) throw new ImportTrouble(faultsOf(book.error));
   const loose = looseEnds(book.data);
@@ -87,17 +91,9 @@ export function replaceWith(book: Book, present: Book): Change {
     label: 'Imported a record',
     put: {
       settings: [book.settings],
-      tanks: book.tanks,
-      salts: book.salts,
-      solutions: book.solutions,
-      entries: book.entries,
+      ...Object.fromEntries(ROW_TABLES.map((table) => [table, book[table]])),
     },
-    remove: {
-      tanks: gone(present.tanks, book.tanks),
-      salts: gone(present.salts, book.salts),
-      solutions: gone(present.solutions, book.solutions),
-      entries: gone(present.entries, book.entries),
-    },
+    remove: Object.fromEntries(ROW_TABLES.map((table) => [table, gone(present[table], book[table])])),
   };
 }
 
@@ -121,7 +117,7 @@ function placeOf(path: readonly PropertyKey[]): string {
 /** Rows that point at rows the file does not hold, and rows that share an identity. */
 function looseEnds(book: Omit<Book, 'settings'>): string[] {
   const faults: string[] = [];
-  const ids = (table: 'tanks' | 'salts' | 'solutions' | 'entries') => {
+  const ids = (table: RowTable) => {
     const seen = new Set<string>();
     book[table].forEach(({ id }, i) => {
       if (seen.has(id)) faults.push(`${table}[${i}].id: "${id}" stands twice`);
@@ -132,15 +128,19 @@ function looseEnds(book: Omit<Book, 'settings'>): string[] {
   const tanks = ids('tanks');
   const salts = ids('salts');
   const solutions = ids('solutions');
-  ids('entries');
+  const sources = ids('sources');
+  for (const table of ['vessels', 'waterDays', 'entries'] as const) ids(table);
   book.tanks.forEach((tank, i) => {
     if (tank.saltId !== null && !salts.has(tank.saltId))
       faults.push(`tanks[${i}].saltId: no salt "${tank.saltId}" in the file`);
   });
   book.entries.forEach((entry, i) => {
-    if (!tanks.has(entry.tankId)) faults.push(`entries[${i}].tankId: no tank "${entry.tankId}" in the file`);
+    if (entry.tankId !== null && !tanks.has(entry.tankId))
+      faults.push(`entries[${i}].tankId: no tank "${entry.tankId}" in the file`);
     if ('solutionId' in entry && !solutions.has(entry.solutionId))
       faults.push(`entries[${i}].solutionId: no solution "${entry.solutionId}" in the file`);
+    if ('sourceId' in entry && !sources.has(entry.sourceId))
+      faults.push(`entries[${i}].sourceId: no source "${entry.sourceId}" in the file`);
   });
   return faults.slice(0, MOST_FAULTS_TOLD);
 }

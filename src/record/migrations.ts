@@ -25,6 +25,12 @@ const MIGRATIONS: readonly Migration[] = [
     to: 3,
     rows: {},
   },
+  {
+    // Version 4 adds vessels, the source line, water days, checks of a batch, and more that may be said of salts and
+    // changes; what version 3 wrote stands as it is.
+    to: 4,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

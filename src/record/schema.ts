@@ -10,7 +10,7 @@ import { attempt } from '@/chemistry/refusal';
  * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. The version counts changes of this file's shapes;
  * `migrations.ts` carries older rows up to it.
  */
-export const RECORD_VERSION = 3;
+export const RECORD_VERSION = 4;
 
 const id = z.string().min(1).max(64);
 const moment = z.number().int().min(0).max(8.64e15);
@@ -26,6 +26,8 @@ export const settingsSchema = z.strictObject({
     temperature: z.enum(['°C', '°F']),
     alkalinity: z.enum(['dKH', 'meq/L', 'ppm CaCO3']),
     salinity: z.enum(['ppt', 'sg', 'mS/cm']),
+    /** What money is called, for the price of a box. */
+    currency: z.string().trim().max(4).optional(),
   }),
   /** Shortcuts of one letter can be turned off for those whose speech or switch input would set them off. */
   letterShortcuts: z.boolean(),
@@ -41,6 +43,58 @@ export const saltSchema = z.strictObject({
   profile: z
     .strictObject({ salinity: amount(42), alkalinity: amount(10), calcium: amount(1000), magnesium: amount(3000) })
     .nullable(),
+  /** What a box holds, and what it costs. */
+  boxG: z.number().min(50).max(1e6).optional(),
+  boxPrice: amount(1e6).optional(),
+});
+
+/** A vessel that saltwater is mixed or stored in. */
+export const vesselSchema = z.strictObject({ id, name, litres: z.number().min(0.5).max(100_000) });
+
+export const STAGE_KINDS = ['sediment', 'carbon', 'membrane', 'resin'] as const;
+export type StageKind = (typeof STAGE_KINDS)[number];
+
+/** The line that makes purified water, its parts in the order the water meets them. */
+export const sourceSchema = z.strictObject({
+  id,
+  name,
+  /** The membrane's rating: litres a day at this pressure and 25 °C. */
+  ratedLPerDay: z.number().min(1).max(20_000),
+  ratedKPa: z.number().min(100).max(1500),
+  /** Litres of waste for each litre made. */
+  wasteRatio: amount(20),
+  /** Of the supply, where no test says otherwise. */
+  pressureKPa: z.number().min(100).max(1500),
+  temperatureC: z.number().min(1).max(45),
+  flushMinutes: amount(240),
+  stages: z
+    .array(
+      z.strictObject({
+        id,
+        kind: z.enum(STAGE_KINDS),
+        /** Litres of resin in it. */
+        resinL: z.number().min(0.05).max(200).optional(),
+        /** Days after which it is changed whatever it reads. */
+        everyDays: z.number().min(1).max(4000).optional(),
+      }),
+    )
+    .min(1)
+    .max(10),
+});
+
+/** A day on which the water of several tanks is changed: what was decided, from which vessels and times follow. */
+export const waterDaySchema = z.strictObject({
+  id,
+  at: moment,
+  mixHours: amount(24 * 14),
+  tanks: z
+    .array(
+      z.strictObject({ tankId: id, litres: z.number().positive().max(100_000), salinity: z.number().min(5).max(42) }),
+    )
+    .min(1)
+    .max(30),
+  /** Vessels that may be used; all when left out. */
+  vesselIds: z.array(id).max(30).optional(),
 });
 
 /** A solution by the salts weighed into a litre, or by what its maker's label claims; never by both. */
@@ -119,6 +173,10 @@ export const tankSchema = z
     /** Which solution carries which element; the first that holds it when not said. */
     parts: z.partialRecord(z.enum(ELEMENTS), id),
     targets: z.partialRecord(z.enum(PARAMETER_IDS), band),
+    /** Water changes as they are meant to go on; as the log shows them when left out. */
+    routine: z
+      .strictObject({ changeL: z.number().positive().max(100_000), everyDays: z.number().min(0.5).max(366) })
+      .optional(),
   })
   .refine((tank) => netVolumeL(tank) > 0, {
     path: ['rockL'],
@@ -137,6 +195,11 @@ const common = {
   note: z.string().max(2000).optional(),
   /** The line it was jotted as. */ jotted: z.string().max(2000).optional(),
 };
+
+/** What belongs to the house and to no one tank. */
+const ofTheHouse = { ...common, tankId: z.null() };
+
+const sourceReading = (high: number) => amount(high).optional();
 
 export const entrySchema = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -166,16 +229,66 @@ export const entrySchema = z.discriminatedUnion('kind', [
     kind: z.literal('water-change'),
     volumeL: z.number().positive().max(100_000),
     salinity: z.number().min(0).max(42).optional(),
+    /** The batch it came from. */
+    batchId: id.optional(),
   }),
   z.strictObject({ ...common, kind: z.literal('refill'), volumeL: z.number().positive().max(10_000) }),
   z.strictObject({
     ...common,
+    /** null where it was mixed for more than one tank. */
+    tankId: id.nullable(),
     kind: z.literal('batch'),
     saltId: id.nullable(),
+    vesselId: id.optional(),
+    /** The lot printed on the box. */
+    lot: z.string().trim().max(60).optional(),
     volumeL: z.number().positive().max(100_000),
     saltG: z.number().positive().max(1e7),
     targetSalinity: z.number().min(0).max(42),
     measuredSalinity: z.number().min(0).max(42).optional(),
+  }),
+  /** A batch read again, and what was done to it then: the reading is of before. */
+  z.strictObject({
+    ...common,
+    tankId: id.nullable(),
+    kind: z.literal('batch-check'),
+    batchId: id,
+    salinity: z.number().min(0).max(42),
+    temperatureC: z.number().min(0).max(40).optional(),
+    alkalinity: reading('alkalinity'),
+    calcium: reading('calcium'),
+    magnesium: reading('magnesium'),
+    saltAddedG: z.number().positive().max(1e7).optional(),
+    waterTakenOutL: z.number().positive().max(100_000).optional(),
+    waterPouredInL: z.number().positive().max(100_000).optional(),
+  }),
+  /** The supply and the filter line, read on one day. */
+  z.strictObject({
+    ...ofTheHouse,
+    kind: z.literal('source-test'),
+    sourceId: id,
+    tdsSupply: sourceReading(10_000),
+    tdsMembrane: sourceReading(10_000),
+    tdsProduct: sourceReading(1000),
+    totalChlorine: sourceReading(10),
+    freeChlorine: sourceReading(10),
+    afterCarbon: sourceReading(10),
+    temperatureC: z.number().min(1).max(45).optional(),
+    pressureKPa: z.number().min(100).max(1500).optional(),
+    /** What ran into a jug in the time it took, as litres a day. */
+    litresPerDay: z.number().min(1).max(20_000).optional(),
+  }),
+  z.strictObject({ ...ofTheHouse, kind: z.literal('part-fitted'), sourceId: id, stageId: id }),
+  /** A step of a water day, ticked off. */
+  z.strictObject({
+    ...common,
+    tankId: id.nullable(),
+    kind: z.literal('step-done'),
+    waterDayId: id,
+    step: z.string().min(1).max(120),
+    says: z.string().min(1).max(300),
+    /** Entries that were filed with the tick, and go with it. */
+    filed: z.array(id).max(4).optional(),
   }),
   z.strictObject({ ...common, kind: z.literal('note'), note: z.string().trim().min(1).max(2000) }),
 ]);
@@ -183,12 +296,20 @@ export const entrySchema = z.discriminatedUnion('kind', [
 export type Settings = z.infer<typeof settingsSchema>;
 export type Salt = z.infer<typeof saltSchema>;
 export type Solution = z.infer<typeof solutionSchema>;
+export type WaterVessel = z.infer<typeof vesselSchema>;
+export type Source = z.infer<typeof sourceSchema>;
+export type WaterDay = z.infer<typeof waterDaySchema>;
 export type Tank = z.infer<typeof tankSchema>;
 export type Entry = z.infer<typeof entrySchema>;
 export type EntryKind = Entry['kind'];
 export type EntryOf<Kind extends EntryKind> = Extract<Entry, { kind: Kind }>;
-/** An entry before it is filed: no identity and no tank yet. */
-export type EntryDraft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'id' | 'tankId'> : never) : never;
+/** An entry of a tank before it is filed: no identity and no tank yet. */
+export type EntryDraft =
+  Exclude<Entry, { tankId: null }> extends infer Each
+    ? Each extends Entry
+      ? Omit<Each, 'id' | 'tankId'>
+      : never
+    : never;
 
 /** The tables of the record, with the schema of a row of each. */
 export const TABLES = {
@@ -196,11 +317,17 @@ export const TABLES = {
   tanks: tankSchema,
   salts: saltSchema,
   solutions: solutionSchema,
+  vessels: vesselSchema,
+  sources: sourceSchema,
+  waterDays: waterDaySchema,
   entries: entrySchema,
 } as const;
 
 export type TableName = keyof typeof TABLES;
 export const TABLE_NAMES = Object.keys(TABLES) as TableName[];
+/** The tables of many rows: all but the settings. */
+export type RowTable = Exclude<TableName, 'settings'>;
+export const ROW_TABLES = TABLE_NAMES.filter((table): table is RowTable => table !== 'settings');
 export type Row<Name extends TableName> = z.infer<(typeof TABLES)[Name]>;
 
 /** The whole record in memory. Entries stand in order of time, the rest in order of name. */
@@ -209,5 +336,9 @@ export interface Book {
   readonly tanks: readonly Tank[];
   readonly salts: readonly Salt[];
   readonly solutions: readonly Solution[];
+  readonly vessels: readonly WaterVessel[];
+  readonly sources: readonly Source[];
+  /** In order of time. */
+  readonly waterDays: readonly WaterDay[];
   readonly entries: readonly Entry[];
 }

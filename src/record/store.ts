@@ -2,7 +2,7 @@ import { deleteDB, openDB, type DBSchema, type IDBPDatabase, type IDBPObjectStor
 import { touchedRows, type Change, type Difference, type LoggedChange } from './change';
 import { defaultSettings } from './defaults';
 import { migrateRow } from './migrations';
-import { RECORD_VERSION, TABLE_NAMES, TABLES, type Book, type Row, type TableName } from './schema';
+import { RECORD_VERSION, ROW_TABLES, TABLE_NAMES, TABLES, type Book, type Row, type TableName } from './schema';
 
 type Tables = { [Name in TableName]: { key: string; value: Row<Name> } };
 interface RecordDb extends DBSchema, Tables {
@@ -88,11 +88,14 @@ export class RecordStore {
   async reload(): Promise<Book> {
     return this.#guarded(async (db) => {
       const tx = db.transaction(ALL_STORES);
-      const [settings, tanks, salts, solutions, entries, undo, redo] = await Promise.all([
+      const [settings, tanks, salts, solutions, vessels, sources, waterDays, entries, undo, redo] = await Promise.all([
         tx.objectStore('settings').get('settings'),
         tx.objectStore('tanks').getAll(),
         tx.objectStore('salts').getAll(),
         tx.objectStore('solutions').getAll(),
+        tx.objectStore('vessels').getAll(),
+        tx.objectStore('sources').getAll(),
+        tx.objectStore('waterDays').getAll(),
         tx.objectStore('entries').getAll(),
         lastDone(tx.objectStore('changes')),
         firstUndone(tx.objectStore('changes')),
@@ -102,6 +105,9 @@ export class RecordStore {
         tanks: tanks.toSorted(byName),
         salts: salts.toSorted(byName),
         solutions: solutions.toSorted(byName),
+        vessels: vessels.toSorted(byName),
+        sources: sources.toSorted(byName),
+        waterDays: waterDays.toSorted((a, b) => a.at - b.at),
         entries: entries.toSorted((a, b) => a.at - b.at),
       };
       this.#undoable = { undo: undo?.label, redo: redo?.label };
@@ -146,8 +152,7 @@ export class RecordStore {
       if ((await tx.objectStore('tanks').count()) > 0) return;
       const book = write();
       await tx.objectStore('settings').put(book.settings);
-      for (const table of ['tanks', 'salts', 'solutions', 'entries'] as const)
-        for (const row of book[table]) await place(tx, table, row.id, row);
+      for (const table of ROW_TABLES) for (const row of book[table]) await place(tx, table, row.id, row);
     });
   }
 

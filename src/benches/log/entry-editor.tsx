@@ -1,7 +1,5 @@
 'use client';
 
-import { TZDate } from '@date-fns/tz';
-import { format, parse } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { useId, useState, type FormEvent } from 'react';
 import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/chemistry/parameters';
@@ -13,8 +11,10 @@ import { ChoiceRow } from '@/interface/choice-row';
 import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
+import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { AMOUNTS } from '@/chemistry/amounts';
+import { SOURCE_FIGURES } from '@/interface/source-figures';
 import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
 
 /** Batches are logged where they are mixed; here they can be corrected. */
@@ -29,10 +29,7 @@ const NEW_KINDS: readonly EntryKind[] = [
 ];
 
 /** The figures each kind of entry is made of, other than a test's. */
-const FIGURES: Record<
-  Exclude<EntryKind, 'reading' | 'note'>,
-  readonly (readonly [key: string, label: string, expected: Expectation, optional?: true])[]
-> = {
+const FIGURES: Record<Exclude<EntryKind, 'reading' | 'note' | 'part-fitted' | 'step-done'>, readonly Figure[]> = {
   'water-change': [
     ['volumeL', 'Water changed', AMOUNTS.waterChange],
     ['salinity', 'Salinity of the new water', AMOUNTS.newWaterSalinity, true],
@@ -50,7 +47,24 @@ const FIGURES: Record<
     ['targetSalinity', 'Target salinity', AMOUNTS.batchSalinity],
     ['measuredSalinity', 'Measured after mixing', AMOUNTS.measuredSalinity, true],
   ],
+  'batch-check': [
+    ['salinity', 'It read', AMOUNTS.measuredSalinity],
+    ['alkalinity', 'Alkalinity', readingExpectation('alkalinity'), true],
+    ['calcium', 'Calcium', readingExpectation('calcium'), true],
+    ['magnesium', 'Magnesium', readingExpectation('magnesium'), true],
+    ['temperatureC', 'Temperature', readingExpectation('temperature'), true],
+    ['saltAddedG', 'Salt added then', AMOUNTS.saltMass, true],
+    ['waterTakenOutL', 'Taken out then', AMOUNTS.batchVolume, true],
+    ['waterPouredInL', 'Purified water poured in', AMOUNTS.batchVolume, true],
+  ],
+  'source-test': SOURCE_FIGURES,
 };
+
+type Figure = readonly [key: string, label: string, expected: Expectation, optional?: true];
+
+function figuresFor(kind: EntryKind): readonly Figure[] {
+  return kind in FIGURES ? FIGURES[kind as keyof typeof FIGURES] : [];
+}
 
 type Figures = Partial<Record<string, number | null>>;
 
@@ -60,7 +74,6 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
   const { zone } = book.settings;
   const now = useNow();
   const commit = useCommitOnce();
-  const whenId = useId();
   const noteId = useId();
   const [kind, setKind] = useState<EntryKind | undefined>(entry?.kind);
   const [figures, setFigures] = useState<Figures>(() => figuresOf(entry));
@@ -68,7 +81,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
     entry && 'solutionId' in entry ? entry.solutionId : (book.solutions[0]?.id ?? ''),
   );
   const [note, setNote] = useState(entry?.note ?? '');
-  const [when, setWhen] = useState(entry ? localText(entry.at, zone) : '');
+  const [when, setWhen] = useState<number | null>(entry?.at ?? null);
   const [fault, setFault] = useState<string>();
   // A fresh set of fields after each entry is filed.
   const [round, setRound] = useState(0);
@@ -76,17 +89,24 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (!kind || focusRefused(event.currentTarget)) return;
-    const at = when ? parse(when, "yyyy-MM-dd'T'HH:mm", new TZDate(now, zone)).getTime() : now;
+    const at = when ?? now;
     if (!(at <= now + DAY_MS)) {
       setFault('The time lies more than a day ahead; the record holds what has happened.');
       return;
     }
     const built = entrySchema.safeParse(
       plainEntry(
-        { id: entry?.id ?? nanoid(), tankId: tank.id, at, kind, jotted: entry?.jotted, note: note.trim() || undefined },
+        {
+          id: entry?.id ?? nanoid(),
+          tankId: entry ? entry.tankId : tank.id,
+          at,
+          kind,
+          jotted: entry?.jotted,
+          note: note.trim() || undefined,
+        },
         figures,
         solutionId,
-        entry?.kind === 'batch' ? entry.saltId : null,
+        entry,
       ),
     );
     if (!built.success) {
@@ -163,20 +183,14 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
             )}
             {kind !== 'reading' &&
               kind !== 'note' &&
-              FIGURES[kind].map(([key, label, expected, optional]) => field(key, label, expected, optional))}
-            <div>
-              <label htmlFor={whenId} className="block text-sm font-semibold">
-                When
-              </label>
-              <input
-                id={whenId}
-                type="datetime-local"
-                className="mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-                value={when}
-                onChange={(event) => setWhen(event.target.value)}
-              />
-              {!when && <p className="mt-1 text-sm text-soft">now, when left empty</p>}
-            </div>
+              figuresFor(kind).map(([key, label, expected, optional]) => field(key, label, expected, optional))}
+            <WhenField
+              label="When"
+              value={when}
+              onChange={setWhen}
+              zone={zone}
+              hint={when === null ? 'now, when left empty' : undefined}
+            />
             <div className="col-span-full">
               <label htmlFor={noteId} className="block text-sm font-semibold">
                 {kind === 'note' ? 'What was seen or done' : 'Note'}
@@ -219,7 +233,7 @@ function figuresOf(entry: Entry | undefined): Figures {
 
 interface CommonFields {
   readonly id: string;
-  readonly tankId: string;
+  readonly tankId: string | null;
   readonly at: number;
   readonly kind: EntryKind;
   readonly jotted: string | undefined;
@@ -227,7 +241,7 @@ interface CommonFields {
 }
 
 /** The row as plain data; the schema decides whether it is whole. */
-function plainEntry(common: CommonFields, figures: Figures, solutionId: string, saltId: string | null): unknown {
+function plainEntry(common: CommonFields, figures: Figures, solutionId: string, entry: Entry | undefined): unknown {
   const { kind } = common;
   const given = (keys: readonly string[]) =>
     Object.fromEntries(keys.flatMap((key) => (typeof figures[key] === 'number' ? [[key, figures[key]]] : [])));
@@ -237,13 +251,10 @@ function plainEntry(common: CommonFields, figures: Figures, solutionId: string, 
     return Object.keys(values).length > 0 ? { ...common, values } : undefined;
   }
   return {
+    // What no field here shows, such as the salt of a batch, stays as it was.
+    ...(entry && Object.fromEntries(Object.entries(entry).filter(([, value]) => typeof value !== 'number'))),
     ...common,
-    ...given(FIGURES[kind].map(([key]) => key)),
+    ...given(figuresFor(kind).map(([key]) => key)),
     ...(kind === 'dose' || kind === 'standing-dose' ? { solutionId } : {}),
-    ...(kind === 'batch' ? { saltId } : {}),
   };
-}
-
-function localText(at: number, zone: string): string {
-  return format(new TZDate(at, zone), "yyyy-MM-dd'T'HH:mm");
 }

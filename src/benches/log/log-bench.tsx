@@ -30,7 +30,7 @@ export function LogBench() {
   useTitle(`Log, ${tank.name}`);
   const [editing, setEditing] = useState<string>();
   const [shown, setShown] = useState(PAGE);
-  const entries = book.entries.filter((entry) => entry.tankId === tank.id).toReversed();
+  const entries = book.entries.filter((entry) => entry.tankId === tank.id || entry.tankId === null).toReversed();
   const remove = (entry: Entry) =>
     void commit({
       label: `Deleted ${ENTRY_WORDS[entry.kind].toLowerCase()}: ${describeEntry(entry, book)}`,

@@ -71,27 +71,21 @@ export function SeriesBench() {
           </p>
         ) : (
           <ul className="mt-2">
-            {marks.toReversed().map(
-              (mark) =>
-                mark.kind !== 'reading' && (
-                  <li
-                    key={mark.entryId}
-                    className="flex items-baseline gap-3 border-t border-line py-1.5 text-[0.95rem]"
-                  >
-                    <svg
-                      width="12"
-                      height="12"
-                      viewBox="-0.5 -0.5 11 11"
-                      aria-hidden="true"
-                      className="shrink-0 translate-y-0.5"
-                    >
-                      <path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
-                    </svg>
-                    <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
-                    <span className="min-w-0">{mark.text}</span>
-                  </li>
-                ),
-            )}
+            {marks.toReversed().map((mark) => (
+              <li key={mark.entryId} className="flex items-baseline gap-3 border-t border-line py-1.5 text-[0.95rem]">
+                <svg
+                  width="12"
+                  height="12"
+                  viewBox="-0.5 -0.5 11 11"
+                  aria-hidden="true"
+                  className="shrink-0 translate-y-0.5"
+                >
+                  <path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
+                </svg>
+                <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
+                <span className="min-w-0">{mark.text}</span>
+              </li>
+            ))}
           </ul>
         )}
         <p className="mt-3 text-sm text-soft">

@@ -16,6 +16,8 @@ export interface UnitPreferences {
   readonly temperature: '°C' | '°F';
   readonly alkalinity: 'dKH' | 'meq/L' | 'ppm CaCO3';
   readonly salinity: 'ppt' | 'sg' | 'mS/cm';
+  /** What the keeper's money is called; a bare figure when left out. */
+  readonly currency?: string | undefined;
 }
 
 export const DEFAULT_UNITS: UnitPreferences = { volume: 'L', temperature: '°C', alkalinity: 'dKH', salinity: 'ppt' };
@@ -58,7 +60,8 @@ export function show(quantity: Quantity, preferences: UnitPreferences, digits = 
   const unit = shownUnit(quantity, preferences);
   const value = unit.fromCanonical(quantity.amount);
   if (quantity.kind === 'days') return duration(value, unit.symbol);
-  return { figure: figure(value, unit, digits), unit: unit.symbol };
+  const symbol = quantity.kind === 'money' ? (preferences.currency ?? '') : unit.symbol;
+  return { figure: figure(value, unit, digits), unit: symbol };
 }
 
 /** Two figures are all a length of time is good for: "6 days", "2.4 days", "1 day". */

@@ -210,7 +210,7 @@ describe('salts side by side', () => {
     expect(salts[0]?.elements.calcium?.before).toBeCloseTo(440, 9);
   });
   it('refuses a profile without its salinity', () => {
-    const { salinity: _, ...bare } = asked.salts[0] ?? {};
+    const bare = { name: 'one', alkalinity: '8 dKH', calcium: 440, magnesium: 1300 };
     const refusal = refusalOf('salts-compared', { ...asked, salts: [bare] });
     expect(refusal?.field).toBe('salinity of the profile');
     expect(refusal?.hint).toMatch(/needed/);

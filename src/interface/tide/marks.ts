@@ -1,27 +1,40 @@
-import type { Book, Entry, EntryKind } from '@/record/schema';
+import type { Book, EntryKind } from '@/record/schema';
 import { describeEntry } from '../describe-entry';
 
 /** An entry as it stands on the tide line and over charts. */
 export interface Mark {
   readonly at: number;
-  readonly kind: EntryKind;
+  readonly kind: MarkedKind;
   readonly text: string;
   readonly entryId: string;
+  /** Not done yet: a change that falls due. */
+  readonly toCome?: true;
 }
 
+/** What is told on the tide line: all but tests, which are its trace, and the small steps of a day. */
+export type MarkedKind = Exclude<EntryKind, 'reading' | 'batch-check' | 'step-done'>;
+
 /** Shapes drawn in a 10 × 10 box, so that kinds are told apart without hue. */
-export const MARK_SHAPES: Record<Exclude<EntryKind, 'reading'>, { readonly path: string; readonly word: string }> = {
+export const MARK_SHAPES: Record<MarkedKind, { readonly path: string; readonly word: string }> = {
   'water-change': { path: 'M1 2 H9 V8 H1 Z M1 5 H9', word: 'water change' },
   refill: { path: 'M5 1 L8.5 6 A3.6 3.6 0 1 1 1.5 6 Z', word: 'refill' },
   dose: { path: 'M5 9 L1 2 H9 Z', word: 'dose' },
   'standing-dose': { path: 'M1 8 H4.5 V3 H9', word: 'dose set' },
   reactor: { path: 'M2 9 V1 H8 V9 M4 4 H6 M4 6.5 H6', word: 'reactor set' },
+  'source-test': { path: 'M5 1 V9 M1.5 5 H8.5 M3 3 H7', word: 'source read' },
+  'part-fitted': { path: 'M2 1 H8 V9 H2 Z M2 3.5 H8 M2 6.5 H8', word: 'part fitted' },
   batch: { path: 'M1 3 H9 L7.5 9 H2.5 Z', word: 'batch' },
   note: { path: 'M2 9 V1 L9 3.5 L2 6', word: 'note' },
 };
 
 export function marksOf(book: Book, tankId: string, from: number, to: number): Mark[] {
-  return book.entries
-    .filter((entry: Entry) => entry.tankId === tankId && entry.kind !== 'reading' && entry.at >= from && entry.at <= to)
-    .map((entry) => ({ at: entry.at, kind: entry.kind, text: describeEntry(entry, book), entryId: entry.id }));
+  return book.entries.flatMap((entry): Mark[] =>
+    (entry.tankId === tankId || entry.tankId === null) && isMarked(entry.kind) && entry.at >= from && entry.at <= to
+      ? [{ at: entry.at, kind: entry.kind, text: describeEntry(entry, book), entryId: entry.id }]
+      : [],
+  );
+}
+
+function isMarked(kind: EntryKind): kind is MarkedKind {
+  return kind in MARK_SHAPES;
 }

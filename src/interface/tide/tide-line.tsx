@@ -10,13 +10,16 @@ import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
 import { dayTicks } from './day-ticks';
+import { batchBars, marksToCome } from './to-come';
 import { MARK_SHAPES, marksOf, type Mark } from './marks';
 import { USUAL_STRETCH, useTide } from './tide-context';
 
 const HEIGHT = 92;
 const TRACE_TOP = 8;
 const TRACE_FOOT = 48;
-const MARKS_AT = 52;
+const MARKS_AT = 54;
+/** A thin line between trace and marks: a batch that stands in its vessel. */
+const BATCHES_AT = 50;
 /** A mark nearer than this to the one before it stands a lane lower. */
 const MARK_ROOM = 12;
 
@@ -39,7 +42,11 @@ export function TideLine() {
     [book, tank.id, followed, from, to],
   );
   const ahead = useMemo(() => outlookOf(book, tank, followed, now, to), [book, tank, followed, now, to]);
-  const marks = useMemo(() => marksOf(book, tank.id, from, to), [book, tank.id, from, to]);
+  const marks = useMemo(
+    () => [...marksOf(book, tank.id, from, to), ...marksToCome(book, tank, now, to)],
+    [book, tank, now, from, to],
+  );
+  const batches = useMemo(() => batchBars(book, tank.id, now), [book, tank.id, now]);
   const [bandLow, bandHigh] = tank.targets[followed] ?? PARAMETERS[followed].band;
   const shown = trace.filter(({ at }) => at >= from && at <= to).map(({ value }) => value);
   const low = Math.min(bandLow, ...shown, ...ahead.map((point) => point.value));
@@ -165,16 +172,43 @@ export function TideLine() {
           {trace.map((p) => (
             <circle key={p.entryId} cx={x(p.at)} cy={y(p.value)} r="2.6" fill="var(--glass)" />
           ))}
-          {inLanes(marks, x).map(
-            ({ mark, lane }) =>
-              mark.kind !== 'reading' && (
-                <g key={mark.entryId} transform={`translate(${x(mark.at) - 5} ${MARKS_AT + lane * MARK_ROOM})`}>
-                  <title>{`${dayText(mark.at, zone)}: ${mark.text}`}</title>
-                  <rect x="-2" y="-2" width="14" height="14" fill="transparent" />
-                  <path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
-                </g>
-              ),
-          )}
+          {batches.map(({ id, from: mixedAt, readyAt, name: batch }) => (
+            <g key={id}>
+              <title>{`${batch}, mixed ${dayText(mixedAt, zone)}, stands ready`}</title>
+              <line
+                x1={x(mixedAt)}
+                x2={x(Math.min(now, readyAt))}
+                y1={BATCHES_AT}
+                y2={BATCHES_AT}
+                stroke="var(--glass)"
+                strokeWidth="3"
+                strokeDasharray="2 2"
+              />
+              {now > readyAt && (
+                <line
+                  x1={x(readyAt)}
+                  x2={x(now)}
+                  y1={BATCHES_AT}
+                  y2={BATCHES_AT}
+                  stroke="var(--glass)"
+                  strokeWidth="3"
+                />
+              )}
+            </g>
+          ))}
+          {inLanes(marks, x).map(({ mark, lane }) => (
+            <g key={mark.entryId} transform={`translate(${x(mark.at) - 5} ${MARKS_AT + lane * MARK_ROOM})`}>
+              <title>{`${dayText(mark.at, zone)}: ${mark.text}`}</title>
+              <rect x="-2" y="-2" width="14" height="14" fill="transparent" />
+              <path
+                d={MARK_SHAPES[mark.kind].path}
+                fill="none"
+                stroke={mark.toCome ? 'var(--dusk)' : 'var(--soft)'}
+                strokeWidth="1.4"
+                strokeDasharray={mark.toCome ? '1.5 1.5' : undefined}
+              />
+            </g>
+          ))}
           <line x1={x(now)} x2={x(now)} y1={0} y2={HEIGHT - 16} stroke="var(--ink)" strokeWidth="1.5" />
           <text x={x(now) + 4} y={10} fontSize="12" fontWeight="650" fill="var(--ink)">
             now

@@ -1,0 +1,142 @@
+import type { Phrase } from '../calculator';
+import { quantity } from '../units/quantity';
+import type { Pour } from './share-out';
+
+/** A vessel that is to be filled and salted. */
+export interface Mix extends Pour {
+  readonly saltG: number;
+  readonly waterL: number;
+}
+
+/** One thing to do on or before a water day, in words; with what it writes into the record when it is ticked. */
+export interface DayStep {
+  /** Stays the same while the plan does, so that a tick finds its step again. */
+  readonly key: string;
+  readonly says: readonly Phrase[];
+  readonly writes?:
+    | { readonly what: 'mix'; readonly mix: Mix }
+    | { readonly what: 'read'; readonly pour: Pour }
+    | { readonly what: 'change'; readonly tank: string; readonly litres: number; readonly pour: Pour };
+}
+
+export interface DayPhase {
+  readonly title: string;
+  readonly steps: readonly DayStep[];
+}
+
+interface Planned {
+  readonly pours: readonly Pour[];
+  readonly mixes: readonly Mix[];
+  readonly openBy?: number | undefined;
+  readonly mixBy: number;
+}
+
+/**
+ * A water day from the first valve to the last switch, in the order keepers work: what could run dry or "correct" the low
+ * level goes off first and on last. Common practice.
+ */
+export function checklist(
+  plan: Planned,
+  tanks: readonly { readonly name: string; readonly litres: number }[],
+): DayPhase[] {
+  return [
+    ...(plan.mixes.length > 0 ? [before(plan)] : []),
+    { title: 'Just before use', steps: plan.pours.map(lastReading) },
+    ...tanks.map((tank) => ofTank(tank, plan.pours)),
+    { title: 'Afterwards', steps: AFTERWARDS },
+  ];
+}
+
+function before({ mixes, openBy, mixBy }: Planned): DayPhase {
+  return {
+    title: 'Days before',
+    steps: [
+      ...(openBy === undefined
+        ? []
+        : [{ key: 'valve', says: ['Open the valve by', { moment: openBy }, ': the line needs that long.'] }]),
+      ...mixes.flatMap((mix): DayStep[] => [
+        {
+          key: `fill ${mix.vessel}`,
+          says: [
+            'Fill',
+            mix.vessel,
+            'with',
+            quantity('volume', mix.waterL),
+            'of purified water; circulate and warm it.',
+          ],
+        },
+        {
+          key: `mix ${mix.vessel}`,
+          says: [
+            'By',
+            { moment: mixBy },
+            'stir',
+            quantity('mass', mix.saltG),
+            'of salt into',
+            mix.vessel,
+            ': it makes',
+            quantity('volume', mix.litres),
+            'at',
+            quantity('salinity', mix.salinity),
+            '.',
+          ],
+          writes: { what: 'mix', mix },
+        },
+      ]),
+    ],
+  };
+}
+
+function lastReading(pour: Pour): DayStep {
+  return {
+    key: `read ${pour.from} ${pour.vessel}`,
+    says: [
+      'Measure',
+      pour.vessel,
+      'again: it should read',
+      quantity('salinity', pour.salinity),
+      'and be as warm as the tank.',
+    ],
+    writes: { what: 'read', pour },
+  };
+}
+
+function ofTank(
+  { name, litres }: { readonly name: string; readonly litres: number },
+  pours: readonly Pour[],
+): DayPhase {
+  const step = (key: string, ...says: Phrase[]): DayStep => ({ key: `${name}: ${key}`, says });
+  const from = pours.flatMap((pour) =>
+    pour.shares.filter(({ tank }) => tank === name).map((share) => ({ pour, litres: share.litres })),
+  );
+  return {
+    title: name,
+    steps: [
+      step('off', 'Heater off, then return, skimmer and top-off.'),
+      step('glass', 'Clean the glass; wait until the dirt has settled.'),
+      step('siphon', 'Siphon out', quantity('volume', litres), ', the bottom last; let it settle and siphon again.'),
+      ...from.map(({ pour, litres: share }): DayStep => ({
+        ...step(
+          `refill from ${pour.vessel}`,
+          'Refill with',
+          quantity('volume', share),
+          'from',
+          pour.vessel,
+          ', gently, onto a dish so that the sand stays down.',
+        ),
+        writes: { what: 'change', tank: name, litres: share, pour },
+      })),
+      step('salinity', 'Look at the level and read salinity again.'),
+      step('on', 'Return on, then skimmer and top-off; the heater last, once it is covered.'),
+    ],
+  };
+}
+
+const AFTERWARDS: readonly DayStep[] = [
+  { key: 'additives', says: ['Give the additives that follow a change; test in an hour or two.'] },
+  {
+    key: 'drain',
+    says: ['Used water down an indoor drain, by local rules; rinse buckets and hoses with fresh water.'],
+  },
+  { key: 'look', says: ['Look at every tank once more: pumps running, top-off filling, nothing dripping.'] },
+];

@@ -1,0 +1,227 @@
+'use client';
+
+import { useMemo, useRef, useState } from 'react';
+import { CartesianGrid, ComposedChart, Line, ReferenceArea, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
+import Papa from 'papaparse';
+import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import type { QuantityKind } from '@/chemistry/units/kinds';
+import { capitalised } from '@/chemistry/words';
+import { notify } from '../notices';
+import { useWidth } from '../use-width';
+import { useUnits } from '../workspace';
+import { axisFor } from './axis';
+import { ChartButtons } from './chart-buttons';
+import { saveFile } from './save';
+
+export interface CourseLine {
+  /** Set beside its end, so that no legend is needed. */
+  readonly label: string;
+  /** In the kind's canonical unit; days from now. */
+  readonly points: readonly { readonly days: number; readonly value: number }[];
+}
+
+interface Props {
+  /** What is drawn, such as "alkalinity". */
+  readonly name: string;
+  readonly kind: QuantityKind;
+  readonly lines: readonly CourseLine[];
+  readonly band?: readonly [number, number] | undefined;
+  readonly height?: number;
+}
+
+/** Each line has its own stroke, so that they are told apart without hue. */
+const STROKES = [
+  { stroke: 'var(--glass)', strokeWidth: 2.2 },
+  { stroke: 'var(--dusk)', strokeWidth: 2, strokeDasharray: '6 3' },
+  { stroke: 'var(--kelp)', strokeWidth: 2, strokeDasharray: '2 3' },
+  { stroke: 'var(--rust)', strokeWidth: 2, strokeDasharray: '8 3 2 3' },
+] as const;
+
+/** Where a level goes over the days to come, once for each way of doing it. */
+export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
+  const units = useUnits();
+  const [ref, width] = useWidth(480);
+  const frame = useRef<HTMLDivElement>(null);
+  const [asTable, setAsTable] = useState(false);
+  const unit = preferredUnit(kind, units);
+  const points = useMemo(() => {
+    const byDay = new Map<number, Record<string, number>>();
+    lines.forEach(({ points: own }, i) => {
+      for (const { days, value } of own) {
+        const row = byDay.get(days) ?? { days };
+        row[`line${i}`] = unit.fromCanonical(value);
+        byDay.set(days, row);
+      }
+    });
+    return [...byDay.values()].toSorted((a, b) => (a.days ?? 0) - (b.days ?? 0));
+  }, [lines, unit]);
+  const levels = [
+    ...(band?.map((edge) => unit.fromCanonical(edge)) ?? []),
+    ...points.flatMap(({ days: _, ...row }) => Object.values(row)),
+  ];
+  if (points.length === 0) return null;
+  const [low, high, ticks] = axisFor(Math.min(...levels), Math.max(...levels));
+  const last = points.at(-1)?.days ?? 1;
+  const told = (value: number) => showText(quantity(kind, unit.toCanonical(value)), units);
+  const saveCsv = () => {
+    const rows = points.map((row) =>
+      Object.fromEntries([
+        ['days', Number((row.days ?? 0).toFixed(4))],
+        ...lines.map(({ label }, i) => [`${label}, ${unit.symbol}`.trim(), row[`line${i}`] ?? '']),
+      ]),
+    );
+    saveFile(`${name.replaceAll(/[^a-z0-9]+/gi, '-')}-course.csv`, 'text/csv', Papa.unparse(rows));
+  };
+  return (
+    <figure aria-label={`${name} over the days to come`} className="min-w-0">
+      <figcaption className="flex flex-wrap items-baseline gap-x-2">
+        <span className="font-semibold">{capitalised(name)}</span>
+        <span className="text-sm text-soft">{unit.symbol}, days from now</span>
+        <ChartButtons
+          name={name}
+          fileName={`${name}-course`}
+          asTable={asTable}
+          onTable={() => setAsTable(!asTable)}
+          onCsv={saveCsv}
+          onTrouble={() => notify({ text: 'The picture could not be made.', trouble: true })}
+          drawing={() => frame.current?.querySelector<SVGSVGElement>('svg.recharts-surface') ?? undefined}
+        />
+      </figcaption>
+      {asTable && (
+        <div className="max-h-64 overflow-y-auto">
+          <table className="w-full text-sm">
+            <thead>
+              <tr className="text-left text-soft">
+                <th className="font-normal">Day</th>
+                {lines.map(({ label }) => (
+                  <th key={label} className="text-right font-normal">
+                    {label}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {points.map((row) => (
+                <tr key={row.days} className="border-t border-line">
+                  <td className="py-1">{Number((row.days ?? 0).toFixed(1))}</td>
+                  {lines.map(({ label }, i) => {
+                    const value = row[`line${i}`];
+                    return (
+                      <td key={label} className="text-right">
+                        {value === undefined ? '' : told(value)}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <div
+        ref={(element) => {
+          frame.current = element;
+          return ref(element);
+        }}
+        className={asTable ? 'sr-only' : ''}
+      >
+        <ComposedChart
+          width={width}
+          height={height}
+          data={points}
+          margin={{ top: 18, right: 14, bottom: 0, left: 0 }}
+          accessibilityLayer={false}
+        >
+          <CartesianGrid stroke="var(--line)" strokeDasharray="1 5" vertical={false} />
+          {band && (
+            <ReferenceArea
+              y1={unit.fromCanonical(band[0])}
+              y2={unit.fromCanonical(band[1])}
+              fill="var(--band)"
+              fillOpacity={1}
+              ifOverflow="hidden"
+            />
+          )}
+          <ReferenceLine x={0} stroke="var(--ink)" strokeWidth={1.2} ifOverflow="hidden" />
+          <XAxis
+            dataKey="days"
+            type="number"
+            domain={[0, last || 1]}
+            tickCount={Math.max(3, Math.min(8, Math.floor(width / 90)))}
+            tickFormatter={(days: number) => String(Number(days.toFixed(1)))}
+            tick={{ fill: 'var(--soft)', fontSize: 12 }}
+            stroke="var(--edge)"
+            tickLine={false}
+          />
+          <YAxis
+            domain={[low, high]}
+            ticks={ticks}
+            width={46}
+            tick={{ fill: 'var(--soft)', fontSize: 12 }}
+            stroke="none"
+            tickFormatter={(value: number) => String(Number(value.toPrecision(5)))}
+          />
+          {lines.map(({ label }, i) => (
+            <Line
+              key={label}
+              dataKey={`line${i}`}
+              {...STROKES[i % STROKES.length]}
+              dot={false}
+              activeDot={false}
+              isAnimationActive={false}
+              connectNulls
+              label={
+                lines.length > 1
+                  ? endLabel(label, points, `line${i}`, STROKES[i % STROKES.length]?.stroke ?? '')
+                  : false
+              }
+            />
+          ))}
+          <Tooltip
+            isAnimationActive={false}
+            cursor={{ stroke: 'var(--edge)' }}
+            content={({ payload }) => {
+              const row = payload[0]?.payload as Record<string, number> | undefined;
+              if (!row) return null;
+              return (
+                <div className="rounded border border-edge bg-sheet px-2 py-1 text-sm shadow">
+                  day {Number((row.days ?? 0).toFixed(1))}
+                  {lines.map(({ label }, i) => {
+                    const value = row[`line${i}`];
+                    return value === undefined ? null : (
+                      <span key={label} className="block">
+                        {label}: {told(value)}
+                      </span>
+                    );
+                  })}
+                </div>
+              );
+            }}
+          />
+        </ComposedChart>
+      </div>
+    </figure>
+  );
+}
+
+/** A line's name over its last point. */
+function endLabel(words: string, points: readonly Record<string, number>[], key: string, fill: string) {
+  const lastIndex = points.findLastIndex((point) => point[key] !== undefined);
+  return function EndLabel({
+    x,
+    y,
+    index,
+  }: {
+    readonly x?: number | string | undefined;
+    readonly y?: number | string | undefined;
+    readonly index?: number | undefined;
+  }) {
+    return index === lastIndex ? (
+      <text x={Number(x) - 4} y={Number(y) - 7} textAnchor="end" fontSize="12" fill={fill}>
+        {words}
+      </text>
+    ) : (
+      <g />
+    );
+  };
+}

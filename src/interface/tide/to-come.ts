@@ -1,0 +1,46 @@
+import { MIX_HOURS } from '@/chemistry/mixing/batch-readiness';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { batchesStanding } from '@/reckoning/batches';
+import { changeHabit, changesToCome } from '@/reckoning/change-habit';
+import { batchName } from '@/reckoning/water-day';
+import type { Book, Tank } from '@/record/schema';
+import type { Mark } from './marks';
+
+const HOUR_MS = 3_600_000;
+
+/** Changes that are planned, and those that fall due as the habit goes after them. */
+export function marksToCome(book: Book, tank: Tank, now: number, to: number): Mark[] {
+  const { units, zone } = book.settings;
+  const planned = book.waterDays.flatMap((day) => {
+    const own = day.tanks.find(({ tankId }) => tankId === tank.id);
+    return own && day.at > now && day.at <= to ? [{ at: day.at, litres: own.litres, id: day.id }] : [];
+  });
+  const habit = changeHabit(book, tank, now);
+  const after = planned.at(-1)?.at ?? -Infinity;
+  const due = changesToCome(habit, now, to, zone)
+    .filter((at) => at > after)
+    .map((at) => ({ at, litres: habit.changeL, id: `due ${at}` }));
+  return [...planned, ...due].map(({ at, litres, id }) => ({
+    at,
+    kind: 'water-change',
+    text: `${showText(quantity('volume', litres), units)} to change`,
+    entryId: id,
+    toCome: true,
+  }));
+}
+
+/** Batches that stand in a vessel and may go into this tank, from the hour they were mixed. */
+export function batchBars(
+  book: Book,
+  tankId: string,
+  now: number,
+): { readonly id: string; readonly from: number; readonly readyAt: number; readonly name: string }[] {
+  return batchesStanding(book, now)
+    .filter(({ batch }) => batch.tankId === tankId || batch.tankId === null)
+    .map(({ batch }) => ({
+      id: batch.id,
+      from: batch.at,
+      readyAt: batch.at + MIX_HOURS * HOUR_MS,
+      name: batchName(book, batch.id),
+    }));
+}

@@ -1,0 +1,21 @@
+import { useSearchParams } from 'next/navigation';
+
+/**
+ * One of a few ways to look at a bench, kept in the address: a link leads to it, a reload keeps it, the back button undoes it.
+ * @param name of the query parameter
+ */
+export function useChoice<Value extends string>(
+  name: string,
+  values: readonly Value[],
+  usual: Value,
+): readonly [Value, (value: Value) => void] {
+  const given = useSearchParams().get(name);
+  const chosen = values.find((value) => value === given) ?? usual;
+  const choose = (value: Value) => {
+    const address = new URL(window.location.href);
+    if (value === usual) address.searchParams.delete(name);
+    else address.searchParams.set(name, value);
+    window.history.pushState(null, '', address);
+  };
+  return [chosen, choose];
+}

@@ -1,0 +1,130 @@
+import { waterOfSalt } from './water-of-salt';
+import { saltwaterKg, saltwaterL, purifiedL } from '@/chemistry/mixing/saltwater';
+import { atSalinity } from '@/chemistry/seawater/composition';
+import { ELEMENTS } from '@/chemistry/dosing/elements';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { Water } from '@/chemistry/tank-model/water';
+import type { Book, EntryOf, Salt, Tank } from '@/record/schema';
+
+/** A batch older than this, never linked to a change, is taken as gone. Chosen. */
+export const BATCH_LASTS_DAYS = 60;
+/** Less than this left in a vessel is not told of, L. */
+const WORTH_TELLING_L = 0.5;
+
+/** A batch as it stands now: what was mixed, what was done to it since, and what is left. */
+export interface BatchStanding {
+  readonly batch: EntryOf<'batch'>;
+  readonly checks: readonly EntryOf<'batch-check'>[];
+  /** The last reading, with what was added after it reckoned in; undefined before any. */
+  readonly salinity: number | undefined;
+  /** When it was last read. */
+  readonly readAt: number | undefined;
+  readonly temperatureC: number | undefined;
+  /** All the salt that went in, g, and the litres it made. */
+  readonly saltG: number;
+  readonly madeL: number;
+  /** What its last reading says of its salt: grams and litres as they were when it was read. */
+  readonly measured: { readonly saltG: number; readonly volumeL: number; readonly salinity: number } | undefined;
+  readonly usedL: number;
+  readonly leftL: number;
+}
+
+/** What a batch was weighed as, read as and made into. */
+export function batchStanding(book: Book, batch: EntryOf<'batch'>, at = Infinity): BatchStanding {
+  const checks = book.entries.filter(
+    (entry): entry is EntryOf<'batch-check'> =>
+      entry.kind === 'batch-check' && entry.batchId === batch.id && entry.at <= at,
+  );
+  let { saltG, volumeL: madeL } = batch;
+  let salinity = batch.measuredSalinity;
+  let readAt = salinity === undefined ? undefined : batch.at;
+  let measured = salinity === undefined ? undefined : { saltG, volumeL: madeL, salinity };
+  let temperatureC: number | undefined;
+  for (const check of checks) {
+    salinity = check.salinity;
+    readAt = check.at;
+    temperatureC = check.temperatureC ?? temperatureC;
+    measured = { saltG, volumeL: madeL, salinity };
+    const { waterTakenOutL: out = 0, waterPouredInL: poured = 0, saltAddedG: added = 0 } = check;
+    if (out + poured + added === 0) continue;
+    // Salt and mass are kept through whatever was taken out, poured in and added.
+    const kept = Math.max(0, 1 - out / madeL);
+    const kg = saltwaterKg(madeL, salinity) * kept + poured / purifiedL(1) + added / 1000;
+    const salt = saltwaterKg(madeL, salinity) * kept * salinity;
+    // Salts carry some water: of an added gram, what a litre at 35 ppt holds dissolved for what it takes to weigh.
+    const perG = saltG > 0 ? (saltwaterKg(madeL, salinity) * salinity) / saltG : 0;
+    saltG = saltG * kept + added;
+    salinity = Math.min(42, kg > 0 ? (salt + added * perG) / kg : salinity);
+    madeL = saltwaterL(kg, salinity);
+  }
+  const usedL = book.entries.reduce(
+    (sum, entry) =>
+      sum + (entry.kind === 'water-change' && entry.batchId === batch.id && entry.at <= at ? entry.volumeL : 0),
+    0,
+  );
+  return {
+    batch,
+    checks,
+    salinity,
+    readAt,
+    temperatureC,
+    saltG,
+    madeL,
+    measured,
+    usedL,
+    leftL: Math.max(0, madeL - usedL),
+  };
+}
+
+/**
+ * Batches that still stand in a vessel, the oldest first. A batch that no change names is taken as used by the first change
+ * of its tank after it, since that is what such entries meant before changes could name their batch.
+ */
+export function batchesStanding(book: Book, now: number): BatchStanding[] {
+  return book.entries.flatMap((entry): BatchStanding[] => {
+    if (entry.kind !== 'batch' || entry.at > now || now - entry.at > BATCH_LASTS_DAYS * DAY_MS) return [];
+    const standing = batchStanding(book, entry, now);
+    const spokenFor = standing.usedL > 0 || entry.tankId === null;
+    const usedUnsaid =
+      !spokenFor &&
+      book.entries.some(
+        (other) =>
+          other.kind === 'water-change' &&
+          other.tankId === entry.tankId &&
+          other.batchId === undefined &&
+          other.at > entry.at &&
+          other.at <= now,
+      );
+    // A first fill is in the tank it was mixed for.
+    const tank = book.tanks.find(({ id }) => id === entry.tankId);
+    const firstFill = tank !== undefined && !spokenFor && isFirstFill(book, tank, entry);
+    return usedUnsaid || firstFill || standing.leftL < WORTH_TELLING_L ? [] : [standing];
+  });
+}
+
+/** The first batch of a tank, mixed before anything was tested in it, is what it was filled with. */
+function isFirstFill(book: Book, tank: Tank, batch: EntryOf<'batch'>): boolean {
+  const first = book.entries.find(
+    (entry) =>
+      entry.tankId === tank.id && (entry.kind === 'batch' || entry.kind === 'water-change' || entry.kind === 'reading'),
+  );
+  return first?.id === batch.id && batch.volumeL >= (tank.netVolumeL ?? tank.displayL) / 2;
+}
+
+/** The water a batch holds: its own tests where it was tested, else its salt's profile at its salinity. */
+export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchStanding): Water {
+  const s = salinity ?? batch.targetSalinity;
+  const byLabel = waterOfSalt(saltOf(book, batch), s);
+  const tested = Object.fromEntries(
+    ELEMENTS.flatMap((element) => {
+      const check = checks.findLast((each) => each[element] !== undefined);
+      return check?.[element] === undefined ? [] : [[element, atSalinity(check[element], check.salinity, s)]];
+    }),
+  );
+  return { ...byLabel, ...tested };
+}
+
+export function saltOf(book: Book, batch: EntryOf<'batch'>): Salt | undefined {
+  const saltId = batch.saltId ?? book.tanks.find(({ id }) => id === batch.tankId)?.saltId;
+  return book.salts.find(({ id }) => id === saltId);
+}

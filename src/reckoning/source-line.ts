@@ -1,0 +1,103 @@
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { z } from 'zod';
+import type { purifiedWater } from '@/chemistry/source-water/purified-water';
+import type { Book, EntryOf, Source, StageKind } from '@/record/schema';
+
+type SourceTest = EntryOf<'source-test'>;
+type Figure = Exclude<keyof SourceTest, 'id' | 'tankId' | 'at' | 'kind' | 'note' | 'jotted' | 'sourceId'>;
+
+/** How long each kind of part is kept whatever it reads. Common practice. */
+export const STAGE_LIFE_DAYS: Record<StageKind, number | undefined> = {
+  sediment: 180,
+  carbon: 180,
+  membrane: 730,
+  resin: undefined,
+};
+
+/** The rating most membranes carry is told at 50 psi. From memory. */
+export const USUAL_RATED_KPA = 345;
+
+export interface StageStanding {
+  readonly stage: Source['stages'][number];
+  readonly fittedAt: number | undefined;
+  /** Litres of purified water made since, as far as batches and refills tell. */
+  readonly litresMade: number;
+  /** When its days are over; undefined where it goes by what it reads. */
+  readonly dueAt: number | undefined;
+}
+
+/** A filter line as it stands: the last figure read of each thing, and its parts. */
+export interface SourceStanding {
+  readonly source: Source;
+  readonly read: Readonly<Partial<Record<Figure, { readonly value: number; readonly at: number }>>>;
+  readonly stages: readonly StageStanding[];
+}
+
+/** Litres of purified water that batches and refills of all tanks took since a moment. */
+export function purifiedSince(book: Book, from: number, to: number): number {
+  return book.entries.reduce(
+    (sum, entry) =>
+      (entry.kind === 'batch' || entry.kind === 'refill') && entry.at > from && entry.at <= to
+        ? sum + entry.volumeL
+        : sum,
+    0,
+  );
+}
+
+export function sourceStanding(book: Book, source: Source, now: number): SourceStanding {
+  const tests = book.entries.filter(
+    (entry): entry is SourceTest => entry.kind === 'source-test' && entry.sourceId === source.id && entry.at <= now,
+  );
+  const read: Partial<Record<Figure, { value: number; at: number }>> = {};
+  for (const test of tests)
+    for (const [key, value] of Object.entries(test))
+      if (typeof value === 'number' && key !== 'at') read[key as Figure] = { value, at: test.at };
+  return {
+    source,
+    read,
+    stages: source.stages.map((stage) => {
+      const fittedAt = book.entries.findLast(
+        (entry) =>
+          entry.kind === 'part-fitted' && entry.sourceId === source.id && entry.stageId === stage.id && entry.at <= now,
+      )?.at;
+      const lasts = stage.everyDays ?? STAGE_LIFE_DAYS[stage.kind];
+      return {
+        stage,
+        fittedAt,
+        litresMade: purifiedSince(book, fittedAt ?? 0, now),
+        dueAt: fittedAt === undefined || lasts === undefined ? undefined : fittedAt + lasts * DAY_MS,
+      };
+    }),
+  };
+}
+
+/** What the line makes: by the last jug and clock where one was taken, else by the membrane's rating. */
+export function rateOfSource({ source, read }: SourceStanding): z.input<typeof purifiedWater.input>['rate'] {
+  return read.litresPerDay
+    ? {
+        by: 'measured',
+        litresPerDay: read.litresPerDay.value,
+        pressureKPa: read.pressureKPa?.value ?? source.pressureKPa,
+        temperatureC: read.temperatureC?.value ?? source.temperatureC,
+      }
+    : { by: 'rating', litresPerDay: source.ratedLPerDay, pressureKPa: source.ratedKPa };
+}
+
+/** The question "how long for so many litres?" of this line as its supply runs. */
+export function waterQuestion(
+  standing: SourceStanding,
+  litres: number,
+  when: { readonly now?: number; readonly readyBy?: number },
+): z.input<typeof purifiedWater.input> {
+  const { source, read } = standing;
+  return {
+    litres,
+    rate: rateOfSource(standing),
+    temperatureC: read.temperatureC?.value ?? source.temperatureC,
+    pressureKPa: read.pressureKPa?.value ?? source.pressureKPa,
+    ...(read.tdsSupply && { tdsMgPerL: read.tdsSupply.value }),
+    wasteRatio: source.wasteRatio,
+    flushMinutes: source.flushMinutes,
+    ...when,
+  };
+}

@@ -1,0 +1,119 @@
+import { TZDate } from '@date-fns/tz';
+import { addDays, format, set } from 'date-fns';
+import type { z } from 'zod';
+import { purifiedWater } from '@/chemistry/source-water/purified-water';
+import { attempt } from '@/chemistry/refusal';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { waterDay } from '@/chemistry/water-change/water-day';
+import type { Book, Tank, WaterDay } from '@/record/schema';
+import { batchesStanding, saltOf } from './batches';
+import { changeHabit } from './change-habit';
+import { aimFor } from './known-events';
+import { saltStrength } from './learnt-salt';
+import { sourceStanding, waterQuestion } from './source-line';
+
+/** Tanks whose change is due within so many days of the day go along with it. Chosen. */
+const GOES_ALONG_DAYS = 3;
+/** A first change is begun in the morning. Chosen. */
+const MORNING_HOURS = 10;
+
+/** What a tank would have changed: its habit's litres, at its aim. */
+export function usualChange(book: Book, tank: Tank, now: number): WaterDay['tanks'][number] {
+  return {
+    tankId: tank.id,
+    litres: changeHabit(book, tank, now).changeL,
+    salinity: Math.round(aimFor(tank, 'salinity') * 2) / 2,
+  };
+}
+
+/**
+ * A day to begin from: the morning on which the next change falls due that there is still time to mix for, with every tank
+ * that is due about then.
+ */
+export function proposedDay(book: Book, now: number): Omit<WaterDay, 'id'> {
+  const { zone } = book.settings;
+  const soonest = now + 1.5 * DAY_MS;
+  const due = book.tanks.map((tank) => ({ tank, habit: changeHabit(book, tank, now) }));
+  const morning = (at: number) =>
+    set(new TZDate(at, zone), { hours: MORNING_HOURS, minutes: 0, seconds: 0, milliseconds: 0 });
+  const next = Math.min(...due.map(({ habit }) => habit.nextAt ?? Infinity));
+  let at = morning(Number.isFinite(next) ? Math.max(next, now) : soonest);
+  // Too late to mix for it: the same day a week on keeps the habit, the next morning where there is none.
+  while (at.getTime() < soonest) at = addDays(at, Number.isFinite(next) && next >= now ? 7 : 1);
+  const along = due.filter(
+    ({ habit }) => habit.nextAt !== undefined && habit.nextAt <= at.getTime() + GOES_ALONG_DAYS * DAY_MS,
+  );
+  return {
+    at: at.getTime(),
+    mixHours: 24,
+    tanks: (along.length > 0 ? along : due).map(({ tank }) => usualChange(book, tank, now)),
+  };
+}
+
+/** What the record says of a day's water, ready for the water-day calculator. */
+export function waterDayQuestion(
+  book: Book,
+  day: Omit<WaterDay, 'id'>,
+  now: number,
+): z.input<typeof waterDay.input> | undefined {
+  const tanks = day.tanks.flatMap(({ tankId, litres, salinity }) => {
+    const tank = book.tanks.find(({ id }) => id === tankId);
+    if (!tank) return [];
+    const salt = book.salts.find(({ id }) => id === tank.saltId);
+    return [
+      {
+        name: tank.name,
+        litres,
+        salinity,
+        salt: salt?.id ?? 'salt',
+        gramsPerLAt35: saltStrength(book, salt).gramsPerLAt35,
+        ...(salt?.boxG !== undefined && { boxG: salt.boxG }),
+      },
+    ];
+  });
+  if (tanks.length === 0) return undefined;
+  const vessels = book.vessels.filter(({ id }) => day.vesselIds?.includes(id) ?? true);
+  return {
+    now,
+    changeAt: day.at,
+    mixHours: day.mixHours,
+    ...madeADay(book, now),
+    tanks,
+    vessels: vessels.map(({ name, litres }) => ({ name, litres })),
+    batches: batchesStanding(book, now).flatMap((standing) => {
+      const { batch, salinity, leftL } = standing;
+      if (batch.at + day.mixHours * 3_600_000 > day.at) return [];
+      const vessel = book.vessels.find(({ id }) => id === batch.vesselId);
+      return [
+        {
+          name: batchName(book, standing.batch.id),
+          litres: leftL,
+          salinity: salinity ?? batch.targetSalinity,
+          salt: saltOf(book, batch)?.id ?? 'salt',
+          ...(vessel && { vessel: vessel.name }),
+        },
+      ];
+    }),
+  };
+}
+
+/** Litres a day of the first source line there is. */
+function madeADay(book: Book, now: number): { waterLPerDay?: number } {
+  const source = book.sources[0];
+  if (!source) return {};
+  const { outcome } = attempt(() => purifiedWater.run(waterQuestion(sourceStanding(book, source, now), 1, {})));
+  return outcome ? { waterLPerDay: outcome.values.litresPerDay } : {};
+}
+
+/** A batch by its vessel and day; its own id tells two of one day apart. */
+export function batchName(book: Book, batchId: string): string {
+  const batches = book.entries.filter((entry) => entry.kind === 'batch');
+  const batch = batches.find(({ id }) => id === batchId);
+  if (!batch) return batchId;
+  const { zone } = book.settings;
+  const day = (at: number) => format(new TZDate(at, zone), 'd MMM');
+  const vessel = book.vessels.find(({ id }) => id === batch.vesselId)?.name;
+  const name = `batch of ${day(batch.at)}${vessel ? ` in ${vessel}` : ''}`;
+  const twins = batches.filter((other) => other.vesselId === batch.vesselId && day(other.at) === day(batch.at));
+  return twins.length > 1 ? `${name}, no. ${twins.findIndex(({ id }) => id === batchId) + 1}` : name;
+}
