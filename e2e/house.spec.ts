@@ -2,9 +2,12 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { answer, goToBench, jot, jotField, openDemo } from './steps';
 
-const BENCHES = ['today', 'log', 'series', 'mix', 'top-off', 'dose', 'tank'];
+const BENCHES = ['today', 'log', 'series', 'source', 'salt', 'mix', 'change', 'top-off', 'dose', 'tank'];
 const PAGES = [
   ...BENCHES.map((bench) => `/demo/atrium/${bench}`),
+  '/demo/atrium/change?as=routine',
+  '/demo/atrium/mix?for=correct',
+  '/demo/water-day',
   '/demo/back-room/today',
   '/demo/record',
   '/mine/new',
@@ -82,7 +85,7 @@ test('a whole session of use asks nothing of any other host, and the content pol
 
 test('the keyboard reaches everything', async ({ page }) => {
   await openDemo(page, 'today');
-  await page.keyboard.press('6');
+  await page.keyboard.press('9');
   await expect(page).toHaveURL(/\/dose$/);
   await page.keyboard.press('/');
   await page.getByRole('combobox').fill('story');
@@ -107,7 +110,7 @@ test('letter shortcuts can be turned off', async ({ page }) => {
   await letters.click();
   await expect(letters).not.toBeChecked();
   await openDemo(page, 'today');
-  await page.keyboard.press('6');
+  await page.keyboard.press('9');
   await page.waitForTimeout(300);
   await expect(page).toHaveURL(/\/today$/);
 });

@@ -18,7 +18,7 @@ test('one hand at the tank: jot, see it, undo it', async ({ page }) => {
 
 test('every bench is one touch away, and the answer stands above the dock', async ({ page }) => {
   await openDemo(page, 'today');
-  for (const bench of ['Log', 'Series', 'Mix', 'Top-off', 'Dose', 'Tank', 'Today']) {
+  for (const bench of ['Log', 'Series', 'Source', 'Salt', 'Mix', 'Change', 'Top-off', 'Dose', 'Tank', 'Today']) {
     await page.getByRole('navigation', { name: 'Benches' }).getByRole('link', { name: bench }).tap();
     await expect(page).toHaveURL(new RegExp(`/${bench.toLowerCase()}$`));
     const box = await answer(page).locator('p').first().boundingBox();
@@ -29,7 +29,7 @@ test('every bench is one touch away, and the answer stands above the dock', asyn
 });
 
 test('what is touched is large enough to touch', async ({ page }) => {
-  for (const bench of ['today', 'log', 'mix', 'dose']) {
+  for (const bench of ['today', 'log', 'source', 'salt', 'mix', 'change', 'dose']) {
     await openDemo(page, bench);
     const small = await page
       .locator('button:visible, select:visible, input:visible:not([type=checkbox])')

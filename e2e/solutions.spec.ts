@@ -16,7 +16,7 @@ test('a bought solution by its label carries a dose as its salts would', async (
   // 0.5 dKH × 100 L ÷ 10 mL: 0.178325 mmol/L × 10 000 = 1783 mmol/L. By hand.
   await expect(form).toContainText('Brings 1.7833 eq/L');
   await form.getByRole('button', { name: 'Save the solution' }).click();
-  const list = page.getByRole('region', { name: 'Salts and solutions' });
+  const list = page.getByRole('region', { name: 'Solutions' });
   await expect(list).toContainText('by its label 10.0 mL in 100 L raise alkalinity by 0.50 dKH');
 
   // It comes back as it was told, after a reload too.
@@ -34,7 +34,7 @@ test('a bought solution by its label carries a dose as its salts would', async (
 
 test('how a bottle is made, weaker where a salt would not dissolve', async ({ page }) => {
   await openDemo(page, 'tank');
-  const list = page.getByRole('region', { name: 'Salts and solutions' });
+  const list = page.getByRole('region', { name: 'Solutions' });
   await list.getByRole('button', { name: 'How to make Magnesium part' }).click();
   const how = list.getByRole('region', { name: 'How to make Magnesium part' });
   await expect(how).toContainText(/Dissolve 500\s?g of magnesium chloride hexahydrate and 60\.0\s?g/);
@@ -83,7 +83,7 @@ test('potassium and the like are told as what they are dosed for', async ({ page
   // 50 × 0.9 ÷ 74.548 × 39.098 = 23.6 g/L; 100 mL of it in 620 L are 3.8 mg/L. CIAAW 2021.
   await expect(form).toContainText('Brings 23.6 g/L potassium');
   await form.getByRole('button', { name: 'Save the solution' }).click();
-  await expect(page.getByRole('region', { name: 'Salts and solutions' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Solutions' })).toContainText(
     '50.0 g/L potassium chloride, 90 % pure: 23.6 g/L potassium',
   );
   await goToBench(page, 'Dose');

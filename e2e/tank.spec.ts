@@ -81,6 +81,7 @@ test('two tanks: each its own log, one switch between them, removal brought back
 test('a salt’s own profile is what a water change brings, and consumption is net of it', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '100');
   await describeCarbonate(page);
+  await goToBench(page, 'Salt');
   await page.getByRole('button', { name: 'Add a salt' }).click();
   const form = page.getByRole('form', { name: 'A salt' });
   await form.getByLabel('Name').fill('Strong salt');
@@ -90,6 +91,8 @@ test('a salt’s own profile is what a water change brings, and consumption is n
   await form.getByLabel('calcium on the label').fill('450');
   await form.getByLabel('magnesium on the label').fill('1400');
   await form.getByRole('button', { name: 'Save the salt' }).click();
+  await expect(form).toBeHidden();
+  await goToBench(page, 'Tank');
   await page.getByRole('combobox', { name: 'Salt', exact: true }).selectOption('Strong salt');
   await page.getByRole('button', { name: 'Save the tank' }).click();
 
@@ -105,7 +108,7 @@ test('what is in use cannot be removed; what is not, can, and comes back', async
   await makeOwnTank(page, 'Bay Window', '300');
   await describeCarbonate(page);
   await jot(page, 'dosed 20 ml carbonate');
-  const list = page.getByRole('region', { name: 'Salts and solutions' });
+  const list = page.getByRole('region', { name: 'Solutions' });
   await expect(list.getByRole('button', { name: 'Remove Carbonate' })).toHaveCount(0);
   await page.keyboard.press('Escape');
   await page.locator('main').press('u');
@@ -129,5 +132,5 @@ test('a solution of two salts brings what both hold', async ({ page }) => {
   await expect(form).toContainText('Brings 32.8 g/L magnesium');
   await form.getByRole('button', { name: 'Save the solution' }).click();
   await expect(form).toBeHidden();
-  await expect(page.getByRole('region', { name: 'Salts and solutions' })).toContainText('32.8 g/L magnesium');
+  await expect(page.getByRole('region', { name: 'Solutions' })).toContainText('32.8 g/L magnesium');
 });

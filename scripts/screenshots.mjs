@@ -19,20 +19,22 @@ const VIEWS = [
   ['today', '/demo/atrium/today', WIDE, 'day'],
   ['log', '/demo/atrium/log', WIDE, 'day'],
   ['series', '/demo/atrium/series', WIDE, 'day'],
+  ['source', '/demo/atrium/source', WIDE, 'day'],
+  ['salt', '/demo/story-corner/salt', WIDE, 'day'],
   ['mix', '/demo/atrium/mix', WIDE, 'day'],
+  ['change', '/demo/story-corner/change?as=routine', WIDE, 'day'],
+  ['water-day', '/demo/water-day', WIDE, 'day', allTanks],
   ['top-off', '/demo/atrium/top-off', WIDE, 'day'],
   ['dose', '/demo/atrium/dose', WIDE, 'day'],
   ['dose-reactor', '/demo/atrium/dose', WIDE, 'day', reactor],
   ['try-a-dose', '/demo/atrium/dose', WIDE, 'day', tryADose],
   ['tank', '/demo/atrium/tank', WIDE, 'day'],
-  ['make-it', '/demo/atrium/tank', WIDE, 'day', makeIt],
   ['record', '/demo/record', WIDE, 'day'],
-  ['new-tank', '/mine/new', WIDE, 'day'],
   ['night', '/demo/back-room/series', WIDE, 'night'],
   ['phone-today', '/demo/atrium/today', PHONE, 'day'],
   ['phone-dose', '/demo/atrium/dose', PHONE, 'day'],
   ['phone-jot', '/demo/atrium/log', PHONE, 'night', jot],
-  ['phone-mix', '/demo/story-corner/mix', PHONE, 'day'],
+  ['phone-water-day', '/demo/water-day', PHONE, 'day', keptDay],
 ];
 
 ensureDependencies();
@@ -83,12 +85,16 @@ async function tryADose(page) {
   await trial.evaluate((section) => section.scrollIntoView());
 }
 
-async function makeIt(page) {
-  const list = page.getByRole('region', { name: 'Salts and solutions' });
-  await list.getByRole('button', { name: 'How to make Carbonate part' }).click();
-  await list.getByLabel('Salt to take').selectOption('sodium-bicarbonate');
-  await list.getByRole('button', { name: 'Make it at 75 %' }).click();
-  await list.evaluate((section) => section.scrollIntoView());
+async function allTanks(page) {
+  for (const tank of ['Atrium', 'Back Room']) await page.getByRole('checkbox', { name: tank }).check();
+}
+
+async function keptDay(page) {
+  await allTanks(page);
+  await page.getByRole('button', { name: 'Keep this day' }).click();
+  const steps = page.getByRole('region', { name: 'Days before' });
+  await steps.getByRole('checkbox').first().check();
+  await steps.evaluate((section) => section.scrollIntoView());
 }
 
 async function jot(page) {

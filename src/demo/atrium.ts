@@ -103,8 +103,31 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar)
       saltG: Math.round((62 * 38.6 * measured) / 35 / 10) * 10,
       targetSalinity: 35,
       measuredSalinity: measured,
+      vesselId: 'grey-barrel',
+      lot: day < -70 ? 'H-0417' : 'H-0611',
     });
-    file({ id: `atrium-change${day}`, tankId: tank.id, at: at(day, 11), kind: 'water-change', volumeL: 60 });
+    // Read again before it goes in; every second one is tested besides.
+    file({
+      id: `atrium-check${day}`,
+      tankId: tank.id,
+      at: at(day, 10, 30),
+      kind: 'batch-check',
+      batchId: `atrium-batch${day}`,
+      salinity: Math.round((measured + noise(0.1)) * 10) / 10,
+      temperatureC: 24.8,
+      ...(saturday % 4 === 0 && {
+        alkalinity: Math.round((8.25 + noise(0.1)) * 10) * 0.1 * DKH,
+        calcium: Math.round((428 + noise(5)) / 2) * 2,
+      }),
+    });
+    file({
+      id: `atrium-change${day}`,
+      tankId: tank.id,
+      at: at(day, 11),
+      kind: 'water-change',
+      volumeL: 60,
+      batchId: `atrium-batch${day}`,
+    });
   }
 
   const sessions: Session[] = [];

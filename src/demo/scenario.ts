@@ -1,9 +1,10 @@
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, Salt, Solution, Tank } from '@/record/schema';
+import { defaultSettings, emptyBook, newTank } from '@/record/defaults';
+import type { Book, Entry, Salt, Settings, Solution, Tank } from '@/record/schema';
 import { atriumEntries } from './atrium';
 import { backRoomEntries } from './back-room';
 import { calendarFor } from './calendar';
+import { CELLAR_LINE, cellarEntries, DEMO_VESSELS } from './cellar';
 import { storyCornerEntries } from './story-corner';
 
 /** Where the three demo systems stand; named so that nobody takes the figures for their own. */
@@ -14,6 +15,18 @@ const HARBOUR_SALT: Salt = {
   name: 'Harbour salt',
   gramsPerLAt35: 38,
   profile: { salinity: 35, alkalinity: 8.6 * DKH, calcium: 432, magnesium: 1330 },
+  boxG: 20_000,
+  boxPrice: 62,
+};
+
+/** One the volunteers think of buying. */
+const HEADLAND_SALT: Salt = {
+  id: 'headland-salt',
+  name: 'Headland salt',
+  gramsPerLAt35: 39,
+  profile: { salinity: 33.6, alkalinity: 11.2 * DKH, calcium: 458, magnesium: 1385 },
+  boxG: 22_000,
+  boxPrice: 71,
 };
 
 const DEMO_SOLUTIONS: Solution[] = [
@@ -99,14 +112,22 @@ export function demoBook(now: number, zone: string): Book {
   const calendar = calendarFor(now, zone);
   const bare: Book = {
     ...emptyBook(zone),
+    settings: withMoney(defaultSettings(zone)),
     tanks: [ATRIUM, STORY_CORNER, BACK_ROOM],
-    salts: [HARBOUR_SALT],
+    salts: [HARBOUR_SALT, HEADLAND_SALT],
+    vessels: DEMO_VESSELS,
+    sources: [CELLAR_LINE],
     solutions: DEMO_SOLUTIONS,
   };
   const entries: Entry[] = [
     ...atriumEntries(bare, ATRIUM, calendar),
     ...storyCornerEntries(bare, STORY_CORNER, calendar),
     ...backRoomEntries(BACK_ROOM, calendar),
+    ...cellarEntries(calendar),
   ];
   return { ...bare, entries: entries.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at) };
+}
+
+function withMoney(settings: Settings): Settings {
+  return { ...settings, units: { ...settings.units, currency: '€' } };
 }

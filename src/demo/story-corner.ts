@@ -23,8 +23,28 @@ export function storyCornerEntries(bare: Book, tank: Tank, { at, weekday }: Cale
       at: at(day, 12),
       tests: ['alkalinity', 'calcium', 'magnesium', 'nitrate', 'phosphate', 'ph', 'salinity', 'temperature'],
     });
+    const measured = Math.round((35 + noise(0.15)) * 10) / 10;
     entries.push(
-      { id: `story-change${day}`, tankId: tank.id, at: at(day, 12, 40), kind: 'water-change', volumeL: 10 },
+      {
+        id: `story-batch${day}`,
+        tankId: tank.id,
+        at: at(day - 1, 16, 30),
+        kind: 'batch',
+        saltId: tank.saltId,
+        volumeL: 10,
+        saltG: Math.round((10 * 38.6 * measured) / 35),
+        targetSalinity: 35,
+        measuredSalinity: measured,
+        vesselId: 'white-bucket',
+      },
+      {
+        id: `story-change${day}`,
+        tankId: tank.id,
+        at: at(day, 12, 40),
+        kind: 'water-change',
+        volumeL: 10,
+        batchId: `story-batch${day}`,
+      },
       {
         id: `story-refill${day}`,
         tankId: tank.id,

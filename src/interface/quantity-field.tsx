@@ -12,7 +12,7 @@ interface Props {
   /** In the kind's canonical unit; null while empty. */
   readonly value: number | null;
   readonly onChange: (amount: number | null) => void;
-  readonly hint?: string;
+  readonly hint?: string | undefined;
   /** Shown while the field is empty: what is taken then. */
   readonly placeholder?: string;
   readonly required?: boolean;

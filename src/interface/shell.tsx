@@ -166,6 +166,12 @@ function TankSwitch() {
           ))}
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
           <DropdownMenu.Item
+            onSelect={() => router.push(`/${name}/water-day`)}
+            className="flex min-h-11 cursor-pointer items-center rounded px-3 outline-none data-highlighted:bg-glass-wash"
+          >
+            Water day: all tanks on one list
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
             onSelect={() => router.push(`/${name}/new`)}
             className="flex min-h-11 cursor-pointer items-center rounded px-3 outline-none data-highlighted:bg-glass-wash"
           >
@@ -181,6 +187,11 @@ function TankSwitch() {
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
+}
+
+/** The dock is wider than a phone: the bench one is at is never out of its sight. */
+function intoView(link: HTMLElement | null): void {
+  link?.scrollIntoView({ block: 'nearest', inline: 'center' });
 }
 
 /** Beside the bench at a table; on a phone, docked at the foot with the line to jot in. */
@@ -236,6 +247,7 @@ function BenchMenu() {
             {BENCHES.map((bench) => (
               <li key={bench.path}>
                 <Link
+                  ref={here === bench.path ? intoView : undefined}
                   href={link(bench.path)}
                   aria-current={here === bench.path ? 'page' : undefined}
                   className="flex min-h-11 items-center border-t-4 border-transparent px-[0.45rem] text-[0.95rem] whitespace-nowrap text-soft aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink"

@@ -13,6 +13,16 @@ const CHOICES = {
 
 const WORDS: Partial<Record<string, string>> = { sg: 'specific gravity 25/25 °C', 'mS/cm': 'mS/cm at 25 °C' };
 
+const MONEY = [
+  ['', 'a bare figure'],
+  ['€', '€'],
+  ['$', '$'],
+  ['£', '£'],
+  ['kr', 'kr'],
+  ['CHF', 'CHF'],
+  ['¥', '¥'],
+] as const;
+
 /** The units figures are shown in, and read in when none is typed. */
 export function UnitChoices({ settings }: { readonly settings: Settings }) {
   const commit = useCommit();
@@ -37,6 +47,17 @@ export function UnitChoices({ settings }: { readonly settings: Settings }) {
             />
           );
         })}
+        <SelectField
+          label="Money"
+          value={settings.units.currency ?? ''}
+          options={MONEY}
+          onChange={(value) =>
+            void commit({
+              label: value ? `Prices in ${value}` : 'Prices as bare figures',
+              settings: (present) => ({ ...present, units: { ...present.units, currency: value } }),
+            })
+          }
+        />
       </div>
     </fieldset>
   );

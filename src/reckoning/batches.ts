@@ -1,15 +1,24 @@
 import { waterOfSalt } from './water-of-salt';
+import { GRAMS_PER_L_RANGE } from '@/chemistry/mixing/salt-strength';
 import { saltwaterKg, saltwaterL, purifiedL } from '@/chemistry/mixing/saltwater';
 import { atSalinity } from '@/chemistry/seawater/composition';
 import { ELEMENTS } from '@/chemistry/dosing/elements';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Water } from '@/chemistry/tank-model/water';
-import type { Book, EntryOf, Salt, Tank } from '@/record/schema';
+import { netVolumeL, type Book, type EntryOf, type Salt, type Tank } from '@/record/schema';
 
 /** A batch older than this, never linked to a change, is taken as gone. Chosen. */
 export const BATCH_LASTS_DAYS = 60;
-/** Less than this left in a vessel is not told of, L. */
-const WORTH_TELLING_L = 0.5;
+/** The rest of a batch in a vessel's foot is not told of: less than this share of it. Chosen. */
+const WORTH_TELLING = 0.1;
+
+/**
+ * When a check of a batch is filed: now, but never at the very moment of what was filed of it before, since the order of
+ * readings and of what was added between them matters.
+ */
+export function momentAfter({ batch, checks }: BatchStanding, now: number): number {
+  return Math.max(now, (checks.at(-1)?.at ?? batch.at) + 1);
+}
 
 /** A batch as it stands now: what was mixed, what was done to it since, and what is left. */
 export interface BatchStanding {
@@ -83,7 +92,7 @@ export function batchStanding(book: Book, batch: EntryOf<'batch'>, at = Infinity
 export function batchesStanding(book: Book, now: number): BatchStanding[] {
   return book.entries.flatMap((entry): BatchStanding[] => {
     if (entry.kind !== 'batch' || entry.at > now || now - entry.at > BATCH_LASTS_DAYS * DAY_MS) return [];
-    const standing = batchStanding(book, entry, now);
+    const standing = batchStanding(book, entry);
     const spokenFor = standing.usedL > 0 || entry.tankId === null;
     const usedUnsaid =
       !spokenFor &&
@@ -97,18 +106,32 @@ export function batchesStanding(book: Book, now: number): BatchStanding[] {
       );
     // A first fill is in the tank it was mixed for.
     const tank = book.tanks.find(({ id }) => id === entry.tankId);
+    // A vessel holds one water: what is mixed in it later takes the place of what stood there.
+    const mixedOver =
+      entry.vesselId !== undefined &&
+      book.entries.some(
+        (other) =>
+          other.kind === 'batch' && other.vesselId === entry.vesselId && other.at > entry.at && other.at <= now,
+      );
     const firstFill = tank !== undefined && !spokenFor && isFirstFill(book, tank, entry);
-    return usedUnsaid || firstFill || standing.leftL < WORTH_TELLING_L ? [] : [standing];
+    return usedUnsaid || firstFill || standing.leftL < WORTH_TELLING * standing.madeL || mixedOver ? [] : [standing];
   });
 }
 
-/** The first batch of a tank, mixed before anything was tested in it, is what it was filled with. */
+/** The first batch of a tank whose water was never changed, and large enough for it, is what it was filled with. */
 function isFirstFill(book: Book, tank: Tank, batch: EntryOf<'batch'>): boolean {
-  const first = book.entries.find(
-    (entry) =>
-      entry.tankId === tank.id && (entry.kind === 'batch' || entry.kind === 'water-change' || entry.kind === 'reading'),
+  const own = book.entries.filter(
+    (entry) => entry.tankId === tank.id && (entry.kind === 'batch' || entry.kind === 'water-change'),
   );
-  return first?.id === batch.id && batch.volumeL >= (tank.netVolumeL ?? tank.displayL) / 2;
+  return own[0]?.id === batch.id && batch.volumeL >= netVolumeL(tank) / 2;
+}
+
+/** Grams a litre at 35 ppt that a batch's own last reading tells; undefined before one, or where no salt could be so. */
+export function strengthByItself({ measured }: BatchStanding): number | undefined {
+  if (!measured || measured.salinity <= 0) return undefined;
+  const [low, high] = GRAMS_PER_L_RANGE;
+  const told = atSalinity(measured.saltG / measured.volumeL, measured.salinity, 35);
+  return told >= low && told <= high ? told : undefined;
 }
 
 /** The water a batch holds: its own tests where it was tested, else its salt's profile at its salinity. */

@@ -1,5 +1,7 @@
 import { estimateConsumption } from '@/chemistry/consumption/estimate';
-import { isElement } from '@/chemistry/dosing/elements';
+import { ELEMENTS, ELEMENT_FACTS, isElement } from '@/chemistry/dosing/elements';
+import type { Caution } from '@/chemistry/calculator';
+import { quantity } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
@@ -25,17 +27,29 @@ export function levelsNow(book: Book, tank: Tank, now: number): Levels {
 }
 
 /**
- * What a tank takes of each a day and a litre that no standing dose replaces; below nought what it makes, as nitrate from
- * food. What readings cannot tell from nothing is taken as nothing.
+ * What a tank takes of each a day and a litre that only its water changes replace; below nought what it makes, as nitrate
+ * from food. Where parts or a reactor are dosed they are taken to hold what is taken: `fallsShort` says where they do not.
+ * What readings cannot tell from nothing is taken as nothing.
  */
 export function takesPerDay(book: Book, tank: Tank, now: number): Levels {
-  return remember(book, tank, `what no dose replaces at ${now}`, () =>
+  return remember(book, tank, `what changes alone replace at ${now}`, () =>
     Object.fromEntries(
       FOLLOWED.flatMap((id) => {
-        const rate = rateOf(book, tank, id, now);
+        const rate = isElement(id) && tank.method !== 'water-changes' ? 0 : rateOf(book, tank, id, now);
         return rate === undefined ? [] : [[id, rate]];
       }),
     ),
+  );
+}
+
+/** Elements whose standing doses fall short of what the tank takes (or run ahead of it, below nought), a day and a litre. */
+export function fallsShort(book: Book, tank: Tank, now: number): Levels {
+  if (tank.method === 'water-changes') return {};
+  return Object.fromEntries(
+    ELEMENTS.flatMap((id) => {
+      const rate = rateOf(book, tank, id, now);
+      return rate === undefined || rate === 0 ? [] : [[id, rate]];
+    }),
   );
 }
 
@@ -46,11 +60,32 @@ function rateOf(book: Book, tank: Tank, id: Followed, now: number): number | und
     const estimate = consumptionOf(book, tank, id, now);
     if (!estimate) return undefined;
     const unreplaced = estimate.perDay - suppliedPerDay(book, tank, id, now).amountPerDay / volumeL;
-    return Math.abs(unreplaced) > estimate.perDaySd ? unreplaced : 0;
+    return Math.abs(unreplaced) > 1.96 * estimate.perDaySd ? unreplaced : 0;
   }
   const readings = readingsOf(book, tank.id, id).filter(
     ({ at }) => at <= now && at > now - NUTRIENT_WINDOW_DAYS * DAY_MS,
   );
   const estimate = estimateConsumption({ species: id, volumeL, readings, events: knownEvents(book, tank) });
-  return estimate && Math.abs(estimate.perDay) > estimate.perDaySd ? estimate.perDay : 0;
+  return estimate && Math.abs(estimate.perDay) > 1.96 * estimate.perDaySd ? estimate.perDay : 0;
+}
+
+/** Where doses fall short, told beside an answer that takes them to hold. */
+export function shortfallCautions(book: Book, tank: Tank, now: number): Caution[] {
+  return ELEMENTS.flatMap((element): Caution[] => {
+    const short = fallsShort(book, tank, now)[element];
+    if (short === undefined) return [];
+    const { rateKind } = ELEMENT_FACTS[element];
+    return [
+      {
+        severity: 'note',
+        says: [
+          short > 0
+            ? `The doses that run now are short of ${element} by`
+            : `The doses that run now bring more ${element} than is taken, by`,
+          quantity(rateKind, Math.abs(short)),
+          '; here they are taken to hold it. The Dose bench sets that right.',
+        ],
+      },
+    ];
+  });
 }

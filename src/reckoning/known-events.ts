@@ -16,6 +16,8 @@ export function strengthOf(solution: Solution): Strength {
   return strengthOfBottle(solution);
 }
 
+const MINUTE_MS = 60_000;
+
 /** The middle of a tank's target band, or of the band keepers hold. */
 export function aimFor(tank: Tank, parameter: keyof typeof PARAMETERS): number {
   const [low, high] = tank.targets[parameter] ?? PARAMETERS[parameter].band;
@@ -37,7 +39,8 @@ export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change
     const salt = book.salts.find(({ id }) => id === tank.saltId);
     return waterOfSalt(salt, change.salinity ?? aimFor(tank, 'salinity'));
   }
-  const standing = batchStanding(book, recent, change.at);
+  // Read and used within the minute: the reading still is of what went in.
+  const standing = batchStanding(book, recent, change.at + MINUTE_MS);
   return waterOfBatch(book, { ...standing, salinity: change.salinity ?? standing.salinity });
 }
 

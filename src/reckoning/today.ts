@@ -3,13 +3,16 @@ import { maintenanceDose } from '@/chemistry/dosing/maintenance';
 import { topOff } from '@/chemistry/evaporation/top-off';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { attempt } from '@/chemistry/refusal';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
+import { changeHabit } from './change-habit';
 import { doseQuestion, reactorQuestion } from './dose-question';
 import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
 import { topOffQuestion } from './top-off-question';
 
-type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log';
+type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log' | 'change';
 
 export interface TodayLine {
   readonly bench: BenchOfToday;
@@ -30,9 +33,17 @@ const REFILL_SOON_DAYS = 2;
 /** A standing dose this far off the answer, as a share, is worth resetting. Common practice. */
 const DOSE_OFF_BY = 0.1;
 
+/** A change is told of from two days before it on. Chosen: a day to make water, a day to mix it. */
+const CHANGE_SOON_DAYS = 2;
+
 /** Each bench's own answer, in the order it presses. */
 export function todayOf(book: Book, tank: Tank, now: number): Today {
-  const lines = [topOffLine(book, tank, now), doseLine(book, tank, now), seriesLine(book, tank, now)]
+  const lines = [
+    topOffLine(book, tank, now),
+    doseLine(book, tank, now),
+    seriesLine(book, tank, now),
+    changeLine(book, tank, now),
+  ]
     .filter((line) => line !== undefined)
     .toSorted((a, b) => b.pressing - a.pressing);
   const first = lines[0];
@@ -72,6 +83,29 @@ function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
     return Math.abs(mlPerDay - runs) > DOSE_OFF_BY * Math.max(mlPerDay, 1);
   });
   return { bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: off ? 2 : 0.5 };
+}
+
+/** A change that falls due within two days, or did. */
+function changeLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
+  const { changeL, everyDays, nextAt, from } = changeHabit(book, tank, now);
+  if (nextAt === undefined || nextAt - now > CHANGE_SOON_DAYS * DAY_MS) return undefined;
+  const late = (now - nextAt) / DAY_MS;
+  return {
+    bench: 'change',
+    title: 'Change',
+    answer: {
+      says: [
+        'Change',
+        quantity('volume', changeL),
+        ...(late > 1 ? ['; it was due', { moment: nextAt }] : ['; it is due', { moment: nextAt }]),
+        '.',
+      ],
+      certainty: 'worked out',
+      because: [from === 'set' ? 'Your routine is every' : 'The log shows one every', quantity('days', everyDays), '.'],
+    },
+    // A late change waits; a dose that is off or an empty reservoir does not.
+    pressing: late > CHANGE_SOON_DAYS ? 0.9 : 0.6,
+  };
 }
 
 function seriesLine(book: Book, tank: Tank, now: number): TodayLine {

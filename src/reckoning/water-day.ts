@@ -1,11 +1,12 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, format, set } from 'date-fns';
+
 import type { z } from 'zod';
 import { purifiedWater } from '@/chemistry/source-water/purified-water';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { waterDay } from '@/chemistry/water-change/water-day';
-import type { Book, Tank, WaterDay } from '@/record/schema';
+import type { waterDay } from '@/chemistry/water-change/water-day';
+import type { Book, EntryOf, Tank, WaterDay } from '@/record/schema';
 import { batchesStanding, saltOf } from './batches';
 import { changeHabit } from './change-habit';
 import { aimFor } from './known-events';
@@ -50,12 +51,27 @@ export function proposedDay(book: Book, now: number): Omit<WaterDay, 'id'> {
   };
 }
 
+/** The steps of a day that are ticked, the last word on each. */
+export function ticksOf(book: Book, dayId: string): EntryOf<'step-done'>[] {
+  return book.entries.filter(
+    (entry): entry is EntryOf<'step-done'> => entry.kind === 'step-done' && entry.waterDayId === dayId,
+  );
+}
+
+/** The record as it would be without what ticks of the day filed: a plan must not change under the hand that follows it. */
+function withoutTicksOf(book: Book, dayId: string | undefined): Book {
+  if (dayId === undefined) return book;
+  const filed = new Set(ticksOf(book, dayId).flatMap((tick) => tick.filed ?? []));
+  return filed.size === 0 ? book : { ...book, entries: book.entries.filter(({ id }) => !filed.has(id)) };
+}
+
 /** What the record says of a day's water, ready for the water-day calculator. */
 export function waterDayQuestion(
-  book: Book,
-  day: Omit<WaterDay, 'id'>,
+  wholeBook: Book,
+  day: Omit<WaterDay, 'id'> & { readonly id?: string },
   now: number,
 ): z.input<typeof waterDay.input> | undefined {
+  const book = withoutTicksOf(wholeBook, day.id);
   const tanks = day.tanks.flatMap(({ tankId, litres, salinity }) => {
     const tank = book.tanks.find(({ id }) => id === tankId);
     if (!tank) return [];
@@ -86,7 +102,7 @@ export function waterDayQuestion(
       const vessel = book.vessels.find(({ id }) => id === batch.vesselId);
       return [
         {
-          name: batchName(book, standing.batch.id),
+          name: batchName(book, batch.id),
           litres: leftL,
           salinity: salinity ?? batch.targetSalinity,
           salt: saltOf(book, batch)?.id ?? 'salt',
@@ -105,15 +121,17 @@ function madeADay(book: Book, now: number): { waterLPerDay?: number } {
   return outcome ? { waterLPerDay: outcome.values.litresPerDay } : {};
 }
 
-/** A batch by its vessel and day; its own id tells two of one day apart. */
+/**
+ * What a batch is called: by the vessel it stands in, which holds no other; else by the day it was mixed, and by number where
+ * two were mixed on one day.
+ */
 export function batchName(book: Book, batchId: string): string {
-  const batches = book.entries.filter((entry) => entry.kind === 'batch');
+  const batches = book.entries.filter((entry): entry is EntryOf<'batch'> => entry.kind === 'batch');
   const batch = batches.find(({ id }) => id === batchId);
   if (!batch) return batchId;
-  const { zone } = book.settings;
-  const day = (at: number) => format(new TZDate(at, zone), 'd MMM');
-  const vessel = book.vessels.find(({ id }) => id === batch.vesselId)?.name;
-  const name = `batch of ${day(batch.at)}${vessel ? ` in ${vessel}` : ''}`;
-  const twins = batches.filter((other) => other.vesselId === batch.vesselId && day(other.at) === day(batch.at));
-  return twins.length > 1 ? `${name}, no. ${twins.findIndex(({ id }) => id === batchId) + 1}` : name;
+  const vessel = book.vessels.find(({ id }) => id === batch.vesselId);
+  if (vessel && batches.findLast(({ vesselId }) => vesselId === vessel.id)?.id === batchId) return vessel.name;
+  const day = ({ at }: EntryOf<'batch'>) => format(new TZDate(at, book.settings.zone), 'd MMM');
+  const twins = batches.filter((other) => day(other) === day(batch));
+  return `batch of ${day(batch)}${twins.length > 1 ? `, no. ${twins.findIndex(({ id }) => id === batchId) + 1}` : ''}`;
 }

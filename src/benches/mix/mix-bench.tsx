@@ -1,162 +1,46 @@
 'use client';
 
-import { nanoid } from 'nanoid';
-import { useState } from 'react';
-import { mixBatch } from '@/chemistry/mixing/mix-batch';
-import { attempt } from '@/chemistry/refusal';
-import { preferredUnit, quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
-import { Answer, Cautions, Working } from '@/interface/answer';
-import { Bench, Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
-import { SelectField } from '@/interface/select-field';
-import { useCommitOnce, useNow, useTank, useTitle } from '@/interface/workspace';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { aimFor } from '@/reckoning/known-events';
-import { saltStrength } from '@/reckoning/learnt-salt';
-import { netVolumeL } from '@/record/schema';
-import { MixingVessel } from './mixing-vessel';
+import { Bench } from '@/interface/bench';
+import { ChoiceRow } from '@/interface/choice-row';
+import { useChoice } from '@/interface/use-choice';
+import { useTank, useTitle } from '@/interface/workspace';
+import { BatchesOnHand } from './batches-on-hand';
+import { CorrectBatch } from './correct-batch';
+import { InstrumentReading } from './instrument-reading';
+import { LetDown } from './let-down';
+import { MatchBatch } from './match-batch';
+import { NewBatch } from './new-batch';
+import { Vessels } from './vessels';
 
-/** A first guess at a batch: a tenth of the tank, the commonest change. Common practice. */
-const USUAL_SHARE = 0.1;
+const WAYS = [
+  ['new', 'New batch'],
+  ['correct', 'It reads off'],
+  ['stock', 'From a stock'],
+  ['match', 'Match to the tank'],
+  ['instrument', 'What a reading means'],
+] as const;
 
-/** In whole litres or whole gallons, whichever the keeper reads. */
-function usualBatchL(netL: number, units: UnitPreferences): number {
-  const unit = preferredUnit('volume', units);
-  return unit.toCanonical(Math.max(1, Math.round(unit.fromCanonical(netL * USUAL_SHARE))));
-}
-
+/** Saltwater from salt and purified water: mixing it, mending it, and knowing when it may be used. */
 export function MixBench() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
-  const now = useNow();
-  const commit = useCommitOnce();
+  const { tank } = useTank();
   useTitle(`Mix, ${tank.name}`);
-  const [saltId, setSaltId] = useState(tank.saltId);
-  const [litres, setLitres] = useState<number | null>(() => usualBatchL(netVolumeL(tank), units));
-  const [salinity, setSalinity] = useState<number | null>(() => Math.round(aimFor(tank, 'salinity') * 2) / 2);
-  const [ownStrength, setOwnStrength] = useState<number | null>(null);
-  const [measured, setMeasured] = useState<number | null>(null);
-
-  const salt = book.salts.find(({ id }) => id === saltId);
-  const strength = saltStrength(book, salt);
-  const result =
-    litres === null || salinity === null
-      ? undefined
-      : attempt(() =>
-          mixBatch.run({
-            litresWanted: litres,
-            targetSalinity: salinity,
-            temperatureC: 25,
-            ...(ownStrength === null
-              ? {
-                  gramsPerLAt35: strength.gramsPerLAt35,
-                  gramsPerLFrom: strength.from,
-                  ...(strength.learnt ? { gramsPerLError: strength.learnt.error } : {}),
-                }
-              : { gramsPerLAt35: ownStrength, gramsPerLFrom: 'yours' as const }),
-          }),
-        );
-
-  const log = async (saltG: number) => {
-    if (litres === null || salinity === null) return;
-    const entry = {
-      id: nanoid(),
-      tankId: tank.id,
-      at: now,
-      kind: 'batch' as const,
-      saltId: salt?.id ?? null,
-      volumeL: litres,
-      saltG,
-      targetSalinity: salinity,
-      ...(measured === null ? {} : { measuredSalinity: measured }),
-    };
-    if (
-      await commit({
-        label: `Logged a batch of ${showText(quantity('volume', litres), units)}`,
-        put: { entries: [entry] },
-      })
-    )
-      setMeasured(null);
-  };
-  const outcome = result?.outcome;
-
+  const [way, setWay] = useChoice(
+    'for',
+    WAYS.map(([value]) => value),
+    'new',
+  );
   return (
     <Bench question="How much salt for this batch?">
-      {outcome ? (
-        <Answer
-          answer={outcome.answer}
-          actions={
-            <Button look="main" onClick={() => void log(outcome.values.saltG)}>
-              Log this batch
-            </Button>
-          }
-        />
-      ) : (
-        <Refused refusal={result?.refusal} otherwise="Say how many litres, and at what salinity." />
-      )}
-      <div className="mt-6 grid gap-8 md:grid-cols-[17rem_minmax(0,1fr)]">
-        {outcome && litres !== null && salinity !== null && (
-          <MixingVessel
-            litres={litres}
-            waterL={outcome.values.waterL}
-            saltG={outcome.values.saltG}
-            salinity={salinity}
-            units={units}
-          />
-        )}
-        <Figures title="This batch">
-          <QuantityField
-            label="Saltwater wanted"
-            expected={AMOUNTS.batchVolume}
-            value={litres}
-            onChange={setLitres}
-            required
-          />
-          <QuantityField
-            label="Target salinity"
-            expected={AMOUNTS.batchSalinity}
-            value={salinity}
-            onChange={setSalinity}
-            required
-            hint="ppt, or specific gravity: “1.026 sg” is the 25/25 °C (77/77 °F) scale; “sg 60/60” and “sg 20/4” are known too"
-          />
-          <SelectField
-            label="Salt"
-            width="w-40"
-            value={saltId ?? ''}
-            options={[...book.salts.map(({ id, name }) => [id, name] as const), ['', 'another salt'] as const]}
-            onChange={(id) => setSaltId(id || null)}
-          />
-          <QuantityField
-            label="Salt a litre at 35 ppt"
-            expected={AMOUNTS.saltPerL}
-            value={ownStrength ?? strength.gramsPerLAt35}
-            digits={ownStrength === null ? 3 : undefined}
-            onChange={setOwnStrength}
-            onReset={ownStrength === null ? undefined : () => setOwnStrength(null)}
-            hint={
-              ownStrength !== null
-                ? 'grams a litre of finished saltwater'
-                : strength.from === 'learnt'
-                  ? `learnt from ${strength.learnt?.batches ?? 0} measured batches${salt?.gramsPerLAt35 ? `; the label says ${salt.gramsPerLAt35} g/L` : ''}`
-                  : strength.from === 'label'
-                    ? 'from the label'
-                    : 'a general figure, until a batch is measured'
-            }
-          />
-          <QuantityField
-            label="Measured after mixing"
-            expected={AMOUNTS.measuredSalinity}
-            value={measured}
-            onChange={setMeasured}
-            hint="once read, it is logged with the batch and teaches this salt’s own figure"
-          />
-        </Figures>
+      <div className="mb-4">
+        <ChoiceRow label="What is to be done" choices={WAYS} chosen={way} onChoose={setWay} />
       </div>
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
+      {way === 'new' && <NewBatch />}
+      {way === 'correct' && <CorrectBatch />}
+      {way === 'stock' && <LetDown />}
+      {way === 'match' && <MatchBatch />}
+      {way === 'instrument' && <InstrumentReading />}
+      <BatchesOnHand />
+      <Vessels />
     </Bench>
   );
 }

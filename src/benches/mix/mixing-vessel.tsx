@@ -6,19 +6,23 @@ export function MixingVessel({
   waterL,
   saltG,
   salinity,
+  vesselL,
   units,
 }: {
   readonly litres: number;
   readonly waterL: number;
   readonly saltG: number;
   readonly salinity: number;
+  /** The vessel when full; the drawing is filled by the batch where none is chosen. */
+  readonly vesselL?: number | undefined;
   readonly units: UnitPreferences;
 }) {
   const top = 40;
   const foot = 190;
   const level = (share: number) => foot - (foot - top) * Math.min(1, share);
-  const water = level(waterL / litres);
-  const full = level(1);
+  const brim = Math.max(litres, vesselL ?? litres);
+  const water = level(waterL / brim);
+  const full = level(litres / brim);
   const text = (kind: 'volume' | 'mass' | 'salinity', amount: number) => showText(quantity(kind, amount), units);
   return (
     <svg

@@ -8,7 +8,7 @@ import { Button } from '@/interface/button';
 import { useCommit, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import type { Tank } from '@/record/schema';
 import { useState } from 'react';
-import { SaltsAndSolutions } from './salts-and-solutions';
+import { Solutions } from './solutions';
 import { TankForm } from './tank-form';
 import { TankPicture } from './tank-picture';
 
@@ -53,7 +53,7 @@ function TankEditor() {
         <TankPicture tank={draft} units={book.settings.units} />
       </div>
       <Cautions cautions={cautions} />
-      <SaltsAndSolutions />
+      <Solutions />
       <section aria-label="Remove this tank" className="mt-10 border-t border-line pt-4">
         <Button onClick={() => void remove()}>Remove {tank.name} and its entries</Button>
         <p className="mt-1 text-sm text-soft">Undo brings all of it back.</p>

@@ -25,9 +25,14 @@ export function TodayBench() {
       <Answer
         answer={today.answer}
         actions={
-          <ButtonLink look="main" href={`/${name}/${tank.id}/${today.bench}`}>
-            See how, and act
-          </ButtonLink>
+          <>
+            <ButtonLink look="main" href={`/${name}/${tank.id}/${today.bench}`}>
+              See how, and act
+            </ButtonLink>
+            <ButtonLink look="quiet" href={`/${name}/water-day`}>
+              Water day
+            </ButtonLink>
+          </>
         }
       />
       <div className="mt-8 grid gap-x-12 gap-y-8 lg:grid-cols-2">

@@ -118,7 +118,7 @@ function raise(
         label: 'Salt at 35 ppt',
         value: quantity('strength', gramsPerLAt35),
         origin: 'setting' as const,
-        from: 'the salt’s grams a litre',
+        from: 'grams a litre, by the batch itself where it was weighed and read, else by the salt',
       },
       {
         label: 'Salt to add',

@@ -94,13 +94,16 @@ export const dilution = defineCalculator({
                   'in all.',
                 ],
         certainty: 'worked out',
-        because: [
-          `It brings ${PARAMETERS[of].name} from`,
-          quantity(of, has),
-          'to',
-          quantity(of, target),
-          ', if nothing else moves it meanwhile.',
-        ],
+        because:
+          share === 0
+            ? ['It is there already.']
+            : [
+                `It brings ${PARAMETERS[of].name} from`,
+                quantity(of, has),
+                'to',
+                quantity(of, target),
+                ', if nothing else moves it meanwhile.',
+              ],
       },
       working,
       cautions,

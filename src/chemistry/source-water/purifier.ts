@@ -161,7 +161,7 @@ function answerFor({ rejection, spent, stages, litresLeft, shareLeft, tdsProduct
     says: [
       soon ? 'Have the next resin in the house:' : 'Nothing is to be changed:',
       'the first resin is good for about',
-      quantity('volume', litresLeft),
+      quantity('volume', Number(litresLeft.toPrecision(2))),
       'more.',
     ],
     certainty: 'rough',

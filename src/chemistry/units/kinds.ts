@@ -213,6 +213,8 @@ export const KINDS = {
   density: [scaled('kg/m³', 1, ['kg/m3'], 2), scaled('kg/L', 1000, ['kg/l', 'g/ml', 'g/cm3'])],
   /** Canonical: a ratio with no unit, such as a saturation state. */
   ratio: [scaled('', 1, [], 2)],
+  /** Canonical: a specific gravity as it stands on a float, whose two temperatures are told beside it. */
+  gravity: [scaled('', 1, ['sg'], 4)],
   /** Canonical: times a day. */
   timesPerDay: [scaled('times a day', 1, ['/day', 'perday', 'timesaday'])],
   /** Canonical: mg/L a day. */
@@ -232,6 +234,7 @@ export const KINDS = {
     scaled('days', 1, ['d', 'day']),
     scaled('hours', 1 / 24, ['h', 'hour', 'hr', 'hrs']),
     scaled('weeks', 7, ['week', 'w']),
+    scaled('min', 1 / 1440, ['min', 'mins', 'minute', 'minutes']),
   ],
   /** Canonical: mg/L of total dissolved solids, as a meter shows it. Its "ppm" are the same figure. */
   tds: [scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm'], 0)],

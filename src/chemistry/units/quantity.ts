@@ -101,6 +101,7 @@ function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Un
     return named('volume', 'mL');
   if (kind === 'dose' && Math.abs(amount) >= 1000) return named('dose', 'L');
   if (kind === 'doseRate' && Math.abs(amount) >= 1000) return named('doseRate', 'L/day');
+  if (kind === 'days' && amount > 0 && amount < 1.5 / 24) return named('days', 'min');
   if (kind === 'days' && amount > 0 && amount < 2 && Math.abs(amount - 1) > 0.005) return named('days', 'hours');
   return preferredUnit(kind, preferences);
 }

@@ -166,7 +166,7 @@ export const saltsCompared = defineCalculator({
       })),
     );
     return {
-      answer: answerFor(rows, { changeL, everyDays }),
+      answer: answerFor(rows, { changeL, everyDays, takesPerDay }),
       working,
       cautions: cautionsFor(rows),
       values: { salts: rows, natural: sea },
@@ -193,14 +193,19 @@ interface SaltEffect {
 
 type Rows = readonly Row[];
 
-function answerFor(rows: Rows, { changeL, everyDays }: { changeL: number; everyDays: number }): Answer {
+function answerFor(
+  rows: Rows,
+  { changeL, everyDays, takesPerDay }: Pick<z.output<typeof input>, 'changeL' | 'everyDays' | 'takesPerDay'>,
+): Answer {
   const told = rows.slice(0, 3);
   const because = [
     'Changing',
     quantity('volume', changeL),
     'every',
     quantity('days', everyDays),
-    ', with what the tank takes and no dose replaces.',
+    Object.values(takesPerDay).some((rate) => rate)
+      ? ', with what the tank takes between changes.'
+      : ', with doses that hold what the tank takes.',
   ];
   const one = told[0];
   if (told.length === 1 && one) {

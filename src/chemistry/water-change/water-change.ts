@@ -198,7 +198,7 @@ function answerFor(
       ? [
           over.length > 0 ? 'and warm it to' : 'bring it to',
           quantity('temperature', tankC),
-          ...(heatHours !== undefined ? ['which takes the heater', quantity('days', heatHours / 24)] : []),
+          ...(heatHours !== undefined ? [', which takes the heater', quantity('days', heatHours / 24)] : []),
         ]
       : []),
   ];

@@ -57,7 +57,7 @@ export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
   }, [lines, unit]);
   const levels = [
     ...(band?.map((edge) => unit.fromCanonical(edge)) ?? []),
-    ...points.flatMap(({ days: _, ...row }) => Object.values(row)),
+    ...lines.flatMap(({ points: own }) => own.map(({ value }) => unit.fromCanonical(value))),
   ];
   if (points.length === 0) return null;
   const [low, high, ticks] = axisFor(Math.min(...levels), Math.max(...levels));

@@ -18,6 +18,8 @@ export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDo
   const [profile, setProfile] = useState<
     Partial<Record<'salinity' | 'alkalinity' | 'calcium' | 'magnesium', number | null>>
   >(salt?.profile ?? { salinity: 35 });
+  const [boxG, setBoxG] = useState<number | null>(salt?.boxG ?? null);
+  const [boxPrice, setBoxPrice] = useState<number | null>(salt?.boxPrice ?? null);
   const [fault, setFault] = useState<string>();
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -28,7 +30,9 @@ export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDo
       name.trim() === ''
         ? 'The salt needs a name.'
         : given > 0 && (given < 3 || typeof salinity !== 'number')
-          ? 'A profile needs salinity, alkalinity, calcium and magnesium, or none of the three.'
+          ? typeof salinity !== 'number'
+            ? 'A profile without the salinity it was measured at says nothing: labels mostly mean 35 ppt, or 1.025 or 1.026 sg.'
+            : 'A profile needs salinity, alkalinity, calcium and magnesium, or none of the three.'
           : undefined;
     setFault(problem);
     if (problem) return;
@@ -43,6 +47,8 @@ export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDo
         typeof magnesium === 'number'
           ? { salinity, alkalinity, calcium, magnesium }
           : null,
+      ...(boxG !== null && { boxG }),
+      ...(boxPrice !== null && { boxPrice }),
     };
     if (await commit({ label: `Saved ${row.name}`, put: { salts: [row] } })) onDone();
   };
@@ -82,6 +88,14 @@ export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDo
             onChange={(amount) => setProfile({ ...profile, [id]: amount })}
           />
         ))}
+        <QuantityField
+          label="Salt in a box"
+          expected={AMOUNTS.boxMass}
+          value={boxG}
+          onChange={setBoxG}
+          hint="“20 kg”, “44 lb”"
+        />
+        <QuantityField label="Price of a box" expected={AMOUNTS.price} value={boxPrice} onChange={setBoxPrice} />
       </div>
       {fault && (
         <p role="alert" className="mt-2 text-rust">

@@ -5,27 +5,22 @@ import { partWords } from '@/chemistry/reagents/strength-steps';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { useCommit, useTank } from '@/interface/workspace';
-import type { Salt, Solution } from '@/record/schema';
-import { saltStrength } from '@/reckoning/learnt-salt';
+import type { Solution } from '@/record/schema';
 import { MakeIt } from './make-it';
-import { SaltForm } from './salt-form';
 import { SolutionForm } from './solution-form';
 import { strengthWords } from './strength-words';
 
-/** What every tank of the record is fed and filled from. */
-export function SaltsAndSolutions() {
+/** What every tank of the record is fed from. */
+export function Solutions() {
   const { book } = useTank();
   const commit = useCommit();
   const { units } = book.settings;
   const [editing, setEditing] = useState<string>();
   const [making, setMaking] = useState<string>();
   const done = () => setEditing(undefined);
-  const inUse = (id: string) =>
-    book.entries.some(
-      (entry) => ('solutionId' in entry && entry.solutionId === id) || ('saltId' in entry && entry.saltId === id),
-    ) || book.tanks.some((tank) => tank.saltId === id);
+  const inUse = (id: string) => book.entries.some((entry) => 'solutionId' in entry && entry.solutionId === id);
   return (
-    <section aria-label="Salts and solutions" className="mt-10 border-t border-line pt-5">
+    <section aria-label="Solutions" className="mt-10 border-t border-line pt-5">
       <h2 className="text-lg font-semibold">Solutions you dose</h2>
       <p className="max-w-3xl text-soft">
         Described by the grams of each salt in a litre, or by what the label says they raise; what they bring follows
@@ -63,35 +58,6 @@ export function SaltsAndSolutions() {
           Describe a solution
         </Button>
       )}
-
-      <h2 className="mt-8 text-lg font-semibold">Salts you mix</h2>
-      <ul className="mt-2 max-w-4xl">
-        {book.salts.map((salt) => (
-          <li key={salt.id} className="border-t border-line py-2">
-            {editing === salt.id ? (
-              <SaltForm salt={salt} onDone={done} />
-            ) : (
-              <Row
-                title={salt.name}
-                text={saltWords(salt, saltStrength(book, salt), units)}
-                onEdit={() => setEditing(salt.id)}
-                onRemove={
-                  inUse(salt.id)
-                    ? undefined
-                    : () => void commit({ label: `Removed ${salt.name}`, remove: { salts: [salt.id] } })
-                }
-              />
-            )}
-          </li>
-        ))}
-      </ul>
-      {editing === 'new-salt' ? (
-        <SaltForm onDone={done} />
-      ) : (
-        <Button className="mt-2" onClick={() => setEditing('new-salt')}>
-          Add a salt
-        </Button>
-      )}
     </section>
   );
 }
@@ -106,23 +72,6 @@ function toldBy({ parts, claim }: Solution, units: UnitPreferences): string {
     return rise === undefined ? [] : [`${element} by ${showText(quantity(element, rise), units)}`];
   });
   return `by its label ${showText(quantity('dose', ml), units)} in ${showText(quantity('volume', inLitres), units)} raise ${rises.join(', ')}`;
-}
-
-function saltWords(
-  salt: Salt,
-  { gramsPerLAt35, from, learnt }: ReturnType<typeof saltStrength>,
-  units: UnitPreferences,
-): string {
-  const strength =
-    from === 'learnt'
-      ? `${gramsPerLAt35.toFixed(1)} g/L at 35 ppt, learnt from ${learnt?.batches ?? 0} batches${salt.gramsPerLAt35 === null ? '' : ` (label ${salt.gramsPerLAt35})`}`
-      : from === 'label'
-        ? `${gramsPerLAt35} g/L at 35 ppt, by the label`
-        : 'grams a litre not known yet';
-  const profile = salt.profile
-    ? `; at ${salt.profile.salinity} ppt makes ${showText(quantity('alkalinity', salt.profile.alkalinity), units)}, calcium ${salt.profile.calcium.toFixed(0)}, magnesium ${salt.profile.magnesium.toFixed(0)} mg/L`
-    : '';
-  return `${strength}${profile}`;
 }
 
 function Row({

@@ -1,0 +1,3 @@
+import { ChangeBench } from '@/benches/change/change-bench';
+
+export default ChangeBench;

@@ -1,0 +1,3 @@
+import { SaltBench } from '@/benches/salt/salt-bench';
+
+export default SaltBench;

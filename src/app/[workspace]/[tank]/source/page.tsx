@@ -1,0 +1,3 @@
+import { SourceBench } from '@/benches/source/source-bench';
+
+export default SourceBench;

@@ -1,0 +1,3 @@
+import { WaterDayBench } from '@/benches/water-day/water-day-bench';
+
+export default WaterDayBench;

@@ -1,0 +1,191 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { PARAMETERS } from '@/chemistry/parameters';
+import { attempt } from '@/chemistry/refusal';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { waterChange } from '@/chemistry/water-change/water-change';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Figures } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { CourseChart } from '@/interface/charts/course-chart';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { changeHabit } from '@/reckoning/change-habit';
+import { takesPerDay } from '@/reckoning/change-question';
+import { aimFor } from '@/reckoning/known-events';
+import { lastReading } from '@/reckoning/readings';
+import { netVolumeL } from '@/record/schema';
+import type { Seen } from './new-water';
+import { LevelTable } from './level-table';
+
+/** A yearly reset: four changes of 30 %. Common practice. */
+const RESET = { share: 0.3, changes: 4, everyDays: 4 } as const;
+/** A share typed for litres is the commonest slip; both are taken. */
+const PERCENT_OF_TANK = 100;
+
+/** One change, or a few some days apart: what every level becomes, what must match, what heat it needs. */
+export function ChangeSeries({ several, water, about, levels: measured }: Seen & { readonly several: boolean }) {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  const commit = useCommitOnce();
+  const volumeL = netVolumeL(tank);
+  // A tank never tested is taken to stand at the salinity it is meant to have.
+  const levels = { salinity: aimFor(tank, 'salinity'), ...measured };
+  const habit = changeHabit(book, tank, now);
+  const usualL = several ? Math.round(volumeL * RESET.share) : habit.changeL;
+  const [own, setOwn] = useState<number | null>(null);
+  const [changes, setChanges] = useState<number | null>(several ? RESET.changes : 1);
+  const [everyDays, setEveryDays] = useState<number | null>(RESET.everyDays);
+  const [newC, setNewC] = useState<number | null>(null);
+  const [heaterW, setHeaterW] = useState<number | null>(null);
+  const changeL = own ?? usualL;
+  const tankC = lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
+  const { outcome, refusal } = attempt(() =>
+    waterChange.run({
+      netVolumeL: volumeL,
+      changeL,
+      changes: Math.round(changes ?? 1),
+      everyDays: everyDays ?? RESET.everyDays,
+      tank: levels,
+      newWater: water.levels,
+      takesPerDay: several ? takesPerDay(book, tank, now) : {},
+      tankC,
+      ...(newC !== null && { newC }),
+      ...(heaterW !== null && { heaterW }),
+    }),
+  );
+  const log = () =>
+    void commit({
+      label: `Logged ${showText(quantity('volume', changeL), units)} changed`,
+      put: {
+        entries: [
+          {
+            id: nanoid(),
+            tankId: tank.id,
+            at: now,
+            kind: 'water-change',
+            volumeL: changeL,
+            salinity: water.salinity,
+            ...(water.batch && { batchId: water.batch.batch.id }),
+          },
+        ],
+      },
+    });
+  const drawn = outcome?.values.levels[about];
+  const band = tank.targets[about] ?? PARAMETERS[about].band;
+  return (
+    <>
+      {outcome ? (
+        <Answer
+          answer={outcome.answer}
+          actions={
+            !several && (
+              <Button look="main" onClick={log}>
+                Log this change
+              </Button>
+            )
+          }
+        />
+      ) : (
+        <Refused refusal={refusal} otherwise="Say how much water is changed." />
+      )}
+      <div className="mt-5 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        {several && drawn ? (
+          <CourseChart
+            name={PARAMETERS[about].name}
+            kind={PARAMETERS[about].kind}
+            band={band}
+            lines={[
+              {
+                label: PARAMETERS[about].name,
+                points: drawn.flatMap(({ before, after }, i) =>
+                  pointsOf(before, after, i * (everyDays ?? RESET.everyDays)),
+                ),
+              },
+            ]}
+          />
+        ) : (
+          outcome && <LevelTable outcome={outcome} levels={levels} water={water.levels} />
+        )}
+        <Figures title={several ? 'These changes' : 'This change'}>
+          <QuantityField
+            label="Water changed"
+            expected={AMOUNTS.waterChange}
+            value={changeL}
+            digits={own === null ? 3 : undefined}
+            onChange={setOwn}
+            onReset={own === null ? undefined : () => setOwn(null)}
+            hint={
+              water.batch && changeL > water.batch.leftL * 1.02
+                ? `only ${showText(quantity('volume', water.batch.leftL), units)} are left of that batch`
+                : `of ${showText(quantity('volume', volumeL), units)} in the tank`
+            }
+          />
+          <QuantityField
+            label="In percent"
+            expected={{ field: 'share of the water', kind: 'percent', low: 0.1, high: 100, usual: [1, 60] }}
+            value={(changeL / volumeL) * PERCENT_OF_TANK}
+            digits={3}
+            onChange={(percent) => setOwn(percent === null ? null : (percent / PERCENT_OF_TANK) * volumeL)}
+          />
+          {several && (
+            <>
+              <QuantityField
+                label="How many"
+                expected={{ field: 'changes', kind: 'ratio', low: 1, high: 52, usual: [2, 8] }}
+                value={changes}
+                onChange={setChanges}
+              />
+              <QuantityField
+                label="Apart"
+                expected={{ field: 'days between changes', kind: 'days', low: 0.5, high: 60, usual: [1, 14] }}
+                value={everyDays}
+                onChange={setEveryDays}
+              />
+            </>
+          )}
+          {water.fields}
+          {!several && (
+            <>
+              <QuantityField
+                label="Its temperature"
+                expected={{
+                  field: 'temperature of the new water',
+                  kind: 'temperature',
+                  low: 1,
+                  high: 40,
+                  usual: [10, 30],
+                }}
+                value={newC}
+                onChange={setNewC}
+                hint={`the tank is at ${showText(quantity('temperature', tankC), units)}`}
+              />
+              <QuantityField
+                label="Heater it is warmed by"
+                expected={{ field: 'heater', kind: 'power', low: 5, high: 20_000, usual: [50, 1000] }}
+                value={heaterW}
+                onChange={setHeaterW}
+              />
+            </>
+          )}
+        </Figures>
+      </div>
+      {several && outcome && <LevelTable outcome={outcome} levels={levels} water={water.levels} />}
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions cautions={outcome.cautions} />}
+    </>
+  );
+}
+
+/** A step upright in time: the level before and after a change of one moment. */
+function pointsOf(before: number, after: number, days: number) {
+  return [
+    { days, value: before },
+    { days: days + 1e-4, value: after },
+  ];
+}

@@ -1,0 +1,80 @@
+'use client';
+
+import { useState, type ReactNode } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
+import { QuantityField } from '@/interface/quantity-field';
+import { SelectField } from '@/interface/select-field';
+import { useNow, useTank } from '@/interface/workspace';
+import { batchesStanding, waterOfBatch, type BatchStanding } from '@/reckoning/batches';
+import { changeHabit } from '@/reckoning/change-habit';
+import { aimFor } from '@/reckoning/known-events';
+import { batchName } from '@/reckoning/water-day';
+import { waterOfSalt } from '@/reckoning/water-of-salt';
+import type { Salt } from '@/record/schema';
+
+export interface NewWater {
+  readonly levels: Levels;
+  readonly salinity: number;
+  readonly batch: BatchStanding | undefined;
+  readonly salt: Salt | undefined;
+  readonly fields: ReactNode;
+}
+
+/** What every way of changing is shown with. */
+export interface Seen {
+  readonly water: NewWater;
+  /** Which level is drawn and answered for. */
+  readonly about: Followed;
+  /** Where the tank stands. */
+  readonly levels: Levels;
+}
+
+/** Which water goes in: a batch that stands ready, or a salt mixed to a salinity. */
+export function useNewWater(): NewWater {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  const batches = batchesStanding(book, now).filter(({ batch }) => batch.tankId === tank.id || batch.tankId === null);
+  const [chosen, setChosen] = useState<string>();
+  const [own, setOwn] = useState<number | null>(null);
+  // The newest that would do for the change; a batch too small is there to be chosen.
+  const enough = batches.findLast(({ leftL }) => leftL >= 0.9 * changeHabit(book, tank, now).changeL);
+  const first = enough ? `batch ${enough.batch.id}` : `salt ${tank.saltId ?? ''}`;
+  const value = chosen ?? first;
+  const batch = batches.find(({ batch: { id } }) => value === `batch ${id}`);
+  const salt = book.salts.find(({ id }) => value === `salt ${id}`);
+  const salinity = own ?? batch?.salinity ?? batch?.batch.targetSalinity ?? aimFor(tank, 'salinity');
+  const water = batch ? waterOfBatch(book, { ...batch, salinity }) : waterOfSalt(salt, salinity);
+  const fields = (
+    <>
+      <SelectField
+        label="New water"
+        width="w-60"
+        value={value}
+        options={[
+          ...batches.map(
+            ({ batch: { id }, leftL }) =>
+              [`batch ${id}`, `${batchName(book, id)}, ${showText(quantity('volume', leftL), units)}`] as const,
+          ),
+          ...book.salts.map(({ id, name }) => [`salt ${id}`, `mixed from ${name}`] as const),
+          ['salt ', 'as natural seawater'] as const,
+        ]}
+        onChange={(next) => {
+          setChosen(next);
+          setOwn(null);
+        }}
+      />
+      <QuantityField
+        label="Its salinity"
+        expected={AMOUNTS.newWaterSalinity}
+        value={salinity}
+        onChange={setOwn}
+        onReset={own === null ? undefined : () => setOwn(null)}
+        hint={batch ? 'as it was last read' : 'the middle of the tank’s band'}
+      />
+    </>
+  );
+  return { levels: Object.fromEntries(FOLLOWED.map((id) => [id, water[id]])), salinity, batch, salt, fields };
+}

@@ -1,0 +1,161 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { isElement } from '@/chemistry/dosing/elements';
+import { PARAMETERS } from '@/chemistry/parameters';
+import { attempt } from '@/chemistry/refusal';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { changeRoutine } from '@/chemistry/water-change/change-routine';
+import { FOLLOWED } from '@/chemistry/water-change/followed';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Figures } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { CourseChart } from '@/interface/charts/course-chart';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { changeHabit } from '@/reckoning/change-habit';
+import { shortfallCautions, takesPerDay } from '@/reckoning/change-question';
+import { saltStrength } from '@/reckoning/learnt-salt';
+import { netVolumeL } from '@/record/schema';
+import type { Seen } from './new-water';
+
+/** A habit of changing water, or new water dripped in without end: where it settles, what it carries, what it costs. */
+export function TheRoutine({ drip, water, about, levels }: Seen & { readonly drip: boolean }) {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  const commit = useCommit();
+  const habit = changeHabit(book, tank, now);
+  const [ownL, setOwnL] = useState<number | null>(null);
+  const [ownDays, setOwnDays] = useState<number | null>(null);
+  const [litresPerDay, setLitresPerDay] = useState<number | null>(null);
+  const [ownTakes, setOwnTakes] = useState<number | null>(null);
+  const changeL = ownL ?? habit.changeL;
+  const everyDays = ownDays ?? habit.everyDays;
+  const flow = litresPerDay ?? Number((habit.changeL / habit.everyDays).toPrecision(2));
+  const logged = takesPerDay(book, tank, now);
+  const takes = ownTakes === null ? logged : { ...logged, [about]: ownTakes };
+  const salt = water.salt ?? book.salts.find(({ id }) => id === tank.saltId);
+  const { outcome, refusal } = attempt(() =>
+    changeRoutine.run({
+      netVolumeL: netVolumeL(tank),
+      routine: drip ? { by: 'flow', litresPerDay: flow } : { by: 'changes', changeL, everyDays },
+      tank: levels,
+      newWater: water.levels,
+      takesPerDay: takes,
+      floor: Object.fromEntries(
+        FOLLOWED.flatMap((id) => (FALLS.includes(id) ? [[id, (tank.targets[id] ?? PARAMETERS[id].band)[0]]] : [])),
+      ),
+      gramsPerLAt35: saltStrength(book, salt).gramsPerLAt35,
+      ...(salt?.boxG !== undefined && { boxG: salt.boxG }),
+      ...(salt?.boxPrice !== undefined && { boxPrice: salt.boxPrice }),
+      about,
+    }),
+  );
+  const kept = tank.routine?.changeL === changeL && tank.routine.everyDays === everyDays;
+  const keep = () =>
+    void commit({
+      label: `${showText(quantity('volume', changeL), units)} every ${showText(quantity('days', everyDays), units)} kept for ${tank.name}`,
+      put: { tanks: [{ ...tank, routine: { changeL, everyDays } }] },
+    });
+  const points =
+    outcome?.values.course.flatMap(({ days, levels: at }) =>
+      at[about] === undefined ? [] : [{ days, value: at[about] }],
+    ) ?? [];
+  return (
+    <>
+      {outcome ? (
+        <Answer
+          answer={outcome.answer}
+          actions={
+            !drip && (
+              <Button look="main" disabled={kept} onClick={keep}>
+                {kept ? 'This is the routine kept' : 'Keep this routine'}
+              </Button>
+            )
+          }
+        />
+      ) : (
+        <Refused refusal={refusal} otherwise="Say how much, and how often." />
+      )}
+      <div className="mt-5 grid gap-8 lg:grid-cols-2">
+        {points.length > 0 ? (
+          <CourseChart
+            name={PARAMETERS[about].name}
+            kind={PARAMETERS[about].kind}
+            band={tank.targets[about] ?? PARAMETERS[about].band}
+            lines={[{ label: PARAMETERS[about].name, points }]}
+          />
+        ) : (
+          <p className="text-soft">Log a test of {PARAMETERS[about].name} and its way from there is drawn.</p>
+        )}
+        <Figures title={drip ? 'This exchange' : 'This routine'}>
+          {drip ? (
+            <QuantityField
+              label="Dripped in a day"
+              expected={FLOW}
+              value={flow}
+              onChange={setLitresPerDay}
+              onReset={litresPerDay === null ? undefined : () => setLitresPerDay(null)}
+              hint="and as much runs off"
+            />
+          ) : (
+            <>
+              <QuantityField
+                label="Changed each time"
+                expected={AMOUNTS.waterChange}
+                value={changeL}
+                digits={ownL === null ? 3 : undefined}
+                onChange={setOwnL}
+                onReset={ownL === null ? undefined : () => setOwnL(null)}
+                hint={FROM[habit.from]}
+              />
+              <QuantityField
+                label="Every"
+                expected={EVERY}
+                value={everyDays}
+                onChange={setOwnDays}
+                onReset={ownDays === null ? undefined : () => setOwnDays(null)}
+              />
+            </>
+          )}
+          {about !== 'salinity' && (
+            <QuantityField
+              label={`The tank takes of ${PARAMETERS[about].name}`}
+              expected={{
+                field: `${PARAMETERS[about].name} taken a day`,
+                kind: about === 'alkalinity' ? 'alkalinityRate' : 'ionRate',
+                low: -100,
+                high: 100,
+              }}
+              value={takes[about] ?? 0}
+              digits={3}
+              onChange={setOwnTakes}
+              onReset={ownTakes === null ? undefined : () => setOwnTakes(null)}
+              hint={
+                logged[about] === undefined
+                  ? 'not enough tests yet to tell'
+                  : isElement(about) && tank.method !== 'water-changes'
+                    ? 'that no dose replaces: the doses are taken to hold it'
+                    : 'as the tests show; below nought what it makes'
+              }
+            />
+          )}
+          {water.fields}
+        </Figures>
+      </div>
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && (
+        <Cautions cautions={[...outcome.cautions, ...(ownTakes === null ? shortfallCautions(book, tank, now) : [])]} />
+      )}
+    </>
+  );
+}
+
+/** What falls between changes; of nutrients there is no floor to keep. */
+const FALLS: readonly string[] = ['alkalinity', 'calcium', 'magnesium'];
+const FROM = { set: 'as you set it', log: 'as the log shows it', usual: 'a tenth weekly, as is common' } as const;
+const EVERY = { field: 'days between changes', kind: 'days', low: 0.5, high: 366, usual: [1, 60] } as const;
+const FLOW = { field: 'exchange', kind: 'waterRate', low: 0.01, high: 100_000, usual: [0.2, 500] } as const;

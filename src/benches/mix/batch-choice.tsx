@@ -1,0 +1,50 @@
+'use client';
+
+import { useState } from 'react';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { SelectField } from '@/interface/select-field';
+import { useNow, useTank } from '@/interface/workspace';
+import { batchesStanding, type BatchStanding } from '@/reckoning/batches';
+import { batchName } from '@/reckoning/water-day';
+
+export interface ChosenBatch {
+  readonly batches: readonly BatchStanding[];
+  readonly standing: BatchStanding | undefined;
+  readonly choose: (id: string) => void;
+}
+
+/** Of the batches that stand in vessels, the one that is spoken of; the last mixed, until another is chosen. */
+export function useBatch(): ChosenBatch {
+  const { book } = useTank();
+  const now = useNow();
+  const batches = batchesStanding(book, now);
+  const [chosen, setChosen] = useState<string>();
+  const standing = chosen === '' ? undefined : (batches.find(({ batch: { id } }) => id === chosen) ?? batches.at(-1));
+  return { batches, standing, choose: setChosen };
+}
+
+export function BatchChoice({
+  batches,
+  standing,
+  choose,
+  none,
+}: ChosenBatch & { /** What else it may be. */ readonly none: string }) {
+  const { book } = useTank();
+  const { units } = book.settings;
+  if (batches.length === 0) return null;
+  return (
+    <SelectField
+      label="Which batch"
+      width="w-64"
+      value={standing?.batch.id ?? ''}
+      options={[
+        ...batches.map(
+          ({ batch: { id }, leftL }) =>
+            [id, `${batchName(book, id)}, ${showText(quantity('volume', leftL), units)}`] as const,
+        ),
+        ['', none] as const,
+      ]}
+      onChange={choose}
+    />
+  );
+}

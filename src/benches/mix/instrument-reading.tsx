@@ -1,0 +1,169 @@
+'use client';
+
+import { useState } from 'react';
+import { attempt } from '@/chemistry/refusal';
+import { PARAMETERS } from '@/chemistry/parameters';
+import { salinity } from '@/chemistry/seawater/salinity-calculator';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Figures } from '@/interface/bench';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { SelectField } from '@/interface/select-field';
+import { useTank } from '@/interface/workspace';
+import { aimFor } from '@/reckoning/known-events';
+import { SalinityScale } from './salinity-scale';
+
+const INSTRUMENTS = [
+  ['refractometer', 'refractometer'],
+  ['hydrometer', 'floating hydrometer'],
+  ['conductivity', 'conductivity meter'],
+  ['figure', 'a figure on a scale'],
+] as const;
+type Instrument = (typeof INSTRUMENTS)[number][0];
+
+const FLOATS = ['25/25 °C', '60/60 °F', '20/4 °C'] as const;
+
+/** A reading with its instrument and its warmth put right: half a figure made whole. */
+export function InstrumentReading() {
+  const { tank } = useTank();
+  const [by, setBy] = useState<Instrument>('refractometer');
+  const [shown, setShown] = useState<number | null>(null);
+  const [scale, setScale] = useState<'seawater' | 'brine'>('seawater');
+  const [standard, setStandard] = useState<number | null>(null);
+  const [float, setFloat] = useState<(typeof FLOATS)[number]>('25/25 °C');
+  const [sampleC, setSampleC] = useState<number | null>(25);
+  const result =
+    shown === null
+      ? undefined
+      : attempt(() =>
+          salinity.run({
+            reading: readingOf({ by, shown, scale, standard, float, sampleC: sampleC ?? 25 }),
+            temperatureC: 25,
+          }),
+        );
+  const outcome = result?.outcome;
+  return (
+    <>
+      {outcome ? (
+        <Answer answer={outcome.answer} />
+      ) : (
+        <Refused refusal={result?.refusal} otherwise="Say what the instrument shows." />
+      )}
+      <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
+        <SalinityScale
+          salinity={outcome?.values.salinity}
+          band={tank.targets.salinity ?? PARAMETERS.salinity.band}
+          aim={aimFor(tank, 'salinity')}
+        />
+        <Figures title="The instrument">
+          <SelectField
+            label="Read with a"
+            value={by}
+            options={INSTRUMENTS}
+            onChange={(instrument) => {
+              setBy(instrument);
+              setShown(null);
+            }}
+          />
+          <QuantityField
+            key={by}
+            label="It shows"
+            expected={SHOWN[by]}
+            value={shown}
+            onChange={setShown}
+            required
+            hint={SHOWS_HINT[by]}
+          />
+          {by === 'refractometer' && (
+            <>
+              <SelectField
+                label="Its scale is drawn for"
+                value={scale}
+                options={
+                  [
+                    ['seawater', 'seawater'],
+                    ['brine', 'brine (table salt)'],
+                  ] as const
+                }
+                onChange={setScale}
+              />
+              <QuantityField
+                label="In a standard of 35 ppt it shows"
+                expected={{ ...SHOWN.refractometer, field: 'reading in the standard' }}
+                value={standard}
+                onChange={setStandard}
+                hint="where it was checked; left empty, it is taken as true"
+              />
+            </>
+          )}
+          {by === 'hydrometer' && (
+            <SelectField
+              label="Printed on the float"
+              value={float}
+              options={FLOATS.map((each) => [each, each] as const)}
+              onChange={setFloat}
+            />
+          )}
+          {(by === 'hydrometer' || by === 'conductivity') && (
+            <QuantityField
+              label="Temperature of the sample"
+              expected={{ field: 'sample temperature', kind: 'temperature', low: 0, high: 40, usual: [15, 30] }}
+              value={sampleC}
+              onChange={setSampleC}
+              hint={by === 'conductivity' ? '25 °C where the meter corrects for it' : undefined}
+            />
+          )}
+        </Figures>
+      </div>
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions cautions={outcome.cautions} />}
+      <p className="mt-4 max-w-3xl text-sm text-soft">
+        A calibrated refractometer or a digital meter is trusted; wait some 20 seconds for the drops to take the prism’s
+        warmth. Swing-arm hydrometers are not: common practice.
+      </p>
+    </>
+  );
+}
+
+const SHOWN = {
+  refractometer: { field: 'refractometer reading', kind: 'salinity', low: 0, high: 45, usual: [25, 40] },
+  hydrometer: { field: 'hydrometer reading', kind: 'gravity', low: 0.99, high: 1.05, usual: [1.015, 1.035] },
+  conductivity: { field: 'conductivity', kind: 'conductivity', low: 0.1, high: 150, usual: [30, 65] },
+  figure: { field: 'salinity', kind: 'salinity', low: 2, high: 42, usual: [28, 38] },
+} as const;
+
+const SHOWS_HINT = {
+  refractometer: 'on its ppt scale',
+  hydrometer: 'the figure at the level surface, such as 1.0255',
+  conductivity: 'mS/cm at the sample’s own warmth',
+  figure: '“1.026 sg”, “sg 60/60”, “53 mS/cm”, ppt',
+} as const;
+
+interface Asked {
+  readonly by: Instrument;
+  readonly shown: number;
+  readonly scale: 'seawater' | 'brine';
+  readonly standard: number | null;
+  readonly float: (typeof FLOATS)[number];
+  readonly sampleC: number;
+}
+
+function readingOf({
+  by,
+  shown,
+  scale,
+  standard,
+  float,
+  sampleC,
+}: Asked): Parameters<typeof salinity.run>[0]['reading'] {
+  switch (by) {
+    case 'refractometer':
+      return { by, shown, scale, ...(standard !== null && { standard: { shown: standard, trueSalinity: 35 } }) };
+    case 'hydrometer':
+      return { by, shown, float, sampleC };
+    case 'conductivity':
+      return { by, conductivityMsPerCm: shown, sampleC };
+    case 'figure':
+      return { by, salinity: shown };
+  }
+}

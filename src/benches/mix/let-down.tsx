@@ -1,0 +1,101 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { fromStock } from '@/chemistry/mixing/from-stock';
+import { attempt } from '@/chemistry/refusal';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Figures } from '@/interface/bench';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { useNow, useTank } from '@/interface/workspace';
+import { changeHabit } from '@/reckoning/change-habit';
+import { aimFor } from '@/reckoning/known-events';
+import { BatchChoice, useBatch } from './batch-choice';
+import { TwoLevels } from './two-levels';
+
+/** A weaker water out of a stronger one, for the tank of lower salinity. */
+export function LetDown() {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const choice = useBatch();
+  const { standing } = choice;
+  const [litres, setLitres] = useState<number | null>(null);
+  const [target, setTarget] = useState<number | null>(null);
+  const [stock, setStock] = useState<number | null>(null);
+  const [water, setWater] = useState<number | null>(0);
+  const wantedL = litres ?? changeHabit(book, tank, now).changeL;
+  const aim = target ?? Math.round(aimFor(tank, 'salinity') * 2) / 2;
+  const stockSalinity = stock ?? standing?.salinity ?? null;
+  const result =
+    stockSalinity === null
+      ? undefined
+      : attempt(() =>
+          fromStock.run({
+            litresWanted: wantedL,
+            target: aim,
+            stockSalinity,
+            ...(standing && { stockL: standing.leftL }),
+            waterSalinity: water ?? 0,
+          }),
+        );
+  const outcome = result?.outcome;
+  return (
+    <>
+      {outcome ? (
+        <Answer answer={outcome.answer} />
+      ) : (
+        <Refused
+          refusal={result?.refusal}
+          otherwise="Say what the stock reads, and how much is wanted at what salinity."
+        />
+      )}
+      <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
+        {outcome && stockSalinity !== null && (
+          <TwoLevels
+            before={{ litres: outcome.values.litresOfStock, salinity: stockSalinity }}
+            after={{ litres: wantedL, salinity: aim }}
+            takeOutL={0}
+            fullL={undefined}
+            units={book.settings.units}
+          />
+        )}
+        <Figures title="From this stock">
+          <BatchChoice {...choice} none="a stock not logged" />
+          <QuantityField
+            label="The stock reads"
+            expected={AMOUNTS.measuredSalinity}
+            value={stockSalinity}
+            digits={stock === null ? 3 : undefined}
+            onChange={setStock}
+            required
+          />
+          <QuantityField
+            label="Saltwater wanted"
+            expected={AMOUNTS.batchVolume}
+            value={wantedL}
+            digits={litres === null ? 3 : undefined}
+            onChange={setLitres}
+            required
+          />
+          <QuantityField
+            label="At a salinity of"
+            expected={AMOUNTS.batchSalinity}
+            value={aim}
+            onChange={setTarget}
+            required
+          />
+          <QuantityField
+            label="Let down with"
+            expected={{ field: 'salinity of the water', kind: 'salinity', low: 0, high: 42 }}
+            value={water}
+            onChange={setWater}
+            hint="0 ppt is purified water; a weaker batch will do"
+          />
+        </Figures>
+      </div>
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions cautions={outcome.cautions} />}
+    </>
+  );
+}

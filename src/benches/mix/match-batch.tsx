@@ -1,0 +1,114 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { ELEMENTS, type Element } from '@/chemistry/dosing/elements';
+import { batchMatch } from '@/chemistry/mixing/batch-match';
+import { readingExpectation } from '@/chemistry/parameters';
+import { attempt } from '@/chemistry/refusal';
+import { capitalised } from '@/chemistry/words';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Figures } from '@/interface/bench';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { useNow, useTank } from '@/interface/workspace';
+import { waterOfBatch } from '@/reckoning/batches';
+import { changeHabit } from '@/reckoning/change-habit';
+import { levelsNow } from '@/reckoning/change-question';
+import { aimFor } from '@/reckoning/known-events';
+import { waterOfSalt } from '@/reckoning/water-of-salt';
+import { netVolumeL } from '@/record/schema';
+import { BatchChoice, useBatch } from './batch-choice';
+import { MatchBars } from './match-bars';
+
+/** What is dissolved in a batch so that it brings what the tank holds. */
+export function MatchBatch() {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const choice = useBatch();
+  const { standing } = choice;
+  const [litres, setLitres] = useState<number | null>(null);
+  const [batch, setBatch] = useState<Partial<Record<Element, number | null>>>({});
+  const [own, setOwn] = useState<Partial<Record<Element, number | null>>>({});
+  const levels = levelsNow(book, tank, now);
+  const salt = book.salts.find(({ id }) => id === tank.saltId);
+  const water = standing ? waterOfBatch(book, standing) : waterOfSalt(salt, aimFor(tank, 'salinity'));
+  const habit = changeHabit(book, tank, now);
+  const batchL = litres ?? standing?.leftL ?? habit.changeL;
+  const holds = (element: Element) => own[element] ?? levels[element] ?? aimFor(tank, element);
+  const brings = (element: Element) => batch[element] ?? water[element];
+  const of = (level: (element: Element) => number) => ({
+    alkalinity: level('alkalinity'),
+    calcium: level('calcium'),
+    magnesium: level('magnesium'),
+  });
+  const { outcome, refusal } = attempt(() =>
+    batchMatch.run({
+      litres: batchL,
+      batch: of(brings),
+      tank: of(holds),
+      changeShare: Math.min(1, batchL / netVolumeL(tank)),
+    }),
+  );
+  return (
+    <>
+      {outcome ? <Answer answer={outcome.answer} /> : <Refused refusal={refusal} otherwise="" />}
+      <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
+        <MatchBars
+          rows={ELEMENTS.map((element) => ({ element, batch: brings(element), tank: holds(element) }))}
+          units={book.settings.units}
+        />
+        <Figures title="Batch and tank">
+          <BatchChoice {...choice} none="a batch to be mixed" />
+          <QuantityField
+            label="Litres of the batch"
+            expected={{ ...AMOUNTS.batchVolume, field: 'litres of the batch' }}
+            value={batchL}
+            digits={litres === null ? 3 : undefined}
+            onChange={setLitres}
+          />
+          {ELEMENTS.map((element) => (
+            <QuantityField
+              key={`batch ${element}`}
+              label={`${capitalised(element)} of the batch`}
+              expected={{ ...readingExpectation(element), low: 0 }}
+              value={brings(element)}
+              digits={3}
+              onChange={(amount) => setBatch((present) => ({ ...present, [element]: amount }))}
+              onReset={
+                batch[element] === undefined || batch[element] === null
+                  ? undefined
+                  : () => setBatch((present) => ({ ...present, [element]: null }))
+              }
+              hint={
+                standing?.checks.some((check) => check[element] !== undefined)
+                  ? 'as it was tested'
+                  : salt?.profile
+                    ? 'by the label'
+                    : 'as natural seawater'
+              }
+            />
+          ))}
+          {ELEMENTS.map((element) => (
+            <QuantityField
+              key={`tank ${element}`}
+              label={`${capitalised(element)} of the tank`}
+              expected={{ ...readingExpectation(element), low: 0 }}
+              value={holds(element)}
+              digits={3}
+              onChange={(amount) => setOwn((present) => ({ ...present, [element]: amount }))}
+              onReset={
+                own[element] === undefined || own[element] === null
+                  ? undefined
+                  : () => setOwn((present) => ({ ...present, [element]: null }))
+              }
+              hint={levels[element] === undefined ? 'not tested: the middle of its band' : 'as the tests tell'}
+            />
+          ))}
+        </Figures>
+      </div>
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions cautions={outcome.cautions} />}
+    </>
+  );
+}

@@ -1,0 +1,135 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState, type FormEvent } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Button } from '@/interface/button';
+import { NameField } from '@/interface/name-field';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { useCommit, useTank } from '@/interface/workspace';
+import { vesselLearnt } from '@/reckoning/learnt-salt';
+import type { WaterVessel } from '@/record/schema';
+
+/** What saltwater is mixed in; the water day is planned over them, and batches show how true their marks are. */
+export function Vessels() {
+  const { book } = useTank();
+  const { units } = book.settings;
+  const commit = useCommit();
+  const [editing, setEditing] = useState<string>();
+  const done = () => setEditing(undefined);
+  return (
+    <section aria-label="Vessels" className="mt-8">
+      <h2 className="text-lg font-semibold">Vessels</h2>
+      <ul className="mt-1 max-w-4xl">
+        {book.vessels.map((vessel) => {
+          const learnt = vesselLearnt(book, vessel.id);
+          const told = learnt && Math.abs(learnt.factor - 1) > 1.96 * learnt.error;
+          return (
+            <li key={vessel.id} className="border-t border-line py-1">
+              {editing === vessel.id ? (
+                <VesselForm vessel={vessel} onDone={done} />
+              ) : (
+                <div className="flex flex-wrap items-baseline gap-x-4">
+                  <span className="w-40 shrink-0 font-semibold">{vessel.name}</span>
+                  <span className="min-w-0 flex-1 basis-64">
+                    {showText(quantity('volume', vessel.litres), units)}
+                    {told && (
+                      <span className="text-kelp">
+                        {' '}
+                        by its mark; {learnt.batches} batches say{' '}
+                        {showText(quantity('volume', vessel.litres * learnt.factor), units)} (±{' '}
+                        {showText(quantity('volume', vessel.litres * 1.96 * learnt.error), units)})
+                      </span>
+                    )}
+                    {learnt && !told && (
+                      <span className="text-soft">
+                        ; its mark agrees with {learnt.batches === 1 ? 'its one batch' : `${learnt.batches} batches`}
+                      </span>
+                    )}
+                  </span>
+                  <span>
+                    <Button look="quiet" aria-label={`Change ${vessel.name}`} onClick={() => setEditing(vessel.id)}>
+                      Change
+                    </Button>
+                    <Button
+                      look="quiet"
+                      aria-label={`Remove ${vessel.name}`}
+                      onClick={() => void commit({ label: `Removed ${vessel.name}`, remove: { vessels: [vessel.id] } })}
+                    >
+                      Remove
+                    </Button>
+                  </span>
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {editing === 'new' ? (
+        <VesselForm onDone={done} />
+      ) : (
+        <Button className="mt-2" onClick={() => setEditing('new')}>
+          Add a vessel
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function VesselForm({ vessel, onDone }: { readonly vessel?: WaterVessel; readonly onDone: () => void }) {
+  const { book } = useTank();
+  const commit = useCommit();
+  const [name, setName] = useState(vessel?.name ?? '');
+  const [litres, setLitres] = useState<number | null>(vessel?.litres ?? null);
+  const [fault, setFault] = useState<string>();
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (focusRefused(event.currentTarget)) return;
+    const given = name.trim();
+    const twin = book.vessels.some((other) => other.id !== vessel?.id && other.name === given);
+    const problem =
+      given === ''
+        ? 'The vessel needs a name.'
+        : twin
+          ? 'Another vessel goes by that name.'
+          : litres === null
+            ? 'Say what it holds.'
+            : undefined;
+    setFault(problem);
+    if (problem || litres === null) return;
+    const row: WaterVessel = { id: vessel?.id ?? nanoid(), name: given, litres };
+    if (await commit({ label: `Saved ${row.name}`, put: { vessels: [row] } })) onDone();
+  };
+  return (
+    <form
+      aria-label="A vessel"
+      onSubmit={(event) => void save(event)}
+      className="mt-2 rounded-md border border-line bg-sheet p-4"
+    >
+      <div className="flex flex-wrap gap-4">
+        <div>
+          <NameField value={name} onChange={setName} />
+        </div>
+        <QuantityField
+          label="Holds, when full"
+          expected={AMOUNTS.vessel}
+          value={litres}
+          onChange={setLitres}
+          required
+        />
+      </div>
+      {fault && (
+        <p role="alert" className="mt-2 text-rust">
+          {fault}
+        </p>
+      )}
+      <div className="mt-3 flex gap-2">
+        <Button type="submit" look="main">
+          Save the vessel
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
+    </form>
+  );
+}

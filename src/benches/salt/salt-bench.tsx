@@ -1,0 +1,164 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { ELEMENTS } from '@/chemistry/dosing/elements';
+import { PARAMETERS } from '@/chemistry/parameters';
+import { attempt } from '@/chemistry/refusal';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { courseOf } from '@/chemistry/water-change/course';
+import { saltsCompared } from '@/chemistry/water-change/salts-compared';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Bench, Figures } from '@/interface/bench';
+import { CourseChart } from '@/interface/charts/course-chart';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { useNow, useTank, useTitle } from '@/interface/workspace';
+import { changeHabit } from '@/reckoning/change-habit';
+import { levelsNow, shortfallCautions, takesPerDay } from '@/reckoning/change-question';
+import { aimFor } from '@/reckoning/known-events';
+import { saltStrength } from '@/reckoning/learnt-salt';
+import { waterOfSalt } from '@/reckoning/water-of-salt';
+import { netVolumeL } from '@/record/schema';
+import { SaltList } from './salt-list';
+import { SaltScale } from './salt-scale';
+import { Schools } from './schools';
+
+/** The keeper's salts side by side, and what each would make of this tank on its routine. */
+export function SaltBench() {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  useTitle(`Salt, ${tank.name}`);
+  const habit = changeHabit(book, tank, now);
+  const [changeL, setChangeL] = useState<number | null>(null);
+  const [everyDays, setEveryDays] = useState<number | null>(null);
+  const [own, setOwn] = useState<number | null>(null);
+  const salinity = own ?? aimFor(tank, 'salinity');
+  const levels = levelsNow(book, tank, now);
+  const takes = takesPerDay(book, tank, now);
+  const level = (element: (typeof ELEMENTS)[number]) => levels[element] ?? aimFor(tank, element);
+  const told = book.salts.filter(({ profile }) => profile !== null);
+  const result =
+    told.length === 0
+      ? undefined
+      : attempt(() =>
+          saltsCompared.run({
+            netVolumeL: netVolumeL(tank),
+            changeL: changeL ?? habit.changeL,
+            everyDays: everyDays ?? habit.everyDays,
+            salinity,
+            takesPerDay: Object.fromEntries(
+              ELEMENTS.flatMap((element) => (takes[element] === undefined ? [] : [[element, takes[element]]])),
+            ),
+            now: { alkalinity: level('alkalinity'), calcium: level('calcium'), magnesium: level('magnesium') },
+            salts: told.flatMap(({ name, profile, boxG, boxPrice }, i) =>
+              profile
+                ? [
+                    {
+                      name,
+                      ...profile,
+                      gramsPerLAt35: saltStrength(book, told[i]).gramsPerLAt35,
+                      ...(boxG !== undefined && { boxG }),
+                      ...(boxPrice !== undefined && { boxPrice }),
+                    },
+                  ]
+                : [],
+            ),
+          }),
+        );
+  const outcome = result?.outcome;
+  const lines = outcome
+    ? told.map((salt) => ({
+        label: salt.name,
+        points: courseOf(
+          {
+            netVolumeL: netVolumeL(tank),
+            routine: { by: 'changes', changeL: changeL ?? habit.changeL, everyDays: everyDays ?? habit.everyDays },
+            newWater: waterOfSalt(salt, salinity),
+            takesPerDay: takes,
+          },
+          levels,
+        ).flatMap(({ days, levels: at }) => (at.alkalinity === undefined ? [] : [{ days, value: at.alkalinity }])),
+      }))
+    : [];
+  return (
+    <Bench question="What does a salt do to this tank?">
+      {outcome ? (
+        <Answer answer={outcome.answer} />
+      ) : (
+        <Refused
+          refusal={result?.refusal}
+          otherwise="Enter a salt with what its label says, and what it would make of this tank is told."
+        />
+      )}
+      {outcome && (
+        <>
+          <div className="mt-5 grid gap-x-10 gap-y-4 lg:grid-cols-2">
+            {ELEMENTS.map((element) => (
+              <SaltScale
+                key={element}
+                element={element}
+                marks={outcome.values.salts.map(({ name, elements }) => ({
+                  name,
+                  makes: elements[element].makes,
+                  settles: elements[element].before,
+                }))}
+                now={levels[element]}
+                natural={outcome.values.natural[element]}
+                band={tank.targets[element] ?? PARAMETERS[element].band}
+                units={units}
+              />
+            ))}
+            <CourseChart
+              name="alkalinity"
+              kind="alkalinity"
+              lines={lines}
+              band={tank.targets.alkalinity}
+              height={190}
+            />
+          </div>
+          <p className="mt-1 text-sm text-soft">
+            Open circle: what the salt makes at {showText(quantity('salinity', salinity), units)}. Filled: where the
+            tank settles before each change. Upright line: where it stands.
+          </p>
+        </>
+      )}
+      <div className="mt-5">
+        <Figures title="The routine they are compared on">
+          <QuantityField
+            label="Changed each time"
+            expected={AMOUNTS.waterChange}
+            value={changeL ?? habit.changeL}
+            digits={changeL === null ? 3 : undefined}
+            onChange={setChangeL}
+            onReset={changeL === null ? undefined : () => setChangeL(null)}
+            hint={HABIT_FROM[habit.from]}
+          />
+          <QuantityField
+            label="Every"
+            expected={EVERY}
+            value={everyDays ?? habit.everyDays}
+            onChange={setEveryDays}
+            onReset={everyDays === null ? undefined : () => setEveryDays(null)}
+          />
+          <QuantityField
+            label="Salinity compared at"
+            expected={AMOUNTS.batchSalinity}
+            value={salinity}
+            onChange={setOwn}
+            onReset={own === null ? undefined : () => setOwn(null)}
+            hint="the middle of this tank’s band"
+          />
+        </Figures>
+      </div>
+      <SaltList schools={outcome?.values.salts ?? []} />
+      <Schools />
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions cautions={[...outcome.cautions, ...shortfallCautions(book, tank, now)]} />}
+    </Bench>
+  );
+}
+
+const HABIT_FROM = { set: 'as you set it', log: 'as the log shows it', usual: 'a tenth weekly, as is common' } as const;
+const EVERY = { field: 'days between changes', kind: 'days', low: 0.5, high: 366, usual: [1, 60] } as const;

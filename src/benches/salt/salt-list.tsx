@@ -1,0 +1,113 @@
+'use client';
+
+import { useState } from 'react';
+import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { Button } from '@/interface/button';
+import { useCommit, useTank } from '@/interface/workspace';
+import { labelTested, saltStrength, type LabelTested, type SaltStrength } from '@/reckoning/learnt-salt';
+import type { Salt } from '@/record/schema';
+import { SaltForm } from './salt-form';
+
+/** Every salt of the record: what it takes, what its label says, and what batches say of both. */
+export function SaltList({
+  schools,
+}: {
+  readonly schools: readonly { readonly name: string; readonly school: string; readonly costAYear?: number }[];
+}) {
+  const { book } = useTank();
+  const { units } = book.settings;
+  const commit = useCommit();
+  const [editing, setEditing] = useState<string>();
+  const done = () => setEditing(undefined);
+  const inUse = (id: string) =>
+    book.entries.some((entry) => 'saltId' in entry && entry.saltId === id) ||
+    book.tanks.some((tank) => tank.saltId === id);
+  return (
+    <section aria-label="Salts" className="mt-10 border-t border-line pt-5">
+      <h2 className="text-lg font-semibold">Salts</h2>
+      <p className="max-w-3xl text-soft">
+        Those you mix, and any you think of buying: enter its label and it stands beside the others.
+      </p>
+      <ul className="mt-2 max-w-5xl">
+        {book.salts.map((salt) => {
+          const compared = schools.find(({ name }) => name === salt.name);
+          return (
+            <li key={salt.id} className="border-t border-line py-2">
+              {editing === salt.id ? (
+                <SaltForm salt={salt} onDone={done} />
+              ) : (
+                <div className="flex flex-wrap items-baseline gap-x-4">
+                  <span className="w-40 shrink-0">
+                    <span className="font-semibold">{salt.name}</span>
+                    {compared && <span className="block text-sm text-soft">{compared.school}</span>}
+                  </span>
+                  <span className="min-w-0 flex-1 basis-72">
+                    <span className="block">{strengthWords(salt, saltStrength(book, salt))}</span>
+                    {salt.profile && <span className="block">{profileWords(salt.profile, units)}</span>}
+                    {labelTested(book, salt).map((tested) => (
+                      <span key={tested.element} className={`block ${tested.differs ? 'text-kelp' : 'text-soft'}`}>
+                        {testedWords(tested, units)}
+                      </span>
+                    ))}
+                    {salt.boxG !== undefined && (
+                      <span className="block text-soft">
+                        {showText(quantity('mass', salt.boxG), units)} a box
+                        {salt.boxPrice !== undefined && ` at ${showText(quantity('money', salt.boxPrice), units)}`}
+                        {compared?.costAYear !== undefined &&
+                          `; ${showText(quantity('money', compared.costAYear), units)} a year on this routine`}
+                      </span>
+                    )}
+                  </span>
+                  <span>
+                    <Button look="quiet" aria-label={`Change ${salt.name}`} onClick={() => setEditing(salt.id)}>
+                      Change
+                    </Button>
+                    {!inUse(salt.id) && (
+                      <Button
+                        look="quiet"
+                        aria-label={`Remove ${salt.name}`}
+                        onClick={() => void commit({ label: `Removed ${salt.name}`, remove: { salts: [salt.id] } })}
+                      >
+                        Remove
+                      </Button>
+                    )}
+                  </span>
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {editing === 'new' ? (
+        <SaltForm onDone={done} />
+      ) : (
+        <Button className="mt-2" onClick={() => setEditing('new')}>
+          Add a salt
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function strengthWords({ gramsPerLAt35: label }: Salt, { gramsPerLAt35, from, learnt }: SaltStrength): string {
+  if (from === 'learnt' && learnt) {
+    const doubt = 1.96 * learnt.error * gramsPerLAt35;
+    return `${gramsPerLAt35.toFixed(1)} ± ${doubt.toFixed(1)} g/L at 35 ppt, learnt from ${learnt.batches} ${learnt.batches === 1 ? 'batch' : 'batches'}${label === null ? '' : `; the label says ${label}`}`;
+  }
+  return from === 'label' ? `${gramsPerLAt35} g/L at 35 ppt, by the label` : 'grams a litre not known yet';
+}
+
+function profileWords(
+  { salinity, alkalinity, calcium, magnesium }: NonNullable<Salt['profile']>,
+  units: UnitPreferences,
+): string {
+  return `Label at ${showText(quantity('salinity', salinity), units)}: ${showText(quantity('alkalinity', alkalinity), units)}, calcium ${calcium.toFixed(0)}, magnesium ${magnesium.toFixed(0)} mg/L`;
+}
+
+function testedWords({ element, label, tested, tests, differs, sd }: LabelTested, units: UnitPreferences): string {
+  const told = (value: number) => showText(quantity(element, value), units);
+  const count = `${tests} ${tests === 1 ? 'test' : 'tests'} of batches`;
+  return differs
+    ? `${count}: ${element} ${told(tested)}, where the label says ${told(label)}; more than test error (${told(1.96 * sd)}) explains`
+    : `${count}: ${element} ${told(tested)}, as the label says within test error`;
+}

@@ -1,0 +1,68 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { capitalised } from '@/chemistry/words';
+import { Button } from '@/interface/button';
+import { STAGE_WORDS } from '@/interface/describe-entry';
+import { dayText } from '@/interface/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import type { SourceStanding } from '@/reckoning/source-line';
+
+/** The parts of the line in the order the water meets them: since when, how much water since, and until when. */
+export function LineParts({ standing: { source, stages } }: { readonly standing: SourceStanding }) {
+  const { book } = useTank();
+  const { units, zone } = book.settings;
+  const now = useNow();
+  const commit = useCommitOnce();
+  const fitted = (stageId: string, words: string) =>
+    void commit({
+      label: `Fitted a new ${words}`,
+      put: { entries: [{ id: nanoid(), tankId: null, at: now, kind: 'part-fitted', sourceId: source.id, stageId }] },
+    });
+  return (
+    <section aria-label="Parts of the line" className="mt-8">
+      <h2 className="text-lg font-semibold">Parts of the line</h2>
+      <ul className="mt-1 max-w-4xl">
+        {stages.map(({ stage, fittedAt, litresMade, dueAt }, i) => {
+          const words = STAGE_WORDS[stage.kind];
+          const twins = stages.filter(({ stage: other }) => other.kind === stage.kind);
+          const which = twins.length > 1 ? ` ${twins.findIndex(({ stage: other }) => other.id === stage.id) + 1}` : '';
+          const overdue = dueAt !== undefined && dueAt < now;
+          return (
+            <li key={stage.id} className="flex flex-wrap items-baseline gap-x-4 border-t border-line py-1">
+              <span className="w-40 shrink-0 font-semibold">
+                {i + 1}. {capitalised(words)}
+                {which}
+              </span>
+              <span className="min-w-0 flex-1 basis-64">
+                {fittedAt === undefined
+                  ? 'not said when it was fitted'
+                  : `fitted ${dayText(fittedAt, zone)}, ${showText(quantity('volume', litresMade), units)} made since`}
+                {dueAt !== undefined && (
+                  <span className={overdue ? 'font-semibold text-kelp' : 'text-soft'}>
+                    {overdue ? `; due since ${dayText(dueAt, zone)}` : `; due ${dayText(dueAt, zone)}`}
+                  </span>
+                )}
+                {dueAt === undefined && stage.kind === 'resin' && (
+                  <span className="text-soft">; goes by what it lets through</span>
+                )}
+              </span>
+              <Button
+                look="quiet"
+                aria-label={`A new ${words}${which} was fitted`}
+                onClick={() => fitted(stage.id, words)}
+              >
+                Fitted a new one
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="mt-1 text-sm text-soft">
+        Water made is what batches and refills took. Sediment filter and carbon are kept half a year, a membrane two
+        years, whatever they read: common practice.
+      </p>
+    </section>
+  );
+}

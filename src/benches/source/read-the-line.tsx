@@ -1,0 +1,92 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState, type FormEvent } from 'react';
+import { Button } from '@/interface/button';
+import { describeEntry } from '@/interface/describe-entry';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { SOURCE_FIGURES } from '@/interface/source-figures';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import type { EntryOf, Source } from '@/record/schema';
+
+type Figure = (typeof SOURCE_FIGURES)[number][0];
+
+/** A reading of the line: as many of its figures as were taken. */
+export function ReadTheLine({ source }: { readonly source: Source }) {
+  const { book } = useTank();
+  const now = useNow();
+  const commit = useCommitOnce();
+  const [figures, setFigures] = useState<Partial<Record<Figure, number | null>>>({});
+  const [round, setRound] = useState(0);
+  const [fault, setFault] = useState<string>();
+  const file = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (focusRefused(event.currentTarget)) return;
+    const given = Object.fromEntries(
+      Object.entries(figures).filter(([, value]) => typeof value === 'number'),
+    ) as Partial<Record<Figure, number>>;
+    const problem = faultOf(given);
+    setFault(problem);
+    if (problem) return;
+    const entry: EntryOf<'source-test'> = {
+      id: nanoid(),
+      tankId: null,
+      at: now,
+      kind: 'source-test',
+      sourceId: source.id,
+      ...given,
+    };
+    if (await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } })) {
+      setFigures({});
+      setRound(round + 1);
+    }
+  };
+  return (
+    <form
+      aria-label="Read the line"
+      onSubmit={(event) => void file(event)}
+      className="mt-8 max-w-4xl rounded-md border border-line bg-sheet px-4 py-3"
+    >
+      <h2 className="font-semibold">Read the line today</h2>
+      <p className="text-sm text-soft">As many as you took; the rest stay as they were last read.</p>
+      <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(12rem,1fr))]">
+        {SOURCE_FIGURES.map(([key, label, expected]) => (
+          <QuantityField
+            key={`${round}-${key}`}
+            label={label}
+            expected={expected}
+            value={figures[key] ?? null}
+            onChange={(amount) => setFigures((present) => ({ ...present, [key]: amount }))}
+          />
+        ))}
+      </div>
+      {fault && (
+        <p role="alert" className="mt-2 text-rust">
+          {fault}
+        </p>
+      )}
+      <Button type="submit" look="main" className="mt-3">
+        Log this reading
+      </Button>
+    </form>
+  );
+}
+
+/** What cannot be true of one reading, with the probable slip. */
+function faultOf({
+  tdsSupply,
+  tdsMembrane,
+  totalChlorine,
+  freeChlorine,
+  ...rest
+}: Partial<Record<Figure, number>>): string | undefined {
+  if (
+    [tdsSupply, tdsMembrane, totalChlorine, freeChlorine, ...Object.values(rest)].every((value) => value === undefined)
+  )
+    return 'Fill in one figure at least.';
+  if (tdsSupply !== undefined && tdsMembrane !== undefined && tdsMembrane > tdsSupply)
+    return 'TDS after the membrane stands above TDS before it. A membrane adds no salt: have the two changed places?';
+  if (totalChlorine !== undefined && freeChlorine !== undefined && freeChlorine > totalChlorine + 0.2)
+    return 'Free chlorine stands above the total, of which it is a part: have the two strips changed places?';
+  return undefined;
+}

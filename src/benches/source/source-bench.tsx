@@ -1,0 +1,167 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { attempt } from '@/chemistry/refusal';
+import { disinfectant } from '@/chemistry/source-water/disinfectant';
+import { purifiedWater } from '@/chemistry/source-water/purified-water';
+import { purifier } from '@/chemistry/source-water/purifier';
+import { MIX_HOURS } from '@/chemistry/mixing/batch-readiness';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Bench, Figures } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { WhenField } from '@/interface/when-field';
+import { useNow, useTank, useTitle } from '@/interface/workspace';
+import { changeHabit } from '@/reckoning/change-habit';
+import { sourceStanding, waterQuestion, type SourceStanding } from '@/reckoning/source-line';
+import type { Source } from '@/record/schema';
+import { LineParts } from './line-parts';
+import { LinePicture } from './line-picture';
+import { ReadTheLine } from './read-the-line';
+import { SourceForm } from './source-form';
+
+/** From tap to purified water: when it is ready, and what the line needs. */
+export function SourceBench() {
+  const { book } = useTank();
+  useTitle('Source water');
+  const [editing, setEditing] = useState(false);
+  const source = book.sources[0];
+  if (!source || editing)
+    return (
+      <Bench question="When is the purified water ready, and what does the line need?">
+        {!source && <Refused otherwise="Say what line makes your water, and it tells when to open the valve." />}
+        <SourceForm {...(source && { source })} onDone={() => setEditing(false)} />
+      </Bench>
+    );
+  return <TheLine source={source} onEdit={() => setEditing(true)} />;
+}
+
+function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit: () => void }) {
+  const { book, tank } = useTank();
+  const { zone } = book.settings;
+  const now = useNow();
+  const standing = sourceStanding(book, source, now);
+  const habit = changeHabit(book, tank, now);
+  // Water for the next change, in time for it to be mixed a day before.
+  const wanted = (habit.nextAt ?? 0) - (MIX_HOURS * DAY_MS) / 24;
+  const [litres, setLitres] = useState<number | null>(() => Math.max(1, Math.round(habit.changeL)));
+  const [readyBy, setReadyBy] = useState<number | null>(() => (wanted > now + DAY_MS / 4 ? wanted : now + DAY_MS));
+  const [pressure, setPressure] = useState<number | null>(null);
+  const [warmth, setWarmth] = useState<number | null>(null);
+  const asked = { ...waterQuestion(standing, litres ?? 0, { now, ...(readyBy !== null && { readyBy }) }) };
+  const result =
+    litres === null
+      ? undefined
+      : attempt(() =>
+          purifiedWater.run({
+            ...asked,
+            ...(pressure !== null && { pressureKPa: pressure }),
+            ...(warmth !== null && { temperatureC: warmth }),
+          }),
+        );
+  const outcome = result?.outcome;
+  const line = lineOutcome(standing);
+  return (
+    <Bench question="When is the purified water ready, and what does the line need?">
+      {outcome ? (
+        <Answer answer={outcome.answer} />
+      ) : (
+        <Refused refusal={result?.refusal} otherwise="Say how many litres are wanted." />
+      )}
+      <div className="mt-4">
+        <LinePicture source={source} read={standing.read} resinLeft={line?.outcome?.values.shareLeft} />
+      </div>
+      <div className="mt-5 grid gap-8 lg:grid-cols-2">
+        <Figures title="This water">
+          <QuantityField
+            label="Purified water wanted"
+            expected={{ ...AMOUNTS.batchVolume, field: 'purified water wanted' }}
+            value={litres}
+            onChange={setLitres}
+            required
+          />
+          <WhenField label="Ready by" value={readyBy} onChange={setReadyBy} zone={zone} />
+          <QuantityField
+            label="Supply temperature"
+            expected={AMOUNTS.supplyTemperature}
+            value={warmth ?? (asked.temperatureC as number)}
+            onChange={setWarmth}
+            onReset={warmth === null ? undefined : () => setWarmth(null)}
+            hint={standing.read.temperatureC ? 'as last read' : 'as the line is described'}
+          />
+          <QuantityField
+            label="Supply pressure"
+            expected={AMOUNTS.feedPressure}
+            value={pressure ?? (asked.pressureKPa as number)}
+            onChange={setPressure}
+            onReset={pressure === null ? undefined : () => setPressure(null)}
+            hint="with its unit: “50 psi”, “3.4 bar”"
+          />
+        </Figures>
+        <section aria-label="What the line needs">
+          <h2 className="mb-2 font-semibold">What the line needs</h2>
+          {line?.outcome ? (
+            <Answer lesser label="State of the line" answer={line.outcome.answer} />
+          ) : (
+            <Refused
+              lesser
+              refusal={line?.refusal}
+              otherwise="Read TDS before the membrane, after it and after the resin, and log it below."
+            />
+          )}
+          <Supply standing={standing} />
+        </section>
+      </div>
+      {outcome && <Working steps={[...outcome.working, ...(line?.outcome?.working ?? [])]} />}
+      <LineParts standing={standing} />
+      <ReadTheLine source={source} />
+      <Cautions cautions={[...(outcome?.cautions ?? []), ...(line?.outcome?.cautions ?? [])]} />
+      <Button className="mt-6" onClick={onEdit}>
+        Change the line
+      </Button>
+    </Bench>
+  );
+}
+
+function lineOutcome({ read, stages }: SourceStanding) {
+  const { tdsSupply, tdsMembrane, tdsProduct } = read;
+  if (!tdsSupply || !tdsMembrane || !tdsProduct) return undefined;
+  return attempt(() =>
+    purifier.run({
+      tdsSupply: tdsSupply.value,
+      tdsMembrane: tdsMembrane.value,
+      tdsProduct: tdsProduct.value,
+      resins: stages
+        .flatMap(({ stage, litresMade }) =>
+          stage.kind === 'resin' && stage.resinL !== undefined ? [{ litres: stage.resinL, litresMade }] : [],
+        )
+        .slice(0, 2),
+    }),
+  );
+}
+
+/** Chlorine or chloramine, where both strips were read. */
+function Supply({ standing: { read } }: { readonly standing: SourceStanding }) {
+  const { totalChlorine, freeChlorine, afterCarbon } = read;
+  if (!totalChlorine || !freeChlorine) return null;
+  const { outcome, refusal } = attempt(() =>
+    disinfectant.run({
+      totalChlorine: totalChlorine.value,
+      freeChlorine: freeChlorine.value,
+      ...(afterCarbon && { afterCarbon: afterCarbon.value }),
+    }),
+  );
+  return (
+    <div className="mt-4">
+      {outcome ? (
+        <Answer lesser label="The supply" answer={outcome.answer} />
+      ) : (
+        <Refused lesser refusal={refusal} otherwise="" />
+      )}
+      {outcome && <Cautions cautions={outcome.cautions} />}
+    </div>
+  );
+}

@@ -1,0 +1,182 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState, type FormEvent } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { capitalised } from '@/chemistry/words';
+import { Button } from '@/interface/button';
+import { STAGE_WORDS } from '@/interface/describe-entry';
+import { NameField } from '@/interface/name-field';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { SelectField } from '@/interface/select-field';
+import { useCommitOnce } from '@/interface/workspace';
+import { USUAL_RATED_KPA } from '@/reckoning/source-line';
+import { STAGE_KINDS, type Source, type StageKind } from '@/record/schema';
+
+type Stage = Source['stages'][number];
+
+/** Four stages do for clean chlorinated or well water; six for chloramine, nitrate or phosphate in the supply. Common practice. */
+const FOUR: readonly StageKind[] = ['sediment', 'carbon', 'membrane', 'resin'];
+const SIX: readonly StageKind[] = ['sediment', 'carbon', 'carbon', 'membrane', 'resin', 'resin'];
+/** What a cartridge of ten inches holds. From memory. */
+const CARTRIDGE_L = 0.6;
+
+function stageOf(kind: StageKind): Stage {
+  return { id: nanoid(8), kind, ...(kind === 'resin' && { resinL: CARTRIDGE_L }) };
+}
+
+/** The filter line as it is built. */
+export function SourceForm({ source, onDone }: { readonly source?: Source; readonly onDone: () => void }) {
+  const commit = useCommitOnce();
+  const [name, setName] = useState(source?.name ?? 'The filter line');
+  const [rated, setRated] = useState<number | null>(source?.ratedLPerDay ?? null);
+  const [ratedKPa, setRatedKPa] = useState<number | null>(source?.ratedKPa ?? USUAL_RATED_KPA);
+  const [pressure, setPressure] = useState<number | null>(source?.pressureKPa ?? USUAL_RATED_KPA);
+  const [warmth, setWarmth] = useState<number | null>(source?.temperatureC ?? 15);
+  const [waste, setWaste] = useState<number | null>(source?.wasteRatio ?? 4);
+  const [flush, setFlush] = useState<number | null>(source?.flushMinutes ?? 5);
+  const [stages, setStages] = useState<readonly Stage[]>(() => source?.stages ?? FOUR.map(stageOf));
+  const [fault, setFault] = useState<string>();
+  const change = (at: number, stage: Stage) => setStages(stages.map((each, i) => (i === at ? stage : each)));
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (focusRefused(event.currentTarget)) return;
+    const whole = rated !== null && ratedKPa !== null && pressure !== null && warmth !== null;
+    setFault(
+      name.trim() === ''
+        ? 'The line needs a name.'
+        : whole
+          ? undefined
+          : 'Say what the membrane is rated at; it stands on its label.',
+    );
+    if (!whole || name.trim() === '') return;
+    const row: Source = {
+      id: source?.id ?? nanoid(),
+      name: name.trim(),
+      ratedLPerDay: rated,
+      ratedKPa,
+      pressureKPa: pressure,
+      temperatureC: warmth,
+      wasteRatio: waste ?? 0,
+      flushMinutes: flush ?? 0,
+      stages: [...stages],
+    };
+    if (await commit({ label: `Saved ${row.name}`, put: { sources: [row] } })) onDone();
+  };
+  return (
+    <form
+      aria-label="The filter line"
+      onSubmit={(event) => void save(event)}
+      className="mt-4 max-w-4xl rounded-md border border-line bg-sheet p-4"
+    >
+      <NameField value={name} onChange={setName} />
+      <div className="mt-3 grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
+        <QuantityField
+          label="The membrane’s rating"
+          expected={{ ...AMOUNTS.waterMade, field: 'rating of the membrane' }}
+          value={rated}
+          onChange={setRated}
+          required
+          hint="litres or gallons a day, on its label: “75 gal/day”"
+        />
+        <QuantityField
+          label="Rated at"
+          expected={{ ...AMOUNTS.feedPressure, field: 'pressure of the rating' }}
+          value={ratedKPa}
+          onChange={setRatedKPa}
+          required
+          hint="mostly 50 psi, on its label"
+        />
+        <QuantityField
+          label="Supply pressure"
+          expected={AMOUNTS.feedPressure}
+          value={pressure}
+          onChange={setPressure}
+          required
+          hint="“50 psi”, “3.4 bar”; behind a booster pump, what it gives"
+        />
+        <QuantityField
+          label="Supply temperature"
+          expected={AMOUNTS.supplyTemperature}
+          value={warmth}
+          onChange={setWarmth}
+          required
+        />
+        <QuantityField
+          label="Waste for each litre made"
+          expected={WASTE}
+          value={waste}
+          onChange={setWaste}
+          hint="3 to 4 litres when a line is new"
+        />
+        <QuantityField
+          label="Flush before it is kept"
+          expected={FLUSH}
+          value={flush === null ? null : flush / 1440}
+          onChange={(days) => setFlush(days === null ? null : Math.round(days * 1440))}
+          hint="“5 min”; 10 to 20 for a new filter"
+        />
+      </div>
+      <fieldset className="mt-4">
+        <legend className="font-semibold">Its parts, in the order the water meets them</legend>
+        <div className="flex flex-wrap gap-2">
+          <Button look="quiet" className="-ml-3.5" onClick={() => setStages(FOUR.map(stageOf))}>
+            Four stages: clean water
+          </Button>
+          <Button look="quiet" onClick={() => setStages(SIX.map(stageOf))}>
+            Six: chloramine, nitrate or phosphate in it
+          </Button>
+        </div>
+        <ol className="mt-1 space-y-2">
+          {stages.map((stage, i) => (
+            <li key={stage.id} className="flex flex-wrap items-end gap-3">
+              <SelectField
+                label={`Part ${i + 1}`}
+                value={stage.kind}
+                options={STAGE_KINDS.map((kind) => [kind, capitalised(STAGE_WORDS[kind])] as const)}
+                onChange={(kind) => change(i, { ...stageOf(kind), id: stage.id })}
+              />
+              {stage.kind === 'resin' && (
+                <QuantityField
+                  narrow
+                  label="Resin in it"
+                  expected={AMOUNTS.resin}
+                  value={stage.resinL ?? null}
+                  onChange={(resinL) => change(i, { id: stage.id, kind: 'resin', ...(resinL !== null && { resinL }) })}
+                />
+              )}
+              {stages.length > 1 && (
+                <Button
+                  look="quiet"
+                  aria-label={`Without part ${i + 1}`}
+                  onClick={() => setStages(stages.filter((_, at) => at !== i))}
+                >
+                  Without it
+                </Button>
+              )}
+            </li>
+          ))}
+        </ol>
+        {stages.length < 10 && (
+          <Button className="mt-2" onClick={() => setStages([...stages, stageOf('resin')])}>
+            And another part
+          </Button>
+        )}
+      </fieldset>
+      {fault && (
+        <p role="alert" className="mt-2 text-rust">
+          {fault}
+        </p>
+      )}
+      <div className="mt-3 flex gap-2">
+        <Button type="submit" look="main">
+          Keep this line
+        </Button>
+        {source && <Button onClick={onDone}>Leave it as it was</Button>}
+      </div>
+    </form>
+  );
+}
+
+const WASTE = { field: 'waste for each litre', kind: 'ratio', low: 0, high: 20, usual: [1, 6] } as const;
+const FLUSH = { field: 'flush', kind: 'days', low: 0, high: 240 / 1440, usual: [1 / 1440, 30 / 1440] } as const;

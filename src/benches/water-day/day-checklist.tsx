@@ -1,0 +1,123 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useId, useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { plainSentence } from '@/chemistry/sentence';
+import type { DayPhase, DayStep } from '@/chemistry/water-change/checklist';
+import { Sentence } from '@/interface/phrases';
+import { QuantityField } from '@/interface/quantity-field';
+import { whenText } from '@/interface/when';
+import { useCommit, useNow, useTell } from '@/interface/workspace';
+import { tickChange, untickChange } from '@/reckoning/tick';
+import { ticksOf } from '@/reckoning/water-day';
+import type { Book, WaterDay } from '@/record/schema';
+
+/** The day step by step; ticked once it is kept. What a tick stands for is logged with it. */
+export function DayChecklist({
+  book,
+  phases,
+  day,
+}: {
+  readonly book: Book;
+  readonly phases: readonly DayPhase[];
+  readonly day: WaterDay | undefined;
+}) {
+  return (
+    <section aria-label="Step by step" className="mt-8">
+      <h2 className="text-lg font-semibold">Step by step</h2>
+      {!day && (
+        <p className="no-print text-soft">Keep the day, and its steps can be ticked off here, on this device.</p>
+      )}
+      <div className="mt-2 grid gap-x-10 lg:grid-cols-2 print:block">
+        {phases.map(({ title, steps }) => (
+          <section key={title} aria-label={title} className="mb-4 break-inside-avoid">
+            <h3 className="font-semibold">{title}</h3>
+            <ul>
+              {steps.map((step) => (
+                <Step key={step.key} book={book} day={day} step={step} />
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function Step({
+  book,
+  day,
+  step,
+}: {
+  readonly book: Book;
+  readonly day: WaterDay | undefined;
+  readonly step: DayStep;
+}) {
+  const id = useId();
+  const now = useNow();
+  const tell = useTell();
+  const commit = useCommit();
+  const [salinity, setSalinity] = useState<number | null>(null);
+  // Shown as turned at once; the record follows in a moment, or turns it back.
+  const [turning, setTurning] = useState<boolean>();
+  const { units, zone } = book.settings;
+  const tick = day && ticksOf(book, day.id).find((each) => each.step === step.key);
+  const reads = day && !tick && step.writes?.what === 'read';
+  const turn = async (done: boolean) => {
+    if (!day) return;
+    setTurning(done);
+    await commit(
+      done
+        ? tickChange(book, {
+            day,
+            step,
+            says: plainSentence(step.says, units, tell).slice(0, 300),
+            now,
+            newId: nanoid,
+            ...(salinity !== null && { salinity }),
+          })
+        : untickChange(book, day, step),
+    );
+    setTurning(undefined);
+  };
+  return (
+    <li className="flex items-start gap-3 border-t border-line py-1">
+      {day ? (
+        <input
+          id={id}
+          type="checkbox"
+          className="my-3 size-5 shrink-0 accent-glass lg:my-1.5"
+          checked={turning ?? tick !== undefined}
+          onChange={({ target: { checked } }) => void turn(checked)}
+        />
+      ) : (
+        <span aria-hidden="true" className="my-3.5 size-4 shrink-0 rounded-sm border border-edge lg:my-2" />
+      )}
+      <div className="min-w-0 flex-1">
+        <label
+          htmlFor={day ? id : undefined}
+          className={`flex min-h-11 items-center lg:min-h-8 ${tick ? 'text-soft' : ''}`}
+        >
+          <span>
+            <Sentence phrases={step.says} />
+            {tick && <span className="text-sm"> ({whenText(tick.at, now, zone)})</span>}
+          </span>
+        </label>
+        {reads && (
+          <div className="no-print pb-2">
+            <QuantityField
+              narrow
+              label="It reads"
+              spoken={`${step.writes?.what === 'read' ? step.writes.pour.vessel : ''} reads`}
+              expected={AMOUNTS.measuredSalinity}
+              value={salinity}
+              onChange={setSalinity}
+              hint="logged with the tick"
+            />
+          </div>
+        )}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,184 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { attempt } from '@/chemistry/refusal';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { Answer as AnswerText } from '@/chemistry/calculator';
+import { checklist, type DayPhase } from '@/chemistry/water-change/checklist';
+import { waterDay } from '@/chemistry/water-change/water-day';
+import { Answer, Cautions, Working } from '@/interface/answer';
+import { Bench } from '@/interface/bench';
+import { Button, ButtonLink } from '@/interface/button';
+import { Refused } from '@/interface/refused';
+import { PlainPage } from '@/interface/tank-frame';
+import { whenText } from '@/interface/when';
+import {
+  useBookIfRead,
+  useCommit,
+  useCommitOnce,
+  useNow,
+  useTitle,
+  useTrouble,
+  useWorkspace,
+  Waiting,
+} from '@/interface/workspace';
+import { proposedDay, ticksOf, waterDayQuestion } from '@/reckoning/water-day';
+import type { Book, WaterDay } from '@/record/schema';
+import { DayChecklist } from './day-checklist';
+import { DayPicture } from './day-picture';
+import { DayPlan } from './day-plan';
+
+/** A kept day is in hand until it is this long past. */
+const IN_HAND_DAYS = 1.5;
+
+/** All tanks on one page: what is mixed where and when, and the day step by step. */
+export function WaterDayBench() {
+  const book = useBookIfRead();
+  const trouble = useTrouble();
+  useTitle('Water day');
+  return <PlainPage>{book ? <TheDay book={book} /> : trouble ? null : <Waiting />}</PlainPage>;
+}
+
+function TheDay({ book }: { readonly book: Book }) {
+  const now = useNow();
+  const { name } = useWorkspace();
+  const { zone } = book.settings;
+  const keepOnce = useCommitOnce();
+  const commit = useCommit();
+  const kept = book.waterDays.find(({ at }) => at > now - IN_HAND_DAYS * DAY_MS);
+  const [draft, setDraft] = useState<Omit<WaterDay, 'id'>>();
+  const [editing, setEditing] = useState(false);
+  // Proposed once a visit, so that it does not move while it is looked at.
+  const [proposed] = useState(() => proposedDay(book, now));
+  const shown = kept && !editing ? kept : { ...(kept && { id: kept.id }), ...(draft ?? kept ?? proposed) };
+  const result = attempt(() => {
+    const question = waterDayQuestion(book, shown, now);
+    return question && { question, outcome: waterDay.run(question) };
+  });
+  const found = result.outcome;
+  const first = book.tanks[0];
+  if (book.tanks.length === 0)
+    return (
+      <Bench question="What is mixed, where and when, for all tanks on one day?">
+        <Refused otherwise="Make a tank first; its water day is planned here." />
+        <div className="mt-3">
+          <ButtonLink look="main" href={`/${name}/new`}>
+            Make a tank
+          </ButtonLink>
+        </div>
+      </Bench>
+    );
+  const phases = found
+    ? checklist(
+        found.outcome.values,
+        found.question.tanks.map(({ name: of, litres }) => ({ name: of, litres: Number(litres) })),
+      )
+    : [];
+  const keep = async () => {
+    const row: WaterDay = { ...(draft ?? kept ?? proposed), id: kept?.id ?? nanoid() };
+    if (await keepOnce({ label: `Water day kept for ${whenText(row.at, now, zone)}`, put: { waterDays: [row] } })) {
+      setEditing(false);
+      setDraft(undefined);
+    }
+  };
+  const planning = !kept || editing;
+  const progress = kept && !editing && found ? progressOf(book, kept, phases, found.outcome.answer) : undefined;
+  return (
+    <Bench question="What is mixed, where and when, for all tanks on one day?">
+      {found ? (
+        <Answer
+          answer={progress ?? found.outcome.answer}
+          actions={
+            <>
+              {planning ? (
+                <Button look="main" onClick={() => void keep()}>
+                  {kept ? 'Keep the changes' : 'Keep this day'}
+                </Button>
+              ) : (
+                <Button onClick={() => setEditing(true)}>Change the plan</Button>
+              )}
+              <Button onClick={() => window.print()}>Print the list</Button>
+              {found.outcome.values.late && planning && (
+                <Button
+                  onClick={() =>
+                    setDraft({
+                      ...(draft ?? kept ?? proposed),
+                      at: Math.ceil(found.outcome.values.earliest / 1_800_000) * 1_800_000,
+                    })
+                  }
+                >
+                  Move it to when the water is ready
+                </Button>
+              )}
+            </>
+          }
+        />
+      ) : (
+        <Refused refusal={result.refusal} otherwise="Choose the tanks whose water is changed." />
+      )}
+      {found && (
+        <div className="mt-5">
+          <DayPicture pours={found.outcome.values.pours} vessels={book.vessels} units={book.settings.units} />
+        </div>
+      )}
+      {planning && <DayPlan book={book} draft={draft ?? kept ?? proposed} onDraft={setDraft} />}
+      {!planning && kept && (
+        <p className="mt-4">
+          Begins <strong>{whenText(kept.at, now, zone)}</strong>:{' '}
+          {found?.question.tanks.map(({ name: of }) => of).join(', ')}.
+        </p>
+      )}
+      {found && <DayChecklist book={book} phases={phases} day={planning ? undefined : kept} />}
+      {found && (
+        <div className="no-print">
+          <Working steps={found.outcome.working} />
+        </div>
+      )}
+      {found && <Cautions cautions={[...found.outcome.cautions, ...DAY_CAUTIONS]} />}
+      <div className="no-print mt-8 flex flex-wrap gap-2 border-t border-line pt-4">
+        {first && <ButtonLink href={`/${name}/${first.id}/today`}>Back to {first.name}</ButtonLink>}
+        {kept && (
+          <Button
+            look="quiet"
+            onClick={() =>
+              void commit({
+                label: `Water day of ${whenText(kept.at, now, zone)} put aside`,
+                remove: { waterDays: [kept.id] },
+              })
+            }
+          >
+            Put this day aside
+          </Button>
+        )}
+      </div>
+    </Bench>
+  );
+}
+
+/** Once a step is ticked the next one is the answer. */
+function progressOf(book: Book, day: WaterDay, phases: readonly DayPhase[], plan: AnswerText): AnswerText | undefined {
+  const done = new Set(ticksOf(book, day.id).map(({ step }) => step));
+  const steps = phases.flatMap((phase) => phase.steps.map((step) => ({ ...step, phase: phase.title })));
+  const ticked = steps.filter(({ key }) => done.has(key)).length;
+  if (ticked === 0) return undefined;
+  const next = steps.find(({ key }) => !done.has(key));
+  const count = `${ticked} of ${steps.length} steps are done.`;
+  if (!next) return { says: ['The water day is done.'], certainty: 'worked out', because: [count] };
+  return { says: [`${next.phase}:`, ...next.says], certainty: plan.certainty, because: [count] };
+}
+
+const DAY_CAUTIONS = [
+  {
+    severity: 'harm',
+    says: [
+      'Switches off before hands go into the water; heaters out of water burn and break. Drip loops and a residual-current device; wiring is for a licensed electrician, by local codes.',
+    ],
+  },
+  {
+    severity: 'note',
+    says: [
+      'Wet floors are slippery, and what a floor bears is a question for a qualified person. Saltwater and livestock never go to a storm drain or local water.',
+    ],
+  },
+] as const;

@@ -1,0 +1,110 @@
+import type { Change } from '@/record/change';
+import type { Book, Entry, EntryOf, WaterDay } from '@/record/schema';
+import type { DayStep } from '@/chemistry/water-change/checklist';
+import { batchStanding, momentAfter } from './batches';
+import { batchName, ticksOf } from './water-day';
+
+/** What ticking a step needs besides the step. */
+export interface Tick {
+  readonly day: WaterDay;
+  readonly step: DayStep;
+  /** The step in words, as it was ticked. */
+  readonly says: string;
+  readonly now: number;
+  readonly newId: () => string;
+  /** What a vessel read, where the step asks for it. */
+  readonly salinity?: number | undefined;
+}
+
+/** Ticks a step off: the step itself, and the batch, reading or water change it stands for, in one change. */
+export function tickChange(book: Book, { day, step, says, now, newId, salinity }: Tick): Change {
+  const filed = entryOf(book, day, step, now, newId, salinity);
+  const tick: EntryOf<'step-done'> = {
+    id: newId(),
+    tankId: filed?.kind === 'water-change' ? filed.tankId : tankOf(book, step),
+    at: now,
+    kind: 'step-done',
+    waterDayId: day.id,
+    step: step.key,
+    says,
+    ...(filed && { filed: [filed.id] }),
+  };
+  return { label: `Done: ${says}`, put: { entries: [...(filed ? [filed] : []), tick] } };
+}
+
+/** Takes a tick back, and with it what it filed. */
+export function untickChange(book: Book, day: WaterDay, step: DayStep): Change {
+  const ticks = ticksOf(book, day.id).filter((tick) => tick.step === step.key);
+  return {
+    label: `Not done: ${ticks[0]?.says ?? step.key}`,
+    remove: { entries: ticks.flatMap(({ id, filed }) => [id, ...(filed ?? [])]) },
+  };
+}
+
+function entryOf(
+  book: Book,
+  day: WaterDay,
+  { writes }: DayStep,
+  now: number,
+  newId: () => string,
+  salinity: number | undefined,
+): Entry | undefined {
+  switch (writes?.what) {
+    case undefined:
+      return undefined;
+    case 'mix': {
+      const { mix } = writes;
+      const tanks = mix.shares.flatMap(({ tank }) => book.tanks.filter(({ name }) => name === tank));
+      const vessel = book.vessels.find(({ name }) => name === mix.vessel);
+      return {
+        id: newId(),
+        tankId: tanks.length === 1 ? (tanks[0]?.id ?? null) : null,
+        at: now,
+        kind: 'batch',
+        saltId: book.salts.find(({ id }) => id === mix.salt)?.id ?? null,
+        volumeL: mix.litres,
+        saltG: mix.saltG,
+        targetSalinity: mix.salinity,
+        ...(vessel && { vesselId: vessel.id }),
+      };
+    }
+    case 'read': {
+      const batchId = batchOf(book, day, writes.pour);
+      const batch = book.entries.find(
+        (entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.id === batchId,
+      );
+      if (!batch || salinity === undefined) return undefined;
+      const at = momentAfter(batchStanding(book, batch), now);
+      return { id: newId(), tankId: batch.tankId, at, kind: 'batch-check', batchId: batch.id, salinity };
+    }
+    case 'change': {
+      const tank = book.tanks.find(({ name }) => name === writes.tank);
+      const batchId = batchOf(book, day, writes.pour);
+      return (
+        tank && {
+          id: newId(),
+          tankId: tank.id,
+          at: now,
+          kind: 'water-change',
+          volumeL: writes.litres,
+          // A batch tells its own salinity, read or meant; without one the plan's is all there is.
+          ...(batchId === undefined ? { salinity: writes.pour.salinity } : { batchId }),
+        }
+      );
+    }
+  }
+}
+
+/** The batch a pour comes from: one that stood ready, or the one a tick of this day mixed. */
+function batchOf(
+  book: Book,
+  day: WaterDay,
+  pour: { readonly from: 'batch' | 'mix'; readonly vessel: string },
+): string | undefined {
+  if (pour.from === 'mix') return ticksOf(book, day.id).find(({ step }) => step === `mix ${pour.vessel}`)?.filed?.[0];
+  return book.entries.find((entry) => entry.kind === 'batch' && batchName(book, entry.id) === pour.vessel)?.id;
+}
+
+function tankOf(book: Book, { key }: DayStep): string | null {
+  return book.tanks.find(({ name }) => key.startsWith(`${name}: `))?.id ?? null;
+}
