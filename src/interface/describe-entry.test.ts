@@ -8,7 +8,24 @@ const book: Book = {
   ...emptyBook('UTC'),
   salts: [{ id: 'sea', name: 'Sea', gramsPerLAt35: null, profile: null }],
   solutions: [{ id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] }],
+  sources: [
+    {
+      id: 'line',
+      name: 'Line',
+      ratedLPerDay: 284,
+      ratedKPa: 345,
+      wasteRatio: 4,
+      pressureKPa: 345,
+      temperatureC: 15,
+      flushMinutes: 0,
+      stages: [
+        { id: 'one', kind: 'membrane' },
+        { id: 'two', kind: 'resin', resinL: 0.6 },
+      ],
+    },
+  ],
 };
+const house = { id: 'h', tankId: null, at: 0 };
 const american: Book = {
   ...book,
   settings: {
@@ -50,6 +67,29 @@ describe('an entry in words', () => {
     [{ ...common, kind: 'refill', volumeL: 0.05 }, '50.0 mL into the reservoir'],
     [batch, '40.0 L mixed with 1.54 kg of Sea, read 34.8 ppt'],
     [{ ...common, kind: 'note', note: 'corals pale' }, 'corals pale'],
+    [
+      { ...common, kind: 'batch-check', batchId: 'b', salinity: 33.2, alkalinity: 8.2 * DKH, saltAddedG: 82.4 },
+      'read 33.2 ppt · alkalinity 8.20 dKH · 82.4 g of salt added',
+    ],
+    [
+      { ...common, kind: 'batch-check', batchId: 'b', salinity: 36.4, waterTakenOutL: 2, waterPouredInL: 1.9 },
+      'read 36.4 ppt · 2.00 L taken out · 1.90 L of purified water poured in',
+    ],
+    [
+      {
+        ...house,
+        kind: 'source-test',
+        sourceId: 'line',
+        tdsSupply: 285,
+        tdsMembrane: 7,
+        tdsProduct: 0,
+        totalChlorine: 0.5,
+      },
+      'TDS 285 before the membrane · 7 after it · 0 mg/L after the resin · total chlorine 0.50 mg/L',
+    ],
+    [{ ...house, kind: 'part-fitted', sourceId: 'line', stageId: 'two' }, 'a new resin'],
+    [{ ...house, kind: 'part-fitted', sourceId: 'line', stageId: 'gone' }, 'a new part'],
+    [{ ...house, kind: 'step-done', waterDayId: 'd', step: 'k', says: 'Heater off.' }, 'Heater off.'],
   ])('%#', (entry, words) => {
     expect(describeEntry(entry, book)).toBe(words);
     expect(ENTRY_WORDS[entry.kind]).toMatch(/^[A-Z]/);

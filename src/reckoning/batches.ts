@@ -38,12 +38,37 @@ export interface BatchStanding {
   readonly leftL: number;
 }
 
+interface Index {
+  readonly checks: ReadonlyMap<string, readonly EntryOf<'batch-check'>[]>;
+  readonly changes: ReadonlyMap<string, readonly EntryOf<'water-change'>[]>;
+}
+
+const indexes = new WeakMap<Book, Index>();
+
+/** What was filed of each batch, found once for a book: a long record asks after hundreds of them. */
+function indexOf(book: Book): Index {
+  const known = indexes.get(book);
+  if (known) return known;
+  const checks = new Map<string, EntryOf<'batch-check'>[]>();
+  const changes = new Map<string, EntryOf<'water-change'>[]>();
+  const file = <Kind>(map: Map<string, Kind[]>, batchId: string, entry: Kind) => {
+    const own = map.get(batchId);
+    if (own) own.push(entry);
+    else map.set(batchId, [entry]);
+  };
+  for (const entry of book.entries) {
+    if (entry.kind === 'batch-check') file(checks, entry.batchId, entry);
+    if (entry.kind === 'water-change' && entry.batchId !== undefined) file(changes, entry.batchId, entry);
+  }
+  const index = { checks, changes };
+  indexes.set(book, index);
+  return index;
+}
+
 /** What a batch was weighed as, read as and made into. */
 export function batchStanding(book: Book, batch: EntryOf<'batch'>, at = Infinity): BatchStanding {
-  const checks = book.entries.filter(
-    (entry): entry is EntryOf<'batch-check'> =>
-      entry.kind === 'batch-check' && entry.batchId === batch.id && entry.at <= at,
-  );
+  const own = indexOf(book);
+  const checks = (own.checks.get(batch.id) ?? []).filter((check) => check.at <= at);
   let { saltG, volumeL: madeL } = batch;
   let salinity = batch.measuredSalinity;
   let readAt = salinity === undefined ? undefined : batch.at;
@@ -66,9 +91,8 @@ export function batchStanding(book: Book, batch: EntryOf<'batch'>, at = Infinity
     salinity = Math.min(42, kg > 0 ? (salt + added * perG) / kg : salinity);
     madeL = saltwaterL(kg, salinity);
   }
-  const usedL = book.entries.reduce(
-    (sum, entry) =>
-      sum + (entry.kind === 'water-change' && entry.batchId === batch.id && entry.at <= at ? entry.volumeL : 0),
+  const usedL = (own.changes.get(batch.id) ?? []).reduce(
+    (sum, change) => sum + (change.at <= at ? change.volumeL : 0),
     0,
   );
   return {

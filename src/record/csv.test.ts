@@ -32,6 +32,10 @@ describe('the CSV of entries', () => {
         measuredSalinity: 34.8,
       },
       { ...common('8'), kind: 'note', note: 'corals pale' },
+      { ...common('9'), kind: 'batch-check', batchId: '7', salinity: 33.2, saltAddedG: 80 },
+      { ...common('10'), tankId: null, kind: 'source-test', sourceId: 'gone', tdsSupply: 285, litresPerDay: 180 },
+      { ...common('11'), tankId: null, kind: 'part-fitted', sourceId: 'gone', stageId: 'resin-1' },
+      { ...common('12'), tankId: null, kind: 'step-done', waterDayId: 'd', step: 'k', says: 'Heater off.' },
     ]).map(({ entry, what, value, unit }) => [entry, what, value, unit].join(' '));
     expect(figures).toEqual([
       'reading alkalinity 2.96 mmol/L',
@@ -49,6 +53,12 @@ describe('the CSV of entries', () => {
       'batch target salinity 35 ppt',
       'batch measured salinity 34.8 ppt',
       'note note  ',
+      'batch-check salinity 33.2 ppt',
+      'batch-check salt added 80 g',
+      'source-test TDS of the supply 285 mg/L',
+      'source-test water made 180 L/day',
+      'part-fitted part fitted resin-1 ',
+      'step-done step Heater off. ',
     ]);
   });
 

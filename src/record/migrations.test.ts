@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { touchedRows } from './change';
-import { ImportTrouble, readFile, replaceWith } from './file';
+import { ImportTrouble, readFile, replaceWith, writeFile } from './file';
 import { migrateRow } from './migrations';
 import { entrySchema, netVolumeL, RECORD_VERSION, TABLE_NAMES, TABLES, tankSchema } from './schema';
 import { defaultSettings, newTank } from './defaults';
@@ -9,7 +9,7 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2])('carry every row of the stored version %d to the present schema', (version) => {
+  it.each([1, 2, 3])('carry every row of the stored version %d to the present schema', (version) => {
     const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
     const old = JSON.parse(stored) as Record<string, Record<string, unknown>[]> & { version: number };
     expect(old.version).toBe(version);
@@ -27,6 +27,14 @@ describe('migrations', () => {
   it('leave a row of the present version as it is', () => {
     const tank = { ...newTank('t'), name: 'Bay', displayL: 100, rockL: 5 };
     expect(migrateRow('tanks', tank, RECORD_VERSION)).toBe(tank);
+  });
+
+  it('read a file of before vessels, sources and water days as one that holds none', () => {
+    const book = readFile(readFileSync(new URL('./fixtures/record-v3.json', import.meta.url), 'utf8'));
+    expect([book.vessels, book.sources, book.waterDays]).toEqual([[], [], []]);
+    expect(book.solutions.map(({ id }) => id)).toEqual(['soda', 'bottle']);
+    // What it holds goes out again whole, and comes back the same.
+    expect(readFile(writeFile(book, new Date(0)))).toEqual(book);
   });
 
   it('keep the water of a tank the same: what was one displacement is still all of it', () => {
@@ -77,9 +85,32 @@ describe('the schema', () => {
     { kind: 'water-change', volumeL: -10 },
     { kind: 'refill', volumeL: Infinity },
     { kind: 'note', note: '   ' },
+    { kind: 'source-test', sourceId: 's', tdsSupply: 285 },
+    { kind: 'part-fitted', sourceId: 's', stageId: 'a' },
+    { kind: 'batch-check', batchId: 'b' },
+    { kind: 'batch-check', batchId: 'b', salinity: 1.026, saltAddedG: -5 },
+    { kind: 'step-done', waterDayId: 'd', step: '', says: 'Heater off' },
     { kind: 'party' },
   ])('refuses an impossible entry (%#)', (figures) => {
     expect(entrySchema.safeParse({ id: 'e', tankId: 't', at: 0, ...figures }).success).toBe(false);
+  });
+});
+
+describe('what belongs to the house', () => {
+  const house = { id: 'e', tankId: null, at: 0 };
+  it('is filed without a tank; what is a tank’s is not', () => {
+    expect(entrySchema.safeParse({ ...house, kind: 'source-test', sourceId: 's', tdsSupply: 285 }).success).toBe(true);
+    expect(entrySchema.safeParse({ ...house, kind: 'part-fitted', sourceId: 's', stageId: 'a' }).success).toBe(true);
+    expect(
+      entrySchema.safeParse({ ...house, kind: 'batch', saltId: null, volumeL: 40, saltG: 1540, targetSalinity: 35 })
+        .success,
+    ).toBe(true);
+    expect(entrySchema.safeParse({ ...house, kind: 'refill', volumeL: 5 }).success).toBe(false);
+  });
+  it('a file whose source line is missing is refused with the place', () => {
+    const record = JSON.parse(fixture) as { entries: unknown[] };
+    record.entries.push({ ...house, id: 'x', kind: 'source-test', sourceId: 'gone', tdsSupply: 285 });
+    expect(() => readFile(JSON.stringify(record))).toThrow(/sourceId: no source "gone"/);
   });
 });
 
