@@ -8,6 +8,15 @@ import type { TankEvent, TankStart } from '@/chemistry/tank-model/events';
 import { DAY_MS, follow, simulate } from '@/chemistry/tank-model/simulate';
 import { eachSpecies, FRESH_WATER } from '@/chemistry/tank-model/water';
 import { demoBook } from '@/demo/scenario';
+import { FOLLOWED } from '@/chemistry/water-change/followed';
+import { changeRoutine } from '@/chemistry/water-change/change-routine';
+import { checklist } from '@/chemistry/water-change/checklist';
+import { waterDay } from '@/chemistry/water-change/water-day';
+import { netVolumeL, type Book, type Entry } from '@/record/schema';
+import { changeHabit } from '@/reckoning/change-habit';
+import { levelsNow, takesPerDay } from '@/reckoning/change-question';
+import { proposedDay, waterDayQuestion } from '@/reckoning/water-day';
+import { waterOfSalt } from '@/reckoning/water-of-salt';
 import { readLine } from '@/record/jot/read-line';
 import { doseQuestion } from '@/reckoning/dose-question';
 import { todayOf } from '@/reckoning/today';
@@ -69,10 +78,51 @@ function screens(): void {
     'everything the Today bench tells',
     median(() => todayOf(book, atrium, now)),
   );
+  const day = proposedDay(book, now);
+  row(
+    'a keystroke on the water day, from the record to the checklist',
+    median(() => {
+      const question = waterDayQuestion(book, day, now);
+      if (question) checklist(waterDay.run(question).values, []);
+    }),
+  );
+  const story = book.tanks.find(({ id }) => id === 'story-corner') ?? atrium;
+  const levels = levelsNow(book, story, now);
+  const habit = changeHabit(book, story, now);
+  const water = waterOfSalt(book.salts[0], 35);
+  row(
+    'a keystroke on a routine of changes, sawtooth and all',
+    median(() =>
+      changeRoutine.run({
+        netVolumeL: netVolumeL(story),
+        routine: { by: 'changes', changeL: habit.changeL, everyDays: habit.everyDays },
+        tank: levels,
+        newWater: Object.fromEntries(FOLLOWED.map((id) => [id, water[id]])),
+        takesPerDay: takesPerDay(book, story, now),
+      }),
+    ),
+  );
+  const long = fiveYears(book);
+  row(
+    `all of Today from five years, ${long.entries.length} entries, read for the first time`,
+    median(() => todayOf({ ...long }, atrium, now), 11),
+  );
   row(
     'the whole demo written anew',
     median(() => demoBook(now, 'Europe/Lisbon'), 11),
   );
+}
+
+/** The demo's entries, again and again into the past. */
+function fiveYears(book: Book): Book {
+  const span = 150 * DAY_MS;
+  const entries = Array.from({ length: 12 }, (_, i) => i).flatMap((i) =>
+    book.entries.map((entry): Entry => {
+      const again = { ...entry, id: `${entry.id}-${i}`, at: entry.at - i * span };
+      return 'batchId' in again && again.batchId !== undefined ? { ...again, batchId: `${again.batchId}-${i}` } : again;
+    }),
+  );
+  return { ...book, entries: entries.toSorted((a, b) => a.at - b.at) };
 }
 
 function carbonate(): void {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { proposedDay } from '@/reckoning/water-day';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { readFile, writeFile } from '@/record/file';
@@ -131,4 +132,21 @@ describe('the demo scenario', () => {
       1e-6,
     );
   });
+});
+
+describe('the water day of the demo', () => {
+  it('is proposed for a morning there is time to mix for, on any day of the year and in any zone', () => {
+    for (const zone of ['Europe/Lisbon', 'America/Los_Angeles', 'Pacific/Auckland'])
+      for (let i = 0; i < 24; i++) {
+        const at = Date.UTC(2026, 0, 5 + i * 15, (i * 7) % 24);
+        const proposed = proposedDay(demoBook(at, zone), at);
+        expect(proposed.at - at).toBeGreaterThanOrEqual(1.5 * DAY_MS);
+        expect(proposed.at - at).toBeLessThan(15 * DAY_MS);
+        expect(proposed.tanks.length).toBeGreaterThan(0);
+        const hour = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', hour12: false }).format(
+          proposed.at,
+        );
+        expect(hour).toBe('10');
+      }
+  }, 60_000);
 });

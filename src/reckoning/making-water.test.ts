@@ -5,7 +5,6 @@ import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
 import { checklist } from '@/chemistry/water-change/checklist';
 import { waterDay } from '@/chemistry/water-change/water-day';
-import { demoBook } from '@/demo/scenario';
 import { touchedRows } from '@/record/change';
 import { emptyBook, newTank } from '@/record/defaults';
 import { TABLES, type Book, type Entry, type EntryOf, type Tank, type WaterDay } from '@/record/schema';
@@ -16,7 +15,7 @@ import { knownEvents } from './known-events';
 import { labelTested, saltStrength, vesselLearnt } from './learnt-salt';
 import { purifiedSince, rateOfSource, sourceStanding } from './source-line';
 import { tickChange, untickChange } from './tick';
-import { batchName, proposedDay, ticksOf, usualChange, waterDayQuestion } from './water-day';
+import { batchName, ticksOf, usualChange, waterDayQuestion } from './water-day';
 
 const now = 400 * DAY_MS;
 const HOUR = DAY_MS / 24;
@@ -307,7 +306,9 @@ describe('a water day', () => {
       ['Pail', 6, 33],
     ]);
     // The line makes its rated 284 L/day at its rated pressure and 25 °C, the rating's own soft water.
-    expect(((mixBy - (openBy ?? 0)) / DAY_MS) * 284).toBeCloseTo(waterL, 0);
+    const ahead = (mixBy - (openBy ?? 0)) / DAY_MS;
+    expect(ahead).toBeGreaterThanOrEqual(waterL / 284);
+    expect(ahead).toBeLessThan(waterL / 284 + 1 / 144);
     expect(usualChange(bookOf(), other, now)).toEqual({ tankId: 'o', litres: 6, salinity: 33 });
   });
 
@@ -373,19 +374,4 @@ describe('a water day', () => {
     }
     expect(new Set(keys).size).toBe(keys.length);
   });
-
-  it('is proposed for a morning there is time to mix for, on any day of the year and in any zone', () => {
-    for (const zone of ['Europe/Lisbon', 'America/Los_Angeles', 'Pacific/Auckland'])
-      for (let i = 0; i < 24; i++) {
-        const at = Date.UTC(2026, 0, 5 + i * 15, (i * 7) % 24);
-        const proposed = proposedDay(demoBook(at, zone), at);
-        expect(proposed.at - at).toBeGreaterThanOrEqual(1.5 * DAY_MS);
-        expect(proposed.at - at).toBeLessThan(15 * DAY_MS);
-        expect(proposed.tanks.length).toBeGreaterThan(0);
-        const hour = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', hour12: false }).format(
-          proposed.at,
-        );
-        expect(hour).toBe('10');
-      }
-  }, 60_000);
 });

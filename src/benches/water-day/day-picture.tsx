@@ -8,7 +8,7 @@ interface Props {
   readonly units: UnitPreferences;
 }
 
-const WIDE = 176;
+const WIDE = 166;
 
 /** Each vessel of the day as full as it will be, and whose water is in it. */
 export function DayPicture({ pours, vessels, units }: Props) {
@@ -18,7 +18,7 @@ export function DayPicture({ pours, vessels, units }: Props) {
     ...pours.map(({ litres, vessel }) => Math.max(litres, vessels.find(({ name }) => name === vessel)?.litres ?? 0)),
   );
   return (
-    <ul className="flex flex-wrap gap-x-5 gap-y-3" aria-label="Vessels of the day">
+    <ul className="flex flex-wrap gap-x-3 gap-y-3" aria-label="Vessels of the day">
       {pours.map((pour) => {
         const holds = Math.max(pour.litres, vessels.find(({ name }) => name === pour.vessel)?.litres ?? pour.litres);
         const height = 58 + 62 * Math.sqrt(holds / largest);

@@ -83,7 +83,7 @@ function TheDay({ book }: { readonly book: Book }) {
     }
   };
   const planning = !kept || editing;
-  const progress = kept && !editing && found ? progressOf(book, kept, phases, found.outcome.answer) : undefined;
+  const progress = kept && !editing && found ? progressOf(book, kept, phases) : undefined;
   return (
     <Bench question="What is mixed, where and when, for all tanks on one day?">
       {found ? (
@@ -157,7 +157,7 @@ function TheDay({ book }: { readonly book: Book }) {
 }
 
 /** Once a step is ticked the next one is the answer. */
-function progressOf(book: Book, day: WaterDay, phases: readonly DayPhase[], plan: AnswerText): AnswerText | undefined {
+function progressOf(book: Book, day: WaterDay, phases: readonly DayPhase[]): AnswerText | undefined {
   const done = new Set(ticksOf(book, day.id).map(({ step }) => step));
   const steps = phases.flatMap((phase) => phase.steps.map((step) => ({ ...step, phase: phase.title })));
   const ticked = steps.filter(({ key }) => done.has(key)).length;
@@ -165,7 +165,7 @@ function progressOf(book: Book, day: WaterDay, phases: readonly DayPhase[], plan
   const next = steps.find(({ key }) => !done.has(key));
   const count = `${ticked} of ${steps.length} steps are done.`;
   if (!next) return { says: ['The water day is done.'], certainty: 'worked out', because: [count] };
-  return { says: [`${next.phase}:`, ...next.says], certainty: plan.certainty, because: [count] };
+  return { says: [`${next.phase}:`, ...next.says], certainty: 'worked out', because: [count] };
 }
 
 const DAY_CAUTIONS = [

@@ -11,6 +11,8 @@ import { shareOut, type Pour } from './share-out';
 import { HEAVY } from './water-change';
 
 const HOUR_MS = 3_600_000;
+/** No one opens a valve to the minute; the earlier ten minutes are told. */
+const TEN_MIN_MS = 600_000;
 const name = z.string().min(1).max(60);
 
 const tank = z.strictObject({
@@ -79,7 +81,8 @@ export const waterDay = defineCalculator({
         : undefined;
     const mixBy = changeAt - mixHours * HOUR_MS;
     const makingHours = waterLPerDay === undefined ? undefined : (waterL / waterLPerDay) * 24;
-    const openBy = makingHours === undefined ? undefined : mixBy - makingHours * HOUR_MS;
+    const openBy =
+      makingHours === undefined ? undefined : Math.floor((mixBy - makingHours * HOUR_MS) / TEN_MIN_MS) * TEN_MIN_MS;
     const begin = openBy ?? mixBy;
     const lateHours = litresToMix > 0 && begin < now ? (now - begin) / HOUR_MS : 0;
     const working: Step[] = [
