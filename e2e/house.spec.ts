@@ -36,9 +36,13 @@ for (const [size, viewport] of [
         ).toBeLessThanOrEqual(0);
         // The night's colours and the phone's layout have each been through the rules by then.
         if (theme === 'night' && size === 'on a phone') continue;
-        const { violations } = await new AxeBuilder({ page })
-          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-          .analyze();
+        const axe = new AxeBuilder({ page });
+        // By night the same page wears other colours: contrast is all that can differ.
+        const { violations } = await (
+          theme === 'night'
+            ? axe.withRules(['color-contrast'])
+            : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+        ).analyze();
         expect(violations.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]?.html.slice(0, 160) ?? ''}`)).toEqual([]);
       }
     });

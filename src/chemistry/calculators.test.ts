@@ -4,6 +4,8 @@ import { z } from 'zod';
 import { describe as described } from './batch';
 import { CALCULATORS, type AnyCalculator } from './calculators';
 import { Refusal } from './refusal';
+import { plainSentence } from './sentence';
+import { DEFAULT_UNITS } from './units/quantity';
 
 const ALL = CALCULATORS as readonly AnyCalculator[];
 describe('every calculator', () => {
@@ -31,6 +33,25 @@ describe('every calculator', () => {
     expect(text).toMatch(/"minimum":.*"maximum":/);
     // The description is itself good JSON Schema: what it says of the example is checked by another reader of schemas.
     expect(z.fromJSONSchema(input as never).safeParse(example).error).toBeUndefined();
+  });
+
+  it.each(ALL)('$name reads aloud as sentences, in litres and in gallons', (calculator) => {
+    const gallons = {
+      volume: 'US gal',
+      temperature: '°F',
+      alkalinity: 'meq/L',
+      salinity: 'sg',
+      currency: '$',
+    } as const;
+    for (const units of [DEFAULT_UNITS, gallons]) {
+      const { answer, cautions } = calculator.run(calculator.example);
+      for (const phrases of [answer.says, answer.because, ...cautions.map(({ says }) => says)]) {
+        const text = plainSentence(phrases, units);
+        if (text === '') continue;
+        expect(text).toMatch(/^(?:[A-Z]|pH|\d|[a-z]+ part).*[.:]$/s);
+        expect(text).not.toMatch(/ {2}| [,.;:)]|\( |undefined|NaN|Infinity/);
+      }
+    }
   });
 
   const hostile = fc.oneof(

@@ -5,11 +5,10 @@ import { PARAMETERS, readingExpectation } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
 import { attempt } from '@/chemistry/refusal';
 import { dilution } from '@/chemistry/mixing/dilution';
-import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
+import { Worked } from '@/interface/worked';
 import { useTank } from '@/interface/workspace';
 import { aimFor } from '@/reckoning/known-events';
 import { netVolumeL } from '@/record/schema';
@@ -50,12 +49,7 @@ export function Backwards({ water, about, levels }: Seen) {
         ])
       : [];
   return (
-    <>
-      {outcome ? (
-        <Answer answer={outcome.answer} />
-      ) : (
-        <Refused refusal={result?.refusal} otherwise={`Say what ${name} is now, and what it should be.`} />
-      )}
+    <Worked result={result} otherwise={`Say what ${name} is now, and what it should be.`}>
       <div className="mt-5 grid gap-8 lg:grid-cols-2">
         {points.length > 0 && (
           <CourseChart
@@ -104,8 +98,6 @@ export function Backwards({ water, about, levels }: Seen) {
           {water.fields}
         </Figures>
       </div>
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
-    </>
+    </Worked>
   );
 }

@@ -7,12 +7,11 @@ import { PARAMETERS } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { waterChange } from '@/chemistry/water-change/water-change';
-import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
+import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
 import { takesPerDay } from '@/reckoning/change-question';
@@ -45,7 +44,7 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
   const [heaterW, setHeaterW] = useState<number | null>(null);
   const changeL = own ?? usualL;
   const tankC = lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
-  const { outcome, refusal } = attempt(() =>
+  const result = attempt(() =>
     waterChange.run({
       netVolumeL: volumeL,
       changeL,
@@ -59,6 +58,7 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
       ...(heaterW !== null && { heaterW }),
     }),
   );
+  const { outcome } = result;
   const log = () =>
     void commit({
       label: `Logged ${showText(quantity('volume', changeL), units)} changed`,
@@ -79,21 +79,17 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
   const drawn = outcome?.values.levels[about];
   const band = tank.targets[about] ?? PARAMETERS[about].band;
   return (
-    <>
-      {outcome ? (
-        <Answer
-          answer={outcome.answer}
-          actions={
-            !several && (
-              <Button look="main" onClick={log}>
-                Log this change
-              </Button>
-            )
-          }
-        />
-      ) : (
-        <Refused refusal={refusal} otherwise="Say how much water is changed." />
-      )}
+    <Worked
+      result={result}
+      otherwise="Say how much water is changed."
+      actions={
+        !several && (
+          <Button look="main" onClick={log}>
+            Log this change
+          </Button>
+        )
+      }
+    >
       <div className="mt-5 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         {several && drawn ? (
           <CourseChart
@@ -176,9 +172,7 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
         </Figures>
       </div>
       {several && outcome && <LevelTable outcome={outcome} levels={levels} water={water.levels} />}
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
-    </>
+    </Worked>
   );
 }
 

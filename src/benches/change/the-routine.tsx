@@ -8,12 +8,11 @@ import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { changeRoutine } from '@/chemistry/water-change/change-routine';
 import { FOLLOWED } from '@/chemistry/water-change/followed';
-import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
+import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
 import { shortfallCautions, takesPerDay } from '@/reckoning/change-question';
@@ -38,7 +37,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
   const logged = takesPerDay(book, tank, now);
   const takes = ownTakes === null ? logged : { ...logged, [about]: ownTakes };
   const salt = water.salt ?? book.salts.find(({ id }) => id === tank.saltId);
-  const { outcome, refusal } = attempt(() =>
+  const result = attempt(() =>
     changeRoutine.run({
       netVolumeL: netVolumeL(tank),
       routine: drip ? { by: 'flow', litresPerDay: flow } : { by: 'changes', changeL, everyDays },
@@ -54,6 +53,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
       about,
     }),
   );
+  const { outcome } = result;
   const kept = tank.routine?.changeL === changeL && tank.routine.everyDays === everyDays;
   const keep = () =>
     void commit({
@@ -65,21 +65,18 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
       at[about] === undefined ? [] : [{ days, value: at[about] }],
     ) ?? [];
   return (
-    <>
-      {outcome ? (
-        <Answer
-          answer={outcome.answer}
-          actions={
-            !drip && (
-              <Button look="main" disabled={kept} onClick={keep}>
-                {kept ? 'This is the routine kept' : 'Keep this routine'}
-              </Button>
-            )
-          }
-        />
-      ) : (
-        <Refused refusal={refusal} otherwise="Say how much, and how often." />
-      )}
+    <Worked
+      result={result}
+      otherwise="Say how much, and how often."
+      actions={
+        !drip && (
+          <Button look="main" disabled={kept} onClick={keep}>
+            {kept ? 'This is the routine kept' : 'Keep this routine'}
+          </Button>
+        )
+      }
+      cautions={ownTakes === null ? shortfallCautions(book, tank, now) : []}
+    >
       <div className="mt-5 grid gap-8 lg:grid-cols-2">
         {points.length > 0 ? (
           <CourseChart
@@ -146,11 +143,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
           {water.fields}
         </Figures>
       </div>
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && (
-        <Cautions cautions={[...outcome.cautions, ...(ownTakes === null ? shortfallCautions(book, tank, now) : [])]} />
-      )}
-    </>
+    </Worked>
   );
 }
 

@@ -6,11 +6,10 @@ import { AMOUNTS } from '@/chemistry/amounts';
 import { batchCorrection } from '@/chemistry/mixing/batch-correction';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
+import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { momentAfter, saltOf, strengthByItself } from '@/reckoning/batches';
 import { aimFor } from '@/reckoning/known-events';
@@ -73,22 +72,18 @@ export function CorrectBatch() {
   };
   const acts = outcome !== undefined && outcome.values.saltG + outcome.values.pourInL > 0;
   return (
-    <>
-      {outcome ? (
-        <Answer
-          answer={outcome.answer}
-          actions={
-            standing &&
-            acts && (
-              <Button look="main" onClick={log}>
-                Log that it was done
-              </Button>
-            )
-          }
-        />
-      ) : (
-        <Refused refusal={result?.refusal} otherwise="Say how much stands in the vessel and what it reads." />
-      )}
+    <Worked
+      result={result}
+      otherwise="Say how much stands in the vessel and what it reads."
+      actions={
+        standing &&
+        acts && (
+          <Button look="main" onClick={log}>
+            Log that it was done
+          </Button>
+        )
+      }
+    >
       <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
         {outcome && holdsL !== null && read !== null && (
           <TwoLevels
@@ -134,8 +129,6 @@ export function CorrectBatch() {
           />
         </Figures>
       </div>
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
-    </>
+    </Worked>
   );
 }

@@ -4,10 +4,9 @@ import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { salinity } from '@/chemistry/seawater/salinity-calculator';
-import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
+import { Worked } from '@/interface/worked';
 import { SelectField } from '@/interface/select-field';
 import { useTank } from '@/interface/workspace';
 import { aimFor } from '@/reckoning/known-events';
@@ -44,79 +43,74 @@ export function InstrumentReading() {
   const outcome = result?.outcome;
   return (
     <>
-      {outcome ? (
-        <Answer answer={outcome.answer} />
-      ) : (
-        <Refused refusal={result?.refusal} otherwise="Say what the instrument shows." />
-      )}
-      <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
-        <SalinityScale
-          salinity={outcome?.values.salinity}
-          band={tank.targets.salinity ?? PARAMETERS.salinity.band}
-          aim={aimFor(tank, 'salinity')}
-        />
-        <Figures title="The instrument">
-          <SelectField
-            label="Read with a"
-            value={by}
-            options={INSTRUMENTS}
-            onChange={(instrument) => {
-              setBy(instrument);
-              setShown(null);
-            }}
+      <Worked result={result} otherwise="Say what the instrument shows.">
+        <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
+          <SalinityScale
+            salinity={outcome?.values.salinity}
+            band={tank.targets.salinity ?? PARAMETERS.salinity.band}
+            aim={aimFor(tank, 'salinity')}
           />
-          <QuantityField
-            key={by}
-            label="It shows"
-            expected={SHOWN[by]}
-            value={shown}
-            onChange={setShown}
-            required
-            hint={SHOWS_HINT[by]}
-          />
-          {by === 'refractometer' && (
-            <>
-              <SelectField
-                label="Its scale is drawn for"
-                value={scale}
-                options={
-                  [
-                    ['seawater', 'seawater'],
-                    ['brine', 'brine (table salt)'],
-                  ] as const
-                }
-                onChange={setScale}
-              />
-              <QuantityField
-                label="In a standard of 35 ppt it shows"
-                expected={{ ...SHOWN.refractometer, field: 'reading in the standard' }}
-                value={standard}
-                onChange={setStandard}
-                hint="where it was checked; left empty, it is taken as true"
-              />
-            </>
-          )}
-          {by === 'hydrometer' && (
+          <Figures title="The instrument">
             <SelectField
-              label="Printed on the float"
-              value={float}
-              options={FLOATS.map((each) => [each, each] as const)}
-              onChange={setFloat}
+              label="Read with a"
+              value={by}
+              options={INSTRUMENTS}
+              onChange={(instrument) => {
+                setBy(instrument);
+                setShown(null);
+              }}
             />
-          )}
-          {(by === 'hydrometer' || by === 'conductivity') && (
             <QuantityField
-              label="Temperature of the sample"
-              expected={{ field: 'sample temperature', kind: 'temperature', low: 0, high: 40, usual: [15, 30] }}
-              value={sampleC}
-              onChange={setSampleC}
-              hint={by === 'conductivity' ? '25 °C where the meter corrects for it' : undefined}
+              key={by}
+              label="It shows"
+              expected={SHOWN[by]}
+              value={shown}
+              onChange={setShown}
+              required
+              hint={SHOWS_HINT[by]}
             />
-          )}
-        </Figures>
-      </div>
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
+            {by === 'refractometer' && (
+              <>
+                <SelectField
+                  label="Its scale is drawn for"
+                  value={scale}
+                  options={
+                    [
+                      ['seawater', 'seawater'],
+                      ['brine', 'brine (table salt)'],
+                    ] as const
+                  }
+                  onChange={setScale}
+                />
+                <QuantityField
+                  label="In a standard of 35 ppt it shows"
+                  expected={{ ...SHOWN.refractometer, field: 'reading in the standard' }}
+                  value={standard}
+                  onChange={setStandard}
+                  hint="where it was checked; left empty, it is taken as true"
+                />
+              </>
+            )}
+            {by === 'hydrometer' && (
+              <SelectField
+                label="Printed on the float"
+                value={float}
+                options={FLOATS.map((each) => [each, each] as const)}
+                onChange={setFloat}
+              />
+            )}
+            {(by === 'hydrometer' || by === 'conductivity') && (
+              <QuantityField
+                label="Temperature of the sample"
+                expected={{ field: 'sample temperature', kind: 'temperature', low: 0, high: 40, usual: [15, 30] }}
+                value={sampleC}
+                onChange={setSampleC}
+                hint={by === 'conductivity' ? '25 °C where the meter corrects for it' : undefined}
+              />
+            )}
+          </Figures>
+        </div>
+      </Worked>
       <p className="mt-4 max-w-3xl text-sm text-soft">
         A calibrated refractometer or a digital meter is trusted; wait some 20 seconds for the drops to take the prism’s
         warmth. Swing-arm hydrometers are not: common practice.

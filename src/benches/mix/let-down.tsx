@@ -4,10 +4,9 @@ import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { fromStock } from '@/chemistry/mixing/from-stock';
 import { attempt } from '@/chemistry/refusal';
-import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
+import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
 import { aimFor } from '@/reckoning/known-events';
@@ -41,15 +40,7 @@ export function LetDown() {
         );
   const outcome = result?.outcome;
   return (
-    <>
-      {outcome ? (
-        <Answer answer={outcome.answer} />
-      ) : (
-        <Refused
-          refusal={result?.refusal}
-          otherwise="Say what the stock reads, and how much is wanted at what salinity."
-        />
-      )}
+    <Worked result={result} otherwise="Say what the stock reads, and how much is wanted at what salinity.">
       <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
         {outcome && stockSalinity !== null && (
           <TwoLevels
@@ -94,8 +85,6 @@ export function LetDown() {
           />
         </Figures>
       </div>
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
-    </>
+    </Worked>
   );
 }

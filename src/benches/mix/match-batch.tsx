@@ -7,10 +7,9 @@ import { batchMatch } from '@/chemistry/mixing/batch-match';
 import { readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { capitalised } from '@/chemistry/words';
-import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
+import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
 import { waterOfBatch } from '@/reckoning/batches';
 import { changeHabit } from '@/reckoning/change-habit';
@@ -42,7 +41,7 @@ export function MatchBatch() {
     calcium: level('calcium'),
     magnesium: level('magnesium'),
   });
-  const { outcome, refusal } = attempt(() =>
+  const result = attempt(() =>
     batchMatch.run({
       litres: batchL,
       batch: of(brings),
@@ -51,8 +50,7 @@ export function MatchBatch() {
     }),
   );
   return (
-    <>
-      {outcome ? <Answer answer={outcome.answer} /> : <Refused refusal={refusal} otherwise="" />}
+    <Worked result={result} otherwise="">
       <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
         <MatchBars
           rows={ELEMENTS.map((element) => ({ element, batch: brings(element), tank: holds(element) }))}
@@ -107,8 +105,6 @@ export function MatchBatch() {
           ))}
         </Figures>
       </div>
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
-    </>
+    </Worked>
   );
 }

@@ -6,11 +6,10 @@ import { AMOUNTS } from '@/chemistry/amounts';
 import { mixBatch } from '@/chemistry/mixing/mix-batch';
 import { attempt } from '@/chemistry/refusal';
 import { preferredUnit, quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
-import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
+import { Worked } from '@/interface/worked';
 import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { aimFor } from '@/reckoning/known-events';
@@ -93,24 +92,22 @@ export function NewBatch() {
   const outcome = result?.outcome;
 
   return (
-    <>
-      {outcome ? (
-        <Answer
-          answer={outcome.answer}
-          actions={
-            <>
-              <Button look="main" onClick={() => void log(outcome.values.saltG)}>
-                Log this batch
-              </Button>
-              <Button look="quiet" onClick={() => setLitres(wholeL(netL, units))}>
-                First fill of the tank
-              </Button>
-            </>
-          }
-        />
-      ) : (
-        <Refused refusal={result?.refusal} otherwise="Say how many litres, and at what salinity." />
-      )}
+    <Worked
+      result={result}
+      otherwise="Say how many litres, and at what salinity."
+      actions={
+        outcome && (
+          <>
+            <Button look="main" onClick={() => void log(outcome.values.saltG)}>
+              Log this batch
+            </Button>
+            <Button look="quiet" onClick={() => setLitres(wholeL(netL, units))}>
+              First fill of the tank
+            </Button>
+          </>
+        )
+      }
+    >
       <div className="mt-6 grid gap-8 md:grid-cols-[17rem_minmax(0,1fr)]">
         {outcome && litres !== null && salinity !== null && (
           <MixingVessel
@@ -196,8 +193,6 @@ export function NewBatch() {
           />
         </Figures>
       </div>
-      {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
-    </>
+    </Worked>
   );
 }

@@ -5,8 +5,10 @@ import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
+import { FormEnd } from '@/interface/form-end';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { RecordRow } from '@/interface/record-row';
 import { useCommit, useTank } from '@/interface/workspace';
 import { vesselLearnt } from '@/reckoning/learnt-salt';
 import type { WaterVessel } from '@/record/schema';
@@ -30,37 +32,26 @@ export function Vessels() {
               {editing === vessel.id ? (
                 <VesselForm vessel={vessel} onDone={done} />
               ) : (
-                <div className="flex flex-wrap items-baseline gap-x-4">
-                  <span className="w-40 shrink-0 font-semibold">{vessel.name}</span>
-                  <span className="min-w-0 flex-1 basis-64">
-                    {showText(quantity('volume', vessel.litres), units)}
-                    {told && (
-                      <span className="text-kelp">
-                        {' '}
-                        by its mark; {learnt.batches} batches say{' '}
-                        {showText(quantity('volume', vessel.litres * learnt.factor), units)} (±{' '}
-                        {showText(quantity('volume', vessel.litres * 1.96 * learnt.error), units)})
-                      </span>
-                    )}
-                    {learnt && !told && (
-                      <span className="text-soft">
-                        ; its mark agrees with {learnt.batches === 1 ? 'its one batch' : `${learnt.batches} batches`}
-                      </span>
-                    )}
-                  </span>
-                  <span>
-                    <Button look="quiet" aria-label={`Change ${vessel.name}`} onClick={() => setEditing(vessel.id)}>
-                      Change
-                    </Button>
-                    <Button
-                      look="quiet"
-                      aria-label={`Remove ${vessel.name}`}
-                      onClick={() => void commit({ label: `Removed ${vessel.name}`, remove: { vessels: [vessel.id] } })}
-                    >
-                      Remove
-                    </Button>
-                  </span>
-                </div>
+                <RecordRow
+                  title={vessel.name}
+                  onEdit={() => setEditing(vessel.id)}
+                  onRemove={() => void commit({ label: `Removed ${vessel.name}`, remove: { vessels: [vessel.id] } })}
+                >
+                  {showText(quantity('volume', vessel.litres), units)}
+                  {told && (
+                    <span className="text-kelp">
+                      {' '}
+                      by its mark; {learnt.batches} batches say{' '}
+                      {showText(quantity('volume', vessel.litres * learnt.factor), units)} (±{' '}
+                      {showText(quantity('volume', vessel.litres * 1.96 * learnt.error), units)})
+                    </span>
+                  )}
+                  {learnt && !told && (
+                    <span className="text-soft">
+                      ; its mark agrees with {learnt.batches === 1 ? 'its one batch' : `${learnt.batches} batches`}
+                    </span>
+                  )}
+                </RecordRow>
               )}
             </li>
           );
@@ -119,17 +110,7 @@ function VesselForm({ vessel, onDone }: { readonly vessel?: WaterVessel; readonl
           required
         />
       </div>
-      {fault && (
-        <p role="alert" className="mt-2 text-rust">
-          {fault}
-        </p>
-      )}
-      <div className="mt-3 flex gap-2">
-        <Button type="submit" look="main">
-          Save the vessel
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
+      <FormEnd fault={fault} save="Save the vessel" onLeave={onDone} />
     </form>
   );
 }

@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { PARAMETERS } from '@/chemistry/parameters';
-import { Button } from '@/interface/button';
+import { FormEnd } from '@/interface/form-end';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce } from '@/interface/workspace';
@@ -97,17 +97,7 @@ export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDo
         />
         <QuantityField label="Price of a box" expected={AMOUNTS.price} value={boxPrice} onChange={setBoxPrice} />
       </div>
-      {fault && (
-        <p role="alert" className="mt-2 text-rust">
-          {fault}
-        </p>
-      )}
-      <div className="mt-3 flex gap-2">
-        <Button type="submit" look="main">
-          Save the salt
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
+      <FormEnd fault={fault} save="Save the salt" onLeave={onDone} />
     </form>
   );
 }

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
+import { RecordRow } from '@/interface/record-row';
 import { useCommit, useTank } from '@/interface/workspace';
 import { labelTested, saltStrength, type LabelTested, type SaltStrength } from '@/reckoning/learnt-salt';
 import type { Salt } from '@/record/schema';
@@ -36,43 +37,32 @@ export function SaltList({
               {editing === salt.id ? (
                 <SaltForm salt={salt} onDone={done} />
               ) : (
-                <div className="flex flex-wrap items-baseline gap-x-4">
-                  <span className="w-40 shrink-0">
-                    <span className="font-semibold">{salt.name}</span>
-                    {compared && <span className="block text-sm text-soft">{compared.school}</span>}
-                  </span>
-                  <span className="min-w-0 flex-1 basis-72">
-                    <span className="block">{strengthWords(salt, saltStrength(book, salt))}</span>
-                    {salt.profile && <span className="block">{profileWords(salt.profile, units)}</span>}
-                    {labelTested(book, salt).map((tested) => (
-                      <span key={tested.element} className={`block ${tested.differs ? 'text-kelp' : 'text-soft'}`}>
-                        {testedWords(tested, units)}
-                      </span>
-                    ))}
-                    {salt.boxG !== undefined && (
-                      <span className="block text-soft">
-                        {showText(quantity('mass', salt.boxG), units)} a box
-                        {salt.boxPrice !== undefined && ` at ${showText(quantity('money', salt.boxPrice), units)}`}
-                        {compared?.costAYear !== undefined &&
-                          `; ${showText(quantity('money', compared.costAYear), units)} a year on this routine`}
-                      </span>
-                    )}
-                  </span>
-                  <span>
-                    <Button look="quiet" aria-label={`Change ${salt.name}`} onClick={() => setEditing(salt.id)}>
-                      Change
-                    </Button>
-                    {!inUse(salt.id) && (
-                      <Button
-                        look="quiet"
-                        aria-label={`Remove ${salt.name}`}
-                        onClick={() => void commit({ label: `Removed ${salt.name}`, remove: { salts: [salt.id] } })}
-                      >
-                        Remove
-                      </Button>
-                    )}
-                  </span>
-                </div>
+                <RecordRow
+                  title={salt.name}
+                  under={compared?.school}
+                  onEdit={() => setEditing(salt.id)}
+                  onRemove={
+                    inUse(salt.id)
+                      ? undefined
+                      : () => void commit({ label: `Removed ${salt.name}`, remove: { salts: [salt.id] } })
+                  }
+                >
+                  <span className="block">{strengthWords(salt, saltStrength(book, salt))}</span>
+                  {salt.profile && <span className="block">{profileWords(salt.profile, units)}</span>}
+                  {labelTested(book, salt).map((tested) => (
+                    <span key={tested.element} className={`block ${tested.differs ? 'text-kelp' : 'text-soft'}`}>
+                      {testedWords(tested, units)}
+                    </span>
+                  ))}
+                  {salt.boxG !== undefined && (
+                    <span className="block text-soft">
+                      {showText(quantity('mass', salt.boxG), units)} a box
+                      {salt.boxPrice !== undefined && ` at ${showText(quantity('money', salt.boxPrice), units)}`}
+                      {compared?.costAYear !== undefined &&
+                        `; ${showText(quantity('money', compared.costAYear), units)} a year on this routine`}
+                    </span>
+                  )}
+                </RecordRow>
               )}
             </li>
           );

@@ -2,7 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
-import { Button } from '@/interface/button';
+import { FormEnd } from '@/interface/form-end';
 import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SOURCE_FIGURES } from '@/interface/source-figures';
@@ -60,14 +60,7 @@ export function ReadTheLine({ source }: { readonly source: Source }) {
           />
         ))}
       </div>
-      {fault && (
-        <p role="alert" className="mt-2 text-rust">
-          {fault}
-        </p>
-      )}
-      <Button type="submit" look="main" className="mt-3">
-        Log this reading
-      </Button>
+      <FormEnd fault={fault} save="Log this reading" />
     </form>
   );
 }

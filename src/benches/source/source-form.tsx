@@ -5,6 +5,7 @@ import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { capitalised } from '@/chemistry/words';
 import { Button } from '@/interface/button';
+import { FormEnd } from '@/interface/form-end';
 import { STAGE_WORDS } from '@/interface/describe-entry';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -163,17 +164,7 @@ export function SourceForm({ source, onDone }: { readonly source?: Source; reado
           </Button>
         )}
       </fieldset>
-      {fault && (
-        <p role="alert" className="mt-2 text-rust">
-          {fault}
-        </p>
-      )}
-      <div className="mt-3 flex gap-2">
-        <Button type="submit" look="main">
-          Keep this line
-        </Button>
-        {source && <Button onClick={onDone}>Leave it as it was</Button>}
-      </div>
+      <FormEnd fault={fault} save="Keep this line" leave="Leave it as it was" onLeave={source ? onDone : undefined} />
     </form>
   );
 }

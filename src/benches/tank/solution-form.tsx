@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { strengthOfBottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
-import { Button } from '@/interface/button';
+import { FormEnd } from '@/interface/form-end';
 import { ChoiceRow } from '@/interface/choice-row';
 import { NameField } from '@/interface/name-field';
 import { focusRefused } from '@/interface/quantity-field';
@@ -75,17 +75,7 @@ export function SolutionForm({ solution, onDone }: { readonly solution?: Solutio
         <SaltsWeighed parts={parts} onChange={setParts} />
       )}
       {bottle && <p className="mt-2 text-soft">Brings {strengthWords(bottle, book.settings.units)}.</p>}
-      {fault && (
-        <p role="alert" className="mt-2 text-rust">
-          {fault}
-        </p>
-      )}
-      <div className="mt-3 flex flex-wrap gap-2">
-        <Button type="submit" look="main">
-          Save the solution
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
+      <FormEnd fault={fault} save="Save the solution" onLeave={onDone} />
     </form>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { partWords } from '@/chemistry/reagents/strength-steps';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
+import { RecordRow } from '@/interface/record-row';
 import { useCommit, useTank } from '@/interface/workspace';
 import type { Solution } from '@/record/schema';
 import { MakeIt } from './make-it';
@@ -33,18 +34,27 @@ export function Solutions() {
               <SolutionForm solution={solution} onDone={done} />
             ) : (
               <>
-                <Row
+                <RecordRow
                   title={solution.name}
-                  text={`${toldBy(solution, units)}: ${strengthWords(solution, units)}`}
                   onEdit={() => setEditing(solution.id)}
-                  onMake={() => setMaking(making === solution.id ? undefined : solution.id)}
-                  making={making === solution.id}
+                  more={
+                    <Button
+                      look="quiet"
+                      aria-label={`How to make ${solution.name}`}
+                      aria-expanded={making === solution.id}
+                      onClick={() => setMaking(making === solution.id ? undefined : solution.id)}
+                    >
+                      How to make it
+                    </Button>
+                  }
                   onRemove={
                     inUse(solution.id)
                       ? undefined
                       : () => void commit({ label: `Removed ${solution.name}`, remove: { solutions: [solution.id] } })
                   }
-                />
+                >
+                  {`${toldBy(solution, units)}: ${strengthWords(solution, units)}`}
+                </RecordRow>
                 {making === solution.id && <MakeIt solution={solution} onDone={() => setMaking(undefined)} />}
               </>
             )}
@@ -72,42 +82,4 @@ function toldBy({ parts, claim }: Solution, units: UnitPreferences): string {
     return rise === undefined ? [] : [`${element} by ${showText(quantity(element, rise), units)}`];
   });
   return `by its label ${showText(quantity('dose', ml), units)} in ${showText(quantity('volume', inLitres), units)} raise ${rises.join(', ')}`;
-}
-
-function Row({
-  title,
-  text,
-  onEdit,
-  onMake,
-  making = false,
-  onRemove,
-}: {
-  readonly title: string;
-  readonly text: string;
-  readonly onEdit: () => void;
-  readonly onMake?: () => void;
-  readonly making?: boolean;
-  readonly onRemove?: (() => void) | undefined;
-}) {
-  return (
-    <div className="flex flex-wrap items-baseline gap-x-4">
-      <span className="w-40 shrink-0 font-semibold">{title}</span>
-      <span className="min-w-0 flex-1 basis-64">{text}</span>
-      <span>
-        <Button look="quiet" aria-label={`Change ${title}`} onClick={onEdit}>
-          Change
-        </Button>
-        {onMake && (
-          <Button look="quiet" aria-label={`How to make ${title}`} aria-expanded={making} onClick={onMake}>
-            How to make it
-          </Button>
-        )}
-        {onRemove && (
-          <Button look="quiet" aria-label={`Remove ${title}`} onClick={onRemove}>
-            Remove
-          </Button>
-        )}
-      </span>
-    </div>
-  );
 }

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Answer as AnswerText } from '@/chemistry/calculator';
-import { checklist, type DayPhase } from '@/chemistry/water-change/checklist';
+import { checklist, LAST_STEP, type DayPhase } from '@/chemistry/water-change/checklist';
 import { waterDay } from '@/chemistry/water-change/water-day';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
@@ -46,7 +46,10 @@ function TheDay({ book }: { readonly book: Book }) {
   const { zone } = book.settings;
   const keepOnce = useCommitOnce();
   const commit = useCommit();
-  const kept = book.waterDays.find(({ at }) => at > now - IN_HAND_DAYS * DAY_MS);
+  const [planNext, setPlanNext] = useState(false);
+  const inHand = book.waterDays.filter(({ at }) => at > now - IN_HAND_DAYS * DAY_MS);
+  // The first that is not done; where all are, the last, until the next is planned.
+  const kept = inHand.find((day) => !isDone(book, day)) ?? (planNext ? undefined : inHand.at(-1));
   const [draft, setDraft] = useState<Omit<WaterDay, 'id'>>();
   const [editing, setEditing] = useState(false);
   // Proposed once a visit, so that it does not move while it is looked at.
@@ -79,6 +82,7 @@ function TheDay({ book }: { readonly book: Book }) {
     const row: WaterDay = { ...(draft ?? kept ?? proposed), id: kept?.id ?? nanoid() };
     if (await keepOnce({ label: `Water day kept for ${whenText(row.at, now, zone)}`, put: { waterDays: [row] } })) {
       setEditing(false);
+      setPlanNext(false);
       setDraft(undefined);
     }
   };
@@ -97,6 +101,11 @@ function TheDay({ book }: { readonly book: Book }) {
                 </Button>
               ) : (
                 <Button onClick={() => setEditing(true)}>Change the plan</Button>
+              )}
+              {kept && !editing && isDone(book, kept) && (
+                <Button look="main" onClick={() => setPlanNext(true)}>
+                  Plan the next day
+                </Button>
               )}
               <Button onClick={() => window.print()}>Print the list</Button>
               {found.outcome.values.late && planning && (
@@ -154,6 +163,11 @@ function TheDay({ book }: { readonly book: Book }) {
       </div>
     </Bench>
   );
+}
+
+/** A day whose last step is ticked. */
+function isDone(book: Book, day: WaterDay): boolean {
+  return ticksOf(book, day.id).some(({ step }) => step === LAST_STEP);
 }
 
 /** Once a step is ticked the next one is the answer. */

@@ -132,11 +132,14 @@ function ofTank(
   };
 }
 
+/** With this the day is done. */
+export const LAST_STEP = 'look';
+
 const AFTERWARDS: readonly DayStep[] = [
   { key: 'additives', says: ['Give the additives that follow a change; test in an hour or two.'] },
   {
     key: 'drain',
     says: ['Used water down an indoor drain, by local rules; rinse buckets and hoses with fresh water.'],
   },
-  { key: 'look', says: ['Look at every tank once more: pumps running, top-off filling, nothing dripping.'] },
+  { key: LAST_STEP, says: ['Look at every tank once more: pumps running, top-off filling, nothing dripping.'] },
 ];

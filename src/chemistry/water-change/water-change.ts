@@ -19,6 +19,7 @@ import {
   waterOf,
   type Followed,
 } from './followed';
+import { DRAIN, HEAVY, OFF_FIRST } from './change-cautions';
 import { heatNeededKWh } from './heat';
 
 /** Livestock stands a change this much colder or warmer, taken in the tank as a whole, °C. Chosen. */
@@ -244,23 +245,3 @@ function cautionsFor(share: number, changes: number, changeL: number, livestock:
   cautions.push(DRAIN);
   return cautions;
 }
-
-/** Said wherever water leaves a tank. */
-export const OFF_FIRST: Caution = {
-  severity: 'harm',
-  says: [
-    'Heater, return, skimmer and top-off off before the level falls, and on again in the opposite order. Drip loops, a residual-current device; wiring is for a licensed electrician, by local codes.',
-  ],
-};
-export const HEAVY: Caution = {
-  severity: 'care',
-  says: [
-    'A litre weighs a kilogram: 20 L is 20 kg to lift. Pump it, or carry less at a time; wet floors are slippery.',
-  ],
-};
-export const DRAIN: Caution = {
-  severity: 'note',
-  says: [
-    'Used saltwater goes down an indoor drain where local rules allow it; it and livestock never go to a storm drain or local water.',
-  ],
-};

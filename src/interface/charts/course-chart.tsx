@@ -1,16 +1,14 @@
 'use client';
 
-import { useMemo, useRef, useState } from 'react';
+import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ReferenceArea, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
 import Papa from 'papaparse';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import type { QuantityKind } from '@/chemistry/units/kinds';
 import { capitalised } from '@/chemistry/words';
-import { notify } from '../notices';
-import { useWidth } from '../use-width';
 import { useUnits } from '../workspace';
 import { axisFor } from './axis';
-import { ChartButtons } from './chart-buttons';
+import { ChartFrame } from './chart-frame';
 import { saveFile } from './save';
 
 export interface CourseLine {
@@ -40,9 +38,6 @@ const STROKES = [
 /** Where a level goes over the days to come, once for each way of doing it. */
 export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
   const units = useUnits();
-  const [ref, width] = useWidth(480);
-  const frame = useRef<HTMLDivElement>(null);
-  const [asTable, setAsTable] = useState(false);
   const unit = preferredUnit(kind, units);
   const points = useMemo(() => {
     const byDay = new Map<number, Record<string, number>>();
@@ -73,58 +68,48 @@ export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
     saveFile(`${name.replaceAll(/[^a-z0-9]+/gi, '-')}-course.csv`, 'text/csv', Papa.unparse(rows));
   };
   return (
-    <figure aria-label={`${name} over the days to come`} className="min-w-0">
-      <figcaption className="flex flex-wrap items-baseline gap-x-2">
-        <span className="font-semibold">{capitalised(name)}</span>
-        <span className="text-sm text-soft">{unit.symbol}, days from now</span>
-        <ChartButtons
-          name={name}
-          fileName={`${name}-course`}
-          asTable={asTable}
-          onTable={() => setAsTable(!asTable)}
-          onCsv={saveCsv}
-          onTrouble={() => notify({ text: 'The picture could not be made.', trouble: true })}
-          drawing={() => frame.current?.querySelector<SVGSVGElement>('svg.recharts-surface') ?? undefined}
-        />
-      </figcaption>
-      {asTable && (
-        <div className="max-h-64 overflow-y-auto">
-          <table className="w-full text-sm">
-            <thead>
-              <tr className="text-left text-soft">
-                <th className="font-normal">Day</th>
-                {lines.map(({ label }) => (
-                  <th key={label} className="text-right font-normal">
-                    {label}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {points.map((row) => (
-                <tr key={row.days} className="border-t border-line">
-                  <td className="py-1">{Number((row.days ?? 0).toFixed(1))}</td>
-                  {lines.map(({ label }, i) => {
-                    const value = row[`line${i}`];
-                    return (
-                      <td key={label} className="text-right">
-                        {value === undefined ? '' : told(value)}
-                      </td>
-                    );
-                  })}
-                </tr>
+    <ChartFrame
+      label={`${name} over the days to come`}
+      caption={
+        <>
+          <span className="font-semibold">{capitalised(name)}</span>
+          <span className="text-sm text-soft">{unit.symbol}, days from now</span>
+        </>
+      }
+      name={name}
+      fileName={`${name}-course`}
+      onCsv={saveCsv}
+      table={
+        <>
+          <thead>
+            <tr className="text-left text-soft">
+              <th className="font-normal">Day</th>
+              {lines.map(({ label }) => (
+                <th key={label} className="text-right font-normal">
+                  {label}
+                </th>
               ))}
-            </tbody>
-          </table>
-        </div>
-      )}
-      <div
-        ref={(element) => {
-          frame.current = element;
-          return ref(element);
-        }}
-        className={asTable ? 'sr-only' : ''}
-      >
+            </tr>
+          </thead>
+          <tbody>
+            {points.map((row) => (
+              <tr key={row.days} className="border-t border-line">
+                <td className="py-1">{Number((row.days ?? 0).toFixed(1))}</td>
+                {lines.map(({ label }, i) => {
+                  const value = row[`line${i}`];
+                  return (
+                    <td key={label} className="text-right">
+                      {value === undefined ? '' : told(value)}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </>
+      }
+    >
+      {(width) => (
         <ComposedChart
           width={width}
           height={height}
@@ -199,8 +184,8 @@ export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
             }}
           />
         </ComposedChart>
-      </div>
-    </figure>
+      )}
+    </ChartFrame>
   );
 }
 

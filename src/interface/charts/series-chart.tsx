@@ -1,6 +1,7 @@
 'use client';
 
-import { useMemo, useRef, useState } from 'react';
+import Papa from 'papaparse';
+import { useMemo } from 'react';
 import {
   Area,
   CartesianGrid,
@@ -21,11 +22,11 @@ import type { DatedValue } from '@/reckoning/readings';
 import { dayTicks } from '../tide/day-ticks';
 import type { Mark } from '../tide/marks';
 import { useTide } from '../tide/tide-context';
-import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
 import { axisFor } from './axis';
-import { ChartActions } from './chart-actions';
+import { ChartFrame } from './chart-frame';
+import { saveFile } from './save';
 import { levelsOf, seriesPoints, type Point } from './series-points';
 
 interface Props {
@@ -57,12 +58,10 @@ export function SeriesChart({
     book: {
       settings: { units, zone },
     },
+    tank,
   } = useTank();
   const { from, to } = useTide();
   const now = useNow();
-  const [ref, width] = useWidth(480);
-  const frame = useRef<HTMLDivElement>(null);
-  const [asTable, setAsTable] = useState(false);
   const { name, kind, testError } = PARAMETERS[parameter];
   const unit = preferredUnit(kind, units);
 
@@ -79,51 +78,53 @@ export function SeriesChart({
 
   const rows = readings.filter(({ at }) => at >= from && at <= to);
 
+  const fileName = `${tank.name}-${parameter}`.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
+  const saveCsv = () => {
+    const column = `${parameter} ${unit.symbol}`.trim();
+    const lines = rows.map(({ at, value }) => ({
+      time: new Date(at).toISOString(),
+      [column]: Number(unit.fromCanonical(value).toPrecision(6)),
+    }));
+    saveFile(`${fileName}.csv`, 'text/csv', Papa.unparse(lines));
+  };
+
   return (
-    <figure aria-label={`${name} over time`} className="min-w-0">
-      <figcaption className="flex flex-wrap items-baseline gap-x-2">
-        <span className="font-semibold">{capitalised(name)}</span>
-        {last && (
-          <span className="text-sm text-soft">
-            {showText(quantity(kind, last.value), units)}, {whenText(last.at, now, zone)}
-          </span>
-        )}
-        <ChartActions
-          parameter={parameter}
-          rows={rows}
-          asTable={asTable}
-          onTable={() => setAsTable(!asTable)}
-          drawing={() => frame.current?.querySelector<SVGSVGElement>('svg.recharts-surface') ?? undefined}
-        />
-      </figcaption>
-      {asTable && (
-        <div className="max-h-64 overflow-y-auto">
-          <table className="w-full text-sm">
-            <thead>
-              <tr className="text-left text-soft">
-                <th className="font-normal">When</th>
-                <th className="text-right font-normal">{name}</th>
+    <ChartFrame
+      label={`${name} over time`}
+      caption={
+        <>
+          <span className="font-semibold">{capitalised(name)}</span>
+          {last && (
+            <span className="text-sm text-soft">
+              {showText(quantity(kind, last.value), units)}, {whenText(last.at, now, zone)}
+            </span>
+          )}
+        </>
+      }
+      name={name}
+      fileName={fileName}
+      onCsv={saveCsv}
+      table={
+        <>
+          <thead>
+            <tr className="text-left text-soft">
+              <th className="font-normal">When</th>
+              <th className="text-right font-normal">{name}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.toReversed().map((row) => (
+              <tr key={row.entryId} className="border-t border-line">
+                <td className="py-1">{whenText(row.at, now, zone)}</td>
+                <td className="text-right">{showText(quantity(kind, row.value), units)}</td>
               </tr>
-            </thead>
-            <tbody>
-              {rows.toReversed().map((row) => (
-                <tr key={row.entryId} className="border-t border-line">
-                  <td className="py-1">{whenText(row.at, now, zone)}</td>
-                  <td className="text-right">{showText(quantity(kind, row.value), units)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-      )}
-      <div
-        ref={(element) => {
-          frame.current = element;
-          return ref(element);
-        }}
-        className={asTable ? 'sr-only' : ''}
-      >
-        {levels.length === 0 ? (
+            ))}
+          </tbody>
+        </>
+      }
+    >
+      {(width) =>
+        levels.length === 0 ? (
           <p className="py-8 text-sm text-soft">
             Nothing logged in this stretch of time. Jot it: {PARAMETERS[parameter].short} …
           </p>
@@ -240,9 +241,9 @@ export function SeriesChart({
               }}
             />
           </ComposedChart>
-        )}
-      </div>
-    </figure>
+        )
+      }
+    </ChartFrame>
   );
 }
 

@@ -1,0 +1,55 @@
+'use client';
+
+import { useRef, useState, type ReactNode } from 'react';
+import { notify } from '../notices';
+import { useWidth } from '../use-width';
+import { ChartButtons } from './chart-buttons';
+
+interface Props {
+  readonly label: string;
+  readonly caption: ReactNode;
+  /** What is drawn, for the names of its buttons, and the name of a file it leaves in. */
+  readonly name: string;
+  readonly fileName: string;
+  readonly onCsv: () => void;
+  readonly table: ReactNode;
+  /** The drawing, as wide as there is room. */
+  readonly children: (width: number) => ReactNode;
+}
+
+/** What every chart stands in: its name and buttons, itself, and the same figures as a table one press away. */
+export function ChartFrame({ label, caption, name, fileName, onCsv, table, children }: Props) {
+  const [ref, width] = useWidth(480);
+  const frame = useRef<HTMLDivElement>(null);
+  const [asTable, setAsTable] = useState(false);
+  return (
+    <figure aria-label={label} className="min-w-0">
+      <figcaption className="flex flex-wrap items-baseline gap-x-2">
+        {caption}
+        <ChartButtons
+          name={name}
+          fileName={fileName}
+          asTable={asTable}
+          onTable={() => setAsTable(!asTable)}
+          onCsv={onCsv}
+          onTrouble={() => notify({ text: 'The picture could not be made.', trouble: true })}
+          drawing={() => frame.current?.querySelector<SVGSVGElement>('svg.recharts-surface') ?? undefined}
+        />
+      </figcaption>
+      {asTable && (
+        <div className="max-h-64 overflow-y-auto">
+          <table className="w-full text-sm">{table}</table>
+        </div>
+      )}
+      <div
+        ref={(element) => {
+          frame.current = element;
+          return ref(element);
+        }}
+        className={asTable ? 'sr-only' : ''}
+      >
+        {children(width)}
+      </div>
+    </figure>
+  );
+}

@@ -1,0 +1,31 @@
+'use client';
+
+import { Button } from './button';
+
+interface Props {
+  /** What is missing or cannot be, in words. */
+  readonly fault: string | undefined;
+  readonly save: string;
+  readonly leave?: string;
+  /** Given where the form can be left without saving. */
+  readonly onLeave?: (() => void) | undefined;
+}
+
+/** The foot of a form: what is wrong, and the two ways out. */
+export function FormEnd({ fault, save, leave = 'Leave it', onLeave }: Props) {
+  return (
+    <>
+      {fault && (
+        <p role="alert" className="mt-2 text-rust">
+          {fault}
+        </p>
+      )}
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Button type="submit" look="main">
+          {save}
+        </Button>
+        {onLeave && <Button onClick={onLeave}>{leave}</Button>}
+      </div>
+    </>
+  );
+}

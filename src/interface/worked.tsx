@@ -1,0 +1,34 @@
+import type { ReactNode } from 'react';
+import type { Caution, Outcome } from '@/chemistry/calculator';
+import type { Attempt } from '@/chemistry/refusal';
+import { Answer, Cautions, Working } from './answer';
+import { Refused } from './refused';
+
+interface Props {
+  /** What was worked out or refused; undefined while something is missing. */
+  readonly result: Attempt<Outcome<unknown>> | undefined;
+  /** What is asked for then. */
+  readonly otherwise: string;
+  readonly actions?: ReactNode;
+  /** The picture and the figures that move it. */
+  readonly children: ReactNode;
+  /** Cautions of the bench's own, besides the calculator's. */
+  readonly cautions?: readonly Caution[];
+}
+
+/** A calculator on a bench: the answer, or why there is none; then picture and figures, the working and the cautions. */
+export function Worked({ result, otherwise, actions, children, cautions = [] }: Props) {
+  const outcome = result?.outcome;
+  return (
+    <>
+      {outcome ? (
+        <Answer answer={outcome.answer} actions={actions} />
+      ) : (
+        <Refused refusal={result?.refusal} otherwise={otherwise} />
+      )}
+      {children}
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions cautions={[...outcome.cautions, ...cautions]} />}
+    </>
+  );
+}

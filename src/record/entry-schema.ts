@@ -1,0 +1,125 @@
+import { z } from 'zod';
+import type { PARAMETER_IDS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/chemistry/parameters';
+import { amount, id, moment } from './fields';
+
+const reading = (parameter: (typeof PARAMETER_IDS)[number]) => {
+  const { low, high } = PARAMETERS[parameter];
+  return z.number().min(low).max(high).optional();
+};
+
+const common = {
+  id,
+  tankId: id,
+  at: moment,
+  note: z.string().max(2000).optional(),
+  /** The line it was jotted as. */ jotted: z.string().max(2000).optional(),
+};
+
+/** What belongs to the house and to no one tank. */
+const ofTheHouse = { ...common, tankId: z.null() };
+
+const sourceReading = (high: number) => amount(high).optional();
+
+export const entrySchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    ...common,
+    kind: z.literal('reading'),
+    values: z.strictObject({
+      alkalinity: reading('alkalinity'),
+      calcium: reading('calcium'),
+      magnesium: reading('magnesium'),
+      nitrate: reading('nitrate'),
+      phosphate: reading('phosphate'),
+      ph: reading('ph'),
+      salinity: reading('salinity'),
+      temperature: reading('temperature'),
+      ammonia: reading('ammonia'),
+      nitrite: reading('nitrite'),
+    }),
+  }),
+  /** Once, by hand. */
+  z.strictObject({ ...common, kind: z.literal('dose'), solutionId: id, volumeMl: z.number().positive().max(100_000) }),
+  /** From now on, by a pump or by habit; nought ends it. */
+  z.strictObject({ ...common, kind: z.literal('standing-dose'), solutionId: id, mlPerDay: amount(1_000_000) }),
+  /** A calcium reactor's feed from now on; nought closes it. */
+  z.strictObject({ ...common, kind: z.literal('reactor'), mlPerMin: amount(1000), effluentAlkalinity: amount(60) }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('water-change'),
+    volumeL: z.number().positive().max(100_000),
+    salinity: z.number().min(0).max(42).optional(),
+    /** The batch it came from. */
+    batchId: id.optional(),
+  }),
+  z.strictObject({ ...common, kind: z.literal('refill'), volumeL: z.number().positive().max(10_000) }),
+  z.strictObject({
+    ...common,
+    /** null where it was mixed for more than one tank. */
+    tankId: id.nullable(),
+    kind: z.literal('batch'),
+    saltId: id.nullable(),
+    vesselId: id.optional(),
+    /** The lot printed on the box. */
+    lot: z.string().trim().max(60).optional(),
+    volumeL: z.number().positive().max(100_000),
+    saltG: z.number().positive().max(1e7),
+    targetSalinity: z.number().min(0).max(42),
+    measuredSalinity: z.number().min(0).max(42).optional(),
+  }),
+  /** A batch read again, and what was done to it then: the reading is of before. */
+  z.strictObject({
+    ...common,
+    tankId: id.nullable(),
+    kind: z.literal('batch-check'),
+    batchId: id,
+    salinity: z.number().min(0).max(42),
+    temperatureC: z.number().min(0).max(40).optional(),
+    alkalinity: reading('alkalinity'),
+    calcium: reading('calcium'),
+    magnesium: reading('magnesium'),
+    saltAddedG: z.number().positive().max(1e7).optional(),
+    waterTakenOutL: z.number().positive().max(100_000).optional(),
+    waterPouredInL: z.number().positive().max(100_000).optional(),
+  }),
+  /** The supply and the filter line, read on one day. */
+  z.strictObject({
+    ...ofTheHouse,
+    kind: z.literal('source-test'),
+    sourceId: id,
+    tdsSupply: sourceReading(10_000),
+    tdsMembrane: sourceReading(10_000),
+    tdsProduct: sourceReading(1000),
+    totalChlorine: sourceReading(10),
+    freeChlorine: sourceReading(10),
+    afterCarbon: sourceReading(10),
+    temperatureC: z.number().min(1).max(45).optional(),
+    pressureKPa: z.number().min(100).max(1500).optional(),
+    /** What ran into a jug in the time it took, as litres a day. */
+    litresPerDay: z.number().min(1).max(20_000).optional(),
+  }),
+  z.strictObject({ ...ofTheHouse, kind: z.literal('part-fitted'), sourceId: id, stageId: id }),
+  /** A step of a water day, ticked off. */
+  z.strictObject({
+    ...common,
+    tankId: id.nullable(),
+    kind: z.literal('step-done'),
+    waterDayId: id,
+    step: z.string().min(1).max(120),
+    says: z.string().min(1).max(300),
+    /** Entries that were filed with the tick, and go with it. */
+    filed: z.array(id).max(4).optional(),
+  }),
+  z.strictObject({ ...common, kind: z.literal('note'), note: z.string().trim().min(1).max(2000) }),
+]);
+
+export type Entry = z.infer<typeof entrySchema>;
+export type EntryKind = Entry['kind'];
+export type EntryOf<Kind extends EntryKind> = Extract<Entry, { kind: Kind }>;
+/** An entry of a tank before it is filed: no identity and no tank yet. */
+export type EntryDraft =
+  Exclude<Entry, { tankId: null }> extends infer Each
+    ? Each extends Entry
+      ? Omit<Each, 'id' | 'tankId'>
+      : never
+    : never;
