@@ -13,6 +13,13 @@ export interface ChangeHabit {
   readonly nextAt: number | undefined;
 }
 
+/** Where a habit was taken from, beside its figures. */
+export const HABIT_FROM: Record<ChangeHabit['from'], string> = {
+  set: 'as you set it',
+  log: 'as the log shows it',
+  usual: 'a tenth weekly, as is common',
+};
+
 /** Ten in a hundred, weekly. Common practice. */
 const USUAL = { share: 0.1, everyDays: 7 } as const;
 /** Changes further back speak of another season. Chosen. */

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
 import { PARAMETERS, readingExpectation } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
 import { attempt } from '@/chemistry/refusal';
@@ -89,12 +90,7 @@ export function Backwards({ water, about, levels }: Seen) {
             onReset={aim === null ? undefined : () => setAim(null)}
             required
           />
-          <QuantityField
-            label="In how many changes"
-            expected={{ field: 'changes', kind: 'ratio', low: 1, high: 50, usual: [1, 8] }}
-            value={changes}
-            onChange={setChanges}
-          />
+          <QuantityField label="In how many changes" expected={AMOUNTS.changes} value={changes} onChange={setChanges} />
           {water.fields}
         </Figures>
       </div>

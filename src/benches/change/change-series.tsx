@@ -131,18 +131,8 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
           />
           {several && (
             <>
-              <QuantityField
-                label="How many"
-                expected={{ field: 'changes', kind: 'ratio', low: 1, high: 52, usual: [2, 8] }}
-                value={changes}
-                onChange={setChanges}
-              />
-              <QuantityField
-                label="Apart"
-                expected={{ field: 'days between changes', kind: 'days', low: 0.5, high: 60, usual: [1, 14] }}
-                value={everyDays}
-                onChange={setEveryDays}
-              />
+              <QuantityField label="How many" expected={AMOUNTS.changes} value={changes} onChange={setChanges} />
+              <QuantityField label="Apart" expected={AMOUNTS.changeEvery} value={everyDays} onChange={setEveryDays} />
             </>
           )}
           {water.fields}
@@ -150,20 +140,14 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
             <>
               <QuantityField
                 label="Its temperature"
-                expected={{
-                  field: 'temperature of the new water',
-                  kind: 'temperature',
-                  low: 1,
-                  high: 40,
-                  usual: [10, 30],
-                }}
+                expected={AMOUNTS.newWaterTemperature}
                 value={newC}
                 onChange={setNewC}
                 hint={`the tank is at ${showText(quantity('temperature', tankC), units)}`}
               />
               <QuantityField
                 label="Heater it is warmed by"
-                expected={{ field: 'heater', kind: 'power', low: 5, high: 20_000, usual: [50, 1000] }}
+                expected={AMOUNTS.heater}
                 value={heaterW}
                 onChange={setHeaterW}
               />

@@ -14,7 +14,7 @@ import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { changeHabit } from '@/reckoning/change-habit';
+import { changeHabit, HABIT_FROM } from '@/reckoning/change-habit';
 import { shortfallCautions, takesPerDay } from '@/reckoning/change-question';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { netVolumeL } from '@/record/schema';
@@ -92,7 +92,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
           {drip ? (
             <QuantityField
               label="Dripped in a day"
-              expected={FLOW}
+              expected={AMOUNTS.exchange}
               value={flow}
               onChange={setLitresPerDay}
               onReset={litresPerDay === null ? undefined : () => setLitresPerDay(null)}
@@ -107,11 +107,11 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
                 digits={ownL === null ? 3 : undefined}
                 onChange={setOwnL}
                 onReset={ownL === null ? undefined : () => setOwnL(null)}
-                hint={FROM[habit.from]}
+                hint={HABIT_FROM[habit.from]}
               />
               <QuantityField
                 label="Every"
-                expected={EVERY}
+                expected={AMOUNTS.changeEvery}
                 value={everyDays}
                 onChange={setOwnDays}
                 onReset={ownDays === null ? undefined : () => setOwnDays(null)}
@@ -149,6 +149,3 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
 
 /** What falls between changes; of nutrients there is no floor to keep. */
 const FALLS: readonly string[] = ['alkalinity', 'calcium', 'magnesium'];
-const FROM = { set: 'as you set it', log: 'as the log shows it', usual: 'a tenth weekly, as is common' } as const;
-const EVERY = { field: 'days between changes', kind: 'days', low: 0.5, high: 366, usual: [1, 60] } as const;
-const FLOW = { field: 'exchange', kind: 'waterRate', low: 0.01, high: 100_000, usual: [0.2, 500] } as const;

@@ -14,7 +14,7 @@ import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
-import { changeHabit } from '@/reckoning/change-habit';
+import { changeHabit, HABIT_FROM } from '@/reckoning/change-habit';
 import { levelsNow, shortfallCautions, takesPerDay } from '@/reckoning/change-question';
 import { aimFor } from '@/reckoning/known-events';
 import { saltStrength } from '@/reckoning/learnt-salt';
@@ -137,7 +137,7 @@ export function SaltBench() {
           />
           <QuantityField
             label="Every"
-            expected={EVERY}
+            expected={AMOUNTS.changeEvery}
             value={everyDays ?? habit.everyDays}
             onChange={setEveryDays}
             onReset={everyDays === null ? undefined : () => setEveryDays(null)}
@@ -159,6 +159,3 @@ export function SaltBench() {
     </Bench>
   );
 }
-
-const HABIT_FROM = { set: 'as you set it', log: 'as the log shows it', usual: 'a tenth weekly, as is common' } as const;
-const EVERY = { field: 'days between changes', kind: 'days', low: 0.5, high: 366, usual: [1, 60] } as const;

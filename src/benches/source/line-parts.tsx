@@ -37,7 +37,7 @@ export function LineParts({ standing: { source, stages } }: { readonly standing:
               </span>
               <span className="min-w-0 flex-1 basis-64">
                 {fittedAt === undefined
-                  ? 'not said when it was fitted'
+                  ? `not said when it was fitted; ${showText(quantity('volume', litresMade), units)} made since the record began`
                   : `fitted ${dayText(fittedAt, zone)}, ${showText(quantity('volume', litresMade), units)} made since`}
                 {dueAt !== undefined && (
                   <span className={overdue ? 'font-semibold text-kelp' : 'text-soft'}>

@@ -10,11 +10,11 @@ import { MIX_HOURS } from '@/chemistry/mixing/batch-readiness';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench, Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
+import { Button, ButtonLink } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { WhenField } from '@/interface/when-field';
-import { useNow, useTank, useTitle } from '@/interface/workspace';
+import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
 import { sourceStanding, waterQuestion, type SourceStanding } from '@/reckoning/source-line';
 import type { Source } from '@/record/schema';
@@ -41,6 +41,7 @@ export function SourceBench() {
 
 function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit: () => void }) {
   const { book, tank } = useTank();
+  const { name } = useWorkspace();
   const { zone } = book.settings;
   const now = useNow();
   const standing = sourceStanding(book, source, now);
@@ -67,7 +68,10 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
   return (
     <Bench question="When is the purified water ready, and what does the line need?">
       {outcome ? (
-        <Answer answer={outcome.answer} />
+        <Answer
+          answer={outcome.answer}
+          actions={<ButtonLink href={`/${name}/water-day`}>Plan the water day</ButtonLink>}
+        />
       ) : (
         <Refused refusal={result?.refusal} otherwise="Say how many litres are wanted." />
       )}

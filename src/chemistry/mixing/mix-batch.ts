@@ -132,7 +132,9 @@ export const mixBatch = defineCalculator({
         says: [
           'Weigh',
           quantity('mass', saltG),
-          ...(boxes === undefined ? ['of salt'] : ['of salt (', quantity('boxes', boxes), ')']),
+          ...(boxes === undefined || boxes < WORTH_COUNTING
+            ? ['of salt']
+            : ['of salt (', quantity('boxes', boxes), ')']),
           'into',
           quantity('volume', waterL),
           'of purified water.',
@@ -154,6 +156,9 @@ export const mixBatch = defineCalculator({
     };
   },
 });
+
+/** Of less than a quarter of a box the scale tells more than the count. Chosen. */
+export const WORTH_COUNTING = 0.25;
 
 const SALT_ORIGIN = { label: 'setting', learnt: 'log', assumed: 'common practice', yours: 'yours' } as const;
 const SALT_FROM = {

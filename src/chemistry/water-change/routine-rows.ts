@@ -15,7 +15,7 @@ const routine = z.discriminatedUnion('by', [
   /** New water dripped in without end, and as much running off. */
   z.strictObject({
     by: z.literal('flow'),
-    litresPerDay: amount({ field: 'exchange', kind: 'waterRate', low: 0.01, high: 100_000, usual: [0.2, 500] }),
+    litresPerDay: amount(AMOUNTS.exchange),
   }),
 ]);
 

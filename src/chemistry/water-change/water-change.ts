@@ -37,9 +37,9 @@ const input = z.strictObject({
   newWater: levelsInput,
   takesPerDay: takesInput,
   tankC: amount({ field: 'temperature of the tank', kind: 'temperature', low: 5, high: 40 }).optional(),
-  newC: amount({ field: 'temperature of the new water', kind: 'temperature', low: 1, high: 40 }).optional(),
+  newC: amount(AMOUNTS.newWaterTemperature).optional(),
   /** What warms the new water, W. */
-  heaterW: amount({ field: 'heater', kind: 'power', low: 5, high: 20_000, usual: [50, 1000] }).optional(),
+  heaterW: amount(AMOUNTS.heater).optional(),
   livestock: z.boolean().default(true),
 });
 type Input = z.output<typeof input>;

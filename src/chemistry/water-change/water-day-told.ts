@@ -1,5 +1,6 @@
 import type { Answer, Caution } from '../calculator';
 import { DEFAULT_UNITS, quantity, showText } from '../units/quantity';
+import { WORTH_COUNTING } from '../mixing/mix-batch';
 import { HEAVY } from './change-cautions';
 
 const HOUR_MS = 3_600_000;
@@ -33,7 +34,7 @@ export function answerFor({
   const because = [
     'It takes',
     quantity('mass', saltG),
-    ...(boxes === undefined ? ['of salt'] : ['of salt (', quantity('boxes', boxes), ')']),
+    ...(boxes === undefined || boxes < WORTH_COUNTING ? ['of salt'] : ['of salt (', quantity('boxes', boxes), ')']),
     'and',
     quantity('volume', waterL),
     'of purified water.',

@@ -43,6 +43,15 @@ interface Props {
   readonly plannedWords?: string;
 }
 
+/** What may show in a level; refills and what is done to the source line stand on the tide line alone. */
+const MOVES_THE_WATER: ReadonlySet<Mark['kind']> = new Set([
+  'water-change',
+  'dose',
+  'standing-dose',
+  'reactor',
+  'note',
+]);
+
 /** One parameter over the tide line's stretch: readings with the test's error, the target band, and what is expected. */
 export function SeriesChart({
   parameter,
@@ -147,7 +156,7 @@ export function SeriesChart({
               />
             )}
             {marks
-              .filter(({ kind: what }) => what !== 'refill' && what !== 'batch')
+              .filter(({ kind: what }) => MOVES_THE_WATER.has(what))
               .map((mark) => (
                 <ReferenceLine
                   key={mark.entryId}
