@@ -244,6 +244,101 @@ test('water changes: backwards, a series, a routine kept, and more than all of t
   await expect(answer(page)).toContainText('without end');
 });
 
+test('a batch is matched to the tank by weight, and what cannot be taken out is told as a step', async ({ page }) => {
+  await openDemo(page, 'mix');
+  await page.getByRole('radio', { name: 'Match to the tank' }).click();
+  await page.getByLabel('Litres of the batch').fill('400');
+  for (const [label, value] of [
+    ['Alkalinity of the batch', '7.5'],
+    ['Alkalinity of the tank', '8.5'],
+    ['Calcium of the batch', '400'],
+    ['Calcium of the tank', '420'],
+    ['Magnesium of the batch', '1300'],
+    ['Magnesium of the tank', '1300'],
+  ] as const)
+    await page.getByLabel(label).fill(value);
+  // 400 L by 1 dKH: 11.98 g NaHCO3; by 20 mg/L Ca: 29.3 g CaCl2·2H2O (CIAAW 2021 masses).
+  await expect(answer(page)).toContainText(
+    /Dissolve 12\.0\s?g of sodium bicarbonate and 29\.3\s?g of calcium chloride dihydrate/,
+  );
+  await expect(page.getByRole('region', { name: 'Cautions' }).first()).toContainText('fall out as chalk');
+  await page.getByLabel('Alkalinity of the batch').fill('11');
+  await expect(answer(page)).toContainText(/stands 2\.50\s?dKH above the tank’s and cannot be taken out/);
+});
+
+test('in gallons, specific gravity and dollars: the same water', async ({ page }) => {
+  await page.goto('/demo/record');
+  await page.getByLabel('Volume').selectOption('US gal');
+  await expect(page.getByText('Volume in US gal').first()).toBeVisible();
+  await page.getByLabel('Salinity').selectOption('sg');
+  await expect(page.getByText('Salinity in sg').first()).toBeVisible();
+  await page.getByLabel('Money').selectOption('$');
+  await expect(page.getByText('Prices in $').first()).toBeVisible();
+  await openDemo(page, 'change?as=routine', 'story-corner');
+  // 10 L is 2.64 US gal.
+  await expect(answer(page)).toContainText(/Changing 2\.64\s?US gal every 7\s?days/);
+  await expect(answer(page)).toContainText(/costs .*\$/);
+  await page.goto('/demo/water-day');
+  await expect(page.getByLabel('Changed in Story Corner')).toHaveValue(/2\.64 US gal/);
+  await expect(page.getByLabel('Salinity for Story Corner')).toHaveValue(/1\.0264 sg/);
+  await page.getByLabel('Salinity for Story Corner').fill('35');
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('35 looks like ppt');
+});
+
+test('the list prints without its controls', async ({ page }) => {
+  await page.goto('/demo/water-day');
+  await page.getByRole('checkbox', { name: 'Atrium' }).check();
+  await page.getByRole('button', { name: 'Keep this day' }).click();
+  await expect(page.getByRole('button', { name: 'Change the plan' })).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Change the plan' })).toBeHidden();
+  await expect(page.getByLabel(/reads$/).first()).toBeHidden();
+  await expect(region(page, 'Atrium').getByText('Heater off, then return, skimmer and top-off.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Vessels of the day' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Cautions' })).toBeVisible();
+});
+
+test('what was filed of a batch and of the line is corrected in the log, and the rest of it stays', async ({
+  page,
+}) => {
+  await openDemo(page, 'log');
+  const entries = region(page, 'Entries');
+  await entries
+    .getByRole('button', { name: /^Correct batch read/ })
+    .first()
+    .click();
+  const form = page.getByRole('form', { name: 'Correct this entry' });
+  await form.getByLabel('It read').fill('34.4');
+  await form.getByRole('button', { name: 'Save the correction' }).click();
+  await expect(entries).toContainText('read 34.4 ppt');
+  await entries
+    .getByRole('button', { name: /^Correct source read/ })
+    .first()
+    .click();
+  await form.getByLabel('TDS before the membrane').fill('321');
+  await form.getByRole('button', { name: 'Save the correction' }).click();
+  await page.goto('/demo/atrium/source');
+  await expect(page.getByRole('img', { name: /TDS before 321 mg\/L/ })).toBeVisible();
+});
+
+test('a day that is done makes way for the next', async ({ page }) => {
+  await page.goto('/demo/water-day');
+  await page.getByRole('button', { name: 'Keep this day' }).click();
+  const last = region(page, 'Afterwards').getByRole('checkbox').last();
+  await last.click();
+  await expect(last).toBeChecked();
+  await page.getByRole('button', { name: 'Plan the next day' }).click();
+  await expect(page.getByRole('button', { name: 'Keep this day' })).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Back Room' }).check();
+  await page.getByRole('button', { name: 'Keep this day' }).click();
+  await expect(region(page, 'Back Room')).toBeVisible();
+  await expect(region(page, 'Afterwards').getByRole('checkbox').last()).not.toBeChecked();
+  await page.getByRole('button', { name: 'Put this day aside' }).click();
+  await expect(last).toBeChecked();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(region(page, 'Back Room')).toBeVisible();
+});
+
 test('an answer follows the typing within a frame or two', async ({ page }) => {
   await openDemo(page, 'change');
   const field = page.getByLabel('Water changed');

@@ -59,6 +59,23 @@ test('open forms stay within the screen, and their fields apart', async ({ page 
     .first()
     .tap();
   expect(await strayed(page)).toEqual([]);
+  await openDemo(page, 'source');
+  await page.getByRole('button', { name: 'Change the line' }).tap();
+  await expect(page.getByRole('form', { name: 'The filter line' })).toBeVisible();
+  expect(await strayed(page)).toEqual([]);
+  await openDemo(page, 'salt');
+  await page.getByRole('button', { name: 'Change Harbour salt' }).tap();
+  expect(await strayed(page)).toEqual([]);
+  await openDemo(page, 'mix');
+  await page.getByRole('button', { name: 'Read Clear canister again' }).tap();
+  expect(await strayed(page)).toEqual([]);
+  for (const way of ['series', 'routine', 'level', 'drip']) {
+    await openDemo(page, `change?as=${way}`);
+    expect(await strayed(page)).toEqual([]);
+  }
+  await page.goto('/demo/water-day');
+  await page.getByRole('checkbox', { name: 'Atrium' }).check();
+  expect(await strayed(page)).toEqual([]);
 });
 
 /** Fields that reach out of the screen, or over one another. */

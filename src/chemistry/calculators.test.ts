@@ -93,7 +93,7 @@ describe('every calculator', () => {
         expect(numbersIn(outcome).filter((number) => !Number.isFinite(number))).toEqual([]);
         expect(amountsIn(outcome).filter((number) => number < 0)).toEqual([]);
       }),
-      { numRuns: calculator.name === 'forecast' ? 300 : 2000 },
+      { numRuns: calculator.name === 'forecast' ? 300 : 1200 },
     );
   });
 });

@@ -132,3 +132,19 @@ describe('an outlook', () => {
     expect(steep.at(-1)?.value).toBe(0);
   });
 });
+
+describe('a change that falls due', () => {
+  const change = (days: number): Entry => ({ ...at(days), kind: 'water-change', volumeL: 30 });
+  const changeLine = (...entries: Entry[]) =>
+    todayOf(bookOf(entries), base, now).lines.find(({ bench }) => bench === 'change');
+  it('is told from two days before it, and until it is done', () => {
+    expect(changeLine(change(8), change(1))).toBeUndefined();
+    expect(changeLine(change(13), change(6))?.answer.says).toContain('; it is due');
+    expect(changeLine(change(18), change(11))?.answer.says).toContain('; it was due');
+  });
+  it('never stands before a dose that is off, and is not told of a tank whose water was never changed', () => {
+    const late = changeLine(change(30), change(23));
+    expect(late?.pressing).toBeLessThan(1);
+    expect(changeLine()).toBeUndefined();
+  });
+});

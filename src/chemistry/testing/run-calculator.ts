@@ -1,11 +1,16 @@
-import { calculatorOrRefuse, reply } from '../batch';
+import { calculatorOrRefuse, reply, type Answered } from '../batch';
 import { attempt, type RefusalDetail } from '../refusal';
 
 /** The values a calculator answers with, asked as from outside; a refusal fails the test. */
 export function valuesOf<Values = Record<string, number>>(name: string, input: unknown): Values {
+  return answered(name, input).values as Values;
+}
+
+/** A calculator's whole answer, asked as from outside; a refusal fails the test. */
+export function answered(name: string, input: unknown): Answered {
   const answer = reply(calculatorOrRefuse(name), input);
   if (!answer.ok) throw new Error(JSON.stringify(answer.refused));
-  return answer.values as Values;
+  return answer;
 }
 
 /** Why a calculator refuses an input, or undefined where it answers. */

@@ -33,6 +33,13 @@ describe('showing', () => {
     ['percent', 48, '48.0 %'],
     ['days', 0.3, '7.2 hours'],
     ['days', 12.4, '12 days'],
+    ['days', 5 / 1440, '5 min'],
+    ['days', 1.4 / 24, '84 min'],
+    ['money', 62, '62.00'],
+    ['tds', 7.6, '8 mg/L'],
+    ['chlorine', 0.5, '0.50 mg/L'],
+    ['boxes', 1.25, '1.3 boxes'],
+    ['gravity', 1.0255, '1.0255'],
     ['ionRate', -0.004, '0.00 mg/L/day'],
     ['ionRate', -1.2, '−1.20 mg/L/day'],
   ])('%s %d is %s', (kind, amount, text) => {

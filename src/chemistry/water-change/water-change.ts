@@ -197,7 +197,7 @@ function answerFor(
     ]),
     ...(cold && tankC !== undefined
       ? [
-          over.length > 0 ? 'and warm it to' : 'bring it to',
+          over.length > 0 ? '; and warm it to' : 'bring it to',
           quantity('temperature', tankC),
           ...(heatHours !== undefined ? [', which takes the heater', quantity('days', heatHours / 24)] : []),
         ]
