@@ -27,8 +27,14 @@ for (const [size, viewport] of [
   ['at a table', { width: 1280, height: 800 }],
   ['on a phone', { width: 390, height: 844 }],
 ] as const) {
-  for (const theme of ['day', 'night'] as const) {
-    test(`${size}, by ${theme}: every view answers without scrolling, fits its width and passes the accessibility rules`, async ({
+  // Two halves, so that two workers share the longest test there is.
+  for (const [theme, half] of [
+    ['day', 0],
+    ['day', 1],
+    ['night', 0],
+    ['night', 1],
+  ] as const) {
+    test(`${size}, by ${theme}, half ${half + 1}: every view answers without scrolling, fits its width and passes the accessibility rules`, async ({
       page,
       context,
       baseURL,
@@ -36,7 +42,7 @@ for (const [size, viewport] of [
       test.slow();
       await page.setViewportSize(viewport);
       await context.addCookies([{ name: 'mild-tide-theme', value: theme, url: baseURL ?? '' }]);
-      for (const path of PAGES) {
+      for (const path of PAGES.filter((_, i) => i % 2 === half)) {
         await page.goto(path);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
         if (path.includes('/atrium/')) await expect(answer(page).locator('p').first()).toBeInViewport({ ratio: 1 });

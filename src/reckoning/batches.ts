@@ -1,4 +1,4 @@
-import { waterOfSalt } from './water-of-salt';
+import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import { GRAMS_PER_L_RANGE } from '@/chemistry/mixing/salt-strength';
 import { saltwaterKg, saltwaterL, purifiedL } from '@/chemistry/mixing/saltwater';
 import { atSalinity } from '@/chemistry/seawater/composition';
@@ -6,6 +6,7 @@ import { ELEMENTS } from '@/chemistry/dosing/elements';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Water } from '@/chemistry/tank-model/water';
 import { netVolumeL, type Book, type EntryOf, type Salt, type Tank } from '@/record/schema';
+import { waterOfSalt } from './water-of-salt';
 
 /** A batch older than this, never linked to a change, is taken as gone. Chosen. */
 export const BATCH_LASTS_DAYS = 60;
@@ -168,7 +169,8 @@ export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchStand
       return check?.[element] === undefined ? [] : [[element, atSalinity(check[element], check.salinity, s)]];
     }),
   );
-  return { ...byLabel, ...tested };
+  const water = { ...byLabel, ...tested };
+  return { ...water, dic: dicAtRest(water.alkalinity, s) };
 }
 
 export function saltOf(book: Book, batch: EntryOf<'batch'>): Salt | undefined {

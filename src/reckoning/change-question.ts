@@ -71,8 +71,9 @@ function rateOf(book: Book, tank: Tank, id: Followed, now: number): number | und
 
 /** Where doses fall short, told beside an answer that takes them to hold. */
 export function shortfallCautions(book: Book, tank: Tank, now: number): Caution[] {
+  const shortfall = fallsShort(book, tank, now);
   return ELEMENTS.flatMap((element): Caution[] => {
-    const short = fallsShort(book, tank, now)[element];
+    const short = shortfall[element];
     if (short === undefined) return [];
     const { rateKind } = ELEMENT_FACTS[element];
     return [

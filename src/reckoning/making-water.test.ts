@@ -305,10 +305,11 @@ describe('a water day', () => {
       ['Drum', 30, 35],
       ['Pail', 6, 33],
     ]);
-    // The line makes its rated 284 L/day at its rated pressure and 25 °C, the rating's own soft water.
+    // The line makes its rated 284 L/day at its rated pressure and 25 °C, the rating's own soft water; 15 % less at the slow
+    // end of a rating's doubt.
     const ahead = (mixBy - (openBy ?? 0)) / DAY_MS;
-    expect(ahead).toBeGreaterThanOrEqual(waterL / 284);
-    expect(ahead).toBeLessThan(waterL / 284 + 1 / 144);
+    expect(ahead).toBeGreaterThanOrEqual(waterL / (284 * 0.85));
+    expect(ahead).toBeLessThan(waterL / (284 * 0.85) + 1 / 144);
     expect(usualChange(bookOf(), other, now)).toEqual({ tankId: 'o', litres: 6, salinity: 33 });
   });
 

@@ -1,6 +1,5 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, format, set } from 'date-fns';
-
 import type { z } from 'zod';
 import { purifiedWater } from '@/chemistry/source-water/purified-water';
 import { attempt } from '@/chemistry/refusal';
@@ -113,12 +112,17 @@ export function waterDayQuestion(
   };
 }
 
-/** Litres a day of the first source line there is. */
+/** Enough that flushing first hardly counts, L. */
+const A_LONG_RUN_L = 1000;
+
+/** Litres a day of the first source line there is, at the slow end of its doubt: water early waits, water late does not. */
 function madeADay(book: Book, now: number): { waterLPerDay?: number } {
   const source = book.sources[0];
   if (!source) return {};
-  const { outcome } = attempt(() => purifiedWater.run(waterQuestion(sourceStanding(book, source, now), 1, {})));
-  return outcome ? { waterLPerDay: outcome.values.litresPerDay } : {};
+  const { outcome } = attempt(() =>
+    purifiedWater.run(waterQuestion(sourceStanding(book, source, now), A_LONG_RUN_L, {})),
+  );
+  return outcome ? { waterLPerDay: (A_LONG_RUN_L / outcome.values.slowHours) * 24 } : {};
 }
 
 /**

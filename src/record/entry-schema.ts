@@ -73,7 +73,8 @@ export const entrySchema = z.discriminatedUnion('kind', [
     tankId: id.nullable(),
     kind: z.literal('batch-check'),
     batchId: id,
-    salinity: z.number().min(0).max(42),
+    // Below 2 no instrument tells of saltwater, and what was tested could not be told at another salinity.
+    salinity: z.number().min(2).max(42),
     temperatureC: z.number().min(0).max(40).optional(),
     alkalinity: reading('alkalinity'),
     calcium: reading('calcium'),
