@@ -38,7 +38,7 @@ export function Backwards({ water, about, levels }: Seen) {
             has,
             adds: water.levels[about] ?? 0,
             target,
-            changes: Math.round(changes ?? 1),
+            changes: changes ?? 1,
           }),
         );
   const outcome = result?.outcome;

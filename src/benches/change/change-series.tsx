@@ -48,7 +48,7 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
     waterChange.run({
       netVolumeL: volumeL,
       changeL,
-      changes: Math.round(changes ?? 1),
+      changes: changes ?? (several ? RESET.changes : 1),
       everyDays: everyDays ?? RESET.everyDays,
       tank: levels,
       newWater: water.levels,
@@ -131,8 +131,20 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
           />
           {several && (
             <>
-              <QuantityField label="How many" expected={AMOUNTS.changes} value={changes} onChange={setChanges} />
-              <QuantityField label="Apart" expected={AMOUNTS.changeEvery} value={everyDays} onChange={setEveryDays} />
+              <QuantityField
+                label="How many"
+                expected={AMOUNTS.changes}
+                value={changes}
+                onChange={setChanges}
+                placeholder="4"
+              />
+              <QuantityField
+                label="Apart"
+                expected={AMOUNTS.changeEvery}
+                value={everyDays}
+                placeholder={`${RESET.everyDays} days`}
+                onChange={setEveryDays}
+              />
             </>
           )}
           {water.fields}

@@ -27,7 +27,9 @@ export function BatchesOnHand() {
     <section aria-label="Batches on hand" className="mt-10 border-t border-line pt-5">
       <h2 className="text-lg font-semibold">Batches on hand</h2>
       {batches.length === 0 && (
-        <p className="mt-1 text-soft">None stands ready. A batch logged above is followed here until it is used.</p>
+        <p className="mt-1 text-soft">
+          None stands ready. A batch logged above is followed here until it is used; a tank’s first fill is in its tank.
+        </p>
       )}
       <ul className="mt-2 max-w-4xl">
         {batches.map((standing) => (

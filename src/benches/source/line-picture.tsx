@@ -89,7 +89,7 @@ export function LinePicture({ source, read, resinLeft }: Props) {
                   strokeDasharray="3 2"
                 />
                 <text x={x(i) + WIDTH / 2} y={TOP + HEIGHT + 50} textAnchor="middle" fontSize="12" fill="var(--kelp)">
-                  {source.wasteRatio} L waste a litre
+                  {source.wasteRatio} to waste for 1 made
                 </text>
               </>
             )}

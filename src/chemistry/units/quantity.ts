@@ -85,7 +85,7 @@ export function showOther(quantity: Quantity, preferences: UnitPreferences): str
   return Number.isFinite(value) ? `${figure(value, other, 3)} ${other.symbol}` : undefined;
 }
 
-const OTHER_UNITS = new Set(['US gal', 'L', 'lb', '°F', '°C', 'sg', 'ppt', 'meq/L', 'dKH', 'µg/L P']);
+const OTHER_UNITS = new Set(['US gal', 'L', 'lb', '°F', '°C', 'sg', 'ppt', 'meq/L', 'dKH', 'µg/L P', 'psi']);
 
 /** Density, and with it specific gravity, is known from 0 to 42; anything beyond is told in ppt alone. */
 function beyondDensity({ kind, amount }: Quantity): boolean {

@@ -19,6 +19,11 @@ describe('one change, told', () => {
   it('small and warm: no step it makes is large', () => {
     expect(answered('water-change', asked).sentence).toBe('Change 10.0 L: no step it makes is large.');
   });
+  it('what is not known of both waters is not called small', () => {
+    const { sentence, cautions } = answered('water-change', { ...asked, tank: { salinity: '35 ppt' } });
+    expect(sentence).toBe('Change 10.0 L: no step that can be told is large.');
+    expect(cautions[0]?.says.join()).toContain('Alkalinity is not known of both waters');
+  });
   it('what must match is named with its step, and the heat with the heater’s hours', () => {
     const { sentence } = answered('water-change', {
       ...asked,

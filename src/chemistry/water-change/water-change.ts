@@ -150,9 +150,9 @@ export const waterChange = defineCalculator({
     ];
     const over = steps.filter((each) => each.over);
     return {
-      answer: answerFor(asked, share, over, chillC, heatHours),
+      answer: answerFor(asked, share, followed, over, chillC, heatHours),
       working,
-      cautions: cautionsFor(share, changes, changeL, livestock),
+      cautions: [...unknownOf(followed), ...cautionsFor(share, changes, changeL, livestock)],
       values: {
         share,
         levels,
@@ -184,6 +184,7 @@ function alongChanges({ netVolumeL, changeL, changes, everyDays, tank, newWater,
 function answerFor(
   { changeL, changes, everyDays, tankC }: Input,
   share: number,
+  followed: readonly Followed[],
   over: readonly { readonly id: Followed; readonly step: number }[],
   chillC: number | undefined,
   heatHours: number | undefined,
@@ -212,7 +213,10 @@ function answerFor(
       match.length > 0
         ? [...what, ', but', ...match, '.']
         : changes === 1
-          ? [...what, ': no step it makes is large.']
+          ? [
+              ...what,
+              followed.includes('alkalinity') ? ': no step it makes is large.' : ': no step that can be told is large.',
+            ]
           : [...what, '.'],
     certainty: 'worked out',
     because:
@@ -228,6 +232,19 @@ function answerFor(
             'in all.',
           ],
   };
+}
+
+/** What is not known of both waters may still step; alkalinity is the one that hurts. */
+function unknownOf(followed: readonly Followed[]): Caution[] {
+  if (followed.includes('alkalinity')) return [];
+  return [
+    {
+      severity: 'care',
+      says: [
+        'Alkalinity is not known of both waters, so its step is not told: test the tank, and enter what the salt makes.',
+      ],
+    },
+  ];
 }
 
 function cautionsFor(share: number, changes: number, changeL: number, livestock: boolean): Caution[] {
