@@ -136,7 +136,7 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
                 expected={AMOUNTS.changes}
                 value={changes}
                 onChange={setChanges}
-                placeholder="4"
+                placeholder={String(RESET.changes)}
               />
               <QuantityField
                 label="Apart"
