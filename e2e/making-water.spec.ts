@@ -339,6 +339,33 @@ test('a day that is done makes way for the next', async ({ page }) => {
   await expect(region(page, 'Back Room')).toBeVisible();
 });
 
+test('the keyboard reaches every bench of water, and an empty record teaches the next step', async ({ page }) => {
+  await openDemo(page, 'today');
+  for (const [key, path] of [
+    ['4', 'source'],
+    ['5', 'salt'],
+    ['6', 'mix'],
+    ['7', 'change'],
+    ['w', 'water-day'],
+  ] as const) {
+    await page.locator('body').press(key);
+    await expect(page).toHaveURL(new RegExp(`/${path}$`));
+    await expect(answer(page)).toBeVisible();
+    if (path === 'water-day') await page.goBack();
+  }
+  await page.goto('/mine/water-day');
+  await expect(page.getByText('Make a tank first; its water day is planned here.')).toBeVisible();
+  await makeOwnTank(page, 'Bay Window', '300');
+  await goToBench(page, 'Source');
+  await expect(page.getByText('Say what line makes your water')).toBeVisible();
+  await goToBench(page, 'Salt');
+  await expect(page.getByText('Enter a salt with what its label says')).toBeVisible();
+  await page.goto('/mine/water-day');
+  // No vessel, no line, no salt told: one vessel is taken, and a general figure for the salt.
+  await expect(answer(page)).toContainText(/Mix 30\.0\s?L by/);
+  await expect(page.getByText('None entered: one is taken for each water.')).toBeVisible();
+});
+
 test('an answer follows the typing within a frame or two', async ({ page }) => {
   await openDemo(page, 'change');
   const field = page.getByLabel('Water changed');
