@@ -376,3 +376,36 @@ describe('a water day', () => {
     expect(new Set(keys).size).toBe(keys.length);
   });
 });
+
+describe('one entry corrected', () => {
+  it('a batch’s reading corrected corrects every change that came from it, and what is learnt of its salt', () => {
+    const exchanged = (salinity: number) => {
+      const book = bookOf(
+        batch(5),
+        check(4, salinity),
+        change(2, { batchId: 'batch5' }),
+        change(1, { batchId: 'batch5', volumeL: 8 }),
+      );
+      return {
+        waters: knownEvents(book, tank).flatMap((event) => (event.kind === 'exchange' ? [event.water.salinity] : [])),
+        gramsPerL: saltStrength(book, sea).gramsPerLAt35,
+      };
+    };
+    expect(exchanged(34).waters).toEqual([34, 34]);
+    expect(exchanged(35).waters).toEqual([35, 35]);
+    // The same salt that made less salinity is the weaker one: it takes more grams a litre.
+    expect(exchanged(34).gramsPerL).toBeGreaterThan(exchanged(35).gramsPerL);
+  });
+
+  it('a change that tells its own salinity keeps it, whatever its batch reads', () => {
+    const book = bookOf(batch(5), check(4, 34), change(2, { batchId: 'batch5', salinity: 36 }));
+    const exchange = knownEvents(book, tank).find(({ kind }) => kind === 'exchange');
+    expect(exchange?.kind === 'exchange' && exchange.water.salinity).toBe(36);
+  });
+
+  it('a batch deleted leaves its changes with the tank’s own aim and salt', () => {
+    const book = bookOf(change(2, { batchId: 'gone' }));
+    const exchange = knownEvents(book, tank).find(({ kind }) => kind === 'exchange');
+    expect(exchange?.kind === 'exchange' && [exchange.water.salinity, exchange.water.calcium]).toEqual([35, 430]);
+  });
+});

@@ -170,3 +170,57 @@ describe('the exported file', () => {
     expect(lines[4]).toContain("'=1+1");
   });
 });
+
+describe('what making water keeps', () => {
+  const vessel = { id: 'drum', name: 'Drum', litres: 60 };
+  const day = { id: 'd', at: 5000, mixHours: 24, tanks: [{ tankId: 't', litres: 20, salinity: 35 }] };
+
+  it('vessels and water days are read back, undone and redone like all else', async () => {
+    const first = store('water');
+    await first.commit({ label: 'Saved Drum', put: { tanks: [tank], vessels: [vessel], waterDays: [day] } });
+    first.close();
+    const again = store('water');
+    expect(await again.reload()).toMatchObject({ vessels: [vessel], waterDays: [day], sources: [] });
+    expect(await again.undo()).toBe('Saved Drum');
+    expect(again.book).toMatchObject({ vessels: [], waterDays: [] });
+    await again.redo();
+    expect(again.book?.vessels).toEqual([vessel]);
+  });
+
+  it('a tick and what it files are one change: one fault and neither is written, one undo and both are gone', async () => {
+    const s = store();
+    const change: Entry = { id: 'c', tankId: 't', at: 1, kind: 'water-change', volumeL: 20 };
+    const tick: Entry = {
+      id: 'x',
+      tankId: 't',
+      at: 1,
+      kind: 'step-done',
+      waterDayId: 'd',
+      step: 'k',
+      says: 'Refill.',
+      filed: ['c'],
+    };
+    await expect(s.commit({ label: 'Done', put: { entries: [change, { ...tick, says: '' }] } })).rejects.toThrow();
+    expect((await s.reload()).entries).toEqual([]);
+    await s.commit({ label: 'Done', put: { entries: [change, tick] } });
+    expect(s.book?.entries).toHaveLength(2);
+    await s.undo();
+    expect(s.book?.entries).toEqual([]);
+  });
+
+  it('a database of version 3 gains its new tables and keeps its rows', async () => {
+    const old = await openDB('old-water', 3, {
+      upgrade: (db) => {
+        for (const table of ['settings', 'tanks', 'salts', 'solutions', 'entries'])
+          db.createObjectStore(table, { keyPath: 'id' });
+        db.createObjectStore('changes', { keyPath: 'seq', autoIncrement: true });
+      },
+    });
+    await old.put('tanks', tank);
+    old.close();
+    const s = store('old-water');
+    expect(await s.reload()).toMatchObject({ tanks: [tank], vessels: [], sources: [], waterDays: [] });
+    await s.commit({ label: 'Saved Drum', put: { vessels: [vessel] } });
+    expect(s.book?.vessels).toEqual([vessel]);
+  });
+});

@@ -70,7 +70,8 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
             at: now,
             kind: 'water-change',
             volumeL: changeL,
-            salinity: water.salinity,
+            // Left to the batch, so that a reading of it corrected later corrects the change too.
+            ...(water.salinityTold && { salinity: water.salinity }),
             ...(water.batch && { batchId: water.batch.batch.id }),
           },
         ],

@@ -17,6 +17,8 @@ import type { Salt } from '@/record/schema';
 export interface NewWater {
   readonly levels: Levels;
   readonly salinity: number;
+  /** Whether the keeper told the salinity, or no batch is there to tell it. */
+  readonly salinityTold: boolean;
   readonly batch: BatchStanding | undefined;
   readonly salt: Salt | undefined;
   readonly fields: ReactNode;
@@ -72,9 +74,22 @@ export function useNewWater(): NewWater {
         value={salinity}
         onChange={setOwn}
         onReset={own === null ? undefined : () => setOwn(null)}
-        hint={batch ? 'as it was last read' : 'the middle of the tank’s band'}
+        hint={
+          batch
+            ? batch.salinity === undefined
+              ? 'as it was meant to be: not read yet'
+              : 'as it was last read'
+            : 'the middle of the tank’s band'
+        }
       />
     </>
   );
-  return { levels: Object.fromEntries(FOLLOWED.map((id) => [id, water[id]])), salinity, batch, salt, fields };
+  return {
+    levels: Object.fromEntries(FOLLOWED.map((id) => [id, water[id]])),
+    salinity,
+    salinityTold: own !== null || batch === undefined,
+    batch,
+    salt,
+    fields,
+  };
 }
