@@ -26,7 +26,7 @@ const USUAL = { share: 0.1, everyDays: 7 } as const;
 const LOOKED_BACK_DAYS = 120;
 const MOST_LOOKED_AT = 6;
 
-export function changesOf(book: Book, tank: Tank, now: number): EntryOf<'water-change'>[] {
+function changesOf(book: Book, tank: Tank, now: number): EntryOf<'water-change'>[] {
   return book.entries.filter(
     (entry): entry is EntryOf<'water-change'> =>
       entry.kind === 'water-change' && entry.tankId === tank.id && entry.at <= now,

@@ -7,7 +7,7 @@ type SourceTest = EntryOf<'source-test'>;
 type Figure = Exclude<keyof SourceTest, 'id' | 'tankId' | 'at' | 'kind' | 'note' | 'jotted' | 'sourceId'>;
 
 /** How long each kind of part is kept whatever it reads. Common practice. */
-export const STAGE_LIFE_DAYS: Record<StageKind, number | undefined> = {
+const STAGE_LIFE_DAYS: Record<StageKind, number | undefined> = {
   sediment: 180,
   carbon: 180,
   membrane: 730,

@@ -7,11 +7,12 @@ import { PARAMETERS } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { changeRoutine } from '@/chemistry/water-change/change-routine';
-import { FOLLOWED } from '@/chemistry/water-change/followed';
+import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
+import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { changeHabit, HABIT_FROM } from '@/reckoning/change-habit';
@@ -30,12 +31,15 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
   const [ownL, setOwnL] = useState<number | null>(null);
   const [ownDays, setOwnDays] = useState<number | null>(null);
   const [litresPerDay, setLitresPerDay] = useState<number | null>(null);
-  const [ownTakes, setOwnTakes] = useState<number | null>(null);
+  // By what is looked at: a figure for alkalinity says nothing of nitrate.
+  const [ownTakes, setOwnTakes] = useState<Levels>({});
   const changeL = ownL ?? habit.changeL;
   const everyDays = ownDays ?? habit.everyDays;
   const flow = litresPerDay ?? Number((habit.changeL / habit.everyDays).toPrecision(2));
   const logged = takesPerDay(book, tank, now);
-  const takes = ownTakes === null ? logged : { ...logged, [about]: ownTakes };
+  const takes = { ...logged, ...ownTakes };
+  const takesOfAbout = (perDay: number | null) =>
+    setOwnTakes((present) => (perDay === null ? without(present, about) : { ...present, [about]: perDay }));
   const salt = water.salt ?? book.salts.find(({ id }) => id === tank.saltId);
   const result = attempt(() =>
     changeRoutine.run({
@@ -75,7 +79,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
           </Button>
         )
       }
-      cautions={ownTakes === null ? shortfallCautions(book, tank, now) : []}
+      cautions={ownTakes[about] === undefined ? shortfallCautions(book, tank, now) : []}
     >
       <div className="mt-5 grid gap-8 lg:grid-cols-2">
         {points.length > 0 ? (
@@ -120,6 +124,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
           )}
           {about !== 'salinity' && (
             <QuantityField
+              key={about}
               label={`The tank takes of ${PARAMETERS[about].name}`}
               expected={{
                 field: `${PARAMETERS[about].name} taken a day`,
@@ -129,8 +134,8 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
               }}
               value={takes[about] ?? 0}
               digits={3}
-              onChange={setOwnTakes}
-              onReset={ownTakes === null ? undefined : () => setOwnTakes(null)}
+              onChange={takesOfAbout}
+              onReset={ownTakes[about] === undefined ? undefined : () => takesOfAbout(null)}
               hint={
                 logged[about] === undefined
                   ? 'not enough tests yet to tell'

@@ -2,6 +2,9 @@
 
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
+import { attempt } from '@/chemistry/refusal';
+import { disinfectant } from '@/chemistry/source-water/disinfectant';
+import { purifier } from '@/chemistry/source-water/purifier';
 import { FormEnd } from '@/interface/form-end';
 import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -9,6 +12,7 @@ import { SOURCE_FIGURES } from '@/interface/source-figures';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { EntryOf, Source } from '@/record/schema';
 
+type Given = Partial<Record<Figure, number>>;
 type Figure = (typeof SOURCE_FIGURES)[number][0];
 
 /** A reading of the line: as many of its figures as were taken. */
@@ -22,9 +26,7 @@ export function ReadTheLine({ source }: { readonly source: Source }) {
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (focusRefused(event.currentTarget)) return;
-    const given = Object.fromEntries(
-      Object.entries(figures).filter(([, value]) => typeof value === 'number'),
-    ) as Partial<Record<Figure, number>>;
+    const given = Object.fromEntries(Object.entries(figures).filter(([, value]) => typeof value === 'number')) as Given;
     const problem = faultOf(given);
     setFault(problem);
     if (problem) return;
@@ -65,21 +67,21 @@ export function ReadTheLine({ source }: { readonly source: Source }) {
   );
 }
 
-/** What cannot be true of one reading, with the probable slip. */
-function faultOf({
-  tdsSupply,
-  tdsMembrane,
-  totalChlorine,
-  freeChlorine,
-  ...rest
-}: Partial<Record<Figure, number>>): string | undefined {
+/** What cannot be true of one reading, as the calculators that will be asked about it see it. */
+function faultOf({ tdsSupply, tdsMembrane, totalChlorine, freeChlorine, ...rest }: Given): string | undefined {
   if (
-    [tdsSupply, tdsMembrane, totalChlorine, freeChlorine, ...Object.values(rest)].every((value) => value === undefined)
+    Object.keys(rest).length === 0 &&
+    [tdsSupply, tdsMembrane, totalChlorine, freeChlorine].every((figure) => figure === undefined)
   )
     return 'Fill in one figure at least.';
-  if (tdsSupply !== undefined && tdsMembrane !== undefined && tdsMembrane > tdsSupply)
-    return 'TDS after the membrane stands above TDS before it. A membrane adds no salt: have the two changed places?';
-  if (totalChlorine !== undefined && freeChlorine !== undefined && freeChlorine > totalChlorine + 0.2)
-    return 'Free chlorine stands above the total, of which it is a part: have the two strips changed places?';
-  return undefined;
+  const line =
+    tdsSupply === undefined || tdsMembrane === undefined
+      ? undefined
+      : attempt(() => purifier.run({ tdsSupply, tdsMembrane, tdsProduct: rest.tdsProduct ?? 0 })).refusal;
+  const supply =
+    totalChlorine === undefined || freeChlorine === undefined
+      ? undefined
+      : attempt(() => disinfectant.run({ totalChlorine, freeChlorine })).refusal;
+  const refusal = line ?? supply;
+  return refusal && `${refusal.field} is taken from ${refusal.allowed}. ${refusal.hint ?? ''}`;
 }

@@ -103,7 +103,14 @@ function TheDay({ book }: { readonly book: Book }) {
                 <Button onClick={() => setEditing(true)}>Change the plan</Button>
               )}
               {kept && !editing && isDone(book, kept) && (
-                <Button look="main" onClick={() => setPlanNext(true)}>
+                <Button
+                  look="main"
+                  onClick={() => {
+                    // The changes just logged move what falls due next.
+                    setDraft(proposedDay(book, now));
+                    setPlanNext(true);
+                  }}
+                >
                   Plan the next day
                 </Button>
               )}

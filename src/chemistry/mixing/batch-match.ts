@@ -7,6 +7,7 @@ import { PARAMETERS, readingExpectation } from '../parameters';
 import { handlingOf } from '../reagents/strength-steps';
 import { reagent } from '../reagents/reagents';
 import { amountsOf, sumOfSalts } from '../reagents/solution';
+import { capitalised } from '../words';
 import { quantity } from '../units/quantity';
 
 const RAISED_BY = {
@@ -66,13 +67,13 @@ export const batchMatch = defineCalculator({
     );
     const working = rows.flatMap(({ element, short, grams }): Step[] => [
       {
-        label: `${PARAMETERS[element].name} of the batch`,
+        label: `${capitalised(PARAMETERS[element].name)} of the batch`,
         value: quantity(element, batch[element]),
         origin: 'yours',
         from: 'tested, or by the label',
       },
       {
-        label: `${PARAMETERS[element].name} of the tank`,
+        label: `${capitalised(PARAMETERS[element].name)} of the tank`,
         value: quantity(element, tank[element]),
         origin: 'log',
         from: 'the tank’s level',

@@ -10,7 +10,7 @@ import { quantity } from '../units/quantity';
  * Salt that a litre of mixed resin takes up before it is spent, as a meter counts it: about half an equivalent, and an
  * equivalent of sodium chloride weighs 58.44 g. From memory, makers' usual figures; a resin's own label overrules it.
  */
-export const RESIN_G_PER_L = 0.5 * (MOLAR_MASS.Na + MOLAR_MASS.Cl);
+const RESIN_G_PER_L = 0.5 * (MOLAR_MASS.Na + MOLAR_MASS.Cl);
 
 /** A membrane in order holds back about this share and more. Common practice. */
 const GOOD_REJECTION = 0.95;

@@ -26,7 +26,7 @@ export const routineInput = z.strictObject({
   tank: levelsInput,
   newWater: levelsInput,
   takesPerDay: takesInput,
-  /** The lowest level that is wanted of what is taken, and the highest of what is made. */
+  /** The lowest level that is wanted of what is taken. */
   floor: levelsInput.default({}),
   gramsPerLAt35: amount(AMOUNTS.saltPerL).default(TYPICAL_GRAMS_PER_L_AT_35),
   boxG: amount(AMOUNTS.boxMass).optional(),

@@ -1,4 +1,5 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator';
+import { capitalised } from '../words';
 import { PARAMETERS } from '../parameters';
 import { DEFAULT_UNITS, quantity, showText } from '../units/quantity';
 import { nameOf, rateKind, STEP_LIMIT } from './followed';
@@ -11,7 +12,8 @@ export function stepsOf(
   by: 'changes' | 'flow',
   least: number | undefined,
 ): Step[] {
-  const { kind, name } = PARAMETERS[id];
+  const { kind } = PARAMETERS[id];
+  const name = capitalised(nameOf(id));
   return [
     {
       label: `${name} of the new water`,

@@ -35,7 +35,7 @@ describe('one change, told', () => {
     });
     // 0.4 × (11 − 8) = 1.2 dKH; 40 L × 1.0233 × 3.99 kJ × 10 ÷ 3600 ÷ 0.2 kW = 2.3 h.
     expect(sentence).toBe(
-      'Change 40.0 L, but match its alkalinity to the tank first, or the change moves it by 1.20 dKH; and warm it to 25.0 °C, which takes the heater 2.3 hours.',
+      'Change 40.0 L, but match its alkalinity to the tank first, or the change moves it by 1.20 dKH; and bring it to 25.0 °C, which takes the heater 2.3 hours.',
     );
   });
   it('two that must match are both named', () => {

@@ -6,6 +6,7 @@ import { PARAMETERS } from '../parameters';
 import { Refusal } from '../refusal';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { FRESH_WATER } from '../tank-model/water';
+import { capitalised } from '../words';
 import { quantity } from '../units/quantity';
 import {
   changesEvery,
@@ -99,19 +100,22 @@ export const waterChange = defineCalculator({
       },
       ...followed.flatMap((id): Step[] => [
         {
-          label: `${nameOf(id)} of the tank`,
+          label: `${capitalised(nameOf(id))} of the tank`,
           value: quantity(PARAMETERS[id].kind, tank[id] ?? 0),
           origin: 'log',
           from: 'its level before',
         },
         {
-          label: `${nameOf(id)} of the new water`,
+          label: `${capitalised(nameOf(id))} of the new water`,
           value: quantity(PARAMETERS[id].kind, newWater[id] ?? 0),
           origin: 'setting',
           from: 'the salt’s profile or the batch’s tests',
         },
         {
-          label: changes === 1 ? `${nameOf(id)} after` : `${nameOf(id)} after the last of ${changes}`,
+          label:
+            changes === 1
+              ? `${capitalised(nameOf(id))} after`
+              : `${capitalised(nameOf(id))} after the last of ${changes}`,
           value: quantity(PARAMETERS[id].kind, levels[id].at(-1)?.after ?? 0),
           origin: 'equation',
           from: 'the tank model: C⁺ = C(1 − f) + C_s f at each change',
@@ -198,7 +202,7 @@ function answerFor(
     ]),
     ...(cold && tankC !== undefined
       ? [
-          over.length > 0 ? '; and warm it to' : 'bring it to',
+          over.length > 0 ? '; and bring it to' : 'bring it to',
           quantity('temperature', tankC),
           ...(heatHours !== undefined ? [', which takes the heater', quantity('days', heatHours / 24)] : []),
         ]
