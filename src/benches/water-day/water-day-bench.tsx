@@ -31,6 +31,7 @@ import { DayPlan } from './day-plan';
 
 /** A kept day is in hand until it is this long past. */
 const IN_HAND_DAYS = 1.5;
+const HALF_HOUR_MS = 1_800_000;
 
 /** All tanks on one page: what is mixed where and when, and the day step by step. */
 export function WaterDayBench() {
@@ -120,7 +121,8 @@ function TheDay({ book }: { readonly book: Book }) {
                   onClick={() =>
                     setDraft({
                       ...(draft ?? kept ?? proposed),
-                      at: Math.ceil(found.outcome.values.earliest / 1_800_000) * 1_800_000,
+                      // With half an hour in hand: no one is at the valve the moment this is pressed.
+                      at: Math.ceil((found.outcome.values.earliest + HALF_HOUR_MS) / HALF_HOUR_MS) * HALF_HOUR_MS,
                     })
                   }
                 >

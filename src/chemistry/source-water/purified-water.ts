@@ -3,6 +3,7 @@ import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
 import { amount, figure, moment } from '../calculator-input';
 import { quantity } from '../units/quantity';
+import { openingTold } from './opening';
 import { litresMadePerDay, temperatureFactor } from './membrane';
 
 /** Makers rate membranes at 25 °C on soft test water, and allow their own rating this much. From memory. */
@@ -10,8 +11,6 @@ const RATED = { temperatureC: 25, tdsMgPerL: 250, doubt: 0.15 } as const;
 /** A jug and a clock are good for this. Chosen. */
 const MEASURED_DOUBT = 0.05;
 const HOUR_MS = 3_600_000;
-/** No one opens a valve to the minute; the earlier ten minutes are told. */
-const TEN_MIN_MS = 600_000;
 /** One night's flow past this is a flood waiting to happen. Chosen. */
 const LONG_RUN_HOURS = 6;
 
@@ -72,11 +71,9 @@ export const purifiedWater = defineCalculator({
     const hours = (litres / litresPerDay) * 24 + flushHours;
     // The valve is opened for the slow end of the doubt: water early waits, water late spoils the day.
     const slowHours = (litres / (litresPerDay * (1 - doubt))) * 24 + flushHours;
-    const openBy =
-      readyBy === undefined
-        ? undefined
-        : Math.max(0, Math.floor((readyBy - slowHours * HOUR_MS) / TEN_MIN_MS) * TEN_MIN_MS);
-    const late = openBy !== undefined && now !== undefined && openBy < now;
+    const latest = readyBy === undefined ? undefined : Math.max(0, readyBy - slowHours * HOUR_MS);
+    const openBy = latest === undefined ? undefined : openingTold(latest, now);
+    const late = latest !== undefined && now !== undefined && latest < now;
     const wasteL = litres * wasteRatio + (flushHours * litresPerDay * (1 + wasteRatio)) / 24;
     const working: Step[] = [
       { label: 'Purified water wanted', value: quantity('volume', litres), origin: 'yours', from: 'litres' },

@@ -108,7 +108,24 @@ describe('the day', () => {
       changeAt: now + 20 * HOUR,
     });
     expect(values.late).toBe(true);
-    expect(values.earliest - (now + 20 * HOUR)).toBeCloseTo(now - values.openBy, -1);
+    // 24 h to mix and 69.2 L at 150 L a day, from now.
+    expect((values.earliest - now) / HOUR).toBeCloseTo(24 + (69.178 / 150) * 24, 2);
+  });
+  it('moved to when it says the water is ready, it is in time, at whatever minute it is asked', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 24 * 60 }),
+        fc.double({ min: 1, max: 80, noNaN: true }),
+        (minutes, litres) => {
+          const at = now + minutes * 60_000;
+          const late = { ...asked, now: at, changeAt: at + HOUR, tanks: [{ name: 'large', litres, salinity: 35 }] };
+          const { earliest } = valuesOf<{ earliest: number }>('water-day', late);
+          const moved = valuesOf<{ late: boolean; openBy: number }>('water-day', { ...late, changeAt: earliest });
+          expect(moved.late).toBe(false);
+          expect(moved.openBy).toBeGreaterThanOrEqual(at);
+        },
+      ),
+    );
   });
   it('says how many litres the vessels are short', () => {
     expect(valuesOf('water-day', { ...asked, vessels: [{ name: 'barrel', litres: '50 L' }] }).shortL).toBeCloseTo(

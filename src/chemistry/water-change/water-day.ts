@@ -7,12 +7,11 @@ import { TYPICAL_GRAMS_PER_L_AT_35 } from '../mixing/salt-strength';
 import { purifiedL, saltGIn, saltwaterKg } from '../mixing/saltwater';
 import { Refusal } from '../refusal';
 import { quantity } from '../units/quantity';
+import { openingTold } from '../source-water/opening';
 import { shareOut, type Pour } from './share-out';
 import { answerFor, cautionsFor } from './water-day-told';
 
 const HOUR_MS = 3_600_000;
-/** No one opens a valve to the minute; the earlier ten minutes are told. */
-const TEN_MIN_MS = 600_000;
 const name = z.string().min(1).max(60);
 
 const tank = z.strictObject({
@@ -81,9 +80,9 @@ export const waterDay = defineCalculator({
         : undefined;
     const mixBy = changeAt - mixHours * HOUR_MS;
     const makingHours = waterLPerDay === undefined ? undefined : (waterL / waterLPerDay) * 24;
-    const openBy =
-      makingHours === undefined ? undefined : Math.floor((mixBy - makingHours * HOUR_MS) / TEN_MIN_MS) * TEN_MIN_MS;
-    const begin = openBy ?? mixBy;
+    const latest = makingHours === undefined ? undefined : mixBy - makingHours * HOUR_MS;
+    const openBy = latest === undefined ? undefined : openingTold(latest, now);
+    const begin = latest ?? mixBy;
     const lateHours = litresToMix > 0 && begin < now ? (now - begin) / HOUR_MS : 0;
     const working: Step[] = [
       ...tanks.map(({ name: of, litres }): Step => ({
