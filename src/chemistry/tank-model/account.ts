@@ -2,11 +2,15 @@ import { within } from '../refusal';
 import type { TankEvent, TankStart, TankState, Vessel } from './events';
 import { co2In, hydrogenIn, openTo, pco2Of, type Air } from './gas-exchange';
 import type { Level } from './level';
-import { SPECIES, type Amounts, type Water } from './water';
+import { NITRIFIERS, type Kinetics } from './nitrification';
+import { SPECIES, type Amounts, type Water, type WholeWater } from './water';
 
 export const SALINITY = SPECIES.indexOf('salinity');
 export const ALKALINITY = SPECIES.indexOf('alkalinity');
 export const DIC = SPECIES.indexOf('dic');
+export const NITRATE = SPECIES.indexOf('nitrate');
+export const AMMONIA = SPECIES.indexOf('ammonia');
+export const NITRITE = SPECIES.indexOf('nitrite');
 const USUAL_C = 25;
 
 interface Loop {
@@ -31,10 +35,19 @@ export interface Account {
   inflowLPerDay: number;
   temperatureC: number;
   air: Air | undefined;
+  readonly kinetics: Kinetics;
+  /** What the bacteria would oxidise of ammonia and of nitrite, mg a day at plenty and 25 °C. */
+  readonly bacteria: [ammonia: number, nitrite: number];
+  /** The last step the nitrogen took, days; what the next one begins with. */
+  nitrogenStepDays: number;
 }
 
 /** The account as the run begins, before anything is set going. */
-export function opened(start: TankStart, events: readonly TankEvent[], { brimL = Infinity }: Vessel): Account {
+export function opened(
+  start: TankStart,
+  events: readonly TankEvent[],
+  { brimL = Infinity, kinetics = NITRIFIERS }: Vessel,
+): Account {
   const volumeL = within('net volume', start.volumeL, 0.1, 1e7, 'L');
   const names = [...SPECIES, ...furtherNames(start, events)];
   return {
@@ -57,6 +70,9 @@ export function opened(start: TankStart, events: readonly TankEvent[], { brimL =
     inflowLPerDay: 0,
     temperatureC: start.temperatureC ?? USUAL_C,
     air: undefined,
+    kinetics,
+    bacteria: [0, 0],
+    nitrogenStepDays: 0.05,
   };
 }
 
@@ -90,7 +106,7 @@ function inOrder(names: readonly string[], given: Amounts | Partial<Water>): num
 }
 
 export function stateNow(account: Account): TankState {
-  return stateOf(account, account.at, account.amounts, account.level.volumeL, 0, 0);
+  return stateOf(account, account.at, account.amounts, account.level.volumeL, 0, 0, account.bacteria);
 }
 
 /** The state of an account whose amounts and volume stand as given; litres topped off and spilt are since its own moment. */
@@ -101,9 +117,10 @@ export function stateOf(
   volumeL: number,
   topOffL: number,
   spiltL: number,
+  [ammoniaPerDay, nitritePerDay]: readonly [number, number],
 ): TankState {
   // Written out in the order of SPECIES: a long run is mostly this.
-  const water: Water = {
+  const water: WholeWater = {
     salinity: (amounts[0] ?? 0) / volumeL,
     alkalinity: (amounts[1] ?? 0) / volumeL,
     dic: (amounts[2] ?? 0) / volumeL,
@@ -111,6 +128,8 @@ export function stateOf(
     magnesium: (amounts[4] ?? 0) / volumeL,
     nitrate: (amounts[5] ?? 0) / volumeL,
     phosphate: (amounts[6] ?? 0) / volumeL,
+    ammonia: (amounts[7] ?? 0) / volumeL,
+    nitrite: (amounts[8] ?? 0) / volumeL,
     further: names.length > SPECIES.length ? furtherOf(names, amounts, volumeL) : undefined,
   };
   return {
@@ -120,11 +139,12 @@ export function stateOf(
     temperatureC,
     reservoirL: level.reservoirL === Infinity ? undefined : Math.max(0, level.reservoirL - topOffL),
     spiltL: level.spiltL + spiltL,
+    bacteria: { ammoniaPerDay, nitritePerDay },
     carbonate: air && carbonateNow(air, water),
   };
 }
 
-function carbonateNow(air: Air, { alkalinity, dic }: Water): NonNullable<TankState['carbonate']> {
+function carbonateNow(air: Air, { alkalinity, dic }: WholeWater): NonNullable<TankState['carbonate']> {
   const hydrogen = hydrogenIn(air, alkalinity, dic);
   return {
     phNbs: -Math.log10(hydrogen) + air.constants.nbsOffset,
@@ -189,6 +209,10 @@ export function apply(account: Account, event: TankEvent): void {
         account.temperatureC,
         account.air,
       );
+      return;
+    case 'bacteria':
+      account.bacteria[0] += within('bacteria on ammonia', event.ammoniaPerDay, 0, 1e7, 'mg/day');
+      account.bacteria[1] += within('bacteria on nitrite', event.nitritePerDay, 0, 1e7, 'mg/day');
   }
 }
 

@@ -1,4 +1,5 @@
-import type { Amounts, Water } from './water';
+import type { Kinetics } from './nitrification';
+import type { Amounts, Water, WholeWater } from './water';
 
 /**
  * The hours of each day in which something runs. Days are counted from midnight UTC: whoever knows the keeper's zone
@@ -55,7 +56,12 @@ export type TankEvent =
    * the swings of pH that keepers see.
    * Until told, no carbon passes between water and air and no pH is worked out.
    */
-  | { readonly kind: 'air'; readonly at: number; readonly co2Uatm: number; readonly exchangePerDay: number };
+  | { readonly kind: 'air'; readonly at: number; readonly co2Uatm: number; readonly exchangePerDay: number }
+  /**
+   * Nitrifying bacteria put in, on rock or from a bottle, told by what they would oxidise at plenty and 25 °C: mg of ammonia,
+   * and of nitrite, a day in the whole tank. Until the first come, ammonia and nitrite stand as they are.
+   */
+  | { readonly kind: 'bacteria'; readonly at: number; readonly ammoniaPerDay: number; readonly nitritePerDay: number };
 
 /** The tank's water at a moment, to start from. */
 export interface TankStart {
@@ -68,11 +74,14 @@ export interface TankStart {
 
 /** The tank's water at a moment, as the model finds it. */
 export interface TankState extends TankStart {
+  readonly water: WholeWater;
   readonly temperatureC: number;
   /** What stands in the top-off's reservoir; left out where it has no end. */
   readonly reservoirL: number | undefined;
   /** Litres that have run over the brim since the start. */
   readonly spiltL: number;
+  /** What the nitrifying bacteria would oxidise a day at plenty and 25 °C, in the whole tank, mg. */
+  readonly bacteria: { readonly ammoniaPerDay: number; readonly nitritePerDay: number };
   /** Only where the water stands open to air. */
   readonly carbonate:
     | {
@@ -90,4 +99,6 @@ export interface TankState extends TankStart {
 export interface Vessel {
   /** Litres at which it runs over; never when left out. */
   readonly brimL?: number;
+  /** How its nitrifying bacteria feed and grow; as most do when left out. */
+  readonly kinetics?: Kinetics;
 }

@@ -1,8 +1,28 @@
 import { amountAfter } from './closed-form';
-import { ALKALINITY, apply, DIC, opened, SALINITY, stateNow, stateOf, type Account } from './account';
+import {
+  ALKALINITY,
+  AMMONIA,
+  apply,
+  DIC,
+  NITRATE,
+  NITRITE,
+  opened,
+  SALINITY,
+  stateNow,
+  stateOf,
+  type Account,
+} from './account';
 import { DAY_MS, withHoursWrittenOut } from './daily-hours';
 import type { TankEvent, TankStart, TankState, Vessel } from './events';
-import { carryDic, type Course } from './gas-exchange';
+import { carryDic, hydrogenIn, type Course } from './gas-exchange';
+import {
+  ALKALINITY_PER_AMMONIA,
+  ease,
+  LONGEST_WITH_AIR_DAYS,
+  NITRATE_PER_NITRITE,
+  nitrogenStep,
+  type NitrogenStep,
+} from './nitrification';
 import { alongStretch, nextStretch, pouredToMark, type LevelStretch } from './level';
 
 export { DAY_MS } from './daily-hours';
@@ -20,8 +40,9 @@ interface Samples {
  * The one model of a tank's water: well mixed, run forward over events.
  *
  * V dC/dt = Σ inputs − consumption, with jumps C⁺ = C(1 − f) + C_s f at water changes. Between two events every rate is
- * constant, so volume and each species follow a closed form (`level.ts`, `closed-form.ts`) and no step size enters. Only
- * DIC, while the water stands open to air, is integrated, with a bound on its error (`gas-exchange.ts`).
+ * constant, so volume and each species follow a closed form (`level.ts`, `closed-form.ts`) and no step size enters. Two
+ * things are integrated: DIC while the water stands open to air, with a bound on its error (`gas-exchange.ts`), and ammonia
+ * and nitrite where there are bacteria to oxidise them (`nitrification.ts`).
  * A consumption that would take a species below nought takes all there is and no more.
  *
  * @param start volume above nought, concentrations at or above nought
@@ -104,19 +125,90 @@ function advance(account: Account, to: number, samples: Samples): void {
     level.reservoirL -= poured;
     const stretch = nextStretch(level, account.inflowLPerDay);
     const whole = (to - account.at) / DAY_MS;
-    const days = Math.min(whole, stretch.lastsDays);
-    along(account, stretch, days, days === whole ? to : account.at + days * DAY_MS, samples);
+    const longest = Math.min(whole, stretch.lastsDays);
+    const nitrogen = nitrifying(account) ? nitrogenAlong(account, stretch, longest) : undefined;
+    const days = nitrogen?.days ?? longest;
+    along(account, stretch, days, days === whole ? to : account.at + days * DAY_MS, samples, nitrogen);
   }
   // What is asked for this very moment and not yet answered: the water before whatever happens now.
   while ((samples.at[samples.next] ?? Infinity) <= to) answered(samples, samples.next++, stateNow(account));
 }
 
-function along(account: Account, stretch: LevelStretch, days: number, until: number, samples: Samples): void {
+function nitrifying({ bacteria: [onAmmonia, onNitrite] }: Account): boolean {
+  return onAmmonia > 0 || onNitrite > 0;
+}
+
+/** What the bacteria make of the nitrogen over the next while, which they may cut shorter. */
+function nitrogenAlong(account: Account, stretch: LevelStretch, longestDays: number): NitrogenStep {
+  const { amounts, bacteria, kinetics, level, air, temperatureC } = account;
+  const { volumeL } = level;
+  const [ammonia, nitrite] = [courseOf(account, stretch, AMMONIA), courseOf(account, stretch, NITRITE)];
+  const phNbs =
+    air &&
+    -Math.log10(hydrogenIn(air, (amounts[ALKALINITY] ?? 0) / volumeL, (amounts[DIC] ?? 0) / volumeL)) +
+      air.constants.nbsOffset;
+  return nitrogenStep(
+    [ammonia.amount, nitrite.amount, ...bacteria],
+    {
+      kinetics,
+      ease: ease(temperatureC, phNbs),
+      volumeL,
+      gainLPerDay: stretch.gainLPerDay,
+      inPerDay: [ammonia.inPerDay, nitrite.inPerDay],
+      outLPerDay: [ammonia.outLPerDay, nitrite.outLPerDay],
+    },
+    account.nitrogenStepDays,
+    air ? Math.min(longestDays, LONGEST_WITH_AIR_DAYS) : longestDays,
+  );
+}
+
+/** What oxidation takes and makes besides, as even rates over its step. */
+function withOxidation({ inPerDay }: Account, { oxidised, days }: NitrogenStep): void {
+  const add = (i: number, amount: number) => (inPerDay[i] = (inPerDay[i] ?? 0) + amount / days);
+  add(ALKALINITY, -oxidised[0] * ALKALINITY_PER_AMMONIA);
+  add(NITRATE, oxidised[1] * NITRATE_PER_NITRITE);
+}
+
+function along(
+  account: Account,
+  stretch: LevelStretch,
+  days: number,
+  until: number,
+  samples: Samples,
+  nitrogen: NitrogenStep | undefined,
+): void {
+  if (!nitrogen) {
+    carryAlong(account, stretch, days, until, samples, undefined);
+    return;
+  }
+  const kept = [account.inPerDay[ALKALINITY] ?? 0, account.inPerDay[NITRATE] ?? 0] as const;
+  withOxidation(account, nitrogen);
+  carryAlong(account, stretch, days, until, samples, nitrogen);
+  [account.inPerDay[ALKALINITY], account.inPerDay[NITRATE]] = kept;
+  const [ammonia, nitrite, onAmmonia, onNitrite] = nitrogen.after;
+  account.amounts[AMMONIA] = ammonia;
+  account.amounts[NITRITE] = nitrite;
+  account.bacteria[0] = onAmmonia;
+  account.bacteria[1] = onNitrite;
+  // A step cut short by the stretch's end says nothing against longer ones.
+  if (days >= account.nitrogenStepDays || nitrogen.nextDays > account.nitrogenStepDays)
+    account.nitrogenStepDays = nitrogen.nextDays;
+}
+
+function carryAlong(
+  account: Account,
+  stretch: LevelStretch,
+  days: number,
+  until: number,
+  samples: Samples,
+  nitrogen: NitrogenStep | undefined,
+): void {
   const { level, amounts, air, at: from } = account;
   const { gainLPerDay, overflowLPerDay } = stretch;
   const { volumeL } = level;
   // What runs over the brim takes a share of everything.
-  const moving = overflowLPerDay > 0 ? allButDic(account) : account.moving;
+  const moving =
+    overflowLPerDay > 0 ? allButDic(account) : nitrogen ? withNitrogensOwn(account.moving) : account.moving;
 
   const asked: number[] = [];
   const first = samples.next;
@@ -127,9 +219,12 @@ function along(account: Account, stretch: LevelStretch, days: number, until: num
     const d = asked[moment] ?? days;
     for (const i of moving) here[i] = amountIn(account, stretch, i, d);
     here[DIC] = dic;
+    const own = nitrogen && nitrogenHere(nitrogen, d, here);
+
     const at = samples.at[first + moment] ?? until;
     const topOffL = stretch.topOffLPerDay * d;
-    const state = stateOf(account, at, here, volumeL + gainLPerDay * d, topOffL, overflowLPerDay * d);
+    const ranOver = overflowLPerDay * d;
+    const state = stateOf(account, at, here, volumeL + gainLPerDay * d, topOffL, ranOver, own ?? account.bacteria);
     answered(samples, first + moment, state);
   };
 
@@ -178,6 +273,25 @@ function amountIn(account: Account, { gainLPerDay, overflowLPerDay }: LevelStret
   const outLPerDay = (account.loopLPerDay[i] ?? 0) + overflowLPerDay;
   if (inPerDay === 0 && outLPerDay === 0) return amount;
   return Math.max(0, amountAfter(amount, inPerDay, outLPerDay, account.level.volumeL, gainLPerDay, days));
+}
+
+/** Sets the amounts some days into a step of the nitrogen, oxidation told as it goes and not evenly; answers the bacteria then. */
+function nitrogenHere({ within, oxidised, days }: NitrogenStep, d: number, here: number[]): readonly [number, number] {
+  const { nitrogen, oxidised: byNow } = within(d);
+  const ahead = (i: 0 | 1) => byNow[i] - (oxidised[i] * d) / days;
+  [here[AMMONIA], here[NITRITE]] = nitrogen;
+  here[ALKALINITY] = Math.max(0, (here[ALKALINITY] ?? 0) - ahead(0) * ALKALINITY_PER_AMMONIA);
+  here[NITRATE] = Math.max(0, (here[NITRATE] ?? 0) + ahead(1) * NITRATE_PER_NITRITE);
+  return [nitrogen[2], nitrogen[3]];
+}
+
+/** Oxidation moves alkalinity and nitrate; ammonia and nitrite follow their own step. */
+function withNitrogensOwn(moving: readonly number[]): number[] {
+  return [
+    ALKALINITY,
+    NITRATE,
+    ...moving.filter((i) => i !== ALKALINITY && i !== NITRATE && i !== AMMONIA && i !== NITRITE),
+  ];
 }
 
 function allButDic({ names }: Account): number[] {

@@ -3,16 +3,36 @@ import { SEA_SALT_G_PER_KG_PER_PPT } from '../seawater/composition';
 /**
  * What the tank model always keeps account of. Each leaves or enters only with water, doses and life; DIC also passes
  * between water and air. Concentrations: salinity in ppt, alkalinity and DIC (dissolved inorganic carbon) in mmol/L, the
- * rest in mg/L. Amounts: concentration × litres.
+ * rest in mg/L. Ammonia is all of it, ammonium included, told as NH3. Amounts: concentration × litres.
  */
-export const SPECIES = ['salinity', 'alkalinity', 'dic', 'calcium', 'magnesium', 'nitrate', 'phosphate'] as const;
+export const SPECIES = [
+  'salinity',
+  'alkalinity',
+  'dic',
+  'calcium',
+  'magnesium',
+  'nitrate',
+  'phosphate',
+  'ammonia',
+  'nitrite',
+] as const;
 export type Species = (typeof SPECIES)[number];
 
-/** The concentrations of one water. */
-export type Water = Readonly<Record<Species, number>> & {
+interface Further {
   /** Further conservative species by name, such as potassium, mg/L. One not named is not there. */
   readonly further?: Readonly<Record<string, number>> | undefined;
-};
+}
+
+/** The concentrations of one water, each told. */
+export type WholeWater = Readonly<Record<Species, number>> & Further;
+
+/** Gone from a tank that runs, so a water need not tell of them: none when left out. */
+type Fleeting = 'ammonia' | 'nitrite';
+
+/** The concentrations of one water, as it is told. */
+export type Water = Readonly<Record<Exclude<Species, Fleeting>, number>> &
+  Readonly<Partial<Record<Fleeting, number>>> &
+  Further;
 
 /** Amounts of some species: concentration × litres. */
 export type Amounts = Readonly<Partial<Record<Species, number>>> & {

@@ -102,5 +102,6 @@ export function changesEvery(days: number, changes: number, volumeL: number, wat
 
 /** A water of the tank model; what is not told of it is taken as none. */
 export function waterOf(levels: Levels): Water {
-  return eachSpecies((species) => (species === 'dic' ? 0 : (levels[species] ?? 0)));
+  const told: Readonly<Partial<Record<Species, number | undefined>>> = levels;
+  return eachSpecies((species) => told[species] ?? 0);
 }

@@ -1,0 +1,87 @@
+import { DAY_MS } from '../tank-model/simulate';
+import { beforehand, evenDraws, hiddenOf } from './beforehand';
+import { cycleCourse, type Course, type CyclingTank } from './cycle-course';
+import type { SchoolId } from './schools';
+import { endOf, type FirstSteps } from './stage';
+import { weightedQuantile } from './weighted-quantile';
+
+/** One level over time: the middle, and what eight in ten tanks lie between. */
+export interface BandPoint {
+  readonly at: number;
+  readonly low: number;
+  readonly middle: number;
+  readonly high: number;
+}
+
+export type CycleLine = 'ammonia' | 'nitrite' | 'nitrate';
+export const CYCLE_LINES = ['ammonia', 'nitrite', 'nitrate'] as const satisfies readonly CycleLine[];
+
+export interface ExpectedCourse {
+  readonly lines: Readonly<Record<CycleLine, readonly BandPoint[]>>;
+  /** When eight in ten tanks are through, epoch ms; undefined where none of them is by the last moment. */
+  readonly ends: Range | undefined;
+}
+
+export interface Range {
+  readonly low: number;
+  readonly middle: number;
+  readonly high: number;
+}
+
+export const LOW = 0.1;
+export const HIGH = 0.9;
+/** Enough that the band no longer moves by what a line is wide. */
+const TANKS = 24;
+/** Points of a course: a day apart, or half of one where the whole is short. */
+const MOST_POINTS = 60;
+
+/**
+ * What is to be expected of a tank begun one way, before any test: the tank model, run for tanks that differ as tanks do.
+ * @param days drawn
+ */
+export function expectedCourse(
+  tank: CyclingTank,
+  school: SchoolId,
+  doseLogged: boolean,
+  days: number,
+  steps: FirstSteps,
+): ExpectedCourse {
+  const { mean, sd } = beforehand(school, doseLogged);
+  const apart = days * 2 <= MOST_POINTS ? 0.5 : 1;
+  const at = Array.from({ length: days / apart + 1 }, (_, i) => tank.startedAt + i * apart * DAY_MS);
+  const courses = evenDraws(TANKS).map((draw) =>
+    cycleCourse(tank, hiddenOf(mean.map((middle, i) => middle + (sd[i] ?? 0) * (draw[i] ?? 0))), at),
+  );
+  return bandsOf(
+    courses,
+    courses.map(() => 1),
+    steps,
+  );
+}
+
+/** The bands of courses that weigh differently, all over the same moments. */
+export function bandsOf(courses: readonly Course[], weights: readonly number[], steps: FirstSteps): ExpectedCourse {
+  const at = courses[0]?.at ?? [];
+  const line = (which: CycleLine): BandPoint[] =>
+    at.map((moment, i) => ({
+      at: moment,
+      ...range(
+        courses.map((course) => course[which][i] ?? 0),
+        weights,
+      ),
+    }));
+  const ends = courses.map((course) => endOf(course, steps));
+  const through = ends.filter((end) => end !== undefined);
+  // Those that are not through by the end of what is drawn are later than all the others.
+  const late = ends.map((end) => end ?? Infinity);
+  const found = range(late, weights);
+  return {
+    lines: { ammonia: line('ammonia'), nitrite: line('nitrite'), nitrate: line('nitrate') },
+    ends: through.length > 0 && found.middle < Infinity ? found : undefined,
+  };
+}
+
+function range(values: readonly number[], weights: readonly number[]): Range {
+  const [low, middle, high] = weightedQuantile(values, weights, [LOW, 0.5, HIGH]);
+  return { low: low ?? 0, middle: middle ?? 0, high: high ?? 0 };
+}

@@ -1,0 +1,104 @@
+/** The ways keepers begin a tank, as the product knows them. */
+export const SCHOOL_IDS = ['starter', 'fishless', 'ocean-rock', 'hardy-fish', 'unaided'] as const;
+export type SchoolId = (typeof SCHOOL_IDS)[number];
+
+/** What feeds the first bacteria: a measured dose, what dies off on rock, or the food of living fish. */
+export type NitrogenSource = 'measured' | 'die-off' | 'fish';
+
+/** How much is known beforehand of a tank begun in this way: medians, and how far tanks differ (a standard deviation of the logarithm). */
+export interface Beforehand {
+  /** What the first bacteria oxidise, mg/L a day of ammonia and of nitrite at plenty. */
+  readonly seeds: readonly [ammonia: number, nitrite: number];
+  readonly seedsDiffer: number;
+  /** Ammonia that dying life on the rock gives in all, mg/L. */
+  readonly dieOff: number;
+  readonly dieOffDiffers: number;
+  /** Ammonia from fish and their food, mg/L a day. */
+  readonly food: number;
+}
+
+export interface School {
+  readonly name: string;
+  readonly source: NitrogenSource;
+  /** Ammonia dosed at the start, mg/L as NH3. */
+  readonly doseMgPerL: number;
+  /** Days on which bottled bacteria go in, from the first. */
+  readonly bacteriaDays: number;
+  readonly rock: 'dry' | 'live';
+  readonly says: string;
+  readonly against: string;
+  /** Days it takes, as keepers see it, and where that is known from. */
+  readonly lasts: readonly [number, number];
+  readonly lastsFrom: 'common practice' | 'assumed';
+  readonly beforehand: Beforehand;
+}
+
+/**
+ * The seeds are chosen so that the tank model ends each way when keepers see it end. Common practice: about eight weeks unaided, under
+ * four with a starter programme, 5 to 13 days with fresh ocean rock. Chosen where practice gives none: plain fishless between
+ * the starter programme and nothing at all; bottled bacteria with fish about as long as the starter programme.
+ */
+export const SCHOOLS: Record<SchoolId, School> = {
+  starter: {
+    name: 'Starter programme',
+    source: 'measured',
+    doseMgPerL: 2,
+    bacteriaDays: 1,
+    rock: 'dry',
+    says: 'Dry rock, bottled bacteria and a measured dose of ammonia: no animal is put through it, and the dose is known.',
+    against: 'Dry rock runs plain for months; a starter costs what it costs.',
+    lasts: [18, 28],
+    lastsFrom: 'common practice',
+    beforehand: { seeds: [0.032, 0.008], seedsDiffer: 0.7, dieOff: 0.15, dieOffDiffers: 0.8, food: 0 },
+  },
+  fishless: {
+    name: 'Fishless, ammonia alone',
+    source: 'measured',
+    doseMgPerL: 2,
+    bacteriaDays: 0,
+    rock: 'dry',
+    says: 'A measured dose of ammonia and what bacteria come by themselves or with a handful of sand: nothing to buy but the ammonia.',
+    against: 'Two weeks longer than with bacteria from a bottle or a running tank.',
+    lasts: [28, 46],
+    lastsFrom: 'assumed',
+    beforehand: { seeds: [0.0045, 0.00085], seedsDiffer: 0.9, dieOff: 0.15, dieOffDiffers: 0.8, food: 0 },
+  },
+  'ocean-rock': {
+    name: 'Fresh ocean rock',
+    source: 'die-off',
+    doseMgPerL: 0,
+    bacteriaDays: 0,
+    rock: 'live',
+    says: 'Rock from the sea, shipped damp, brings its bacteria and much other life: days instead of weeks.',
+    against: 'Pests come with the life. What dies on the way feeds the cycle by no measure.',
+    lasts: [5, 13],
+    lastsFrom: 'common practice',
+    beforehand: { seeds: [0.45, 0.25], seedsDiffer: 0.7, dieOff: 1.6, dieOffDiffers: 0.6, food: 0 },
+  },
+  'hardy-fish': {
+    name: 'Bottled bacteria with hardy fish',
+    source: 'fish',
+    doseMgPerL: 0,
+    bacteriaDays: 7,
+    rock: 'dry',
+    says: 'Fish feed the bacteria from the first day, bottled bacteria go in daily for a week.',
+    against:
+      'Hard on the fish, which breathe what is not oxidised yet: fishless or live rock do the same without them.',
+    lasts: [14, 28],
+    lastsFrom: 'assumed',
+    beforehand: { seeds: [0.14, 0.05], seedsDiffer: 0.7, dieOff: 0.15, dieOffDiffers: 0.8, food: 0.12 },
+  },
+  unaided: {
+    name: 'Nothing added',
+    source: 'die-off',
+    doseMgPerL: 0,
+    bacteriaDays: 0,
+    rock: 'dry',
+    says: 'Rock, water and time: whatever rots feeds whatever comes.',
+    against:
+      'Two months, and no measure of what was fed. A shrimp or a lump of food in it gives as much as it happens to.',
+    lasts: [46, 66],
+    lastsFrom: 'common practice',
+    beforehand: { seeds: [0.0005, 0.00004], seedsDiffer: 0.8, dieOff: 1.2, dieOffDiffers: 0.8, food: 0.02 },
+  },
+};
