@@ -14,6 +14,7 @@ export type Phrase = string | Quantity | Moment;
 /** Words of certainty; each means one thing, given in CERTAINTY_MEANS. */
 export const CERTAINTIES = [
   'worked out',
+  'likely',
   'steady',
   'drifting',
   'within test error',
@@ -25,6 +26,7 @@ export type Certainty = (typeof CERTAINTIES)[number];
 
 export const CERTAINTY_MEANS: Record<Certainty, string> = {
   'worked out': 'Arithmetic from the figures given: as good as they are.',
+  likely: 'At least eight in ten of the tanks that would have tested like yours agree.',
   steady: 'The level is moving by less than the test could show in a week.',
   drifting: 'The level is moving by more than test error explains.',
   'within test error': 'The figure found is smaller than what the test can tell from nothing.',

@@ -1,6 +1,10 @@
 import type { z } from 'zod';
 import type { Calculator } from './calculator';
 import { carbonate } from './carbonate/carbonate-calculator';
+import { ammoniaChallenge } from './cycle/challenge';
+import { cyclePlan } from './cycle/cycle-plan';
+import { cycleReading } from './cycle/cycle-reading';
+import { stocking } from './cycle/stocking';
 import { additions } from './dosing/additions';
 import { correction } from './dosing/correction';
 import { maintenanceDose } from './dosing/maintenance';
@@ -15,7 +19,11 @@ import { mixBatch } from './mixing/mix-batch';
 import { effluentFlow } from './reactor/effluent-flow';
 import { recipe } from './reagents/recipe-calculator';
 import { solution } from './reagents/solution-calculator';
+import { freeAmmonia } from './nitrogen/free-ammonia-calculator';
 import { salinity } from './seawater/salinity-calculator';
+import { fillFromTank } from './set-up/fill-from-tank';
+import { netVolume } from './set-up/net-volume';
+import { setUp } from './set-up/set-up';
 import { disinfectant } from './source-water/disinfectant';
 import { purifiedWater } from './source-water/purified-water';
 import { purifier } from './source-water/purifier';
@@ -42,6 +50,14 @@ export const CALCULATORS = [
   saltsCompared,
   waterDay,
   topOff,
+  setUp,
+  netVolume,
+  fillFromTank,
+  freeAmmonia,
+  cyclePlan,
+  cycleReading,
+  ammoniaChallenge,
+  stocking,
   solution,
   recipe,
   additions,

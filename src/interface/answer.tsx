@@ -63,6 +63,7 @@ export function Answer({
 /** Each word of certainty has its own line style, so it does not hang on hue. */
 const MARK: Record<Certainty, { readonly dash: string; readonly tone: string }> = {
   'worked out': { dash: '', tone: 'text-glass' },
+  likely: { dash: '14 2', tone: 'text-glass' },
   steady: { dash: '', tone: 'text-glass' },
   drifting: { dash: '9 3', tone: 'text-kelp' },
   'within test error': { dash: '4 3', tone: 'text-dusk' },

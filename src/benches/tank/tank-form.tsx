@@ -12,7 +12,7 @@ import { useUnits } from '@/interface/workspace';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { netVolumeL, tankSchema, type Salt, type Solution, type Tank } from '@/record/schema';
 import { Targets } from './targets';
-import { displacementExpectation, litresDisplaced, type Filling } from './displacement';
+import { displacementExpectation, litresDisplaced, type Filling } from '@/chemistry/set-up/displacement';
 
 interface Props {
   readonly draft: Tank;

@@ -15,6 +15,7 @@ export const claimInput = z.strictObject({
     alkalinity: amount(AMOUNTS.claimAlkalinity).optional(),
     calcium: amount(AMOUNTS.claimCalcium).optional(),
     magnesium: amount(AMOUNTS.claimMagnesium).optional(),
+    ammonia: amount(AMOUNTS.claimAmmonia).optional(),
   }),
   /** What the alkalinity is made of, where the label does not say. It decides what pH does. */
   alkalinityAs: z.enum(ALKALINITY_FORMS).default('carbonate'),

@@ -17,6 +17,8 @@ export interface Claim {
     readonly calcium?: number | undefined;
     /** mg/L */
     readonly magnesium?: number | undefined;
+    /** mg/L as NH3 */
+    readonly ammonia?: number | undefined;
   };
   readonly alkalinityAs: AlkalinityForm;
 }
@@ -29,7 +31,7 @@ const ALKALINITY_SALT = {
 
 /**
  * The salts whose solution would do what a label claims: the alkalinity as the sodium salt of the form named, calcium and
- * magnesium as chlorides. What the bottle truly holds besides is not on the label and so not known.
+ * magnesium as chlorides, ammonia as ammonium chloride. What the bottle truly holds besides is not on the label and so not known.
  * @throws Refusal for a claim that raises nothing, or volumes that are not positive
  */
 export function saltsOfClaim({ ml, inLitres, raises, alkalinityAs }: Claim): SolutionPart[] {
@@ -45,12 +47,13 @@ export function saltsOfClaim({ ml, inLitres, raises, alkalinityAs }: Claim): Sol
   const salt = ALKALINITY_SALT[alkalinityAs];
   add(salt.reagent, raises.alkalinity, salt.gPerMmol, 100);
   add('calcium-chloride', raises.calcium, M.CaCl2 / M.Ca / 1000, 10_000);
+  add('ammonium-chloride', raises.ammonia, M.NH4Cl / M.NH3 / 1000, 10_000);
   add('magnesium-chloride-hexahydrate', raises.magnesium, M.MgCl2_6H2O / M.Mg / 1000, 10_000);
   if (grams.length > 0) return grams;
   throw new Refusal({
     field: 'what it raises',
     value: 'nothing',
-    allowed: 'a rise of alkalinity, calcium or magnesium',
+    allowed: 'a rise of alkalinity, calcium, magnesium or ammonia',
     hint: 'The label says what so many millilitres in so many litres raise.',
   });
 }

@@ -36,6 +36,8 @@ export const MOLAR_MASS = {
   SO4: S + 4 * O,
   NO2: N + 2 * O,
   NH3: N + 3 * H,
+  NH4: N + 4 * H,
+  NH4Cl: N + 4 * H + Cl,
   NO3: N + 3 * O,
   PO4: P + 4 * O,
   CO2: C + 2 * O,

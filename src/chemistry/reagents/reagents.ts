@@ -10,6 +10,7 @@ export const IONS = [
   'potassium',
   'strontium',
   'iodide',
+  'ammonium',
 ] as const;
 export type Ion = (typeof IONS)[number];
 
@@ -32,6 +33,7 @@ export const ION_MASS: Record<Ion, number> = {
   potassium: M.K,
   strontium: M.Sr,
   iodide: M.I,
+  ammonium: M.NH4,
 };
 
 /** A caution for who handles a salt: always, or only while the dry salt is weighed and dissolved. */
@@ -68,6 +70,11 @@ const HEATS: Handling = {
   severity: 'care',
   when: 'weighing',
   says: 'Gives off heat as it dissolves: add it to the water slowly.',
+};
+const AMMONIA_SOURCE: Handling = {
+  severity: 'harm',
+  when: 'always',
+  says: 'For a tank without animals only: what feeds a cycle would harm fish, shrimps and snails. Keep it from children.',
 };
 const PLAIN: Handling = {
   severity: 'note',
@@ -209,6 +216,35 @@ export const REAGENTS = {
     handling: [
       PLAIN,
       { severity: 'harm', when: 'always', says: 'Seawater holds 0.06 mg/L of iodine: a gram is a thousand doses.' },
+    ],
+  },
+  'ammonium-chloride': {
+    name: 'ammonium chloride',
+    formula: 'NH₄Cl',
+    molarMassGPerMol: M.NH4Cl,
+    alkalinityEq: 0,
+    carbonMol: 0,
+    ions: { ammonium: 1, chloride: 1 },
+    waterMol: 0,
+    solubilityGPerL: 372,
+    handling: [AMMONIA_SOURCE],
+  },
+  ammonia: {
+    name: 'ammonia, as ammonia water',
+    formula: 'NH₃',
+    molarMassGPerMol: M.NH3,
+    alkalinityEq: 1,
+    carbonMol: 0,
+    ions: { ammonium: 1 },
+    waterMol: 0,
+    solubilityGPerL: 300,
+    handling: [
+      AMMONIA_SOURCE,
+      {
+        severity: 'harm',
+        when: 'always',
+        says: 'Ammonia water burns eyes and lungs: goggles and gloves, an open window, and never with chlorine bleach. Use none that has soap, colour or scent in it.',
+      },
     ],
   },
 } as const satisfies Record<string, Reagent>;

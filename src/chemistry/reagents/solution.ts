@@ -1,5 +1,6 @@
 import { Refusal, within } from '../refusal';
 import { salinityAmountFromSolids, type Amounts } from '../tank-model/water';
+import { MOLAR_MASS } from './molar-mass';
 import { ION_MASS, IONS, REAGENTS, solidsGPerMol, type Ion, type Reagent, type ReagentId } from './reagents';
 
 /** One salt in a stock solution. */
@@ -59,14 +60,18 @@ export function scaled({ alkalinityMmolPerL, dicMmolPerL, ions, solidsGPerL }: S
   };
 }
 
+/** The tank model tells all ammonia as NH3. */
+const AMMONIA_PER_AMMONIUM = MOLAR_MASS.NH3 / MOLAR_MASS.NH4;
+
 /** What some litres of a solution (or, at 1, salts summed) add, as amounts of the tank model. */
 export function amountsOf(strength: Strength, litres: number): Amounts {
-  const { calcium, magnesium, ...further } = strength.ions;
+  const { calcium, magnesium, ammonium, ...further } = strength.ions;
   return {
     alkalinity: strength.alkalinityMmolPerL * litres,
     dic: strength.dicMmolPerL * litres,
     calcium: calcium * litres,
     magnesium: magnesium * litres,
+    ammonia: ammonium * AMMONIA_PER_AMMONIUM * litres,
     salinity: salinityAmountFromSolids(strength.solidsGPerL * litres),
     further: Object.fromEntries(Object.entries(further).map(([ion, mgPerL]) => [ion, mgPerL * litres])),
   };

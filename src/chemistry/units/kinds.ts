@@ -180,16 +180,22 @@ export const KINDS = {
     scaled('mg/L P', PO4_PER_P, ['ppmp', 'mg/lp', 'mg/lpo4-p', 'ppmpo4-p', 'po4-p']),
     scaled('µmol/L', MOLAR_MASS.PO4 / 1000, ['umol/l', 'µmol', 'umol']),
   ],
+  /** Canonical: mg/L of all ammonia, ammonium included, told as NH3. Kits tell it three ways; which one is asked once a kit. */
   ammonia: [
     mgPerL(2),
     UG_PER_L,
-    scaled('mg/L NH3-N', MOLAR_MASS.NH3 / MOLAR_MASS.N, ['nh3-n', 'mg/lnh3-n', 'ppmnh3-n']),
+    scaled('mg/L NH4', MOLAR_MASS.NH3 / MOLAR_MASS.NH4, ['nh4', 'mg/lnh4', 'ppmnh4'], 2),
+    scaled('mg/L NH3-N', MOLAR_MASS.NH3 / MOLAR_MASS.N, ['nh3-n', 'n', 'mg/ln', 'ppmn', 'mg/lnh3-n', 'ppmnh3-n'], 2),
   ],
   nitrite: [
     mgPerL(2),
     UG_PER_L,
-    scaled('mg/L NO2-N', MOLAR_MASS.NO2 / MOLAR_MASS.N, ['no2-n', 'mg/lno2-n', 'ppmno2-n']),
+    scaled('mg/L NO2-N', MOLAR_MASS.NO2 / MOLAR_MASS.N, ['no2-n', 'n', 'mg/ln', 'ppmn', 'mg/lno2-n', 'ppmno2-n'], 2),
   ],
+  /** Canonical: mg/L of un-ionised ammonia as nitrogen, the way its limits are told. */
+  freeAmmonia: [scaled('mg/L NH3-N', 1, ['nh3-n', 'mg/l', 'mg/lnh3-n'], 3)],
+  /** Canonical: mg/L of ammonia, as NH3, a day. */
+  ammoniaRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day'], 2)],
   /** Canonical: mg/L. Any other ion; its molar mass is not known here. */
   ion: [mgPerL(1), MG_PER_KG, UG_PER_L],
   /** Canonical: mmol/L. Dissolved inorganic carbon. */
@@ -250,6 +256,21 @@ export const KINDS = {
   power: [scaled('W', 1, ['w', 'watt', 'watts']), scaled('kW', 1000, ['kw'])],
   /** Canonical: percent. */
   percent: [scaled('%', 1, ['%', 'percent', 'pc'])],
+  /** Canonical: centimetre. */
+  length: [
+    scaled('cm', 1, ['cm']),
+    scaled('mm', 0.1, ['mm']),
+    scaled('m', 100, ['m', 'metre', 'metres']),
+    scaled('in', 2.54, ['in', 'inch', 'inches', '"']),
+    scaled('ft', 30.48, ['ft', 'foot', 'feet']),
+  ],
+  /** Canonical: kg on a square metre. */
+  floorLoad: [
+    scaled('kg/m²', 1, ['kg/m2'], 0),
+    scaled('lb/ft²', G_PER_POUND / 1000 / 0.3048 ** 2, ['lb/ft2', 'psf'], 0),
+  ],
+  /** Canonical: fish. */
+  fish: [scaled('fish', 1, ['fish', 'fishes'], 0)],
 } as const satisfies Record<string, readonly Unit[]>;
 
 export type QuantityKind = keyof typeof KINDS;

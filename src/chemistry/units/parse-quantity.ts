@@ -88,8 +88,13 @@ function plainSpelling(spelling: string): string {
   return spelling.toLowerCase().replaceAll(/[\s°]/g, '').replaceAll('μ', 'µ').replace(/\.$/, '');
 }
 
+/** Kinds of which "mg/L" means what the keeper's own kit means by it. */
+const AS_THE_KIT_TELLS: ReadonlySet<QuantityKind> = new Set(['ammonia', 'nitrite']);
+const MG_PER_L: ReadonlySet<string> = new Set(['mg/l', 'mgl', 'ppm']);
+
 function findUnit(spelling: string, expected: Expectation, preferences: UnitPreferences, text: string): Unit {
-  if (spelling === '') return preferredUnit(expected.kind, preferences);
+  if (spelling === '' || (AS_THE_KIT_TELLS.has(expected.kind) && MG_PER_L.has(plainSpelling(spelling))))
+    return preferredUnit(expected.kind, preferences);
   const unit = unitBySpelling(expected.kind, spelling);
   if (unit) return unit;
   throw new Refusal({

@@ -16,6 +16,9 @@ export interface UnitPreferences {
   readonly temperature: '°C' | '°F';
   readonly alkalinity: 'dKH' | 'meq/L' | 'ppm CaCO3';
   readonly salinity: 'ppt' | 'sg' | 'mS/cm';
+  /** What the ammonia and nitrite kits tell their figures as; asked once a kit, NH3 and NO2 until then. */
+  readonly ammonia?: 'mg/L' | 'mg/L NH4' | 'mg/L NH3-N' | undefined;
+  readonly nitrite?: 'mg/L' | 'mg/L NO2-N' | undefined;
   /** What the keeper's money is called; a bare figure when left out. */
   readonly currency?: string | undefined;
 }
@@ -45,6 +48,10 @@ function preferredSymbol(kind: QuantityKind, preferences: UnitPreferences): stri
       return `${preferences.alkalinity}/day`;
     case 'salinity':
       return preferences.salinity;
+    case 'ammonia':
+      return preferences.ammonia;
+    case 'nitrite':
+      return preferences.nitrite;
     default:
       return undefined;
   }
@@ -85,7 +92,7 @@ export function showOther(quantity: Quantity, preferences: UnitPreferences): str
   return Number.isFinite(value) ? `${figure(value, other, 3)} ${other.symbol}` : undefined;
 }
 
-const OTHER_UNITS = new Set(['US gal', 'L', 'lb', '°F', '°C', 'sg', 'ppt', 'meq/L', 'dKH', 'µg/L P', 'psi']);
+const OTHER_UNITS = new Set(['US gal', 'L', 'lb', '°F', '°C', 'sg', 'ppt', 'meq/L', 'dKH', 'µg/L P', 'psi', 'cm']);
 
 /** Density, and with it specific gravity, is known from 0 to 42; anything beyond is told in ppt alone. */
 function beyondDensity({ kind, amount }: Quantity): boolean {

@@ -1,4 +1,4 @@
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import type { Expectation } from '../units/parse-quantity';
 
 export type Filling = 'rock' | 'sand';
 

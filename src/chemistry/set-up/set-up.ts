@@ -1,0 +1,356 @@
+import { z } from 'zod';
+import { AMOUNTS } from '../amounts';
+import { amount, moment, share } from '../calculator-input';
+import { defineCalculator, type Caution, type Step } from '../calculator';
+import { TYPICAL_GRAMS_PER_L_AT_35 } from '../mixing/salt-strength';
+import { purifiedL, saltGIn, saltwaterKg } from '../mixing/saltwater';
+import { readingExpectation } from '../parameters';
+import { Refusal } from '../refusal';
+import { G_PER_POUND, L_PER_US_GALLON } from '../units/kinds';
+import { DEFAULT_UNITS, quantity, showText } from '../units/quantity';
+import { litresDisplaced } from './displacement';
+import { heatLoss } from './heat-loss';
+import { FIRST_IN, MIXED, orderOfWork, ROCKS } from './order-of-work';
+
+/** A pound of rock and a pound of sand to the US gallon. Common practice. */
+const G_PER_L = G_PER_POUND / L_PER_US_GALLON;
+/** Float glass, kg/L: 2500 kg/m³ by EN 572-1 (from memory). */
+const GLASS_KG_PER_L = 2.5;
+/** Bed of aragonite sand as it lies, kg/L. From memory. */
+const SAND_BED_KG_PER_L = 1.5;
+/** A stand of boards, where its mass is not known, against what it bears. Chosen. */
+const STAND_SHARE = 0.08;
+/** Above it a question for a qualified person is due before the water goes in: a house floor is often designed for about 150 to 200. From memory. */
+const FLOOR_ASKS_KG_PER_M2 = 150;
+/** A heater that runs three quarters of the coldest hour. Chosen. */
+const HEATER_MARGIN = 4 / 3;
+const HEATER_SIZES_W = [25, 50, 75, 100, 150, 200, 250, 300, 400, 500, 800, 1000];
+
+const length = (field: string, low: number, high: number, usual: readonly [number, number]) =>
+  amount({ field, kind: 'length', low, high, usual });
+
+export const setUpInput = z.strictObject({
+  /** Inside measures. */
+  lengthCm: length('length', 10, 1000, [30, 300]),
+  widthCm: length('width', 10, 400, [20, 120]),
+  heightCm: length('height', 10, 250, [25, 100]),
+  /** From the water to the rim. */
+  freeboardCm: length('rim above the water', 0, 40, [0.5, 15]).default(4),
+  glassCm: amount({ field: 'glass', kind: 'length', low: 0.3, high: 6, usual: [0.5, 2.5] }).default(1),
+  sumpL: amount(AMOUNTS.sumpVolume).default(0),
+  rockG: amount({ field: 'rock', kind: 'mass', low: 0, high: 1e7, usual: [500, 1e6] }).optional(),
+  sandG: amount({ field: 'sand', kind: 'mass', low: 0, high: 1e7, usual: [500, 1e6] }).optional(),
+  standG: amount({ field: 'stand', kind: 'mass', low: 0, high: 1e7, usual: [2000, 5e5] }).optional(),
+  salinity: amount(AMOUNTS.batchSalinity).default(35),
+  gramsPerLAt35: amount(AMOUNTS.saltPerL).default(TYPICAL_GRAMS_PER_L_AT_35),
+  boxG: amount(AMOUNTS.boxMass).optional(),
+  /** What the filter line makes; the hours are left out where it is not known. */
+  madePerDay: amount(AMOUNTS.waterMade).optional(),
+  targetC: amount(readingExpectation('temperature')).default(25.5),
+  /** The coldest the room gets. */
+  roomC: amount({ ...AMOUNTS.roomTemperature, field: 'coldest room' }).default(17),
+  humidity: share('room humidity').default(0.5),
+  open: share('open share of the top').default(1),
+  first: z.enum(FIRST_IN).default('rock'),
+  rock: z.enum(ROCKS).default('dry'),
+  mixed: z.enum(MIXED).default('outside'),
+  startAt: moment('start'),
+});
+
+export const setUp = defineCalculator({
+  name: 'set-up',
+  asks: 'What does a new tank take: water, salt, rock, sand, heat, floor and days?',
+  input: setUpInput,
+  example: {
+    lengthCm: '90 cm',
+    widthCm: '45 cm',
+    heightCm: '50 cm',
+    freeboardCm: '4 cm',
+    glassCm: '10 mm',
+    sumpL: '40 L',
+    boxG: '20 kg',
+    madePerDay: '190 L/day',
+    roomC: '16 °C',
+    startAt: 1_795_600_000_000,
+  },
+  run: (asked) => {
+    const { lengthCm, widthCm, heightCm, freeboardCm, sumpL, salinity, targetC, roomC } = asked;
+    const { glassCm } = asked;
+    if (freeboardCm >= heightCm)
+      throw new Refusal({
+        field: 'rim above the water',
+        value: showText(quantity('length', freeboardCm), DEFAULT_UNITS),
+        allowed: `less than the height, ${showText(quantity('length', heightCm), DEFAULT_UNITS)}`,
+        hint: 'Have the two changed places?',
+      });
+    const waterCm = heightCm - freeboardCm;
+    const displayL = (lengthCm * widthCm * waterCm) / 1000;
+    const rockG = asked.rockG ?? displayL * G_PER_L;
+    const sandG = asked.sandG ?? displayL * G_PER_L;
+    const rockL = litresDisplaced('rock', rockG);
+    const sandL = litresDisplaced('sand', sandG);
+    const netL = displayL + sumpL - rockL - sandL;
+    if (netL <= 0)
+      throw new Refusal({
+        field: 'rock and sand',
+        value: showText(quantity('mass', rockG + sandG), DEFAULT_UNITS),
+        allowed: 'less than the vessels hold',
+        hint: 'They displace more water than there is. Is it grams that were meant?',
+      });
+    const saltG = saltGIn(netL, salinity, asked.gramsPerLAt35);
+    const waterKg = saltwaterKg(netL, salinity);
+    const waterL = purifiedL(waterKg - saltG / 1000);
+    const waterHours = asked.madePerDay === undefined ? undefined : (waterL / asked.madePerDay) * 24;
+    const panesCm2 = lengthCm * widthCm + 2 * (lengthCm + widthCm) * heightCm;
+    const glassKg = (panesCm2 * glassCm * GLASS_KG_PER_L) / 1000;
+    const filledKg = waterKg + glassKg + (rockG + sandG) / 1000;
+    const standKg = asked.standG === undefined ? filledKg * STAND_SHARE : asked.standG / 1000;
+    const massKg = filledKg + standKg;
+    const floorLoad = massKg / ((lengthCm * widthCm) / 1e4);
+    const loss = heatLoss({
+      lengthCm,
+      widthCm,
+      waterHeightCm: waterCm,
+      glassMm: glassCm * 10,
+      waterC: targetC,
+      airC: roomC,
+      humidity: asked.humidity,
+      salinity,
+      open: asked.open,
+    });
+    // A sump is taken as losing what the display does for each litre.
+    const lossW = loss.allW * (1 + sumpL / displayL);
+    const heater = heaterFor(lossW * HEATER_MARGIN);
+    const order = orderOfWork(asked, {
+      startAt: asked.startAt,
+      waterL,
+      waterHours,
+      saltG,
+      rockG,
+      sandG,
+      heaterW: heater.each * heater.count,
+      targetC,
+    });
+    const boxes = asked.boxG === undefined ? undefined : saltG / asked.boxG;
+    const begin = order.at(-1)?.at ?? asked.startAt;
+    return {
+      answer: {
+        says: [
+          'It will hold',
+          quantity('volume', netL),
+          'and stand on the floor with',
+          quantity('mass', massKg * 1000),
+          ': buy',
+          quantity('mass', saltG),
+          'of salt',
+          ...(boxes === undefined ? [] : ['(', quantity('boxes', boxes), ')']),
+          ', and the cycle can begin',
+          { moment: begin },
+          '.',
+        ],
+        certainty: 'rough' as const,
+        because: [
+          'Rock and sand displace',
+          quantity('volume', rockL + sandL),
+          'by common figures, good for about a tenth of themselves; measure the net volume by dilution once it is full.',
+        ],
+      },
+      working: stepsOf({
+        displayL,
+        sumpL,
+        rockG,
+        sandG,
+        rockL,
+        sandL,
+        netL,
+        saltG,
+        boxes,
+        waterL,
+        waterHours,
+        waterKg,
+        glassKg,
+        standKg,
+        standKnown: asked.standG !== undefined,
+        massKg,
+        floorLoad,
+        sandCm: sandG / 1000 / SAND_BED_KG_PER_L / ((lengthCm * widthCm) / 1e3),
+        loss,
+        lossW,
+        heater,
+        ownRock: asked.rockG !== undefined,
+        ownSand: asked.sandG !== undefined,
+      }),
+      cautions: cautionsOf(massKg, floorLoad),
+      values: {
+        displayL,
+        netL,
+        rockG,
+        sandG,
+        rockL,
+        sandL,
+        saltG,
+        ...(boxes !== undefined && { boxes }),
+        waterL,
+        ...(waterHours !== undefined && { waterHours }),
+        massKg,
+        floorLoadKgPerM2: floorLoad,
+        heatLossW: lossW,
+        heaterW: heater.each * heater.count,
+        heaters: heater.count,
+        sandCm: sandG / 1000 / SAND_BED_KG_PER_L / ((lengthCm * widthCm) / 1e3),
+        waterCm,
+        beginAt: begin,
+        order,
+      },
+    };
+  },
+});
+
+interface Heater {
+  readonly each: number;
+  readonly count: number;
+}
+
+/** Two of half the size where one would be large: one that sticks on then warms slowly, one that fails leaves the other. Common practice. */
+function heaterFor(needW: number): Heater {
+  const fits = (w: number) => HEATER_SIZES_W.find((size) => size >= w);
+  if (needW <= 75) return { each: fits(needW) ?? 75, count: 1 };
+  const half = fits(needW / 2);
+  if (half !== undefined) return { each: half, count: 2 };
+  const largest = HEATER_SIZES_W.at(-1) ?? 1000;
+  return { each: largest, count: Math.ceil(needW / largest) };
+}
+
+interface Figures {
+  readonly displayL: number;
+  readonly sumpL: number;
+  readonly rockG: number;
+  readonly sandG: number;
+  readonly rockL: number;
+  readonly sandL: number;
+  readonly netL: number;
+  readonly saltG: number;
+  readonly boxes: number | undefined;
+  readonly waterL: number;
+  readonly waterHours: number | undefined;
+  readonly waterKg: number;
+  readonly glassKg: number;
+  readonly standKg: number;
+  readonly standKnown: boolean;
+  readonly massKg: number;
+  readonly floorLoad: number;
+  readonly sandCm: number;
+  readonly loss: ReturnType<typeof heatLoss>;
+  readonly lossW: number;
+  readonly heater: Heater;
+  readonly ownRock: boolean;
+  readonly ownSand: boolean;
+}
+
+function stepsOf(f: Figures): Step[] {
+  const step = (label: string, value: Step['value'], origin: Step['origin'], from: string): Step => ({
+    label,
+    value,
+    origin,
+    from,
+  });
+  const perGallon = 'a pound to the US gallon of display';
+  return [
+    step('Display, to the water', quantity('volume', f.displayL), 'equation', 'length × width × height of the water'),
+    ...(f.sumpL > 0 ? [step('Sump', quantity('volume', f.sumpL), 'yours', 'as it runs')] : []),
+    step(
+      'Rock',
+      quantity('mass', f.rockG),
+      f.ownRock ? 'yours' : 'common practice',
+      f.ownRock ? 'as given' : perGallon,
+    ),
+    step(
+      'Sand',
+      quantity('mass', f.sandG),
+      f.ownSand ? 'yours' : 'common practice',
+      `${f.ownSand ? 'as given' : perGallon}; it lies`,
+    ),
+    step('Sand, how deep', quantity('length', f.sandCm), 'assumed', 'at 1.5 kg for a litre of bed (from memory)'),
+    step(
+      'They displace',
+      quantity('volume', f.rockL + f.sandL),
+      'common practice',
+      '0.55 L a kg of porous rock, 0.36 L a kg of sand',
+    ),
+    step('Net volume', quantity('volume', f.netL), 'equation', 'display + sump − displaced'),
+    step('Salt', quantity('mass', f.saltG), 'equation', 'net volume × grams a litre, at the salinity wanted'),
+    ...(f.boxes === undefined ? [] : [step('Boxes', quantity('boxes', f.boxes), 'setting', 'salt ÷ what a box holds')]),
+    step('Purified water', quantity('volume', f.waterL), 'equation', 'mass of the water less salt (EOS-80)'),
+    ...(f.waterHours === undefined
+      ? []
+      : [
+          step(
+            'The line runs for',
+            quantity('days', f.waterHours / 24),
+            'equation',
+            'litres ÷ litres a day of the filter line',
+          ),
+        ]),
+    step('Water', quantity('mass', f.waterKg * 1000), 'equation', 'net volume × density (EOS-80, UNESCO 1983)'),
+    step(
+      'Glass',
+      quantity('mass', f.glassKg * 1000),
+      'equation',
+      'bottom and four walls × 2.5 kg/L (EN 572-1, from memory)',
+    ),
+    step(
+      'Stand',
+      quantity('mass', f.standKg * 1000),
+      f.standKnown ? 'yours' : 'assumed',
+      f.standKnown ? 'as given' : 'a twelfth of what it bears',
+    ),
+    step('On the floor', quantity('mass', f.massKg * 1000), 'equation', 'water, glass, rock, sand and stand'),
+    step('A square metre of floor under it', quantity('floorLoad', f.floorLoad), 'equation', 'mass ÷ length × width'),
+    step(
+      'Heat through glass',
+      quantity('power', f.loss.throughGlassW),
+      'equation',
+      'air film 8.29 W/m²K and glass in series (ASHRAE Fundamentals, from memory)',
+    ),
+    step('Heat from the top', quantity('power', f.loss.fromTopW), 'equation', 'air film 9.26 W/m²K (the same)'),
+    step(
+      'Heat with what evaporates',
+      quantity('power', f.loss.evaporatingW),
+      'equation',
+      'ASHRAE’s formula for pools × heat of evaporation',
+    ),
+    step(
+      'Heat lost on the coldest day',
+      quantity('power', f.lossW),
+      'equation',
+      f.sumpL > 0 ? 'the three, and for the sump in proportion to its litres' : 'the three together',
+    ),
+    step(
+      f.heater.count > 1 ? `Heaters, ${f.heater.count} of` : 'Heater',
+      quantity('power', f.heater.each),
+      'assumed',
+      'a third over the loss, next size up; two halves where one would be large (common practice)',
+    ),
+  ];
+}
+
+function cautionsOf(massKg: number, floorLoad: number): Caution[] {
+  return [
+    {
+      severity: floorLoad > FLOOR_ASKS_KG_PER_M2 ? 'harm' : 'care',
+      says: [
+        quantity('mass', massKg * 1000),
+        'on',
+        quantity('floorLoad', floorLoad),
+        ': whether this floor bears it, where the joists run and what stands below, a qualified person says before the water goes in.',
+      ],
+    },
+    {
+      severity: 'harm',
+      says: [
+        'Electricity near saltwater: a supply of its own, a residual-current device, drip loops, outlets out of the splash. A licensed electrician where anything is wired; local codes rule.',
+      ],
+    },
+    { severity: 'care', says: ['Glass is carried by two or more with gloves, empty. Rock is set down, not dropped.'] },
+  ];
+}
