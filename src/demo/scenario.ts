@@ -2,7 +2,7 @@ import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { defaultSettings, emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Salt, Settings, Solution, Tank } from '@/record/schema';
 import { atriumEntries } from './atrium';
-import { backRoomEntries } from './back-room';
+import { AMMONIA_SOURCE, backRoomEntries, backRoomStart } from './back-room';
 import { calendarFor } from './calendar';
 import { CELLAR_LINE, cellarEntries, DEMO_VESSELS } from './cellar';
 import { storyCornerEntries } from './story-corner';
@@ -41,6 +41,7 @@ const DEMO_SOLUTIONS: Solution[] = [
     ],
   },
   { id: 'limewater', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },
+  AMMONIA_SOURCE,
 ];
 
 const ATRIUM: Tank = {
@@ -113,7 +114,7 @@ export function demoBook(now: number, zone: string): Book {
   const bare: Book = {
     ...emptyBook(zone),
     settings: withMoney(defaultSettings(zone)),
-    tanks: [ATRIUM, STORY_CORNER, BACK_ROOM],
+    tanks: [ATRIUM, STORY_CORNER, { ...BACK_ROOM, cycle: { school: 'starter', startedAt: backRoomStart(calendar) } }],
     salts: [HARBOUR_SALT, HEADLAND_SALT],
     vessels: DEMO_VESSELS,
     sources: [CELLAR_LINE],
@@ -129,5 +130,9 @@ export function demoBook(now: number, zone: string): Book {
 }
 
 function withMoney(settings: Settings): Settings {
-  return { ...settings, units: { ...settings.units, currency: '€' } };
+  return {
+    ...settings,
+    units: { ...settings.units, currency: '€' },
+    kit: { ammoniaReads: 'all', ammoniaStep: 0.2, nitriteStep: 0.2 },
+  };
 }

@@ -1,5 +1,5 @@
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
-import type { DailyHours, TankEvent, TankStart, TankState } from '@/chemistry/tank-model/events';
+import type { DailyHours, TankEvent, TankStart, TankState, Vessel } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import type { Entry, EntryOf } from '@/record/schema';
 
@@ -15,8 +15,7 @@ export interface HiddenTank {
   readonly start: TankStart;
   /** What the record knows and what it does not: life, room air, warmth, accidents, a bottle run dry. */
   readonly events: readonly TankEvent[];
-  /** What the tank model does not carry yet, at a moment, mg/L. */
-  readonly beside?: (at: number) => { readonly ammonia: number; readonly nitrite: number };
+  readonly vessel?: Vessel;
   /** What the kits show in place of the truth is off by the tests' own error. */
   readonly noise: (sd: number) => number;
 }
@@ -41,6 +40,7 @@ export function writeReadings(tankId: string, tank: HiddenTank, sessions: readon
     tank.start,
     tank.events,
     sessions.map(({ at }) => at),
+    tank.vessel,
   );
   return sessions.map(({ at, tests, misread }, i): Entry => {
     const state = states[i];
@@ -48,22 +48,19 @@ export function writeReadings(tankId: string, tank: HiddenTank, sessions: readon
     const values: EntryOf<'reading'>['values'] = {};
     for (const test of tests) {
       const { testError, low } = PARAMETERS[test];
-      const shown = misread?.[test] ?? truth(test, state, tank.beside?.(at)) + tank.noise(testError * 0.7);
+      const shown = misread?.[test] ?? truth(test, state) + tank.noise(testError * 0.7);
       values[test] = Math.max(low, Number((Math.round(shown / STEP[test]) * STEP[test]).toFixed(6)));
     }
     return { id: `${tankId}-read-${i}`, tankId, at, kind: 'reading', values };
   });
 }
 
-function truth(test: ParameterId, state: TankState, beside: ReturnType<NonNullable<HiddenTank['beside']>> | undefined) {
+function truth(test: ParameterId, state: TankState): number {
   switch (test) {
     case 'temperature':
       return state.temperatureC;
     case 'ph':
       return state.carbonate?.phNbs ?? Number.NaN;
-    case 'ammonia':
-    case 'nitrite':
-      return beside?.[test] ?? 0;
     default:
       return state.water[test];
   }

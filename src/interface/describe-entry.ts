@@ -1,3 +1,4 @@
+import type { AddedKind } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS, PARAMETER_IDS } from '@/chemistry/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import type { Book, Entry, EntryDraft, EntryKind, StageKind } from '@/record/schema';
@@ -14,6 +15,8 @@ export const ENTRY_WORDS: Record<EntryKind, string> = {
   'source-test': 'Source read',
   'part-fitted': 'Part fitted',
   'step-done': 'Step',
+  'put-in': 'Put in',
+  'set-up-step': 'Set up',
   note: 'Note',
 };
 
@@ -83,11 +86,21 @@ export function describeEntry(
       const stage = sources.find(({ id }) => id === entry.sourceId)?.stages.find(({ id }) => id === entry.stageId);
       return `a new ${stage ? STAGE_WORDS[stage.kind] : 'part'}`;
     }
+    case 'put-in':
+      return addedWords(entry.what, entry.count);
     case 'step-done':
+    case 'set-up-step':
       return entry.says;
     case 'note':
       return entry.note;
   }
+}
+
+/** What comes by the piece is told with how many. */
+function addedWords(what: AddedKind, count: number): string {
+  if (what === 'fish') return count === 1 ? 'a fish' : `${count} fish`;
+  if (what === 'soft coral' || what === 'stony coral') return count === 1 ? `a ${what}` : `${count} ${what}s`;
+  return what;
 }
 
 /** What a part of the source line is called. */

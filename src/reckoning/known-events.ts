@@ -102,6 +102,8 @@ function eventsOf(book: Book, tank: Tank): TankEvent[] {
       case 'note':
       case 'batch-check':
       case 'step-done':
+      case 'put-in':
+      case 'set-up-step':
         return [];
       case 'batch':
         batch = entry;

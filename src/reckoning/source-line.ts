@@ -1,4 +1,6 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { attempt } from '@/chemistry/refusal';
+import { disinfectant } from '@/chemistry/source-water/disinfectant';
 import type { z } from 'zod';
 import type { purifiedWater } from '@/chemistry/source-water/purified-water';
 import type { Book, EntryOf, Source, StageKind } from '@/record/schema';
@@ -101,3 +103,23 @@ export function waterQuestion(
     ...when,
   };
 }
+
+/** Whether the supply was read to carry chloramine that the line lets by: spent carbon, or one block where it takes two. */
+export function chloraminePasses(book: Book, now: number): boolean {
+  return book.sources.some((source) => {
+    const { read } = sourceStanding(book, source, now);
+    if (!read.totalChlorine || !read.freeChlorine) return false;
+    const strips = {
+      totalChlorine: read.totalChlorine.value,
+      freeChlorine: read.freeChlorine.value,
+      ...(read.afterCarbon && { afterCarbon: read.afterCarbon.value }),
+    };
+    const values = attempt(() => disinfectant.run(strips)).outcome?.values;
+    if (values?.kind !== 'chloramine') return false;
+    const blocks = source.stages.filter(({ kind }) => kind === 'carbon').length;
+    return read.afterCarbon ? values.carbonSpent : blocks < CARBON_FOR_CHLORAMINE;
+  });
+}
+
+/** One made for it and one behind it. Common practice. */
+const CARBON_FOR_CHLORAMINE = 2;

@@ -6,13 +6,14 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
+import { cycleOf } from './cycle';
 import { changeHabit } from './change-habit';
 import { doseQuestion, reactorQuestion } from './dose-question';
 import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
 import { topOffQuestion } from './top-off-question';
 
-type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log' | 'change';
+type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log' | 'change' | 'cycle';
 
 export interface TodayLine {
   readonly bench: BenchOfToday;
@@ -39,6 +40,7 @@ const CHANGE_SOON_DAYS = 2;
 /** Each bench's own answer, in the order it presses. */
 export function todayOf(book: Book, tank: Tank, now: number): Today {
   const lines = [
+    cycleLine(book, tank, now),
     topOffLine(book, tank, now),
     doseLine(book, tank, now),
     seriesLine(book, tank, now),
@@ -56,6 +58,15 @@ const NOTHING: Answer = {
   certainty: 'not enough yet',
   because: [],
 };
+
+/** A cycle that is not through is what a new tank is about; once done it steps back. */
+function cycleLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
+  const outcome = cycleOf(book, tank, now)?.outcome;
+  if (!outcome) return undefined;
+  const again = outcome.values.stumbles.includes('mini-cycle');
+  if (tank.cycle?.doneAt !== undefined && !again) return undefined;
+  return { bench: 'cycle', title: 'Cycle', answer: outcome.answer, pressing: 2.5 };
+}
 
 function topOffLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
   if (tank.reservoirL === 0) return undefined;

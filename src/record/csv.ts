@@ -99,7 +99,10 @@ function figuresOf(entry: Entry, book: Book): [what: string, value: number | str
       const stage = book.sources.find(({ id }) => id === entry.sourceId)?.stages.find(({ id }) => id === entry.stageId);
       return [['part fitted', stage?.kind ?? entry.stageId, '']];
     }
+    case 'put-in':
+      return [[entry.what, entry.count, '']];
     case 'step-done':
+    case 'set-up-step':
       return [['step', entry.says, '']];
     case 'note':
       return [['note', '', '']];

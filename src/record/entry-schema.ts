@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { PARAMETER_IDS } from '@/chemistry/parameters';
+import { ADDED_KINDS } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { amount, id, moment } from './fields';
 
@@ -110,6 +111,20 @@ export const entrySchema = z.discriminatedUnion('kind', [
     says: z.string().min(1).max(300),
     /** Entries that were filed with the tick, and go with it. */
     filed: z.array(id).max(4).optional(),
+  }),
+  /** Something put in that lives or carries life. */
+  z.strictObject({
+    ...common,
+    kind: z.literal('put-in'),
+    what: z.enum(ADDED_KINDS),
+    count: z.number().min(1).max(1000),
+  }),
+  /** A step of the set-up, ticked off. */
+  z.strictObject({
+    ...common,
+    kind: z.literal('set-up-step'),
+    step: z.string().min(1).max(120),
+    says: z.string().min(1).max(300),
   }),
   z.strictObject({ ...common, kind: z.literal('note'), note: z.string().trim().min(1).max(2000) }),
 ]);

@@ -31,6 +31,12 @@ const MIGRATIONS: readonly Migration[] = [
     to: 4,
     rows: {},
   },
+  {
+    // Version 5 adds how a tank was set up and begun, what was put in, and what the ammonia and nitrite kits tell; what
+    // version 4 wrote stands as it is.
+    to: 5,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

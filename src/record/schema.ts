@@ -6,6 +6,7 @@ import { ALKALINITY_FORMS, strengthOfBottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
 import { entrySchema, type Entry } from './entry-schema';
 import { amount, id, name } from './fields';
+import { cycleSchema, kitSchema, setUpSchema } from './start-schema';
 import {
   sourceSchema,
   vesselSchema,
@@ -23,7 +24,7 @@ export { STAGE_KINDS, type Source, type StageKind, type WaterDay, type WaterVess
  * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. The version counts changes of this file's shapes;
  * `migrations.ts` carries older rows up to it.
  */
-export const RECORD_VERSION = 4;
+export const RECORD_VERSION = 5;
 
 export const settingsSchema = z.strictObject({
   id: z.literal('settings'),
@@ -34,11 +35,15 @@ export const settingsSchema = z.strictObject({
     temperature: z.enum(['°C', '°F']),
     alkalinity: z.enum(['dKH', 'meq/L', 'ppm CaCO3']),
     salinity: z.enum(['ppt', 'sg', 'mS/cm']),
+    /** What the kits tell ammonia and nitrite as; until asked, NH3 and NO2. */
+    ammonia: z.enum(['mg/L', 'mg/L NH4', 'mg/L NH3-N']).optional(),
+    nitrite: z.enum(['mg/L', 'mg/L NO2-N']).optional(),
     /** What money is called, for the price of a box. */
     currency: z.string().trim().max(4).optional(),
   }),
   /** Shortcuts of one letter can be turned off for those whose speech or switch input would set them off. */
   letterShortcuts: z.boolean(),
+  kit: kitSchema.optional(),
 });
 
 /** A box of sea salt. */
@@ -80,6 +85,7 @@ export const solutionSchema = z
           alkalinity: amount(50).optional(),
           calcium: amount(5000).optional(),
           magnesium: amount(5000).optional(),
+          ammonia: amount(1000).optional(),
         }),
         alkalinityAs: z.enum(ALKALINITY_FORMS),
       })
@@ -136,12 +142,16 @@ export const tankSchema = z
     routine: z
       .strictObject({ changeL: z.number().positive().max(100_000), everyDays: z.number().min(0.5).max(366) })
       .optional(),
+    /** Left out of a tank that was running before its record began. */
+    cycle: cycleSchema.optional(),
+    setUp: setUpSchema.optional(),
   })
   .refine((tank) => netVolumeL(tank) > 0, {
     path: ['rockL'],
     message: 'rock and sand displace more than the vessels hold',
   });
 
+export type { CycleRow, Kit, SetUpRow } from './start-schema';
 export type Settings = z.infer<typeof settingsSchema>;
 export type Salt = z.infer<typeof saltSchema>;
 export type Solution = z.infer<typeof solutionSchema>;

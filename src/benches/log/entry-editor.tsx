@@ -2,6 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import { useId, useState, type FormEvent } from 'react';
+import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -25,11 +26,15 @@ const NEW_KINDS: readonly EntryKind[] = [
   'dose',
   'standing-dose',
   'reactor',
+  'put-in',
   'note',
 ];
 
 /** The figures each kind of entry is made of, other than a test's. */
-const FIGURES: Record<Exclude<EntryKind, 'reading' | 'note' | 'part-fitted' | 'step-done'>, readonly Figure[]> = {
+const FIGURES: Record<
+  Exclude<EntryKind, 'reading' | 'note' | 'part-fitted' | 'step-done' | 'set-up-step'>,
+  readonly Figure[]
+> = {
   'water-change': [
     ['volumeL', 'Water changed', AMOUNTS.waterChange],
     ['salinity', 'Salinity of the new water', AMOUNTS.newWaterSalinity, true],
@@ -58,6 +63,7 @@ const FIGURES: Record<Exclude<EntryKind, 'reading' | 'note' | 'part-fitted' | 's
     ['waterPouredInL', 'Purified water poured in', AMOUNTS.batchVolume, true],
   ],
   'source-test': SOURCE_FIGURES,
+  'put-in': [['count', 'How many', AMOUNTS.addedCount, true]],
 };
 
 type Figure = readonly [key: string, label: string, expected: Expectation, optional?: true];
@@ -80,6 +86,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
   const [solutionId, setSolutionId] = useState(
     entry && 'solutionId' in entry ? entry.solutionId : (book.solutions[0]?.id ?? ''),
   );
+  const [what, setWhat] = useState<AddedKind>(entry?.kind === 'put-in' ? entry.what : 'fish');
   const [note, setNote] = useState(entry?.note ?? '');
   const [when, setWhen] = useState<number | null>(entry?.at ?? null);
   const [fault, setFault] = useState<string>();
@@ -105,7 +112,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
           note: note.trim() || undefined,
         },
         figures,
-        solutionId,
+        { solutionId, what },
         entry,
       ),
     );
@@ -181,6 +188,15 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
                 onChange={setSolutionId}
               />
             )}
+            {kind === 'put-in' && (
+              <SelectField
+                label="What went in"
+                width="w-40"
+                value={what}
+                options={ADDED_KINDS.map((each) => [each, each] as const)}
+                onChange={(each) => setWhat(each as AddedKind)}
+              />
+            )}
             {kind !== 'reading' &&
               kind !== 'note' &&
               figuresFor(kind).map(([key, label, expected, optional]) => field(key, label, expected, optional))}
@@ -240,8 +256,14 @@ interface CommonFields {
   readonly note: string | undefined;
 }
 
+/** What is picked from a list. */
+interface Chosen {
+  readonly solutionId: string;
+  readonly what: AddedKind;
+}
+
 /** The row as plain data; the schema decides whether it is whole. */
-function plainEntry(common: CommonFields, figures: Figures, solutionId: string, entry: Entry | undefined): unknown {
+function plainEntry(common: CommonFields, figures: Figures, chosen: Chosen, entry: Entry | undefined): unknown {
   const { kind } = common;
   const given = (keys: readonly string[]) =>
     Object.fromEntries(keys.flatMap((key) => (typeof figures[key] === 'number' ? [[key, figures[key]]] : [])));
@@ -255,6 +277,7 @@ function plainEntry(common: CommonFields, figures: Figures, solutionId: string, 
     ...(entry && Object.fromEntries(Object.entries(entry).filter(([, value]) => typeof value !== 'number'))),
     ...common,
     ...given(figuresFor(kind).map(([key]) => key)),
-    ...(kind === 'dose' || kind === 'standing-dose' ? { solutionId } : {}),
+    ...(kind === 'dose' || kind === 'standing-dose' ? { solutionId: chosen.solutionId } : {}),
+    ...(kind === 'put-in' ? { what: chosen.what, count: figures.count ?? 1 } : {}),
   };
 }

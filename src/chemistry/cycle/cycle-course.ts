@@ -59,7 +59,10 @@ export function kineticsOf(speed: Hidden['speed']): Kinetics {
 }
 
 /** What is hidden, as events of the tank model. */
-export function hiddenEvents({ startedAt, volumeL }: CyclingTank, hidden: Hidden): TankEvent[] {
+export function hiddenEvents(
+  { startedAt, volumeL }: Pick<CyclingTank, 'startedAt' | 'volumeL'>,
+  hidden: Hidden,
+): TankEvent[] {
   const lost = (day: number) => Math.exp(-day / DYING_DAYS);
   const dying: TankEvent[] =
     hidden.dieOff === 0

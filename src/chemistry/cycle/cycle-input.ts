@@ -26,6 +26,9 @@ export const ANIMALS: readonly AddedKind[] = ['clean-up crew', 'fish', 'soft cor
 
 export const school = z.enum(SCHOOL_IDS);
 
+/** The pH taken where none was tested. */
+export const AMMONIA_READ_AT = 8.1;
+
 /** Steps of the usual kits. Common practice. */
 export const USUAL_STEPS: FirstSteps = { ammonia: 0.25, nitrite: 0.25 };
 

@@ -8,7 +8,16 @@ import { attempt, Refusal } from '../refusal';
 import { DAY_MS } from '../tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '../units/kinds';
 import { quantity } from '../units/quantity';
-import { ANIMALS, cycleReadingInput, deedEvents, deedInput, school, stepsInput, type FullReading } from './cycle-input';
+import {
+  AMMONIA_READ_AT,
+  ANIMALS,
+  cycleReadingInput,
+  deedEvents,
+  deedInput,
+  school,
+  stepsInput,
+  type FullReading,
+} from './cycle-input';
 import { readCycle, type CycleReadOut } from './read-cycle';
 import { SCHOOLS } from './schools';
 import type { Stage } from './stage';
@@ -18,7 +27,7 @@ import { stumblesOf } from './stumbles';
 const AHEAD_DAYS = 30;
 const LATELY_DAYS = 3;
 /** Taken where neither was tested. */
-const USUAL = { ph: 8.1, salinity: 35 } as const;
+const USUAL = { ph: AMMONIA_READ_AT, salinity: 35 } as const;
 /** The largest change proposed at once to take ammonia from animals. Chosen: half. */
 const MOST_CHANGED = 0.5;
 
@@ -173,10 +182,10 @@ function answerOf(
     says,
     certainty: tested < 2 ? 'not enough yet' : confidence >= 0.8 ? 'likely' : 'rough',
     because: [
-      quantity('percent', Math.round(confidence * 100)),
+      ...(confidence > 0.985 ? ['Nearly all'] : [quantity('percent', Math.round(confidence * 100))]),
       tested < 2
         ? 'of tanks begun this way; two tests or more, and it is told from yours.'
-        : `of the tanks that would have tested like yours over ${tested} tests.`,
+        : `of the tanks that would have tested like yours on ${tested} days.`,
     ],
   };
 }

@@ -12,7 +12,7 @@ export interface Mark {
 }
 
 /** What is told on the tide line: all but tests, which are its trace, and the small steps of a day. */
-export type MarkedKind = Exclude<EntryKind, 'reading' | 'batch-check' | 'step-done'>;
+export type MarkedKind = Exclude<EntryKind, 'reading' | 'batch-check' | 'step-done' | 'set-up-step'>;
 
 /** Shapes drawn in a 10 × 10 box, so that kinds are told apart without hue. */
 export const MARK_SHAPES: Record<MarkedKind, { readonly path: string; readonly word: string }> = {
@@ -24,6 +24,7 @@ export const MARK_SHAPES: Record<MarkedKind, { readonly path: string; readonly w
   'source-test': { path: 'M5 1 V9 M1.5 5 H8.5 M3 3 H7', word: 'source read' },
   'part-fitted': { path: 'M2 1 H8 V9 H2 Z M2 3.5 H8 M2 6.5 H8', word: 'part fitted' },
   batch: { path: 'M1 3 H9 L7.5 9 H2.5 Z', word: 'batch' },
+  'put-in': { path: 'M5 1 A4 4 0 1 1 4.99 1 M5 3 V7 M3 5 H7', word: 'put in' },
   note: { path: 'M2 9 V1 L9 3.5 L2 6', word: 'note' },
 };
 

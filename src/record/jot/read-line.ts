@@ -7,7 +7,8 @@ import type { UnitPreferences } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { AMOUNTS } from '@/chemistry/amounts';
 import type { EntryDraft, EntryOf, Solution } from '../schema';
-import { nearestWord, WORD_TO_PARAMETER } from './vocabulary';
+import { ADDED_KINDS } from '@/chemistry/cycle/cycle-input';
+import { addedKind, nearestWord, WORD_TO_PARAMETER } from './vocabulary';
 import { momentOf, readTimeWords, type TimeWords } from './when';
 
 export interface JotContext {
@@ -182,6 +183,9 @@ class LineReader {
           this.#others.push((at) => ({ kind: 'reactor', at, mlPerMin, effluentAlkalinity }));
         return true;
       }
+      case 'added':
+        this.#readAdded(from);
+        return true;
       case 'note': {
         const note = this.#rest()
           .replace(/^[\s:]+/, '')
@@ -194,6 +198,24 @@ class LineReader {
       default:
         return false;
     }
+  }
+
+  /** "added 2 fish", "added bacteria": how many, if said, then what. */
+  #readAdded(from: number): void {
+    const rest = this.#rest();
+    const match = /^\s*(?:(\d+)\s*[x×]?\s*|an?\s+)?(\p{L}[\p{L}-]*(?:\s+\p{L}[\p{L}-]*)?)/iu.exec(rest);
+    const words = match?.[2]?.toLowerCase().split(/\s+/) ?? [];
+    const found = addedKind(words.join(' ')) ?? addedKind(words[0] ?? '');
+    if (!match || !found) {
+      this.#position += match?.[0].length ?? 0;
+      this.#problem(from, `What went in? Known here: ${ADDED_KINDS.join(', ')}.`);
+      return;
+    }
+    const one = addedKind(words.join(' ')) === undefined;
+    this.#position += one ? match[0].length - (words[1]?.length ?? 0) : match[0].length;
+    const count = Number(match[1] ?? 1);
+    if (count >= 1 && count <= 1000) this.#others.push((at) => ({ kind: 'put-in', at, what: found, count }));
+    else this.#problem(from, 'One to a thousand at a time.');
   }
 
   #skipThenSalinity(from: number): number | undefined {

@@ -1,4 +1,5 @@
 import { distance } from 'fastest-levenshtein';
+import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
 import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 
 /** The words a parameter is jotted by. */
@@ -17,7 +18,37 @@ const ALIASES: Record<ParameterId, readonly string[]> = {
 export const WORD_TO_PARAMETER = new Map(
   PARAMETER_IDS.flatMap((id) => ALIASES[id].map((alias): [string, ParameterId] => [alias, id])),
 );
-const VERBS = ['changed', 'refilled', 'dosed', 'dosing', 'reactor', 'note'];
+const VERBS = ['changed', 'refilled', 'dosed', 'dosing', 'reactor', 'added', 'note'];
+
+/** What is put in, by the words it is jotted with. */
+const ADDED_WORDS: Record<AddedKind, readonly string[]> = {
+  bacteria: ['bacteria', 'bottled bacteria'],
+  'live rock': ['live rock', 'rock live'],
+  'dry rock': ['dry rock', 'rock'],
+  sand: ['sand', 'live sand'],
+  'clean-up crew': [
+    'clean-up crew',
+    'cleanup crew',
+    'clean-up',
+    'crew',
+    'snail',
+    'snails',
+    'hermit',
+    'hermits',
+    'shrimp',
+    'shrimps',
+  ],
+  fish: ['fish', 'fishes'],
+  'soft coral': ['soft coral', 'soft corals'],
+  'stony coral': ['stony coral', 'stony corals'],
+};
+const WORD_TO_ADDED = new Map(
+  ADDED_KINDS.flatMap((kind) => ADDED_WORDS[kind].map((word): [string, AddedKind] => [word, kind])),
+);
+
+export function addedKind(words: string): AddedKind | undefined {
+  return WORD_TO_ADDED.get(words);
+}
 
 /** The known word a mistyped one is nearest to, when it is near enough to be meant. */
 export function nearestWord(word: string): string | undefined {
