@@ -13,7 +13,8 @@ const MAY_IMPORT = {
   record: ['chemistry'],
   reckoning: ['record', 'chemistry'],
   demo: ['reckoning', 'record', 'chemistry'],
-  interface: ['demo', 'reckoning', 'record', 'chemistry'],
+  workers: ['chemistry'],
+  interface: ['demo', 'workers', 'reckoning', 'record', 'chemistry'],
   benches: ['interface', 'reckoning', 'record', 'chemistry'],
   app: ['benches', 'interface', 'demo', 'reckoning', 'record', 'chemistry'],
 };

@@ -65,6 +65,7 @@ export const AMOUNTS = {
   claimCalcium: { field: 'rise of calcium', kind: 'calcium', low: 0, high: 5000, usual: [0.1, 200] },
   claimMagnesium: { field: 'rise of magnesium', kind: 'magnesium', low: 0, high: 5000, usual: [0.1, 500] },
   claimAmmonia: { field: 'rise of ammonia', kind: 'ammonia', low: 0, high: 1000, usual: [0.1, 20] },
+  weighedForVolume: { field: 'amount added', kind: 'mass', low: 0.01, high: 1e6, usual: [0.1, 5000] },
   addedCount: { field: 'how many', kind: 'ratio', low: 1, high: 1000, usual: [1, 50] },
   ammoniaDose: { field: 'ammonia wanted', kind: 'ammonia', low: 0.1, high: 10, usual: [0.5, 5] },
   purity: { field: 'purity', kind: 'percent', low: 20, high: 100, usual: [70, 100] },

@@ -6,6 +6,8 @@ import type { Quantity } from './units/quantity';
 /** A moment, epoch ms. The core knows no zone: whoever shows it tells it in the keeper's own days and hours. */
 export interface Moment {
   readonly moment: number;
+  /** Given where the hour would claim more than is known: the day alone is told. */
+  readonly day?: true;
 }
 
 /** A piece of an answer: words, a moment, or a figure the screen sets large and in the keeper's unit. */

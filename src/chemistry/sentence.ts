@@ -1,6 +1,9 @@
 import type { Phrase } from './calculator';
 import { showText, type UnitPreferences } from './units/quantity';
 
+/** How a moment is told: with its hour, or its day alone. */
+export type Tell = (moment: number, day?: true) => string;
+
 /** Punctuation hugs what stands before it, and what a bracket opens hugs the bracket. */
 export function gapBefore(phrases: readonly Phrase[], i: number): string {
   const phrase = phrases[i];
@@ -13,17 +16,18 @@ export function gapBefore(phrases: readonly Phrase[], i: number): string {
  * A sentence as plain text, for copying, for titles and for the doors that have no screen.
  * @param tell how a moment is told; in UTC where no zone is known
  */
-export function plainSentence(
-  phrases: readonly Phrase[],
-  units: UnitPreferences,
-  tell: (moment: number) => string = utcText,
-): string {
+export function plainSentence(phrases: readonly Phrase[], units: UnitPreferences, tell: Tell = utcText): string {
   const told = (phrase: Phrase) =>
-    typeof phrase === 'string' ? phrase : 'moment' in phrase ? tell(phrase.moment) : showText(phrase, units);
+    typeof phrase === 'string'
+      ? phrase
+      : 'moment' in phrase
+        ? tell(phrase.moment, phrase.day)
+        : showText(phrase, units);
   return phrases.map((phrase, i) => gapBefore(phrases, i) + told(phrase)).join('');
 }
 
-/** "2026-11-28 09:00 UTC". */
-function utcText(moment: number): string {
+/** "2026-11-28 09:00 UTC", or "2026-11-28". */
+function utcText(moment: number, day?: true): string {
+  if (day) return new Date(moment).toISOString().slice(0, 10);
   return `${new Date(moment).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
 }

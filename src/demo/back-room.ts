@@ -29,7 +29,7 @@ export const AMMONIA_SOURCE: Solution = {
 const DOSE_ML = 14.4;
 
 /** What the volunteers cannot see: a starter a little weaker than most. */
-const HIDDEN: Hidden = { seeds: [0.03, 0.013], speed: [1, 1.03], dieOff: 0.12, food: 0, already: 0 };
+const HIDDEN: Hidden = { seeds: [0.03, 0.0165], speed: [1, 1.03], dieOff: 0.12, food: 0, already: 0 };
 
 /** The new tank in its third week: dry rock, bottled bacteria and a measured dose of ammonia. */
 export function backRoomEntries(tank: Tank, { at }: Calendar): Entry[] {

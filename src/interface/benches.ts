@@ -23,9 +23,12 @@ export const BENCHES = [
   },
   { path: 'dose', name: 'Dose', question: 'What does the tank take, and what replaces it?', group: 'feed' },
   { path: 'tank', name: 'Tank', question: 'How much water is there, and what is it meant to hold?', group: 'feed' },
+  { path: 'cycle', name: 'Cycle', question: 'Is the new tank ready, and what does it need today?', group: 'feed' },
 ] as const;
 
-/** 1 to 9, then 0, as they stand on a keyboard. */
+/** 1 to 9, then 0, as they stand on a keyboard; then a letter. */
+const KEYS = '1234567890c';
+
 export function benchKey(i: number): string {
-  return String((i + 1) % 10);
+  return KEYS[i] ?? '';
 }

@@ -29,7 +29,7 @@ export function Sentence({
       return (
         <Fragment key={i}>
           {gap}
-          <strong className={large ? 'text-glass' : 'font-semibold'}>{tell(phrase.moment)}</strong>
+          <strong className={large ? 'text-glass' : 'font-semibold'}>{tell(phrase.moment, phrase.day)}</strong>
         </Fragment>
       );
     const { figure, unit } = show(phrase, units);

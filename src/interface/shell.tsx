@@ -76,6 +76,11 @@ export function TankShell({ children }: { readonly children: ReactNode }) {
 /** Alkalinity tells most of a reef; a tank where it is not tested yet is followed by what is. */
 function telling(book: Book, tankId: string): ParameterId {
   const measured = (parameter: ParameterId) => lastReading(book, tankId, parameter) !== undefined;
+  // A cycling tank is about its nitrogen.
+  const cycling = book.tanks.some(
+    ({ id, cycle }) => id === tankId && cycle !== undefined && cycle.doneAt === undefined,
+  );
+  if (cycling && measured('nitrite')) return 'nitrite';
   return measured('alkalinity') ? 'alkalinity' : (PARAMETER_IDS.findLast(measured) ?? 'alkalinity');
 }
 

@@ -1,7 +1,9 @@
 'use client';
 
 import Link from 'next/link';
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
+import { prepare } from '@/workers/ask';
+import { CycleProvider } from './cycle-context';
 import { DemoRibbon, TankShell, TroubleBanner, Wordmark } from './shell';
 import { TankProvider, Waiting, useBookIfRead, useTrouble, useWorkspace } from './workspace';
 
@@ -10,6 +12,7 @@ export function TankFrame({ tankId, children }: { readonly tankId: string; reado
   const book = useBookIfRead();
   const trouble = useTrouble();
   const { name } = useWorkspace();
+  useEffect(prepare, []);
   if (!book) return trouble ? <TroubleBanner /> : <Waiting />;
   const tank = book.tanks.find(({ id }) => id === tankId);
   if (!tank) {
@@ -28,7 +31,9 @@ export function TankFrame({ tankId, children }: { readonly tankId: string; reado
   }
   return (
     <TankProvider book={book} tank={tank}>
-      <TankShell>{children}</TankShell>
+      <CycleProvider key={tank.id}>
+        <TankShell>{children}</TankShell>
+      </CycleProvider>
     </TankProvider>
   );
 }

@@ -1,15 +1,15 @@
 import { TZDate } from '@date-fns/tz';
 import { differenceInCalendarDays, format } from 'date-fns';
 
-/** "today 18:30", "yesterday 20:00", "Thu 19 Nov 12:00": a moment in the keeper's own zone. */
-export function whenText(at: number, now: number, zone: string): string {
+/** "today 18:30", "yesterday 20:00", "Thu 19 Nov 12:00", or the day alone: a moment in the keeper's own zone. */
+export function whenText(at: number, now: number, zone: string, day?: true): string {
   const date = new TZDate(at, zone);
   const days = differenceInCalendarDays(new TZDate(now, zone), date);
-  const clock = format(date, 'HH:mm');
-  if (days === 0) return `today ${clock}`;
-  if (days === 1) return `yesterday ${clock}`;
-  if (days === -1) return `tomorrow ${clock}`;
-  return `${format(date, date.getFullYear() === new TZDate(now, zone).getFullYear() ? 'EEE d MMM' : 'EEE d MMM yyyy')} ${clock}`;
+  const clock = day ? '' : ` ${format(date, 'HH:mm')}`;
+  if (days === 0) return `today${clock}`;
+  if (days === 1) return `yesterday${clock}`;
+  if (days === -1) return `tomorrow${clock}`;
+  return `${format(date, date.getFullYear() === new TZDate(now, zone).getFullYear() ? 'EEE d MMM' : 'EEE d MMM yyyy')}${clock}`;
 }
 
 export function dayText(at: number, zone: string): string {

@@ -10,6 +10,7 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from 'react';
+import type { Tell } from '@/chemistry/sentence';
 import { demoBook } from '@/demo/scenario';
 import type { Change } from '@/record/change';
 import type { Book, Tank } from '@/record/schema';
@@ -117,10 +118,10 @@ export function useUnits() {
 }
 
 /** How a moment is told: in the keeper's own zone, days named from today. */
-export function useTell(): (moment: number) => string {
+export function useTell(): Tell {
   const zone = useBookIfRead()?.settings.zone ?? hereZone();
   const now = useNow();
-  return (moment) => whenText(moment, now, zone);
+  return (moment, day) => whenText(moment, now, zone, day);
 }
 
 /** Writes a change and says so with an undo; answers whether it was kept, so that a field empties only when it was. */

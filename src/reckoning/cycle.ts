@@ -1,13 +1,17 @@
 import type { z } from 'zod';
-import { AMMONIA_READ_AT, USUAL_STEPS, type Deed, type FullReading } from '@/chemistry/cycle/cycle-input';
-import { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import { AMMONIA_READ_AT, ANIMALS, USUAL_STEPS, type Deed, type FullReading } from '@/chemistry/cycle/cycle-input';
+import type { cyclePlan } from '@/chemistry/cycle/cycle-plan';
+import type { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import type { SchoolId } from '@/chemistry/cycle/schools';
+import type { freeAmmonia } from '@/chemistry/nitrogen/free-ammonia-calculator';
 import { freeAmmoniaShare } from '@/chemistry/nitrogen/free-ammonia';
-import { attempt, type Attempt } from '@/chemistry/refusal';
+import { amountsOf } from '@/chemistry/reagents/solution';
+import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { PARAMETERS } from '@/chemistry/parameters';
-import { netVolumeL, type Book, type EntryOf, type Tank } from '@/record/schema';
+import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { saltAndWarmth } from './co2-seen';
-import { knownEvents } from './known-events';
+import { knownEvents, strengthOf } from './known-events';
 import type { OutlookPoint } from './outlook';
 import { remember } from './remember';
 import { chloraminePasses } from './source-line';
@@ -19,6 +23,8 @@ export type CycleOutcome = ReturnType<typeof cycleReading.run>;
 /** Long after a cycle is done its tests say nothing of it any more. Chosen. */
 const LOOKED_AFTER_DAYS = 45;
 const HOUR_MS = 3_600_000;
+/** A pH or an ammonia further back speaks of another day. */
+const LATELY_DAYS = 5;
 
 /** First steps of the kits, as set or as is usual. */
 export function kitSteps({ settings: { kit } }: Book) {
@@ -58,6 +64,11 @@ export function cycleReadings(book: Book, tank: Tank, since: number): FullReadin
       },
     ];
   });
+}
+
+/** The same, worked out once for a book. */
+export function testsOfCycle(book: Book, tank: Tank, since: number): FullReading[] {
+  return remember(book, tank, `cycle tests since ${since}`, () => cycleReadings(book, tank, since));
 }
 
 /** What was done to a tank that its cycle answers to. */
@@ -105,28 +116,85 @@ export function cycleQuestion(book: Book, tank: Tank, now: number): CycleQuestio
   };
 }
 
-/** The daily reading of a tank's cycle. What an hour changes nobody sees, so it is worked out once an hour and book. */
-export function cycleOf(book: Book, tank: Tank, now: number): Attempt<CycleOutcome> | undefined {
+/**
+ * The daily reading's question as it is asked on screens: what an hour changes nobody sees, so it is the same for an hour, but for what is
+ * logged within it.
+ */
+export function cycleQuestionAt(book: Book, tank: Tank, now: number): CycleQuestionOf | undefined {
   const hour = Math.floor(now / HOUR_MS) * HOUR_MS;
-  // A test logged within the hour counts at once.
   const newest = book.entries.findLast(({ tankId, at }) => tankId === tank.id && at <= now)?.at ?? hour;
   const at = Math.max(hour, newest);
-  return remember(book, tank, `cycle at ${at}`, () => {
-    const question = cycleQuestion(book, tank, at);
-    return question && attempt(() => cycleReading.run(question));
-  });
+  return remember(book, tank, `cycle at ${at}`, () => cycleQuestion(book, tank, at));
 }
 
-/** Ammonia, nitrite or nitrate from now on, as tanks that fit the tests go on. */
+/** Ammonia or nitrite from now on, as tanks that fit the tests go on. */
 export function cycleOutlook(
-  book: Book,
-  tank: Tank,
-  parameter: 'ammonia' | 'nitrite' | 'nitrate',
+  { values }: CycleOutcome,
+  parameter: 'ammonia' | 'nitrite',
   now: number,
   until: number,
 ): OutlookPoint[] {
-  const course = cycleOf(book, tank, now)?.outcome?.values.course[parameter] ?? [];
-  return course
+  return values.course[parameter]
     .filter(({ at }) => at >= now - HOUR_MS && at <= until)
     .map(({ at, low, middle, high }) => ({ at, value: middle, low, high }));
+}
+
+/** What of the last ammonia is un-ionised, asked of the last tests; nothing where ammonia was not tested of late. */
+export function freeAmmoniaQuestion(
+  book: Book,
+  tank: Tank,
+  now: number,
+): z.input<typeof freeAmmonia.input> | undefined {
+  const readings = testsOfCycle(book, tank, tank.cycle?.startedAt ?? 0).filter(({ at }) => at <= now);
+  const last = readings.findLast(({ ammonia, at }) => ammonia !== undefined && now - at < LATELY_DAYS * DAY_MS);
+  if (last?.ammonia === undefined) return undefined;
+  const ph = readings.findLast((reading) => reading.ph !== undefined && now - reading.at < LATELY_DAYS * DAY_MS)?.ph;
+  const { salinity, temperatureC } = saltAndWarmth(book, tank);
+  return {
+    ammonia: last.ammonia,
+    phNbs: ph ?? AMMONIA_READ_AT,
+    temperatureC,
+    salinity,
+    livestock: putIn(book, tank).some(({ what, at }) => at <= now && ANIMALS.includes(what)),
+  };
+}
+
+/** A solution that ammonia can be dosed from, and how much it holds, mg/L. */
+export interface AmmoniaBottle {
+  readonly solution: Solution;
+  readonly ammoniaMgPerL: number;
+}
+
+export function ammoniaBottles(book: Book): AmmoniaBottle[] {
+  return book.solutions.flatMap((solution) => {
+    const ammoniaMgPerL = amountsOf(strengthOf(solution), 1).ammonia ?? 0;
+    return ammoniaMgPerL > 0 ? [{ solution, ammoniaMgPerL }] : [];
+  });
+}
+
+/** What the plan is asked besides what the record says of the tank. */
+export interface PlanWanted {
+  readonly school: SchoolId;
+  readonly startAt: number;
+  /** The school's own dose when left out, mg/L. */
+  readonly ammonia?: number | undefined;
+  /** Dry ammonium chloride when left out. */
+  readonly bottle?: Solution | undefined;
+}
+
+/** The plan's question for a tank. */
+export function planQuestion(
+  book: Book,
+  tank: Tank,
+  { school, startAt, ammonia, bottle }: PlanWanted,
+): z.input<typeof cyclePlan.input> {
+  return {
+    school,
+    netVolumeL: netVolumeL(tank),
+    startAt,
+    temperatureC: saltAndWarmth(book, tank).temperatureC,
+    ...(ammonia !== undefined && { ammonia }),
+    ...(bottle && { from: bottle.claim ? { claim: bottle.claim } : { parts: bottle.parts } }),
+    steps: kitSteps(book),
+  };
 }

@@ -1,13 +1,24 @@
 import { isElement } from '@/chemistry/dosing/elements';
 import type { ParameterId } from '@/chemistry/parameters';
 import type { Book, Tank } from '@/record/schema';
-import { cycleOutlook } from './cycle';
+import { cycleOutlook, type CycleOutcome } from './cycle';
 import { outlook, type OutlookPoint } from './outlook';
 import { phOutlook } from './ph-outlook';
 
-/** What is expected of a parameter as things stand; nothing for those that no model carries forward yet. */
-export function outlookOf(book: Book, tank: Tank, parameter: ParameterId, now: number, until: number): OutlookPoint[] {
+/**
+ * What is expected of a parameter as things stand; nothing for those that no model carries forward yet.
+ * @param cycle the daily reading of a new tank, which ammonia and nitrite follow
+ */
+export function outlookOf(
+  book: Book,
+  tank: Tank,
+  parameter: ParameterId,
+  now: number,
+  until: number,
+  cycle?: CycleOutcome,
+): OutlookPoint[] {
   if (isElement(parameter)) return outlook(book, tank, parameter, now, until);
-  if (parameter === 'ammonia' || parameter === 'nitrite') return cycleOutlook(book, tank, parameter, now, until);
+  if (parameter === 'ammonia' || parameter === 'nitrite')
+    return cycle ? cycleOutlook(cycle, parameter, now, until) : [];
   return parameter === 'ph' ? phOutlook(book, tank, now, until) : [];
 }

@@ -6,7 +6,7 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
-import { cycleOf } from './cycle';
+import type { CycleOutcome } from './cycle';
 import { changeHabit } from './change-habit';
 import { doseQuestion, reactorQuestion } from './dose-question';
 import { seriesAnswer } from './series-answer';
@@ -37,10 +37,13 @@ const DOSE_OFF_BY = 0.1;
 /** A change is told of from two days before it on. Chosen: a day to make water, a day to mix it. */
 const CHANGE_SOON_DAYS = 2;
 
-/** Each bench's own answer, in the order it presses. */
-export function todayOf(book: Book, tank: Tank, now: number): Today {
+/**
+ * Each bench's own answer, in the order it presses.
+ * @param cycle the daily reading of a new tank, where one is followed, or that it is being worked out
+ */
+export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcome | 'asked'): Today {
   const lines = [
-    cycleLine(book, tank, now),
+    cycleLine(tank, cycle),
     topOffLine(book, tank, now),
     doseLine(book, tank, now),
     seriesLine(book, tank, now),
@@ -59,10 +62,19 @@ const NOTHING: Answer = {
   because: [],
 };
 
+const BEING_READ: Answer = {
+  says: ['The cycle is being read from its tests.'],
+  certainty: 'not enough yet',
+  because: [],
+};
+
 /** A cycle that is not through is what a new tank is about; once done it steps back. */
-function cycleLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
-  const outcome = cycleOf(book, tank, now)?.outcome;
+function cycleLine(tank: Tank, outcome: CycleOutcome | 'asked' | undefined): TodayLine | undefined {
   if (!outcome) return undefined;
+  if (outcome === 'asked')
+    return tank.cycle?.doneAt === undefined
+      ? { bench: 'cycle', title: 'Cycle', answer: BEING_READ, pressing: 2.5 }
+      : undefined;
   const again = outcome.values.stumbles.includes('mini-cycle');
   if (tank.cycle?.doneAt !== undefined && !again) return undefined;
   return { bench: 'cycle', title: 'Cycle', answer: outcome.answer, pressing: 2.5 };

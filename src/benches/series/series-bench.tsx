@@ -11,6 +11,7 @@ import { dayText } from '@/interface/when';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { co2Seen } from '@/reckoning/co2-seen';
+import { useCycle } from '@/interface/cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
 import { readingsOf } from '@/reckoning/readings';
 import { seriesAnswer } from '@/reckoning/series-answer';
@@ -37,9 +38,11 @@ export function SeriesBench() {
   const marks = marksOf(book, tank.id, from, to);
   const measured = (id: ParameterId) => readingsOf(book, tank.id, id).length > 0;
   // A tank that is cycling is read by ammonia and nitrite first; whatever was never measured stands last.
-  const inOrder = measured('alkalinity')
-    ? PARAMETER_IDS
-    : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
+  const cycle = useCycle().result?.outcome;
+  const inOrder =
+    measured('alkalinity') && !(tank.cycle && tank.cycle.doneAt === undefined)
+      ? PARAMETER_IDS
+      : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
   const ordered = [...inOrder.filter(measured), ...ALWAYS.filter((id) => !measured(id))];
   const answer: AnswerText = seriesAnswer(book, tank, now);
 
@@ -48,7 +51,7 @@ export function SeriesBench() {
       <Answer answer={answer} />
       <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
         {ordered.map((id) => {
-          const ahead = outlookOf(book, tank, id, now, to);
+          const ahead = outlookOf(book, tank, id, now, to, cycle);
           return (
             <div key={id} className="min-w-0">
               <SeriesChart

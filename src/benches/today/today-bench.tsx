@@ -11,6 +11,7 @@ import { Sentence } from '@/interface/phrases';
 import { whenText } from '@/interface/when';
 import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { standingOfWater, type ParameterStanding } from '@/reckoning/standing-of-water';
+import { useCycle } from '@/interface/cycle-context';
 import { todayOf } from '@/reckoning/today';
 
 /** The first screen of a tank: what needs doing, in the order it matters, and where the water stands. */
@@ -19,7 +20,8 @@ export function TodayBench() {
   const { name } = useWorkspace();
   const now = useNow();
   useTitle(tank.name);
-  const today = todayOf(book, tank, now);
+  const { followed, result } = useCycle();
+  const today = todayOf(book, tank, now, followed && !result ? 'asked' : result?.outcome);
   return (
     <Bench question={`What needs doing at ${tank.name}?`}>
       <Answer

@@ -118,7 +118,13 @@ export const cyclePlan = defineCalculator({
         says: [
           ...(measured ? ['Dose', ...dose, 'for', quantity('ammonia', ammonia), ', once;'] : [BEGINS[asked.school]]),
           ...(ends
-            ? ['it will probably be through between', { moment: ends.low }, 'and', { moment: ends.high }, '.']
+            ? [
+                'it will probably be through between',
+                { moment: ends.low, day: true as const },
+                'and',
+                { moment: ends.high, day: true as const },
+                '.',
+              ]
             : ['it goes on longer than is drawn here.']),
         ],
         certainty: 'rough' as const,

@@ -26,6 +26,8 @@ import { stumblesOf } from './stumbles';
 /** Days ahead the course is drawn. */
 const AHEAD_DAYS = 30;
 const LATELY_DAYS = 3;
+/** A test within it is today's. Chosen: a day, less what a morning moves. */
+const LATELY_TESTED_MS = 0.7 * DAY_MS;
 /** Taken where neither was tested. */
 const USUAL = { ph: AMMONIA_READ_AT, salinity: 35 } as const;
 /** The largest change proposed at once to take ammonia from animals. Chosen: half. */
@@ -97,9 +99,12 @@ export const cycleReading = defineCalculator({
       deeds,
       found,
     });
+    const testedLately = readings.some(
+      ({ at, ammonia, nitrite }) => at > now - LATELY_TESTED_MS && (ammonia !== undefined || nitrite !== undefined),
+    );
     const tested = readings.filter(({ ammonia, nitrite }) => ammonia !== undefined || nitrite !== undefined).length;
     return {
-      answer: answerOf(asked, found, free, animals, tested),
+      answer: answerOf(asked, found, free, animals, tested, testedLately),
       working: workingOf(asked, found, free, tested),
       cautions: [
         ...stumbles.map(({ severity, says }): Caution => ({ severity, says })),
@@ -164,17 +169,22 @@ function answerOf(
   free: Free,
   animals: boolean,
   tested: number,
+  testedLately: boolean,
 ): Answer {
   const { ends } = course;
   const harmed = animals && free.nitrogen >= CAUTION_NH3_N;
-  const says: Phrase[] = [`${STAGE_SAYS[stage]}:`, ...(harmed ? changeNow(free) : todayOf(stage, asked, confirming))];
+  const next = testedLately ? 'tomorrow' : 'today';
+  const says: Phrase[] = [
+    `${STAGE_SAYS[stage]}:`,
+    ...(harmed ? changeNow(free) : todayOf(stage, asked, confirming, next)),
+  ];
   const open = stage !== 'cycled' && stage !== 'waiting to confirm';
   if (open && ends)
     says.push(
       'It will probably be through',
       ...(ends.high - ends.low < DAY_MS || ends.high === Infinity
-        ? ['by', { moment: ends.high === Infinity ? ends.middle : ends.high }]
-        : ['between', { moment: ends.low }, 'and', { moment: ends.high }]),
+        ? ['by', { moment: ends.high === Infinity ? ends.middle : ends.high, day: true as const }]
+        : ['between', { moment: ends.low, day: true as const }, 'and', { moment: ends.high, day: true as const }]),
       '.',
     );
   if (open && !ends) says.push('It will not be through within', quantity('days', asked.aheadDays), '.');
@@ -201,30 +211,38 @@ function changeNow({ ammonia, share }: Free): Phrase[] {
   ];
 }
 
-function todayOf(stage: Stage, { school: id }: Asked, confirming: number): Phrase[] {
+function todayOf(stage: Stage, { school: id }: Asked, confirming: number, next: 'today' | 'tomorrow'): Phrase[] {
   const { source, doseMgPerL } = SCHOOLS[id];
   switch (stage) {
     case 'not started':
       return source === 'measured'
-        ? ['dose ammonia to', quantity('ammonia', doseMgPerL), 'and test tomorrow.']
+        ? ['dose ammonia to', quantity('ammonia', doseMgPerL), 'and test an hour later.']
         : ['test ammonia daily until it shows.'];
     case 'ammonia rising':
     case 'nitrite rising':
-      return ['leave it alone, and test both again tomorrow.'];
+      return [`leave it alone, and test both ${again(next)}.`];
     case 'ammonia falling':
-      return ['leave it alone, dose nothing, and test both again tomorrow.'];
+      return [`leave it alone, dose nothing, and test both ${again(next)}.`];
     case 'nitrite falling':
       return source === 'measured'
-        ? ['test again tomorrow; half a dose of ammonia keeps the first bacteria fed if ammonia reads nothing.']
-        : ['leave it alone, and test again tomorrow.'];
+        ? [`test both ${again(next)}; half a dose of ammonia keeps the first bacteria fed if ammonia reads nothing.`]
+        : [`leave it alone, and test both ${again(next)}.`];
     case 'waiting to confirm':
-      return [confirming > 0 ? 'one more test tomorrow settles it.' : 'test both today and tomorrow to settle it.'];
+      return [
+        confirming > 0
+          ? `one more test of both ${next} settles it.`
+          : next === 'today'
+            ? 'test both today and tomorrow to settle it.'
+            : 'test both tomorrow and the day after to settle it.',
+      ];
     case 'cycled':
       return source === 'fish'
         ? ['bring nitrate down with a first change of water, and keep feeding little.']
         : ['put it to the test with a measured dose, then bring nitrate down with a first change of water.'];
   }
 }
+
+const again = (next: 'today' | 'tomorrow') => (next === 'today' ? 'today' : 'again tomorrow');
 
 function workingOf(asked: Asked, found: CycleReadOut, free: Free, tested: number): Step[] {
   const { netVolumeL, steps } = asked;

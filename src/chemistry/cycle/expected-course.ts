@@ -32,6 +32,8 @@ export const LOW = 0.1;
 export const HIGH = 0.9;
 /** Enough that the band no longer moves by what a line is wide. */
 const TANKS = 24;
+/** The first point: what was put in at the start is in by then. */
+export const BEGUN_MS = 60_000;
 /** Points of a course: a day apart, or half of one where the whole is short. */
 const MOST_POINTS = 60;
 
@@ -48,7 +50,10 @@ export function expectedCourse(
 ): ExpectedCourse {
   const { mean, sd } = beforehand(school, doseLogged);
   const apart = days * 2 <= MOST_POINTS ? 0.5 : 1;
-  const at = Array.from({ length: days / apart + 1 }, (_, i) => tank.startedAt + i * apart * DAY_MS);
+  const at = Array.from(
+    { length: days / apart + 1 },
+    (_, i) => tank.startedAt + Math.max(BEGUN_MS, i * apart * DAY_MS),
+  );
   const courses = evenDraws(TANKS).map((draw) =>
     cycleCourse(tank, hiddenOf(mean.map((middle, i) => middle + (sd[i] ?? 0) * (draw[i] ?? 0))), at),
   );

@@ -1,7 +1,7 @@
 import { DAY_MS } from '../tank-model/simulate';
 import { hiddenOf } from './beforehand';
 import { cycleCourse, type CyclingTank } from './cycle-course';
-import { bandsOf, type ExpectedCourse } from './expected-course';
+import { bandsOf, BEGUN_MS, type ExpectedCourse } from './expected-course';
 import { likelyTanks, type CycleReading } from './fit-cycle';
 import type { SchoolId } from './schools';
 import { STAGES, stagesAlong, type FirstSteps, type Stage } from './stage';
@@ -102,7 +102,9 @@ export function confirmingTests(readings: readonly CycleReading[], steps: FirstS
 function momentsOf(startedAt: number, now: number, aheadDays: number): { at: number[]; nowIndex: number } {
   const so = Math.max(0, (now - startedAt) / DAY_MS);
   const apart = so > 40 ? 1 : 0.5;
-  const behind = Array.from({ length: Math.ceil(so / apart) }, (_, i) => startedAt + i * apart * DAY_MS);
+  const behind = Array.from({ length: Math.ceil(so / apart) }, (_, i) =>
+    Math.min(now, startedAt + Math.max(BEGUN_MS, i * apart * DAY_MS)),
+  );
   const ahead = Array.from({ length: aheadDays }, (_, i) => now + (i + 1) * DAY_MS);
   return { at: [...behind, now, ...ahead], nowIndex: behind.length };
 }

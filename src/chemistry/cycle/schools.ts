@@ -46,7 +46,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
     bacteriaDays: 1,
     rock: 'dry',
     says: 'Dry rock, bottled bacteria and a measured dose of ammonia: no animal is put through it, and the dose is known.',
-    against: 'Dry rock runs plain for months; a starter costs what it costs.',
+    against: 'Dry rock is not dependable for months yet, however fast the cycle was.',
     lasts: [18, 28],
     lastsFrom: 'common practice',
     beforehand: { seeds: [0.032, 0.008], seedsDiffer: 0.7, dieOff: 0.15, dieOffDiffers: 0.8, food: 0 },

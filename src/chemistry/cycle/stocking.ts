@@ -130,7 +130,7 @@ export const stocking = defineCalculator({
       values: {
         gates,
         fishInAll: most,
-        phases: phases.map(({ name, says }) => ({ name, says })),
+        phases: UGLY_PHASES.map((phase) => ({ ...phase, here: phases.includes(phase) })),
         notNormal: NOT_NORMAL,
       },
     };
@@ -152,8 +152,8 @@ function gatesOf(asked: Asked): Gate[] {
     if (done) return { id, name, state: 'done', opensAt: undefined, why: ['Done.'] };
     const dated = doneAt === undefined ? undefined : from;
     const waits = dated !== undefined && dated > now;
-    if (doneAt === undefined)
-      return { id, name, state: 'shut', opensAt: undefined, why: ['The cycle is not through.'] };
+    // Before the end it is told what each waits for besides.
+    if (doneAt === undefined) return { id, name, state: 'shut', opensAt: undefined, why };
     if (shutBy) return { id, name, state: 'shut', opensAt: undefined, why: shutBy };
     return { id, name, state: waits ? 'shut' : 'open', opensAt: waits ? dated : undefined, why };
   };
@@ -247,7 +247,7 @@ function answerOf({ doneAt, now }: Asked, gates: readonly Gate[]): Answer {
   const next = gates
     .filter((gate): gate is Gate & { opensAt: number } => gate.opensAt !== undefined && gate.opensAt > now)
     .toSorted((a, b) => a.opensAt - b.opensAt)[0];
-  const nextSays: Phrase[] = next ? [`${next.name} from`, { moment: next.opensAt }, '.'] : [];
+  const nextSays: Phrase[] = next ? [`${next.name} from`, { moment: next.opensAt, day: true }, '.'] : [];
   const first = open[0];
   return {
     says: first

@@ -149,7 +149,7 @@ const stalled: Rule = (record) => {
     says: [
       rising ? 'Ammonia' : 'Nitrite',
       'is still there where nine in ten tanks have seen the last of it by',
-      { moment: by },
+      { moment: by, day: true },
       ':',
       ...holdsUp(record, readings),
     ],
@@ -219,7 +219,7 @@ const uncontrolled: Rule = ({ school, readings, deeds, steps, doneAt, tank }) =>
         'Ammonia rose by',
         quantity('ammonia', unexplained),
         'more than was dosed by',
-        { moment: after.at },
+        { moment: after.at, day: true },
         ': something rots. Look for dead life on the rock, and take out any food; or log the dose that was not.',
       ],
     };
@@ -339,7 +339,7 @@ const miniCycle: Rule = ({ readings, deeds, steps, now, doneAt }) => {
             ...shows,
             'after the',
             `${cause.what} of`,
-            { moment: cause.at },
+            { moment: cause.at, day: true },
             '. The bacteria catch up within days: feed little, add nothing, test daily.',
           ]
         : ['Again', ...shows, ', and nothing new went in: look for something dead, and test again tomorrow.'],
@@ -358,7 +358,7 @@ const nitriteFirst: Rule = ({ school, readings, deeds, steps }) => {
     severity: 'note',
     says: [
       'Nitrite read at',
-      { moment: first.at },
+      { moment: first.at, day: true },
       'before any ammonia: ammonia came and went between tests, or two bottles of the kits changed places. Test both again.',
     ],
   };
@@ -384,7 +384,7 @@ const nitrateVanished: Rule = ({ readings, deeds, tank }) => {
         'to',
         quantity('nitrate', to),
         'by',
-        { moment: after.at },
+        { moment: after.at, day: true },
         ', and no change of water explains it. No tank does that in a day or two: shake the kit’s second bottle well and test again.',
       ],
     };

@@ -42,8 +42,9 @@ export const freeAmmonia = defineCalculator({
     return {
       answer: {
         says: [
+          'Un-ionised ammonia stands at',
           quantity('freeAmmonia', free),
-          'of it is un-ionised:',
+          ':',
           verdict === 'little'
             ? 'too little to harm what lives there.'
             : verdict === 'caution'

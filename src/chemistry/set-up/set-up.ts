@@ -7,6 +7,7 @@ import { purifiedL, saltGIn, saltwaterKg } from '../mixing/saltwater';
 import { readingExpectation } from '../parameters';
 import { Refusal } from '../refusal';
 import { G_PER_POUND, L_PER_US_GALLON } from '../units/kinds';
+import type { Expectation } from '../units/parse-quantity';
 import { DEFAULT_UNITS, quantity, showText } from '../units/quantity';
 import { litresDisplaced } from './displacement';
 import { heatLoss } from './heat-loss';
@@ -22,25 +23,36 @@ const SAND_BED_KG_PER_L = 1.5;
 const STAND_SHARE = 0.08;
 /** Above it a question for a qualified person is due before the water goes in: a house floor is often designed for about 150 to 200. From memory. */
 const FLOOR_ASKS_KG_PER_M2 = 150;
+/** What stands on floors all day without anyone asking. Chosen. */
+const A_PERSON_OR_TWO_KG = 150;
 /** A heater that runs three quarters of the coldest hour. Chosen. */
 const HEATER_MARGIN = 4 / 3;
 const HEATER_SIZES_W = [25, 50, 75, 100, 150, 200, 250, 300, 400, 500, 800, 1000];
 
-const length = (field: string, low: number, high: number, usual: readonly [number, number]) =>
-  amount({ field, kind: 'length', low, high, usual });
+/** What the measures and masses accept, wherever they are typed. */
+export const SET_UP_AMOUNTS = {
+  lengthCm: { field: 'length', kind: 'length', low: 10, high: 1000, usual: [30, 300] },
+  widthCm: { field: 'width', kind: 'length', low: 10, high: 400, usual: [20, 120] },
+  heightCm: { field: 'height', kind: 'length', low: 10, high: 250, usual: [25, 100] },
+  freeboardCm: { field: 'rim above the water', kind: 'length', low: 0, high: 40, usual: [0.5, 15] },
+  glassCm: { field: 'glass', kind: 'length', low: 0.3, high: 6, usual: [0.5, 2.5] },
+  rockG: { field: 'rock', kind: 'mass', low: 0, high: 1e7, usual: [500, 1e6] },
+  sandG: { field: 'sand', kind: 'mass', low: 0, high: 1e7, usual: [500, 1e6] },
+  standG: { field: 'stand', kind: 'mass', low: 0, high: 1e7, usual: [2000, 5e5] },
+} as const satisfies Record<string, Expectation>;
 
 export const setUpInput = z.strictObject({
   /** Inside measures. */
-  lengthCm: length('length', 10, 1000, [30, 300]),
-  widthCm: length('width', 10, 400, [20, 120]),
-  heightCm: length('height', 10, 250, [25, 100]),
+  lengthCm: amount(SET_UP_AMOUNTS.lengthCm),
+  widthCm: amount(SET_UP_AMOUNTS.widthCm),
+  heightCm: amount(SET_UP_AMOUNTS.heightCm),
   /** From the water to the rim. */
-  freeboardCm: length('rim above the water', 0, 40, [0.5, 15]).default(4),
-  glassCm: amount({ field: 'glass', kind: 'length', low: 0.3, high: 6, usual: [0.5, 2.5] }).default(1),
+  freeboardCm: amount(SET_UP_AMOUNTS.freeboardCm).default(4),
+  glassCm: amount(SET_UP_AMOUNTS.glassCm).default(1),
   sumpL: amount(AMOUNTS.sumpVolume).default(0),
-  rockG: amount({ field: 'rock', kind: 'mass', low: 0, high: 1e7, usual: [500, 1e6] }).optional(),
-  sandG: amount({ field: 'sand', kind: 'mass', low: 0, high: 1e7, usual: [500, 1e6] }).optional(),
-  standG: amount({ field: 'stand', kind: 'mass', low: 0, high: 1e7, usual: [2000, 5e5] }).optional(),
+  rockG: amount(SET_UP_AMOUNTS.rockG).optional(),
+  sandG: amount(SET_UP_AMOUNTS.sandG).optional(),
+  standG: amount(SET_UP_AMOUNTS.standG).optional(),
   salinity: amount(AMOUNTS.batchSalinity).default(35),
   gramsPerLAt35: amount(AMOUNTS.saltPerL).default(TYPICAL_GRAMS_PER_L_AT_35),
   boxG: amount(AMOUNTS.boxMass).optional(),
@@ -145,7 +157,7 @@ export const setUp = defineCalculator({
           'of salt',
           ...(boxes === undefined ? [] : ['(', quantity('boxes', boxes), ')']),
           ', and the cycle can begin',
-          { moment: begin },
+          { moment: begin, day: true as const },
           '.',
         ],
         certainty: 'rough' as const,
@@ -192,6 +204,7 @@ export const setUp = defineCalculator({
         ...(boxes !== undefined && { boxes }),
         waterL,
         ...(waterHours !== undefined && { waterHours }),
+        standG: standKg * 1000,
         massKg,
         floorLoadKgPerM2: floorLoad,
         heatLossW: lossW,
@@ -337,7 +350,7 @@ function stepsOf(f: Figures): Step[] {
 function cautionsOf(massKg: number, floorLoad: number): Caution[] {
   return [
     {
-      severity: floorLoad > FLOOR_ASKS_KG_PER_M2 ? 'harm' : 'care',
+      severity: floorLoad > FLOOR_ASKS_KG_PER_M2 && massKg > A_PERSON_OR_TWO_KG ? 'harm' : 'care',
       says: [
         quantity('mass', massKg * 1000),
         'on',

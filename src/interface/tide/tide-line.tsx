@@ -4,6 +4,7 @@ import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { useCycle } from '../cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
 import { lastReading, readingsOf } from '@/reckoning/readings';
 import { useWidth } from '../use-width';
@@ -41,7 +42,8 @@ export function TideLine() {
     () => readingsOf(book, tank.id, followed).filter(({ at }) => at > from - 30 * DAY_MS && at < to + 30 * DAY_MS),
     [book, tank.id, followed, from, to],
   );
-  const ahead = useMemo(() => outlookOf(book, tank, followed, now, to), [book, tank, followed, now, to]);
+  const cycle = useCycle().result?.outcome;
+  const ahead = useMemo(() => outlookOf(book, tank, followed, now, to, cycle), [book, tank, followed, now, to, cycle]);
   const marks = useMemo(
     () => [...marksOf(book, tank.id, from, to), ...marksToCome(book, tank, now, to)],
     [book, tank, now, from, to],

@@ -1,0 +1,3 @@
+import { CycleBench } from '@/benches/cycle/cycle-bench';
+
+export default CycleBench;

@@ -1,0 +1,20 @@
+'use client';
+
+import { freeAmmonia } from '@/chemistry/nitrogen/free-ammonia-calculator';
+import { attempt } from '@/chemistry/refusal';
+import { Answer } from '@/interface/answer';
+import { useNow, useTank } from '@/interface/workspace';
+import { freeAmmoniaQuestion } from '@/reckoning/cycle';
+
+/** How much of the ammonia last tested is the kind that harms, at the water's own pH, warmth and salinity. */
+export function FreeAmmonia() {
+  const { book, tank } = useTank();
+  const question = freeAmmoniaQuestion(book, tank, useNow());
+  const outcome = question && attempt(() => freeAmmonia.run(question)).outcome;
+  if (!outcome) return null;
+  return (
+    <div className="mt-4">
+      <Answer label="Un-ionised ammonia" lesser answer={outcome.answer} />
+    </div>
+  );
+}

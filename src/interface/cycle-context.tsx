@@ -1,0 +1,30 @@
+'use client';
+
+import { createContext, useContext, type ReactNode } from 'react';
+import { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import type { Attempt } from '@/chemistry/refusal';
+import { cycleQuestionAt, type CycleOutcome } from '@/reckoning/cycle';
+import { useAsked } from './use-asked';
+import { useNow, useTank } from './workspace';
+
+interface CycleInView {
+  /** Whether the tank's cycle is followed at all. */
+  readonly followed: boolean;
+  /** Undefined while it is worked out for the first time. */
+  readonly result: Attempt<CycleOutcome> | undefined;
+}
+
+const CycleContext = createContext<CycleInView>({ followed: false, result: undefined });
+
+/** The daily reading of the tank in view, worked out beside the page once for all that show it. */
+export function CycleProvider({ children }: { readonly children: ReactNode }) {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const question = cycleQuestionAt(book, tank, now);
+  const result = useAsked(cycleReading, question);
+  return <CycleContext value={{ followed: question !== undefined, result }}>{children}</CycleContext>;
+}
+
+export function useCycle(): CycleInView {
+  return useContext(CycleContext);
+}
