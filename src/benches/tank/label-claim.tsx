@@ -12,6 +12,7 @@ export interface DraftClaim {
   readonly alkalinity: number | null;
   readonly calcium: number | null;
   readonly magnesium: number | null;
+  readonly ammonia: number | null;
   readonly alkalinityAs: AlkalinityForm;
 }
 
@@ -22,14 +23,15 @@ export function draftOf(claim: Solution['claim']): DraftClaim {
     alkalinity: claim?.raises.alkalinity ?? null,
     calcium: claim?.raises.calcium ?? null,
     magnesium: claim?.raises.magnesium ?? null,
+    ammonia: claim?.raises.ammonia ?? null,
     alkalinityAs: claim?.alkalinityAs ?? 'carbonate',
   };
 }
 
 /** The claim as far as it is told, or nothing while volumes or every rise are missing. */
 export function wholeClaim(draft: DraftClaim): Solution['claim'] {
-  const { ml, inLitres, alkalinity, calcium, magnesium, alkalinityAs } = draft;
-  if (ml === null || inLitres === null || !(alkalinity || calcium || magnesium)) return undefined;
+  const { ml, inLitres, alkalinity, calcium, magnesium, ammonia, alkalinityAs } = draft;
+  if (ml === null || inLitres === null || !(alkalinity || calcium || magnesium || ammonia)) return undefined;
   return {
     ml,
     inLitres,
@@ -37,6 +39,7 @@ export function wholeClaim(draft: DraftClaim): Solution['claim'] {
       ...(alkalinity ? { alkalinity } : {}),
       ...(calcium ? { calcium } : {}),
       ...(magnesium ? { magnesium } : {}),
+      ...(ammonia ? { ammonia } : {}),
     },
     alkalinityAs,
   };
@@ -94,6 +97,13 @@ export function LabelClaim({
           expected={AMOUNTS.claimMagnesium}
           value={draft.magnesium}
           onChange={(magnesium) => set({ magnesium })}
+        />
+        <QuantityField
+          label="Ammonia by"
+          expected={AMOUNTS.claimAmmonia}
+          value={draft.ammonia}
+          onChange={(ammonia) => set({ ammonia })}
+          hint="a source for cycling"
         />
       </div>
       {draft.alkalinity !== null && draft.alkalinity > 0 && (

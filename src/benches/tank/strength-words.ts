@@ -9,7 +9,7 @@ export function strengthWords(bottle: Bottle, units: UnitPreferences): string {
   if (!outcome) return 'above what dissolves';
   return [
     outcome.alkalinityMmolPerL > 0 && showText(quantity('equivalents', outcome.alkalinityMmolPerL / 1000), units, 5),
-    ...IONS_DOSED.map(
+    ...([...IONS_DOSED, 'ammonium'] as const).map(
       (ion) => outcome.ions[ion] > 0 && `${showText(quantity('strength', outcome.ions[ion] / 1000), units)} ${ion}`,
     ),
   ]
