@@ -210,7 +210,8 @@ const uncontrolled: Rule = ({ school, readings, deeds, steps, doneAt, tank }) =>
       0,
     );
     const unexplained = (after.ammonia ?? 0) - (before.ammonia ?? 0) - dosed;
-    const kitError = Math.hypot(0.2, 0.2 * (after.ammonia ?? 0), 0.2 * (before.ammonia ?? 0));
+    // Two tests, each off by a tenth of a milligram and a tenth of itself.
+    const kitError = Math.hypot(0.14, 0.1 * (after.ammonia ?? 0), 0.1 * (before.ammonia ?? 0));
     if (unexplained < Math.max(3 * kitError, 2 * steps.ammonia)) continue;
     return {
       id: 'uncontrolled source',
