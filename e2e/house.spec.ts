@@ -2,13 +2,16 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { answer, goToBench, jot, jotField, openDemo } from './steps';
 
-const BENCHES = ['today', 'log', 'series', 'source', 'salt', 'mix', 'change', 'top-off', 'dose', 'tank'];
+const BENCHES = ['today', 'log', 'series', 'source', 'salt', 'mix', 'change', 'top-off', 'dose', 'tank', 'cycle'];
 const PAGES = [
   ...BENCHES.map((bench) => `/demo/atrium/${bench}`),
   '/demo/atrium/change?as=routine',
   '/demo/atrium/mix?for=correct',
   '/demo/water-day',
   '/demo/back-room/today',
+  '/demo/back-room/cycle',
+  '/demo/back-room/cycle?as=set-up',
+  '/demo/back-room/cycle?as=after',
   '/demo/record',
   '/mine/new',
 ];
@@ -21,6 +24,7 @@ const HOLD_EVERY_PART = [
   '/demo/atrium/change?as=routine',
   '/demo/atrium/mix?for=correct',
   '/demo/water-day',
+  '/demo/back-room/cycle',
 ];
 
 for (const [size, viewport] of [

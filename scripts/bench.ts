@@ -7,6 +7,9 @@ import { seawaterDensityKgPerM3 } from '@/chemistry/seawater/density';
 import type { TankEvent, TankStart } from '@/chemistry/tank-model/events';
 import { DAY_MS, follow, simulate } from '@/chemistry/tank-model/simulate';
 import { eachSpecies, FRESH_WATER } from '@/chemistry/tank-model/water';
+import { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import { cycleQuestion } from '@/reckoning/cycle';
+import { drawPlan, scoreCycles } from './bench-cycles';
 import { demoBook } from '@/demo/scenario';
 import { FOLLOWED } from '@/chemistry/water-change/followed';
 import { changeRoutine } from '@/chemistry/water-change/change-routine';
@@ -56,6 +59,7 @@ screens();
 carbonate();
 seawater();
 tankModel();
+cycles();
 commandLine();
 if (!Number.isFinite(sink)) throw new Error('unreachable');
 
@@ -236,6 +240,38 @@ function tankModel(): void {
   row('a band: 200 runs of 30 days', band);
   target('90 days in under 20 ms', `${ninety.toFixed(1)} ms`, ninety < 20);
   target('30 days well inside a frame', `${((thirty / 16.667) * 100).toFixed(0)} % of it`, thirty < 8.3);
+}
+
+function cycles(): void {
+  const book = demoBook(Date.UTC(2026, 10, 24, 18), 'Europe/Lisbon');
+  const backRoom = book.tanks.find(({ cycle }) => cycle);
+  const question = backRoom && cycleQuestion(book, backRoom, Date.UTC(2026, 10, 24, 18));
+  if (!question) throw new Error('the demo has no cycling tank');
+  row(
+    'the daily reading of the demo’s cycle, beside the page',
+    median(() => cycleReading.run(question), 21),
+  );
+  let i = 0;
+  row(
+    'a plan drawn, beside the page',
+    median(() => drawPlan(i++), 21),
+  );
+  const { read, right, calledTooSoon, endInRange, ranges, rightByStage } = scoreCycles();
+  const share = (of: number, all: number) => `${((of / Math.max(1, all)) * 100).toFixed(1)} %`;
+  for (const [stage, [named, all]] of Object.entries(rightByStage))
+    if (all > 0)
+      console.log(`${''.padStart(34)}   ${share(named, all).padStart(7)} of ${all} days named right: ${stage}`);
+  target(
+    'nine stages in ten named right on 200 simulated cycles',
+    `${share(right, read)} of ${read} days`,
+    right / read > 0.9,
+  );
+  target('never called cycled while ammonia or nitrite is there', `${calledTooSoon} times`, calledTooSoon === 0);
+  target(
+    'eight ends in ten within their range, give or take a day',
+    `${share(endInRange, ranges)} of ${ranges}`,
+    endInRange / ranges >= 0.8,
+  );
 }
 
 function commandLine(): void {

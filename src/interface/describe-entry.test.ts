@@ -90,6 +90,11 @@ describe('an entry in words', () => {
     [{ ...house, kind: 'part-fitted', sourceId: 'line', stageId: 'two' }, 'a new resin'],
     [{ ...house, kind: 'part-fitted', sourceId: 'line', stageId: 'gone' }, 'a new part'],
     [{ ...house, kind: 'step-done', waterDayId: 'd', step: 'k', says: 'Heater off.' }, 'Heater off.'],
+    [{ ...common, kind: 'put-in', what: 'fish', count: 1 }, 'a fish'],
+    [{ ...common, kind: 'put-in', what: 'fish', count: 3 }, '3 fish'],
+    [{ ...common, kind: 'put-in', what: 'stony coral', count: 2 }, '2 stony corals'],
+    [{ ...common, kind: 'put-in', what: 'live rock', count: 1 }, 'live rock'],
+    [{ ...common, kind: 'set-up-step', step: 'level', says: 'Level it.' }, 'Level it.'],
   ])('%#', (entry, words) => {
     expect(describeEntry(entry, book)).toBe(words);
     expect(ENTRY_WORDS[entry.kind]).toMatch(/^[A-Z]/);

@@ -45,3 +45,10 @@ export function setUpTicks(book: Book, tank: Tank): ReadonlyMap<string, EntryOf<
       .map((entry) => [entry.step, entry]),
   );
 }
+
+/** Whether a plan is the one that is kept, in whichever order its figures were set. */
+export function samePlan(kept: SetUpRow | undefined, plan: SetUpRow): boolean {
+  if (!kept) return false;
+  const names = new Set([...Object.keys(kept), ...Object.keys(plan)]) as Set<keyof SetUpRow>;
+  return [...names].every((name) => kept[name] === plan[name]);
+}

@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
@@ -20,7 +20,7 @@ import { WhenField } from '@/interface/when-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank, useTell, useUnits } from '@/interface/workspace';
 import { saltStrength } from '@/reckoning/learnt-salt';
-import { setUpTicks, usualSetUp, waterMadePerDay } from '@/reckoning/set-up';
+import { samePlan, setUpTicks, usualSetUp, waterMadePerDay } from '@/reckoning/set-up';
 import type { SetUpRow } from '@/record/schema';
 import { TankOnFloor } from './tank-on-floor';
 
@@ -50,7 +50,7 @@ export function SetUp() {
     }),
   );
   const values = result.outcome?.values;
-  const kept = tank.setUp !== undefined && JSON.stringify(tank.setUp) === JSON.stringify(draft);
+  const kept = samePlan(tank.setUp, draft);
   const keep = () =>
     void commit({ label: `The set-up of ${tank.name} kept`, put: { tanks: [{ ...tank, setUp: draft }] } });
   const takeVolumes = () =>
@@ -183,7 +183,7 @@ export function SetUp() {
           })}
         </div>
       </section>
-      {values && <OrderOfWork order={values.order} kept={kept} zone={zone} />}
+      {values && <OrderOfWork order={values.order} kept={kept} />}
     </Worked>
   );
 }
@@ -193,58 +193,58 @@ const round = (litres: number) => Math.round(litres * 10) / 10;
 type Order = ReturnType<typeof setUp.run>['values']['order'];
 
 /** The work in its order; ticked off once the plan is kept. */
-function OrderOfWork({ order, kept, zone }: { readonly order: Order; readonly kept: boolean; readonly zone: string }) {
-  const { book, tank } = useTank();
-  const now = useNow();
-  const units = useUnits();
-  const tell = useTell();
-  const commit = useCommit();
-  const ticks = setUpTicks(book, tank);
+function OrderOfWork({ order, kept }: { readonly order: Order; readonly kept: boolean }) {
   return (
     <section aria-label="The order of work" className="mt-6 max-w-3xl">
       <h2 className="text-lg font-semibold">The order of work</h2>
       {!kept && <p className="no-print text-soft">Keep the plan, and its steps can be ticked off.</p>}
       <ol className="mt-1">
-        {order.map((step) => {
-          const tick = ticks.get(step.id);
-          const says = plainSentence(step.says, units, tell).slice(0, 300);
-          return (
-            <li key={step.id} className="flex items-start gap-3 border-t border-line py-1">
-              {kept ? (
-                <input
-                  id={`step-${step.id}`}
-                  type="checkbox"
-                  className="my-3 size-5 shrink-0 accent-glass lg:my-1.5"
-                  checked={tick !== undefined}
-                  onChange={() =>
-                    void commit(
-                      tick
-                        ? { label: `Not done: ${says}`, remove: { entries: [tick.id] } }
-                        : {
-                            label: `Done: ${says}`,
-                            put: {
-                              entries: [
-                                { id: nanoid(), tankId: tank.id, at: now, kind: 'set-up-step', step: step.id, says },
-                              ],
-                            },
-                          },
-                    )
-                  }
-                />
-              ) : (
-                <span aria-hidden="true" className="my-3.5 size-4 shrink-0 rounded-sm border border-edge lg:my-2" />
-              )}
-              <span className="w-28 shrink-0 py-2.5 text-soft lg:py-1">{whenText(step.at, now, zone, true)}</span>
-              <label
-                htmlFor={kept ? `step-${step.id}` : undefined}
-                className={`min-w-0 flex-1 py-2.5 lg:py-1 ${tick ? 'text-soft' : ''}`}
-              >
-                <Sentence phrases={step.says} />
-              </label>
-            </li>
-          );
-        })}
+        {order.map((step) => (
+          <WorkStepRow key={step.id} step={step} kept={kept} />
+        ))}
       </ol>
     </section>
+  );
+}
+
+function WorkStepRow({ step, kept }: { readonly step: Order[number]; readonly kept: boolean }) {
+  const { book, tank } = useTank();
+  const id = useId();
+  const now = useNow();
+  const units = useUnits();
+  const tell = useTell();
+  const commit = useCommit();
+  // Shown as turned at once; the record follows in a moment, or turns it back.
+  const [turning, setTurning] = useState<boolean>();
+  const tick = setUpTicks(book, tank).get(step.id);
+  const says = plainSentence(step.says, units, tell).slice(0, 300);
+  const turn = async (done: boolean) => {
+    setTurning(done);
+    const entry = { id: nanoid(), tankId: tank.id, at: now, kind: 'set-up-step' as const, step: step.id, says };
+    await commit(
+      done
+        ? { label: `Done: ${says}`, put: { entries: [entry] } }
+        : { label: `Not done: ${says}`, remove: { entries: tick ? [tick.id] : [] } },
+    );
+    setTurning(undefined);
+  };
+  return (
+    <li className="flex items-start gap-3 border-t border-line py-1">
+      {kept ? (
+        <input
+          id={id}
+          type="checkbox"
+          className="my-3 size-5 shrink-0 accent-glass lg:my-1.5"
+          checked={turning ?? tick !== undefined}
+          onChange={({ target: { checked } }) => void turn(checked)}
+        />
+      ) : (
+        <span aria-hidden="true" className="my-3.5 size-4 shrink-0 rounded-sm border border-edge lg:my-2" />
+      )}
+      <span className="w-24 shrink-0 py-2.5 text-soft lg:py-1">{whenText(step.at, now, book.settings.zone, true)}</span>
+      <label htmlFor={kept ? id : undefined} className={`min-w-0 flex-1 py-2.5 lg:py-1 ${tick ? 'text-soft' : ''}`}>
+        <Sentence phrases={step.says} />
+      </label>
+    </li>
   );
 }

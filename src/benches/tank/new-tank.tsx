@@ -75,7 +75,11 @@ function NewTankForm({ book }: { readonly book: Book }) {
         <TankPicture tank={draft} units={book.settings.units} />
       </div>
       <Cautions cautions={cautions} />
-      <p className="mt-6 max-w-3xl text-sm text-soft">Nothing you enter leaves this browser unless you export it.</p>
+      <p className="mt-6 max-w-3xl text-soft">
+        Not set up yet? Make it with what you think it will hold: its Cycle bench plans the set-up from its measures,
+        and carries it to the first corals.
+      </p>
+      <p className="mt-3 max-w-3xl text-sm text-soft">Nothing you enter leaves this browser unless you export it.</p>
     </div>
   );
 }

@@ -140,6 +140,9 @@ export const stocking = defineCalculator({
 function gatesOf(asked: Asked): Gate[] {
   const { netVolumeL, startedAt, now, doneAt, rock, steps } = asked;
   const clean = (asked.ammonia ?? 0) < steps.ammonia && (asked.nitrite ?? 0) < steps.nitrite;
+  const dirty: readonly Phrase[] | undefined = clean
+    ? undefined
+    : ['Ammonia or nitrite reads again: nothing goes in until both are gone.'];
   const after = (day: number) => Math.max(startedAt + day * DAY_MS, doneAt ?? 0);
   const gate = (
     id: GateId,
@@ -150,18 +153,17 @@ function gatesOf(asked: Asked): Gate[] {
     why: readonly Phrase[],
   ): Gate => {
     if (done) return { id, name, state: 'done', opensAt: undefined, why: ['Done.'] };
-    const dated = doneAt === undefined ? undefined : from;
-    const waits = dated !== undefined && dated > now;
-    // Before the end it is told what each waits for besides.
+    // Before the end of the cycle it is told what each waits for besides.
     if (doneAt === undefined) return { id, name, state: 'shut', opensAt: undefined, why };
-    if (shutBy) return { id, name, state: 'shut', opensAt: undefined, why: shutBy };
-    return { id, name, state: waits ? 'shut' : 'open', opensAt: waits ? dated : undefined, why };
+    const waits = from !== undefined && from > now;
+    // What else it waits for is asked once its days are over: until then it may well have come.
+    if (shutBy && (!waits || shutBy === dirty)) return { id, name, state: 'shut', opensAt: undefined, why: shutBy };
+    return { id, name, state: waits ? 'shut' : 'open', opensAt: waits ? from : undefined, why };
   };
-  const dirty: readonly Phrase[] | undefined = clean
-    ? undefined
-    : ['Ammonia or nitrite reads again: nothing goes in until both are gone.'];
   const most = Math.max(FISHES_AT_LEAST, Math.floor(netVolumeL / LITRES_PER_FISH));
-  const nextFishAt = asked.lastFishAt === undefined ? undefined : asked.lastFishAt + DAYS_BETWEEN_FISH * DAY_MS;
+  const room = asked.fish < most;
+  const nextFishAt =
+    asked.lastFishAt === undefined || !room ? undefined : asked.lastFishAt + DAYS_BETWEEN_FISH * DAY_MS;
   return [
     gate('first change', 'First change of water', asked.changed, after(0), undefined, changeWords(asked)),
     gate('clean-up crew', 'Clean-up crew', asked.crew, after(CREW_DAY), dirty, [
@@ -186,7 +188,7 @@ function gatesOf(asked: Asked): Gate[] {
       dirty ??
         (asked.fish === 0
           ? ['After the first.']
-          : asked.fish >= most
+          : !room
             ? [quantity('volume', netVolumeL), 'carry about', quantity('fish', most), ', and they are in.']
             : undefined),
       ['Two weeks after the last, with ammonia and nitrite at nothing since.'],

@@ -202,3 +202,38 @@ describe('showing a quantity', () => {
     expect(showOther(quantity('ph', 8.1), DEFAULT_UNITS)).toBeUndefined();
   });
 });
+
+describe('what a kit tells ammonia and nitrite as', () => {
+  const ammonia = { field: 'ammonia', kind: 'ammonia', low: 0, high: 30 } as const;
+  const nitrite = { field: 'nitrite', kind: 'nitrite', low: 0, high: 100 } as const;
+  const nitrogen = { ...DEFAULT_UNITS, ammonia: 'mg/L NH3-N', nitrite: 'mg/L NO2-N' } as const;
+  it.each([
+    // 17.031 ÷ 14.007 and ÷ 18.039; 46.005 ÷ 14.007 (CIAAW 2021).
+    ['0.5', DEFAULT_UNITS, 0.5],
+    ['0.5', nitrogen, 0.5 * (17.031 / 14.007)],
+    ['0.5 mg/l', nitrogen, 0.5 * (17.031 / 14.007)],
+    ['0.5 ppm', nitrogen, 0.5 * (17.031 / 14.007)],
+    ['0.5 NH4', nitrogen, 0.5 * (17.031 / 18.039)],
+    ['0.5 mg/L NH4', DEFAULT_UNITS, 0.5 * (17.031 / 18.039)],
+    ['0.5', { ...DEFAULT_UNITS, ammonia: 'mg/L NH4' } as const, 0.5 * (17.031 / 18.039)],
+  ])('%s', (text, units, expected) => {
+    expect(parseQuantity(text, ammonia, units).amount).toBeCloseTo(expected, 9);
+  });
+  it('is shown back the same way', () => {
+    expect(parseQuantity('1', nitrite, nitrogen).amount).toBeCloseTo(46.005 / 14.007, 9);
+    expect(showText({ kind: 'ammonia', amount: 17.031 / 14.007 }, nitrogen)).toBe('1.00 mg/L NH3-N');
+  });
+});
+
+describe('lengths', () => {
+  const length = { field: 'length', kind: 'length', low: 1, high: 1000 } as const;
+  it.each([
+    ['90', 90],
+    ['36 in', 91.44],
+    ['3 ft', 91.44],
+    ['900mm', 90],
+    ['0.9 m', 90],
+  ])('%s is %f cm (inch exact by definition)', (text, cm) => {
+    expect(parseQuantity(text, length, DEFAULT_UNITS).amount).toBeCloseTo(cm, 9);
+  });
+});

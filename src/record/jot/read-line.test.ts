@@ -116,6 +116,26 @@ describe('a time in the line', () => {
   });
 });
 
+describe('what went in', () => {
+  it.each([
+    ['added 2 fish', [{ what: 'fish', count: 2 }]],
+    ['added a fish', [{ what: 'fish', count: 1 }]],
+    ['added bacteria yesterday', [{ what: 'bacteria', count: 1 }]],
+    ['added live rock, ph 8.1', [{ what: 'live rock', count: 1 }]],
+    ['added 6 snails', [{ what: 'clean-up crew', count: 6 }]],
+    ['added 3 soft corals', [{ what: 'soft coral', count: 3 }]],
+  ])('"%s"', (line, expected) => {
+    const { drafts, problems } = read(line);
+    expect(problems).toEqual([]);
+    expect(drafts.filter(({ kind }) => kind === 'put-in')).toMatchObject(expected);
+  });
+  it('what is not known is asked about, with what is', () => {
+    expect(read('added gravel').problems[0]?.message).toMatch(/Known here: bacteria, live rock/);
+    expect(read('added').problems[0]?.message).toMatch(/What went in/);
+    expect(read('added 0 fish').problems[0]?.message).toMatch(/One to a thousand/);
+  });
+});
+
 it('whatever is typed, what is understood is of the record’s schema', () => {
   const word = fc.constantFrom(
     'alk',
@@ -141,6 +161,9 @@ it('whatever is typed, what is understood is of the record’s schema', () => {
     '1.026',
     'off',
     'dosing',
+    'added',
+    'fish',
+    'live rock',
   );
   fc.assert(
     fc.property(
