@@ -27,11 +27,11 @@ const VIEWS = [
   ['top-off', '/demo/atrium/top-off', WIDE, 'day'],
   ['dose', '/demo/atrium/dose', WIDE, 'day'],
   ['dose-reactor', '/demo/atrium/dose', WIDE, 'day', reactor],
-  ['try-a-dose', '/demo/atrium/dose', WIDE, 'day', tryADose],
   ['tank', '/demo/atrium/tank', WIDE, 'day'],
-  ['record', '/demo/record', WIDE, 'day'],
+  ['cycle', '/demo/back-room/cycle', WIDE, 'day'],
+  ['set-up', '/demo/back-room/cycle?as=set-up', WIDE, 'day'],
   ['night', '/demo/back-room/series', WIDE, 'night'],
-  ['phone-today', '/demo/atrium/today', PHONE, 'day'],
+  ['phone-cycle', '/demo/back-room/cycle', PHONE, 'night', humps],
   ['phone-dose', '/demo/atrium/dose', PHONE, 'day'],
   ['phone-jot', '/demo/atrium/log', PHONE, 'night', jot],
   ['phone-water-day', '/demo/water-day', PHONE, 'day', keptDay],
@@ -61,6 +61,11 @@ for (const [name, address, viewport, theme, before] of VIEWS) {
   await page.clock.setFixedTime(NOW);
   await page.goto(base + address);
   await page.getByRole('heading', { level: 1 }).waitFor();
+  // A new tank's cycle is worked out beside the page.
+  await page
+    .getByText(/being read|Reading the cycle|Drawing what/)
+    .first()
+    .waitFor({ state: 'hidden' });
   await before?.(page);
   await page.waitForTimeout(400);
   await page.screenshot({ path: path.join(folder, `${name}.png`) });
@@ -77,12 +82,9 @@ async function reactor(page) {
   await page.getByLabel('Effluent alkalinity').blur();
 }
 
-async function tryADose(page) {
-  const trial = page.getByRole('region', { name: 'What a dose would do' });
-  await trial.getByLabel('Solution').selectOption('limewater');
-  await trial.getByLabel('This much, at once').fill('3 L');
-  await trial.getByLabel('This much, at once').blur();
-  await trial.evaluate((section) => section.scrollIntoView());
+async function humps(page) {
+  await page.getByText('Nitrite is falling').first().waitFor();
+  await page.getByRole('list', { name: 'Stages of the cycle' }).evaluate((list) => list.scrollIntoView());
 }
 
 async function allTanks(page) {

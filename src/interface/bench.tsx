@@ -11,11 +11,20 @@ export function Bench({ question, children }: { readonly question: string; reado
 }
 
 /** Figures the keeper may set, beside the picture they move. */
-export function Figures({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+export function Figures({
+  title,
+  narrow = false,
+  children,
+}: {
+  readonly title: string;
+  /** Short fields stand two in a row on a phone as well. */
+  readonly narrow?: boolean;
+  readonly children: ReactNode;
+}) {
   return (
     <fieldset className="min-w-0">
       <legend className="mb-2 font-semibold">{title}</legend>
-      <div className="grid max-w-2xl gap-x-6 gap-y-3 sm:grid-cols-2">{children}</div>
+      <div className={`grid max-w-2xl gap-x-6 gap-y-3 ${narrow ? 'grid-cols-2' : 'sm:grid-cols-2'}`}>{children}</div>
     </fieldset>
   );
 }

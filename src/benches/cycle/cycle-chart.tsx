@@ -7,6 +7,7 @@ import { CYCLE_LINES, type BandPoint, type CycleLine } from '@/chemistry/cycle/e
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { axisFor } from '@/interface/charts/axis';
+import { daysAxis, levelAxis } from '@/interface/charts/days-axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
 import { saveFile } from '@/interface/charts/save';
 import { dayText } from '@/interface/when';
@@ -156,24 +157,8 @@ export const CycleChart = memo(function CycleChart({
           accessibilityLayer={false}
         >
           <CartesianGrid stroke="var(--line)" strokeDasharray="1 5" vertical={false} />
-          <XAxis
-            dataKey="days"
-            type="number"
-            domain={[0, last || 1]}
-            tickCount={Math.max(3, Math.min(8, Math.floor(width / 90)))}
-            tickFormatter={(days: number) => String(Number(days.toFixed(1)))}
-            tick={{ fill: 'var(--soft)', fontSize: 12 }}
-            stroke="var(--edge)"
-            tickLine={false}
-          />
-          <YAxis
-            domain={[0, high]}
-            ticks={ticks}
-            width={40}
-            tick={{ fill: 'var(--soft)', fontSize: 12 }}
-            stroke="none"
-            tickFormatter={(value: number) => String(Number(value.toPrecision(5)))}
-          />
+          <XAxis {...daysAxis(width, last)} />
+          <YAxis {...levelAxis(0, high, ticks, 40)} />
           {CYCLE_LINES.map((line) => (
             <Area
               key={`${line}-band`}

@@ -80,7 +80,6 @@ export function EachDay() {
       {values && (
         <>
           <StageTrack stage={values.stage} chances={values.chances} />
-          <FreeAmmonia />
           <div className="mt-4 grid gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_17rem]">
             <CycleChart
               startedAt={cycle.startedAt}
@@ -94,6 +93,7 @@ export function EachDay() {
             />
             <DailyReading />
           </div>
+          <FreeAmmonia />
         </>
       )}
       <PutInForm usual="bacteria" />

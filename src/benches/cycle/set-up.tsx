@@ -13,6 +13,7 @@ import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { Sentence } from '@/interface/phrases';
+import { PaperBox, TickBox } from '@/interface/tick-box';
 import { QuantityField } from '@/interface/quantity-field';
 import { whenText } from '@/interface/when';
 import { without } from '@/interface/without';
@@ -117,7 +118,7 @@ export function SetUp() {
       <div className="mt-5 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         {values && <TankOnFloor draft={draft} values={values} />}
         <div className="no-print">
-          <Figures title="The tank, inside">
+          <Figures title="The tank, inside" narrow>
             {length('lengthCm', 'Length')}
             {length('widthCm', 'Width, front to back')}
             {length('heightCm', 'Height')}
@@ -147,12 +148,14 @@ export function SetUp() {
               onChange={(c) => c !== null && set({ targetC: c })}
             />
             {mass('standG', 'Stand', values?.standG)}
-            <WhenField
-              label="Work begins"
-              value={draft.startAt}
-              onChange={(at) => at !== null && set({ startAt: at })}
-              zone={zone}
-            />
+            <div className="col-span-full">
+              <WhenField
+                label="Work begins"
+                value={draft.startAt}
+                onChange={(at) => at !== null && set({ startAt: at })}
+                zone={zone}
+              />
+            </div>
           </Figures>
         </div>
       </div>
@@ -214,33 +217,19 @@ function WorkStepRow({ step, kept }: { readonly step: Order[number]; readonly ke
   const units = useUnits();
   const tell = useTell();
   const commit = useCommit();
-  // Shown as turned at once; the record follows in a moment, or turns it back.
-  const [turning, setTurning] = useState<boolean>();
   const tick = setUpTicks(book, tank).get(step.id);
   const says = plainSentence(step.says, units, tell).slice(0, 300);
-  const turn = async (done: boolean) => {
-    setTurning(done);
+  const turn = (done: boolean) => {
     const entry = { id: nanoid(), tankId: tank.id, at: now, kind: 'set-up-step' as const, step: step.id, says };
-    await commit(
+    return commit(
       done
         ? { label: `Done: ${says}`, put: { entries: [entry] } }
         : { label: `Not done: ${says}`, remove: { entries: tick ? [tick.id] : [] } },
     );
-    setTurning(undefined);
   };
   return (
     <li className="flex items-start gap-3 border-t border-line py-1">
-      {kept ? (
-        <input
-          id={id}
-          type="checkbox"
-          className="my-3 size-5 shrink-0 accent-glass lg:my-1.5"
-          checked={turning ?? tick !== undefined}
-          onChange={({ target: { checked } }) => void turn(checked)}
-        />
-      ) : (
-        <span aria-hidden="true" className="my-3.5 size-4 shrink-0 rounded-sm border border-edge lg:my-2" />
-      )}
+      {kept ? <TickBox id={id} done={tick !== undefined} onTurn={turn} /> : <PaperBox />}
       <span className="w-24 shrink-0 py-2.5 text-soft lg:py-1">{whenText(step.at, now, book.settings.zone, true)}</span>
       <label htmlFor={kept ? id : undefined} className={`min-w-0 flex-1 py-2.5 lg:py-1 ${tick ? 'text-soft' : ''}`}>
         <Sentence phrases={step.says} />

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { cyclePlan } from '@/chemistry/cycle/cycle-plan';
 import { SCHOOLS, SCHOOL_IDS, type SchoolId } from '@/chemistry/cycle/schools';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Figures } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
@@ -17,7 +18,7 @@ import { whenText } from '@/interface/when';
 import { WhenField } from '@/interface/when-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
-import { ammoniaBottles, planQuestion } from '@/reckoning/cycle';
+import { ammoniaBottles, cycleDeeds, planQuestion } from '@/reckoning/cycle';
 import { CycleChart } from './cycle-chart';
 
 /** How a cycle by each school goes: what is dosed, what is to be expected, and when to test. */
@@ -43,6 +44,8 @@ export function ThePlan() {
   );
   const values = result?.outcome?.values;
   const measured = chosen.source === 'measured';
+  // What began the cycle is not offered a second time.
+  const dosed = cycleDeeds(book, tank).some(({ did, at }) => did === 'dosed ammonia' && at >= begins - DAY_MS);
   const begin = () =>
     void commit({
       label: `The cycle of ${tank.name} begun: ${chosen.name.toLowerCase()}`,
@@ -70,10 +73,10 @@ export function ThePlan() {
               Begin this cycle
             </Button>
           )}
-          {cycle && cycle.doneAt === undefined && cycle.school !== school && (
+          {cycle && cycle.doneAt === undefined && (cycle.school !== school || cycle.startedAt !== begins) && (
             <Button onClick={begin}>It was begun like this</Button>
           )}
-          {measured && bottle && values?.doseMl !== undefined && (
+          {measured && bottle && !dosed && values?.doseMl !== undefined && (
             <Button onClick={() => void logDose()}>Log the dose</Button>
           )}
           {measured && !bottle && (

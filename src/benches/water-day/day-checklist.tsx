@@ -6,6 +6,7 @@ import { AMOUNTS } from '@/chemistry/amounts';
 import { plainSentence } from '@/chemistry/sentence';
 import type { DayPhase, DayStep } from '@/chemistry/water-change/checklist';
 import { Sentence } from '@/interface/phrases';
+import { PaperBox, TickBox } from '@/interface/tick-box';
 import { QuantityField } from '@/interface/quantity-field';
 import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTell } from '@/interface/workspace';
@@ -59,14 +60,11 @@ function Step({
   const tell = useTell();
   const commit = useCommit();
   const [salinity, setSalinity] = useState<number | null>(null);
-  // Shown as turned at once; the record follows in a moment, or turns it back.
-  const [turning, setTurning] = useState<boolean>();
   const { units, zone } = book.settings;
   const tick = day && ticksOf(book, day.id).find((each) => each.step === step.key);
   const reads = day && !tick && step.writes?.what === 'read';
   const turn = async (done: boolean) => {
     if (!day) return;
-    setTurning(done);
     await commit(
       done
         ? tickChange(book, {
@@ -79,21 +77,10 @@ function Step({
           })
         : untickChange(book, day, step),
     );
-    setTurning(undefined);
   };
   return (
     <li className="flex items-start gap-3 border-t border-line py-1">
-      {day ? (
-        <input
-          id={id}
-          type="checkbox"
-          className="my-3 size-5 shrink-0 accent-glass lg:my-1.5"
-          checked={turning ?? tick !== undefined}
-          onChange={({ target: { checked } }) => void turn(checked)}
-        />
-      ) : (
-        <span aria-hidden="true" className="my-3.5 size-4 shrink-0 rounded-sm border border-edge lg:my-2" />
-      )}
+      {day ? <TickBox id={id} done={tick !== undefined} onTurn={turn} /> : <PaperBox />}
       <div className="min-w-0 flex-1">
         <label
           htmlFor={day ? id : undefined}

@@ -33,14 +33,17 @@ const USUAL = { ph: AMMONIA_READ_AT, salinity: 35 } as const;
 /** The largest change proposed at once to take ammonia from animals. Chosen: half. */
 const MOST_CHANGED = 0.5;
 
+/** More than a monitor that tests every hour writes in a season. */
+const MOST_ENTRIES = 5000;
+
 const input = z.strictObject({
   school,
   netVolumeL: amount(AMOUNTS.netVolume),
   startedAt: moment('start'),
   now: moment('now'),
   temperatureC: amount(readingExpectation('temperature')).default(25),
-  readings: z.array(cycleReadingInput).max(400),
-  deeds: z.array(deedInput).max(400).default([]),
+  readings: z.array(cycleReadingInput).max(MOST_ENTRIES),
+  deeds: z.array(deedInput).max(MOST_ENTRIES).default([]),
   steps: stepsInput,
   doneAt: moment('end').optional(),
   chloramine: z.boolean().default(false),

@@ -45,7 +45,9 @@ const STILL_THERE = 0.02;
  */
 export function readCycle(question: CycleQuestion): CycleReadOut {
   const { tank, school, doseLogged, readings, steps, now, aheadDays } = question;
-  const sofar = readings.filter(({ at }) => at <= now && at >= tank.startedAt);
+  const sofar = readings.filter(
+    ({ at, ammonia, nitrite }) => at <= now && at >= tank.startedAt && (ammonia !== undefined || nitrite !== undefined),
+  );
   const likely = likelyTanks(tank, school, doseLogged, sofar, LIKELY_TANKS);
   const { at, nowIndex } = momentsOf(tank.startedAt, now, aheadDays);
   const courses = likely.map(({ unknowns }) => cycleCourse(tank, hiddenOf(unknowns), at));
@@ -84,13 +86,12 @@ export function readCycle(question: CycleQuestion): CycleReadOut {
  * where none before them ever showed either, since nothing that rose has fallen then.
  */
 export function confirmingTests(readings: readonly CycleReading[], steps: FirstSteps): number {
-  const whole = readings.filter(({ ammonia, nitrite }) => ammonia !== undefined || nitrite !== undefined);
   const shows = ({ ammonia = 0, nitrite = 0 }: CycleReading) => ammonia >= steps.ammonia || nitrite >= steps.nitrite;
-  const last = whole.findLastIndex(shows);
+  const last = readings.findLastIndex(shows);
   if (last < 0) return 0;
   let count = 0;
   let before = -Infinity;
-  for (const { at, ammonia, nitrite } of whole.slice(last + 1)) {
+  for (const { at, ammonia, nitrite } of readings.slice(last + 1)) {
     if (ammonia === undefined || nitrite === undefined || at - before < CONFIRMED_AFTER_MS) continue;
     count++;
     before = at;

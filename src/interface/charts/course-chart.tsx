@@ -8,6 +8,7 @@ import type { QuantityKind } from '@/chemistry/units/kinds';
 import { capitalised } from '@/chemistry/words';
 import { useUnits } from '../workspace';
 import { axisFor } from './axis';
+import { daysAxis, levelAxis } from './days-axis';
 import { ChartFrame } from './chart-frame';
 import { saveFile } from './save';
 
@@ -128,24 +129,8 @@ export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
             />
           )}
           <ReferenceLine x={0} stroke="var(--ink)" strokeWidth={1.2} ifOverflow="hidden" />
-          <XAxis
-            dataKey="days"
-            type="number"
-            domain={[0, last || 1]}
-            tickCount={Math.max(3, Math.min(8, Math.floor(width / 90)))}
-            tickFormatter={(days: number) => String(Number(days.toFixed(1)))}
-            tick={{ fill: 'var(--soft)', fontSize: 12 }}
-            stroke="var(--edge)"
-            tickLine={false}
-          />
-          <YAxis
-            domain={[low, high]}
-            ticks={ticks}
-            width={46}
-            tick={{ fill: 'var(--soft)', fontSize: 12 }}
-            stroke="none"
-            tickFormatter={(value: number) => String(Number(value.toPrecision(5)))}
-          />
+          <XAxis {...daysAxis(width, last)} />
+          <YAxis {...levelAxis(low, high, ticks, 46)} />
           {lines.map(({ label }, i) => (
             <Line
               key={label}

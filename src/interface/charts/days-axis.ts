@@ -1,0 +1,25 @@
+/** How an axis of days is drawn, whichever chart it stands under. */
+export function daysAxis(width: number, lastDay: number) {
+  return {
+    dataKey: 'days',
+    type: 'number',
+    domain: [0, lastDay || 1],
+    tickCount: Math.max(3, Math.min(8, Math.floor(width / 90))),
+    tickFormatter: (days: number) => String(Number(days.toFixed(1))),
+    tick: { fill: 'var(--soft)', fontSize: 12 },
+    stroke: 'var(--edge)',
+    tickLine: false,
+  } as const;
+}
+
+/** How an axis of levels is drawn beside it. */
+export function levelAxis(low: number, high: number, ticks: number[], width: number) {
+  return {
+    domain: [low, high],
+    ticks,
+    width,
+    tick: { fill: 'var(--soft)', fontSize: 12 },
+    stroke: 'none',
+    tickFormatter: (value: number) => String(Number(value.toPrecision(5))),
+  };
+}
