@@ -7,5 +7,7 @@ export default defineConfig({
     include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
     environment: 'node',
     testTimeout: 20_000,
+    // All there are: nothing else runs beside the tests.
+    maxWorkers: '100%',
   },
 });

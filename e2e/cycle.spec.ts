@@ -52,8 +52,7 @@ test('a stranger plans an empty stand: masses, salt, heat, the work in its order
   page,
 }) => {
   await makeOwnTank(page, 'Window Sill', '60');
-  await goToBench(page, 'Cycle');
-  await part(page, 'Set-up');
+  await answer(page).getByRole('link', { name: 'Not running yet? Set it up' }).click();
   await page.getByLabel('Length').fill('24 in');
   await page.getByLabel('Width, front to back').fill('30');
   await page.getByLabel('Height').fill('36 cm');

@@ -1,8 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { useEffect, type ReactNode } from 'react';
-import { prepare } from '@/workers/ask';
+import type { ReactNode } from 'react';
 import { CycleProvider } from './cycle-context';
 import { DemoRibbon, TankShell, TroubleBanner, Wordmark } from './shell';
 import { TankProvider, Waiting, useBookIfRead, useTrouble, useWorkspace } from './workspace';
@@ -12,7 +11,6 @@ export function TankFrame({ tankId, children }: { readonly tankId: string; reado
   const book = useBookIfRead();
   const trouble = useTrouble();
   const { name } = useWorkspace();
-  useEffect(prepare, []);
   if (!book) return trouble ? <TroubleBanner /> : <Waiting />;
   const tank = book.tanks.find(({ id }) => id === tankId);
   if (!tank) {

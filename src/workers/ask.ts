@@ -12,15 +12,6 @@ function worker(): Remote<Calculators> {
   return remote;
 }
 
-/** Begins the worker ahead of the first question, so that it is loaded while the record is being read. */
-export function prepare(): void {
-  try {
-    worker();
-  } catch {
-    // A browser without workers is told when it is asked.
-  }
-}
-
 /**
  * Runs a calculator beside the page: for those that take longer than a frame.
  * @param input as data, since it is copied over

@@ -20,6 +20,7 @@ export function TodayBench() {
   const { name } = useWorkspace();
   const now = useNow();
   useTitle(tank.name);
+  const untouched = !tank.cycle && !book.entries.some(({ tankId }) => tankId === tank.id);
   const { followed, result } = useCycle();
   const today = todayOf(book, tank, now, followed && !result ? 'asked' : result?.outcome);
   return (
@@ -34,6 +35,11 @@ export function TodayBench() {
             <ButtonLink look="quiet" href={`/${name}/water-day`}>
               Water day
             </ButtonLink>
+            {untouched && (
+              <ButtonLink look="quiet" href={`/${name}/${tank.id}/cycle?as=set-up`}>
+                Not running yet? Set it up
+              </ButtonLink>
+            )}
           </>
         }
       />

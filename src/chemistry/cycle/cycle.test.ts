@@ -199,6 +199,9 @@ describe('a cycle read from its tests', () => {
     const risen = [{ at: 0, ammonia: 2, nitrite: 0 }, ...nothing.map(({ at, ammonia }) => ({ at, ammonia }))];
     expect(confirmingTests(risen, KIT)).toBe(0);
     expect(confirmingTests([{ at: 0, ammonia: 2, nitrite: 0 }, ...nothing], KIT)).toBe(4);
+    // Rock that never showed any and took a measured dose within a day has been put to the test.
+    expect(confirmingTests(nothing, KIT, 2.5 * DAY_MS)).toBe(1);
+    expect(confirmingTests(nothing, KIT, 1.9 * DAY_MS)).toBe(2);
   });
 
   it('learns from an unmeasured source too: rock that dies off shows in ammonia alone', () => {

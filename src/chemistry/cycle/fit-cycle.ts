@@ -1,5 +1,5 @@
 import { CholeskyDecomposition, EigenvalueDecomposition, inverse, Matrix } from 'ml-matrix';
-import { beforehand, evenDraws, hiddenOf, UNKNOWNS, type Unknowns } from './beforehand';
+import { beforehand, evenDraws, hiddenOf, UNKNOWNS, type Belief, type Unknowns } from './beforehand';
 import { cycleCourse, type CyclingTank } from './cycle-course';
 import type { SchoolId } from './schools';
 
@@ -23,17 +23,11 @@ const ERROR = { ammonia: 0.1, nitrite: 0.12, share: 0.1 } as const;
 /** Readings stray further than their error now and then: the tails of Student's t of four degrees. */
 const TAILS = 4;
 const ITERATIONS = 12;
+const TRIES = 6;
 const CLOSE_ENOUGH = 1e-3;
 const NUDGE = 1e-3;
-
-const sdOf = (which: 'ammonia' | 'nitrite', level: number) => Math.hypot(ERROR[which], ERROR.share * level);
-
-interface Seen {
-  readonly which: 'ammonia' | 'nitrite';
-  readonly value: number;
-  /** Place of its moment among the moments asked. */
-  readonly moment: number;
-}
+/** Tanks are drawn a little wider than the curvature says, so that their weights can only draw in. */
+const WIDER = 1.15;
 
 /**
  * Tanks that fit the tests: the tank model's hidden figures by their most likely values, and tanks drawn around them as far as the tests
@@ -50,90 +44,121 @@ export function likelyTanks(
   readings: readonly CycleReading[],
   count: number,
 ): LikelyTank[] {
-  const prior = beforehand(school, doseLogged);
-  const at = readings.map((reading) => reading.at);
-  const seen = readings.flatMap(({ ammonia, nitrite }, moment): Seen[] => [
-    ...(ammonia === undefined ? [] : [{ which: 'ammonia' as const, value: ammonia, moment }]),
-    ...(nitrite === undefined ? [] : [{ which: 'nitrite' as const, value: nitrite, moment }]),
-  ]);
-  /** Each test's distance from what the model would show, in standard deviations. */
-  const distances = (unknowns: Unknowns): number[] => {
-    if (seen.length === 0) return [];
-    const course = cycleCourse(tank, hiddenOf(unknowns), at);
-    return seen.map(({ which, value, moment }) => {
-      const level = course[which][moment] ?? 0;
-      return (value - level) / sdOf(which, value);
-    });
-  };
-  const surprise = (unknowns: Unknowns, apart: readonly number[]): number =>
-    apart.reduce((sum, d) => sum + ((TAILS + 1) / 2) * Math.log1p(d ** 2 / TAILS), 0) +
-    unknowns.reduce((sum, u, i) => sum + ((u - (prior.mean[i] ?? 0)) / (prior.sd[i] ?? 1)) ** 2 / 2, 0);
-
-  let unknowns = [...prior.mean];
-  let apart = distances(unknowns);
-  let least = surprise(unknowns, apart);
-  let damping = 0.01;
-  let curvature = priorCurvature(prior.sd);
-  for (let round = 0; round < ITERATIONS && seen.length > 0; round++) {
-    const slopes = unknowns.map((_, i) => {
-      const nudged = distances(unknowns.map((u, j) => (i === j ? u + NUDGE : u)));
-      return nudged.map((d, k) => (d - (apart[k] ?? 0)) / NUDGE);
-    });
-    curvature = priorCurvature(prior.sd);
-    const pull = unknowns.map((u, i) => -(u - (prior.mean[i] ?? 0)) / (prior.sd[i] ?? 1) ** 2);
-    apart.forEach((d, k) => {
-      const weight = (TAILS + 1) / (TAILS + d ** 2);
-      for (let i = 0; i < UNKNOWNS; i++) {
-        const own = slopes[i]?.[k] ?? 0;
-        pull[i] = (pull[i] ?? 0) - weight * own * d;
-        for (let j = 0; j < UNKNOWNS; j++)
-          curvature.set(i, j, curvature.get(i, j) + weight * (own * (slopes[j]?.[k] ?? 0)));
-      }
-    });
-    let better = false;
-    for (let tries = 0; tries < 6 && !better; tries++) {
-      const damped = curvature.clone();
-      for (let i = 0; i < UNKNOWNS; i++) damped.set(i, i, damped.get(i, i) * (1 + damping));
-      const step = new CholeskyDecomposition(damped).solve(Matrix.columnVector(pull)).to1DArray();
-      // No step of more than two standard deviations of what was known: beyond it a straight line says nothing.
-      const most = Math.max(1, ...step.map((s, i) => Math.abs(s) / (2 * (prior.sd[i] ?? 1))));
-      const next = unknowns.map((u, i) => u + (step[i] ?? 0) / most);
-      const nextApart = distances(next);
-      const found = surprise(next, nextApart);
-      if (found < least) {
-        better = true;
-        const gained = least - found;
-        unknowns = next;
-        apart = nextApart;
-        least = found;
-        damping = Math.max(1e-4, damping / 4);
-        if (gained < CLOSE_ENOUGH) return drawn();
-      } else damping *= 6;
-    }
-    if (!better) break;
-  }
-  return drawn();
-
-  function drawn(): LikelyTank[] {
-    const root = squareRoot(inverse(curvature));
-    const tanks = evenDraws(count).map((draw) => {
-      // A little wider than the curvature says, so that its weights can only draw in.
-      const moved = root.mmul(Matrix.columnVector(draw.map((z) => z * WIDER))).to1DArray();
-      const own = unknowns.map((u, i) => u + (moved[i] ?? 0));
-      const drawnFrom = draw.reduce((sum, z) => sum + z ** 2 / 2, 0);
-      return { unknowns: own, log: drawnFrom - surprise(own, distances(own)) };
-    });
-    const most = Math.max(...tanks.map(({ log }) => log));
-    const weights = tanks.map(({ log }) => Math.exp(log - most));
-    const whole = weights.reduce((sum, weight) => sum + weight, 0);
-    return tanks.map(({ unknowns: own }, i) => ({ unknowns: own, weight: (weights[i] ?? 0) / whole }));
-  }
+  const belief = beforehand(school, doseLogged);
+  const distances = distancesOf(tank, readings);
+  const { unknowns, curvature } = mostLikely(belief, distances);
+  return drawnAround(unknowns, curvature, count, (own) => surpriseOf(own, distances(own), belief));
 }
 
-const WIDER = 1.15;
+/** Each test's distance from what the model would show, in standard deviations of the test. */
+type Distances = (unknowns: Unknowns) => number[];
 
-function priorCurvature(sd: Unknowns): Matrix {
-  return Matrix.diag(sd.map((each) => 1 / each ** 2));
+function distancesOf(tank: CyclingTank, readings: readonly CycleReading[]): Distances {
+  const at = readings.map((reading) => reading.at);
+  const seen = readings.flatMap((reading, moment) =>
+    (['ammonia', 'nitrite'] as const).flatMap((which) => {
+      const value = reading[which];
+      return value === undefined ? [] : [{ which, value, moment, sd: Math.hypot(ERROR[which], ERROR.share * value) }];
+    }),
+  );
+  return (unknowns) => {
+    if (seen.length === 0) return [];
+    const course = cycleCourse(tank, hiddenOf(unknowns), at);
+    return seen.map(({ which, value, moment, sd }) => (value - (course[which][moment] ?? 0)) / sd);
+  };
+}
+
+/** How unlikely the tests and the hidden figures are together: the less, the better they fit. */
+function surpriseOf(unknowns: Unknowns, apart: readonly number[], { mean, sd }: Belief): number {
+  const tests = apart.reduce((sum, d) => sum + ((TAILS + 1) / 2) * Math.log1p(d ** 2 / TAILS), 0);
+  return unknowns.reduce((sum, u, i) => sum + ((u - (mean[i] ?? 0)) / (sd[i] ?? 1)) ** 2 / 2, tests);
+}
+
+/** The hidden figures that fit best, and how sharply the fit bends around them. */
+function mostLikely(belief: Belief, distances: Distances): { unknowns: Unknowns; curvature: Matrix } {
+  let unknowns: Unknowns = belief.mean;
+  let apart = distances(unknowns);
+  let least = surpriseOf(unknowns, apart, belief);
+  let damping = 0.01;
+  let { curvature, pull } = bendOf(unknowns, apart, belief, distances);
+  for (let round = 0; round < ITERATIONS && apart.length > 0; round++) {
+    let gained = 0;
+    for (let tries = 0; tries < TRIES && gained === 0; tries++) {
+      const next = stepped(unknowns, curvature, pull, damping, belief);
+      const nextApart = distances(next);
+      const found = surpriseOf(next, nextApart, belief);
+      if (!(found < least)) {
+        damping *= 6;
+        continue;
+      }
+      gained = least - found;
+      [unknowns, apart, least] = [next, nextApart, found];
+      damping = Math.max(1e-4, damping / 4);
+    }
+    if (gained === 0) break;
+    ({ curvature, pull } = bendOf(unknowns, apart, belief, distances));
+    if (gained < CLOSE_ENOUGH) break;
+  }
+  return { unknowns, curvature };
+}
+
+/** The curvature of the surprise and its downhill pull, after Gauss and Newton; tests far out weigh less. */
+function bendOf(
+  unknowns: Unknowns,
+  apart: readonly number[],
+  { mean, sd }: Belief,
+  distances: Distances,
+): { curvature: Matrix; pull: number[] } {
+  const curvature = Matrix.diag(sd.map((each) => 1 / each ** 2));
+  const pull = unknowns.map((u, i) => -(u - (mean[i] ?? 0)) / (sd[i] ?? 1) ** 2);
+  if (apart.length === 0) return { curvature, pull };
+  const slopes = unknowns.map((_, i) => {
+    const nudged = distances(unknowns.map((u, j) => (i === j ? u + NUDGE : u)));
+    return nudged.map((d, k) => (d - (apart[k] ?? 0)) / NUDGE);
+  });
+  apart.forEach((d, k) => {
+    const weight = (TAILS + 1) / (TAILS + d ** 2);
+    for (let i = 0; i < UNKNOWNS; i++) {
+      const own = slopes[i]?.[k] ?? 0;
+      pull[i] = (pull[i] ?? 0) - weight * own * d;
+      for (let j = 0; j < UNKNOWNS; j++)
+        curvature.set(i, j, curvature.get(i, j) + weight * (own * (slopes[j]?.[k] ?? 0)));
+    }
+  });
+  return { curvature, pull };
+}
+
+/** One step downhill, of no more than two standard deviations of what was known: beyond it a straight line says nothing. */
+function stepped(
+  unknowns: Unknowns,
+  curvature: Matrix,
+  pull: readonly number[],
+  damping: number,
+  { sd }: Belief,
+): Unknowns {
+  const damped = curvature.clone();
+  for (let i = 0; i < UNKNOWNS; i++) damped.set(i, i, damped.get(i, i) * (1 + damping));
+  const step = new CholeskyDecomposition(damped).solve(Matrix.columnVector([...pull])).to1DArray();
+  const most = Math.max(1, ...step.map((s, i) => Math.abs(s) / (2 * (sd[i] ?? 1))));
+  return unknowns.map((u, i) => u + (step[i] ?? 0) / most);
+}
+
+function drawnAround(
+  unknowns: Unknowns,
+  curvature: Matrix,
+  count: number,
+  surprise: (own: Unknowns) => number,
+): LikelyTank[] {
+  const root = squareRoot(inverse(curvature));
+  const tanks = evenDraws(count).map((draw) => {
+    const moved = root.mmul(Matrix.columnVector(draw.map((z) => z * WIDER))).to1DArray();
+    const own = unknowns.map((u, i) => u + (moved[i] ?? 0));
+    const drawnFrom = draw.reduce((sum, z) => sum + z ** 2 / 2, 0);
+    return { unknowns: own, log: drawnFrom - surprise(own) };
+  });
+  const most = Math.max(...tanks.map(({ log }) => log));
+  const whole = tanks.reduce((sum, { log }) => sum + Math.exp(log - most), 0);
+  return tanks.map(({ unknowns: own, log }) => ({ unknowns: own, weight: Math.exp(log - most) / whole }));
 }
 
 function squareRoot(covariance: Matrix): Matrix {

@@ -69,7 +69,7 @@ export function readCycle(question: CycleQuestion): CycleReadOut {
     if (a >= steps.ammonia || n >= steps.nitrite) above += weight;
   });
   const likeliest = STAGES.reduce((best, stage) => (chances[stage] > chances[best] ? stage : best));
-  const confirming = confirmingTests(sofar, steps);
+  const confirming = confirmingTests(sofar, steps, lastDoseOf(tank, steps, now));
   const settled = likeliest === 'waiting to confirm' && above < STILL_THERE && confirming >= 2;
   return {
     stage: settled ? 'cycled' : likeliest,
@@ -81,17 +81,27 @@ export function readCycle(question: CycleQuestion): CycleReadOut {
   };
 }
 
+/** When ammonia that a kit would show was last put in on purpose; undefined where it never was. */
+function lastDoseOf({ events, volumeL }: CyclingTank, steps: FirstSteps, now: number): number | undefined {
+  return events.findLast(
+    (event) =>
+      event.kind === 'addition' && event.at <= now && (event.amounts.ammonia ?? 0) / volumeL >= 2 * steps.ammonia,
+  )?.at;
+}
+
 /**
  * How many of the last tests, each a day or more after the one before it, showed neither ammonia nor nitrite; nought
- * where none before them ever showed either, since nothing that rose has fallen then.
+ * where no test before them ever showed either and nothing was dosed, since nothing that rose has fallen then.
+ * @param dosedAt when ammonia was last dosed: what counts where no test ever showed any
  */
-export function confirmingTests(readings: readonly CycleReading[], steps: FirstSteps): number {
+export function confirmingTests(readings: readonly CycleReading[], steps: FirstSteps, dosedAt?: number): number {
   const shows = ({ ammonia = 0, nitrite = 0 }: CycleReading) => ammonia >= steps.ammonia || nitrite >= steps.nitrite;
   const last = readings.findLastIndex(shows);
-  if (last < 0) return 0;
+  if (last < 0 && dosedAt === undefined) return 0;
+  const since = last < 0 ? readings.filter(({ at }) => at > (dosedAt ?? 0)) : readings.slice(last + 1);
   let count = 0;
-  let before = -Infinity;
-  for (const { at, ammonia, nitrite } of readings.slice(last + 1)) {
+  let before = last < 0 ? (dosedAt ?? 0) : -Infinity;
+  for (const { at, ammonia, nitrite } of since) {
     if (ammonia === undefined || nitrite === undefined || at - before < CONFIRMED_AFTER_MS) continue;
     count++;
     before = at;

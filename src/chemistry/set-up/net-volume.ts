@@ -64,8 +64,15 @@ export const netVolume = defineCalculator({
         allowed: `above what it was before, ${showText(quantity(kind, before), DEFAULT_UNITS)}`,
         hint: 'Have the two changed places? Stir for an hour before the second test.',
       });
-    const riseSd = Math.SQRT2 * testError;
     const volumeL = put / rise;
+    if (!(volumeL >= AMOUNTS.netVolume.low && volumeL <= AMOUNTS.netVolume.high))
+      throw new Refusal({
+        field: `${name} after`,
+        value: showText(quantity(kind, after), DEFAULT_UNITS),
+        allowed: 'a rise that some tank would show',
+        hint: 'By this the tank would be a puddle or a lake: is the amount added right, and in the right unit?',
+      });
+    const riseSd = Math.SQRT2 * testError;
     const off = Math.hypot(riseSd / rise, MEASURED_OFF);
     const lowL = put / (rise + 1.96 * riseSd) / (1 + 1.96 * MEASURED_OFF);
     // A rise that the test could mistake for none leaves the volume open above.

@@ -205,6 +205,7 @@ describe('the net volume by dilution', () => {
       'holds no calcium',
     );
     expect(refusalOf('net-volume', { ...asked, after: '6 dKH' })?.hint).toContain('changed places');
+    expect(refusalOf('net-volume', { ...asked, before: 0, after: 1e-9 })?.hint).toContain('a lake');
     const far = { ...asked, thoughtL: 100 };
     expect(
       answered('net-volume', far)
