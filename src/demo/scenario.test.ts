@@ -4,7 +4,7 @@ import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { readFile, writeFile } from '@/record/file';
 import { cycleReading } from '@/chemistry/cycle/cycle-reading';
-import { cycleQuestionAt } from '@/reckoning/cycle';
+import { cycleDeeds, cycleQuestion, cycleQuestionAt } from '@/reckoning/cycle';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionOf } from '@/reckoning/consumption';
 import { doseQuestion } from '@/reckoning/dose-question';
@@ -112,6 +112,33 @@ describe('the demo scenario', () => {
     const nitrite = readingsOf(book, 'back-room', 'nitrite').map(({ value }) => value);
     expect(Math.max(...nitrite)).toBeGreaterThan(4);
     expect(nitrite.at(-1)).toBeLessThan(3);
+  });
+
+  it('has in its third-week tank a cycle that was read rightly on each of its mornings, the missed one too', () => {
+    const backRoom = tank('back-room');
+    const started = backRoom.cycle?.startedAt ?? 0;
+    const stageOn = (day: number) => {
+      const moment = started + day * DAY_MS;
+      const question = cycleQuestion(
+        { ...book, entries: book.entries.filter(({ at }) => at <= moment) },
+        backRoom,
+        moment,
+      );
+      if (!question) throw new Error('a cycle that is followed');
+      return cycleReading.run(question).values.stage;
+    };
+    expect([2, 6, 8.9, 12, 15, 18].map(stageOn)).toEqual([
+      'ammonia rising',
+      'ammonia falling',
+      'ammonia falling',
+      'nitrite rising',
+      'nitrite falling',
+      'nitrite falling',
+    ]);
+    const doses = cycleDeeds(book, backRoom).filter(({ did }) => did === 'dosed ammonia');
+    expect(doses).toHaveLength(1);
+    // 14.4 mL of 20 g/L are 91.7 mg of ammonia in 46 L (CIAAW 2021).
+    expect(doses[0]?.did === 'dosed ammonia' && doses[0].ammonia).toBeCloseTo(1.99, 2);
   });
 
   it('answers each tank’s day', () => {

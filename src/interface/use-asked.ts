@@ -3,6 +3,7 @@ import type { z } from 'zod';
 import type { Calculator, Outcome } from '@/chemistry/calculator';
 import { attempt, type Attempt } from '@/chemistry/refusal';
 import { ask } from '@/workers/ask';
+import { NewestOnly } from '@/workers/newest-only';
 
 /** Answers are kept for a while by what was asked, so that a bench come back to answers at once. */
 const MOST_KEPT = 24;
@@ -12,29 +13,20 @@ type AnyCalculator = Calculator<z.ZodType, unknown>;
 
 const kept = new Map<string, AnyAttempt>();
 const listeners = new Set<() => void>();
-/** By calculator: what is being worked out, and the newest question that waits behind it. What came between is no longer wanted. */
-const busy = new Map<string, (() => void) | undefined>();
+/** By calculator, so that a plan does not wait behind a reading. */
+const queues = new Map<string, NewestOnly>();
 
 function request(calculator: AnyCalculator, input: unknown, key: string): void {
   if (kept.has(key)) return;
-  if (busy.has(calculator.name)) {
-    busy.set(calculator.name, () => request(calculator, input, key));
-    return;
-  }
-  busy.set(calculator.name, undefined);
-  void ask(calculator, input)
+  const queue = queues.get(calculator.name) ?? new NewestOnly();
+  queues.set(calculator.name, queue);
+  queue.add(async () => {
     // A browser that will not run the worker works it out in the page.
-    .catch(() => attempt(() => calculator.run(input)))
-    .then((answer) => {
-      kept.set(key, answer);
-      for (const oldest of [...kept.keys()].slice(0, Math.max(0, kept.size - MOST_KEPT))) kept.delete(oldest);
-    })
-    .finally(() => {
-      const next = busy.get(calculator.name);
-      busy.delete(calculator.name);
-      for (const tell of listeners) tell();
-      next?.();
-    });
+    const answer = await ask(calculator, input).catch(() => attempt(() => calculator.run(input)));
+    kept.set(key, answer);
+    for (const oldest of [...kept.keys()].slice(0, Math.max(0, kept.size - MOST_KEPT))) kept.delete(oldest);
+    for (const tell of listeners) tell();
+  });
 }
 
 function subscribe(tell: () => void): () => void {

@@ -36,6 +36,8 @@ describe('the CSV of entries', () => {
       { ...common('10'), tankId: null, kind: 'source-test', sourceId: 'gone', tdsSupply: 285, litresPerDay: 180 },
       { ...common('11'), tankId: null, kind: 'part-fitted', sourceId: 'gone', stageId: 'resin-1' },
       { ...common('12'), tankId: null, kind: 'step-done', waterDayId: 'd', step: 'k', says: 'Heater off.' },
+      { ...common('13'), kind: 'put-in', what: 'fish', count: 2 },
+      { ...common('14'), kind: 'set-up-step', step: 'level', says: 'Level it.' },
     ]).map(({ entry, what, value, unit }) => [entry, what, value, unit].join(' '));
     expect(figures).toEqual([
       'reading alkalinity 2.96 mmol/L',
@@ -59,6 +61,8 @@ describe('the CSV of entries', () => {
       'source-test water made 180 L/day',
       'part-fitted part fitted resin-1 ',
       'step-done step Heater off. ',
+      'put-in fish 2 ',
+      'set-up-step step Level it. ',
     ]);
   });
 

@@ -90,9 +90,62 @@ describe('the schema', () => {
     { kind: 'batch-check', batchId: 'b' },
     { kind: 'batch-check', batchId: 'b', salinity: 1.026, saltAddedG: -5 },
     { kind: 'step-done', waterDayId: 'd', step: '', says: 'Heater off' },
+    { kind: 'put-in', what: 'fish', count: 0 },
+    { kind: 'put-in', what: 'gravel', count: 1 },
+    { kind: 'put-in', what: 'fish' },
+    { kind: 'set-up-step', step: '', says: 'Level it' },
     { kind: 'party' },
   ])('refuses an impossible entry (%#)', (figures) => {
     expect(entrySchema.safeParse({ id: 'e', tankId: 't', at: 0, ...figures }).success).toBe(false);
+  });
+});
+
+describe('how a tank was begun', () => {
+  const made = { ...newTank('t'), name: 'Bay', displayL: 100 };
+  const plan = {
+    startAt: 0,
+    lengthCm: 60,
+    widthCm: 30,
+    heightCm: 36,
+    freeboardCm: 3,
+    glassCm: 0.6,
+    sumpL: 0,
+    targetC: 25.5,
+    roomC: 18,
+    first: 'rock',
+    rock: 'dry',
+    mixed: 'outside',
+  };
+  it.each([
+    [{ cycle: { school: 'starter', startedAt: 0 } }, true],
+    [{ cycle: { school: 'starter', startedAt: 0, doneAt: 5 } }, true],
+    [{ cycle: { school: 'prayer', startedAt: 0 } }, false],
+    [{ cycle: { school: 'starter' } }, false],
+    [{ setUp: plan }, true],
+    [{ setUp: { ...plan, rockG: 5000 } }, true],
+    [{ setUp: { ...plan, lengthCm: 0 } }, false],
+    [{ setUp: { ...plan, first: 'water' } }, false],
+    [{ setUp: { ...plan, colour: 'blue' } }, false],
+  ])('%#', (figures, taken) => {
+    expect(tankSchema.safeParse({ ...made, ...figures }).success).toBe(taken);
+  });
+  it('goes out in a file and comes back whole, with the kits and what was put in', () => {
+    const book = {
+      ...readFile(fixture),
+      tanks: [{ ...made, setUp: plan, cycle: { school: 'ocean-rock', startedAt: 7, doneAt: 9 } }],
+      salts: [],
+      solutions: [],
+      entries: [
+        { id: 'a', tankId: 't', at: 1, kind: 'put-in', what: 'live rock', count: 1 },
+        { id: 'b', tankId: 't', at: 2, kind: 'set-up-step', step: 'level', says: 'Level it' },
+      ],
+    } as unknown as ReturnType<typeof readFile>;
+    const kit = { ammoniaReads: 'free', ammoniaStep: 0.05, nitriteStep: 0.1 } as const;
+    const told = {
+      ...book,
+      settings: { ...book.settings, kit, units: { ...book.settings.units, ammonia: 'mg/L NH3-N' as const } },
+    };
+    expect(readFile(writeFile(told, new Date(0)))).toEqual(told);
   });
 });
 
