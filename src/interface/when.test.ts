@@ -54,3 +54,22 @@ describe('ticks along the tide line', () => {
     }
   });
 });
+
+describe('a day alone', () => {
+  const zone = 'Europe/Lisbon';
+  const now = Date.UTC(2026, 10, 24, 18);
+  it.each([
+    [now, 'today'],
+    [now - 86_400_000, 'yesterday'],
+    [now + 86_400_000, 'tomorrow'],
+    [Date.UTC(2026, 10, 27, 9), 'Fri 27 Nov'],
+    [Date.UTC(2027, 0, 3, 9), 'Sun 3 Jan 2027'],
+    // A quarter past midnight in Lisbon's summer is still the day before in UTC.
+    [Date.UTC(2026, 6, 1, 23, 15), 'Thu 2 Jul'],
+  ])('%d is told as %s, without an hour that is not known', (at, words) => {
+    expect(whenText(at, now, zone, true)).toBe(words);
+  });
+  it('and with its hour where that is known', () => {
+    expect(whenText(Date.UTC(2026, 10, 27, 9), now, zone)).toBe('Fri 27 Nov 09:00');
+  });
+});

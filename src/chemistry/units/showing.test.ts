@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { PARAMETER_IDS, PARAMETERS, readingExpectation } from '../parameters';
+import { plainSentence } from '../sentence';
 import { KINDS, unitsOf, type QuantityKind } from './kinds';
 import { parseQuantity, readNumber, unitBySpelling } from './parse-quantity';
 import { DEFAULT_UNITS, preferredUnit, quantity, show, showOther, showText, type UnitPreferences } from './quantity';
@@ -151,6 +152,28 @@ describe('spellings of units', () => {
   it('an unknown unit is refused with the known ones', () => {
     expect(() => parseQuantity('8 stone', { field: 'salt', kind: 'mass', low: 0, high: 1e6 }, DEFAULT_UNITS)).toThrow(
       /"stone" is not a unit of salt; known here: g, kg, lb, oz, mg/,
+    );
+  });
+});
+
+describe('what a new tank is told in', () => {
+  it.each([
+    [quantity('length', 60.96), '61.0 cm'],
+    [quantity('length', 2.56), '2.56 cm'],
+    [quantity('floorLoad', 474.6), '475 kg/m²'],
+    [quantity('freeAmmonia', 0.0204), '0.020 mg/L NH3-N'],
+    [quantity('ammoniaRate', 1.754), '1.75 mg/L/day'],
+    [quantity('fish', 2), '2 fish'],
+    [quantity('ammonia', 0.5), '0.50 mg/L'],
+  ])('%o as %s', (amount, words) => {
+    expect(showText(amount, DEFAULT_UNITS)).toBe(words);
+  });
+  it('a moment is told with its hour, or as a day where only that is known', () => {
+    const moment = Date.UTC(2026, 10, 28, 9);
+    expect(plainSentence(['By', { moment }, '.'], DEFAULT_UNITS)).toBe('By 2026-11-28 09:00 UTC.');
+    expect(plainSentence(['By', { moment, day: true }, '.'], DEFAULT_UNITS)).toBe('By 2026-11-28.');
+    expect(plainSentence([{ moment, day: true }], DEFAULT_UNITS, (_, day) => (day ? 'a day' : 'an hour'))).toBe(
+      'a day',
     );
   });
 });

@@ -1,0 +1,53 @@
+import { describe, expect, it } from 'vitest';
+import { beforehand, hiddenOf } from './beforehand';
+import { hiddenEvents } from './cycle-course';
+import { SCHOOLS, SCHOOL_IDS } from './schools';
+import { UGLY_PHASES } from './ugly-phases';
+
+describe('the schools', () => {
+  it.each(SCHOOL_IDS)('%s says what speaks for it and against it, and how long it takes', (id) => {
+    const { says, against, lasts, source, doseMgPerL, beforehand: known } = SCHOOLS[id];
+    expect(says).toMatch(/\.$/);
+    expect(against).toMatch(/\.$/);
+    expect(lasts[0]).toBeLessThan(lasts[1]);
+    expect(doseMgPerL > 0).toBe(source === 'measured');
+    expect(known.seeds[0]).toBeGreaterThan(known.seeds[1]);
+  });
+
+  it('take longer the less life they begin with', () => {
+    const order = [...SCHOOL_IDS].toSorted((a, b) => SCHOOLS[b].beforehand.seeds[1] - SCHOOLS[a].beforehand.seeds[1]);
+    expect(order).toEqual(['ocean-rock', 'hardy-fish', 'starter', 'fishless', 'unaided']);
+    const ends = order.map((id) => SCHOOLS[id].lasts[1]);
+    expect(ends).toEqual(ends.toSorted((a, b) => a - b));
+  });
+
+  it('a dose that belongs to the school and is not logged is taken to be in the water; a logged one is not counted twice', () => {
+    const already = (logged: boolean) => hiddenOf(beforehand('starter', logged).mean).already;
+    expect(already(false)).toBeCloseTo(2, 9);
+    expect(already(true)).toBeLessThan(0.05);
+    expect(hiddenOf(beforehand('ocean-rock', false).mean).already).toBeLessThan(0.05);
+  });
+
+  it('what dies off gives in all what it is said to give, and then nothing', () => {
+    const hidden = { seeds: [1, 1], speed: [1, 1], dieOff: 1.6, food: 0, already: 0 } as const;
+    const rates = hiddenEvents({ startedAt: 0, volumeL: 50 }, hidden).filter((event) => event.kind === 'rate');
+    const days = (i: number) => ((rates[i + 1]?.at ?? 0) - (rates[i]?.at ?? 0)) / 86_400_000;
+    const given = rates.slice(0, -1).reduce((sum, rate, i) => sum + (rate.perDay.ammonia ?? 0) * days(i), 0);
+    // All but e^(−22/4), which is 0.4 %.
+    expect(given / (1.6 * 50)).toBeCloseTo(1 - Math.exp(-22 / 4), 9);
+    expect(rates.at(-1)?.perDay.ammonia).toBe(0);
+    expect(hiddenEvents({ startedAt: 0, volumeL: 50 }, { ...hidden, dieOff: 0 }).map(({ kind }) => kind)).toEqual([
+      'bacteria',
+    ]);
+  });
+});
+
+describe('the ugly phases', () => {
+  it('overlap, so that no age of a young tank is without one', () => {
+    for (let day = 0; day < 300; day += 5)
+      expect(
+        UGLY_PHASES.some(({ fromDay, toDay }) => day >= fromDay - 2 && day < toDay),
+        `day ${day}`,
+      ).toBe(true);
+  });
+});
