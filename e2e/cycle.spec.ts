@@ -145,6 +145,8 @@ test('what a kit means by its figures is asked once, and every plain figure is r
   const kits = region(page, 'Your kits');
   await kits.getByLabel('Ammonia is told as').selectOption('mg/L NH3-N');
   await expect(page.getByText('The ammonia kit tells mg/L NH3-N').first()).toBeVisible();
+  // The scale's first step is the same figure on the kit, whatever it is told as.
+  await expect(kits.getByLabel('First step, ammonia')).toHaveValue('0.2 mg/L NH3-N');
   await jot(page, 'ammonia 0.41');
   await page.goto('/demo/back-room/log');
   await expect(region(page, 'Entries')).toContainText('ammonia 0.41 mg/L NH3-N');

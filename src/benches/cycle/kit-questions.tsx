@@ -1,5 +1,6 @@
 'use client';
 
+import { preferredUnit } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
@@ -33,11 +34,15 @@ export function KitQuestions() {
   const tells = (which: 'ammonia' | 'nitrite', value: string) =>
     void commit({
       label: `The ${which} kit tells ${value}`,
-      settings: (present) => ({
-        ...present,
-        kit: present.kit ?? USUAL_KIT,
-        units: { ...present.units, [which]: value },
-      }),
+      settings: (present) => {
+        const units = { ...present.units, [which]: value };
+        const before = present.kit ?? USUAL_KIT;
+        const step = which === 'ammonia' ? 'ammoniaStep' : 'nitriteStep';
+        // The first step stands on the kit as the same figure, whatever it is told as.
+        const figure = preferredUnit(which, present.units).fromCanonical(before[step]);
+        const same = Math.min(1, Math.max(0.02, preferredUnit(which, units).toCanonical(figure)));
+        return { ...present, kit: { ...before, [step]: same }, units };
+      },
     });
   return (
     <section aria-label="Your kits" className="no-print mt-8">

@@ -51,3 +51,15 @@ describe('the ugly phases', () => {
       ).toBe(true);
   });
 });
+
+describe('the way a keeper is led', () => {
+  it('the schools preferred put no animal through the cycle; the one that does says what it does to the fish', () => {
+    const [first] = SCHOOL_IDS;
+    expect(SCHOOLS[first].source).toBe('measured');
+    expect(SCHOOLS['hardy-fish'].against).toMatch(/Hard on the fish.*fishless or live rock/);
+    expect(SCHOOLS.unaided.against).toMatch(/A shrimp or a lump of food/);
+  });
+  it('a length that is no common practice is marked as chosen', () => {
+    expect(SCHOOL_IDS.filter((id) => SCHOOLS[id].lastsFrom === 'assumed')).toEqual(['fishless', 'hardy-fish']);
+  });
+});
