@@ -1,7 +1,6 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { MOLAR_MASS } from '@/chemistry/reagents/molar-mass';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer } from '@/interface/answer';
 import { Button } from '@/interface/button';
@@ -12,6 +11,7 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { useCycle } from '@/interface/cycle-context';
 import { ammoniaBottles, putIn } from '@/reckoning/cycle';
 import { challengesOf } from '@/reckoning/new-tank';
+import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
 import { ANIMALS } from '@/chemistry/cycle/cycle-input';
 import { netVolumeL } from '@/record/schema';
 
@@ -29,11 +29,11 @@ export function ChallengePanel() {
   const animals = putIn(book, tank).some(({ what, at }) => at <= now && ANIMALS.includes(what));
   const stage = useCycle().result?.outcome?.values.stage;
   const ready = tank.cycle?.doneAt !== undefined || stage === 'cycled' || stage === 'waiting to confirm';
-  const needed = RAISED * netVolumeL(tank);
+  const netL = netVolumeL(tank);
   const [first] = ammoniaBottles(book);
   const bottle = first?.solution;
-  const ml = first && (needed / first.ammoniaMgPerL) * 1000;
-  const grams = ((needed / MOLAR_MASS.NH3) * MOLAR_MASS.NH4Cl) / 1000;
+  const ml = first && ammoniaBottleMl(RAISED, netL, first.ammoniaMgPerL);
+  const grams = ammoniumChlorideG(RAISED, netL);
   return (
     <section aria-label="Put to the test" className="mt-8 max-w-3xl">
       <h2 className="text-lg font-semibold">Put to the test</h2>

@@ -6,6 +6,7 @@ import { PARAMETERS, readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { netVolume, type ReadBy } from '@/chemistry/set-up/net-volume';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { capitalised } from '@/chemistry/words';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
@@ -107,7 +108,7 @@ export function MeasureVolume() {
           />
           <QuantityField
             key={`b-${addedId}`}
-            label={`${name[0]?.toUpperCase() ?? ''}${name.slice(1)} before`}
+            label={`${capitalised(name)} before`}
             expected={{ ...readingExpectation(readBy), low: 0 }}
             value={from}
             onChange={setBefore}
@@ -115,7 +116,7 @@ export function MeasureVolume() {
           />
           <QuantityField
             key={`a-${addedId}`}
-            label={`${name[0]?.toUpperCase() ?? ''}${name.slice(1)} after`}
+            label={`${capitalised(name)} after`}
             expected={{ ...readingExpectation(readBy), low: 0 }}
             value={after}
             onChange={setAfter}

@@ -12,6 +12,7 @@ import { readingExpectation } from '../parameters';
 import { Refusal } from '../refusal';
 import { DAY_MS } from '../tank-model/simulate';
 import { quantity } from '../units/quantity';
+import { ammoniaBottleMl, ammoniumChlorideG } from './ammonia-dose';
 import { school, stepsInput } from './cycle-input';
 import { expectedCourse } from './expected-course';
 import { SCHOOLS, type School } from './schools';
@@ -48,8 +49,8 @@ export const cyclePlan = defineCalculator({
     const measured = chosen.source === 'measured';
     const ammonia = measured ? (asked.ammonia ?? chosen.doseMgPerL) : 0;
     const neededMg = ammonia * netVolumeL;
-    const doseG = ((neededMg / MOLAR_MASS.NH3) * MOLAR_MASS.NH4Cl) / 1000;
-    const doseMl = measured && asked.from ? (neededMg / ammoniaPerL(asked.from)) * 1000 : undefined;
+    const doseG = ammoniumChlorideG(ammonia, netVolumeL);
+    const doseMl = measured && asked.from ? ammoniaBottleMl(ammonia, netVolumeL, ammoniaPerL(asked.from)) : undefined;
     const days = Math.round(chosen.lasts[1] * DRAWN);
     const expected = expectedCourse(
       {
