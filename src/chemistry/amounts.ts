@@ -10,7 +10,8 @@ export const AMOUNTS = {
   reservoir: { field: 'reservoir', kind: 'volume', low: 0, high: 10_000, usual: [0, 500] },
   openSurface: { field: 'open surface', kind: 'area', low: 0.01, high: 100, usual: [0.05, 5] },
   roomTemperature: { field: 'room temperature', kind: 'temperature', low: -10, high: 45, usual: [15, 32] },
-  humidity: { field: 'room humidity', kind: 'percent', low: 0, high: 100, usual: [20, 80] },
+  /** No room is drier than 5 %: 0.45 is a share told as a percentage. */
+  humidity: { field: 'room humidity', kind: 'percent', low: 5, high: 100, usual: [20, 80] },
   waterChange: { field: 'water change', kind: 'volume', low: 0.05, high: 100_000, usual: [1, 2000] },
   newWaterSalinity: { field: 'salinity of the new water', kind: 'salinity', low: 5, high: 42, usual: [28, 38] },
   changeEvery: { field: 'days between changes', kind: 'days', low: 0.5, high: 366, usual: [1, 60] },

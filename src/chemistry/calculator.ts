@@ -8,6 +8,15 @@ export interface Moment {
   readonly moment: number;
   /** Given where the hour would claim more than is known: the day alone is told. */
   readonly day?: true;
+  /** The same for the day: the month alone is told. */
+  readonly month?: true;
+}
+
+/** How much of a moment is told. */
+export type Fineness = 'day' | 'month';
+
+export function finenessOf({ day, month }: Moment): Fineness | undefined {
+  return month ? 'month' : day ? 'day' : undefined;
 }
 
 /** A piece of an answer: words, a moment, or a figure the screen sets large and in the keeper's unit. */

@@ -17,6 +17,9 @@ import { dilution } from './mixing/dilution';
 import { fromStock } from './mixing/from-stock';
 import { mixBatch } from './mixing/mix-batch';
 import { effluentFlow } from './reactor/effluent-flow';
+import { away } from './top-off/away';
+import { topOffFailure } from './top-off/failure';
+import { topOffUpkeep } from './top-off/upkeep';
 import { recipe } from './reagents/recipe-calculator';
 import { solution } from './reagents/solution-calculator';
 import { freeAmmonia } from './nitrogen/free-ammonia-calculator';
@@ -50,6 +53,9 @@ export const CALCULATORS = [
   saltsCompared,
   waterDay,
   topOff,
+  topOffFailure,
+  topOffUpkeep,
+  away,
   setUp,
   netVolume,
   fillFromTank,

@@ -1,8 +1,8 @@
-import type { Phrase } from './calculator';
+import { finenessOf, type Fineness, type Phrase } from './calculator';
 import { showText, type UnitPreferences } from './units/quantity';
 
-/** How a moment is told: with its hour, or its day alone. */
-export type Tell = (moment: number, day?: true) => string;
+/** How a moment is told: with its hour, its day alone, or its month alone. */
+export type Tell = (moment: number, fineness?: Fineness) => string;
 
 /** Punctuation hugs what stands before it, and what a bracket opens hugs the bracket. */
 export function gapBefore(phrases: readonly Phrase[], i: number): string {
@@ -21,13 +21,14 @@ export function plainSentence(phrases: readonly Phrase[], units: UnitPreferences
     typeof phrase === 'string'
       ? phrase
       : 'moment' in phrase
-        ? tell(phrase.moment, phrase.day)
+        ? tell(phrase.moment, finenessOf(phrase))
         : showText(phrase, units);
   return phrases.map((phrase, i) => gapBefore(phrases, i) + told(phrase)).join('');
 }
 
-/** "2026-11-28 09:00 UTC", or "2026-11-28". */
-function utcText(moment: number, day?: true): string {
-  if (day) return new Date(moment).toISOString().slice(0, 10);
+/** "2026-11-28 09:00 UTC", "2026-11-28" or "2026-11". */
+function utcText(moment: number, fineness?: Fineness): string {
+  if (fineness === 'month') return new Date(moment).toISOString().slice(0, 7);
+  if (fineness === 'day') return new Date(moment).toISOString().slice(0, 10);
   return `${new Date(moment).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
 }

@@ -4,12 +4,12 @@ import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/li
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { knownEvents } from '@/reckoning/known-events';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
+import { atriumEvaporation, atriumRefills, FLOAT_STUCK_L, windowsShut } from './atrium-water';
 import { gaussian, seeded } from './noise';
 import type { Calendar } from './calendar';
 import { hoursFrom, writeReadings, type Session } from './write-readings';
 
 const FIRST_DAY = -150;
-const EVAPORATION_L_PER_DAY = 4.6;
 const LIMEWATER_L_PER_DAY = 2.64;
 /** How often the skimmer, the returns and the open surface renew dissolved CO2 a day. */
 const GAS_EXCHANGE_PER_DAY = 34;
@@ -48,7 +48,7 @@ const NOTES: readonly [day: number, hours: number, note: string][] = [
 ];
 
 /** The mixed reef with sump: stony corals growing in, limewater at night plus two parts. */
-export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar): Entry[] {
+export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Calendar, 'at' | 'weekday'>): Entry[] {
   const random = seeded(1907);
   const noise = gaussian(random);
   const volumeL = netVolumeL(tank);
@@ -80,15 +80,9 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Calendar)
       note: 'Correction after the dry bottle',
     });
 
-  let sinceRefill = 0;
+  entries.push(...atriumRefills(tank, { at, weekday }, FIRST_DAY, random, noise));
   let saturday = 0;
   for (let day = FIRST_DAY; day <= 0; day++) {
-    sinceRefill += 1;
-    if (sinceRefill >= 8 || (sinceRefill >= 6 && random() < 0.3)) {
-      const litres = Math.round((EVAPORATION_L_PER_DAY * sinceRefill + noise(0.8)) * 2) / 2;
-      file({ id: `atrium-refill${day}`, tankId: tank.id, at: at(day, 9, 30), kind: 'refill', volumeL: litres });
-      sinceRefill = 0;
-    }
     if (weekday(day) !== 6) continue;
     saturday += 1;
     if (saturday % 2 === 1) continue;
@@ -223,14 +217,14 @@ function hiddenLife(volumeL: number, at: Calendar['at']): TankEvent[] {
 /** The room's air and warmth by the day, and the float that stuck. */
 function roomAndWater(volumeL: number, at: Calendar['at'], noise: (sd: number) => number): TankEvent[] {
   const events: TankEvent[] = [
-    { kind: 'evaporation', at: at(FIRST_DAY, 0), litresPerDay: EVAPORATION_L_PER_DAY },
     { kind: 'top-off', at: at(FIRST_DAY, 0), holdsL: volumeL },
-    { kind: 'fresh-water', at: at(-97, 3), volumeL: 16 },
+    { kind: 'fresh-water', at: at(-97, 3), volumeL: FLOAT_STUCK_L },
     { kind: 'top-off', at: at(-97, 7), holdsL: null },
     { kind: 'top-off', at: at(-93, 8), holdsL: volumeL },
   ];
   for (let day = FIRST_DAY; day <= 0; day++)
     events.push(
+      { kind: 'evaporation', at: at(day, 0), litresPerDay: atriumEvaporation(day) },
       { kind: 'air', at: at(day, 0), co2Uatm: roomCo2(day), exchangePerDay: GAS_EXCHANGE_PER_DAY },
       {
         kind: 'temperature',
@@ -243,6 +237,5 @@ function roomAndWater(volumeL: number, at: Calendar['at'], noise: (sd: number) =
 
 /** A summer of open windows, an autumn of closed ones, µatm. */
 function roomCo2(day: number): number {
-  const shut = 1 / (1 + Math.exp(-(day + 38) / 9));
-  return 450 + 480 * shut;
+  return 450 + 480 * windowsShut(day);
 }

@@ -2,10 +2,11 @@ import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { defaultSettings, emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Salt, Settings, Solution, Tank } from '@/record/schema';
 import { atriumEntries } from './atrium';
+import { ATRIUM_TOP_OFF } from './atrium-water';
 import { AMMONIA_SOURCE, backRoomEntries, backRoomStart } from './back-room';
 import { calendarFor } from './calendar';
 import { CELLAR_LINE, cellarEntries, DEMO_VESSELS } from './cellar';
-import { storyCornerEntries } from './story-corner';
+import { STORY_CORNER_TOP_OFF, storyCornerEntries } from './story-corner';
 
 /** Where the three demo systems stand; named so that nobody takes the figures for their own. */
 export const DEMO_PLACE = 'Saltmarsh Lane Library';
@@ -52,8 +53,10 @@ const ATRIUM: Tank = {
   rockL: 22,
   sandL: 10,
   reservoirL: 45,
-  openSurfaceM2: 1.35,
+  openSurfaceM2: 1.25,
   room: { airC: 21, humidity: 0.48 },
+  topOff: ATRIUM_TOP_OFF,
+  feeder: { portions: 28, perDay: 2 },
   saltId: HARBOUR_SALT.id,
   method: 'parts',
   parts: { alkalinity: 'carbonate', calcium: 'calcium', magnesium: 'magnesium' },
@@ -77,6 +80,7 @@ const STORY_CORNER: Tank = {
   reservoirL: 8,
   openSurfaceM2: 0.2,
   room: { airC: 21.5, humidity: 0.5 },
+  topOff: STORY_CORNER_TOP_OFF,
   saltId: HARBOUR_SALT.id,
   method: 'water-changes',
   targets: {
@@ -113,7 +117,7 @@ export function demoBook(now: number, zone: string): Book {
   const calendar = calendarFor(now, zone);
   const bare: Book = {
     ...emptyBook(zone),
-    settings: withMoney(defaultSettings(zone)),
+    settings: { ...withMoney(defaultSettings(zone)), away: { leavesAt: calendar.at(9, 17), days: 12 } },
     tanks: [ATRIUM, STORY_CORNER, { ...BACK_ROOM, cycle: { school: 'starter', startedAt: backRoomStart(calendar) } }],
     salts: [HARBOUR_SALT, HEADLAND_SALT],
     vessels: DEMO_VESSELS,

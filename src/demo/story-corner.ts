@@ -3,10 +3,20 @@ import type { TankEvent } from '@/chemistry/tank-model/events';
 import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/life';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { knownEvents } from '@/reckoning/known-events';
-import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
+import { netVolumeL, type Book, type Entry, type Tank, type TopOffRow } from '@/record/schema';
 import { gaussian, seeded } from './noise';
 import type { Calendar } from './calendar';
 import { hoursFrom, writeReadings, type Session } from './write-readings';
+
+/** A can on the shelf above the tank, and a float valve: no pump, and nothing but the float to stop it. */
+export const STORY_CORNER_TOP_OFF: TopOffRow = {
+  places: [{ place: 'display', areaM2: 0.2, cover: 'net' }],
+  rises: { lengthCm: 50, widthCm: 40, heightCm: 52, levelCm: 49, standsCm: 70 },
+  reservoir: { heightCm: 20, standsCm: 128 },
+  outletCm: 120,
+  hose: { boreCm: 0.4, lengthCm: 60 },
+  sensors: ['float'],
+};
 
 const FIRST_DAY = -148;
 const EVAPORATION_L_PER_DAY = 0.52;

@@ -1,5 +1,6 @@
 import type { AddedKind } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS, PARAMETER_IDS } from '@/chemistry/parameters';
+import { UPKEEP } from '@/chemistry/top-off/upkeep';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import type { Book, Entry, EntryDraft, EntryKind, StageKind } from '@/record/schema';
 
@@ -10,6 +11,11 @@ export const ENTRY_WORDS: Record<EntryKind, string> = {
   reactor: 'Reactor set',
   'water-change': 'Water change',
   refill: 'Refill',
+  'reservoir-level': 'Reservoir read',
+  'pump-run': 'Pump time',
+  room: 'Room',
+  upkeep: 'Seen to',
+  'bottle-level': 'Bottle read',
   batch: 'Batch',
   'batch-check': 'Batch read',
   'source-test': 'Source read',
@@ -50,7 +56,20 @@ export function describeEntry(
     case 'water-change':
       return `${showText(quantity('volume', entry.volumeL), units)} changed${entry.salinity === undefined ? '' : ` at ${showText(quantity('salinity', entry.salinity), units)}`}`;
     case 'refill':
-      return `${showText(quantity('volume', entry.volumeL), units)} into the reservoir`;
+      return `${showText(quantity('volume', entry.volumeL), units)} into the reservoir${entry.leavesL === undefined ? '' : `, to ${showText(quantity('volume', entry.leavesL), units)}`}`;
+    case 'reservoir-level':
+      return `${showText(quantity('volume', entry.litres), units)} in the reservoir`;
+    case 'pump-run':
+      return `top-off pump ran ${showText(quantity('days', entry.ranDays), units)} in ${showText(quantity('days', entry.overDays), units)}`;
+    case 'room':
+      return [
+        ...told(entry.airC, (c) => showText(quantity('temperature', c), units)),
+        ...told(entry.humidityPercent, (percent) => `${Math.round(percent)} % humid`),
+      ].join(', ');
+    case 'upkeep':
+      return UPKEEP[entry.item].thing;
+    case 'bottle-level':
+      return `${showText(quantity('dose', entry.volumeMl), units)} in the bottle of ${solution}`;
     case 'batch': {
       const salt = salts.find(({ id }) => id === entry.saltId)?.name ?? 'salt';
       const read =

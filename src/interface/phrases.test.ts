@@ -71,9 +71,9 @@ describe('answers read aloud', () => {
       ...aloud(topOff.run({ ...base, litresPerDay: 0 }).answer),
     ];
     texts.forEach(expectSentence);
-    expect(texts[0]).toBe('Refill within 7.4 days: the tank loses 3.50 L/day.');
-    expect(texts[2]).toBe('Refill the reservoir now: at 3.50 L/day it has run dry.');
-    expect(texts[5]).toMatch(/^No two refills are logged yet/);
+    expect(texts[0]).toBe('Refill within 7.5 days: the tank loses 3.47 L/day.');
+    expect(texts[2]).toBe('Refill the reservoir now: at 3.09 L/day it has run dry.');
+    expect(texts[5]).toMatch(/^Nothing is measured yet/);
     expect(texts[6]).toBe('The tank loses 0 L/day.');
   });
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { Fragment } from 'react';
-import type { Phrase } from '@/chemistry/calculator';
+import { finenessOf, type Phrase } from '@/chemistry/calculator';
 import { gapBefore } from '@/chemistry/sentence';
 import { show } from '@/chemistry/units/quantity';
 import { useTell, useUnits } from './workspace';
@@ -29,7 +29,7 @@ export function Sentence({
       return (
         <Fragment key={i}>
           {gap}
-          <strong className={large ? 'text-glass' : 'font-semibold'}>{tell(phrase.moment, phrase.day)}</strong>
+          <strong className={large ? 'text-glass' : 'font-semibold'}>{tell(phrase.moment, finenessOf(phrase))}</strong>
         </Fragment>
       );
     const { figure, unit } = show(phrase, units);

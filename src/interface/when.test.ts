@@ -67,7 +67,7 @@ describe('a day alone', () => {
     // A quarter past midnight in Lisbon's summer is still the day before in UTC.
     [Date.UTC(2026, 6, 1, 23, 15), 'Thu 2 Jul'],
   ])('%d is told as %s, without an hour that is not known', (at, words) => {
-    expect(whenText(at, now, zone, true)).toBe(words);
+    expect(whenText(at, now, zone, 'day')).toBe(words);
   });
   it('and with its hour where that is known', () => {
     expect(whenText(Date.UTC(2026, 10, 27, 9), now, zone)).toBe('Fri 27 Nov 09:00');

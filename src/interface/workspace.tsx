@@ -121,7 +121,7 @@ export function useUnits() {
 export function useTell(): Tell {
   const zone = useBookIfRead()?.settings.zone ?? hereZone();
   const now = useNow();
-  return (moment, day) => whenText(moment, now, zone, day);
+  return (moment, fineness) => whenText(moment, now, zone, fineness);
 }
 
 /** Writes a change and says so with an undo; answers whether it was kept, so that a field empties only when it was. */

@@ -104,6 +104,11 @@ function eventsOf(book: Book, tank: Tank): TankEvent[] {
       case 'step-done':
       case 'put-in':
       case 'set-up-step':
+      case 'reservoir-level':
+      case 'pump-run':
+      case 'room':
+      case 'upkeep':
+      case 'bottle-level':
         return [];
       case 'batch':
         batch = entry;

@@ -1,36 +1,124 @@
-import type { z } from 'zod';
-import type { topOff } from '@/chemistry/evaporation/top-off';
+import { TZDate } from '@date-fns/tz';
+import { addMonths, startOfMonth } from 'date-fns';
+import { estimateConsumption } from '@/chemistry/consumption/estimate';
+import type { TopOffInput } from '@/chemistry/evaporation/top-off';
+import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
+import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { aimFor } from './known-events';
-import { lastReading } from './readings';
+import { netVolumeL, type Book, type Entry, type EntryKind, type EntryOf, type Tank } from '@/record/schema';
+import { aimFor, knownEvents } from './known-events';
+import { lastReading, readingsOf } from './readings';
+import { remember } from './remember';
 
-/** Refills further back speak of another season. */
-const REFILL_WINDOW_DAYS = 45;
 /** Depth taken when the open surface was never measured: most displays are about half a metre deep. Common practice. */
 const USUAL_DEPTH_M = 0.5;
+/** Salinity is followed over so many days, and with so many readings, before it says anything of the water account. Chosen. */
+const DRIFT_DAYS = 60;
+const FEWEST_READINGS = 4;
+/** A year and a bit, so that the same season of last year is among them. */
+const MONTHS_BACK = 14;
 
 /** What the record says of a tank's evaporation, ready for the top-off calculator. */
-export function topOffQuestion(book: Book, tank: Tank, now: number): z.output<typeof topOff.input> {
-  const refills = book.entries.flatMap((entry) =>
-    entry.kind === 'refill' &&
-    entry.tankId === tank.id &&
-    entry.at <= now &&
-    entry.at > now - REFILL_WINDOW_DAYS * DAY_MS
-      ? [{ at: entry.at, litres: entry.volumeL }]
-      : [],
-  );
+export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput {
+  const of = <Kind extends EntryKind>(kind: Kind): EntryOf<Kind>[] =>
+    book.entries.filter(
+      (entry): entry is Extract<Entry, { kind: Kind }> =>
+        entry.kind === kind && entry.tankId === tank.id && entry.at <= now,
+    );
+  const { topOff } = tank;
+  const spareL = roomToRiseL(tank);
+  const saltDrift = saltDriftOf(book, tank, now);
+  const rooms = of('room').map(({ at, airC, humidityPercent }) => ({
+    at,
+    airC,
+    humidity: humidityPercent === undefined ? undefined : humidityPercent / 100,
+  }));
   return {
     now,
     netVolumeL: netVolumeL(tank),
     salinity: lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity'),
     reservoirL: tank.reservoirL,
-    refills,
+    ...(spareL !== undefined && { spareL }),
+    refills: of('refill').map(({ at, volumeL, leavesL }) => ({ at, litres: volumeL, leavesL })),
+    levels: of('reservoir-level').map(({ at, litres }) => ({ at, litres })),
+    pumpRuns: of('pump-run').map(({ at, ranDays, overDays }) => ({ at, ran: ranDays, over: overDays })),
+    ...(topOff?.pump && { pumpGives: topOff.pump.litresPerHour }),
+    drips: waterByDoses(of('standing-dose'), topOff?.fromReservoir ?? []),
+    ...(saltDrift && { saltDrift }),
     surroundings: {
-      openSurfaceM2: tank.openSurfaceM2 ?? (tank.displayL + tank.sumpL) / 1000 / USUAL_DEPTH_M,
+      ...(topOff?.places && topOff.places.length > 0
+        ? { places: topOff.places }
+        : { openSurfaceM2: openSurfaceOf(tank) }),
+      moved: topOff?.moved ?? 'calm',
+      airMPerS: topOff?.airMPerS ?? 0,
       waterC: lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
-      airC: tank.room.airC,
-      humidity: tank.room.humidity,
+      airC: rooms.findLast((room) => room.airC !== undefined)?.airC ?? tank.room.airC,
+      humidity: rooms.findLast((room) => room.humidity !== undefined)?.humidity ?? tank.room.humidity,
     },
+    rooms,
+    waters: readingsOf(book, tank.id, 'temperature').map(({ at, value }) => ({ at, temperatureC: value })),
+    months: monthsBack(now, book.settings.zone),
+    forDays: USUAL_ABSENCE_DAYS,
   };
+}
+
+const USUAL_ABSENCE_DAYS = 14;
+
+/** All the open water there is, as told in one figure; else as most tanks have it. */
+export function openSurfaceOf(tank: Tank): number {
+  return tank.openSurfaceM2 ?? (tank.displayL + tank.sumpL) / 1000 / USUAL_DEPTH_M;
+}
+
+/** Litres the vessel that rises can take before it runs over; undefined until it is described. */
+export function roomToRiseL({ topOff }: Tank): number | undefined {
+  return topOff?.rises && litresOf(topOff.rises, topOff.rises.heightCm - topOff.rises.levelCm);
+}
+
+/** Litres that a height of water in a rectangular vessel holds. */
+export function litresOf(
+  { lengthCm, widthCm }: { readonly lengthCm: number; readonly widthCm: number },
+  heightCm: number,
+): number {
+  return (lengthCm * widthCm * Math.max(0, heightCm)) / 1000;
+}
+
+/** Litres a day that standing doses bring, stepping as they were set; those made with the reservoir's own water left out. */
+function waterByDoses(
+  doses: readonly EntryOf<'standing-dose'>[],
+  fromReservoir: readonly string[],
+): { at: number; litresPerDay: number }[] {
+  const running = new Map<string, number>();
+  return doses
+    .filter(({ solutionId }) => !fromReservoir.includes(solutionId))
+    .map(({ at, solutionId, mlPerDay }) => {
+      running.set(solutionId, mlPerDay / 1000);
+      return { at, litresPerDay: [...running.values()].reduce((sum, litres) => sum + litres, 0) };
+    });
+}
+
+/** How salinity falls beyond what changes and doses explain. */
+function saltDriftOf(book: Book, tank: Tank, now: number): SaltDrift | undefined {
+  return remember(book, tank, `salt drift of ${Math.floor(now / DAY_MS)}`, () => {
+    const readings = readingsOf(book, tank.id, 'salinity').filter(
+      ({ at }) => at > now - DRIFT_DAYS * DAY_MS && at <= now,
+    );
+    if (readings.length < FEWEST_READINGS) return undefined;
+    const { outcome } = attempt(() =>
+      estimateConsumption({
+        species: 'salinity',
+        volumeL: netVolumeL(tank),
+        readings,
+        events: knownEvents(book, tank),
+      }),
+    );
+    return outcome && { fallsPerDay: outcome.perDay, sd: Math.max(0.0001, outcome.perDaySd) };
+  });
+}
+
+/** Where each month began in the keeper's zone, the present one last. */
+function monthsBack(now: number, zone: string): number[] {
+  const present = startOfMonth(new TZDate(now, zone));
+  return Array.from({ length: MONTHS_BACK }, (_, i) => addMonths(present, i + 1 - MONTHS_BACK).getTime()).filter(
+    (at) => at >= 0,
+  );
 }

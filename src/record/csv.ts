@@ -62,7 +62,26 @@ function figuresOf(entry: Entry, book: Book): [what: string, value: number | str
         ...(entry.salinity === undefined ? [] : [['salinity', entry.salinity, 'ppt'] as [string, number, string]]),
       ];
     case 'refill':
-      return [['volume', entry.volumeL, 'L']];
+      return figuresAt(entry, [
+        ['volumeL', 'volume', 'L'],
+        ['leavesL', 'then in the reservoir', 'L'],
+      ]);
+    case 'reservoir-level':
+      return [['in the reservoir', entry.litres, 'L']];
+    case 'pump-run':
+      return [
+        ['pump ran', entry.ranDays, 'days'],
+        ['counted over', entry.overDays, 'days'],
+      ];
+    case 'room':
+      return figuresAt(entry, [
+        ['airC', 'room temperature', '°C'],
+        ['humidityPercent', 'room humidity', '%'],
+      ]);
+    case 'upkeep':
+      return [['seen to', entry.item, '']];
+    case 'bottle-level':
+      return [[`in the bottle of ${solution}`, entry.volumeMl, 'mL']];
     case 'batch':
       return [
         ['volume', entry.volumeL, 'L'],

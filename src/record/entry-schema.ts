@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { PARAMETER_IDS } from '@/chemistry/parameters';
 import { ADDED_KINDS } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS } from '@/chemistry/parameters';
+import { UPKEEP_ITEMS } from '@/chemistry/top-off/upkeep';
 import { amount, id, moment } from './fields';
 
 const reading = (parameter: (typeof PARAMETER_IDS)[number]) => {
@@ -53,7 +54,35 @@ export const entrySchema = z.discriminatedUnion('kind', [
     /** The batch it came from. */
     batchId: id.optional(),
   }),
-  z.strictObject({ ...common, kind: z.literal('refill'), volumeL: z.number().positive().max(10_000) }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('refill'),
+    volumeL: z.number().positive().max(10_000),
+    /** What then stood in the reservoir, where it was not filled to its mark. */
+    leavesL: amount(10_000).optional(),
+  }),
+  /** The reservoir looked at. */
+  z.strictObject({ ...common, kind: z.literal('reservoir-level'), litres: amount(10_000) }),
+  /** The top-off pump's time counted: how long it ran in the days before. */
+  z.strictObject({
+    ...common,
+    kind: z.literal('pump-run'),
+    ranDays: amount(31),
+    overDays: z.number().min(0.25).max(62),
+  }),
+  /** The air about the tank. */
+  z
+    .strictObject({
+      ...common,
+      kind: z.literal('room'),
+      airC: z.number().min(-10).max(45).optional(),
+      humidityPercent: z.number().min(5).max(100).optional(),
+    })
+    .refine(({ airC, humidityPercent }) => airC !== undefined || humidityPercent !== undefined, 'warmth or humidity'),
+  /** The top-off seen to. */
+  z.strictObject({ ...common, kind: z.literal('upkeep'), item: z.enum(UPKEEP_ITEMS) }),
+  /** What stands in a solution's bottle. */
+  z.strictObject({ ...common, kind: z.literal('bottle-level'), solutionId: id, volumeMl: amount(1e6) }),
   z.strictObject({
     ...common,
     /** null where it was mixed for more than one tank. */

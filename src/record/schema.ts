@@ -7,6 +7,7 @@ import { attempt } from '@/chemistry/refusal';
 import { entrySchema, type Entry } from './entry-schema';
 import { amount, id, name } from './fields';
 import { cycleSchema, kitSchema, setUpSchema } from './start-schema';
+import { absenceSchema, feederSchema, topOffSchema } from './top-off-schema';
 import {
   sourceSchema,
   vesselSchema,
@@ -24,7 +25,7 @@ export { STAGE_KINDS, type Source, type StageKind, type WaterDay, type WaterVess
  * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. The version counts changes of this file's shapes;
  * `migrations.ts` carries older rows up to it.
  */
-export const RECORD_VERSION = 5;
+export const RECORD_VERSION = 6;
 
 export const settingsSchema = z.strictObject({
   id: z.literal('settings'),
@@ -44,6 +45,7 @@ export const settingsSchema = z.strictObject({
   /** Shortcuts of one letter can be turned off for those whose speech or switch input would set them off. */
   letterShortcuts: z.boolean(),
   kit: kitSchema.optional(),
+  away: absenceSchema.optional(),
 });
 
 /** A box of sea salt. */
@@ -145,6 +147,8 @@ export const tankSchema = z
     /** Left out of a tank that was running before its record began. */
     cycle: cycleSchema.optional(),
     setUp: setUpSchema.optional(),
+    topOff: topOffSchema.optional(),
+    feeder: feederSchema.optional(),
   })
   .refine((tank) => netVolumeL(tank) > 0, {
     path: ['rockL'],
@@ -152,6 +156,7 @@ export const tankSchema = z
   });
 
 export type { CycleRow, Kit, SetUpRow } from './start-schema';
+export type { TopOffRow } from './top-off-schema';
 export type Settings = z.infer<typeof settingsSchema>;
 export type Salt = z.infer<typeof saltSchema>;
 export type Solution = z.infer<typeof solutionSchema>;

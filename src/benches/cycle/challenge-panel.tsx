@@ -93,7 +93,7 @@ export function ChallengePanel() {
         <ul aria-label="Tests before" className="mt-1 text-sm text-soft">
           {challenges.slice(0, -1).map(({ at, result }) => (
             <li key={at}>
-              {whenText(at, now, zone, true)}:{' '}
+              {whenText(at, now, zone, 'day')}:{' '}
               {result?.outcome
                 ? `${result.outcome.values.passed ? 'passed' : 'not passed'}, ${showText(quantity('ammoniaRate', result.outcome.values.perDay), units)}`
                 : 'not tested after'}

@@ -44,7 +44,7 @@ export function PutInForm({ usual }: { readonly usual: AddedKind }) {
           {there.slice(-8).map((entry) => (
             <li key={entry.id}>
               {describeEntry(entry, book)}{' '}
-              <span className="text-sm text-soft">{whenText(entry.at, now, book.settings.zone, true)}</span>
+              <span className="text-sm text-soft">{whenText(entry.at, now, book.settings.zone, 'day')}</span>
             </li>
           ))}
         </ul>

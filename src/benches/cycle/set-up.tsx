@@ -230,7 +230,9 @@ function WorkStepRow({ step, kept }: { readonly step: Order[number]; readonly ke
   return (
     <li className="flex items-start gap-3 border-t border-line py-1">
       {kept ? <TickBox id={id} done={tick !== undefined} onTurn={turn} /> : <PaperBox />}
-      <span className="w-24 shrink-0 py-2.5 text-soft lg:py-1">{whenText(step.at, now, book.settings.zone, true)}</span>
+      <span className="w-24 shrink-0 py-2.5 text-soft lg:py-1">
+        {whenText(step.at, now, book.settings.zone, 'day')}
+      </span>
       <label htmlFor={kept ? id : undefined} className={`min-w-0 flex-1 py-2.5 lg:py-1 ${tick ? 'text-soft' : ''}`}>
         <Sentence phrases={step.says} />
       </label>

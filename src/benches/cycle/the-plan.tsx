@@ -141,7 +141,7 @@ export function ThePlan() {
         <ol className="mt-1">
           {values?.plan.map(({ at, says }, i) => (
             <li key={i} className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-3 border-t border-line py-1.5">
-              <span className="text-soft">{whenText(at, now, zone, true)}</span>
+              <span className="text-soft">{whenText(at, now, zone, 'day')}</span>
               <span>
                 <Sentence phrases={says} />
               </span>

@@ -15,6 +15,8 @@ import { SelectField } from '@/interface/select-field';
 import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { AMOUNTS } from '@/chemistry/amounts';
+import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/chemistry/top-off/upkeep';
 import { SOURCE_FIGURES } from '@/interface/source-figures';
 import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
 
@@ -23,6 +25,11 @@ const NEW_KINDS: readonly EntryKind[] = [
   'reading',
   'water-change',
   'refill',
+  'reservoir-level',
+  'room',
+  'upkeep',
+  'bottle-level',
+  'pump-run',
   'dose',
   'standing-dose',
   'reactor',
@@ -30,16 +37,31 @@ const NEW_KINDS: readonly EntryKind[] = [
   'note',
 ];
 
+const OF_A_SOLUTION: ReadonlySet<EntryKind> = new Set<EntryKind>(['dose', 'standing-dose', 'bottle-level']);
+
 /** The figures each kind of entry is made of, other than a test's. */
 const FIGURES: Record<
-  Exclude<EntryKind, 'reading' | 'note' | 'part-fitted' | 'step-done' | 'set-up-step'>,
+  Exclude<EntryKind, 'reading' | 'note' | 'part-fitted' | 'step-done' | 'set-up-step' | 'upkeep'>,
   readonly Figure[]
 > = {
   'water-change': [
     ['volumeL', 'Water changed', AMOUNTS.waterChange],
     ['salinity', 'Salinity of the new water', AMOUNTS.newWaterSalinity, true],
   ],
-  refill: [['volumeL', 'Put into the reservoir', AMOUNTS.refill]],
+  refill: [
+    ['volumeL', 'Put into the reservoir', AMOUNTS.refill],
+    ['leavesL', 'Then in it, if not full', TOP_OFF_AMOUNTS.reservoirLevel, true],
+  ],
+  'reservoir-level': [['litres', 'In the reservoir', TOP_OFF_AMOUNTS.reservoirLevel]],
+  'pump-run': [
+    ['ranDays', 'The top-off pump ran', TOP_OFF_AMOUNTS.minutesRun],
+    ['overDays', 'Counted over', TOP_OFF_AMOUNTS.runOver],
+  ],
+  room: [
+    ['airC', 'Room temperature', AMOUNTS.roomTemperature, true],
+    ['humidityPercent', 'Humidity', AMOUNTS.humidity, true],
+  ],
+  'bottle-level': [['volumeMl', 'In the bottle', TOP_OFF_AMOUNTS.bottle]],
   dose: [['volumeMl', 'Dosed once', AMOUNTS.dose]],
   'standing-dose': [['mlPerDay', 'Dosed a day from then on', AMOUNTS.standingDose]],
   reactor: [
@@ -87,6 +109,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
     entry && 'solutionId' in entry ? entry.solutionId : (book.solutions[0]?.id ?? ''),
   );
   const [what, setWhat] = useState<AddedKind>(entry?.kind === 'put-in' ? entry.what : 'fish');
+  const [item, setItem] = useState<UpkeepItem>(entry?.kind === 'upkeep' ? entry.item : 'float');
   const [note, setNote] = useState(entry?.note ?? '');
   const [when, setWhen] = useState<number | null>(entry?.at ?? null);
   const [fault, setFault] = useState<string>();
@@ -112,7 +135,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
           note: note.trim() || undefined,
         },
         figures,
-        { solutionId, what },
+        { solutionId, what, item },
         entry,
       ),
     );
@@ -175,7 +198,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
           <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]">
             {kind === 'reading' &&
               PARAMETER_IDS.map((id) => field(id, capitalised(PARAMETERS[id].name), readingExpectation(id), true))}
-            {(kind === 'dose' || kind === 'standing-dose') && (
+            {OF_A_SOLUTION.has(kind) && (
               <SelectField
                 label="Solution"
                 width="w-40"
@@ -186,6 +209,15 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
                     : book.solutions.map(({ id, name }) => [id, name] as const)
                 }
                 onChange={setSolutionId}
+              />
+            )}
+            {kind === 'upkeep' && (
+              <SelectField
+                label="What was seen to"
+                width="w-44"
+                value={item}
+                options={UPKEEP_ITEMS.map((each) => [each, UPKEEP[each].thing] as const)}
+                onChange={setItem}
               />
             )}
             {kind === 'put-in' && (
@@ -260,6 +292,7 @@ interface CommonFields {
 interface Chosen {
   readonly solutionId: string;
   readonly what: AddedKind;
+  readonly item: UpkeepItem;
 }
 
 /** The row as plain data; the schema decides whether it is whole. */
@@ -277,7 +310,8 @@ function plainEntry(common: CommonFields, figures: Figures, chosen: Chosen, entr
     ...(entry && Object.fromEntries(Object.entries(entry).filter(([, value]) => typeof value !== 'number'))),
     ...common,
     ...given(figuresFor(kind).map(([key]) => key)),
-    ...(kind === 'dose' || kind === 'standing-dose' ? { solutionId: chosen.solutionId } : {}),
+    ...(OF_A_SOLUTION.has(kind) ? { solutionId: chosen.solutionId } : {}),
+    ...(kind === 'upkeep' ? { item: chosen.item } : {}),
     ...(kind === 'put-in' ? { what: chosen.what, count: figures.count ?? 1 } : {}),
   };
 }

@@ -6,29 +6,18 @@ import type { TankEvent } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { eachSpecies } from '../tank-model/water';
 import { estimateConsumption } from './estimate';
+import { NORRIS } from '../testing/norris';
 import { weightedFit } from './weighted-fit';
 
 describe('the weighted fit', () => {
   it('reproduces NIST StRD Norris', () => {
-    // NIST Statistical Reference Datasets, Norris: data and certified values (recalled from memory; the certified
-    // digits come back only if every row is right).
-    const y = [
-      0.1, 338.8, 118.1, 888.0, 9.2, 228.1, 668.5, 998.5, 449.1, 778.9, 559.2, 0.3, 0.1, 778.1, 668.8, 339.3, 448.9,
-      10.8, 557.7, 228.3, 998.0, 888.8, 119.6, 0.3, 0.6, 557.6, 339.3, 888.0, 998.5, 778.9, 10.2, 117.6, 228.9, 668.4,
-      449.2, 0.2,
-    ];
-    const x = [
-      0.2, 337.4, 118.2, 884.6, 10.1, 226.5, 666.3, 996.3, 448.6, 777.0, 558.2, 0.4, 0.6, 775.5, 666.9, 338.0, 447.5,
-      11.6, 556.0, 228.1, 995.8, 887.6, 120.2, 0.3, 0.3, 556.8, 339.1, 887.2, 999.0, 779.0, 11.1, 118.3, 229.2, 669.1,
-      448.9, 0.5,
-    ];
+    const { x, y } = NORRIS;
     const result = weightedFit(x.map((v, i) => ({ u: 1, v, y: y[i] ?? Number.NaN, sd: 1 })));
-    expect(result.a).toBeCloseTo(-0.262323073774029, 11);
-    expect(result.b).toBeCloseTo(1.00211681802045, 13);
-    // Certified standard deviations of the estimates: 0.232818234301152 and 0.000429796848199937.
+    expect(result.a).toBeCloseTo(NORRIS.intercept, 11);
+    expect(result.b).toBeCloseTo(NORRIS.slope, 13);
     const residualSd = Math.sqrt(result.chiSquare / (y.length - 2));
-    expect(result.aSd * residualSd).toBeCloseTo(0.232818234301152, 10);
-    expect(result.bSd * residualSd).toBeCloseTo(0.000429796848199937, 13);
+    expect(result.aSd * residualSd).toBeCloseTo(NORRIS.interceptSd, 10);
+    expect(result.bSd * residualSd).toBeCloseTo(NORRIS.slopeSd, 13);
   });
 });
 

@@ -1,45 +1,69 @@
-import { DAY_MS } from '../tank-model/simulate';
+import { median } from 'simple-statistics';
+import { lossLine, type LossPoint } from './loss-line';
+import type { Gap } from './refill-account';
 
-export interface Refill {
-  /** Epoch ms. */
-  readonly at: number;
-  readonly litres: number;
+export interface OddGap extends Gap {
+  readonly way: 'more' | 'less';
+  /** What the other gaps would have had go in it. */
+  readonly expectedL: number;
 }
 
-export interface RefillRate {
+export interface MeasuredLoss {
   readonly litresPerDay: number;
-  /** Standard deviation of the rate. */
+  /** Standard deviation. */
   readonly sd: number;
-  readonly refills: number;
+  /** Days counted, those of odd gaps left out. */
   readonly days: number;
+  readonly used: readonly Gap[];
+  readonly odd: readonly OddGap[];
 }
 
-/** With one gap between refills there is no scatter to judge by; a mark on a reservoir is read to about this. Common practice. */
-const SINGLE_GAP_ERROR = 0.15;
+/** Loss swings from one day to the next by about this share: windows, weather, a lid left off. Chosen. */
+const DAY_SWING = 0.2;
+/** A gap this many standard deviations off the rest is set aside. */
+const ODD_AT = 4;
+/** Fewer than these and none can be called the odd one. */
+const FEWEST_TO_JUDGE = 4;
+const SHORTEST_DAYS = 0.5;
+
+/** What a mark is read to, litres, as a standard deviation. Chosen: a finger's breadth. */
+export function markErrorL(reservoirL: number): number {
+  return Math.max(0.1, 0.015 * reservoirL);
+}
 
 /**
- * What evaporates a day, from a reservoir refilled to the same mark: each refill replaces what went since the one before.
- * @returns undefined with fewer than two refills, or less than half a day between first and last
+ * The loss a day that gaps between refills tell. Odd gaps are set aside first; the rest are laid end to end, and a line drawn
+ * through what had gone by each of them.
+ * @param markSdL what a mark is read to, litres
+ * @returns undefined with less than half a day to go by
  */
-export function rateFromRefills(refills: readonly Refill[]): RefillRate | undefined {
-  const ordered = refills.toSorted((a, b) => a.at - b.at);
-  const first = ordered[0];
-  const last = ordered.at(-1);
-  if (!first || !last) return undefined;
-  const days = (last.at - first.at) / DAY_MS;
-  if (days < 0.5) return undefined;
-  const gaps = ordered
-    .slice(1)
-    .map((refill, i) => ({ days: (refill.at - (ordered[i]?.at ?? 0)) / DAY_MS, litres: refill.litres }));
-  const litresPerDay = gaps.reduce((sum, gap) => sum + gap.litres, 0) / days;
-  // Each gap's litres against what the mean rate says it should be; the scatter of the total, over the total time.
-  const scatter = gaps.reduce((sum, gap) => sum + (gap.litres - litresPerDay * gap.days) ** 2, 0);
-  const sd =
-    gaps.length > 1 ? Math.sqrt((scatter * gaps.length) / (gaps.length - 1)) / days : SINGLE_GAP_ERROR * litresPerDay;
-  return {
-    litresPerDay,
-    sd: Math.max(sd, (SINGLE_GAP_ERROR * litresPerDay) / gaps.length / 2),
-    refills: ordered.length,
-    days,
-  };
+export function lossFromGaps(gaps: readonly Gap[], markSdL: number): MeasuredLoss | undefined {
+  const whole = gaps.filter(({ ranDry }) => !ranDry);
+  const odd = oddAmong(whole, markSdL);
+  const used = whole.filter((gap) => !odd.some(({ from }) => from === gap.from));
+  const points: LossPoint[] = [{ days: 0, litres: 0 }];
+  for (const { days, litres } of used) {
+    const before = points.at(-1) ?? { days: 0, litres: 0 };
+    points.push({ days: before.days + days, litres: before.litres + litres });
+  }
+  const days = points.at(-1)?.days ?? 0;
+  if (days < SHORTEST_DAYS) return undefined;
+  const line = lossLine(points);
+  const byMarks = line.sdPerLitre * markSdL;
+  const sd = Math.hypot(
+    Math.max(byMarks, line.litresPerDaySd ?? 0),
+    (DAY_SWING * Math.max(0, line.litresPerDay)) / Math.sqrt(days),
+  );
+  return { litresPerDay: Math.max(0, line.litresPerDay), sd, days, used, odd };
+}
+
+function oddAmong(gaps: readonly Gap[], markSdL: number): OddGap[] {
+  if (gaps.length < FEWEST_TO_JUDGE) return [];
+  const usual = median(gaps.map(({ litres, days }) => litres / days));
+  return gaps.flatMap((gap): OddGap[] => {
+    const expectedL = usual * gap.days;
+    const doubt = Math.hypot(Math.SQRT2 * markSdL, DAY_SWING * usual * Math.sqrt(gap.days));
+    if (Math.abs(gap.litres - expectedL) <= ODD_AT * doubt) return [];
+    return [{ ...gap, way: gap.litres > expectedL ? 'more' : 'less', expectedL }];
+  });
 }

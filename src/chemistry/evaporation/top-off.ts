@@ -1,38 +1,88 @@
 import { z } from 'zod';
-import { amount, moment, share } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
-import { defineCalculator, type Caution, type Step } from '../calculator';
+import { amount, figure, moment, share } from '../calculator-input';
+import { defineCalculator } from '../calculator';
 import { readingExpectation } from '../parameters';
-import { within } from '../refusal';
-import { DAY_MS, simulate } from '../tank-model/simulate';
-import { FRESH_WATER, type Water } from '../tank-model/water';
-import { quantity } from '../units/quantity';
-import { rateFromRefills } from './from-refills';
-import { poolEvaporationLPerDay } from './pool';
+import { Refusal } from '../refusal';
+import { DAY_MS } from '../tank-model/simulate';
+import { freshWaterIn, hoursUntil, toppedOffNoMore } from '../top-off/accident';
+import { limewaterHeadRoom } from '../top-off/head-room';
+import { daysLeft, refillsAhead, reservoirFor } from '../top-off/reservoir';
+import { TOP_OFF_AMOUNTS } from '../top-off/top-off-amounts';
+import { estimateLoss, type LossQuestion } from './loss';
+import { withInterval } from './pooled';
+import { COVER_IDS, expectedLossLPerDay, MOVED_IDS, PLACES, type OpenPlace, type Situation } from './surfaces';
+import { lossDoubts, topOffAnswer, topOffCautions, topOffWorking } from './top-off-told';
 
-/** How far the general formula is off for a hobby tank, as a share: covers, skimmers and room air differ. Common practice. */
-const ROUGH_ERROR = 0.35;
+const dated = <Shape extends z.ZodRawShape>(field: string, shape: Shape) =>
+  z
+    .array(z.strictObject({ at: moment(`moment of ${field}`), ...shape }))
+    .max(2000)
+    .default([]);
+
+export const topOffInput = z.strictObject({
+  now: moment('now'),
+  netVolumeL: amount(AMOUNTS.netVolume),
+  salinity: amount(readingExpectation('salinity')),
+  reservoirL: amount(AMOUNTS.reservoir),
+  /** What the system can rise by before it runs over; nothing runs over when left out. */
+  spareL: amount(TOP_OFF_AMOUNTS.spare).optional(),
+  refills: dated('the refill', {
+    litres: amount(AMOUNTS.refill),
+    /** What then stood in the reservoir; full to its mark when left out. */
+    leavesL: amount(TOP_OFF_AMOUNTS.reservoirLevel).optional(),
+  }),
+  /** The reservoir looked at. */
+  levels: dated('the look', { litres: amount(TOP_OFF_AMOUNTS.reservoirLevel) }),
+  /** Time the top-off pump ran, and the days it was counted over. */
+  pumpRuns: dated('the count', { ran: amount(TOP_OFF_AMOUNTS.minutesRun), over: amount(TOP_OFF_AMOUNTS.runOver) }),
+  pumpGives: amount(TOP_OFF_AMOUNTS.pump).optional(),
+  /** Fresh water that comes in with doses and not from the reservoir, from then on. */
+  drips: dated('the dose', { litresPerDay: amount(TOP_OFF_AMOUNTS.drip) }),
+  /** ppt a day that salinity falls beyond what is known to have gone in and out, and one standard deviation of it. */
+  saltDrift: z
+    .strictObject({ fallsPerDay: figure('fall of salinity', -5, 5, 'ppt/day'), sd: figure('its error', 0.0001, 5) })
+    .optional(),
+  surroundings: z.strictObject({
+    /** Every surface with its cover; or one open surface for all. */
+    places: z
+      .array(
+        z.strictObject({
+          place: z.enum(PLACES),
+          areaM2: amount({ ...AMOUNTS.openSurface, low: 0 }),
+          cover: z.enum(COVER_IDS).default('open'),
+        }),
+      )
+      .max(9)
+      .optional(),
+    openSurfaceM2: amount({ ...AMOUNTS.openSurface, low: 0 }).optional(),
+    moved: z.enum(MOVED_IDS).default('calm'),
+    airMPerS: amount(TOP_OFF_AMOUNTS.air).default(0),
+    waterC: amount(readingExpectation('temperature')),
+    airC: amount(AMOUNTS.roomTemperature),
+    humidity: share('room humidity', 0.05),
+  }),
+  rooms: dated('the room reading', {
+    airC: amount(AMOUNTS.roomTemperature).optional(),
+    humidity: share('room humidity', 0.05).optional(),
+  }),
+  waters: dated('the temperature', { temperatureC: amount(readingExpectation('temperature')) }),
+  /** Where months begin, so that they can be compared. */
+  months: z.array(moment('start of a month')).max(60).default([]),
+  /** Days the reservoir is to last. */
+  forDays: amount(TOP_OFF_AMOUNTS.away).default(14),
+  /** The keeper's own figure, when it overrules the log. */
+  litresPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
+});
+export type TopOffInput = z.output<typeof topOffInput>;
+
+/** Refills told ahead. */
+const AHEAD = 4;
 
 export const topOff = defineCalculator({
   name: 'top-off',
   asks: 'How much water does the tank lose, and how long will the reservoir last?',
-  input: z.strictObject({
-    now: moment('now'),
-    netVolumeL: amount(AMOUNTS.netVolume),
-    salinity: amount(readingExpectation('salinity')),
-    reservoirL: amount(AMOUNTS.reservoir),
-    refills: z
-      .array(z.strictObject({ at: moment('moment of the refill'), litres: amount(AMOUNTS.refill) }))
-      .default([]),
-    surroundings: z.strictObject({
-      openSurfaceM2: amount({ ...AMOUNTS.openSurface, low: 0 }),
-      waterC: amount(readingExpectation('temperature')),
-      airC: amount(AMOUNTS.roomTemperature),
-      humidity: share('room humidity'),
-    }),
-    /** The keeper's own figure, when it overrules the log. */
-    litresPerDay: amount({ field: 'loss a day', kind: 'waterRate', low: 0, high: 10_000, usual: [0.1, 50] }).optional(),
-  }),
+  input: topOffInput,
   example: {
     now: 1_771_600_000_000,
     netVolumeL: 378,
@@ -42,172 +92,130 @@ export const topOff = defineCalculator({
       { at: 1_770_900_000_000, litres: 17.5 },
       { at: 1_771_400_000_000, litres: 20 },
     ],
-    surroundings: { openSurfaceM2: '1.08 m²', waterC: 25.5, airC: '70 F', humidity: '50 %' },
+    surroundings: {
+      places: [
+        { place: 'display', areaM2: '120 × 60 cm', cover: 'open' },
+        { place: 'sump', areaM2: '90 × 40 cm', cover: 'canopy' },
+      ],
+      waterC: 25.5,
+      airC: '70 F',
+      humidity: '50 %',
+    },
   },
-  run: ({ now, netVolumeL, salinity, reservoirL, refills, surroundings, litresPerDay: own }) => {
-    const logged = rateFromRefills(refills);
-    const rough = poolEvaporationLPerDay({ ...surroundings, salinity });
-    const litresPerDay =
-      own === undefined ? (logged?.litresPerDay ?? rough) : within('loss a day', own, 0, netVolumeL, 'L');
-    const sd = own === undefined ? (logged?.sd ?? rough * ROUGH_ERROR) : 0;
-    const low = Math.max(0, litresPerDay - 2 * sd);
-    const high = litresPerDay + 2 * sd;
-
-    const lastRefillAt = refills.length > 0 ? Math.max(...refills.map((refill) => refill.at)) : undefined;
+  run: (input) => {
+    const { now, netVolumeL, salinity, reservoirL, spareL } = input;
+    const situation = situationOf(input);
+    const found = estimateLoss(questionOf(input, situation));
+    const { loss, drawn, account } = found;
+    const last = account.last;
     const usedL =
-      lastRefillAt === undefined ? 0 : Math.min(reservoirL, (litresPerDay * Math.max(0, now - lastRefillAt)) / DAY_MS);
-    const leftL = reservoirL - usedL;
-    const daysLeft = litresPerDay > 0 ? leftL / litresPerDay : undefined;
-
-    const worst = pourAll(netVolumeL, salinity, reservoirL);
-    const dryPerDay = litresPerDay > 0 ? hoursToDrift(netVolumeL, salinity, litresPerDay) : undefined;
-
-    const working: Step[] = [];
-    if (own !== undefined)
-      working.push({ label: 'Loss', value: quantity('waterRate', own), origin: 'yours', from: 'your figure' });
-    if (logged) {
-      working.push({
-        label: 'Loss by refills',
-        value: quantity('waterRate', logged.litresPerDay),
-        origin: 'log',
-        from: `${logged.refills} refills over ${logged.days.toFixed(1)} days, each replacing what went since the one before`,
-      });
-    }
-    working.push({
-      label: logged || own !== undefined ? 'Loss by formula, for comparison' : 'Loss by formula',
-      value: quantity('waterRate', rough),
-      origin: 'equation',
-      from: `ASHRAE pool formula: ${surroundings.openSurfaceM2.toFixed(2)} m² open, water ${surroundings.waterC.toFixed(1)} °C, room ${surroundings.airC.toFixed(1)} °C at ${Math.round(surroundings.humidity * 100)} %`,
-    });
-    working.push({
-      label: 'Reservoir',
-      value: quantity('volume', reservoirL),
-      origin: 'setting',
-      from: 'the tank’s own settings',
-    });
-    working.push({
-      label: 'Gone since the last refill',
-      value: quantity('volume', usedL),
-      origin: 'equation',
-      from:
-        lastRefillAt === undefined
-          ? 'no refill logged: taken as full'
-          : 'loss × days since, the refill taken as to the brim',
-    });
-    working.push({
-      label: 'Salinity if it all ran in',
-      value: quantity('salinity', worst),
-      origin: 'equation',
-      from: 'the tank model: the whole reservoir poured into the net volume, nothing overflowing',
-    });
-
-    const cautions: Caution[] = [];
-    if (salinity - worst > 1) {
-      cautions.push({
-        severity: 'harm',
-        says: [
-          'A top-off stuck on would pour in',
-          quantity('volume', reservoirL),
-          'and take salinity from',
-          quantity('salinity', salinity),
-          'to',
-          quantity('salinity', worst),
-          ', and may flood the floor. A second, independent sensor that cuts the pump, or a smaller reservoir, limits it; keep the outlet above the reservoir’s water so that it cannot siphon.',
-        ],
-      });
-    }
-    if (dryPerDay !== undefined)
-      cautions.push({
-        severity: 'care',
-        says: ['A top-off that stops lets salinity rise 1 ppt in about', quantity('days', dryPerDay / 24), '.'],
-      });
-    if (logged && Math.abs(logged.litresPerDay - rough) > 2 * Math.hypot(logged.sd, rough * ROUGH_ERROR)) {
-      cautions.push({
-        severity: 'note',
-        says: [
-          'The log and the formula stand far apart. A leak, a missed refill or a cover would do that; so would a wrong open surface.',
-        ],
-      });
-    }
+      last === undefined ? 0 : Math.min(last.litres, (drawn.litresPerDay * Math.max(0, now - last.at)) / DAY_MS);
+    const leftL = Math.min(reservoirL, last?.litres ?? reservoirL) - Math.min(usedL, reservoirL);
+    const left = daysLeft(leftL, drawn);
+    const tank = { netVolumeL, salinity, lossLPerDay: loss.litresPerDay, spareL };
+    const worst = freshWaterIn(tank, reservoirL).end;
+    const hoursToOnePpt =
+      loss.litresPerDay > 0 ? hoursUntil(toppedOffNoMore(tank), Math.min(salinity + 1, 60)) : undefined;
+    const values = {
+      litresPerDay: loss.litresPerDay,
+      low: loss.low,
+      high: loss.high,
+      drawnLPerDay: drawn.litresPerDay,
+      drawnLow: drawn.low,
+      drawnHigh: drawn.high,
+      drippedLPerDay: found.drippedLPerDay,
+      leftL,
+      usedL,
+      daysLeft: left?.days,
+      daysLeftAtLeast: left?.soonest,
+      refillsAhead: refillsAhead(now, leftL, reservoirL, drawn, AHEAD),
+      neededL: reservoirFor(input.forDays, drawn),
+      worstSalinity: worst.salinity,
+      worstSpiltL: worst.spiltL,
+      hoursToOnePpt,
+      formulaLPerDay: found.formulaLPerDay,
+      fromLog: found.byRefills !== undefined && input.litresPerDay === undefined,
+      limewaterUpToL: limewaterHeadRoom(loss.low),
+      months: found.months.map(({ from, to, litresPerDay, sd }) => ({ from, to, litresPerDay, sd })),
+      change: found.change && {
+        more: found.change.more,
+        since: found.change.since.from,
+        because: found.change.because,
+      },
+      alternatives: alternatives(situation, found.formulaLPerDay, loss),
+      doubts: lossDoubts(input, found),
+    };
     return {
-      answer: {
-        says:
-          daysLeft === undefined
-            ? ['The tank loses', quantity('waterRate', litresPerDay), '.']
-            : leftL <= 0
-              ? ['Refill the reservoir now: at', quantity('waterRate', litresPerDay), 'it has run dry.']
-              : [
-                  'Refill within',
-                  quantity('days', daysLeft),
-                  ': the tank loses',
-                  quantity('waterRate', litresPerDay),
-                  '.',
-                ],
-        certainty:
-          own !== undefined
-            ? ('worked out' as const)
-            : logged
-              ? logged.sd / logged.litresPerDay < 0.15
-                ? ('steady' as const)
-                : ('rough' as const)
-              : ('rough' as const),
-        because:
-          logged || own !== undefined
-            ? [
-                'Between',
-                quantity('waterRate', low),
-                'and',
-                quantity('waterRate', high),
-                ';',
-                quantity('volume', leftL),
-                'should be left in the reservoir.',
-              ]
-            : [
-                'No two refills are logged yet, so this is the general formula: between',
-                quantity('waterRate', low),
-                'and',
-                quantity('waterRate', high),
-                '.',
-              ],
-      },
-      working,
-      cautions,
-      values: {
-        litresPerDay,
-        sd,
-        leftL,
-        daysLeft,
-        worstSalinity: worst,
-        roughLPerDay: rough,
-        fromLog: logged !== undefined && own === undefined,
-      },
+      answer: topOffAnswer(input, found, values),
+      working: topOffWorking(input, found, values),
+      cautions: topOffCautions(input, found, values),
+      values,
     };
   },
 });
+export type TopOffValues = ReturnType<typeof topOff.run>['values'];
 
-function waterOf(salinity: number): Water {
-  return { ...FRESH_WATER, salinity };
+function situationOf({ surroundings, salinity }: TopOffInput): Situation {
+  const { places, openSurfaceM2, ...air } = surroundings;
+  const open: readonly OpenPlace[] | undefined =
+    places && places.length > 0
+      ? places
+      : openSurfaceM2 === undefined
+        ? undefined
+        : [{ place: 'display', areaM2: openSurfaceM2, cover: 'open' }];
+  if (!open)
+    throw new Refusal({
+      field: 'open surface',
+      value: 'nothing',
+      allowed: 'one open surface, or each place with its area',
+      hint: 'Length × width of the water, as in 120 × 60 cm, is enough.',
+    });
+  return { ...air, places: open, salinity };
 }
 
-function pourAll(volumeL: number, salinity: number, litres: number): number {
-  const [state] = simulate(
-    { at: 0, volumeL, water: waterOf(salinity) },
-    [{ kind: 'fresh-water', at: 0, volumeL: litres }],
-    [1],
-  );
-  return state?.water.salinity ?? salinity;
+function questionOf(input: TopOffInput, situation: Situation): LossQuestion {
+  const { pumpRuns, pumpGives, litresPerDay, ...rest } = input;
+  return {
+    ...rest,
+    situation,
+    pumpLPerH: pumpGives,
+    pumpRuns: pumpRuns.map(({ at, ran, over }) => ({ at, minutes: ran * 24 * 60, days: over })),
+    own: litresPerDay,
+  };
 }
 
-/** Hours without top-off until salinity has risen 1 ppt: the model run without top-off, sampled each hour. */
-function hoursToDrift(volumeL: number, salinity: number, lossLPerDay: number): number | undefined {
-  const hours = Array.from({ length: 24 * 14 }, (_, hour) => (hour * DAY_MS) / 24).filter(
-    (at) => (lossLPerDay * at) / DAY_MS < volumeL * 0.5,
-  );
-  const states = simulate(
-    { at: 0, volumeL, water: waterOf(salinity) },
-    [{ kind: 'evaporation', at: 0, litresPerDay: lossLPerDay }],
-    hours,
-  );
-  const risen = states.find((state) => state.water.salinity >= salinity + 1);
-  return risen ? (risen.at / DAY_MS) * 24 : undefined;
+export interface Alternative {
+  readonly what: string;
+  readonly litresPerDay: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** What another cover or stiller air would make of the loss, by the ratio the formula gives; the formula's own doubt is of the ratio's size. */
+const RATIO_LOG_SD = 0.15;
+
+function alternatives(
+  situation: Situation,
+  formulaLPerDay: number,
+  loss: { readonly litresPerDay: number; readonly logSd: number },
+): Alternative[] {
+  if (!(formulaLPerDay > 0) || !(loss.litresPerDay > 0)) return [];
+  const covered = (cover: OpenPlace['cover']): Situation => ({
+    ...situation,
+    places: situation.places.map((each) => (each.place === 'display' ? { ...each, cover } : each)),
+  });
+  const others: readonly (readonly [string, Situation])[] = [
+    ['the display under a lid with gaps', covered('lid')],
+    ['the display under a lid that fits', covered('tight lid')],
+    ['the display open', covered('open')],
+    ['no fan', { ...situation, airMPerS: 0 }],
+    ['a fan across the water', { ...situation, airMPerS: 1 }],
+  ];
+  return others.flatMap(([what, other]): Alternative[] => {
+    const ratio = expectedLossLPerDay(other) / formulaLPerDay;
+    if (Math.abs(ratio - 1) < 0.02) return [];
+    const logSd = Math.hypot(loss.logSd, RATIO_LOG_SD * Math.abs(Math.log(ratio)));
+    const { litresPerDay, low, high } = withInterval(loss.litresPerDay * ratio, logSd);
+    return [{ what, litresPerDay, low, high }];
+  });
 }

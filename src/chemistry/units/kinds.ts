@@ -124,6 +124,14 @@ export const KINDS = {
     scaled('L/h', 1000 / 60, ['l/h']),
     scaled('US gal/h', (L_PER_US_GALLON * 1000) / 60, ['gal/h', 'gph', 'usgal/h']),
   ],
+  /** Canonical: litre an hour, as a pump's box tells it. */
+  pumpRate: [
+    scaled('L/h', 1, ['l/h', 'lph', 'litres/hour']),
+    scaled('mL/min', 0.06, ['ml/min', 'mlpm']),
+    scaled('US gal/h', L_PER_US_GALLON, ['gal/h', 'gph', 'usgal/h']),
+  ],
+  /** Canonical: metre a second. */
+  airSpeed: [scaled('m/s', 1, ['m/s', 'ms'], 1), scaled('ft/min', 0.00508, ['ft/min', 'fpm'])],
   /** Canonical: gram. */
   mass: [
     scaled('g', 1, ['g', 'gram', 'grams']),
@@ -234,7 +242,12 @@ export const KINDS = {
   /** Canonical: milliequivalent. */
   charge: [scaled('meq', 1, ['meq', 'mmol'])],
   /** Canonical: square metre. */
-  area: [scaled('m²', 1, ['m2', 'sqm']), scaled('ft²', 0.09290304, ['ft2', 'sqft'])],
+  area: [
+    scaled('m²', 1, ['m2', 'sqm']),
+    scaled('cm²', 1e-4, ['cm2', 'sqcm']),
+    scaled('ft²', 0.09290304, ['ft2', 'sqft']),
+    scaled('in²', 0.00064516, ['in2', 'sqin']),
+  ],
   /** Canonical: day. */
   days: [
     scaled('days', 1, ['d', 'day']),

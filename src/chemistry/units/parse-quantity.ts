@@ -1,6 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { attempt, Refusal } from '../refusal';
 import { ambiguity } from './ambiguous';
+import { areaBySides } from './area-by-sides';
 import { salinityUnitWithTemperature, unitsOf, type QuantityKind, type Unit } from './kinds';
 import { preferredUnit, quantity, showText, type UnitPreferences } from './quantity';
 
@@ -27,11 +28,18 @@ export interface ParsedQuantity {
 const NUMBER_THEN_UNIT = /^\s*([+-]?(?:\d[\d.,]*|[.,]\d+))\s*(.*?)\s*$/u;
 
 /**
- * Reads a number with an optional unit as keepers type it: "8.3", "8,3 dkh", "3 gal", "77F", "1.0255 sg".
+ * Reads a number with an optional unit as keepers type it: "8.3", "8,3 dkh", "3 gal", "77F", "1.0255 sg", and an area
+ * by its sides: "120 × 50 cm".
  * @throws Refusal when there is no number, the unit is unknown, or the value lies outside the expectation;
  * the refusal carries what was probably meant
  */
 export function parseQuantity(text: string, expected: Expectation, preferences: UnitPreferences): ParsedQuantity {
+  const sides = expected.kind === 'area' ? areaBySides(text, expected.field) : undefined;
+  if (sides !== undefined)
+    return {
+      amount: acceptAmount(sides, expected, preferences),
+      unit: preferredUnit(expected.kind, preferences),
+    };
   const match = NUMBER_THEN_UNIT.exec(text.replace('−', '-'));
   const allowed = allowedRange(expected, preferences);
   if (!match) throw new Refusal({ field: expected.field, value: text, allowed, hint: 'A number is needed here.' });

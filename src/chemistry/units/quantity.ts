@@ -40,6 +40,8 @@ function preferredSymbol(kind: QuantityKind, preferences: UnitPreferences): stri
       return preferences.volume;
     case 'waterRate':
       return `${preferences.volume}/day`;
+    case 'pumpRate':
+      return `${preferences.volume}/h`;
     case 'temperature':
       return preferences.temperature;
     case 'alkalinity':

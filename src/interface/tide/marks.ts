@@ -11,13 +11,17 @@ export interface Mark {
   readonly toCome?: true;
 }
 
-/** What is told on the tide line: all but tests, which are its trace, and the small steps of a day. */
-export type MarkedKind = Exclude<EntryKind, 'reading' | 'batch-check' | 'step-done' | 'set-up-step'>;
+/** What is told on the tide line: all but tests and looks, which are its trace, and the small steps of a day. */
+export type MarkedKind = Exclude<
+  EntryKind,
+  'reading' | 'batch-check' | 'step-done' | 'set-up-step' | 'reservoir-level' | 'pump-run' | 'room' | 'bottle-level'
+>;
 
 /** Shapes drawn in a 10 × 10 box, so that kinds are told apart without hue. */
 export const MARK_SHAPES: Record<MarkedKind, { readonly path: string; readonly word: string }> = {
   'water-change': { path: 'M1 2 H9 V8 H1 Z M1 5 H9', word: 'water change' },
   refill: { path: 'M5 1 L8.5 6 A3.6 3.6 0 1 1 1.5 6 Z', word: 'refill' },
+  upkeep: { path: 'M2 8 L6 4 M5 2 A2.4 2.4 0 1 1 8 5 Z', word: 'seen to' },
   dose: { path: 'M5 9 L1 2 H9 Z', word: 'dose' },
   'standing-dose': { path: 'M1 8 H4.5 V3 H9', word: 'dose set' },
   reactor: { path: 'M2 9 V1 H8 V9 M4 4 H6 M4 6.5 H6', word: 'reactor set' },

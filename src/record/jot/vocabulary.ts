@@ -1,6 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
 import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
+import type { UpkeepItem } from '@/chemistry/top-off/upkeep';
 
 /** The words a parameter is jotted by. */
 const ALIASES: Record<ParameterId, readonly string[]> = {
@@ -18,7 +19,6 @@ const ALIASES: Record<ParameterId, readonly string[]> = {
 export const WORD_TO_PARAMETER = new Map(
   PARAMETER_IDS.flatMap((id) => ALIASES[id].map((alias): [string, ParameterId] => [alias, id])),
 );
-const VERBS = ['changed', 'refilled', 'dosed', 'dosing', 'reactor', 'added', 'note'];
 
 /** What is put in, by the words it is jotted with. */
 const ADDED_WORDS: Record<AddedKind, readonly string[]> = {
@@ -50,9 +50,30 @@ export function addedKind(words: string): AddedKind | undefined {
   return WORD_TO_ADDED.get(words);
 }
 
+/** What of the top-off is seen to, by the words it is jotted with. */
+const UPKEEP_WORDS: ReadonlyMap<string, UpkeepItem> = new Map<string, UpkeepItem>([
+  ['optical', 'optical'],
+  ['eye', 'optical'],
+  ['float', 'float'],
+  ['floats', 'float'],
+  ['pressure', 'pressure'],
+  ['sensor', 'look'],
+  ['sensors', 'look'],
+  ['cut-out', 'fail-safe'],
+  ['cutout', 'fail-safe'],
+  ['pump', 'pump'],
+  ['hose', 'tubing'],
+  ['tubing', 'tubing'],
+  ['reservoir', 'reservoir'],
+]);
+
+export function upkeepItem(word: string): UpkeepItem | undefined {
+  return UPKEEP_WORDS.get(word);
+}
+
 /** The known word a mistyped one is nearest to, when it is near enough to be meant. */
-export function nearestWord(word: string): string | undefined {
-  const known = [...WORD_TO_PARAMETER.keys(), ...VERBS].filter((each) => each.length > 2);
+export function nearestWord(word: string, verbs: readonly string[]): string | undefined {
+  const known = [...WORD_TO_PARAMETER.keys(), ...verbs].filter((each) => each.length > 2);
   const near = known
     .map((each) => ({ each, apart: distance(each, word.toLowerCase()) }))
     .toSorted((a, b) => a.apart - b.apart)[0];

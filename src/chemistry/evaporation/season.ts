@@ -1,0 +1,86 @@
+import { expectedLossLPerDay, type Situation } from './surfaces';
+
+/** The loss of one stretch of the record, and the room and water it was lost in. */
+export interface LossThen {
+  readonly from: number;
+  readonly to: number;
+  readonly litresPerDay: number;
+  readonly sd: number;
+  readonly situation: Situation;
+  /** The room was read then, not taken over from the settings. */
+  readonly roomRead: boolean;
+}
+
+export interface SeasonChange {
+  readonly since: LossThen;
+  /** Litres a day more now than then. */
+  readonly more: number;
+  readonly because: Reason;
+}
+
+/** Why a loss changed, by the formula. */
+export type Reason =
+  | { readonly what: 'humidity' | 'room' | 'water'; readonly rose: boolean }
+  /** The room was never read: the formula would want it this humid then. */
+  | { readonly what: 'room unread'; readonly humidityThen: number }
+  | { readonly what: 'neither room nor water' };
+
+/** A difference is told of from this many standard deviations on. */
+const TELLS_AT = 2;
+/** What explains less than this share of a change is not its reason. */
+const EXPLAINS = 0.35;
+/** Rooms people live in. Chosen. */
+const LIVED_IN = [0.12, 0.85] as const;
+
+/** The earlier stretch that differs most from now, when one differs by more than the errors of both. */
+export function seasonChange(now: LossThen, earlier: readonly LossThen[]): SeasonChange | undefined {
+  const different = earlier
+    .filter(({ litresPerDay, sd }) => Math.abs(now.litresPerDay - litresPerDay) > TELLS_AT * Math.hypot(now.sd, sd))
+    .toSorted((a, b) => Math.abs(b.litresPerDay - now.litresPerDay) - Math.abs(a.litresPerDay - now.litresPerDay))[0];
+  if (!different) return undefined;
+  return {
+    since: different,
+    more: now.litresPerDay - different.litresPerDay,
+    because: reasonFor(different, now),
+  };
+}
+
+const FACTORS = [
+  ['humidity', 'humidity'],
+  ['room', 'airC'],
+  ['water', 'waterC'],
+] as const;
+
+/** Each of room and water is changed alone from then to now, and what the formula makes of it compared with what was seen. */
+function reasonFor(then: LossThen, now: LossThen): Reason {
+  const seen = Math.log(now.litresPerDay / then.litresPerDay);
+  const base = expectedLossLPerDay(then.situation);
+  const shares = FACTORS.map(([what, key]) => ({
+    what,
+    rose: now.situation[key] > then.situation[key],
+    share: Math.log(expectedLossLPerDay({ ...then.situation, [key]: now.situation[key] }) / base) / seen,
+  })).filter(({ share }) => share >= EXPLAINS);
+  const most = shares.toSorted((a, b) => b.share - a.share)[0];
+  if (most) return { what: most.what, rose: most.rose };
+  if (now.roomRead && then.roomRead) return { what: 'neither room nor water' };
+  const humidityThen = humidityThatFits(
+    then.situation,
+    (expectedLossLPerDay(now.situation) * then.litresPerDay) / now.litresPerDay,
+  );
+  return humidityThen !== undefined && humidityThen >= LIVED_IN[0] && humidityThen <= LIVED_IN[1]
+    ? { what: 'room unread', humidityThen }
+    : { what: 'neither room nor water' };
+}
+
+/**
+ * The humidity at which the formula gives a loss, the rest unchanged. The formula is a straight line in it.
+ * @param litresPerDay by the formula
+ * @returns 0 to 1, or undefined where no humidity gives it
+ */
+export function humidityThatFits(situation: Situation, litresPerDay: number): number | undefined {
+  const dry = expectedLossLPerDay({ ...situation, humidity: 0 });
+  const damp = expectedLossLPerDay({ ...situation, humidity: 0.25 });
+  if (!(dry > damp)) return undefined;
+  const humidity = (0.25 * (dry - litresPerDay)) / (dry - damp);
+  return humidity >= 0 && humidity <= 1 ? humidity : undefined;
+}
