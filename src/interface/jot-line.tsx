@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { useId, useMemo, useState, type FormEvent } from 'react';
 import { readLine } from '@/record/jot/read-line';
 import type { Entry } from '@/record/schema';
+import { draftQuestion } from '@/reckoning/draft-question';
 import { describeEntry, ENTRY_WORDS } from './describe-entry';
 import { whenText } from './when';
 import { useCommitOnce, useNow, useTank, useWorkspace } from './workspace';
@@ -27,6 +28,7 @@ export function JotLine() {
     solutions,
   } = book;
   const jotted = useMemo(() => readLine(line, { now, zone, units, solutions }), [line, now, zone, units, solutions]);
+  const questions = jotted.drafts.flatMap((draft) => draftQuestion(tank, draft, units) ?? []);
   const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
 
   const write = (text: string) => {
@@ -103,6 +105,11 @@ export function JotLine() {
                 </li>
               ))}
             </ul>
+            {questions.map((question) => (
+              <p key={question} className="mt-1 text-kelp">
+                {question}
+              </p>
+            ))}
             {jotted.problems.map((problem, i) => (
               <p key={i} className="mt-1 text-rust">
                 <span className="font-semibold">“{line.slice(problem.from, problem.to).trim()}”</span> {problem.message}{' '}

@@ -4,6 +4,7 @@ import { topOff } from '@/chemistry/evaporation/top-off';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
 import type { CycleOutcome } from './cycle';
@@ -11,12 +12,15 @@ import { changeHabit } from './change-habit';
 import { doseQuestion, reactorQuestion } from './dose-question';
 import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
+import { upkeepQuestion } from './top-off-fails';
 import { topOffQuestion } from './top-off-question';
 
 type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log' | 'change' | 'cycle';
 
 export interface TodayLine {
   readonly bench: BenchOfToday;
+  /** The part of the bench, where it is not its first. */
+  readonly as?: string;
   readonly title: string;
   readonly answer: Answer;
   /** The greater the more pressing. */
@@ -26,6 +30,7 @@ export interface TodayLine {
 export interface Today {
   readonly answer: Answer;
   readonly bench: BenchOfToday;
+  readonly as?: string | undefined;
   readonly lines: readonly TodayLine[];
 }
 
@@ -45,6 +50,7 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
   const lines = [
     cycleLine(tank, cycle),
     topOffLine(book, tank, now),
+    upkeepLine(book, tank, now),
     doseLine(book, tank, now),
     seriesLine(book, tank, now),
     changeLine(book, tank, now),
@@ -53,7 +59,7 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
     .toSorted((a, b) => b.pressing - a.pressing);
   const first = lines[0];
   if (!first) return { answer: NOTHING, bench: 'log', lines };
-  return { answer: first.answer, bench: first.bench, lines };
+  return { answer: first.answer, bench: first.bench, as: first.as, lines };
 }
 
 const NOTHING: Answer = {
@@ -86,6 +92,13 @@ function topOffLine(book: Book, tank: Tank, now: number): TodayLine | undefined 
   if (!outcome) return undefined;
   const { daysLeft = Infinity } = outcome.values;
   return { bench: 'top-off', title: 'Top-off', answer: outcome.answer, pressing: daysLeft < REFILL_SOON_DAYS ? 3 : 0 };
+}
+
+/** Upkeep that is late; what was never logged does not press, or a new tank would begin with a scolding. */
+function upkeepLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
+  const { answer, values } = topOffUpkeep.run(upkeepQuestion(book, tank, now));
+  const late = values.due.some(({ dueAt, lastAt }) => dueAt <= now && lastAt !== undefined);
+  return late ? { bench: 'top-off', as: 'upkeep', title: 'Top-off upkeep', answer, pressing: 0.8 } : undefined;
 }
 
 function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {

@@ -9,6 +9,7 @@ import { netVolumeL, type Book, type Entry, type EntryKind, type EntryOf, type T
 import { aimFor, knownEvents } from './known-events';
 import { lastReading, readingsOf } from './readings';
 import { remember } from './remember';
+import { limewaterPerDay } from './limewater-given';
 
 /** Depth taken when the open surface was never measured: most displays are about half a metre deep. Common practice. */
 const USUAL_DEPTH_M = 0.5;
@@ -44,6 +45,7 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
     pumpRuns: of('pump-run').map(({ at, ranDays, overDays }) => ({ at, ran: ranDays, over: overDays })),
     ...(topOff?.pump && { pumpGives: topOff.pump.litresPerHour }),
     drips: waterByDoses(of('standing-dose'), topOff?.fromReservoir ?? []),
+    limewaterLPerDay: limewaterPerDay(book, tank, now),
     ...(saltDrift && { saltDrift }),
     surroundings: {
       ...(topOff?.places && topOff.places.length > 0

@@ -15,6 +15,7 @@ import { useTide } from '@/interface/tide/tide-context';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Entry } from '@/record/schema';
 import type { DoseQuestion } from '@/reckoning/dose-question';
+import { limewaterCautions } from '@/reckoning/limewater-room';
 import { outlook } from '@/reckoning/outlook';
 import { readingsOf } from '@/reckoning/readings';
 import { standingAt } from '@/reckoning/standing';
@@ -34,6 +35,12 @@ export function PartsAnswer({
   const { outcome, refusal } = attempt(() => maintenanceDose.run(question.input));
   const doses = outcome?.values.doses ?? [];
   const standing = standingAt(book, tank, now).doses;
+  const planned = new Map(
+    doses.flatMap(({ element, mlPerDay }) => {
+      const solution = question.parts[element];
+      return solution ? [[solution.id, mlPerDay] as const] : [];
+    }),
+  );
   const changed = doses.filter(
     (dose) => Math.abs(pumpSetting(dose.mlPerDay) - (standing.get(question.parts[dose.element]?.id ?? '') ?? 0)) > 0.05,
   );
@@ -89,7 +96,7 @@ export function PartsAnswer({
       <Picture question={question} doses={doses} />
       <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />
       {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={outcome.cautions} />}
+      {outcome && <Cautions cautions={[...outcome.cautions, ...limewaterCautions(book, tank, now, planned)]} />}
     </>
   );
 }

@@ -18,6 +18,7 @@ import { AMOUNTS } from '@/chemistry/amounts';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
 import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/chemistry/top-off/upkeep';
 import { SOURCE_FIGURES } from '@/interface/source-figures';
+import { draftQuestion } from '@/reckoning/draft-question';
 import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
 
 /** Batches are logged where they are mixed; here they can be corrected. */
@@ -162,6 +163,14 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
     }
     onDone?.();
   };
+  const question =
+    kind === 'refill' || kind === 'reservoir-level'
+      ? draftQuestion(
+          tank,
+          { kind: 'refill', at: now, volumeL: figures.volumeL ?? figures.litres ?? 0 },
+          book.settings.units,
+        )
+      : undefined;
   const field = (key: string, label: string, expected: Expectation, optional = false) => (
     <QuantityField
       key={`${round}-${key}`}
@@ -253,6 +262,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
               />
             </div>
           </div>
+          {question && <p className="mt-2 text-kelp">{question}</p>}
           {fault && (
             <p role="alert" className="mt-2 text-rust">
               {fault}

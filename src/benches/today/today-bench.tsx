@@ -29,7 +29,7 @@ export function TodayBench() {
         answer={today.answer}
         actions={
           <>
-            <ButtonLink look="main" href={`/${name}/${tank.id}/${today.bench}`}>
+            <ButtonLink look="main" href={`/${name}/${tank.id}/${benchOf(today)}`}>
               See how, and act
             </ButtonLink>
             <ButtonLink look="quiet" href={`/${name}/water-day`}>
@@ -51,7 +51,7 @@ export function TodayBench() {
             {today.lines.slice(1).map((line) => (
               <Line
                 key={line.bench + line.title}
-                href={`/${name}/${tank.id}/${line.bench}`}
+                href={`/${name}/${tank.id}/${benchOf(line)}`}
                 title={line.title}
                 answer={line.answer}
               />
@@ -62,6 +62,11 @@ export function TodayBench() {
       </div>
     </Bench>
   );
+}
+
+/** A bench's address, with the part of it that is meant. */
+function benchOf({ bench, as }: { readonly bench: string; readonly as?: string | undefined }): string {
+  return as === undefined ? bench : `${bench}?as=${as}`;
 }
 
 function Line({ href, title, answer }: { readonly href: string; readonly title: string; readonly answer: AnswerText }) {

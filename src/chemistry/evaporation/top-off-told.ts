@@ -269,14 +269,15 @@ export function topOffCautions(input: TopOffInput, found: LossEstimate, values: 
     );
   if (hoursToOnePpt !== undefined)
     say('care', 'A top-off that stops lets salinity rise 1 ppt in about', quantity('days', hoursToOnePpt / 24), '.');
-  if (found.drippedLPerDay > limewaterUpToL && found.drippedLPerDay > 0)
+  const brought = Math.max(found.drippedLPerDay, input.limewaterLPerDay);
+  if (brought > limewaterUpToL && brought > 0)
     say(
       'harm',
-      'Doses bring',
-      quantity('waterRate', found.drippedLPerDay),
+      'Limewater and doses bring',
+      quantity('waterRate', brought),
       'of water, and what surely evaporates leaves room for',
       quantity('waterRate', limewaterUpToL),
-      ': the level may rise. Drip less limewater, or make it stronger doses.',
+      ': the level may rise, and salinity fall. Give less limewater, and the rest of the demand by stronger parts.',
     );
   for (const says of lossDoubts(input, found)) cautions.push({ severity: 'note', says });
   const { byRefills, formulaLPerDay, drippedLPerDay } = found;

@@ -39,6 +39,8 @@ export const topOffInput = z.strictObject({
   pumpGives: amount(TOP_OFF_AMOUNTS.pump).optional(),
   /** Fresh water that comes in with doses and not from the reservoir, from then on. */
   drips: dated('the dose', { litresPerDay: amount(TOP_OFF_AMOUNTS.drip) }),
+  /** Limewater given a day, wherever its water comes from. */
+  limewaterLPerDay: amount(TOP_OFF_AMOUNTS.drip).default(0),
   /** ppt a day that salinity falls beyond what is known to have gone in and out, and one standard deviation of it. */
   saltDrift: z
     .strictObject({ fallsPerDay: figure('fall of salinity', -5, 5, 'ppt/day'), sd: figure('its error', 0.0001, 5) })

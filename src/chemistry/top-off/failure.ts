@@ -93,6 +93,8 @@ function failed(input: FailureInput) {
   const flowLPerH = pump && pumpGivesLPerH(pump, heights ? heights.outletCm - heights.fullCm : input.liftCm, hose);
   const leastFlowLPerH =
     pump && pumpGivesLPerH(pump, heights ? heights.outletCm - heights.bottomCm : input.liftCm, hose);
+  // What it comes to is told as if it came at once, which is the worst of it; the way there goes as fast as the pump does.
+  const worst = freshWaterIn(tank, reservoirL).end;
   const stuck = freshWaterIn(tank, reservoirL, flowLPerH);
   const stopped = toppedOffNoMore(tank);
   const siphon = heights && siphonOf(heights, reservoirL);
@@ -101,8 +103,8 @@ function failed(input: FailureInput) {
   const limits = limitsOf(tank, input, flowLPerH);
   return {
     worst: {
-      salinity: stuck.end.salinity,
-      spiltL: stuck.end.spiltL,
+      salinity: worst.salinity,
+      spiltL: worst.spiltL,
       hours: flowLPerH === undefined ? undefined : stuck.end.hours,
       hoursToBand: timed(flowLPerH, hoursUntil(stuck, band.low)),
       hoursToHarm: timed(flowLPerH, hoursUntil(stuck, HARM.low)),

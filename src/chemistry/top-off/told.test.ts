@@ -19,10 +19,10 @@ describe('what happens when the top-off fails, told', () => {
     told(change).cautions.map(({ severity, says }) => `${severity}: ${say(says)}`);
 
   it('names the worst case, what it spills, and the reservoir that would do', () => {
-    // 45 L into 310 L with 33 L to spare: 30.55 ppt and 12 L by the closed form; evaporation in the 75 min makes it 30.56.
+    // By the closed form: 35 × 310 ÷ 343 × e^(−12 ÷ 343) = 30.55 ppt, and 12 L run over.
     // 310 × (35 ÷ 33 − 1) = 18.8 L.
     expect(say(told({}).answer.says)).toBe(
-      'With 45.0 L the worst case is 30.6 ppt and 11.8 L on the floor; 18.8 L would keep it above 33.0 ppt.',
+      'With 45.0 L the worst case is 30.5 ppt and 12.0 L on the floor; 18.8 L would keep it above 33.0 ppt.',
     );
     expect(say(told({}).answer.because)).toMatch(
       /75 min to run in\. With no top-off at all the band is left after 2\.5 days/,

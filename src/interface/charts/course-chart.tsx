@@ -26,7 +26,17 @@ interface Props {
   readonly lines: readonly CourseLine[];
   readonly band?: readonly [number, number] | undefined;
   readonly height?: number;
+  /** What time is counted in along the foot; days when left out. */
+  readonly time?: keyof typeof DAYS_OF;
+  /** Where something turns on the way. */
+  readonly turns?: readonly { readonly days: number; readonly words: string }[];
+  /** What the picture is called, where its name alone would not tell it from another. */
+  readonly title?: string;
 }
+
+const DAYS_OF = { days: 1, hours: 1 / 24, minutes: 1 / 1440 } as const;
+const ONE_OF = { days: 'day', hours: 'hour', minutes: 'minute' } as const;
+const NO_TURNS: NonNullable<Props['turns']> = [];
 
 /** Each line has its own stroke, so that they are told apart without hue. */
 const STROKES = [
@@ -37,20 +47,31 @@ const STROKES = [
 ] as const;
 
 /** Where a level goes over the days to come, once for each way of doing it. */
-export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
+export function CourseChart({
+  name,
+  kind,
+  lines,
+  band,
+  height = 210,
+  time = 'days',
+  turns = NO_TURNS,
+  title = name,
+}: Props) {
+  const each = DAYS_OF[time];
   const units = useUnits();
   const unit = preferredUnit(kind, units);
   const points = useMemo(() => {
     const byDay = new Map<number, Record<string, number>>();
     lines.forEach(({ points: own }, i) => {
       for (const { days, value } of own) {
-        const row = byDay.get(days) ?? { days };
+        const at = days / each;
+        const row = byDay.get(at) ?? { days: at };
         row[`line${i}`] = unit.fromCanonical(value);
-        byDay.set(days, row);
+        byDay.set(at, row);
       }
     });
     return [...byDay.values()].toSorted((a, b) => (a.days ?? 0) - (b.days ?? 0));
-  }, [lines, unit]);
+  }, [lines, unit, each]);
   const levels = [
     ...(band?.map((edge) => unit.fromCanonical(edge)) ?? []),
     ...lines.flatMap(({ points: own }) => own.map(({ value }) => unit.fromCanonical(value))),
@@ -62,29 +83,31 @@ export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
   const saveCsv = () => {
     const rows = points.map((row) =>
       Object.fromEntries([
-        ['days', Number((row.days ?? 0).toFixed(4))],
+        [time, Number((row.days ?? 0).toFixed(4))],
         ...lines.map(({ label }, i) => [`${label}, ${unit.symbol}`.trim(), row[`line${i}`] ?? '']),
       ]),
     );
-    saveFile(`${name.replaceAll(/[^a-z0-9]+/gi, '-')}-course.csv`, 'text/csv', Papa.unparse(rows));
+    saveFile(`${title.replaceAll(/[^a-z0-9]+/gi, '-')}-course.csv`, 'text/csv', Papa.unparse(rows));
   };
   return (
     <ChartFrame
-      label={`${name} over the days to come`}
+      label={`${title} over the ${time} to come`}
       caption={
         <>
-          <span className="font-semibold">{capitalised(name)}</span>
-          <span className="text-sm text-soft">{unit.symbol}, days from now</span>
+          <span className="font-semibold">{capitalised(title)}</span>
+          <span className="text-sm text-soft">
+            {unit.symbol}, {time} from now
+          </span>
         </>
       }
-      name={name}
-      fileName={`${name}-course`}
+      name={title}
+      fileName={`${title}-course`}
       onCsv={saveCsv}
       table={
         <>
           <thead>
             <tr className="text-left text-soft">
-              <th className="font-normal">Day</th>
+              <th className="font-normal">{capitalised(ONE_OF[time])}</th>
               {lines.map(({ label }) => (
                 <th key={label} className="text-right font-normal">
                   {label}
@@ -129,6 +152,23 @@ export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
             />
           )}
           <ReferenceLine x={0} stroke="var(--ink)" strokeWidth={1.2} ifOverflow="hidden" />
+          {turns.map(({ days, words }, i) => (
+            <ReferenceLine
+              key={words}
+              x={days / each}
+              stroke="var(--rust)"
+              strokeWidth={1.4}
+              strokeDasharray="3 3"
+              ifOverflow="hidden"
+              label={{
+                value: words,
+                // Every other one at the foot, so that two near each other can both be read.
+                position: `inside${i % 2 === 0 ? 'Top' : 'Bottom'}${days / each > last * 0.6 ? 'Right' : 'Left'}`,
+                fill: 'var(--rust)',
+                fontSize: 12,
+              }}
+            />
+          ))}
           <XAxis {...daysAxis(width, last)} />
           <YAxis {...levelAxis(low, high, ticks, 46)} />
           {lines.map(({ label }, i) => (
@@ -155,7 +195,7 @@ export function CourseChart({ name, kind, lines, band, height = 210 }: Props) {
               if (!row) return null;
               return (
                 <div className="rounded border border-edge bg-sheet px-2 py-1 text-sm shadow">
-                  day {Number((row.days ?? 0).toFixed(1))}
+                  {ONE_OF[time]} {Number((row.days ?? 0).toFixed(1))}
                   {lines.map(({ label }, i) => {
                     const value = row[`line${i}`];
                     return value === undefined ? null : (

@@ -2,14 +2,37 @@ import { MIX_HOURS } from '@/chemistry/mixing/batch-readiness';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { batchesStanding } from '@/reckoning/batches';
 import { changeHabit, changesToCome } from '@/reckoning/change-habit';
+import { remember } from '@/reckoning/remember';
+import { lossOf } from '@/reckoning/top-off-fails';
 import { batchName } from '@/reckoning/water-day';
 import type { Book, Tank } from '@/record/schema';
 import type { Mark } from './marks';
 
 const HOUR_MS = 3_600_000;
 
-/** Changes that are planned, and those that fall due as the habit goes after them. */
+/** What is to be done ahead: changes planned or due, and refills of the reservoir. */
 export function marksToCome(book: Book, tank: Tank, now: number, to: number): Mark[] {
+  return [...changesAhead(book, tank, now, to), ...refillsDue(book, tank, now, to)];
+}
+
+/** To the hour, so that dragging the line asks nothing anew. */
+function refillsDue(book: Book, tank: Tank, now: number, to: number): Mark[] {
+  if (tank.reservoirL === 0) return [];
+  const hour = Math.ceil(now / HOUR_MS) * HOUR_MS;
+  const ahead = remember(book, tank, `refills ahead of ${hour}`, () => lossOf(book, tank, hour)?.refillsAhead ?? []);
+  return ahead
+    .filter(({ at }) => at > now && at <= to)
+    .map(({ at, litres }) => ({
+      at,
+      kind: 'refill',
+      text: `about ${showText(quantity('volume', litres), book.settings.units)} to refill`,
+      entryId: `refill due ${at}`,
+      toCome: true,
+    }));
+}
+
+/** Changes that are planned, and those that fall due as the habit goes after them. */
+function changesAhead(book: Book, tank: Tank, now: number, to: number): Mark[] {
   const { units, zone } = book.settings;
   const planned = book.waterDays.flatMap((day) => {
     const own = day.tanks.find(({ tankId }) => tankId === tank.id);

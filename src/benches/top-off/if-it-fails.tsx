@@ -1,0 +1,206 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { readingExpectation } from '@/chemistry/parameters';
+import { attempt } from '@/chemistry/refusal';
+import { HARM, topOffFailure, type FailureValues, type Limited } from '@/chemistry/top-off/failure';
+import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Figures } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { CourseChart } from '@/interface/charts/course-chart';
+import { Sentence } from '@/interface/phrases';
+import { QuantityField } from '@/interface/quantity-field';
+import { Worked } from '@/interface/worked';
+import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { failureQuestion, lossOf } from '@/reckoning/top-off-fails';
+import { TopOffPicture } from './top-off-picture';
+
+const LIMIT_WORDS: Record<Limited['by'], string> = {
+  nothing: 'Nothing stops it',
+  'second sensor': 'A second sensor cuts the pump',
+  'time limit': 'The pump’s time is limited',
+};
+
+/** The two accidents that frame a top-off, drawn: the whole reservoir in the tank, and nothing coming at all. */
+export function IfItFails() {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  const commit = useCommit();
+  const [reservoir, setReservoir] = useState<number | null>(null);
+  const [floor, setFloor] = useState<number | null>(null);
+  const [runLimit, setRunLimit] = useState<number | null>(null);
+  const tried = { ...tank, reservoirL: reservoir ?? tank.reservoirL };
+  const question = {
+    ...failureQuestion(book, tried, now),
+    ...(floor !== null && { floorSalinity: floor }),
+    ...(runLimit !== null && { runLimitDays: runLimit }),
+  };
+  const result = attempt(() => topOffFailure.run(question));
+  const values = result.outcome?.values;
+  const loss = lossOf(book, tried, now);
+  const mark =
+    values && values.worst.salinity < values.floor && values.largestL >= 1
+      ? Math.floor(values.largestL * 2) / 2
+      : undefined;
+  const changed = reservoir !== null || floor !== null || runLimit !== null;
+  const keep = () =>
+    void commit({
+      label: `${tank.name}: the reservoir and its limits kept`,
+      put: {
+        tanks: [
+          {
+            ...tried,
+            topOff: {
+              ...tank.topOff,
+              ...(floor !== null && { floorSalinity: floor }),
+              ...(runLimit !== null && { runLimitDays: runLimit }),
+            },
+          },
+        ],
+      },
+    });
+  return (
+    <Worked
+      result={result}
+      otherwise="Say what the reservoir holds."
+      actions={
+        changed ? (
+          <Button look="main" onClick={keep}>
+            Keep these
+          </Button>
+        ) : (
+          mark !== undefined && (
+            <Button look="main" onClick={() => setReservoir(mark)}>
+              Try a mark at {showText(quantity('volume', mark), units)}
+            </Button>
+          )
+        )
+      }
+    >
+      <div className="mt-5 grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+        {values && tried.reservoirL > 0 && (
+          <TopOffPicture
+            tank={tried}
+            failure={values}
+            salinity={question.salinity}
+            leftL={tried.reservoirL}
+            drawnLPerDay={loss?.drawnLPerDay ?? 0}
+          />
+        )}
+        <div className="min-w-0">
+          <Figures title="What if" narrow>
+            <QuantityField
+              narrow
+              label="The reservoir held"
+              expected={AMOUNTS.reservoir}
+              value={tried.reservoirL}
+              onChange={setReservoir}
+              onReset={reservoir === null ? undefined : () => setReservoir(null)}
+            />
+            <QuantityField
+              narrow
+              label="Lowest salinity put up with"
+              expected={{ ...readingExpectation('salinity'), low: 5, field: 'lowest salinity put up with' }}
+              value={floor ?? values?.floor ?? null}
+              onChange={setFloor}
+              onReset={floor === null ? undefined : () => setFloor(null)}
+            />
+            <QuantityField
+              narrow
+              label="Longest the pump may run"
+              expected={TOP_OFF_AMOUNTS.runLimit}
+              value={runLimit ?? question.runLimitDays ?? null}
+              onChange={setRunLimit}
+              hint="as in 10 min, if its controller can"
+            />
+          </Figures>
+          {values && <Limits values={values} />}
+        </div>
+      </div>
+      {values && <Courses values={values} band={[question.band.low, question.band.high]} />}
+      <p className="mt-4 max-w-3xl text-soft">
+        {showText(quantity('salinity', HARM.low), units)} and {showText(quantity('salinity', HARM.high), units)} are the
+        bounds taken here for harm within hours; they are chosen, and a reef is held well inside.
+      </p>
+    </Worked>
+  );
+}
+
+function Limits({ values }: { readonly values: FailureValues }) {
+  return (
+    <section aria-label="What would stop it" className="mt-4">
+      <h2 className="font-semibold">What would stop it</h2>
+      <ul>
+        {values.limits.map(({ by, letsInL, salinity, spiltL }) => (
+          <li key={by} className="border-t border-line py-1">
+            <Sentence
+              phrases={[
+                `${LIMIT_WORDS[by]}:`,
+                quantity('volume', letsInL),
+                'come in,',
+                quantity('salinity', salinity),
+                ...(spiltL > 0.05 ? [',', quantity('volume', spiltL), 'on the floor'] : []),
+                '.',
+              ]}
+            />
+          </li>
+        ))}
+        {values.limits.length === 1 && (
+          <li className="border-t border-line py-1 text-soft">
+            A second sensor or a limit on the pump’s time would; tell how it stands, and what they let in is drawn.
+          </li>
+        )}
+      </ul>
+    </section>
+  );
+}
+
+function Courses({ values, band }: { readonly values: FailureValues; readonly band: readonly [number, number] }) {
+  const { worst, stopped } = values;
+  const rim = worst.course.find(({ spiltL }, i) => spiltL <= 1e-9 && (worst.course[i + 1]?.spiltL ?? 0) > 1e-9);
+  const minutes = (worst.hours ?? 0) < 3;
+  return (
+    <div className="mt-6 grid gap-x-8 gap-y-6 lg:grid-cols-2">
+      {worst.hours !== undefined && worst.hours > 0 && (
+        <CourseChart
+          title="Stuck on"
+          name="salinity"
+          kind="salinity"
+          band={band}
+          height={200}
+          time={minutes ? 'minutes' : 'hours'}
+          lines={[{ label: 'salinity', points: pointsOf(worst.course) }]}
+          turns={rim ? [{ days: rim.hours / 24, words: 'over the rim' }] : []}
+        />
+      )}
+      {stopped.course.length > 1 && stopped.hoursToBand !== undefined && (
+        <CourseChart
+          title="No top-off"
+          name="salinity"
+          kind="salinity"
+          band={band}
+          height={200}
+          lines={[
+            {
+              label: 'salinity',
+              points: pointsOf(
+                stopped.course.filter(({ hours }) => hours <= Math.max(72, 1.2 * (stopped.hoursToHarm ?? 168))),
+              ),
+            },
+          ]}
+          turns={[
+            { days: stopped.hoursToBand / 24, words: 'out of the band' },
+            ...(stopped.hoursToAir === undefined ? [] : [{ days: stopped.hoursToAir / 24, words: 'return draws air' }]),
+          ]}
+        />
+      )}
+    </div>
+  );
+}
+
+function pointsOf(course: FailureValues['worst']['course']) {
+  return course.map(({ hours, salinity }) => ({ days: hours / 24, value: salinity }));
+}

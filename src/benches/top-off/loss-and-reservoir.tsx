@@ -1,0 +1,222 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { topOff, type TopOffValues } from '@/chemistry/evaporation/top-off';
+import { attempt } from '@/chemistry/refusal';
+import { topOffFailure } from '@/chemistry/top-off/failure';
+import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Figures } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { Sentence } from '@/interface/phrases';
+import { QuantityField } from '@/interface/quantity-field';
+import { Worked } from '@/interface/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { draftQuestion } from '@/reckoning/draft-question';
+import { failureQuestion } from '@/reckoning/top-off-fails';
+import { topOffQuestion } from '@/reckoning/top-off-question';
+import type { EntryDraft } from '@/record/schema';
+import { LossByMonth } from './loss-by-month';
+import { TopOffPicture } from './top-off-picture';
+
+/** What evaporates and how long the reservoir lasts; the next refills, the months, and what a cover would change. */
+export function LossAndReservoir() {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  const commit = useCommitOnce();
+  const [loss, setLoss] = useState<number | null>(null);
+  const [reservoir, setReservoir] = useState<number | null>(null);
+  const [refill, setRefill] = useState<number | null>(null);
+  const [stands, setStands] = useState<number | null>(null);
+  const [forDays, setForDays] = useState<number | null>(14);
+
+  const record = topOffQuestion(book, tank, now);
+  const reservoirL = reservoir ?? record.reservoirL;
+  const tried = { ...tank, reservoirL };
+  const result = attempt(() =>
+    topOff.run({
+      ...record,
+      reservoirL,
+      forDays: forDays ?? 14,
+      ...(loss === null ? {} : { litresPerDay: loss }),
+    }),
+  );
+  const values = result.outcome?.values;
+  const failure = attempt(() =>
+    topOffFailure.run({ ...failureQuestion(book, tried, now), ...(loss !== null && { litresPerDay: loss }) }),
+  ).outcome;
+  const needed = values && reservoirL > 0 ? Math.max(0, reservoirL - values.leftL) : 0;
+  const litres = refill ?? Math.round(needed * 10) / 10;
+
+  const file = async (label: string, entry: EntryDraft, clear: () => void) => {
+    if (await commit({ label, put: { entries: [{ id: nanoid(), tankId: tank.id, ...entry }] } })) clear();
+  };
+  const logRefill = () =>
+    litres > 0 &&
+    void file(
+      `Logged a refill of ${showText(quantity('volume', litres), units)}`,
+      { kind: 'refill', at: now, volumeL: litres },
+      () => setRefill(null),
+    );
+  const logLevel = () =>
+    stands !== null &&
+    void file(
+      `Logged ${showText(quantity('volume', stands), units)} in the reservoir`,
+      { kind: 'reservoir-level', at: now, litres: stands },
+      () => setStands(null),
+    );
+
+  return (
+    <Worked
+      result={result}
+      otherwise="Say what the reservoir holds."
+      actions={
+        <>
+          <Button look="main" disabled={litres < 0.05} onClick={logRefill}>
+            {litres < 0.05
+              ? reservoirL > 0
+                ? 'The reservoir is full'
+                : 'Say how much was put back'
+              : `Log a refill of ${showText(quantity('volume', litres), units)}`}
+          </Button>
+          {stands !== null && <Button onClick={logLevel}>Log what stands in it</Button>}
+        </>
+      }
+    >
+      <div className="mt-5 grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+        {values && failure && reservoirL > 0 && (
+          <TopOffPicture
+            tank={tried}
+            failure={failure.values}
+            salinity={record.salinity}
+            leftL={values.leftL}
+            drawnLPerDay={values.drawnLPerDay}
+          />
+        )}
+        <Figures title="What it rests on" narrow>
+          <QuantityField
+            narrow
+            label="Refilled just now"
+            expected={AMOUNTS.refill}
+            value={refill}
+            onChange={setRefill}
+            placeholder={needed > 0 ? showText(quantity('volume', needed), units) : ''}
+            hint={
+              (refill !== null && draftQuestion(tried, { kind: 'refill', at: now, volumeL: refill }, units)) ||
+              'to its mark'
+            }
+          />
+          <QuantityField
+            narrow
+            label="Or it stands at"
+            expected={TOP_OFF_AMOUNTS.reservoirLevel}
+            value={stands}
+            onChange={setStands}
+            hint={
+              (stands !== null && draftQuestion(tried, { kind: 'reservoir-level', at: now, litres: stands }, units)) ||
+              'looked at, not filled'
+            }
+          />
+          <QuantityField
+            narrow
+            label="Loss a day"
+            expected={TOP_OFF_AMOUNTS.loss}
+            value={loss ?? values?.litresPerDay ?? null}
+            digits={loss === null ? 3 : undefined}
+            onChange={setLoss}
+            onReset={loss === null ? undefined : () => setLoss(null)}
+            hint={loss !== null ? 'in place of the log' : values?.fromLog ? 'from the log' : 'from surface and room'}
+          />
+          <QuantityField
+            narrow
+            label="Reservoir"
+            expected={AMOUNTS.reservoir}
+            value={reservoirL}
+            onChange={setReservoir}
+            onReset={reservoir === null ? undefined : () => setReservoir(null)}
+          />
+          <QuantityField
+            narrow
+            label="It is to last"
+            expected={TOP_OFF_AMOUNTS.away}
+            value={forDays}
+            onChange={setForDays}
+            hint={
+              values ? `needs ${showText(quantity('volume', values.neededL), units)} at the most that may be drawn` : ''
+            }
+          />
+        </Figures>
+      </div>
+      {values && <Ahead values={values} reservoirL={reservoirL} limewaterLPerDay={record.limewaterLPerDay} />}
+    </Worked>
+  );
+}
+
+function Ahead({
+  values,
+  reservoirL,
+  limewaterLPerDay,
+}: {
+  readonly values: TopOffValues;
+  readonly reservoirL: number;
+  readonly limewaterLPerDay: number;
+}) {
+  const { months, alternatives, refillsAhead, limewaterUpToL } = values;
+  return (
+    <div className="mt-6 grid gap-x-8 gap-y-6 lg:grid-cols-2">
+      {months.length > 1 && <LossByMonth months={months} />}
+      <div className="min-w-0">
+        {reservoirL > 0 && (
+          <section aria-label="Refills to come">
+            <h2 className="font-semibold">Refills to come</h2>
+            {refillsAhead.length === 0 && (
+              <p className="text-soft">The reservoir holds little more than a day’s water: fill it each day.</p>
+            )}
+            <ol>
+              {refillsAhead.map(({ at, litres }) => (
+                <li key={at} className="border-t border-line py-1">
+                  <Sentence phrases={[{ moment: at, day: true }, ': about', quantity('volume', litres)]} />
+                </li>
+              ))}
+            </ol>
+          </section>
+        )}
+        {alternatives.length > 0 && (
+          <section aria-label="What would change it" className="mt-4">
+            <h2 className="font-semibold">What would change it</h2>
+            <ul>
+              {alternatives.map(({ what, litresPerDay, low, high }) => (
+                <li key={what} className="border-t border-line py-1">
+                  <Sentence
+                    phrases={[
+                      `With ${what}:`,
+                      quantity('waterRate', litresPerDay),
+                      ', between',
+                      quantity('waterRate', low),
+                      'and',
+                      quantity('waterRate', high),
+                      '.',
+                    ]}
+                  />
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <p className="mt-4 border-t border-line pt-1">
+          <Sentence
+            phrases={[
+              'Limewater shares this water: up to',
+              quantity('waterRate', limewaterUpToL),
+              'of it may be limewater, a tenth below the least that evaporates',
+              ...(limewaterLPerDay > 0 ? ['; it takes', quantity('waterRate', limewaterLPerDay), 'now.'] : ['.']),
+            ]}
+          />
+        </p>
+      </div>
+    </div>
+  );
+}
