@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { answer, goToBench, jot, makeOwnTank, openDemo, workingText } from './steps';
+import { answer, goToBench, makeOwnTank, openDemo, workingText } from './steps';
 
 test('mixing a batch: salt and water, the label, then what batches taught', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300 l');
@@ -30,23 +30,4 @@ test('the demo’s salt is known better than its label', async ({ page }) => {
   await openDemo(page, 'mix');
   await expect(page.getByText(/learnt from \d+ measured batches; the label says 38 g\/L/)).toBeVisible();
   await expect(answer(page)).toContainText('worked out');
-});
-
-test('top-off: rough at first, then by the refills; the worst case is told', async ({ page }) => {
-  await makeOwnTank(page, 'Bay Window', '378');
-  await goToBench(page, 'Tank');
-  await page.getByLabel('Top-off reservoir').fill('40');
-  await page.getByRole('button', { name: 'Save the tank' }).click();
-  await page.getByRole('link', { name: 'Top-off' }).click();
-  await expect(answer(page)).toContainText('rough');
-  await jot(page, '8 days ago refilled 20 l');
-  await jot(page, '2 days ago refilled 21 l');
-  // 21 L over six days is 3.5 L/day; 40 − 7 L left lasts 9.4 days; S·V/(V+R) = 35 × 378 ÷ 418 = 31.7 ppt. By hand.
-  await expect(answer(page)).toContainText(/Refill within 9\.4\s?days: the tank loses 3\.50\s?L\/day/);
-  await expect(page.getByRole('region', { name: 'Cautions' })).toContainText(/from 35\.0\s?ppt to 31\.7\s?ppt/);
-  await page.getByLabel('Loss a day').fill('4');
-  await expect(answer(page)).toContainText(/Refill within 8\s?days/);
-  await page.getByLabel('Refilled just now').fill('6.5');
-  await page.getByRole('button', { name: /Log a refill of 6\.50/ }).click();
-  await expect(page.getByText(/Logged a refill/).first()).toBeVisible();
 });

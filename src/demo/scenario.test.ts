@@ -13,6 +13,10 @@ import { readingsOf } from '@/reckoning/readings';
 import { todayOf } from '@/reckoning/today';
 import { topOffQuestion } from '@/reckoning/top-off-question';
 import { topOff } from '@/chemistry/evaporation/top-off';
+import { topOffFailure } from '@/chemistry/top-off/failure';
+import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
+import { failureQuestion, upkeepQuestion } from '@/reckoning/top-off-fails';
+import { atriumEvaporation } from './atrium-water';
 import { demoBook } from './scenario';
 
 const now = Date.UTC(2026, 10, 24, 18);
@@ -146,6 +150,30 @@ describe('the demo scenario', () => {
     expect(todayOf(book, tank('story-corner'), now).lines.map(({ bench }) => bench)).not.toContain('dose');
     expect(todayOf(book, tank('back-room'), now, cycleNow(book, tank('back-room'), now)).bench).toBe('cycle');
     expect(topOff.run(topOffQuestion(book, tank('atrium'), now)).values.litresPerDay).toBeCloseTo(4.6, 0);
+  });
+
+  it('has in the Atrium a loss that was read rightly, more than in summer since the room is drier', () => {
+    const { values } = topOff.run(topOffQuestion(book, tank('atrium'), now));
+    const truth =
+      Array.from({ length: 40 }, (_, day) => atriumEvaporation(-day)).reduce((sum, each) => sum + each, 0) / 40;
+    expect(truth).toBeGreaterThan(values.low);
+    expect(truth).toBeLessThan(values.high);
+    expect(values.change?.because).toEqual({ what: 'humidity', rose: false });
+    const summer = values.months[0]?.litresPerDay ?? 0;
+    expect(Math.abs(summer - atriumEvaporation(-140))).toBeLessThan(0.4);
+    // The night the float stuck is no loss, and the log tells nothing odd of it.
+    expect(values.doubts).toEqual([]);
+  });
+
+  it('has one optical eye that waits to be wiped, and a reservoir whose whole content would spill', () => {
+    const atrium = tank('atrium');
+    const { due } = topOffUpkeep.run(upkeepQuestion(book, atrium, now)).values;
+    expect(due[0]).toMatchObject({ item: 'optical' });
+    const { worst, siphon } = topOffFailure.run(failureQuestion(book, atrium, now)).values;
+    // 90 × 50 cm with 7 cm to the rim take 31.5 L of 45.
+    expect(worst.spiltL).toBeCloseTo(13.5, 9);
+    expect(siphon?.runs).toBe(false);
+    expect(topOffFailure.run(failureQuestion(book, tank('story-corner'), now)).values.siphon?.runs).toBe(true);
   });
 
   it('an outlook starts at the level read, holds at the dose that answers, and widens with time', () => {

@@ -94,6 +94,13 @@ describe('an entry in words', () => {
     [{ ...common, kind: 'put-in', what: 'fish', count: 3 }, '3 fish'],
     [{ ...common, kind: 'put-in', what: 'stony coral', count: 2 }, '2 stony corals'],
     [{ ...common, kind: 'put-in', what: 'live rock', count: 1 }, 'live rock'],
+    [{ ...common, kind: 'refill', volumeL: 5, leavesL: 17 }, '5.00 L into the reservoir, to 17.0 L'],
+    [{ ...common, kind: 'reservoir-level', litres: 12 }, '12.0 L in the reservoir'],
+    [{ ...common, kind: 'pump-run', ranDays: 41 / 1440, overDays: 7 }, 'top-off pump ran 41 min in 7 days'],
+    [{ ...common, kind: 'room', airC: 20.5, humidityPercent: 38 }, '20.5 °C, 38 % humid'],
+    [{ ...common, kind: 'room', humidityPercent: 38 }, '38 % humid'],
+    [{ ...common, kind: 'upkeep', item: 'optical' }, 'optical eye'],
+    [{ ...common, kind: 'bottle-level', solutionId: 'soda', volumeMl: 900 }, '900 mL in the bottle of Carbonate'],
     [{ ...common, kind: 'set-up-step', step: 'level', says: 'Level it.' }, 'Level it.'],
   ])('%#', (entry, words) => {
     expect(describeEntry(entry, book)).toBe(words);

@@ -40,6 +40,27 @@ describe('what the tide line shows ahead', () => {
       [20, '30.0 L to change', true],
     ]);
   });
+  it('refills of the reservoir, each before it could be dry', () => {
+    const refill = (days: number): Entry => ({
+      id: `r${days}`,
+      tankId: 't',
+      at: now - days * DAY_MS,
+      kind: 'refill',
+      volumeL: 21,
+    });
+    const filled = { ...tank, reservoirL: 40 };
+    const with21 = {
+      ...book,
+      tanks: [filled],
+      entries: [refill(22), refill(15), refill(8), refill(1), ...book.entries],
+    };
+    const ahead = marksToCome(with21, filled, now, now + 21 * DAY_MS).filter(({ kind }) => kind === 'refill');
+    // 3 L a day: 37 L are left, which last twelve days and, with a day in hand and the doubt, nearly eleven.
+    expect((ahead[0]?.at ?? 0) - now).toBeGreaterThan(8.5 * DAY_MS);
+    expect((ahead[0]?.at ?? 0) - now).toBeLessThan(11.3 * DAY_MS);
+    expect(ahead[0]?.text).toMatch(/^about 3\d\.\d L to refill$/);
+    expect(marksToCome(book, tank, now, now + 21 * DAY_MS).map(({ kind }) => kind)).not.toContain('refill');
+  });
   it('a kept water day stands in place of those before it', () => {
     const day = { id: 'd', at: now + 8 * DAY_MS, mixHours: 24, tanks: [{ tankId: 't', litres: 45, salinity: 35 }] };
     expect(

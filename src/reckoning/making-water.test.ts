@@ -324,6 +324,20 @@ describe('a water day', () => {
     expect(fresh?.batches).toEqual([]);
   });
 
+  it('files a look at the sensors when it is ticked, and takes it back', () => {
+    const step = checklist(outcomeOf(bookOf()).values, [{ name: 'Bay', litres: 30, sensors: true }])
+      .flatMap(({ steps }) => steps)
+      .find(({ writes }) => writes?.what === 'look');
+    if (!step) throw new Error('a step that asks for the look');
+    const ticked = filed(
+      bookOf(),
+      tickChange(bookOf(), { day, step, says: 'Look', now, newId: () => `n${now}-${Math.random()}` }),
+    );
+    expect(ticked.entries.filter(({ kind }) => kind === 'upkeep')).toMatchObject([{ item: 'look', tankId: 't' }]);
+    const back = filed(ticked, untickChange(ticked, day, step));
+    expect(back.entries.filter(({ kind }) => kind === 'upkeep')).toEqual([]);
+  });
+
   it('does not change under the hand that ticks it, and each tick files what it stands for', () => {
     let book = bookOf();
     const before = outcomeOf(book).values.pours;

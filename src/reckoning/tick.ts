@@ -77,6 +77,10 @@ function entryOf(
       const at = momentAfter(batchStanding(book, batch), now);
       return { id: newId(), tankId: batch.tankId, at, kind: 'batch-check', batchId: batch.id, salinity };
     }
+    case 'look': {
+      const tank = book.tanks.find(({ name }) => name === writes.tank);
+      return tank && { id: newId(), tankId: tank.id, at: now, kind: 'upkeep', item: 'look' };
+    }
     case 'change': {
       const tank = book.tanks.find(({ name }) => name === writes.tank);
       const batchId = batchOf(book, day, writes.pour);

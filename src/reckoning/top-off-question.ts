@@ -18,13 +18,16 @@ const DRIFT_DAYS = 60;
 const FEWEST_READINGS = 4;
 /** A year and a bit, so that the same season of last year is among them. */
 const MONTHS_BACK = 14;
+const LONGEST_DAYS = 460;
+/** A controller's thermometer may write thousands; the mean of a month needs no more. */
+const MOST_READINGS = 1500;
 
 /** What the record says of a tank's evaporation, ready for the top-off calculator. */
 export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput {
   const of = <Kind extends EntryKind>(kind: Kind): EntryOf<Kind>[] =>
     book.entries.filter(
       (entry): entry is Extract<Entry, { kind: Kind }> =>
-        entry.kind === kind && entry.tankId === tank.id && entry.at <= now,
+        entry.kind === kind && entry.tankId === tank.id && entry.at <= now && entry.at > now - LONGEST_DAYS * DAY_MS,
     );
   const { topOff } = tank;
   const spareL = roomToRiseL(tank);
@@ -58,7 +61,10 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
       humidity: rooms.findLast((room) => room.humidity !== undefined)?.humidity ?? tank.room.humidity,
     },
     rooms,
-    waters: readingsOf(book, tank.id, 'temperature').map(({ at, value }) => ({ at, temperatureC: value })),
+    waters: readingsOf(book, tank.id, 'temperature')
+      .filter(({ at }) => at <= now && at > now - LONGEST_DAYS * DAY_MS)
+      .slice(-MOST_READINGS)
+      .map(({ at, value }) => ({ at, temperatureC: value })),
     months: monthsBack(now, book.settings.zone),
     forDays: USUAL_ABSENCE_DAYS,
   };

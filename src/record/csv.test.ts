@@ -38,6 +38,12 @@ describe('the CSV of entries', () => {
       { ...common('12'), tankId: null, kind: 'step-done', waterDayId: 'd', step: 'k', says: 'Heater off.' },
       { ...common('13'), kind: 'put-in', what: 'fish', count: 2 },
       { ...common('14'), kind: 'set-up-step', step: 'level', says: 'Level it.' },
+      { ...common('15'), kind: 'refill', volumeL: 5, leavesL: 17 },
+      { ...common('16'), kind: 'reservoir-level', litres: 12 },
+      { ...common('17'), kind: 'pump-run', ranDays: 0.03, overDays: 7 },
+      { ...common('18'), kind: 'room', airC: 20.5, humidityPercent: 38 },
+      { ...common('19'), kind: 'upkeep', item: 'float' },
+      { ...common('20'), kind: 'bottle-level', solutionId: 'soda', volumeMl: 900 },
     ]).map(({ entry, what, value, unit }) => [entry, what, value, unit].join(' '));
     expect(figures).toEqual([
       'reading alkalinity 2.96 mmol/L',
@@ -63,6 +69,15 @@ describe('the CSV of entries', () => {
       'step-done step Heater off. ',
       'put-in fish 2 ',
       'set-up-step step Level it. ',
+      'refill volume 5 L',
+      'refill then in the reservoir 17 L',
+      'reservoir-level in the reservoir 12 L',
+      'pump-run pump ran 0.03 days',
+      'pump-run counted over 7 days',
+      'room room temperature 20.5 °C',
+      'room room humidity 38 %',
+      'upkeep seen to float ',
+      'bottle-level in the bottle of Carbonate 900 mL',
     ]);
   });
 

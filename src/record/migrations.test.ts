@@ -9,7 +9,7 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2, 3, 4])('carry every row of the stored version %d to the present schema', (version) => {
+  it.each([1, 2, 3, 4, 5])('carry every row of the stored version %d to the present schema', (version) => {
     const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
     const old = JSON.parse(stored) as Record<string, Record<string, unknown>[]> & { version: number };
     expect(old.version).toBe(version);
@@ -94,6 +94,12 @@ describe('the schema', () => {
     { kind: 'put-in', what: 'gravel', count: 1 },
     { kind: 'put-in', what: 'fish' },
     { kind: 'set-up-step', step: '', says: 'Level it' },
+    { kind: 'reservoir-level', litres: -1 },
+    { kind: 'room' },
+    { kind: 'room', humidityPercent: 0.45 },
+    { kind: 'pump-run', ranDays: 0.1, overDays: 0 },
+    { kind: 'upkeep', item: 'skimmer' },
+    { kind: 'bottle-level', volumeMl: 20 },
     { kind: 'party' },
   ])('refuses an impossible entry (%#)', (figures) => {
     expect(entrySchema.safeParse({ id: 'e', tankId: 't', at: 0, ...figures }).success).toBe(false);
@@ -146,6 +152,41 @@ describe('how a tank was begun', () => {
       settings: { ...book.settings, kit, units: { ...book.settings.units, ammonia: 'mg/L NH3-N' as const } },
     };
     expect(readFile(writeFile(told, new Date(0)))).toEqual(told);
+  });
+});
+
+describe('how a tank is topped off', () => {
+  const made = { ...newTank('t'), name: 'Bay', displayL: 100 };
+  const rises = { lengthCm: 60, widthCm: 40, heightCm: 40, levelCm: 25, standsCm: 10 };
+  it.each([
+    [{ topOff: {} }, true],
+    [{ topOff: { rises, sensors: ['optical', 'float'], everyDays: { float: 14 } } }, true],
+    [{ topOff: { rises: { ...rises, levelCm: 50 } } }, false],
+    [{ topOff: { rises: { lengthCm: 60 } } }, false],
+    [{ topOff: { sensors: ['optical', 'float', 'float'] } }, false],
+    [{ topOff: { sensors: ['guess'] } }, false],
+    [{ topOff: { places: [{ place: 'display', areaM2: 0, cover: 'open' }] } }, false],
+    [{ topOff: { places: [{ place: 'sump', areaM2: 0.4, cover: 'tight lid' }] } }, true],
+    [{ feeder: { portions: 20, perDay: 2 } }, true],
+    [{ feeder: { portions: 20 } }, false],
+  ])('%#', (figures, taken) => {
+    expect(tankSchema.safeParse({ ...made, ...figures }).success).toBe(taken);
+  });
+  it('goes out in a file and comes back whole, with the looks, the upkeep and the days away', () => {
+    const book = {
+      ...readFile(fixture),
+      tanks: [{ ...made, topOff: { rises, fromReservoir: ['soda'] }, feeder: { portions: 20, perDay: 2 } }],
+      salts: [],
+      entries: [
+        { id: 'a', tankId: 't', at: 1, kind: 'reservoir-level', litres: 12 },
+        { id: 'b', tankId: 't', at: 2, kind: 'room', airC: 21, humidityPercent: 45 },
+        { id: 'c', tankId: 't', at: 3, kind: 'upkeep', item: 'float' },
+        { id: 'd', tankId: 't', at: 4, kind: 'refill', volumeL: 5, leavesL: 17 },
+        { id: 'e', tankId: 't', at: 5, kind: 'pump-run', ranDays: 0.03, overDays: 7 },
+      ],
+    } as unknown as ReturnType<typeof readFile>;
+    const away = { ...book, settings: { ...book.settings, away: { leavesAt: 9, days: 12 } } };
+    expect(readFile(writeFile(away, new Date(0)))).toEqual(away);
   });
 });
 

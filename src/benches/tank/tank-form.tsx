@@ -122,7 +122,11 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
               expected={AMOUNTS.openSurface}
               value={draft.openSurfaceM2}
               onChange={(openSurfaceM2) => set({ openSurfaceM2 })}
-              hint="length × width of display and sump, uncovered"
+              hint={
+                (draft.topOff?.places ?? []).length > 0
+                  ? 'told surface by surface on the Top-off bench, which goes by those'
+                  : 'length × width of display and sump, uncovered'
+              }
             />
             <QuantityField
               label="Room temperature"

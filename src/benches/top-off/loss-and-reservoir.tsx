@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { topOff, type TopOffValues } from '@/chemistry/evaporation/top-off';
 import { attempt } from '@/chemistry/refusal';
@@ -49,18 +49,20 @@ export function LossAndReservoir() {
     topOffFailure.run({ ...failureQuestion(book, tried, now), ...(loss !== null && { litresPerDay: loss }) }),
   ).outcome;
   const needed = values && reservoirL > 0 ? Math.max(0, reservoirL - values.leftL) : 0;
-  const litres = refill ?? Math.round(needed * 10) / 10;
+  const fields = useRef<HTMLDivElement>(null);
 
   const file = async (label: string, entry: EntryDraft, clear: () => void) => {
     if (await commit({ label, put: { entries: [{ id: nanoid(), tankId: tank.id, ...entry }] } })) clear();
   };
+  // What is expected is never logged for what was measured: it would only confirm itself.
   const logRefill = () =>
-    litres > 0 &&
-    void file(
-      `Logged a refill of ${showText(quantity('volume', litres), units)}`,
-      { kind: 'refill', at: now, volumeL: litres },
-      () => setRefill(null),
-    );
+    refill === null
+      ? fields.current?.querySelector('input')?.focus()
+      : void file(
+          `Logged a refill of ${showText(quantity('volume', refill), units)}`,
+          { kind: 'refill', at: now, volumeL: refill },
+          () => setRefill(null),
+        );
   const logLevel = () =>
     stands !== null &&
     void file(
@@ -75,12 +77,8 @@ export function LossAndReservoir() {
       otherwise="Say what the reservoir holds."
       actions={
         <>
-          <Button look="main" disabled={litres < 0.05} onClick={logRefill}>
-            {litres < 0.05
-              ? reservoirL > 0
-                ? 'The reservoir is full'
-                : 'Say how much was put back'
-              : `Log a refill of ${showText(quantity('volume', litres), units)}`}
+          <Button look="main" onClick={logRefill}>
+            {refill === null ? 'Log a refill' : `Log a refill of ${showText(quantity('volume', refill), units)}`}
           </Button>
           {stands !== null && <Button onClick={logLevel}>Log what stands in it</Button>}
         </>
@@ -96,59 +94,64 @@ export function LossAndReservoir() {
             drawnLPerDay={values.drawnLPerDay}
           />
         )}
-        <Figures title="What it rests on" narrow>
-          <QuantityField
-            narrow
-            label="Refilled just now"
-            expected={AMOUNTS.refill}
-            value={refill}
-            onChange={setRefill}
-            placeholder={needed > 0 ? showText(quantity('volume', needed), units) : ''}
-            hint={
-              (refill !== null && draftQuestion(tried, { kind: 'refill', at: now, volumeL: refill }, units)) ||
-              'to its mark'
-            }
-          />
-          <QuantityField
-            narrow
-            label="Or it stands at"
-            expected={TOP_OFF_AMOUNTS.reservoirLevel}
-            value={stands}
-            onChange={setStands}
-            hint={
-              (stands !== null && draftQuestion(tried, { kind: 'reservoir-level', at: now, litres: stands }, units)) ||
-              'looked at, not filled'
-            }
-          />
-          <QuantityField
-            narrow
-            label="Loss a day"
-            expected={TOP_OFF_AMOUNTS.loss}
-            value={loss ?? values?.litresPerDay ?? null}
-            digits={loss === null ? 3 : undefined}
-            onChange={setLoss}
-            onReset={loss === null ? undefined : () => setLoss(null)}
-            hint={loss !== null ? 'in place of the log' : values?.fromLog ? 'from the log' : 'from surface and room'}
-          />
-          <QuantityField
-            narrow
-            label="Reservoir"
-            expected={AMOUNTS.reservoir}
-            value={reservoirL}
-            onChange={setReservoir}
-            onReset={reservoir === null ? undefined : () => setReservoir(null)}
-          />
-          <QuantityField
-            narrow
-            label="It is to last"
-            expected={TOP_OFF_AMOUNTS.away}
-            value={forDays}
-            onChange={setForDays}
-            hint={
-              values ? `needs ${showText(quantity('volume', values.neededL), units)} at the most that may be drawn` : ''
-            }
-          />
-        </Figures>
+        <div ref={fields}>
+          <Figures title="What it rests on" narrow>
+            <QuantityField
+              narrow
+              label="Refilled just now"
+              expected={AMOUNTS.refill}
+              value={refill}
+              onChange={setRefill}
+              placeholder={needed >= 0.05 ? `about ${showText(quantity('volume', needed), units, 2)}` : ''}
+              hint={
+                (refill !== null && draftQuestion(tried, { kind: 'refill', at: now, volumeL: refill }, units)) ||
+                'to its mark'
+              }
+            />
+            <QuantityField
+              narrow
+              label="Or it stands at"
+              expected={TOP_OFF_AMOUNTS.reservoirLevel}
+              value={stands}
+              onChange={setStands}
+              hint={
+                (stands !== null &&
+                  draftQuestion(tried, { kind: 'reservoir-level', at: now, litres: stands }, units)) ||
+                'looked at, not filled'
+              }
+            />
+            <QuantityField
+              narrow
+              label="Loss a day"
+              expected={TOP_OFF_AMOUNTS.loss}
+              value={loss ?? values?.litresPerDay ?? null}
+              digits={loss === null ? 3 : undefined}
+              onChange={setLoss}
+              onReset={loss === null ? undefined : () => setLoss(null)}
+              hint={loss !== null ? 'in place of the log' : values?.fromLog ? 'from the log' : 'from surface and room'}
+            />
+            <QuantityField
+              narrow
+              label="Reservoir"
+              expected={AMOUNTS.reservoir}
+              value={reservoirL}
+              onChange={setReservoir}
+              onReset={reservoir === null ? undefined : () => setReservoir(null)}
+            />
+            <QuantityField
+              narrow
+              label="It is to last"
+              expected={TOP_OFF_AMOUNTS.away}
+              value={forDays}
+              onChange={setForDays}
+              hint={
+                values
+                  ? `needs ${showText(quantity('volume', values.neededL), units)} at the most that may be drawn`
+                  : ''
+              }
+            />
+          </Figures>
+        </div>
       </div>
       {values && <Ahead values={values} reservoirL={reservoirL} limewaterLPerDay={record.limewaterLPerDay} />}
     </Worked>

@@ -138,8 +138,8 @@ function Row({
           onReset={own === undefined ? undefined : () => onEvery(null)}
         />
       )}
-      <Button onClick={onDone}>
-        Done<span className="sr-only">: {UPKEEP[item].thing}</span>
+      <Button aria-label={`Done: ${UPKEEP[item].thing}`} onClick={onDone}>
+        Done
       </Button>
     </li>
   );

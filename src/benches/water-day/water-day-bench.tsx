@@ -76,7 +76,11 @@ function TheDay({ book }: { readonly book: Book }) {
   const phases = found
     ? checklist(
         found.outcome.values,
-        found.question.tanks.map(({ name: of, litres }) => ({ name: of, litres: Number(litres) })),
+        found.question.tanks.map(({ name: of, litres }) => ({
+          name: of,
+          litres: Number(litres),
+          sensors: hasSensors(book, of),
+        })),
       )
     : [];
   const keep = async () => {
@@ -205,3 +209,7 @@ const DAY_CAUTIONS = [
     ],
   },
 ] as const;
+
+function hasSensors(book: Book, name: string): boolean {
+  return (book.tanks.find((tank) => tank.name === name)?.topOff?.sensors ?? []).length > 0;
+}

@@ -32,11 +32,13 @@ const EXPLAINS = 0.35;
 /** Rooms people live in. Chosen. */
 const LIVED_IN = [0.12, 0.85] as const;
 
-/** The earlier stretch that differs most from now, when one differs by more than the errors of both. */
+/** The earlier stretch that differs most surely from now, when one differs by more than the errors of both. */
 export function seasonChange(now: LossThen, earlier: readonly LossThen[]): SeasonChange | undefined {
+  const sureness = ({ litresPerDay, sd }: LossThen) =>
+    Math.abs(now.litresPerDay - litresPerDay) / Math.hypot(now.sd, sd);
   const different = earlier
-    .filter(({ litresPerDay, sd }) => Math.abs(now.litresPerDay - litresPerDay) > TELLS_AT * Math.hypot(now.sd, sd))
-    .toSorted((a, b) => Math.abs(b.litresPerDay - now.litresPerDay) - Math.abs(a.litresPerDay - now.litresPerDay))[0];
+    .filter((then) => sureness(then) > TELLS_AT)
+    .toSorted((a, b) => sureness(b) - sureness(a))[0];
   if (!different) return undefined;
   return {
     since: different,

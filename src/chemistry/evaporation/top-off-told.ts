@@ -49,7 +49,9 @@ export function topOffAnswer(input: TopOffInput, found: LossEstimate, values: Va
             quantity('waterRate', high),
             ...changeWords(found),
           ]),
-      ...(input.reservoirL > 0 ? [quantity('volume', leftL), 'should be left in the reservoir.'] : []),
+      ...(input.reservoirL > 0
+        ? [quantity('volume', leftL), 'should be left in the reservoir.']
+        : ['Say what the reservoir holds and the days it lasts are worked out.']),
     ],
   };
 }

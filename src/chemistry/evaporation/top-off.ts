@@ -7,7 +7,7 @@ import { Refusal } from '../refusal';
 import { DAY_MS } from '../tank-model/simulate';
 import { freshWaterIn, hoursUntil, toppedOffNoMore } from '../top-off/accident';
 import { limewaterHeadRoom } from '../top-off/head-room';
-import { daysLeft, refillsAhead, reservoirFor } from '../top-off/reservoir';
+import { daysLeft, leftAfter, refillsAhead, reservoirFor } from '../top-off/reservoir';
 import { TOP_OFF_AMOUNTS } from '../top-off/top-off-amounts';
 import { estimateLoss, type LossQuestion } from './loss';
 import { withInterval } from './pooled';
@@ -110,9 +110,9 @@ export const topOff = defineCalculator({
     const found = estimateLoss(questionOf(input, situation));
     const { loss, drawn, account } = found;
     const last = account.last;
-    const usedL =
-      last === undefined ? 0 : Math.min(last.litres, (drawn.litresPerDay * Math.max(0, now - last.at)) / DAY_MS);
-    const leftL = Math.min(reservoirL, last?.litres ?? reservoirL) - Math.min(usedL, reservoirL);
+    const stoodL = Math.min(reservoirL, last?.litres ?? reservoirL);
+    const leftL = last === undefined ? stoodL : leftAfter(stoodL, drawn.litresPerDay, (now - last.at) / DAY_MS);
+    const usedL = stoodL - leftL;
     const left = daysLeft(leftL, drawn);
     const tank = { netVolumeL, salinity, lossLPerDay: loss.litresPerDay, spareL };
     const worst = freshWaterIn(tank, reservoirL).end;

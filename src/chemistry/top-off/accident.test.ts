@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '../tank-model/simulate';
 import { freshWaterIn, hoursUntil, largestReservoirL, toppedOffNoMore, type TopOffTank } from './accident';
-import { daysLeft, refillsAhead, reservoirFor } from './reservoir';
+import { daysLeft, leftAfter, refillsAhead, reservoirFor } from './reservoir';
 import { siphonOf } from './siphon';
 
 const tank: TopOffTank = { netVolumeL: 310, salinity: 35, lossLPerDay: 3.4, spareL: 33 };
@@ -112,6 +112,13 @@ describe('the reservoir’s days', () => {
     expect(daysLeft(20, draw)).toEqual({ days: 5, soonest: 4, latest: 6.25 });
     expect(daysLeft(20, { litresPerDay: 0, low: 0, high: 0 })).toBeUndefined();
     expect(reservoirFor(14, draw)).toBe(70);
+  });
+  it('leave what the tank model leaves, and never less than nothing', () => {
+    // By hand: 40 − 3.5 × 4 = 26 L.
+    expect(leftAfter(40, 3.5, 4)).toBeCloseTo(26, 9);
+    expect(leftAfter(40, 3.5, 40)).toBe(0);
+    expect(leftAfter(40, 0, 40)).toBe(40);
+    expect(leftAfter(40, 3.5, -1)).toBe(40);
   });
   it('put each refill a day before it could be dry', () => {
     const ahead = refillsAhead(0, 20, 40, draw, 3);

@@ -84,12 +84,22 @@ export function toppedOffNoMore(tank: TopOffTank): Accident {
 }
 
 /** Hours until salinity passes a mark, by the model; undefined where the course ends before it does. It moves one way only. */
-export function hoursUntil({ course, end, at }: Accident, salinity: number): number | undefined {
+export function hoursUntil(accident: Accident, salinity: number): number | undefined {
+  const { course, end } = accident;
   const start = course[0] ?? end;
   if (start.salinity === end.salinity) return undefined;
   const rising = end.salinity > start.salinity;
-  const passed = (point: CoursePoint) => (rising ? point.salinity > salinity : point.salinity < salinity);
-  if (passed(start)) return 0;
+  return firstHour(accident, (point) => (rising ? point.salinity > salinity : point.salinity < salinity));
+}
+
+/** Hours until so many litres have gone from the tank, by the model. */
+export function hoursUntilLost(accident: Accident, litres: number): number | undefined {
+  const whole = accident.course[0]?.volumeL ?? 0;
+  return firstHour(accident, ({ volumeL }) => whole - volumeL > litres);
+}
+
+function firstHour({ course, end, at }: Accident, passed: (point: CoursePoint) => boolean): number | undefined {
+  if (passed(course[0] ?? end)) return 0;
   const after = course.findIndex(passed);
   const [from, to] = [course[after - 1], course[after]];
   if (!from || !to) return undefined;

@@ -1,5 +1,6 @@
 import type { Answer, Step } from '../calculator';
 import { quantity } from '../units/quantity';
+import { HARM } from './harm';
 import type { FailureInput, FailureValues } from './failure';
 
 export function failureAnswer(
@@ -29,7 +30,19 @@ export function failureAnswer(
       ...(worst.hours === undefined ? [] : ['It would take', quantity('days', worst.hours / 24), 'to run in.']),
       ...(stopped.hoursToBand === undefined
         ? []
-        : ['With no top-off at all the band is left after', quantity('days', stopped.hoursToBand / 24), '.']),
+        : [
+            'With no top-off at all the band is left after',
+            quantity('days', stopped.hoursToBand / 24),
+            ...(stopped.hoursToHarm === undefined
+              ? ['.']
+              : [
+                  ', and',
+                  quantity('salinity', HARM.high),
+                  'reached after',
+                  quantity('days', stopped.hoursToHarm / 24),
+                  '.',
+                ]),
+          ]),
       ...(spareL === undefined ? ['Nothing runs over in this: the sump is not described yet.'] : []),
     ],
   };
@@ -53,11 +66,9 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
     ),
     ...step(
       'Salinity when it is at the rim',
-      spareL === undefined || spareL > reservoirL
-        ? undefined
-        : quantity('salinity', (salinity * netVolumeL) / (netVolumeL + spareL)),
+      worst.atRim === undefined ? undefined : quantity('salinity', worst.atRim),
       'equation',
-      'S·V ÷ (V + C)',
+      'the tank model: S·V ÷ (V + C)',
     ),
     ...step(
       'Salinity when all has run in',
@@ -71,6 +82,12 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
       flowLPerH === undefined ? undefined : quantity('pumpRate', flowLPerH),
       'equation',
       'a straight line from its flow to its greatest lift, less the hose’s friction (Darcy–Weisbach)',
+    ),
+    ...step(
+      'A day’s water takes it',
+      flowLPerH === undefined || flowLPerH <= 0 ? undefined : quantity('days', litresPerDay / flowLPerH / 24),
+      'equation',
+      'loss a day ÷ what it gives',
     ),
     ...step('Out of the band by fresh water after', hours(worst.hoursToBand), 'equation', 'the tank model'),
     ...step('Down to 30 ppt after', hours(worst.hoursToHarm), 'equation', 'the tank model; 30 ppt is a chosen bound'),
@@ -86,7 +103,7 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
       'Without top-off, the return draws air after',
       hours(stopped.hoursToAir),
       'equation',
-      'what its section may lose ÷ loss a day',
+      'the tank model, until its section has lost so much',
     ),
     ...step(
       'Goes over by siphon',

@@ -3,16 +3,22 @@ import { AMOUNTS } from '../amounts';
 import { amount } from '../calculator-input';
 import { defineCalculator } from '../calculator';
 import { readingExpectation } from '../parameters';
-import { freshWaterIn, hoursUntil, largestReservoirL, toppedOffNoMore, type TopOffTank } from './accident';
+import {
+  freshWaterIn,
+  hoursUntil,
+  hoursUntilLost,
+  largestReservoirL,
+  toppedOffNoMore,
+  type TopOffTank,
+} from './accident';
 import { pumpGivesLPerH, siphonLPerH } from './delivery';
 import { failureCautions } from './failure-cautions';
+import { HARM } from './harm';
 import { failureAnswer, failureWorking } from './failure-told';
 import { judgeSensors, SENSOR_IDS } from './sensors';
 import { siphonOf } from './siphon';
 import { TOP_OFF_AMOUNTS } from './top-off-amounts';
 
-/** Beyond these most reef animals are hurt within hours. Chosen; a healthy reef is held well inside. */
-export const HARM = { low: 30, high: 38 } as const;
 const SALINITY = { ...readingExpectation('salinity'), low: 5 };
 
 export const failureInput = z.strictObject({
@@ -105,6 +111,7 @@ function failed(input: FailureInput) {
     worst: {
       salinity: worst.salinity,
       spiltL: worst.spiltL,
+      atRim: spareL !== undefined && spareL < reservoirL ? freshWaterIn(tank, spareL).end.salinity : undefined,
       hours: flowLPerH === undefined ? undefined : stuck.end.hours,
       hoursToBand: timed(flowLPerH, hoursUntil(stuck, band.low)),
       hoursToHarm: timed(flowLPerH, hoursUntil(stuck, HARM.low)),
@@ -113,8 +120,7 @@ function failed(input: FailureInput) {
     stopped: {
       hoursToBand: hoursUntil(stopped, band.high),
       hoursToHarm: hoursUntil(stopped, HARM.high),
-      hoursToAir:
-        input.returnReserveL !== undefined && litresPerDay > 0 ? (input.returnReserveL / litresPerDay) * 24 : undefined,
+      hoursToAir: input.returnReserveL === undefined ? undefined : hoursUntilLost(stopped, input.returnReserveL),
       course: stopped.course,
     },
     flowLPerH,

@@ -1,4 +1,5 @@
-import { DAY_MS } from '../tank-model/simulate';
+import { DAY_MS, simulate } from '../tank-model/simulate';
+import { FRESH_WATER } from '../tank-model/water';
 
 interface Draw {
   readonly litresPerDay: number;
@@ -15,6 +16,24 @@ export interface RefillAhead {
 
 /** A reservoir is filled with this many days left in it, even at the most that may be drawn. Chosen. */
 const RESERVE_DAYS = 1;
+
+/**
+ * What is left of a reservoir's water some days on, while the top-off holds the tank's level: by the tank model.
+ * @param days from when it stood at `litres`
+ */
+export function leftAfter(litres: number, drawnLPerDay: number, days: number): number {
+  // The tank's own size does not matter to its reservoir; it is taken large enough never to run dry.
+  const volumeL = Math.max(1, drawnLPerDay * Math.max(1, days) * 2);
+  const [state] = simulate(
+    { at: 0, volumeL, water: FRESH_WATER },
+    [
+      { kind: 'evaporation', at: 0, litresPerDay: drawnLPerDay },
+      { kind: 'top-off', at: 0, holdsL: volumeL, reservoirL: litres },
+    ],
+    [Math.max(0, days) * DAY_MS],
+  );
+  return state?.reservoirL ?? litres;
+}
 
 /** Days until it is dry: the answer, the soonest and the latest; undefined where nothing is drawn. */
 export function daysLeft(

@@ -16,6 +16,7 @@ export interface DayStep {
   readonly writes?:
     | { readonly what: 'mix'; readonly mix: Mix }
     | { readonly what: 'read'; readonly pour: Pour }
+    | { readonly what: 'look'; readonly tank: string }
     | { readonly what: 'change'; readonly tank: string; readonly litres: number; readonly pour: Pour };
 }
 
@@ -31,14 +32,18 @@ interface Planned {
   readonly mixBy: number;
 }
 
+interface TankOfDay {
+  readonly name: string;
+  readonly litres: number;
+  /** Its top-off has sensors: they are looked at with each change. Common practice. */
+  readonly sensors?: boolean;
+}
+
 /**
  * A water day from the first valve to the last switch, in the order keepers work: what could run dry or "correct" the low
  * level goes off first and on last. Common practice.
  */
-export function checklist(
-  plan: Planned,
-  tanks: readonly { readonly name: string; readonly litres: number }[],
-): DayPhase[] {
+export function checklist(plan: Planned, tanks: readonly TankOfDay[]): DayPhase[] {
   return [
     ...(plan.mixes.length > 0 ? [before(plan)] : []),
     { title: 'Just before use', steps: plan.pours.map(lastReading) },
@@ -101,10 +106,7 @@ function lastReading(pour: Pour): DayStep {
   };
 }
 
-function ofTank(
-  { name, litres }: { readonly name: string; readonly litres: number },
-  pours: readonly Pour[],
-): DayPhase {
+function ofTank({ name, litres, sensors }: TankOfDay, pours: readonly Pour[]): DayPhase {
   const step = (key: string, ...says: Phrase[]): DayStep => ({ key: `${name}: ${key}`, says });
   const from = pours.flatMap((pour) =>
     pour.shares.filter(({ tank }) => tank === name).map((share) => ({ pour, litres: share.litres })),
@@ -126,6 +128,14 @@ function ofTank(
         ),
         writes: { what: 'change', tank: name, litres: share, pour },
       })),
+      ...(sensors
+        ? [
+            {
+              ...step('sensors', 'Look at the top-off’s sensors: no film, no crust, no snail.'),
+              writes: { what: 'look', tank: name } as const,
+            },
+          ]
+        : []),
       step('salinity', 'Look at the level and read salinity again.'),
       step('on', 'Return on, then skimmer and top-off; the heater last, once it is covered.'),
     ],

@@ -216,7 +216,9 @@ describe('a water day, told', () => {
     const writes = phases.flatMap(({ steps }) => steps.flatMap(({ writes: what }) => (what ? [what.what] : [])));
     // 90 L go into two vessels, and Nook is filled from both: two mixed, two read, three changes.
     expect(writes).toEqual(['mix', 'mix', 'read', 'read', 'change', 'change', 'change']);
-    for (const { steps } of phases)
+    const looked = checklist({ pours, mixes, mixBy: now }, [{ ...tanks[0], name: 'Bay', litres: 60, sensors: true }]);
+    expect(looked.flatMap(({ steps }) => steps.flatMap(({ writes: what }) => what?.what ?? []))).toContain('look');
+    for (const { steps } of [...phases, ...looked])
       for (const { says } of steps) expect(plainSentence(says, DEFAULT_UNITS)).toMatch(/^[A-Z].*\.$/);
   });
 });

@@ -136,6 +136,41 @@ describe('what went in', () => {
   });
 });
 
+describe('fresh water and what keeps it', () => {
+  it.each<[string, object]>([
+    ['refilled 11.5 l', { kind: 'refill', volumeL: 11.5 }],
+    ['refilled 5 l to 17 l', { kind: 'refill', volumeL: 5, leavesL: 17 }],
+    ['reservoir 12 l', { kind: 'reservoir-level', litres: 12 }],
+    ['reservoir is at 3 gal', { kind: 'reservoir-level', litres: 3 * 3.785411784 }],
+    ['room 20.5 c 38 %', { kind: 'room', airC: 20.5, humidityPercent: 38 }],
+    ['room 38%', { kind: 'room', humidityPercent: 38 }],
+    ['room 69F', { kind: 'room', airC: ((69 - 32) * 5) / 9 }],
+    ['pump ran 41 min in 7 days', { kind: 'pump-run', ranDays: 41 / 1440, overDays: 7 }],
+    ['cleaned float', { kind: 'upkeep', item: 'float' }],
+    ['cleaned the optical eye', { kind: 'upkeep', item: 'optical' }],
+    ['checked sensors', { kind: 'upkeep', item: 'look' }],
+    ['bottle carbonate 1.2 l', { kind: 'bottle-level', volumeMl: 1200 }],
+  ])('"%s"', (line, expected) => {
+    const { drafts, problems } = read(line);
+    expect(problems).toEqual([]);
+    expect(drafts).toHaveLength(1);
+    const draft = drafts[0] as unknown as Record<string, unknown>;
+    for (const [key, value] of Object.entries(expected))
+      if (typeof value === 'number') expect(draft[key]).toBeCloseTo(value, 9);
+      else expect(draft[key]).toBe(value);
+  });
+  it.each([
+    ['room', /How warm is the room/],
+    ['room 0.45 %', /humidity/],
+    ['cleaned skimmer', /What was seen to/],
+    ['pump ran 41 min', /days it was counted over needs a number/],
+    ['bottle lemonade 1 l', /Which bottle/],
+    ['reservoir full', /reservoir needs a number/],
+  ])('"%s" is asked about', (line, expected) => {
+    expect(read(line).problems[0]?.message).toMatch(expected);
+  });
+});
+
 it('whatever is typed, what is understood is of the record’s schema', () => {
   const word = fc.constantFrom(
     'alk',
@@ -164,6 +199,16 @@ it('whatever is typed, what is understood is of the record’s schema', () => {
     'added',
     'fish',
     'live rock',
+    'room',
+    '%',
+    'reservoir',
+    'refilled',
+    'to',
+    'pump',
+    'min',
+    'cleaned',
+    'float',
+    'bottle',
   );
   fc.assert(
     fc.property(

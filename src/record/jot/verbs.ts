@@ -32,6 +32,7 @@ const refilled: Verb = (scanner, from) => {
 };
 
 const reservoir: Verb = (scanner, from) => {
+  scanner.skipFillers();
   const litres = scanner.readQuantity(TOP_OFF_AMOUNTS.reservoirLevel, from);
   return litres === undefined ? undefined : (at) => ({ kind: 'reservoir-level', at, litres });
 };
