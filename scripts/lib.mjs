@@ -18,6 +18,19 @@ export function tool(name, args, options = {}) {
   return run(process.execPath, [path.join(ROOT, 'node_modules', ...name.split('/')), ...args], options);
 }
 
+/** The same beside others: answers, once it ends, whether it ended well. */
+export function toolAside(name, args) {
+  const child = spawn(process.execPath, [path.join(ROOT, 'node_modules', ...name.split('/')), ...args], {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: QUIET,
+  });
+  return new Promise((resolve) => {
+    child.on('error', () => resolve(false));
+    child.on('exit', (status) => resolve(status === 0));
+  });
+}
+
 /** Installs what the lock file names when it is missing or the lock file is newer. */
 export function ensureDependencies() {
   const stamp = path.join(ROOT, 'node_modules', '.mild-tide-lock');

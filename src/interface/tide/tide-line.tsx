@@ -127,7 +127,8 @@ export function TideLine() {
           </TideButton>
         </span>
       </div>
-      <div ref={ref} className="w-full">
+      {/* Drawn before it is measured, it would push a phone's page wide for an instant. */}
+      <div ref={ref} className="w-full overflow-hidden">
         <svg
           width={width}
           height={HEIGHT}
