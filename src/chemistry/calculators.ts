@@ -8,7 +8,7 @@ import { stocking } from './cycle/stocking';
 import { additions } from './dosing/additions';
 import { correction } from './dosing/correction';
 import { maintenanceDose } from './dosing/maintenance';
-import { topOff } from './evaporation/top-off';
+import { topOff } from './top-off/top-off';
 import { forecast } from './forecast/forecast';
 import { batchCorrection } from './mixing/batch-correction';
 import { batchMatch } from './mixing/batch-match';

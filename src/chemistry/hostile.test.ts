@@ -6,7 +6,7 @@ import { estimateConsumption } from './consumption/estimate';
 import { correction } from './dosing/correction';
 import { maintenanceDose } from './dosing/maintenance';
 import { poolEvaporationLPerDay } from './evaporation/pool';
-import { topOff } from './evaporation/top-off';
+import { topOff } from './top-off/top-off';
 import { mixBatch } from './mixing/mix-batch';
 import { effluentFlow } from './reactor/effluent-flow';
 import { Refusal } from './refusal';

@@ -12,10 +12,11 @@ import { outlook } from '@/reckoning/outlook';
 import { readingsOf } from '@/reckoning/readings';
 import { todayOf } from '@/reckoning/today';
 import { topOffQuestion } from '@/reckoning/top-off-question';
-import { topOff } from '@/chemistry/evaporation/top-off';
+import { topOff } from '@/chemistry/top-off/top-off';
 import { topOffFailure } from '@/chemistry/top-off/failure';
 import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
-import { failureQuestion, upkeepQuestion } from '@/reckoning/top-off-fails';
+import { failureQuestion } from '@/reckoning/top-off-failure';
+import { upkeepQuestion } from '@/reckoning/top-off-upkeep';
 import { atriumEvaporation } from './atrium-water';
 import { demoBook } from './scenario';
 

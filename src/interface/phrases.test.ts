@@ -3,7 +3,7 @@ import type { Answer } from '@/chemistry/calculator';
 import { CERTAINTY_MEANS } from '@/chemistry/calculator';
 import { correction } from '@/chemistry/dosing/correction';
 import { maintenanceDose } from '@/chemistry/dosing/maintenance';
-import { topOff } from '@/chemistry/evaporation/top-off';
+import { topOff } from '@/chemistry/top-off/top-off';
 import { mixBatch } from '@/chemistry/mixing/mix-batch';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';

@@ -2,7 +2,7 @@ import type { Caution } from '@/chemistry/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
 import { limewaterPerDay } from './limewater-given';
-import { lossOf } from './top-off-fails';
+import { lossOf } from './top-off-question';
 
 /**
  * Limewater takes the place of top-off: whether what is given, or thought of, still leaves the top-off something to do.

@@ -1,6 +1,6 @@
 import type { Answer } from '@/chemistry/calculator';
 import { maintenanceDose } from '@/chemistry/dosing/maintenance';
-import { topOff } from '@/chemistry/evaporation/top-off';
+import { topOff } from '@/chemistry/top-off/top-off';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -12,7 +12,7 @@ import { changeHabit } from './change-habit';
 import { doseQuestion, reactorQuestion } from './dose-question';
 import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
-import { upkeepQuestion } from './top-off-fails';
+import { upkeepQuestion } from './top-off-upkeep';
 import { topOffQuestion } from './top-off-question';
 
 type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log' | 'change' | 'cycle';

@@ -1,7 +1,8 @@
 import { TZDate } from '@date-fns/tz';
 import { addMonths, startOfMonth } from 'date-fns';
 import { estimateConsumption } from '@/chemistry/consumption/estimate';
-import type { TopOffInput } from '@/chemistry/evaporation/top-off';
+import { topOff, type TopOffValues } from '@/chemistry/top-off/top-off';
+import type { TopOffInput } from '@/chemistry/top-off/top-off-input';
 import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -40,7 +41,7 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
   return {
     now,
     netVolumeL: netVolumeL(tank),
-    salinity: lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity'),
+    salinity: salinityNow(book, tank),
     reservoirL: tank.reservoirL,
     ...(spareL !== undefined && { spareL }),
     refills: of('refill').map(({ at, volumeL, leavesL }) => ({ at, litres: volumeL, leavesL })),
@@ -71,6 +72,11 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
 }
 
 const USUAL_ABSENCE_DAYS = 14;
+
+/** Salinity as it was last read; the tank's aim where it never was. */
+export function salinityNow(book: Book, tank: Tank): number {
+  return lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity');
+}
 
 /** All the open water there is, as told in one figure; else as most tanks have it. */
 export function openSurfaceOf(tank: Tank): number {
@@ -129,4 +135,9 @@ function monthsBack(now: number, zone: string): number[] {
   return Array.from({ length: MONTHS_BACK }, (_, i) => addMonths(present, i + 1 - MONTHS_BACK).getTime()).filter(
     (at) => at >= 0,
   );
+}
+
+/** The loss of a tank by its record; undefined where the record allows none. */
+export function lossOf(book: Book, tank: Tank, now: number): TopOffValues | undefined {
+  return attempt(() => topOff.run(topOffQuestion(book, tank, now))).outcome?.values;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { away } from '@/chemistry/top-off/away';
 import { topOffFailure } from '@/chemistry/top-off/failure';
-import { topOff } from '@/chemistry/evaporation/top-off';
+import { topOff } from '@/chemistry/top-off/top-off';
 import { plainSentence } from '@/chemistry/sentence';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
@@ -11,8 +11,11 @@ import type { Book, Entry, Tank } from '@/record/schema';
 import { draftQuestion } from './draft-question';
 import { limewaterCautions } from './limewater-room';
 import { todayOf } from './today';
-import { awayQuestion, bottlesOf, failureQuestion, lossOf, upkeepQuestion } from './top-off-fails';
-import { roomToRiseL, topOffQuestion } from './top-off-question';
+import { awayQuestion } from './away';
+import { bottlesOf } from './bottles';
+import { failureQuestion } from './top-off-failure';
+import { lossOf, roomToRiseL, topOffQuestion } from './top-off-question';
+import { upkeepQuestion } from './top-off-upkeep';
 
 const now = Date.UTC(2026, 10, 25, 9);
 const rises = { lengthCm: 80, widthCm: 40, heightCm: 40, levelCm: 30, standsCm: 10 };

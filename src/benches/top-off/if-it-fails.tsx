@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { topOffFailure, type FailureValues, type Limited } from '@/chemistry/top-off/failure';
+import type { FailureValues, Limited } from '@/chemistry/top-off/failed';
+import { topOffFailure } from '@/chemistry/top-off/failure';
 import { HARM } from '@/chemistry/top-off/harm';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
@@ -15,7 +16,8 @@ import { Sentence } from '@/interface/phrases';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { failureQuestion, lossOf } from '@/reckoning/top-off-fails';
+import { failureQuestion } from '@/reckoning/top-off-failure';
+import { lossOf } from '@/reckoning/top-off-question';
 import { TopOffPicture } from './top-off-picture';
 
 const LIMIT_WORDS: Record<Limited['by'], string> = {

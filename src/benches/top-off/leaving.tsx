@@ -1,12 +1,11 @@
 'use client';
 
-import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { away, type AwayInput, type Supply } from '@/chemistry/top-off/away';
+import { away } from '@/chemistry/top-off/away';
+import type { AwayInput } from '@/chemistry/top-off/away-input';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
-import { quantity, showText } from '@/chemistry/units/quantity';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
@@ -16,8 +15,10 @@ import { whenText } from '@/interface/when';
 import { WhenField } from '@/interface/when-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { awayQuestion, bottlesOf } from '@/reckoning/top-off-fails';
+import { awayQuestion } from '@/reckoning/away';
 import type { Tank } from '@/record/schema';
+import { Bottles } from './bottles';
+import { WhatLasts } from './what-lasts';
 
 const USUAL_DAYS = 7;
 
@@ -134,65 +135,6 @@ export function Leaving() {
   );
 }
 
-/** Each supply as a bar over the days, from leaving to coming back. */
-function WhatLasts({
-  supplies,
-  absence,
-}: {
-  readonly supplies: readonly Supply[];
-  readonly absence: { readonly leavesAt: number; readonly days: number };
-}) {
-  const { book } = useTank();
-  const now = useNow();
-  const { units, zone } = book.settings;
-  const row = 34;
-  const height = supplies.length * row + 26;
-  const x = (share: number) => 8 + share * 330;
-  return (
-    <figure aria-label="What lasts how long" className="min-w-0">
-      <svg
-        viewBox={`0 0 420 ${height}`}
-        className="w-full max-w-xl"
-        role="img"
-        aria-label={supplies.map((s) => `${s.what} lasts ${showText(quantity('days', s.lastsDays), units)}`).join('; ')}
-      >
-        <line x1={x(1)} x2={x(1)} y1="4" y2={height - 20} stroke="var(--ink)" strokeWidth="1.4" strokeDasharray="3 3" />
-        {supplies.map((supply, i) => {
-          const share = Math.min(1.18, supply.lastsDays / absence.days);
-          const y = i * row + 6;
-          return (
-            <g key={supply.what}>
-              <text
-                x={x(0)}
-                y={y + 9}
-                fontSize="12.5"
-                fontWeight="600"
-                fill={supply.lasts ? 'var(--ink)' : 'var(--rust)'}
-              >
-                {supply.what}: {showText(quantity('days', supply.lastsDays), units)}
-              </text>
-              <rect x={x(0)} y={y + 13} width={330} height="9" fill="none" stroke="var(--line)" />
-              <rect
-                x={x(0)}
-                y={y + 13}
-                width={Math.max(2, share * 330)}
-                height="9"
-                fill={supply.lasts ? 'var(--glass)' : 'var(--rust)'}
-              />
-            </g>
-          );
-        })}
-        <text x={x(0)} y={height - 5} fontSize="12" fill="var(--soft)">
-          {whenText(absence.leavesAt, now, zone, 'day')}
-        </text>
-        <text x={x(1)} y={height - 5} fontSize="12" textAnchor="middle" fill="var(--soft)">
-          back {whenText(absence.leavesAt + absence.days * DAY_MS, now, zone, 'day')}
-        </text>
-      </svg>
-    </figure>
-  );
-}
-
 type Feeder = NonNullable<Tank['feeder']>;
 
 function sameFeeder(a: Feeder | undefined, b: Feeder | undefined): boolean {
@@ -224,64 +166,6 @@ function FeederFields({
         onChange={(perDay) => perDay !== null && set({ perDay })}
       />
     </>
-  );
-}
-
-/** What stands in each dosing bottle: looked at once, it is followed from then on. */
-function Bottles() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
-  const now = useNow();
-  const commit = useCommit();
-  const [seen, setSeen] = useState<Readonly<Record<string, number | null>>>({});
-  const bottles = bottlesOf(book, tank, now);
-  if (bottles.length === 0) return null;
-  const told = bottles.flatMap(({ solutionId }) => {
-    const volumeMl = seen[solutionId];
-    return volumeMl === null || volumeMl === undefined ? [] : [{ solutionId, volumeMl }];
-  });
-  const log = async () => {
-    const kept = await commit({
-      label: `Logged what stands in ${told.length === 1 ? 'a bottle' : `${told.length} bottles`}`,
-      put: {
-        entries: told.map((each) => ({
-          id: nanoid(),
-          tankId: tank.id,
-          at: now,
-          kind: 'bottle-level' as const,
-          ...each,
-        })),
-      },
-    });
-    if (kept) setSeen({});
-  };
-  return (
-    <section aria-label="Dosing bottles" className="no-print mt-5">
-      <h2 className="text-lg font-semibold">What stands in the bottles</h2>
-      <div className="mt-1 grid grid-cols-2 gap-x-6 gap-y-3">
-        {bottles.map(({ solutionId, name, leftMl, mlPerDay }) => (
-          <QuantityField
-            key={solutionId}
-            narrow
-            label={name}
-            expected={TOP_OFF_AMOUNTS.bottle}
-            value={seen[solutionId] ?? null}
-            onChange={(ml) => setSeen((present) => ({ ...present, [solutionId]: ml }))}
-            placeholder={leftMl === undefined ? '' : showText(quantity('dose', leftMl), units)}
-            hint={
-              leftMl === undefined
-                ? `${showText(quantity('doseRate', mlPerDay), units)}; not looked at yet`
-                : `lasts ${showText(quantity('days', leftMl / mlPerDay), units)} at ${showText(quantity('doseRate', mlPerDay), units)}`
-            }
-          />
-        ))}
-      </div>
-      {told.length > 0 && (
-        <Button className="mt-2" onClick={() => void log()}>
-          Log what stands in them
-        </Button>
-      )}
-    </section>
   );
 }
 

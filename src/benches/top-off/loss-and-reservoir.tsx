@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { useRef, useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
-import { topOff, type TopOffValues } from '@/chemistry/evaporation/top-off';
+import { topOff, type TopOffValues } from '@/chemistry/top-off/top-off';
 import { attempt } from '@/chemistry/refusal';
 import { topOffFailure } from '@/chemistry/top-off/failure';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
@@ -15,7 +15,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { draftQuestion } from '@/reckoning/draft-question';
-import { failureQuestion } from '@/reckoning/top-off-fails';
+import { failureQuestion } from '@/reckoning/top-off-failure';
 import { topOffQuestion } from '@/reckoning/top-off-question';
 import type { EntryDraft } from '@/record/schema';
 import { LossByMonth } from './loss-by-month';

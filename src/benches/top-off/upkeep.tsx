@@ -12,7 +12,7 @@ import { whenText } from '@/interface/when';
 import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { upkeepQuestion } from '@/reckoning/top-off-fails';
+import { upkeepQuestion } from '@/reckoning/top-off-upkeep';
 
 type EveryDays = Partial<Record<UpkeepItem, number>>;
 

@@ -1,7 +1,8 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator';
 import { DAY_MS } from '../tank-model/simulate';
 import { quantity } from '../units/quantity';
-import type { AwayInput, Supply } from './away';
+import type { AwayInput } from './away-input';
+import type { Supply } from './supply';
 
 /** A tank that nobody looks at for longer is not left alone. Chosen. */
 const LOOKED_AT_EVERY_DAYS = 3;

@@ -1,7 +1,8 @@
 import type { Answer, Step } from '../calculator';
 import { quantity } from '../units/quantity';
 import { HARM } from './harm';
-import type { FailureInput, FailureValues } from './failure';
+import type { FailureValues } from './failed';
+import type { FailureInput } from './failure-input';
 
 export function failureAnswer(
   { reservoirL, spareL }: FailureInput,

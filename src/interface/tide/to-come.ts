@@ -3,7 +3,7 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { batchesStanding } from '@/reckoning/batches';
 import { changeHabit, changesToCome } from '@/reckoning/change-habit';
 import { remember } from '@/reckoning/remember';
-import { lossOf } from '@/reckoning/top-off-fails';
+import { lossOf } from '@/reckoning/top-off-question';
 import { batchName } from '@/reckoning/water-day';
 import type { Book, Tank } from '@/record/schema';
 import type { Mark } from './marks';

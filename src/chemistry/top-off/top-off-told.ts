@@ -1,10 +1,10 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator';
-import { DAY_MS } from '../tank-model/simulate';
 import { quantity } from '../units/quantity';
-import type { LossEstimate } from './loss';
-import type { Reason } from './season';
-import { FORMULA_LOG_SD } from './surfaces';
-import type { TopOffInput } from './top-off';
+import type { LossEstimate } from '../evaporation/loss';
+import type { Reason } from '../evaporation/season';
+import { FORMULA_LOG_SD } from '../evaporation/surfaces';
+import { lossDoubts } from './loss-doubts';
+import type { TopOffInput } from './top-off-input';
 
 interface Values {
   readonly litresPerDay: number;
@@ -156,93 +156,6 @@ export function topOffWorking(input: TopOffInput, found: LossEstimate, values: V
   ];
 }
 
-/** What in the record does not fit, each told with what it probably was. */
-export function lossDoubts(input: TopOffInput, { account, byRefills, salt }: LossEstimate): Phrase[][] {
-  const { reservoirL } = input;
-  const entries = account.doubts.map(({ what, at, litres }): Phrase[] => {
-    const when = { moment: at, day: true as const };
-    switch (what) {
-      case 'more than it holds':
-        return [
-          quantity('volume', litres),
-          'on',
-          when,
-          'is more than the reservoir’s',
-          quantity('volume', reservoirL),
-          ': is the reservoir larger, the unit another, or were it two refills? Set aside until it is corrected.',
-        ];
-      case 'logged twice':
-        return [
-          'The refill of',
-          quantity('volume', litres),
-          'on',
-          when,
-          'stands there twice within the hour; one is counted.',
-        ];
-      case 'rose unfilled':
-        return [
-          'On',
-          when,
-          'the reservoir stood',
-          quantity('volume', litres),
-          'higher than it could: a refill not logged?',
-        ];
-    }
-  });
-  const odd = (byRefills?.odd ?? []).map(({ way, from, to, litres, expectedL }): Phrase[] => {
-    const between: Phrase[] = [
-      'Between',
-      { moment: from, day: true },
-      'and',
-      { moment: to, day: true },
-      quantity('volume', litres),
-      'went where',
-      quantity('volume', expectedL),
-      'were to be expected',
-    ];
-    return way === 'more'
-      ? [
-          ...between,
-          ': a leak, a spill, a top-off left on during a water change, or one that stuck. Read salinity: if it fell, it went into the tank. Set aside.',
-        ]
-      : [
-          ...between,
-          ': a refill not logged, a top-off that was off, or water that came in another way, a change not logged among them. Set aside.',
-        ];
-  });
-  const dry = account.gaps
-    .filter(({ ranDry, to }) => ranDry && to > input.now - RECENT_DAYS * DAY_MS)
-    .slice(-1)
-    .map(({ to, litres }): Phrase[] => [
-      'On',
-      { moment: to, day: true },
-      'the reservoir took',
-      quantity('volume', litres),
-      ', all it holds: it had run dry, so more may have evaporated than that.',
-    ]);
-  const drift: Phrase[][] =
-    salt?.tells === 'saltwater leaves'
-      ? [
-          [
-            'Salinity falls more than changes and doses explain: about',
-            quantity('waterRate', salt.litresPerDay),
-            'leaves as saltwater and is replaced by fresh. A leak, a wet skimmer, salt creep or a wet sump floor?',
-          ],
-        ]
-      : salt?.tells === 'not all put back'
-        ? [
-            [
-              'Salinity rises more than doses explain: about',
-              quantity('waterRate', -salt.litresPerDay),
-              'evaporates and is not put back.',
-            ],
-          ]
-        : [];
-  return [...entries, ...odd, ...dry, ...drift];
-}
-
-/** A dry spell further back is no news. */
-const RECENT_DAYS = 45;
 /** Log and formula further apart than this many standard deviations are told of. */
 const FAR_APART = 2;
 /** A sheet of water thinner or a column deeper than this is a surface mistyped. */

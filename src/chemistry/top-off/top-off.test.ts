@@ -3,7 +3,7 @@ import { plainSentence } from '../sentence';
 import { DAY_MS } from '../tank-model/simulate';
 import { refusalOf } from '../testing/run-calculator';
 import { DEFAULT_UNITS } from '../units/quantity';
-import { expectedLossLPerDay, type Situation } from './surfaces';
+import { expectedLossLPerDay, type Situation } from '../evaporation/surfaces';
 import { topOff } from './top-off';
 
 const say = (phrases: Parameters<typeof plainSentence>[0]) => plainSentence(phrases, DEFAULT_UNITS);

@@ -1,0 +1,46 @@
+import { PARAMETERS } from '@/chemistry/parameters';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { AwayInput } from '@/chemistry/top-off/away-input';
+import { topOffUpkeep, UPKEEP } from '@/chemistry/top-off/upkeep';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { bottlesOf } from './bottles';
+import { changeHabit } from './change-habit';
+import { lossOf, salinityNow } from './top-off-question';
+import { upkeepQuestion } from './top-off-upkeep';
+
+/** When the house is left, and for how long. */
+export interface Absence {
+  readonly leavesAt: number;
+  readonly days: number;
+}
+
+/** What the record says of leaving a tank alone. */
+export function awayQuestion(book: Book, tank: Tank, now: number, { leavesAt, days }: Absence): AwayInput {
+  const salinity = salinityNow(book, tank);
+  const loss = lossOf(book, tank, now);
+  const high = (tank.targets.salinity ?? PARAMETERS.salinity.band)[1];
+  const { nextAt } = changeHabit(book, tank, now);
+  const due = topOffUpkeep
+    .run(upkeepQuestion(book, tank, now))
+    .values.due.filter(({ dueAt }) => dueAt < leavesAt + days * DAY_MS);
+  return {
+    leavesAt,
+    days,
+    netVolumeL: netVolumeL(tank),
+    salinity,
+    bandHigh: Math.max(high, salinity),
+    drawnLPerDay: loss?.drawnLPerDay ?? 0,
+    drawnAtMostLPerDay: loss?.drawnHigh ?? 0,
+    lossLPerDay: loss?.litresPerDay ?? 0,
+    reservoirL: tank.reservoirL,
+    bottles: bottlesOf(book, tank, now).map(({ name, mlPerDay, leftMl }) => ({
+      name,
+      mlPerDay,
+      // What it will hold on leaving, not now.
+      ...(leftMl !== undefined && { holdsMl: Math.max(0, leftMl - (mlPerDay * (leavesAt - now)) / DAY_MS) }),
+    })),
+    ...(tank.feeder && { feeder: tank.feeder }),
+    ...(nextAt !== undefined && { changeAt: nextAt }),
+    upkeep: due.map(({ item }) => UPKEEP[item].does),
+  };
+}

@@ -1,0 +1,30 @@
+import type { UpkeepItem } from '@/chemistry/top-off/upkeep';
+import type { Book, EntryOf, Tank } from '@/record/schema';
+
+/** What of a tank's top-off is kept up: its sensors by kind, then pump, hose and reservoir. */
+export function upkeepQuestion(book: Book, tank: Tank, now: number) {
+  const { sensors = [], everyDays = {} } = tank.topOff ?? {};
+  const items: UpkeepItem[] = [
+    ...new Set<UpkeepItem>([
+      ...sensors,
+      ...(sensors.length === 2 ? (['fail-safe'] as const) : []),
+      ...(sensors.length > 0 ? (['look'] as const) : []),
+      ...(tank.reservoirL > 0 ? (['pump', 'tubing', 'reservoir'] as const) : []),
+    ]),
+  ];
+  const changedAt = book.entries.findLast(
+    ({ kind, tankId, at }) => kind === 'water-change' && tankId === tank.id && at <= now,
+  )?.at;
+  return {
+    now,
+    items: items.map((item) => ({
+      item,
+      lastAt: book.entries.findLast(
+        (entry): entry is EntryOf<'upkeep'> =>
+          entry.kind === 'upkeep' && entry.item === item && entry.tankId === tank.id && entry.at <= now,
+      )?.at,
+      everyDays: everyDays[item],
+    })),
+    changedAt,
+  };
+}
