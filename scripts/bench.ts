@@ -20,6 +20,10 @@ import { changeHabit } from '@/reckoning/change-habit';
 import { levelsNow, takesPerDay } from '@/reckoning/change-question';
 import { proposedDay, waterDayQuestion } from '@/reckoning/water-day';
 import { waterOfSalt } from '@/reckoning/water-of-salt';
+import { topOff } from '@/chemistry/top-off/top-off';
+import { topOffFailure } from '@/chemistry/top-off/failure';
+import { failureQuestion } from '@/reckoning/top-off-failure';
+import { topOffQuestion } from '@/reckoning/top-off-question';
 import { readLine } from '@/record/jot/read-line';
 import { doseQuestion } from '@/reckoning/dose-question';
 import { todayOf } from '@/reckoning/today';
@@ -81,6 +85,14 @@ function screens(): void {
   row(
     'everything the Today bench tells',
     median(() => todayOf(book, atrium, now)),
+  );
+  row(
+    'a keystroke on the loss, from five months of refills and looks',
+    median(() => topOff.run(topOffQuestion(book, atrium, now))),
+  );
+  row(
+    'a keystroke on what happens when the top-off fails, loss and all',
+    median(() => topOffFailure.run(failureQuestion(book, atrium, now))),
   );
   const day = proposedDay(book, now);
   row(

@@ -1,8 +1,6 @@
+import { mostAtOnceL } from '@/chemistry/evaporation/refill-account';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
-import type { EntryDraft, Tank } from '@/record/schema';
-
-/** A twentieth over is the brim; more is another reservoir, another unit, or two refills. */
-const OVERFULL = 1.05;
+import { netVolumeL, type EntryDraft, type Tank } from '@/record/schema';
 
 /** What to ask of an entry that its tank makes unlikely; it may be filed all the same, and is then set aside. */
 export function draftQuestion(tank: Tank, draft: EntryDraft, units: UnitPreferences): string | undefined {
@@ -12,6 +10,9 @@ export function draftQuestion(tank: Tank, draft: EntryDraft, units: UnitPreferen
       : draft.kind === 'reservoir-level'
         ? draft.litres
         : 0;
-  if (tank.reservoirL === 0 || litres <= tank.reservoirL * OVERFULL) return undefined;
-  return `${showText(quantity('volume', litres), units)} is more than the reservoir of ${tank.name} holds, ${showText(quantity('volume', tank.reservoirL), units)}: another unit, two refills, or a larger reservoir? As it stands it will be set aside.`;
+  if (litres <= mostAtOnceL(tank.reservoirL, netVolumeL(tank))) return undefined;
+  const told = (amount: number) => showText(quantity('volume', amount), units);
+  return tank.reservoirL > 0
+    ? `${told(litres)} is more than the reservoir of ${tank.name} holds, ${told(tank.reservoirL)}: another unit, two refills, or a larger reservoir? As it stands it will be set aside.`
+    : `${told(litres)} at once is more than a quarter of ${tank.name}: another unit? As it stands it will be set aside.`;
 }

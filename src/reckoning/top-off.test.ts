@@ -224,9 +224,9 @@ describe('an entry that its tank makes unlikely', () => {
     expect(ask(5, 60)).toMatch(/60\.0 L is more/);
     expect(ask(41)).toBeUndefined();
     expect(draftQuestion(base, { kind: 'reservoir-level', at: now, litres: 90 }, DEFAULT_UNITS)).toMatch(/90\.0 L/);
-    expect(
-      draftQuestion({ ...base, reservoirL: 0 }, { kind: 'refill', at: now, volumeL: 90 }, DEFAULT_UNITS),
-    ).toBeUndefined();
+    const byHand = { ...base, reservoirL: 0 };
+    expect(draftQuestion(byHand, { kind: 'refill', at: now, volumeL: 90 }, DEFAULT_UNITS)).toBeUndefined();
+    expect(draftQuestion(byHand, { kind: 'refill', at: now, volumeL: 227 }, DEFAULT_UNITS)).toMatch(/a quarter of Bay/);
     expect(draftQuestion(base, { kind: 'note', at: now, note: 'x' }, DEFAULT_UNITS)).toBeUndefined();
   });
 });

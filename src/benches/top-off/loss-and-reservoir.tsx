@@ -108,18 +108,20 @@ export function LossAndReservoir() {
                 'to its mark'
               }
             />
-            <QuantityField
-              narrow
-              label="Or it stands at"
-              expected={TOP_OFF_AMOUNTS.reservoirLevel}
-              value={stands}
-              onChange={setStands}
-              hint={
-                (stands !== null &&
-                  draftQuestion(tried, { kind: 'reservoir-level', at: now, litres: stands }, units)) ||
-                'looked at, not filled'
-              }
-            />
+            {reservoirL > 0 && (
+              <QuantityField
+                narrow
+                label="Or it stands at"
+                expected={TOP_OFF_AMOUNTS.reservoirLevel}
+                value={stands}
+                onChange={setStands}
+                hint={
+                  (stands !== null &&
+                    draftQuestion(tried, { kind: 'reservoir-level', at: now, litres: stands }, units)) ||
+                  'looked at, not filled'
+                }
+              />
+            )}
             <QuantityField
               narrow
               label="Loss a day"
@@ -138,18 +140,20 @@ export function LossAndReservoir() {
               onChange={setReservoir}
               onReset={reservoir === null ? undefined : () => setReservoir(null)}
             />
-            <QuantityField
-              narrow
-              label="It is to last"
-              expected={TOP_OFF_AMOUNTS.away}
-              value={forDays}
-              onChange={setForDays}
-              hint={
-                values
-                  ? `needs ${showText(quantity('volume', values.neededL), units)} at the most that may be drawn`
-                  : ''
-              }
-            />
+            {reservoirL > 0 && (
+              <QuantityField
+                narrow
+                label="It is to last"
+                expected={TOP_OFF_AMOUNTS.away}
+                value={forDays}
+                onChange={setForDays}
+                hint={
+                  values
+                    ? `needs ${showText(quantity('volume', values.neededL), units)} at the most that may be drawn`
+                    : ''
+                }
+              />
+            )}
           </Figures>
         </div>
       </div>

@@ -17,6 +17,14 @@ const WAYS = [
   ['leaving', 'Leaving'],
   ['stands', 'How it stands'],
 ] as const;
+
+const QUESTIONS: Record<Way, string> = {
+  loss: 'How much does the tank lose, and how long will the reservoir last?',
+  fails: 'What happens when the top-off fails?',
+  upkeep: 'What of the top-off needs seeing to?',
+  leaving: 'What runs out while nobody is there?',
+  stands: 'How do sump, reservoir, pump and sensors stand?',
+};
 type Way = (typeof WAYS)[number][0];
 
 const SCREENS: Record<Way, () => React.ReactNode> = {
@@ -38,7 +46,7 @@ export function TopOffBench() {
   );
   const Screen = SCREENS[way];
   return (
-    <Bench question="How much does the tank lose, and what if the top-off fails?">
+    <Bench question={QUESTIONS[way]}>
       <div className="mb-4">
         <ChoiceRow label="Part of the top-off" choices={WAYS} chosen={way} onChoose={setWay} />
       </div>

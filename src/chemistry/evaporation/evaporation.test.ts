@@ -126,6 +126,7 @@ describe('the line through what had gone', () => {
 });
 
 const day = (n: number) => n * DAY_MS;
+const TANK_L = 400;
 const weekly = (litres: readonly number[]) => litres.map((each, i) => ({ at: day(7 * i), litres: each }));
 
 describe('the account of a reservoir', () => {
@@ -139,6 +140,7 @@ describe('the account of a reservoir', () => {
       ],
       [],
       40,
+      TANK_L,
     );
     expect(gaps.map(({ days, litres }) => [days, litres])).toEqual([
       [3, 11.5],
@@ -155,6 +157,7 @@ describe('the account of a reservoir', () => {
       ],
       [{ at: day(3), litres: 28 }],
       40,
+      TANK_L,
     );
     expect(gaps.map(({ litres }) => litres)).toEqual([12, 8]);
     expect(last).toEqual({ at: day(5), litres: 25 });
@@ -163,7 +166,7 @@ describe('the account of a reservoir', () => {
     const refills = weekly([20, 21, 22, 20, 23]);
     fc.assert(
       fc.property(fc.shuffledSubarray(refills, { minLength: refills.length }), (shuffled) => {
-        expect(refillAccount(shuffled, [], 40)).toEqual(refillAccount(refills, [], 40));
+        expect(refillAccount(shuffled, [], 40, TANK_L)).toEqual(refillAccount(refills, [], 40, TANK_L));
       }),
     );
   });
@@ -174,7 +177,7 @@ describe('the account of a reservoir', () => {
     });
     fc.assert(
       fc.property(fc.array(refill, { maxLength: 12 }), (refills) => {
-        const { gaps, last } = refillAccount(refills, [], 40);
+        const { gaps, last } = refillAccount(refills, [], 40, TANK_L);
         const put = refills.reduce((sum, { litres }) => sum + litres, 0);
         expect(gaps.reduce((sum, { litres }) => sum + litres, 0)).toBeLessThanOrEqual(put + 1e-9);
         expect(last?.litres ?? 0).toBeLessThanOrEqual(42);
@@ -191,6 +194,7 @@ describe('the account of a reservoir', () => {
       ],
       [],
       40,
+      TANK_L,
     );
     expect(doubts).toEqual([{ what: 'more than it holds', at: day(4), litres: 140 }]);
     expect(gaps.map(({ litres }) => litres)).toEqual([14]);
@@ -204,6 +208,7 @@ describe('the account of a reservoir', () => {
       ],
       [],
       40,
+      TANK_L,
     );
     expect(doubts.map(({ what }) => what)).toEqual(['logged twice']);
     expect(gaps.map(({ litres }) => litres)).toEqual([14]);
@@ -217,6 +222,7 @@ describe('the account of a reservoir', () => {
       ],
       [],
       40,
+      TANK_L,
     );
     expect(gaps.map(({ ranDry }) => ranDry)).toEqual([true, false]);
     expect(lossFromGaps(gaps, 0.5)?.litresPerDay).toBeCloseTo(3.5, 10);
@@ -229,11 +235,12 @@ describe('the account of a reservoir', () => {
         { at: day(4), litres: 36 },
       ],
       40,
+      TANK_L,
     );
     expect(doubts).toEqual([{ what: 'rose unfilled', at: day(4), litres: 6 }]);
   });
   it('takes a tank topped up by hand to its own mark', () => {
-    const { gaps } = refillAccount(weekly([3, 3.5, 3.6]), [], 0);
+    const { gaps } = refillAccount(weekly([3, 3.5, 3.6]), [], 0, TANK_L);
     expect(gaps.map(({ litres, ranDry }) => [litres, ranDry])).toEqual([
       [3.5, false],
       [3.6, false],
@@ -242,7 +249,7 @@ describe('the account of a reservoir', () => {
 });
 
 describe('odd gaps', () => {
-  const gapsOf = (litres: readonly number[]) => refillAccount(weekly(litres), [], 60).gaps;
+  const gapsOf = (litres: readonly number[]) => refillAccount(weekly(litres), [], 60, TANK_L).gaps;
   it('points at one that took far more, and leaves it out', () => {
     const found = lossFromGaps(gapsOf([20, 24.5, 24, 25, 45, 24.2, 24.8]), markErrorL(60));
     expect(found?.odd.map(({ way, litres }) => [way, litres])).toEqual([['more', 45]]);
@@ -250,7 +257,7 @@ describe('odd gaps', () => {
   });
   it('points at one with a refill missing', () => {
     const refills = weekly([20, 24.5, 24, 25, 24.3, 24.8, 24.1]).filter(({ at }) => at !== day(28));
-    const found = lossFromGaps(refillAccount(refills, [], 60).gaps, markErrorL(60));
+    const found = lossFromGaps(refillAccount(refills, [], 60, TANK_L).gaps, markErrorL(60));
     expect(found?.odd.map(({ way, days }) => [way, days])).toEqual([['less', 14]]);
     expect(found?.litresPerDay).toBeCloseTo(24.5 / 7, 1);
   });
@@ -281,7 +288,7 @@ describe('odd gaps', () => {
         refills.push({ at: day(7 * week), litres: gone + next - mark });
         mark = next;
       }
-      const found = lossFromGaps(refillAccount(refills, [], 80).gaps, 0.5);
+      const found = lossFromGaps(refillAccount(refills, [], 80, TANK_L).gaps, 0.5);
       if (found && Math.abs(found.litresPerDay - truth) < 1.96 * found.sd) inside++;
     }
     expect(inside / tanks).toBeGreaterThan(0.93);

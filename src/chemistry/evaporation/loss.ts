@@ -72,6 +72,7 @@ export function estimateLoss(question: LossQuestion): LossEstimate {
     question.refills.filter(({ at }) => at <= now),
     question.levels.filter(({ at }) => at <= now),
     reservoirL,
+    question.netVolumeL,
   );
   const windowFrom = now - WINDOW_DAYS * DAY_MS;
   const mark = markErrorL(reservoirL);

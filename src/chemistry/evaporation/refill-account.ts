@@ -45,21 +45,30 @@ const TWICE_MS = 3_600_000;
 /** Marks are read to about this; what goes further cannot be. Chosen. */
 const OVERFULL = 1.05;
 const EMPTIED = 0.97;
+/** A tank topped up by hand is never given so great a share of its water at once. Chosen. */
+const MOST_BY_HAND = 0.25;
+
+/** The most that one refill can have been: what the reservoir holds, or by hand a quarter of the tank. Litres. */
+export function mostAtOnceL(reservoirL: number, netVolumeL: number): number {
+  return reservoirL > 0 ? reservoirL * OVERFULL : netVolumeL * MOST_BY_HAND;
+}
 
 /**
  * What the reservoir gave, gap by gap: each refill to the mark replaces what went since the one before, and a look at the
  * level tells as much.
  * @param reservoirL what it holds at its mark; nought where the tank is topped up by hand, to its own mark
+ * @param netVolumeL of the tank
  * @returns gaps in order of time, whatever the order of the entries
  */
 export function refillAccount(
   refills: readonly Refill[],
   levels: readonly LevelRead[],
   reservoirL: number,
+  netVolumeL: number,
 ): RefillAccount {
   const gaps: Gap[] = [];
   const doubts: EntryDoubt[] = [];
-  const holds = reservoirL > 0 ? reservoirL * OVERFULL : Infinity;
+  const holds = mostAtOnceL(reservoirL, netVolumeL);
   const looks = [
     ...refills.map((refill) => ({ ...refill, refill: true })),
     ...levels.map((level) => ({ ...level, refill: false, leavesL: level.litres })),

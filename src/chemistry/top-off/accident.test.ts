@@ -95,10 +95,16 @@ describe('a siphon', () => {
   const heights = { fullCm: 80, bottomCm: 40, outletCm: 50, broken: false };
   it('takes what stands above the hose’s end', () => {
     // By hand: 30 of 40 cm stand above it, three quarters of 40 L.
-    expect(siphonOf(heights, 40)).toEqual({ runs: true, litres: 30, headCm: 30 });
+    expect(siphonOf(heights, 40)).toEqual({ runs: true, litres: 30, headCm: 30, runsBack: false });
   });
   it('stops at the sump’s water where the hose ends in it', () => {
     expect(siphonOf({ ...heights, sumpWaterCm: 60 }, 40).litres).toBe(20);
+  });
+  it('runs back where the hose ends under the sump’s water and the reservoir stands lower', () => {
+    const under = { fullCm: 45, bottomCm: 5, outletCm: 30, broken: false, sumpWaterCm: 38 };
+    expect(siphonOf(under, 40).runsBack).toBe(true);
+    expect(siphonOf({ ...under, outletCm: 42 }, 40).runsBack).toBe(false);
+    expect(siphonOf({ ...under, bottomCm: 40, fullCm: 80 }, 40).runsBack).toBe(false);
   });
   it('does not run uphill, nor past a hole that lets air in', () => {
     expect(siphonOf({ ...heights, outletCm: 85 }, 40)).toMatchObject({ runs: false, litres: 0 });

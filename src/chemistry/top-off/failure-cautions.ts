@@ -15,7 +15,14 @@ interface Found {
   readonly stopped: { readonly hoursToAir: number | undefined; readonly hoursToBand: number | undefined };
   readonly leastFlowLPerH: number | undefined;
   readonly siphon:
-    { readonly runs: boolean; readonly litres: number; readonly salinity: number; readonly headCm: number } | undefined;
+    | {
+        readonly runs: boolean;
+        readonly runsBack: boolean;
+        readonly litres: number;
+        readonly salinity: number;
+        readonly headCm: number;
+      }
+    | undefined;
   readonly floor: number;
 }
 
@@ -37,6 +44,11 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
       'of it, down to',
       quantity('salinity', siphon.salinity),
       '. No sensor stops that. End the hose above the reservoir’s water, or give its highest point a hole that lets air in.',
+    );
+  if (siphon?.runsBack)
+    say(
+      'care',
+      'The hose ends under the sump’s water: when the pump stops and the reservoir is low, saltwater runs back into it, and the next refill is salt. End the hose above the water.',
     );
   if (told.reservoirL > 0 && worst.salinity < floor)
     say(

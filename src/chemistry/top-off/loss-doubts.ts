@@ -29,9 +29,14 @@ function entryWords({ what, at, litres }: EntryDoubt, reservoirL: number): Phras
         quantity('volume', litres),
         'on',
         when,
-        'is more than the reservoir’s',
-        quantity('volume', reservoirL),
-        ': is the reservoir larger, the unit another, or were it two refills? Set aside until it is corrected.',
+        ...(reservoirL > 0
+          ? [
+              'is more than the reservoir’s',
+              quantity('volume', reservoirL),
+              ': is the reservoir larger, the unit another, or were it two refills?',
+            ]
+          : ['is more than a quarter of the tank, put back at once: is the unit another?']),
+        'Set aside until it is corrected.',
       ];
     case 'logged twice':
       return [

@@ -17,6 +17,8 @@ export interface Siphon {
   readonly litres: number;
   /** The head it begins with. */
   readonly headCm: number;
+  /** The hose ends under the sump's water, and the reservoir can stand lower: saltwater runs back into it. */
+  readonly runsBack: boolean;
 }
 
 /**
@@ -32,5 +34,6 @@ export function siphonOf(
   const heightCm = Math.max(fullCm - bottomCm, 0.1);
   const litres = reservoirL * Math.min(1, headCm / heightCm);
   const runs = !broken && litres > 0;
-  return { runs, litres: runs ? litres : 0, headCm };
+  const runsBack = !broken && sumpWaterCm !== undefined && outletCm < sumpWaterCm && bottomCm < sumpWaterCm;
+  return { runs, litres: runs ? litres : 0, headCm, runsBack };
 }

@@ -92,6 +92,7 @@ describe('top-off', () => {
     const large = { refills: [...input.refills, { at: ago(2), litres: 400 }] };
     expect(cautions(large)).toMatch(/400 L on 2026-11-23 is more than the reservoir’s 40\.0 L/);
     expect(run(large).values.litresPerDay).toBeCloseTo(3.5, 1);
+    expect(cautions({ ...large, reservoirL: 0 })).toMatch(/400 L on 2026-11-23 is more than a quarter of the tank/);
     expect(cautions({ surroundings: { ...room, places: [{ place: 'display', areaM2: 12, cover: 'open' }] } })).toMatch(
       /the water would stand 3\.15 cm deep/,
     );
