@@ -4,9 +4,11 @@ import { topOff } from '@/chemistry/top-off/top-off';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { away } from '@/chemistry/top-off/away';
 import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
+import { awayQuestion } from './away';
 import type { CycleOutcome } from './cycle';
 import { changeHabit } from './change-habit';
 import { doseQuestion, reactorQuestion } from './dose-question';
@@ -14,6 +16,9 @@ import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
 import { upkeepQuestion } from './top-off-upkeep';
 import { topOffQuestion } from './top-off-question';
+
+/** Leaving is told of for so many days before. Chosen: a week to fill, fetch and ask. */
+const LEAVING_SOON_DAYS = 7;
 
 type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log' | 'change' | 'cycle';
 
@@ -51,6 +56,7 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
     cycleLine(tank, cycle),
     topOffLine(book, tank, now),
     upkeepLine(book, tank, now),
+    leavingLine(book, tank, now),
     doseLine(book, tank, now),
     seriesLine(book, tank, now),
     changeLine(book, tank, now),
@@ -99,6 +105,14 @@ function upkeepLine(book: Book, tank: Tank, now: number): TodayLine | undefined 
   const { answer, values } = topOffUpkeep.run(upkeepQuestion(book, tank, now));
   const late = values.due.some(({ dueAt, lastAt }) => dueAt <= now && lastAt !== undefined);
   return late ? { bench: 'top-off', as: 'upkeep', title: 'Top-off upkeep', answer, pressing: 0.8 } : undefined;
+}
+
+/** In the days before the house is left: what would run out first. */
+function leavingLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
+  const absence = book.settings.away;
+  if (!absence || absence.leavesAt < now || absence.leavesAt - now > LEAVING_SOON_DAYS * DAY_MS) return undefined;
+  const { outcome } = attempt(() => away.run(awayQuestion(book, tank, now, absence)));
+  return outcome && { bench: 'top-off', as: 'leaving', title: 'Leaving', answer: outcome.answer, pressing: 1.2 };
 }
 
 function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {

@@ -1,6 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { addMonths, startOfMonth } from 'date-fns';
 import { estimateConsumption } from '@/chemistry/consumption/estimate';
+import { pumpGivesLPerH } from '@/chemistry/top-off/delivery';
 import { topOff, type TopOffValues } from '@/chemistry/top-off/top-off';
 import type { TopOffInput } from '@/chemistry/top-off/top-off-input';
 import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
@@ -47,7 +48,7 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
     refills: of('refill').map(({ at, volumeL, leavesL }) => ({ at, litres: volumeL, leavesL })),
     levels: of('reservoir-level').map(({ at, litres }) => ({ at, litres })),
     pumpRuns: of('pump-run').map(({ at, ranDays, overDays }) => ({ at, ran: ranDays, over: overDays })),
-    ...(topOff?.pump && { pumpGives: topOff.pump.litresPerHour }),
+    ...pumpGives(tank),
     drips: waterByDoses(of('standing-dose'), topOff?.fromReservoir ?? []),
     limewaterLPerDay: limewaterPerDay(book, tank, now),
     ...(saltDrift && { saltDrift }),
@@ -76,6 +77,14 @@ const USUAL_ABSENCE_DAYS = 14;
 /** Salinity as it was last read; the tank's aim where it never was. */
 export function salinityNow(book: Book, tank: Tank): number {
   return lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity');
+}
+
+/** What the top-off's pump gives through its hose, the reservoir half full; at no lift where the heights are not told. */
+function pumpGives({ topOff }: Tank): { pumpGives?: number } {
+  if (!topOff?.pump) return {};
+  const { pump, hose, reservoir, outletCm } = topOff;
+  const liftCm = reservoir && outletCm !== undefined ? outletCm - reservoir.standsCm - reservoir.heightCm / 2 : 0;
+  return { pumpGives: pumpGivesLPerH(pump, liftCm, hose) };
 }
 
 /** All the open water there is, as told in one figure; else as most tanks have it. */

@@ -71,6 +71,10 @@ describe('what the record says of the loss', () => {
     expect(question.refills).toHaveLength(4);
     expect(question.levels).toEqual([{ at: now - 2 * DAY_MS, litres: 33 }]);
     expect(question.surroundings).toMatchObject({ airC: 20, humidity: 0.38, openSurfaceM2: 1.1 });
+    const pumped = { ...base, topOff: { ...base.topOff, pump: { litresPerHour: 60, greatestLiftCm: 120 } } };
+    // The hose ends 2 cm above a half-full reservoir's water: 60 × (1 − 2 ÷ 120).
+    expect(topOffQuestion(book, pumped, now).pumpGives).toBeCloseTo(59, 9);
+    expect(question.pumpGives).toBeUndefined();
     expect(question.pumpRuns).toEqual([{ at: now - DAY_MS, ran: 0.1, over: 7 }]);
     // By hand: 80 × 40 cm and 10 cm to the rim are 32 L.
     expect(roomToRiseL(base)).toBe(32);
@@ -196,6 +200,19 @@ describe('leaving by the record', () => {
       9,
     );
     expect(values.supplies.find(({ what }) => what === 'The feeder')?.lastsDays).toBe(15);
+  });
+});
+
+describe('leaving, on Today', () => {
+  it('is told in the week before, and not while it is far off or past', () => {
+    const titles = (inDays: number) => {
+      const book = bookOf(weekly);
+      const away = { leavesAt: now + inDays * DAY_MS, days: 30 };
+      return todayOf({ ...book, settings: { ...book.settings, away } }, base, now).lines.map(({ title }) => title);
+    };
+    expect(titles(3)).toContain('Leaving');
+    expect(titles(20)).not.toContain('Leaving');
+    expect(titles(-3)).not.toContain('Leaving');
   });
 });
 

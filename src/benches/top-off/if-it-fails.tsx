@@ -120,7 +120,7 @@ export function IfItFails() {
               hint="as in 10 min, if its controller can"
             />
           </Figures>
-          {values && <Limits values={values} />}
+          {values && <Limits values={values} sensorsSay={values.sensorsSay} />}
         </div>
       </div>
       {values && <Courses values={values} band={[question.band.low, question.band.high]} />}
@@ -132,7 +132,7 @@ export function IfItFails() {
   );
 }
 
-function Limits({ values }: { readonly values: FailureValues }) {
+function Limits({ values, sensorsSay }: { readonly values: FailureValues; readonly sensorsSay: string }) {
   return (
     <section aria-label="What would stop it" className="mt-4">
       <h2 className="font-semibold">What would stop it</h2>
@@ -151,6 +151,7 @@ function Limits({ values }: { readonly values: FailureValues }) {
             />
           </li>
         ))}
+        <li className="border-t border-line py-1">{sensorsSay}</li>
         {values.limits.length === 1 && (
           <li className="border-t border-line py-1 text-soft">
             A second sensor or a limit on the pump’s time would; tell how it stands, and what they let in is drawn.

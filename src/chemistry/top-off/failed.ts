@@ -22,10 +22,12 @@ export function failed(input: FailureInput) {
     pump && pumpGivesLPerH(pump, heights ? heights.outletCm - heights.bottomCm : input.liftCm, hose);
   // What it comes to is told as if it came at once, which is the worst of it; the way there goes as fast as the pump does.
   const worst = freshWaterIn(tank, reservoirL).end;
-  const stuck = freshWaterIn(tank, reservoirL, flowLPerH);
   const stopped = toppedOffNoMore(tank);
   const siphon = heights && siphonOf(heights, reservoirL);
   const siphonFlow = siphon?.runs && hose ? siphonLPerH(siphon.headCm, hose) : undefined;
+  // A float valve has no pump: its water comes as fast as the hose lets it run down.
+  const inLPerH = flowLPerH ?? siphonFlow;
+  const stuck = freshWaterIn(tank, reservoirL, inLPerH);
   const largestL = largestReservoirL(tank, floor, Math.max(reservoirL, netVolumeL));
   const limits = limitsOf(tank, input, flowLPerH);
   return {
@@ -33,9 +35,9 @@ export function failed(input: FailureInput) {
       salinity: worst.salinity,
       spiltL: worst.spiltL,
       atRim: spareL !== undefined && spareL < reservoirL ? freshWaterIn(tank, spareL).end.salinity : undefined,
-      hours: flowLPerH === undefined ? undefined : stuck.end.hours,
-      hoursToBand: timed(flowLPerH, hoursUntil(stuck, band.low)),
-      hoursToHarm: timed(flowLPerH, hoursUntil(stuck, HARM.low)),
+      hours: timed(inLPerH, stuck.end.hours),
+      hoursToBand: timed(inLPerH, hoursUntil(stuck, band.low)),
+      hoursToHarm: timed(inLPerH, hoursUntil(stuck, HARM.low)),
       course: stuck.course,
     },
     stopped: {
@@ -59,7 +61,7 @@ export function failed(input: FailureInput) {
 
 export type FailureValues = ReturnType<typeof failed>;
 
-/** Without a pump's flow the water is taken to come at once, and no hours can be told. */
+/** Without a flow the water is taken to come at once, and no hours can be told. */
 function timed(flowLPerH: number | undefined, hours: number | undefined): number | undefined {
   return flowLPerH === undefined ? undefined : hours;
 }

@@ -63,7 +63,8 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
       quantity('volume', worst.spiltL),
       'would run onto the floor. Water near electricity: residual-current protection, drip loops and sockets above the splash; wiring is a licensed electrician’s work, by local code.',
     );
-  if (told.sensors.length > 0 && told.reservoirL > 0) say(judged.alone ? 'care' : 'note', judged.says);
+  if (told.sensors.length === 1 && told.reservoirL > 0) say('care', judged.says);
+  if (told.sensors.length === 2 && told.sensors[0] === told.sensors[1]) say('care', judged.says);
   if (leastFlowLPerH !== undefined && leastFlowLPerH * 24 < PACE * told.litresPerDay)
     say(
       'care',

@@ -57,7 +57,7 @@ export function judgeSensors(sensors: readonly SensorId[]): SensorJudgement {
     return {
       alone: true,
       shared: [],
-      says: 'Topped off by hand: nothing can stick, and nothing comes while nobody is there.',
+      says: 'What watches the level is not told yet. By hand nothing can stick, and nothing comes while nobody is there.',
     };
   if (!second)
     return {

@@ -68,7 +68,7 @@ describe('what happens when the top-off fails, told', () => {
 
 describe('sensors', () => {
   it('are judged by what would take both', () => {
-    expect(judgeSensors([]).says).toMatch(/by hand/);
+    expect(judgeSensors([]).says).toMatch(/not told yet/);
     expect(judgeSensors(['optical'])).toMatchObject({ alone: true });
     expect(judgeSensors(['float', 'float']).says).toMatch(/Two of one kind: the same crust or the same snail/);
     expect(judgeSensors(['optical', 'float'])).toMatchObject({ alone: false, shared: ['the same crust'] });
