@@ -44,6 +44,7 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
     netVolumeL: netVolumeL(tank),
     salinity: salinityNow(book, tank),
     reservoirL: tank.reservoirL,
+    ...(topOff?.markedAt !== undefined && { markedAt: topOff.markedAt }),
     ...(spareL !== undefined && { spareL }),
     refills: of('refill').map(({ at, volumeL, leavesL }) => ({ at, litres: volumeL, leavesL })),
     levels: of('reservoir-level').map(({ at, litres }) => ({ at, litres })),

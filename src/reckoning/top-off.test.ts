@@ -10,6 +10,7 @@ import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Tank } from '@/record/schema';
 import { draftQuestion } from './draft-question';
 import { limewaterCautions } from './limewater-room';
+import { withReservoir } from './reservoir-mark';
 import { todayOf } from './today';
 import { awayQuestion } from './away';
 import { bottlesOf } from './bottles';
@@ -200,6 +201,20 @@ describe('leaving by the record', () => {
       9,
     );
     expect(values.supplies.find(({ what }) => what === 'The feeder')?.lastsDays).toBe(15);
+  });
+});
+
+describe('another reservoir', () => {
+  it('keeps the loss that the refills of the old one told', () => {
+    const told = lossOf(bookOf(weekly), base, now)?.litresPerDay;
+    const smaller = withReservoir({ ...base, reservoirL: 18 }, base, now);
+    const values = lossOf(bookOf(weekly), smaller, now);
+    expect(values?.litresPerDay).toBeCloseTo(told ?? 0, 1);
+    expect(values?.doubts).toEqual([]);
+    expect(values?.leftL).toBeLessThanOrEqual(18);
+    expect(withReservoir(base, base, now)).toBe(base);
+    expect(withReservoir(base, undefined, now)).toBe(base);
+    expect(withReservoir(base, { ...base, reservoirL: 0 }, now)).toBe(base);
   });
 });
 

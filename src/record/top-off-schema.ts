@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { COVER_IDS, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
 import { SENSOR_IDS } from '@/chemistry/top-off/sensors';
 import { UPKEEP_ITEMS } from '@/chemistry/top-off/upkeep';
-import { amount, id } from './fields';
+import { amount, id, moment } from './fields';
 
 const cm = (low: number, high: number) => z.number().min(low).max(high);
 
@@ -28,6 +28,8 @@ export const topOffSchema = z.strictObject({
       message: 'the water stands above the rim',
     })
     .optional(),
+  /** When the reservoir came to hold what it holds now. */
+  markedAt: moment.optional(),
   /** Its water when full, and the height it stands at. */
   reservoir: z.strictObject({ heightCm: cm(2, 300), standsCm: cm(0, 400) }).optional(),
   /** Where the hose ends, above the floor. */
@@ -54,7 +56,7 @@ export const feederSchema = z.strictObject({ portions: amount(1000), perDay: z.n
 
 /** When nobody is there: the house's, for all its tanks. */
 export const absenceSchema = z.strictObject({
-  leavesAt: z.number().int().min(0).max(8.64e15),
+  leavesAt: moment,
   days: z.number().min(0.5).max(120),
 });
 

@@ -5,7 +5,8 @@ import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
 import { Answer, Cautions } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
-import { useCommit, useTank, useTitle, useWorkspace } from '@/interface/workspace';
+import { useCommit, useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
+import { withReservoir } from '@/reckoning/reservoir-mark';
 import type { Tank } from '@/record/schema';
 import { useState } from 'react';
 import { Solutions } from './solutions';
@@ -22,6 +23,7 @@ function TankEditor() {
   const { book, tank } = useTank();
   const { name } = useWorkspace();
   const commit = useCommit();
+  const now = useNow();
   const router = useRouter();
   useTitle(`Tank, ${tank.name}`);
   const [draft, setDraft] = useState<Tank>(tank);
@@ -48,7 +50,9 @@ function TankEditor() {
           salts={book.salts}
           solutions={book.solutions}
           submitWords="Save the tank"
-          onSubmit={(saved) => void commit({ label: `Saved ${saved.name}`, put: { tanks: [saved] } })}
+          onSubmit={(saved) =>
+            void commit({ label: `Saved ${saved.name}`, put: { tanks: [withReservoir(saved, tank, now)] } })
+          }
         />
         <TankPicture tank={draft} units={book.settings.units} />
       </div>

@@ -17,6 +17,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { failureQuestion } from '@/reckoning/top-off-failure';
+import { withReservoir } from '@/reckoning/reservoir-mark';
 import { lossOf } from '@/reckoning/top-off-question';
 import { TopOffPicture } from './top-off-picture';
 
@@ -37,13 +38,14 @@ export function IfItFails() {
   const [runLimit, setRunLimit] = useState<number | null>(null);
   const tried = { ...tank, reservoirL: reservoir ?? tank.reservoirL };
   const question = {
-    ...failureQuestion(book, tried, now),
+    ...failureQuestion(book, tank, now),
+    reservoirL: tried.reservoirL,
     ...(floor !== null && { floorSalinity: floor }),
     ...(runLimit !== null && { runLimitDays: runLimit }),
   };
   const result = attempt(() => topOffFailure.run(question));
   const values = result.outcome?.values;
-  const loss = lossOf(book, tried, now);
+  const loss = lossOf(book, tank, now);
   const mark =
     values && values.worst.salinity < values.floor && values.largestL >= 1
       ? Math.floor(values.largestL * 2) / 2
@@ -54,14 +56,18 @@ export function IfItFails() {
       label: `${tank.name}: the reservoir and its limits kept`,
       put: {
         tanks: [
-          {
-            ...tried,
-            topOff: {
-              ...tank.topOff,
-              ...(floor !== null && { floorSalinity: floor }),
-              ...(runLimit !== null && { runLimitDays: runLimit }),
+          withReservoir(
+            {
+              ...tried,
+              topOff: {
+                ...tank.topOff,
+                ...(floor !== null && { floorSalinity: floor }),
+                ...(runLimit !== null && { runLimitDays: runLimit }),
+              },
             },
-          },
+            tank,
+            now,
+          ),
         ],
       },
     });

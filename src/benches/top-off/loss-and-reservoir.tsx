@@ -40,13 +40,18 @@ export function LossAndReservoir() {
     topOff.run({
       ...record,
       reservoirL,
+      ...(reservoir !== null && { markedAt: now }),
       forDays: forDays ?? 14,
       ...(loss === null ? {} : { litresPerDay: loss }),
     }),
   );
   const values = result.outcome?.values;
   const failure = attempt(() =>
-    topOffFailure.run({ ...failureQuestion(book, tried, now), ...(loss !== null && { litresPerDay: loss }) }),
+    topOffFailure.run({
+      ...failureQuestion(book, tank, now),
+      reservoirL,
+      ...(loss !== null && { litresPerDay: loss }),
+    }),
   ).outcome;
   const needed = values && reservoirL > 0 ? Math.max(0, reservoirL - values.leftL) : 0;
   const fields = useRef<HTMLDivElement>(null);

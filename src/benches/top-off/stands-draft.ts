@@ -99,6 +99,7 @@ export function rowOf(draft: StandsDraft, before: TopOffRow | undefined): TopOff
     ...one('floorSalinity', draft.floorSalinity),
     ...(draft.fromReservoir.length > 0 && { fromReservoir: [...draft.fromReservoir] }),
     ...(before?.everyDays && { everyDays: before.everyDays }),
+    ...(before?.markedAt !== undefined && { markedAt: before.markedAt }),
   };
 }
 

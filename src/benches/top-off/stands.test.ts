@@ -26,6 +26,7 @@ const whole: TopOffRow = {
   floorSalinity: 33,
   fromReservoir: ['lime'],
   everyDays: { float: 20 },
+  markedAt: 7,
 };
 
 describe('how a top-off stands, while it is told', () => {

@@ -126,7 +126,7 @@ describe('the line through what had gone', () => {
 });
 
 const day = (n: number) => n * DAY_MS;
-const TANK_L = 400;
+const of = (reservoirL: number) => ({ reservoirL, netVolumeL: 400 });
 const weekly = (litres: readonly number[]) => litres.map((each, i) => ({ at: day(7 * i), litres: each }));
 
 describe('the account of a reservoir', () => {
@@ -139,8 +139,7 @@ describe('the account of a reservoir', () => {
         { at: day(7), litres: 12.5 },
       ],
       [],
-      40,
-      TANK_L,
+      of(40),
     );
     expect(gaps.map(({ days, litres }) => [days, litres])).toEqual([
       [3, 11.5],
@@ -156,8 +155,7 @@ describe('the account of a reservoir', () => {
         { at: day(5), litres: 5, leavesL: 25 },
       ],
       [{ at: day(3), litres: 28 }],
-      40,
-      TANK_L,
+      of(40),
     );
     expect(gaps.map(({ litres }) => litres)).toEqual([12, 8]);
     expect(last).toEqual({ at: day(5), litres: 25 });
@@ -166,7 +164,7 @@ describe('the account of a reservoir', () => {
     const refills = weekly([20, 21, 22, 20, 23]);
     fc.assert(
       fc.property(fc.shuffledSubarray(refills, { minLength: refills.length }), (shuffled) => {
-        expect(refillAccount(shuffled, [], 40, TANK_L)).toEqual(refillAccount(refills, [], 40, TANK_L));
+        expect(refillAccount(shuffled, [], of(40))).toEqual(refillAccount(refills, [], of(40)));
       }),
     );
   });
@@ -177,7 +175,7 @@ describe('the account of a reservoir', () => {
     });
     fc.assert(
       fc.property(fc.array(refill, { maxLength: 12 }), (refills) => {
-        const { gaps, last } = refillAccount(refills, [], 40, TANK_L);
+        const { gaps, last } = refillAccount(refills, [], of(40));
         const put = refills.reduce((sum, { litres }) => sum + litres, 0);
         expect(gaps.reduce((sum, { litres }) => sum + litres, 0)).toBeLessThanOrEqual(put + 1e-9);
         expect(last?.litres ?? 0).toBeLessThanOrEqual(42);
@@ -193,8 +191,7 @@ describe('the account of a reservoir', () => {
         { at: day(8), litres: 14 },
       ],
       [],
-      40,
-      TANK_L,
+      of(40),
     );
     expect(doubts).toEqual([{ what: 'more than it holds', at: day(4), litres: 140 }]);
     expect(gaps.map(({ litres }) => litres)).toEqual([14]);
@@ -207,8 +204,7 @@ describe('the account of a reservoir', () => {
         { at: day(4) + 60_000, litres: 14 },
       ],
       [],
-      40,
-      TANK_L,
+      of(40),
     );
     expect(doubts.map(({ what }) => what)).toEqual(['logged twice']);
     expect(gaps.map(({ litres }) => litres)).toEqual([14]);
@@ -221,8 +217,7 @@ describe('the account of a reservoir', () => {
         { at: day(16), litres: 14 },
       ],
       [],
-      40,
-      TANK_L,
+      of(40),
     );
     expect(gaps.map(({ ranDry }) => ranDry)).toEqual([true, false]);
     expect(lossFromGaps(gaps, 0.5)?.litresPerDay).toBeCloseTo(3.5, 10);
@@ -234,13 +229,37 @@ describe('the account of a reservoir', () => {
         { at: day(2), litres: 30 },
         { at: day(4), litres: 36 },
       ],
-      40,
-      TANK_L,
+      of(40),
     );
     expect(doubts).toEqual([{ what: 'rose unfilled', at: day(4), litres: 6 }]);
   });
+  it('keeps what a larger reservoir took before, and no level that was read off it', () => {
+    // 44 L a fortnight from one of 50 L; since day 30 it is one of 30 L.
+    const { gaps, doubts, last } = refillAccount(
+      [
+        { at: 0, litres: 40 },
+        { at: day(14), litres: 44 },
+        { at: day(28), litres: 46 },
+        { at: day(35), litres: 23 },
+        { at: day(42), litres: 22 },
+      ],
+      [{ at: day(20), litres: 32 }],
+      { ...of(30), markedAt: day(30) },
+    );
+    expect(doubts).toEqual([]);
+    expect(gaps.map(({ litres, ranDry }) => [litres, ranDry])).toEqual([
+      [44, false],
+      [46, false],
+      [22, false],
+    ]);
+    expect(last).toEqual({ at: day(42), litres: 30 });
+  });
+  it('goes on from what stood there when nothing was logged since the mark was set', () => {
+    const { last } = refillAccount([{ at: 0, litres: 40 }], [], { ...of(30), markedAt: day(5) });
+    expect(last).toEqual({ at: 0, litres: 30 });
+  });
   it('takes a tank topped up by hand to its own mark', () => {
-    const { gaps } = refillAccount(weekly([3, 3.5, 3.6]), [], 0, TANK_L);
+    const { gaps } = refillAccount(weekly([3, 3.5, 3.6]), [], of(0));
     expect(gaps.map(({ litres, ranDry }) => [litres, ranDry])).toEqual([
       [3.5, false],
       [3.6, false],
@@ -249,7 +268,7 @@ describe('the account of a reservoir', () => {
 });
 
 describe('odd gaps', () => {
-  const gapsOf = (litres: readonly number[]) => refillAccount(weekly(litres), [], 60, TANK_L).gaps;
+  const gapsOf = (litres: readonly number[]) => refillAccount(weekly(litres), [], of(60)).gaps;
   it('points at one that took far more, and leaves it out', () => {
     const found = lossFromGaps(gapsOf([20, 24.5, 24, 25, 45, 24.2, 24.8]), markErrorL(60));
     expect(found?.odd.map(({ way, litres }) => [way, litres])).toEqual([['more', 45]]);
@@ -257,7 +276,7 @@ describe('odd gaps', () => {
   });
   it('points at one with a refill missing', () => {
     const refills = weekly([20, 24.5, 24, 25, 24.3, 24.8, 24.1]).filter(({ at }) => at !== day(28));
-    const found = lossFromGaps(refillAccount(refills, [], 60, TANK_L).gaps, markErrorL(60));
+    const found = lossFromGaps(refillAccount(refills, [], of(60)).gaps, markErrorL(60));
     expect(found?.odd.map(({ way, days }) => [way, days])).toEqual([['less', 14]]);
     expect(found?.litresPerDay).toBeCloseTo(24.5 / 7, 1);
   });
@@ -288,7 +307,7 @@ describe('odd gaps', () => {
         refills.push({ at: day(7 * week), litres: gone + next - mark });
         mark = next;
       }
-      const found = lossFromGaps(refillAccount(refills, [], 80, TANK_L).gaps, 0.5);
+      const found = lossFromGaps(refillAccount(refills, [], of(80)).gaps, 0.5);
       if (found && Math.abs(found.litresPerDay - truth) < 1.96 * found.sd) inside++;
     }
     expect(inside / tanks).toBeGreaterThan(0.93);

@@ -12,6 +12,8 @@ export interface LossQuestion {
   readonly netVolumeL: number;
   readonly salinity: number;
   readonly reservoirL: number;
+  /** When the reservoir came to hold that; always, when left out. */
+  readonly markedAt?: number | undefined;
   readonly refills: readonly Refill[];
   readonly levels: readonly LevelRead[];
   /** The top-off pump's time counted: minutes it ran in the days up to then. */
@@ -71,8 +73,7 @@ export function estimateLoss(question: LossQuestion): LossEstimate {
   const account = refillAccount(
     question.refills.filter(({ at }) => at <= now),
     question.levels.filter(({ at }) => at <= now),
-    reservoirL,
-    question.netVolumeL,
+    question,
   );
   const windowFrom = now - WINDOW_DAYS * DAY_MS;
   const mark = markErrorL(reservoirL);
@@ -91,8 +92,8 @@ export function estimateLoss(question: LossQuestion): LossEstimate {
   const months = monthsOf(question, account, mark);
   const byEarlier = earlier(months, windowFrom, formulaLPerDay);
   const pooled = pooledLoss([
-    { litresPerDay: formulaLPerDay, logSd: FORMULA_LOG_SD },
-    ...(byEarlier ? [byEarlier] : []),
+    // Earlier months already hold the formula, corrected by what this tank makes of it.
+    byEarlier ?? { litresPerDay: formulaLPerDay, logSd: FORMULA_LOG_SD },
     ...(measured && measured.litresPerDay > 0
       ? [{ litresPerDay: measured.litresPerDay, logSd: measured.sd / measured.litresPerDay }]
       : []),
@@ -211,7 +212,9 @@ function earlier(months: readonly LossThen[], windowFrom: number, formulaLPerDay
       const expected = expectedLossLPerDay(situation);
       return expected > 0 ? [{ litresPerDay: litresPerDay / expected, logSd: sd / litresPerDay }] : [];
     });
-  const factor = pooledLoss(factors);
+  if (factors.length === 0) return undefined;
+  // A tank's factor on the formula is nearly one until its months say otherwise.
+  const factor = pooledLoss([{ litresPerDay: 1, logSd: FORMULA_LOG_SD }, ...factors]);
   return factor && formulaLPerDay > 0
     ? { litresPerDay: factor.litresPerDay * formulaLPerDay, logSd: Math.hypot(factor.logSd, FACTOR_LOG_SD) }
     : undefined;

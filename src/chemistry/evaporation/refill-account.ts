@@ -48,6 +48,15 @@ const EMPTIED = 0.97;
 /** A tank topped up by hand is never given so great a share of its water at once. Chosen. */
 const MOST_BY_HAND = 0.25;
 
+export interface Reservoir {
+  /** What it holds at its mark; nought where the tank is topped up by hand, to its own mark. */
+  readonly reservoirL: number;
+  /** Of the tank. */
+  readonly netVolumeL: number;
+  /** When it came to hold that; always, when left out. */
+  readonly markedAt?: number | undefined;
+}
+
 /** The most that one refill can have been: what the reservoir holds, or by hand a quarter of the tank. Litres. */
 export function mostAtOnceL(reservoirL: number, netVolumeL: number): number {
   return reservoirL > 0 ? reservoirL * OVERFULL : netVolumeL * MOST_BY_HAND;
@@ -56,15 +65,13 @@ export function mostAtOnceL(reservoirL: number, netVolumeL: number): number {
 /**
  * What the reservoir gave, gap by gap: each refill to the mark replaces what went since the one before, and a look at the
  * level tells as much.
- * @param reservoirL what it holds at its mark; nought where the tank is topped up by hand, to its own mark
- * @param netVolumeL of the tank
+ * A reservoir may have been another before: what was put back then still counts, what was read off it does not.
  * @returns gaps in order of time, whatever the order of the entries
  */
 export function refillAccount(
   refills: readonly Refill[],
   levels: readonly LevelRead[],
-  reservoirL: number,
-  netVolumeL: number,
+  { reservoirL, netVolumeL, markedAt = -Infinity }: Reservoir,
 ): RefillAccount {
   const gaps: Gap[] = [];
   const doubts: EntryDoubt[] = [];
@@ -76,8 +83,20 @@ export function refillAccount(
   let known: { at: number; litres: number } | undefined;
   let added = 0;
   let before: { at: number; litres: number } | undefined;
+  let stood: { at: number; litres: number } | undefined;
   for (const { at, litres, leavesL, refill } of looks) {
-    if (litres > holds) {
+    const older = at < markedAt;
+    if (known && known.at < markedAt && !older) {
+      stood = { at: known.at, litres: known.litres + added };
+      known = undefined;
+      added = 0;
+    }
+    if (older && leavesL !== undefined) {
+      // A level of the old mark: it says nothing here, and a refill to it only ends the count.
+      if (refill) known = undefined;
+      continue;
+    }
+    if (litres > holds && !older) {
       doubts.push({ what: 'more than it holds', at, litres });
       // Whatever it was, after a refill it stood at its mark.
       known = refill ? { at, litres: leavesL ?? reservoirL } : undefined;
@@ -103,11 +122,15 @@ export function refillAccount(
           to: at,
           days: (at - known.at) / DAY_MS,
           litres: Math.max(0, gone),
-          ranDry: reservoirL > 0 && (refill ? gone >= EMPTIED * known.litres && stands >= reservoirL : stands === 0),
+          ranDry:
+            !older &&
+            reservoirL > 0 &&
+            (refill ? gone >= EMPTIED * known.litres && stands >= reservoirL : stands === 0),
         });
     }
     known = { at, litres: stands };
     added = 0;
   }
-  return { gaps, doubts, last: known && { at: known.at, litres: Math.min(known.litres + added, holds) } };
+  const last = known ? { at: known.at, litres: known.litres + added } : stood;
+  return { gaps, doubts, last: last && { at: last.at, litres: Math.min(last.litres, holds) } };
 }

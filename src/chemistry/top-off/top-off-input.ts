@@ -16,6 +16,8 @@ export const topOffInput = z.strictObject({
   netVolumeL: amount(AMOUNTS.netVolume),
   salinity: amount(readingExpectation('salinity')),
   reservoirL: amount(AMOUNTS.reservoir),
+  /** When it came to hold that; what was read off an earlier one does not count. */
+  markedAt: moment('the reservoir’s mark').optional(),
   /** What the system can rise by before it runs over; nothing runs over when left out. */
   spareL: amount(TOP_OFF_AMOUNTS.spare).optional(),
   refills: dated('the refill', {
