@@ -107,9 +107,10 @@ export function topOffWorking(input: TopOffInput, found: LossEstimate, values: V
       byRefills?.litresPerDay,
       'log',
       byRefills
-        ? `the line through what had gone by ${byRefills.used.length + 1} looks at the reservoir over ${byRefills.days.toFixed(1)} days; give or take ${byRefills.sd.toFixed(2)} L/day${byRefills.odd.length > 0 ? `; ${byRefills.odd.length} set aside` : ''}`
+        ? `the line through what had gone by ${byRefills.used.length + 1} looks at the reservoir over ${byRefills.days.toFixed(1)} days${byRefills.odd.length > 0 ? `; ${byRefills.odd.length} set aside` : ''}`
         : '',
     ),
+    ...rate('Give or take', byRefills?.sd, 'equation', 'one standard deviation: marks, scatter and a day’s swings'),
     ...rate('By the pump’s time', byPump?.litresPerDay, 'log', 'hours it ran × what it gives'),
     ...rate(
       'Brought by doses',
