@@ -138,6 +138,47 @@ test('leaving: what runs out first, what to fill, and three lines for a helper, 
   await expect(region(page, 'For the helper')).toBeVisible();
 });
 
+test('looks at reservoir, room, pump and bottle are logged by fields too, corrected, and leave with the rest', async ({
+  page,
+}) => {
+  await openDemo(page, 'log');
+  const kind = (name: string) => page.getByRole('radio', { name, exact: true }).click();
+  const entries = region(page, 'Entries');
+  await kind('Room');
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText('Something is missing')).toBeVisible();
+  await field(page, 'Humidity').fill('0.45');
+  await page.getByRole('button', { name: 'Use 45 %' }).click();
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(entries.getByText('45 % humid').first()).toBeVisible();
+
+  await kind('Reservoir read');
+  await page.getByLabel('In the reservoir').fill('90');
+  await expect(page.getByText(/90\.0 L is more than the reservoir of Atrium holds/)).toBeVisible();
+  await page.getByLabel('In the reservoir').fill('31');
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(entries.getByText('31.0 L in the reservoir').first()).toBeVisible();
+
+  await kind('Seen to');
+  await page.getByLabel('What was seen to').selectOption('optical');
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await kind('Pump time');
+  await page.getByLabel('The top-off pump ran').fill('41 min');
+  await page.getByLabel('Counted over').fill('7 days');
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(entries.getByText(/top-off pump ran 41 min in 7 days/).first()).toBeVisible();
+
+  await page
+    .getByRole('button', { name: /^Correct reservoir read of today/ })
+    .first()
+    .click();
+  await page.getByRole('form', { name: 'Correct this entry' }).getByLabel('In the reservoir').fill('30');
+  await page.getByRole('button', { name: 'Save the correction' }).click();
+  await expect(entries.getByText('30.0 L in the reservoir').first()).toBeVisible();
+  await goToBench(page, 'Top-off');
+  await expect(answer(page)).toContainText(/30\.0\s?L should be left/);
+});
+
 test('figures meant otherwise are understood or asked about: areas, humidity, a refill that would not fit', async ({
   page,
 }) => {

@@ -69,6 +69,12 @@ describe('a day alone', () => {
   ])('%d is told as %s, without an hour that is not known', (at, words) => {
     expect(whenText(at, now, zone, 'day')).toBe(words);
   });
+  it('and the month alone where no day would be true of it', () => {
+    expect(whenText(Date.UTC(2026, 5, 14), now, zone, 'month')).toBe('June');
+    expect(whenText(Date.UTC(2025, 5, 14), now, zone, 'month')).toBe('June 2025');
+    // Midnight of the first in Lisbon is still the last of the month before in UTC.
+    expect(whenText(Date.UTC(2026, 6, 31, 23, 30), now, zone, 'month')).toBe('August');
+  });
   it('and with its hour where that is known', () => {
     expect(whenText(Date.UTC(2026, 10, 27, 9), now, zone)).toBe('Fri 27 Nov 09:00');
   });
