@@ -42,7 +42,7 @@ export function topOffAnswer(input: TopOffInput, found: LossEstimate, values: Va
       ...(own
         ? ['By your own figure.']
         : [
-            ...(found.byRefills || found.byPump ? [] : ['Nothing is measured yet, so this is the general formula.']),
+            ...(found.byRefills || found.byPump ? [] : [unmeasured(found)]),
             'Between',
             quantity('waterRate', low),
             'and',
@@ -54,6 +54,12 @@ export function topOffAnswer(input: TopOffInput, found: LossEstimate, values: Va
         : ['Say what the reservoir holds and the days it lasts are worked out.']),
     ],
   };
+}
+
+function unmeasured({ byEarlier }: LossEstimate): string {
+  return byEarlier
+    ? 'Nothing is measured of late, so this is what earlier months make of the room of now.'
+    : 'Nothing is measured yet, so this is the general formula.';
 }
 
 function changeWords({ change }: LossEstimate): Phrase[] {

@@ -156,6 +156,7 @@ describe('the season', () => {
     const { values } = run({ refills, months, reservoirL: 60 });
     expect(values.litresPerDay / values.formulaLPerDay).toBeGreaterThan(1.3);
     expect(values.litresPerDay / values.formulaLPerDay).toBeLessThan(1.5);
+    expect(say(run({ refills, months, reservoirL: 60 }).answer.because)).toMatch(/^Nothing is measured of late/);
   });
 });
 
