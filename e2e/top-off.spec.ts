@@ -37,9 +37,15 @@ test('the loss: by surface and room at first, then by refills and looks; a figur
   // S·V ÷ (V + R) = 35 × 310 ÷ 350 = 31.0 ppt. By hand.
   await expect(region(page, 'Cautions')).toContainText(/from 35\.0\s?ppt to 31\.0\s?ppt/);
 
+  await field(page, 'Reservoir').fill('30');
+  await page.getByRole('button', { name: 'Keep this reservoir' }).click();
+  await expect(page.getByRole('button', { name: 'Keep this reservoir' })).toHaveCount(0);
+  // The refills of the larger one still tell the loss.
+  await expect(answer(page)).toContainText(/loses 3\.4\d\s?L\/day/);
+
   await field(page, 'Refilled just now').fill('28');
   await page.getByRole('button', { name: /Log a refill of 28\.0/ }).click();
-  await expect(answer(page)).toContainText(/Refill within 1\d\s?days/);
+  await expect(answer(page)).toContainText(/Refill within \d(\.\d)?\s?days/);
   await expect(region(page, 'Refills to come').getByRole('listitem').first()).toContainText('about');
 });
 
@@ -122,7 +128,7 @@ test('leaving: what runs out first, what to fill, and three lines for a helper, 
   await expect(answer(page)).toContainText(/The reservoir is the first to run out, after \d+\s?days of 12\s?days/);
   await expect(region(page, 'For the helper').getByRole('listitem')).toHaveCount(3);
   await field(page, 'Away for').fill('5');
-  await expect(answer(page)).toContainText(/It can be left for 5\s?days with everything full/);
+  await expect(answer(page)).toContainText(/It can be left for 5\s?days with the reservoir full/);
   await expect(region(page, 'For the helper')).toContainText('Leave the reservoir alone');
   await field(page, 'Feeder holds, portions').fill('6');
   await expect(answer(page)).toContainText(/The feeder is the first to run out, after 3\s?days/);

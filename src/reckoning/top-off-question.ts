@@ -26,10 +26,10 @@ const MOST_READINGS = 1500;
 
 /** What the record says of a tank's evaporation, ready for the top-off calculator. */
 export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput {
-  const of = <Kind extends EntryKind>(kind: Kind): EntryOf<Kind>[] =>
+  const of = <Kind extends EntryKind>(kind: Kind, withinDays = LONGEST_DAYS): EntryOf<Kind>[] =>
     book.entries.filter(
       (entry): entry is Extract<Entry, { kind: Kind }> =>
-        entry.kind === kind && entry.tankId === tank.id && entry.at <= now && entry.at > now - LONGEST_DAYS * DAY_MS,
+        entry.kind === kind && entry.tankId === tank.id && entry.at <= now && entry.at > now - withinDays * DAY_MS,
     );
   const { topOff } = tank;
   const spareL = roomToRiseL(tank);
@@ -50,7 +50,8 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
     levels: of('reservoir-level').map(({ at, litres }) => ({ at, litres })),
     pumpRuns: of('pump-run').map(({ at, ranDays, overDays }) => ({ at, ran: ranDays, over: overDays })),
     ...pumpGives(tank),
-    drips: waterByDoses(of('standing-dose'), topOff?.fromReservoir ?? []),
+    // A dose set years ago still runs.
+    drips: waterByDoses(of('standing-dose', Infinity), topOff?.fromReservoir ?? []).slice(-MOST_READINGS),
     limewaterLPerDay: limewaterPerDay(book, tank, now),
     ...(saltDrift && { saltDrift }),
     surroundings: {

@@ -85,6 +85,7 @@ describe('what the record says of the loss', () => {
   it('counts a dose’s water unless it is made with the reservoir’s', () => {
     const book = bookOf([dosed(90, 'lime', 2000), dosed(90, 'soda', 100), dosed(30, 'soda', 300)]);
     expect(topOffQuestion(book, base, now).drips.map(({ litresPerDay }) => litresPerDay)).toEqual([0.1, 0.3]);
+    expect(topOffQuestion(bookOf([dosed(900, 'soda', 200)]), base, now).drips).toHaveLength(1);
     const apart = { ...base, topOff: { ...base.topOff, fromReservoir: [] } };
     expect(topOffQuestion(book, apart, now).drips.at(-1)?.litresPerDay).toBeCloseTo(2.3, 12);
     expect(topOffQuestion(book, base, now).limewaterLPerDay).toBe(2);

@@ -36,16 +36,15 @@ export function IfItFails() {
   const [reservoir, setReservoir] = useState<number | null>(null);
   const [floor, setFloor] = useState<number | null>(null);
   const [runLimit, setRunLimit] = useState<number | null>(null);
-  const tried = { ...tank, reservoirL: reservoir ?? tank.reservoirL };
+  const tried = withReservoir({ ...tank, reservoirL: reservoir ?? tank.reservoirL }, tank, now);
   const question = {
-    ...failureQuestion(book, tank, now),
-    reservoirL: tried.reservoirL,
+    ...failureQuestion(book, tried, now),
     ...(floor !== null && { floorSalinity: floor }),
     ...(runLimit !== null && { runLimitDays: runLimit }),
   };
   const result = attempt(() => topOffFailure.run(question));
   const values = result.outcome?.values;
-  const loss = lossOf(book, tank, now);
+  const loss = lossOf(book, tried, now);
   const mark =
     values && values.worst.salinity < values.floor && values.largestL >= 1
       ? Math.floor(values.largestL * 2) / 2
@@ -56,18 +55,14 @@ export function IfItFails() {
       label: `${tank.name}: the reservoir and its limits kept`,
       put: {
         tanks: [
-          withReservoir(
-            {
-              ...tried,
-              topOff: {
-                ...tank.topOff,
-                ...(floor !== null && { floorSalinity: floor }),
-                ...(runLimit !== null && { runLimitDays: runLimit }),
-              },
+          {
+            ...tried,
+            topOff: {
+              ...tried.topOff,
+              ...(floor !== null && { floorSalinity: floor }),
+              ...(runLimit !== null && { runLimitDays: runLimit }),
             },
-            tank,
-            now,
-          ),
+          },
         ],
       },
     });

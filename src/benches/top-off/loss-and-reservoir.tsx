@@ -15,6 +15,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { draftQuestion } from '@/reckoning/draft-question';
+import { withReservoir } from '@/reckoning/reservoir-mark';
 import { failureQuestion } from '@/reckoning/top-off-failure';
 import { topOffQuestion } from '@/reckoning/top-off-question';
 import type { EntryDraft } from '@/record/schema';
@@ -33,14 +34,12 @@ export function LossAndReservoir() {
   const [stands, setStands] = useState<number | null>(null);
   const [forDays, setForDays] = useState<number | null>(14);
 
-  const record = topOffQuestion(book, tank, now);
-  const reservoirL = reservoir ?? record.reservoirL;
-  const tried = { ...tank, reservoirL };
+  const reservoirL = reservoir ?? tank.reservoirL;
+  const tried = withReservoir({ ...tank, reservoirL }, tank, now);
+  const record = topOffQuestion(book, tried, now);
   const result = attempt(() =>
     topOff.run({
       ...record,
-      reservoirL,
-      ...(reservoir !== null && { markedAt: now }),
       forDays: forDays ?? 14,
       ...(loss === null ? {} : { litresPerDay: loss }),
     }),
@@ -48,8 +47,7 @@ export function LossAndReservoir() {
   const values = result.outcome?.values;
   const failure = attempt(() =>
     topOffFailure.run({
-      ...failureQuestion(book, tank, now),
-      reservoirL,
+      ...failureQuestion(book, tried, now),
       ...(loss !== null && { litresPerDay: loss }),
     }),
   ).outcome;
@@ -68,6 +66,10 @@ export function LossAndReservoir() {
           { kind: 'refill', at: now, volumeL: refill },
           () => setRefill(null),
         );
+  const keepReservoir = async () => {
+    const label = `${tank.name}: a reservoir of ${showText(quantity('volume', reservoirL), units)}`;
+    if (await commit({ label, put: { tanks: [tried] } })) setReservoir(null);
+  };
   const logLevel = () =>
     stands !== null &&
     void file(
@@ -86,6 +88,7 @@ export function LossAndReservoir() {
             {refill === null ? 'Log a refill' : `Log a refill of ${showText(quantity('volume', refill), units)}`}
           </Button>
           {stands !== null && <Button onClick={logLevel}>Log what stands in it</Button>}
+          {reservoirL !== tank.reservoirL && <Button onClick={() => void keepReservoir()}>Keep this reservoir</Button>}
         </>
       }
     >

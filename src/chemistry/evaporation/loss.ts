@@ -60,7 +60,7 @@ export const WINDOW_DAYS = 45;
 const PUMP_LOG_SD = 0.12;
 /** A tank's own factor on the formula wanders from season to season by about this. Chosen. */
 const FACTOR_LOG_SD = 0.2;
-/** A month with fewer counted days is not told apart. */
+/** A month with fewer counted days is not told apart. Chosen. */
 const SHORTEST_MONTH_DAYS = 10;
 
 /**
@@ -88,7 +88,7 @@ export function estimateLoss(question: LossQuestion): LossEstimate {
     litresPerDay: byRefills.litresPerDay + dripped - asSaltwater,
     sd: Math.hypot(byRefills.sd, aside?.sd ?? 0),
   };
-  const byPump = pumped(question, windowFrom, dripped);
+  const byPump = pumped(question, windowFrom, dripped - asSaltwater);
   const months = monthsOf(question, account, mark);
   const byEarlier = earlier(months, windowFrom, formulaLPerDay);
   const pooled = pooledLoss([
@@ -153,13 +153,14 @@ function drippedNow(steps: readonly { readonly at: number; readonly litresPerDay
 function pumped(
   { pumpRuns, pumpLPerH, now }: LossQuestion,
   windowFrom: number,
-  dripped: number,
+  /** Litres a day that evaporate besides what the pump brings, less what it brings for saltwater lost. */
+  besides: number,
 ): LossSource | undefined {
   const counted = pumpRuns.filter(({ at }) => at > windowFrom && at <= now);
   const days = counted.reduce((sum, run) => sum + run.days, 0);
   if (pumpLPerH === undefined || days < 0.5) return undefined;
   const litres = counted.reduce((sum, { minutes }) => sum + (minutes / 60) * pumpLPerH, 0);
-  return { litresPerDay: litres / days + dripped, logSd: PUMP_LOG_SD };
+  return { litresPerDay: Math.max(0, litres / days + besides), logSd: PUMP_LOG_SD };
 }
 
 function monthsOf(question: LossQuestion, account: RefillAccount, mark: number): LossThen[] {

@@ -27,7 +27,7 @@ export type Reason =
 
 /** A difference is told of from this many standard deviations on. */
 const TELLS_AT = 2;
-/** What explains less than this share of a change is not its reason. */
+/** What explains less than this share of a change is not its reason. Chosen. */
 const EXPLAINS = 0.35;
 /** Rooms people live in. Chosen. */
 const LIVED_IN = [0.12, 0.85] as const;

@@ -42,12 +42,14 @@ function follow(tank: TopOffTank, events: readonly TankEvent[], hours: readonly 
       asked.map((hour) => hour * HOUR_MS),
       vessel,
     ).map(pointOf);
-  const at = (hour: number) => states([hour])[0] ?? { hours: 0, ...START, salinity: tank.salinity };
+  const at = (hour: number) => {
+    const [point] = states([hour]);
+    if (!point) throw new Error('the model answers every sample');
+    return point;
+  };
   const course = states(hours);
   return { course, end: course.at(-1) ?? at(0), at };
 }
-
-const START = { volumeL: 0, spiltL: 0 };
 
 function pointOf({ at, water, volumeL, spiltL }: TankState): CoursePoint {
   return { hours: at / HOUR_MS, salinity: water.salinity, volumeL, spiltL };

@@ -11,11 +11,31 @@ const BOTTLE_MARGIN = 1.2;
 
 export function awayAnswer(
   input: AwayInput,
+  water: Supply,
   first: Supply | undefined,
   refills: readonly { readonly by: number }[],
 ): Answer {
   const { days, reservoirL } = input;
-  const away: Phrase[] = ['It can be left for', quantity('days', days), 'with everything full'];
+  if (reservoirL === 0 && water.needs > 0)
+    return {
+      says: [
+        'Nothing tops it off: somebody must pour in',
+        quantity('volume', water.perDay),
+        'a day, or a reservoir of',
+        quantity('volume', water.needs),
+        'must carry the',
+        quantity('days', days),
+        '.',
+      ],
+      certainty: 'worked out',
+      because: [
+        'By the most that may be used a day.',
+        ...(first && !first.lasts
+          ? [`${first.what} runs out besides, after`, quantity('days', first.lastsDays), '.']
+          : []),
+      ],
+    };
+  const away: Phrase[] = ['It can be left for', quantity('days', days), 'with the reservoir full'];
   if (!first || first.lasts)
     return {
       says: [
@@ -169,7 +189,9 @@ export function awayCautions(
           {
             severity: 'harm' as const,
             says: [
-              'If nobody refills, the reservoir is dry and salinity above the band by',
+              input.reservoirL > 0
+                ? 'If nobody refills, the reservoir is dry and salinity above the band by'
+                : 'If nobody pours in, salinity is above the band by',
               { moment: dry, day: true as const },
               '.',
             ],

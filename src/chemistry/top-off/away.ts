@@ -40,7 +40,7 @@ export const away = defineCalculator({
       }));
     const food = feeder && supplyOf('The feeder', 'ratio', feeder.portions, feeder.perDay, feeder.perDay, input);
     const known = [
-      ...(input.drawnAtMostLPerDay > 0 ? [water] : []),
+      ...(input.drawnAtMostLPerDay > 0 && input.reservoirL > 0 ? [water] : []),
       ...doses.filter((dose) => dose.known).map(({ supply }) => supply),
       ...(food ? [food] : []),
     ].toSorted((a, b) => a.lastsDays - b.lastsDays);
@@ -48,7 +48,7 @@ export const away = defineCalculator({
     const refills = refillsNeeded(input, water);
     const dry = dryAfterwards(input, water);
     return {
-      answer: awayAnswer(input, first, refills),
+      answer: awayAnswer(input, water, first, refills),
       working: awayWorking(input, known, dry),
       cautions: awayCautions(input, known, dry, refills),
       values: {

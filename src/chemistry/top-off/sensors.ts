@@ -44,7 +44,6 @@ export type SensorId = keyof typeof SENSORS;
 export const SENSOR_IDS = Object.keys(SENSORS) as [SensorId, ...SensorId[]];
 
 export interface SensorJudgement {
-  readonly alone: boolean;
   /** What one cause would take both with it. */
   readonly shared: readonly string[];
   readonly says: string;
@@ -55,26 +54,22 @@ export function judgeSensors(sensors: readonly SensorId[]): SensorJudgement {
   const [first, second] = sensors;
   if (!first)
     return {
-      alone: true,
       shared: [],
       says: 'What watches the level is not told yet. By hand nothing can stick, and nothing comes while nobody is there.',
     };
   if (!second)
     return {
-      alone: true,
       shared: [],
-      says: `One ${SENSORS[first].name} alone: ${SENSORS[first].sticksOn}, and the pump never stops. A second of another kind, that cuts the pump, is the remedy.`,
+      says: `One ${SENSORS[first].name} alone: ${SENSORS[first].sticksOn}, and the pump never stops; ${SENSORS[first].sticksOff}, and nothing comes. A second of another kind, that cuts the pump, is the remedy.`,
     };
   const shared = SENSORS[first].causes.filter((cause) => (SENSORS[second].causes as readonly Cause[]).includes(cause));
   const words = shared.map((cause) => CAUSE_WORDS[cause]);
   if (first === second)
     return {
-      alone: false,
       shared: words,
       says: `Two of one kind: ${words.join(' or ')} takes both. Better two of different kinds, set apart from each other.`,
     };
   return {
-    alone: false,
     shared: words,
     says: `${startOf(SENSORS[first].name)} fails in one way and ${startOf(SENSORS[second].name).toLowerCase()} in another${words.length > 0 ? `; only ${words.join(' or ')} could take both, so clean them on different days` : ''}.`,
   };

@@ -69,9 +69,9 @@ describe('what happens when the top-off fails, told', () => {
 describe('sensors', () => {
   it('are judged by what would take both', () => {
     expect(judgeSensors([]).says).toMatch(/not told yet/);
-    expect(judgeSensors(['optical'])).toMatchObject({ alone: true });
+    expect(judgeSensors(['float']).says).toMatch(/held up by crust, or its contact dead, and nothing comes/);
     expect(judgeSensors(['float', 'float']).says).toMatch(/Two of one kind: the same crust or the same snail/);
-    expect(judgeSensors(['optical', 'float'])).toMatchObject({ alone: false, shared: ['the same crust'] });
+    expect(judgeSensors(['optical', 'float'])).toMatchObject({ shared: ['the same crust'] });
     expect(judgeSensors(['optical', 'float']).says).toMatch(/^An optical eye fails in one way and a float in another/);
   });
 });
@@ -146,10 +146,19 @@ describe('leaving', () => {
   it('needs nobody where everything lasts', () => {
     const { answer, values } = told({ days: 5 });
     expect(say(answer.says)).toMatch(
-      /can be left for 5 days with everything full: the reservoir is the first to run out, after 6\.8 days/,
+      /can be left for 5 days with the reservoir full: the reservoir is the first to run out, after 6\.8 days/,
     );
     expect(values.refills).toEqual([]);
     expect(say(values.helper[0] ?? [])).toMatch(/Leave the reservoir alone/);
+  });
+  it('asks for hands or a reservoir where there is none', () => {
+    // 3.7 L a day at the most, for twelve days: 44.4 L.
+    const { answer, cautions, values } = told({ reservoirL: 0 });
+    expect(say(answer.says)).toBe(
+      'Nothing tops it off: somebody must pour in 3.40 L a day, or a reservoir of 44.4 L must carry the 12 days.',
+    );
+    expect(say(cautions[0]?.says ?? [])).toMatch(/^If nobody pours in, salinity is above the band by 2026-11-27/);
+    expect(values.supplies.map(({ what }) => what)).not.toContain('The reservoir');
   });
   it('asks three lines of a helper, and no more', () => {
     for (const days of [3, 12, 40]) expect(told({ days }).values.helper).toHaveLength(3);

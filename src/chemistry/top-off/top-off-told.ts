@@ -165,7 +165,7 @@ export function topOffWorking(input: TopOffInput, found: LossEstimate, values: V
 
 /** Log and formula further apart than this many standard deviations are told of. */
 const FAR_APART = 2;
-/** A sheet of water thinner or a column deeper than this is a surface mistyped. */
+/** A sheet of water thinner or a column deeper than this is a surface mistyped. Chosen. */
 const DEPTHS_CM = [6, 250] as const;
 
 export function topOffCautions(input: TopOffInput, found: LossEstimate, values: Values): Caution[] {
@@ -211,8 +211,10 @@ export function topOffCautions(input: TopOffInput, found: LossEstimate, values: 
         'The log and the formula stand far apart. A leak, a missed refill or a cover would do that; so would a wrong open surface.',
       );
   }
-  if (found.byPump && byRefills) {
-    const apart = Math.log(found.byPump.litresPerDay / Math.max(1e-9, byRefills.litresPerDay + drippedLPerDay));
+  const leak = found.salt && found.salt.tells !== 'nothing' ? found.salt.litresPerDay : 0;
+  if (found.byPump && found.byPump.litresPerDay > 0 && byRefills && byRefills.litresPerDay > 0) {
+    const measured = byRefills.litresPerDay + drippedLPerDay - leak;
+    const apart = Math.log(found.byPump.litresPerDay / Math.max(1e-9, measured));
     if (Math.abs(apart) > FAR_APART * Math.hypot(found.byPump.logSd, byRefills.sd / byRefills.litresPerDay))
       say(
         'note',
