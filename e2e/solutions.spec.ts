@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { answer, goToBench, jot, makeOwnTank, openDemo, workingText } from './steps';
+import { answer, expect, goToBench, jot, makeOwnTank, openDemo, test, workingText } from './steps';
 
 test('a bought solution by its label carries a dose as its salts would', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '400');

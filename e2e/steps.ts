@@ -1,6 +1,23 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, test as base, type BrowserContext, type Page } from '@playwright/test';
+import pinned from '../scripts/pinned-moment.json' with { type: 'json' };
 
 /** What a keeper does again and again, by the names on the screen. */
+
+/** The moment every page of the tests believes it is; its zone is set in `playwright.config.ts`. */
+export const NOW = Date.parse(pinned.at);
+
+/** `test` in whose pages the clock stands at one moment, so that no test depends on the day it is run. */
+export const test = base.extend({
+  context: async ({ context }, provide) => {
+    await pinClock(context);
+    await provide(context);
+  },
+});
+export { expect };
+
+export async function pinClock(context: BrowserContext): Promise<void> {
+  await context.clock.setFixedTime(NOW);
+}
 
 /** Opens a bench of the demo and waits until its answer stands. */
 export async function openDemo(page: Page, bench: string, tank = 'atrium'): Promise<void> {

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { answer, describeCarbonate, goToBench, jot, makeOwnTank, openDemo } from './steps';
+import { answer, describeCarbonate, expect, goToBench, jot, makeOwnTank, openDemo, test } from './steps';
 
 test('targets set on the Tank bench are what Today and the charts judge by', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');

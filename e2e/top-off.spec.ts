@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { answer, goToBench, jot, jotField, makeOwnTank, openDemo, workingText } from './steps';
+import type { Page } from '@playwright/test';
+import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, test, workingText } from './steps';
 
 const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click();
 const region = (page: Page, name: string) => page.getByRole('region', { name, exact: true });

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { answer, goToBench, makeOwnTank, openDemo, workingText } from './steps';
+import { answer, expect, goToBench, makeOwnTank, openDemo, test, workingText } from './steps';
 
 test('mixing a batch: salt and water, the label, then what batches taught', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300 l');

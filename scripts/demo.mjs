@@ -6,7 +6,7 @@ if (!Number.isInteger(port) || port < 1 || port > 65_535)
 if (!(await portIsFree(port)))
   fail(`Port ${port} is taken by another program. Stop that one, or choose another: PORT=${port + 1} npm run demo`);
 
-ensureDependencies();
+await ensureDependencies();
 if (!ensureBuild()) fail('The build failed; what went wrong stands above.');
 const server = await startServer(port, ['ignore', 'ignore', 'inherit']);
 console.log(

@@ -20,11 +20,11 @@ export function tool(name, args, options = {}) {
 
 /** The same beside others: answers, once it ends, whether it ended well. */
 export function toolAside(name, args) {
-  const child = spawn(process.execPath, [path.join(ROOT, 'node_modules', ...name.split('/')), ...args], {
-    cwd: ROOT,
-    stdio: 'inherit',
-    env: QUIET,
-  });
+  return aside(process.execPath, [path.join(ROOT, 'node_modules', ...name.split('/')), ...args]);
+}
+
+function aside(command, args, options = {}) {
+  const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', env: QUIET, ...options });
   return new Promise((resolve) => {
     child.on('error', () => resolve(false));
     child.on('exit', (status) => resolve(status === 0));
@@ -32,7 +32,7 @@ export function toolAside(name, args) {
 }
 
 /** Installs what the lock file names when it is missing or the lock file is newer. */
-export function ensureDependencies() {
+export async function ensureDependencies() {
   const stamp = path.join(ROOT, 'node_modules', '.mild-tide-lock');
   const lock = createHash('sha256')
     .update(readFileSync(path.join(ROOT, 'package-lock.json')))
@@ -40,10 +40,10 @@ export function ensureDependencies() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing dependencies…');
   // Not `npm ci`: it refuses a lock file that was written where optional builds for other platforms were not on offer.
-  const { status } = run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
+  const installed = await aside('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
     shell: process.platform === 'win32',
   });
-  if (status !== 0) fail('The dependencies could not be installed; npm says why above.');
+  if (!installed) fail('The dependencies could not be installed; npm says why above.');
   writeFileSync(stamp, lock);
 }
 
@@ -110,16 +110,20 @@ export async function startServer(port, stdio = 'ignore') {
   fail('The server did not start.');
 }
 
-const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
+// The shell without a window is enough for tests and pictures, and starts and draws faster than the whole browser.
+const CHROMIUM_PACKAGE = 'chromium-headless-shell';
+const CHROMIUM_PLACES = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', '/usr/bin/chromium-browser'];
 
 /** Where Chromium stands; installed through apt when it is missing and that is permitted. */
-export function ensureChromium() {
+export async function ensureChromium() {
   const found = [process.env.CHROMIUM, ...CHROMIUM_PLACES].find((place) => place && existsSync(place));
   if (found) return found;
   if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
     console.log('Installing Chromium…');
-    run('apt-get', ['update', '-qq'], { stdio: 'ignore' });
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: 'ignore' });
+    const silent = { stdio: 'ignore' };
+    await aside('apt-get', ['update', '-qq'], silent);
+    for (const name of [CHROMIUM_PACKAGE, 'chromium'])
+      if (await aside('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], silent)) break;
   }
   return CHROMIUM_PLACES.find((place) => existsSync(place));
 }

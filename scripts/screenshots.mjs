@@ -1,4 +1,4 @@
-import { mkdirSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import {
   CHROMIUM_ARGS,
@@ -12,7 +12,7 @@ import {
 } from './lib.mjs';
 
 /** Writes the current picture of each main view, from the demo at a fixed moment, to docs/screenshots. */
-const NOW = new Date('2026-11-24T18:00:00Z');
+const { at: NOW, zone: ZONE } = JSON.parse(readFileSync(new URL('./pinned-moment.json', import.meta.url), 'utf8'));
 const WIDE = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const VIEWS = [
@@ -37,9 +37,9 @@ const VIEWS = [
   ['phone-water-day', '/demo/water-day', PHONE, 'day', keptDay],
 ];
 
-ensureDependencies();
+await ensureDependencies();
 const { chromium } = await import('@playwright/test');
-const executablePath = ensureChromium() ?? fail('Chromium is missing: install Debian’s package "chromium".');
+const executablePath = (await ensureChromium()) ?? fail('Chromium is missing: install Debian’s package "chromium".');
 if (!ensureBuild()) fail('The build failed.');
 const port = await freePort();
 const server = await startServer(port);
@@ -52,7 +52,7 @@ const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGS });
 for (const [name, address, viewport, theme, before] of VIEWS) {
   const context = await browser.newContext({
     viewport,
-    timezoneId: 'Europe/Lisbon',
+    timezoneId: ZONE,
     locale: 'en-GB',
     hasTouch: viewport === PHONE,
   });

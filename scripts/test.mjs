@@ -13,75 +13,84 @@ import {
 } from './lib.mjs';
 
 /**
- * The one test command: sets up what it needs, then format, lint, unit tests, production build, types and browser
- * tests. Each of format, lint, build and types counts as one check; the last line adds up all of them.
+ * The one test command: sets up what it needs, then format, lint and types, unit tests, production build and browser
+ * tests. Each of format, lint, types and build counts as one check; the last line adds up all of them.
+ * Two cores are planned for: what keeps one core busy runs beside another such, and what takes all there are, alone.
  */
 const results = path.join(ROOT, '.test');
 const total = { passed: 0, failed: 0 };
+const began = performance.now();
 
-ensureDependencies();
+// npm and the system's packages come from different places, so they are fetched at the same time.
+const [chromium] = await stage('Setting up', () => Promise.all([ensureChromium(), ensureDependencies()]));
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
-title('Format and lint');
-// Each keeps one core busy, so they go side by side.
-for (const passed of await Promise.all([
-  toolAside('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']),
-  toolAside('eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
-]))
-  total[passed ? 'passed' : 'failed'] += 1;
+await stage('Format, lint and types', async () => {
+  const checks = await Promise.all([
+    toolAside('eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
+    toolAside('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']).then(async (formatted) => [
+      formatted,
+      // The types of the routes are written first, for the check to read.
+      (await toolAside('next/dist/bin/next', ['typegen'])) && (await toolAside('typescript/bin/tsc', ['--noEmit'])),
+    ]),
+  ]);
+  for (const passed of checks.flat()) total[passed ? 'passed' : 'failed'] += 1;
+});
 
-title('Unit tests');
-const unitFile = path.join(results, 'unit.json');
-tool('vitest/vitest.mjs', ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitFile}`]);
-count('unit tests', unitFile, ({ numPassedTests, numFailedTests, success }) => ({
-  passed: numPassedTests,
-  failed: success ? numFailedTests : Math.max(1, numFailedTests),
-}));
-
-const built = check('Production build', ensureBuild);
-// The build writes the types of its routes, which the check of types reads.
-check('Types', () => tool('typescript/bin/tsc', ['--noEmit']).status === 0);
-
-const chromium = ensureChromium();
-if (!chromium) {
-  title('Browser tests');
-  console.error(
-    'Chromium is missing and could not be installed. Install Debian’s package "chromium", or name one with CHROMIUM=/path/to/chromium, and run again.',
-  );
-  total.failed += 1;
-} else if (built) {
-  title('Browser tests');
-  const port = await freePort();
-  const server = await startServer(port);
-  const browserFile = path.join(results, 'browser.json');
-  tool('@playwright/test/cli.js', ['test'], {
-    env: {
-      ...process.env,
-      CHROMIUM: chromium,
-      BASE_URL: `http://localhost:${port}`,
-      PLAYWRIGHT_JSON_OUTPUT_NAME: browserFile,
-    },
-  });
-  server.kill();
-  count('browser tests', browserFile, ({ stats, errors }) => ({
-    passed: stats.expected + stats.flaky,
-    failed: stats.unexpected + errors.length,
+await stage('Unit tests', () => {
+  const unitFile = path.join(results, 'unit.json');
+  tool('vitest/vitest.mjs', ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitFile}`]);
+  count('unit tests', unitFile, ({ numPassedTests, numFailedTests, success }) => ({
+    passed: numPassedTests,
+    failed: success ? numFailedTests : Math.max(1, numFailedTests),
   }));
-}
+});
 
+const built = await stage('Production build', ensureBuild);
+total[built ? 'passed' : 'failed'] += 1;
+
+await stage('Browser tests', async () => {
+  if (!chromium) {
+    console.error(
+      'Chromium is missing and could not be installed. Install Debian’s package "chromium-headless-shell", or name one with CHROMIUM=/path/to/chromium, and run again.',
+    );
+    total.failed += 1;
+  } else if (built) {
+    const port = await freePort();
+    const server = await startServer(port);
+    const browserFile = path.join(results, 'browser.json');
+    tool('@playwright/test/cli.js', ['test'], {
+      env: {
+        ...process.env,
+        CHROMIUM: chromium,
+        BASE_URL: `http://localhost:${port}`,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: browserFile,
+      },
+    });
+    server.kill();
+    count('browser tests', browserFile, ({ stats, errors }) => ({
+      passed: stats.expected + stats.flaky,
+      failed: stats.unexpected + errors.length,
+    }));
+  }
+});
+
+console.log(`\nAll of it took ${seconds(began)}.`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed > 0 ? 1 : 0);
 
-function title(words) {
+/** Runs a stage under its title and says what it took. */
+async function stage(words, work) {
   console.log(`\n— ${words}`);
+  const start = performance.now();
+  const outcome = await work();
+  console.log(`  ${words}: ${seconds(start)}`);
+  return outcome;
 }
 
-function check(words, passes) {
-  title(words);
-  const passed = passes();
-  total[passed ? 'passed' : 'failed'] += 1;
-  return passed;
+function seconds(since) {
+  return `${((performance.now() - since) / 1000).toFixed(1)} s`;
 }
 
 /** A runner that leaves no result counts as failed: silence is not success. */

@@ -2,3 +2,8 @@
 export function capitalised(name: string): string {
   return name.startsWith('pH') ? name : name.charAt(0).toUpperCase() + name.slice(1);
 }
+
+/** Names one after another: "calcium", "calcium and magnesium", "alkalinity, calcium and magnesium". */
+export function listed(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
+}

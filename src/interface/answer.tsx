@@ -14,6 +14,7 @@ import { showOther, showText } from '@/chemistry/units/quantity';
 import { Button } from './button';
 import { notify } from './notices';
 import { Sentence } from './phrases';
+import { useRefusedHere } from './refused-fields';
 import { useTell, useUnits } from './workspace';
 
 /** What to do, how much, when and how sure; then what can be done about it on the spot. */
@@ -30,6 +31,7 @@ export function Answer({
 }) {
   const units = useUnits();
   const tell = useTell();
+  const refused = useRefusedHere();
   const copy = async () => {
     try {
       await navigator.clipboard.writeText(
@@ -42,20 +44,28 @@ export function Answer({
   };
   return (
     <section aria-label={label} className="max-w-3xl">
-      <p aria-live="polite" className={`text-pretty ${lesser ? 'text-lg' : 'text-2xl leading-snug lg:text-[1.7rem]'}`}>
+      {refused !== undefined && (
+        <p role="status" className="mb-1 font-semibold text-rust">
+          “{refused}” is not taken as it stands, so this answer does not hold: mend it first.
+        </p>
+      )}
+      <p
+        aria-live="polite"
+        className={`text-pretty ${refused === undefined ? '' : 'line-through decoration-1'} ${lesser ? 'text-lg' : 'text-2xl leading-snug lg:text-[1.7rem]'}`}
+      >
         <Sentence phrases={answer.says} large />
       </p>
       <p className="mt-2 text-soft">
         <CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} />
       </p>
-      <div className="no-print mt-3 flex flex-wrap gap-2">
+      <fieldset disabled={refused !== undefined} className="no-print mt-3 flex flex-wrap gap-2">
         {actions}
         {answer.certainty !== 'not enough yet' && (
           <Button look="quiet" className={actions ? '' : '-ml-3.5'} onClick={() => void copy()}>
             Copy
           </Button>
         )}
-      </div>
+      </fieldset>
     </section>
   );
 }

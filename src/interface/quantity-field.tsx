@@ -4,6 +4,7 @@ import { useId, useState } from 'react';
 import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
 import { preferredUnit, quantity, showOther, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { useRefusedField } from './refused-fields';
 import { useUnits } from './workspace';
 
 interface Props {
@@ -51,6 +52,7 @@ export function QuantityField({
   const [draft, setDraft] = useState<Draft>();
   const text = draft?.text ?? (value === null ? '' : plainText(value, expected, units, digits));
   const refusal = draft?.refusal;
+  useRefusedField(id, spoken ?? label, refusal !== undefined);
 
   /** Hands on what a text means, or answers why it is refused. */
   const take = (typed: string): RefusalDetail | undefined => {

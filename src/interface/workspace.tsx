@@ -16,6 +16,7 @@ import type { Change } from '@/record/change';
 import type { Book, Tank } from '@/record/schema';
 import { RecordStore, type StoreTrouble } from '@/record/store';
 import { notify } from './notices';
+import { RefusedScope, useAskRefused } from './refused-fields';
 import { whenText } from './when';
 import type { WorkspaceName } from './workspace-name';
 
@@ -60,7 +61,11 @@ export function WorkspaceProvider({ name, children }: { readonly name: Workspace
   );
   const workspace = useMemo(() => (hydrated ? { name, store: storeFor(name) } : undefined), [hydrated, name]);
   if (!workspace) return <Waiting />;
-  return <WorkspaceContext value={workspace}>{children}</WorkspaceContext>;
+  return (
+    <WorkspaceContext value={workspace}>
+      <RefusedScope>{children}</RefusedScope>
+    </WorkspaceContext>
+  );
 }
 
 export function Waiting() {
@@ -127,8 +132,15 @@ export function useTell(): Tell {
 /** Writes a change and says so with an undo; answers whether it was kept, so that a field empties only when it was. */
 export function useCommit(): (change: Change) => Promise<boolean> {
   const { store, name } = useWorkspace();
+  const refusedField = useAskRefused();
   return useCallback(
     async (change) => {
+      // Whatever this rests on was worked out from what the field held before.
+      const refused = refusedField();
+      if (refused !== undefined) {
+        notify({ text: `Not done: “${refused}” is not taken as it stands. Mend it first.`, trouble: true });
+        return false;
+      }
       try {
         await store.commit(change);
         if (name === 'mine') askToPersist();
@@ -139,7 +151,7 @@ export function useCommit(): (change: Change) => Promise<boolean> {
         return false;
       }
     },
-    [store, name],
+    [store, name, refusedField],
   );
 }
 

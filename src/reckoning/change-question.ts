@@ -5,7 +5,7 @@ import { quantity } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { consumptionOf } from './consumption';
+import { consumptionOf, driftOf } from './consumption';
 import { knownEvents } from './known-events';
 import { lastReading, readingsOf } from './readings';
 import { remember } from './remember';
@@ -19,8 +19,7 @@ export function levelsNow(book: Book, tank: Tank, now: number): Levels {
   return Object.fromEntries(
     FOLLOWED.flatMap((id) => {
       const level =
-        (isElement(id) ? consumptionOf(book, tank, id, now)?.level : undefined) ??
-        lastReading(book, tank.id, id)?.value;
+        (isElement(id) ? driftOf(book, tank, id, now)?.level : undefined) ?? lastReading(book, tank.id, id)?.value;
       return level === undefined ? [] : [[id, Math.max(0, level)]];
     }),
   );

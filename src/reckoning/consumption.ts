@@ -4,38 +4,41 @@ import type { Element } from '@/chemistry/dosing/elements';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { LONGEST_DAYS, WINDOW_DAYS } from './consumption-window';
 import { knownEvents } from './known-events';
+import { supplyKnownSince } from './known-supply';
 import { remember } from './remember';
 import { readingsOf } from './readings';
 
 /**
- * How far back readings speak for what the tank takes now. Consumption moves by the month; calcium and magnesium are
- * tested more coarsely, so they need longer to tell a rate from test error. Common practice.
+ * What a tank takes of one element, from the readings of the last weeks: of those taken since the record says what was
+ * dosed, since a dose that was not told would be counted as nothing.
  */
-export const WINDOW_DAYS: Record<Element, number> = { alkalinity: 21, calcium: 42, magnesium: 42 };
-/** When the window holds fewer than two readings, the last two are used if they are not older than this. */
-const LONGEST_DAYS = 60;
+export function consumptionOf(book: Book, tank: Tank, element: Element, now: number): ConsumptionEstimate | undefined {
+  return remember(book, tank, `consumption of ${element} at ${now}`, () =>
+    estimateOver(book, tank, element, now, supplyKnownSince(book, tank, element)),
+  );
+}
 
-/** What a tank takes of one element, from the readings of the last weeks. */
-export function consumptionOf(
-  book: Book,
-  tank: Tank,
-  element: Element,
-  now: number,
-  windowDays = WINDOW_DAYS[element],
-): ConsumptionEstimate | undefined {
-  return remember(book, tank, `consumption of ${element} at ${now} over ${windowDays}`, () => {
-    const all = readingsOf(book, tank.id, element).filter(
-      ({ at }) => at <= now && at >= now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS,
-    );
-    const recent = all.filter(({ at }) => at >= now - windowDays * DAY_MS);
-    const readings = recent.length >= 2 ? recent : all.slice(-2);
-    return estimateConsumption({
-      species: element,
-      volumeL: netVolumeL(tank),
-      readings,
-      events: knownEvents(book, tank),
-    });
+/**
+ * How the level of one element moves, from the readings of the last weeks, whatever was dosed. Its `perDay` is consumption
+ * only as far as the doses are known; `consumptionOf` answers that.
+ */
+export function driftOf(book: Book, tank: Tank, element: Element, now: number): ConsumptionEstimate | undefined {
+  return remember(book, tank, `drift of ${element} at ${now}`, () => estimateOver(book, tank, element, now, -Infinity));
+}
+
+function estimateOver(book: Book, tank: Tank, element: Element, now: number, since: number) {
+  const windowDays = WINDOW_DAYS[element];
+  const all = readingsOf(book, tank.id, element).filter(
+    ({ at }) => at <= now && at >= Math.max(since, now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS),
+  );
+  const recent = all.filter(({ at }) => at >= now - windowDays * DAY_MS);
+  return estimateConsumption({
+    species: element,
+    volumeL: netVolumeL(tank),
+    readings: recent.length >= 2 ? recent : all.slice(-2),
+    events: knownEvents(book, tank),
   });
 }
 

@@ -9,9 +9,11 @@ import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { saltsOfBottle } from '@/chemistry/reagents/claim';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { handlingOf, partWords } from '@/chemistry/reagents/strength-steps';
+import { listed } from '@/chemistry/words';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
-import { certaintyOf, consumptionOf } from './consumption';
+import { certaintyOf, consumptionOf, driftOf } from './consumption';
 import { aimFor, newWaterWords, strengthOf } from './known-events';
+import { unsaidSupply, type UnsaidSupply } from './known-supply';
 import { lastReading } from './readings';
 import { standingAt } from './standing';
 import { suppliedPerDay } from './supply';
@@ -27,6 +29,8 @@ export interface DoseQuestion {
   readonly parts: Partial<Record<Element, Solution>>;
   readonly certainty: Certainty;
   readonly volumeL: number;
+  /** What has to be said of doses before readings count; undefined where nothing has. */
+  readonly unsaid: UnsaidSupply | undefined;
   readonly input: z.output<typeof maintenanceDose.input>;
 }
 
@@ -40,6 +44,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
     if (estimate) estimates[element] = estimate;
   }
   const parts = partsFor(book, tank);
+  const unsaid = unsaidSupply(book, tank, now);
   const certainty: Certainty =
     overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity, 'alkalinity') : 'worked out';
   return {
@@ -47,9 +52,11 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
     parts,
     certainty,
     volumeL,
+    unsaid,
     input: {
       netVolumeL: volumeL,
       certainty,
+      unsaid: [...(unsaid?.elements ?? [])],
       demand: demandOf(book, tank, estimates, overrides.perDay ?? {}),
       parts: Object.fromEntries(
         ELEMENTS.flatMap((element) => {
@@ -94,6 +101,7 @@ function elementsIn(solution: Solution): number {
 function partInput(solution: Solution, element: Element) {
   return {
     name: solution.name,
+    bottle: solution.id,
     perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)),
     describedAs: solution.claim ? 'by its maker’s label' : solution.parts.map((part) => partWords(part)).join(' and '),
     handling: handlingOf(
@@ -135,7 +143,7 @@ function demandOf(
       mismatch: joined.mismatch,
       origin: joined.from === 'ratio' ? 'equation' : 'log',
       from: demandWords(book, tank, joined, estimate),
-      withinTestError: joined.perDay < 1.96 * joined.sd,
+      withinTestError: Math.abs(joined.perDay) < 1.96 * joined.sd,
     };
   }
   return demand;
@@ -165,7 +173,7 @@ function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate | 
 /** What a tank's standing doses and its reactor bring of an element, other than the part that is to be worked out. */
 function carriedByOthers(book: Book, tank: Tank, element: Element, part: Solution | undefined, now: number) {
   const { amountPerDay, names } = suppliedPerDay(book, tank, element, now, part?.id);
-  return amountPerDay > 0 ? { amountPerDay, by: names.join(' and ') } : undefined;
+  return amountPerDay > 0 ? { amountPerDay, by: listed(names) } : undefined;
 }
 
 /** For a keeper with a calcium reactor: the flow that carries the demand at the effluent measured. */
@@ -194,7 +202,7 @@ export function reactorQuestion(
     demandOrigin: demand.origin === 'yours' ? 'yours' : 'log',
     carriedMmolPerDay: others.reduce((sum, solution) => sum + brings(solution), 0),
     ...(part && brings(part) > 0 ? { replaces: part.name } : {}),
-    carriedBy: others.map(({ name }) => name).join(' and '),
+    carriedBy: listed(others.map(({ name }) => name)),
     effluentAlkalinity,
     tankAlkalinity,
     tankAlkalinityOrigin: own.tankAlkalinity === undefined ? 'log' : 'yours',
@@ -206,6 +214,7 @@ export function reactorQuestion(
 export function correctionQuestions(
   book: Book,
   tank: Tank,
+  now: number,
   question: DoseQuestion,
 ): z.output<typeof correction.input>[] {
   return ELEMENTS.flatMap((element) => {
@@ -213,15 +222,22 @@ export function correctionQuestions(
     const estimate = question.estimates[element];
     const reading = lastReading(book, tank.id, element);
     if (!solution || !reading) return [];
+    const others = suppliedPerDay(book, tank, element, now, solution.id);
+    // How the level stands is told by all readings, whatever was dosed.
+    const moves = estimate ?? driftOf(book, tank, element, now);
     return [
       {
         element,
         netVolumeL: question.volumeL,
-        level: estimate?.level ?? reading.value,
-        levelSd: estimate?.levelSd ?? 0,
+        level: moves?.level ?? reading.value,
+        levelSd: moves?.levelSd ?? 0,
         aim: aimFor(tank, element),
         part: { name: solution.name, perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)) },
-        consumptionPerDay: estimate?.perDay,
+        // A consumption the tests cannot tell from nothing says nothing of how fast a level falls.
+        ...(estimate &&
+          Math.abs(estimate.perDay) >= 1.96 * estimate.perDaySd && { consumptionPerDay: estimate.perDay }),
+        othersPerDay: Math.max(0, others.amountPerDay) / question.volumeL,
+        othersBy: others.names.length > 0 ? listed(others.names) : 'other sources',
       },
     ];
   });

@@ -11,9 +11,11 @@ import { BATCH_LASTS_DAYS, batchStanding, waterOfBatch } from './batches';
 import { remember } from './remember';
 import { waterOfSalt } from './water-of-salt';
 import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
+import { bottleAt, remadeWithin } from '@/record/solution-history';
 
-export function strengthOf(solution: Solution): Strength {
-  return strengthOfBottle(solution);
+/** The strength of a solution as it is made now, or as it was at a moment. */
+export function strengthOf(solution: Solution, at = Infinity): Strength {
+  return strengthOfBottle(bottleAt(solution, at));
 }
 
 const MINUTE_MS = 60_000;
@@ -58,22 +60,29 @@ export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
 }
 
 function eventsOf(book: Book, tank: Tank): TankEvent[] {
-  const perMl = new Map(book.solutions.map((solution) => [solution.id, amountsOf(strengthOf(solution), 1 / 1000)]));
+  const solutions = new Map(book.solutions.map((solution) => [solution.id, solution]));
+  const perMl = (solutionId: string, at: number) => {
+    const solution = solutions.get(solutionId);
+    return solution && amountsOf(strengthOf(solution, at), 1 / 1000);
+  };
+  const nextSetAt = nextStandingDoses(book, tank);
   let batch: EntryOf<'batch'> | undefined;
   return book.entries.flatMap((entry): TankEvent[] => {
     if (entry.tankId !== tank.id) return [];
     switch (entry.kind) {
       case 'dose':
-        return [{ kind: 'addition', at: entry.at, amounts: times(perMl.get(entry.solutionId), entry.volumeMl) }];
-      case 'standing-dose':
-        return [
-          {
-            kind: 'rate',
-            at: entry.at,
-            source: entry.solutionId,
-            perDay: times(perMl.get(entry.solutionId), entry.mlPerDay),
-          },
-        ];
+        return [{ kind: 'addition', at: entry.at, amounts: times(perMl(entry.solutionId, entry.at), entry.volumeMl) }];
+      case 'standing-dose': {
+        // A bottle made otherwise while the dose ran brings otherwise from then on.
+        const solution = solutions.get(entry.solutionId);
+        const until = nextSetAt.get(entry.id) ?? Infinity;
+        return [entry.at, ...(solution ? remadeWithin(solution, entry.at, until) : [])].map((at) => ({
+          kind: 'rate',
+          at,
+          source: entry.solutionId,
+          perDay: times(perMl(entry.solutionId, at), entry.mlPerDay),
+        }));
+      }
       case 'reactor': {
         const litresPerDay = (entry.mlPerMin * 1440) / 1000;
         return [
@@ -115,6 +124,19 @@ function eventsOf(book: Book, tank: Tank): TankEvent[] {
         return [];
     }
   });
+}
+
+/** When each standing dose is overruled by the next of its solution, by the entry's id. */
+function nextStandingDoses(book: Book, tank: Tank): ReadonlyMap<string, number> {
+  const running = new Map<string, string>();
+  const next = new Map<string, number>();
+  for (const entry of book.entries) {
+    if (entry.tankId !== tank.id || entry.kind !== 'standing-dose') continue;
+    const before = running.get(entry.solutionId);
+    if (before !== undefined) next.set(before, entry.at);
+    running.set(entry.solutionId, entry.id);
+  }
+  return next;
 }
 
 /** Alkalinity a reactor brings to a tank at its aim, mmol a day. */

@@ -3,8 +3,9 @@ import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { eachSpecies } from '@/chemistry/tank-model/water';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { consumptionOf } from './consumption';
+import { consumptionOf, driftOf } from './consumption';
 import { knownEvents } from './known-events';
+import { supplyKnownSince } from './known-supply';
 
 export interface OutlookPoint {
   readonly at: number;
@@ -29,7 +30,9 @@ export function outlook(
   until: number,
   plan: readonly TankEvent[] = [],
 ): OutlookPoint[] {
-  const estimate = consumptionOf(book, tank, element, now);
+  // Where no dose was ever told, the level goes on as it has moved.
+  const everTold = supplyKnownSince(book, tank, element) !== Infinity;
+  const estimate = everTold ? consumptionOf(book, tank, element, now) : driftOf(book, tank, element, now);
   if (!estimate || until <= estimate.lastAt) return [];
   const volumeL = netVolumeL(tank);
   const at = Array.from(

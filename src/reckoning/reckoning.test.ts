@@ -95,6 +95,7 @@ describe('consumption from the record', () => {
     const byPump = book(standing(90, 'soda', 20), alk(91, 8.6), alk(95, 7.8));
     // 80 mL by hand in the middle give what 20 mL a day gave over the four days.
     const byHand = book(
+      standing(90, 'soda', 0),
       alk(91, 8.6),
       { ...common(93 * DAY_MS), kind: 'dose', solutionId: 'soda', volumeMl: 80 },
       alk(95, 7.8),
@@ -103,12 +104,16 @@ describe('consumption from the record', () => {
     expect((consumptionOf(byHand, tank, 'alkalinity', now)?.perDay ?? 0) / DKH).toBeCloseTo(0.473, 3);
   });
   it('falls back on the last two readings when the window holds fewer, and gives up on old ones', () => {
-    expect(consumptionOf(book(alk(60, 8.6), alk(70, 8)), tank, 'alkalinity', now)?.used).toHaveLength(2);
-    expect(consumptionOf(book(alk(20, 8.6), alk(30, 8)), tank, 'alkalinity', now)).toBeUndefined();
+    expect(
+      consumptionOf(book(standing(1, 'soda', 0), alk(60, 8.6), alk(70, 8)), tank, 'alkalinity', now)?.used,
+    ).toHaveLength(2);
+    expect(
+      consumptionOf(book(standing(1, 'soda', 0), alk(20, 8.6), alk(30, 8)), tank, 'alkalinity', now),
+    ).toBeUndefined();
   });
   it('is told in words that mean one thing', () => {
     const word = (...entries: Entry[]) =>
-      certaintyOf(consumptionOf(book(...entries), tank, 'alkalinity', now), 'alkalinity');
+      certaintyOf(consumptionOf(book(standing(1, 'soda', 0), ...entries), tank, 'alkalinity', now), 'alkalinity');
     expect(word(alk(99, 8))).toBe('not enough yet');
     expect(word(alk(90, 8.3), alk(95, 8.28))).toBe('within test error');
     expect(word(alk(90, 8.6), alk(96, 7.4))).toBe('drifting');
@@ -163,7 +168,7 @@ describe('the dose question', () => {
   });
   it('asks for a correction from the level the readings tell together', () => {
     const b = book(alk(91, 8.6), alk(95, 7.8));
-    const [first] = correctionQuestions(b, tank, doseQuestion(b, tank, now));
+    const [first] = correctionQuestions(b, tank, now, doseQuestion(b, tank, now));
     expect(first).toMatchObject({ element: 'alkalinity', aim: 8.4 * DKH });
     expect(Number(first?.level) / DKH).toBeCloseTo(7.8, 9);
   });

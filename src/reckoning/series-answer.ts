@@ -4,7 +4,7 @@ import { PARAMETERS } from '@/chemistry/parameters';
 import { quantity } from '@/chemistry/units/quantity';
 import { capitalised } from '@/chemistry/words';
 import type { Book, Tank } from '@/record/schema';
-import { certaintyOf, consumptionOf } from './consumption';
+import { certaintyOf, driftOf } from './consumption';
 import { readingsOf } from './readings';
 import { standingOfWater } from './standing-of-water';
 
@@ -28,7 +28,7 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
   const clauses: Phrase[][] = [];
   let certainty: Certainty = outside.size > 0 ? 'worked out' : 'steady';
   for (const element of ELEMENTS) {
-    const estimate = consumptionOf(book, tank, element, now);
+    const estimate = driftOf(book, tank, element, now);
     if (!estimate || certaintyOf(estimate, element) !== 'drifting') continue;
     certainty = 'drifting';
     const standing = outside.get(element);
@@ -48,7 +48,7 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
   if (clauses.length === 0) says.unshift('Everything measured stands in its band and holds');
   if (typeof says[0] === 'string') says[0] = capitalised(says[0]);
   const aside = ELEMENTS.flatMap((element) =>
-    (consumptionOf(book, tank, element, now)?.setAside ?? []).map(({ value }) => ({ element, value })),
+    (driftOf(book, tank, element, now)?.setAside ?? []).map(({ value }) => ({ element, value })),
   );
   const because: Phrase[] = aside.flatMap(({ element, value }): Phrase[] => [
     `One ${element} reading (`,

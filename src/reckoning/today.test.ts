@@ -44,7 +44,7 @@ const standing = (daysAgo: number, mlPerDay: number): Entry => ({
 });
 
 describe('what presses first', () => {
-  const falling = [alk(8, 8.6), alk(4, 8.0), alk(1, 7.6)];
+  const falling = [standing(9, 0), alk(8, 8.6), alk(4, 8.0), alk(1, 7.6)];
 
   it('a reservoir about to run dry comes before a dose that is off', () => {
     const entries = [...falling, refill(20, 30), refill(10, 38)];

@@ -43,6 +43,11 @@ const MIGRATIONS: readonly Migration[] = [
     to: 6,
     rows: {},
   },
+  {
+    // Version 7 keeps what a solution was made as before it was changed; what version 6 wrote stands as it is.
+    to: 7,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

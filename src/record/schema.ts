@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { ELEMENTS } from '@/chemistry/dosing/elements';
 import { PARAMETER_IDS } from '@/chemistry/parameters';
 import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
-import { ALKALINITY_FORMS, strengthOfBottle } from '@/chemistry/reagents/claim';
+import { ALKALINITY_FORMS, strengthOfBottle, type Bottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
 import { entrySchema, type Entry } from './entry-schema';
-import { amount, id, name } from './fields';
+import { amount, id, moment, name } from './fields';
 import { cycleSchema, kitSchema, setUpSchema } from './start-schema';
 import { absenceSchema, feederSchema, topOffSchema } from './top-off-schema';
 import {
@@ -25,7 +25,7 @@ export { STAGE_KINDS, type Source, type StageKind, type WaterDay, type WaterVess
  * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. The version counts changes of this file's shapes;
  * `migrations.ts` carries older rows up to it.
  */
-export const RECORD_VERSION = 6;
+export const RECORD_VERSION = 7;
 
 export const settingsSchema = z.strictObject({
   id: z.literal('settings'),
@@ -63,44 +63,62 @@ export const saltSchema = z.strictObject({
   boxPrice: amount(1e6).optional(),
 });
 
-/** A solution by the salts weighed into a litre, or by what its maker's label claims; never by both. */
+/** What a bottle holds: the salts weighed into a litre, or what its maker's label claims; never both. */
+const makeup = {
+  parts: z
+    .array(
+      z.strictObject({
+        reagent: z.enum(REAGENT_IDS),
+        gramsPerL: z.number().positive().max(2000),
+        /** The share of what is weighed that is the salt; all of it when left out. */
+        purity: z.number().min(0.2).max(1).optional(),
+      }),
+    )
+    .max(6),
+  /** So many mL in so many litres raise this by that. */
+  claim: z
+    .strictObject({
+      ml: z.number().positive().max(100_000),
+      inLitres: z.number().positive().max(100_000),
+      raises: z.strictObject({
+        alkalinity: amount(50).optional(),
+        calcium: amount(5000).optional(),
+        magnesium: amount(5000).optional(),
+        ammonia: amount(1000).optional(),
+      }),
+      alkalinityAs: z.enum(ALKALINITY_FORMS),
+    })
+    .optional(),
+};
+
+const toldOneWay = ({ parts, claim }: Bottle) => (parts.length === 0) === (claim !== undefined);
+const ONE_OF_TWO = { path: ['parts'], message: 'a solution is told by its salts or by its label, one of the two' };
+/** A strength that cannot be is a fault of the row, told with the salt it lies in. */
+function hasStrength(bottle: Bottle, context: z.RefinementCtx): void {
+  const { refusal } = attempt(() => strengthOfBottle(bottle));
+  if (refusal) context.addIssue({ code: 'custom', path: ['parts'], message: `${refusal.field}: ${refusal.allowed}` });
+}
+
+/** A solution as it is made now, and as it was made before: what was dosed then was of that strength. */
 export const solutionSchema = z
   .strictObject({
     id,
     name,
-    parts: z
+    ...makeup,
+    /** In order of time; each held until the moment named. */
+    earlier: z
       .array(
-        z.strictObject({
-          reagent: z.enum(REAGENT_IDS),
-          gramsPerL: z.number().positive().max(2000),
-          /** The share of what is weighed that is the salt; all of it when left out. */
-          purity: z.number().min(0.2).max(1).optional(),
-        }),
+        z
+          .strictObject({ until: moment, ...makeup })
+          .refine(toldOneWay, ONE_OF_TWO)
+          .superRefine(hasStrength),
       )
-      .max(6),
-    /** So many mL in so many litres raise this by that. */
-    claim: z
-      .strictObject({
-        ml: z.number().positive().max(100_000),
-        inLitres: z.number().positive().max(100_000),
-        raises: z.strictObject({
-          alkalinity: amount(50).optional(),
-          calcium: amount(5000).optional(),
-          magnesium: amount(5000).optional(),
-          ammonia: amount(1000).optional(),
-        }),
-        alkalinityAs: z.enum(ALKALINITY_FORMS),
-      })
+      .max(100)
+      .refine((made) => made.every(({ until }, i) => until > (made[i - 1]?.until ?? -1)), 'in order of time')
       .optional(),
   })
-  .refine(({ parts, claim }) => (parts.length === 0) === (claim !== undefined), {
-    path: ['parts'],
-    message: 'a solution is told by its salts or by its label, one of the two',
-  })
-  .superRefine((bottle, context) => {
-    const { refusal } = attempt(() => strengthOfBottle(bottle));
-    if (refusal) context.addIssue({ code: 'custom', path: ['parts'], message: `${refusal.field}: ${refusal.allowed}` });
-  });
+  .refine(toldOneWay, ONE_OF_TWO)
+  .superRefine(hasStrength);
 
 const band = z
   .tuple([z.number(), z.number()])

@@ -8,6 +8,7 @@ import { Button } from '@/interface/button';
 import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import type { EntryOf } from '@/record/schema';
 
 const DAILY = [
@@ -20,7 +21,7 @@ const DAILY = [
 ] as const satisfies readonly ParameterId[];
 
 /** The day's tests in one row; what was not tested stays empty. */
-export function DailyReading() {
+export const DailyReading = inOwnScope(function DailyReading() {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
@@ -72,4 +73,4 @@ export function DailyReading() {
       )}
     </form>
   );
-}
+});

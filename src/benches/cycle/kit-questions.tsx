@@ -5,6 +5,7 @@ import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useCommit, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import { USUAL_STEPS } from '@/chemistry/cycle/cycle-input';
 import type { Kit } from '@/record/schema';
 
@@ -24,7 +25,7 @@ const READS = [
 ] as const;
 
 /** What the kits mean by their figures; asked once, and every plain figure typed from then on is read so. */
-export function KitQuestions() {
+export const KitQuestions = inOwnScope(function KitQuestions() {
   const { book } = useTank();
   const commit = useCommit();
   const { settings } = book;
@@ -93,4 +94,4 @@ export function KitQuestions() {
       </div>
     </section>
   );
-}
+});

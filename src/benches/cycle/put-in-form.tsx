@@ -10,11 +10,12 @@ import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { whenText } from '@/interface/when';
+import { inOwnScope } from '@/interface/refused-fields';
 import { putIn } from '@/reckoning/cycle';
 import type { EntryOf } from '@/record/schema';
 
 /** What was put in that lives or carries life, and a way to log more. */
-export function PutInForm({ usual }: { readonly usual: AddedKind }) {
+export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usual: AddedKind }) {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
@@ -67,4 +68,4 @@ export function PutInForm({ usual }: { readonly usual: AddedKind }) {
       </form>
     </section>
   );
-}
+});

@@ -14,7 +14,7 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const questions = correctionQuestions(book, tank, question);
+  const questions = correctionQuestions(book, tank, now, question);
   if (questions.length === 0) return null;
   return (
     <section aria-label="One-off corrections" className="mt-10 border-t border-line pt-6">

@@ -2,7 +2,8 @@
 
 import { nanoid } from 'nanoid';
 import type { Element } from '@/chemistry/dosing/elements';
-import { maintenanceDose, type PartDose } from '@/chemistry/dosing/maintenance';
+import type { PartDose } from '@/chemistry/dosing/bottle-dose';
+import { maintenanceDose } from '@/chemistry/dosing/maintenance';
 import { attempt } from '@/chemistry/refusal';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { quantity, showText } from '@/chemistry/units/quantity';
@@ -20,6 +21,7 @@ import { outlook } from '@/reckoning/outlook';
 import { readingsOf } from '@/reckoning/readings';
 import { standingAt } from '@/reckoning/standing';
 import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
+import { WhatWasDosed } from './what-was-dosed';
 
 /** For a keeper of parts: what each is dosed at, what runs now, and where either leads. */
 export function PartsAnswer({
@@ -90,6 +92,7 @@ export function PartsAnswer({
       ) : (
         <Refused refusal={refusal} otherwise="" />
       )}
+      <WhatWasDosed unsaid={question.unsaid} />
       {doses.length > 0 && (
         <NowAndThen doses={doses} standing={(element) => standing.get(question.parts[element]?.id ?? '') ?? 0} />
       )}

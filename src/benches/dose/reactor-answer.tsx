@@ -15,6 +15,7 @@ import { AMOUNTS } from '@/chemistry/amounts';
 import { reactorQuestion } from '@/reckoning/dose-question';
 import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
 import { ReactorPicture } from './reactor-picture';
+import { WhatWasDosed } from './what-was-dosed';
 
 /** For a keeper with a calcium reactor: the effluent flow that carries the demand. */
 export function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) {
@@ -65,10 +66,13 @@ export function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) 
           otherwise={
             question.input.demand.alkalinity
               ? 'Test the effluent’s alkalinity and enter it: then the flow is worked out.'
-              : 'Test the tank’s alkalinity twice, a few days apart, and log what you dose: then the flow can be worked out.'
+              : question.unsaid?.elements.includes('alkalinity')
+                ? 'Say what was dosed while alkalinity was tested: then the flow can be worked out.'
+                : 'Test the tank’s alkalinity twice, a few days apart, and log what you dose: then the flow can be worked out.'
           }
         />
       )}
+      <WhatWasDosed unsaid={question.unsaid} />
       <div className="mt-5 grid gap-8 md:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
         {outcome && input && (
           <ReactorPicture

@@ -9,11 +9,12 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { SelectField } from '@/interface/select-field';
 import { useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import { doseEffectQuestion } from '@/reckoning/dose-effect';
 import { PhStep } from './ph-step';
 
 /** Before a dose is given by hand: all that it would do, pH included. */
-export function TryADose() {
+export const TryADose = inOwnScope(function TryADose() {
   const { book, tank } = useTank();
   const [chosen, setChosen] = useState<string>();
   const [ml, setMl] = useState<number | null>(100);
@@ -64,4 +65,4 @@ export function TryADose() {
       )}
     </section>
   );
-}
+});

@@ -14,6 +14,7 @@ import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/chemistry/top-off/upkeep';
 import { draftQuestion } from '@/reckoning/draft-question';
 import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
@@ -22,7 +23,13 @@ import { figuresFor, NEW_KINDS, OF_A_SOLUTION } from './entry-figures';
 type Figures = Partial<Record<string, number | null>>;
 
 /** Logs by fields, and corrects an entry that is there. */
-export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonly onDone?: () => void }) {
+export const EntryEditor = inOwnScope(function EntryEditor({
+  entry,
+  onDone,
+}: {
+  readonly entry?: Entry;
+  readonly onDone?: () => void;
+}) {
   const { book, tank } = useTank();
   const { zone } = book.settings;
   const now = useNow();
@@ -203,7 +210,7 @@ export function EntryEditor({ entry, onDone }: { readonly entry?: Entry; readonl
       )}
     </form>
   );
-}
+});
 
 function figuresOf(entry: Entry | undefined): Figures {
   if (!entry) return {};

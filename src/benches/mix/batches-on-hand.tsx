@@ -13,6 +13,7 @@ import { Button } from '@/interface/button';
 import { dayText } from '@/interface/when';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import { batchesStanding, momentAfter, saltOf, type BatchStanding } from '@/reckoning/batches';
 import { aimFor } from '@/reckoning/known-events';
 import { lastReading } from '@/reckoning/readings';
@@ -92,7 +93,13 @@ function OneBatch({ standing, now }: { readonly standing: BatchStanding; readonl
 const TESTS = ['alkalinity', 'calcium', 'magnesium'] as const;
 
 /** A reading of a batch: its salinity, and what else was tested. */
-function ReadIt({ standing, onDone }: { readonly standing: BatchStanding; readonly onDone: () => void }) {
+const ReadIt = inOwnScope(function ReadIt({
+  standing,
+  onDone,
+}: {
+  readonly standing: BatchStanding;
+  readonly onDone: () => void;
+}) {
   const { book } = useTank();
   const { batch } = standing;
   const now = useNow();
@@ -161,4 +168,4 @@ function ReadIt({ standing, onDone }: { readonly standing: BatchStanding; readon
       </div>
     </form>
   );
-}
+});

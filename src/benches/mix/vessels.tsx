@@ -10,6 +10,7 @@ import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { RecordRow } from '@/interface/record-row';
 import { useCommit, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import { vesselLearnt } from '@/reckoning/learnt-salt';
 import type { WaterVessel } from '@/record/schema';
 
@@ -68,7 +69,13 @@ export function Vessels() {
   );
 }
 
-function VesselForm({ vessel, onDone }: { readonly vessel?: WaterVessel; readonly onDone: () => void }) {
+const VesselForm = inOwnScope(function VesselForm({
+  vessel,
+  onDone,
+}: {
+  readonly vessel?: WaterVessel;
+  readonly onDone: () => void;
+}) {
   const { book } = useTank();
   const commit = useCommit();
   const [name, setName] = useState(vessel?.name ?? '');
@@ -113,4 +120,4 @@ function VesselForm({ vessel, onDone }: { readonly vessel?: WaterVessel; readonl
       <FormEnd fault={fault} save="Save the vessel" onLeave={onDone} />
     </form>
   );
-}
+});

@@ -7,11 +7,18 @@ import { FormEnd } from '@/interface/form-end';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import { AMOUNTS } from '@/chemistry/amounts';
 import type { Salt } from '@/record/schema';
 
 /** A box of sea salt: its grams a litre, and what the label says it makes. */
-export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDone: () => void }) {
+export const SaltForm = inOwnScope(function SaltForm({
+  salt,
+  onDone,
+}: {
+  readonly salt?: Salt;
+  readonly onDone: () => void;
+}) {
   const commit = useCommitOnce();
   const [name, setName] = useState(salt?.name ?? '');
   const [grams, setGrams] = useState<number | null>(salt?.gramsPerLAt35 ?? null);
@@ -100,4 +107,4 @@ export function SaltForm({ salt, onDone }: { readonly salt?: Salt; readonly onDo
       <FormEnd fault={fault} save="Save the salt" onLeave={onDone} />
     </form>
   );
-}
+});

@@ -10,13 +10,14 @@ import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SOURCE_FIGURES } from '@/interface/source-figures';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import type { EntryOf, Source } from '@/record/schema';
 
 type Given = Partial<Record<Figure, number>>;
 type Figure = (typeof SOURCE_FIGURES)[number][0];
 
 /** A reading of the line: as many of its figures as were taken. */
-export function ReadTheLine({ source }: { readonly source: Source }) {
+export const ReadTheLine = inOwnScope(function ReadTheLine({ source }: { readonly source: Source }) {
   const { book } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
@@ -65,7 +66,7 @@ export function ReadTheLine({ source }: { readonly source: Source }) {
       <FormEnd fault={fault} save="Log this reading" />
     </form>
   );
-}
+});
 
 /** What cannot be true of one reading, as the calculators that will be asked about it see it. */
 function faultOf({ tdsSupply, tdsMembrane, totalChlorine, freeChlorine, ...rest }: Given): string | undefined {

@@ -11,6 +11,7 @@ import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useCommitOnce } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import { USUAL_RATED_KPA } from '@/reckoning/source-line';
 import { STAGE_KINDS, type Source, type StageKind } from '@/record/schema';
 
@@ -27,7 +28,13 @@ function stageOf(kind: StageKind): Stage {
 }
 
 /** The filter line as it is built. */
-export function SourceForm({ source, onDone }: { readonly source?: Source; readonly onDone: () => void }) {
+export const SourceForm = inOwnScope(function SourceForm({
+  source,
+  onDone,
+}: {
+  readonly source?: Source;
+  readonly onDone: () => void;
+}) {
   const commit = useCommitOnce();
   const [name, setName] = useState(source?.name ?? 'The filter line');
   const [rated, setRated] = useState<number | null>(source?.ratedLPerDay ?? null);
@@ -167,7 +174,7 @@ export function SourceForm({ source, onDone }: { readonly source?: Source; reado
       <FormEnd fault={fault} save="Keep this line" leave="Leave it as it was" onLeave={source ? onDone : undefined} />
     </form>
   );
-}
+});
 
 const WASTE = { field: 'waste for each litre', kind: 'ratio', low: 0, high: 20, usual: [1, 6] } as const;
 const FLUSH = { field: 'flush', kind: 'days', low: 0, high: 240 / 1440, usual: [1 / 1440, 30 / 1440] } as const;

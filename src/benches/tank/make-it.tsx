@@ -12,6 +12,7 @@ import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { SelectField } from '@/interface/select-field';
+import { inOwnScope } from '@/interface/refused-fields';
 import type { Solution } from '@/record/schema';
 
 /** Salts that may stand for another where both bring the same. */
@@ -22,7 +23,13 @@ const CHOICES: readonly (readonly ReagentId[])[] = [
 ];
 
 /** How a solution is made from plain salts, so that it matches the bottle millilitre for millilitre. */
-export function MakeIt({ solution, onDone }: { readonly solution: Solution; readonly onDone: () => void }) {
+export const MakeIt = inOwnScope(function MakeIt({
+  solution,
+  onDone,
+}: {
+  readonly solution: Solution;
+  readonly onDone: () => void;
+}) {
   const [litres, setLitres] = useState<number | null>(2);
   const [strength, setStrength] = useState<number | null>(1);
   const [salts, setSalts] = useState(() => startingSalts(solution));
@@ -89,7 +96,7 @@ export function MakeIt({ solution, onDone }: { readonly solution: Solution; read
       </Button>
     </div>
   );
-}
+});
 
 /** Its own salts, or the usual ones for what its label claims. */
 function startingSalts(solution: Solution): SaltAtHand[] {

@@ -8,8 +8,12 @@ import { FormEnd } from '@/interface/form-end';
 import { ChoiceRow } from '@/interface/choice-row';
 import { NameField } from '@/interface/name-field';
 import { focusRefused } from '@/interface/quantity-field';
-import { useCommitOnce, useTank } from '@/interface/workspace';
+import { SelectField } from '@/interface/select-field';
+import { whenText } from '@/interface/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import type { Solution } from '@/record/schema';
+import { madeAlike, remade, type HoldsFrom } from '@/record/solution-history';
 import { draftOf, LabelClaim, wholeClaim } from './label-claim';
 import { SaltsWeighed, wholeParts, type DraftPart } from './salts-weighed';
 import { strengthWords } from './strength-words';
@@ -23,8 +27,15 @@ type Telling = (typeof TELLINGS)[number][0];
 const EMPTY_PART: DraftPart = { reagent: 'sodium-carbonate', gramsPerL: null, purity: null };
 
 /** A stock solution: by the grams of each salt in a litre, or by what its maker's label claims. */
-export function SolutionForm({ solution, onDone }: { readonly solution?: Solution; readonly onDone: () => void }) {
+export const SolutionForm = inOwnScope(function SolutionForm({
+  solution,
+  onDone,
+}: {
+  readonly solution?: Solution;
+  readonly onDone: () => void;
+}) {
   const { book } = useTank();
+  const now = useNow();
   const commit = useCommitOnce();
   const [name, setName] = useState(solution?.name ?? '');
   const [telling, setTelling] = useState<Telling>(solution?.claim ? 'label' : 'salts');
@@ -36,6 +47,11 @@ export function SolutionForm({ solution, onDone }: { readonly solution?: Solutio
   const weighed = wholeParts(parts);
   const claim = wholeClaim(draft);
   const bottle = telling === 'label' ? claim && { parts: [], claim } : weighed && { parts: weighed };
+
+  // What was dosed of it rests on its strength: a change of that says from when it holds.
+  const dosed = solution && book.entries.some((entry) => 'solutionId' in entry && entry.solutionId === solution.id);
+  const asks = dosed && bottle !== undefined && !madeAlike(solution, bottle);
+  const [holdsFrom, setHoldsFrom] = useState<HoldsFrom>();
 
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -52,10 +68,16 @@ export function SolutionForm({ solution, onDone }: { readonly solution?: Solutio
             ? telling === 'label'
               ? 'Say how many millilitres in how much water raise at least one of the three.'
               : 'Say how many grams of each salt stand in a litre.'
-            : attempt(() => strengthOfBottle(bottle)).refusal?.hint;
+            : asks && holdsFrom === undefined
+              ? 'Say whether it holds from now on, or was always so: doses already given rest on it.'
+              : attempt(() => strengthOfBottle(bottle)).refusal?.hint;
     setFault(problem);
     if (problem || !bottle) return;
-    const row: Solution = { id: solution?.id ?? nanoid(), name: name.trim(), ...bottle };
+    const named = { id: solution?.id ?? nanoid(), name: name.trim() };
+    const row: Solution =
+      asks && holdsFrom
+        ? remade({ ...solution, ...named }, bottle, now, holdsFrom)
+        : { ...named, ...bottle, ...(solution?.earlier && { earlier: solution.earlier }) };
     if (await commit({ label: `Saved ${row.name}`, put: { solutions: [row] } })) onDone();
   };
 
@@ -75,7 +97,35 @@ export function SolutionForm({ solution, onDone }: { readonly solution?: Solutio
         <SaltsWeighed parts={parts} onChange={setParts} />
       )}
       {bottle && <p className="mt-2 text-soft">Brings {strengthWords(bottle, book.settings.units)}.</p>}
+      {asks && (
+        <div className="mt-3">
+          <SelectField
+            label="This strength holds"
+            value={holdsFrom ?? ''}
+            options={holdsFromChoices(solution, now, book.settings.zone)}
+            onChange={(from) => from && setHoldsFrom(from)}
+          />
+          <p className="mt-1 max-w-3xl text-sm text-soft">
+            From now on: what was dosed before keeps the strength it had. Always: it was described wrongly, and what was
+            dosed before is counted anew.
+          </p>
+        </div>
+      )}
       <FormEnd fault={fault} save="Save the solution" onLeave={onDone} />
     </form>
   );
+});
+
+function holdsFromChoices(
+  { earlier = [] }: Solution,
+  now: number,
+  zone: string,
+): readonly (readonly [value: HoldsFrom | '', words: string])[] {
+  const last = earlier.at(-1);
+  return [
+    ['', 'from when?'],
+    ['now', 'from now on'],
+    ...(last ? [['last change', `since it was last changed, ${whenText(last.until, now, zone)}`] as const] : []),
+    ['always', 'it was always so'],
+  ];
 }

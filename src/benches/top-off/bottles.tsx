@@ -7,10 +7,11 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
 import { bottlesOf } from '@/reckoning/bottles';
 
 /** What stands in each dosing bottle: looked at once, it is followed from then on. */
-export function Bottles() {
+export const Bottles = inOwnScope(function Bottles() {
   const { book, tank } = useTank();
   const { units } = book.settings;
   const now = useNow();
@@ -65,4 +66,4 @@ export function Bottles() {
       )}
     </section>
   );
-}
+});

@@ -8,6 +8,7 @@ import type { DayPhase, DayStep } from '@/chemistry/water-change/checklist';
 import { Sentence } from '@/interface/phrases';
 import { PaperBox, TickBox } from '@/interface/tick-box';
 import { QuantityField } from '@/interface/quantity-field';
+import { inOwnScope } from '@/interface/refused-fields';
 import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTell } from '@/interface/workspace';
 import { tickChange, untickChange } from '@/reckoning/tick';
@@ -46,7 +47,7 @@ export function DayChecklist({
   );
 }
 
-function Step({
+const Step = inOwnScope(function Step({
   book,
   day,
   step,
@@ -107,4 +108,4 @@ function Step({
       </div>
     </li>
   );
-}
+});

@@ -88,6 +88,22 @@ describe('consumption from readings', () => {
     ).toBeUndefined();
   });
 
+  it('says nothing across a change of all the water, with a single reading on its other side', () => {
+    const water = eachSpecies(() => 3);
+    const events: TankEvent[] = [{ kind: 'exchange', at: 3.5 * DAY_MS, volumeL: 60, water }];
+    for (const volumeL of [60, 50, 1, 0.1])
+      for (const days of [
+        [0, 4],
+        [0, 1, 2, 3, 4],
+        [0, 4, 5],
+        [1, 2, 3, 4, 5],
+      ]) {
+        const readings = days.map((day) => ({ at: day * DAY_MS, value: 2.9 - day * 0.1 }));
+        const estimate = estimateConsumption({ species: 'alkalinity', volumeL, events, readings });
+        expect(Number.isFinite(estimate?.perDay ?? 0)).toBe(true);
+      }
+  });
+
   it('sets aside one reading beyond belief and says which', () => {
     const readings = [1300, 1292, 1500, 1275, 1268, 1262].map((value, i) => ({ at: i * 5 * DAY_MS, value }));
     const estimate = estimateConsumption({ species: 'magnesium', volumeL: 500, events: [], readings });

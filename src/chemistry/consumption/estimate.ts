@@ -1,4 +1,5 @@
 import { PARAMETERS } from '../parameters';
+import { attempt } from '../refusal';
 import type { TankEvent, TankStart } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { eachSpecies, type Species } from '../tank-model/water';
@@ -52,7 +53,8 @@ const SET_ASIDE_AT = 4;
  * doses and changes is the model's own. Two readings give the textbook slope and its propagated error; more give the
  * weighted least-squares slope, its error widened when the readings scatter more than the test should (Birge ratio).
  *
- * @returns undefined when there is too little to go on: fewer than two readings, or less than a day between them
+ * @returns undefined when there is too little to go on: fewer than two readings, less than a day between them, or all the water exchanged
+ * between them
  */
 export function estimateConsumption(input: ConsumptionInput): ConsumptionEstimate | undefined {
   const readings = input.readings.toSorted((a, b) => a.at - b.at);
@@ -62,15 +64,11 @@ export function estimateConsumption(input: ConsumptionInput): ConsumptionEstimat
   const sd = input.testError ?? PARAMETERS[input.species].testError;
   const response = modelResponse(input, readings, first);
 
-  const everything = fit(
-    response,
-    readings.map((_, i) => i),
-    sd,
-  );
   const outlier = furthestOff(response, readings, sd);
   const setAside = outlier === undefined ? [] : [outlier];
   const kept = readings.map((_, i) => i).filter((i) => i !== outlier);
-  const solved = outlier === undefined ? everything : fit(response, kept, sd);
+  const solved = fit(response, kept, sd);
+  if (!solved) return undefined;
   const used = kept.map((i) => readings[i]).filter((reading) => reading !== undefined);
   const scatter = used.length > 2 ? Math.sqrt(Math.max(1, solved.chiSquare / (used.length - 2))) : 1;
 
@@ -134,12 +132,13 @@ function modelResponse(
   });
 }
 
-function fit(response: readonly Response[], chosen: readonly number[], sd: number): Fit {
+/** The fit through some readings; undefined where they cannot tell level from consumption, as across a change of all the water. */
+function fit(response: readonly Response[], chosen: readonly number[], sd: number): Fit | undefined {
   const observations = chosen.flatMap((i) => {
     const at = response[i];
     return at ? [{ u: at.perLevel, v: at.perConsumption, y: at.value - at.known, sd }] : [];
   });
-  return weightedFit(observations);
+  return attempt(() => weightedFit(observations)).outcome;
 }
 
 /** With four or more readings: the one that stands furthest off the line through the others, when that is beyond belief. */
@@ -153,6 +152,7 @@ function furthestOff(response: readonly Response[], readings: readonly Reading[]
     const here = response[i];
     if (!here || spread < SHORTEST_SPAN_DAYS * DAY_MS) continue;
     const without = fit(response, others, sd);
+    if (!without) continue;
     const scatter = Math.sqrt(Math.max(1, without.chiSquare / Math.max(1, others.length - 2)));
     const predicted = here.known + without.a * here.perLevel + without.b * here.perConsumption;
     const doubt = Math.hypot(

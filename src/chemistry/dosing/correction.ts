@@ -5,9 +5,7 @@ import { defineCalculator, type Caution, type Step } from '../calculator';
 import { readingExpectation } from '../parameters';
 import { quantity } from '../units/quantity';
 import { ELEMENTS, ELEMENT_FACTS } from './elements';
-
-/** A consumption so small that a level would take longer to fall says nothing of when to test again. */
-const LONGEST_WAIT_DAYS = 365;
+import { lowering } from './lowering';
 
 export const correction = defineCalculator({
   name: 'correction',
@@ -24,6 +22,9 @@ export const correction = defineCalculator({
     limitPerDay: figure('fastest rise a day', 1e-6, 1000).optional(),
     /** Consumption a day, which is what lowers a level that stands too high. */
     consumptionPerDay: figure('consumption a day', -1000, 1000).optional(),
+    /** What others than the part go on bringing a day, in the element's canonical unit. */
+    othersPerDay: figure('brought by others a day', 0, 1000).default(0),
+    othersBy: z.string().max(2000).default('other sources'),
   }),
   example: {
     element: 'alkalinity',
@@ -33,9 +34,10 @@ export const correction = defineCalculator({
     part: { name: 'carbonate part', perMl: 1.51 },
     consumptionPerDay: 0.17,
   },
-  run: ({ element, netVolumeL, level: givenLevel, levelSd, aim: givenAim, part, limitPerDay, consumptionPerDay }) => {
-    const level = settled(givenLevel, { ...readingExpectation(element), field: 'level', low: 0 });
-    const aim = settled(givenAim, { ...readingExpectation(element), field: 'aim', low: 0 });
+  run: (input) => {
+    const { element, netVolumeL, levelSd, part, limitPerDay } = input;
+    const level = settled(input.level, { ...readingExpectation(element), field: 'level', low: 0 });
+    const aim = settled(input.aim, { ...readingExpectation(element), field: 'aim', low: 0 });
     const limit = limitPerDay ?? ELEMENT_FACTS[element].riseLimitPerDay;
     const rise = aim - level;
     const totalMl = Math.max(0, (rise * netVolumeL) / part.perMl);
@@ -50,20 +52,22 @@ export const correction = defineCalculator({
         from: 'the readings together, at the last of them',
       },
       { label: 'Aim', value: quantity(element, aim), origin: 'setting', from: 'the middle of the tank’s target band' },
-      {
-        label: 'Fastest rise a day',
-        value: quantity(ELEMENT_FACTS[element].rateKind, limit),
-        origin: limitPerDay === undefined ? 'common practice' : 'yours',
-        from: 'keeps the animals’ surroundings steady',
-      },
     ];
     if (!inDoubt && rise > 0)
-      working.push({
-        label: `${part.name} in all`,
-        value: quantity('dose', totalMl),
-        origin: 'equation',
-        from: 'rise × net volume ÷ strength',
-      });
+      working.push(
+        {
+          label: 'Fastest rise a day',
+          value: quantity(ELEMENT_FACTS[element].rateKind, limit),
+          origin: limitPerDay === undefined ? 'common practice' : 'yours',
+          from: 'keeps the animals’ surroundings steady',
+        },
+        {
+          label: `${part.name} in all`,
+          value: quantity('dose', totalMl),
+          origin: 'equation',
+          from: 'rise × net volume ÷ strength',
+        },
+      );
     const cautions: Caution[] =
       rise > 0 && !inDoubt
         ? [
@@ -73,8 +77,9 @@ export const correction = defineCalculator({
             },
           ]
         : [];
-    const fallsIn = consumptionPerDay !== undefined && consumptionPerDay > 0 ? -rise / consumptionPerDay : Infinity;
-    const wait = fallsIn <= LONGEST_WAIT_DAYS ? fallsIn : undefined;
+    const down =
+      rise < 0 && !inDoubt ? lowering({ ...input, level, aim, consumptionPerDay: input.consumptionPerDay }) : undefined;
+    if (down) working.push(...down.working);
     return {
       answer: inDoubt
         ? {
@@ -82,7 +87,7 @@ export const correction = defineCalculator({
             certainty: 'within test error' as const,
             because: [quantity(element, level), 'against', quantity(element, aim), '.'],
           }
-        : rise > 0
+        : !down
           ? {
               says: [
                 'Add',
@@ -94,19 +99,7 @@ export const correction = defineCalculator({
               certainty: 'worked out' as const,
               because: ['It lifts', `${element} from`, quantity(element, level), 'to', quantity(element, aim), '.'],
             }
-          : {
-              says:
-                wait === undefined
-                  ? [`Let ${element} come down by itself: dose less and wait.`]
-                  : [`Pause the ${element} dose for about`, quantity('days', wait), 'and test again.'],
-              certainty: 'worked out' as const,
-              because: [
-                quantity(element, level),
-                'is above the aim of',
-                quantity(element, aim),
-                '; nothing is added to lower it.',
-              ],
-            },
+          : down.answer,
       working,
       cautions,
       values: {
@@ -114,6 +107,7 @@ export const correction = defineCalculator({
         days,
         mlPerDay: inDoubt ? 0 : totalMl / days,
         withinTestError: inDoubt,
+        ...(down?.dose && { lowered: down.dose }),
       },
     };
   },

@@ -145,7 +145,52 @@ describe('maintenance', () => {
       certainty: 'within test error',
     });
     expect(values.doses).toEqual([]);
-    expect(cautions[0]?.says[0]).toMatch(/more slowly than the test/);
+    expect(cautions[0]?.says[0]).toMatch(/less than the tests can show/);
+  });
+  it('tested, and within test error, is not told to test', () => {
+    const { answer } = maintenanceDose.run({
+      netVolumeL: 300,
+      demand: { alkalinity: { ...demand, withinTestError: true } },
+      parts: { alkalinity: part },
+      certainty: 'within test error',
+    });
+    expect(answer.certainty).toBe('within test error');
+    expect(answer.says[0]).toMatch(/^Keep what you dose/);
+  });
+  it('a rise beyond what goes in is a finding: no dose, and where to look', () => {
+    const { answer, cautions, values } = maintenanceDose.run({
+      netVolumeL: 300,
+      demand: { alkalinity: { ...demand, perDay: -0.1 } },
+      parts: { alkalinity: part },
+    });
+    expect(values.doses[0]?.mlPerDay).toBe(0);
+    expect(answer.says[0]).toMatch(/alkalinity rises beyond all that is known to go in/);
+    expect(cautions[0]).toMatchObject({ severity: 'care' });
+    expect(cautions[0]?.says[0]).toBe('Alkalinity rises by');
+  });
+  it('one bottle of two elements gets one dose, and what it leaves short is said', () => {
+    // 60 mmol ÷ 1 = 60 mL a day; it brings 60 × 10 mg ÷ 300 L = 2 mg/L of the 4 mg/L of calcium. By hand.
+    const both = { name: 'All in one', bottle: 'b1' };
+    const { answer, cautions, values } = maintenanceDose.run({
+      netVolumeL: 300,
+      demand: { alkalinity: demand, calcium: { ...demand, perDay: 4, sd: 0.1 } },
+      parts: { alkalinity: { ...both, perMl: 1 }, calcium: { ...both, perMl: 10 } },
+    });
+    expect(values.doses).toHaveLength(1);
+    expect(values.doses[0]).toMatchObject({ element: 'alkalinity', brings: ['calcium'], mlPerDay: 60 });
+    expect(answer.says.filter((phrase) => phrase === 'of All in one')).toHaveLength(1);
+    const short = cautions.find(({ says }) => String(says[0]).startsWith('One bottle, one dose'));
+    expect(short?.says[1]).toMatchObject({ amount: 2 });
+    expect(short?.says[2]).toMatch(/less calcium than the tank takes/);
+  });
+  it('asks what was dosed when nothing was said of it', () => {
+    const { answer } = maintenanceDose.run({
+      netVolumeL: 300,
+      demand: {},
+      parts: { alkalinity: part },
+      unsaid: ['alkalinity'],
+    });
+    expect(answer.says[0]).toMatch(/^Say what was dosed/);
   });
   it('says what to do when there is nothing to go on', () => {
     const none = maintenanceDose.run({
@@ -197,14 +242,66 @@ describe('a correction', () => {
     expect((values.mlPerDay * perMl) / 400 / DKH).toBeLessThanOrEqual(1);
     expect((values.totalMl * perMl) / 400 / DKH).toBeCloseTo(2.5, 9);
   });
-  it('is left alone inside the test error, and waited out when too high', () => {
+  it('is left alone inside the test error', () => {
     expect(correction.run({ ...base, level: 8.4 * DKH, aim: 8.45 * DKH }).values.withinTestError).toBe(true);
-    const high = correction.run({ ...base, level: 9.4 * DKH, aim: 8.4 * DKH });
-    expect(high.values.totalMl).toBe(0);
-    expect(high.answer.says[0]).toMatch(/Pause/);
-    // What takes almost nothing gives no day to test again on.
-    const still = correction.run({ ...base, level: 9.4 * DKH, aim: 8.4 * DKH, consumptionPerDay: 5e-324 });
-    expect(still.answer.says).toEqual(['Let alkalinity come down by itself: dose less and wait.']);
+  });
+
+  describe('of a level that is too high', () => {
+    const lowered = (over: object) => correction.run({ ...base, level: 9.4 * DKH, aim: 8.4 * DKH, ...over });
+    it('pauses the dose only where that is done within three days, no faster than 0.5 dKH a day', () => {
+      // Common practice: 0.5 dKH/day at most. 1 dKH over at 0.5 dKH/day of consumption: two days without a dose.
+      const { values, answer } = lowered({ consumptionPerDay: 0.5 * DKH });
+      expect(values.totalMl).toBe(0);
+      expect(values.lowered?.mlPerDay).toBe(0);
+      expect(values.lowered?.days).toBeCloseTo(2, 9);
+      expect(answer.says[0]).toBe('Pause Carbonate for');
+    });
+    it('lowers the dose where the tank takes more than it may fall by', () => {
+      // 0.8 dKH/day taken, 0.5 of it let go: 0.3 dKH/day × 400 L ÷ strength goes on.
+      const { values } = lowered({ consumptionPerDay: 0.8 * DKH });
+      expect(values.lowered?.mlPerDay).toBeCloseTo((0.3 * DKH * 400) / perMl, 6);
+      expect(values.lowered?.days).toBeCloseTo(2, 9);
+    });
+    it('never stops what the tank needs for longer than three days', () => {
+      // 0.2 dKH/day taken: five days without a dose; so it is halved, for ten.
+      const { values, answer } = lowered({ consumptionPerDay: 0.2 * DKH });
+      expect(values.lowered?.mlPerDay).toBeCloseTo((0.1 * DKH * 400) / perMl, 6);
+      expect(values.lowered?.days).toBeCloseTo(10, 9);
+      expect(answer.says.at(-1)).toMatch(/test each week/);
+    });
+    it('counts what limewater goes on bringing, and turns that down where it is too much alone', () => {
+      // 0.8 taken, 0.4 still brought: without the part it falls by 0.4 dKH/day, 2.5 days.
+      const { values } = lowered({ consumptionPerDay: 0.8 * DKH, othersPerDay: 0.4 * DKH, othersBy: 'Limewater' });
+      expect(values.lowered?.mlPerDay).toBe(0);
+      expect(values.lowered?.days).toBeCloseTo(2.5, 9);
+      const more = lowered({ consumptionPerDay: 0.8 * DKH, othersPerDay: 0.9 * DKH, othersBy: 'Limewater' });
+      expect(more.answer.says[0]).toMatch(/^Turn down Limewater/);
+      expect(more.values.lowered).toBeUndefined();
+    });
+    it('gives no day where consumption is unknown or next to nothing', () => {
+      for (const consumptionPerDay of [undefined, 5e-324]) {
+        const { answer } = lowered({ consumptionPerDay });
+        expect(answer.says[0]).toMatch(/^Let alkalinity come down by itself/);
+        expect(answer.certainty).toBe('rough');
+      }
+    });
+    it('holds: the lowered dose run through the tank model comes down to the aim in the days told', () => {
+      const { values } = lowered({ consumptionPerDay: 0.8 * DKH });
+      const { mlPerDay = 0, days = 0 } = values.lowered ?? {};
+      const start = { at: 0, volumeL: 400, water: eachSpecies((s) => (s === 'alkalinity' ? 9.4 * DKH : 0)) };
+      const rate = (source: string, alkalinity: number): TankEvent => ({
+        kind: 'rate',
+        at: 0,
+        source,
+        perDay: { alkalinity },
+      });
+      const [end] = simulate(
+        start,
+        [rate('life', -0.8 * DKH * 400), rate('carbonate', mlPerDay * perMl)],
+        [days * DAY_MS],
+      );
+      expect((end?.water.alkalinity ?? 0) / DKH).toBeCloseTo(8.4, 9);
+    });
   });
 });
 

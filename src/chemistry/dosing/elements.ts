@@ -15,6 +15,8 @@ interface ElementFacts {
   readonly perMl: (strength: Strength) => number;
   /** Fastest rise keepers hold to, a day. Common practice. */
   readonly riseLimitPerDay: number;
+  /** Fastest fall keepers hold to, a day. Common practice. */
+  readonly fallLimitPerDay: number;
 }
 
 export const ELEMENT_FACTS: Record<Element, ElementFacts> = {
@@ -22,7 +24,8 @@ export const ELEMENT_FACTS: Record<Element, ElementFacts> = {
     rateKind: 'alkalinityRate',
     perMl: (s) => s.alkalinityMmolPerL / 1000,
     riseLimitPerDay: 1 * MMOL_PER_L_PER_DKH,
+    fallLimitPerDay: 0.5 * MMOL_PER_L_PER_DKH,
   },
-  calcium: { rateKind: 'ionRate', perMl: (s) => s.ions.calcium / 1000, riseLimitPerDay: 20 },
-  magnesium: { rateKind: 'ionRate', perMl: (s) => s.ions.magnesium / 1000, riseLimitPerDay: 100 },
+  calcium: { rateKind: 'ionRate', perMl: (s) => s.ions.calcium / 1000, riseLimitPerDay: 20, fallLimitPerDay: 20 },
+  magnesium: { rateKind: 'ionRate', perMl: (s) => s.ions.magnesium / 1000, riseLimitPerDay: 100, fallLimitPerDay: 100 },
 };

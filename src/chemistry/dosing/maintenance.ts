@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { amount, figure } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
-import { CERTAINTIES, defineCalculator, type Caution, type Certainty, type Phrase, type Step } from '../calculator';
+import { CERTAINTIES, defineCalculator, type Caution, type Step } from '../calculator';
 import { quantity, type Quantity } from '../units/quantity';
 import { capitalised } from '../words';
+import { byBottle, doseOf, leftOver, LEAST_ML_PER_DAY, type Need } from './bottle-dose';
 import { ELEMENTS, ELEMENT_FACTS, type Element } from './elements';
+import { answerOf, TEST_TWICE, UNSAID, withinTestError } from './maintenance-told';
 
 const demandSchema = z.strictObject({
   /** In the element's unit a day: mmol/L for alkalinity, mg/L for calcium and magnesium. */
@@ -20,23 +22,13 @@ const demandSchema = z.strictObject({
 
 const partSchema = z.strictObject({
   name: z.string().max(200),
+  /** Which bottle it is: parts of one bottle are dosed together. Its name when left out. */
+  bottle: z.string().max(200).optional(),
   /** Amount a millilitre adds: mmol for alkalinity, mg for calcium and magnesium. */
   perMl: figure('amount a millilitre adds', 1e-9, 1e6, 'mmol or mg'),
   describedAs: z.string().max(2000).default('your figure'),
   handling: z.array(z.string().max(2000)).max(20).default([]),
 });
-
-/** What a part should be dosed at. */
-export interface PartDose {
-  readonly element: Element;
-  readonly part: string;
-  readonly mlPerDay: number;
-  readonly lowMlPerDay: number;
-  readonly highMlPerDay: number;
-}
-
-/** Below this share of a millilitre a day, a dose is not worth a pump. */
-const LEAST_ML_PER_DAY = 0.05;
 
 export const maintenanceDose = defineCalculator({
   name: 'maintenance-dose',
@@ -52,6 +44,8 @@ export const maintenanceDose = defineCalculator({
         z.strictObject({ amountPerDay: figure('amount a day', -1e9, 1e9, 'mmol or mg'), by: z.string().max(2000) }),
       )
       .default({}),
+    /** Elements whose readings wait for a word on what was dosed when they were taken. */
+    unsaid: z.array(z.enum(ELEMENTS)).max(3).default([]),
     certainty: z.enum(CERTAINTIES).default('worked out'),
   }),
   example: {
@@ -63,8 +57,7 @@ export const maintenanceDose = defineCalculator({
     },
     carriedByOthers: { alkalinity: { amountPerDay: 114, by: 'limewater' } },
   },
-  run: ({ netVolumeL, demand, parts, carriedByOthers, certainty }) => {
-    const doses: PartDose[] = [];
+  run: ({ netVolumeL, demand, parts, carriedByOthers, unsaid, certainty }) => {
     const working: Step[] = [
       {
         label: 'Net volume',
@@ -75,6 +68,8 @@ export const maintenanceDose = defineCalculator({
     ];
     const cautions: Caution[] = [];
     const untold: Element[] = [];
+    const unclear: Element[] = [];
+    const needs: Need[] = [];
 
     for (const element of ELEMENTS) {
       const need = demand[element];
@@ -85,17 +80,18 @@ export const maintenanceDose = defineCalculator({
         continue;
       }
       const { rateKind } = ELEMENT_FACTS[element];
+      working.push({
+        label: `${capitalised(element)} consumption`,
+        value: quantity(rateKind, need.perDay),
+        origin: need.origin,
+        from: need.from,
+      });
       if (need.withinTestError) {
-        working.push({
-          label: `${capitalised(element)} consumption`,
-          value: quantity(rateKind, need.perDay),
-          origin: need.origin,
-          from: need.from,
-        });
+        unclear.push(element);
         cautions.push({
           severity: 'note',
           says: [
-            `The tank takes ${element} more slowly than the test can show, so no dose is built on it: keep what you dose, and test on.`,
+            `What the tank takes of ${element} is less than the tests can show yet, so no dose is built on it: keep what you dose, and test on.`,
           ],
         });
         continue;
@@ -103,22 +99,8 @@ export const maintenanceDose = defineCalculator({
       const amountPerDay = need.perDay * netVolumeL;
       const carried = carriedByOthers[element];
       const rest = amountPerDay - (carried?.amountPerDay ?? 0);
-      const mlPerDay = Math.max(0, rest / part.perMl);
-      const doubt = (1.96 * need.sd * netVolumeL) / part.perMl;
-      doses.push({
-        element,
-        part: part.name,
-        mlPerDay,
-        lowMlPerDay: Math.max(0, mlPerDay - doubt),
-        highMlPerDay: mlPerDay + doubt,
-      });
+      needs.push({ element, part, rest, doubt: 1.96 * need.sd * netVolumeL, rises: need.perDay < 0 });
 
-      working.push({
-        label: `${capitalised(element)} consumption`,
-        value: quantity(rateKind, need.perDay),
-        origin: need.origin,
-        from: need.from,
-      });
       working.push({
         label: 'In the whole tank',
         value: amountADay(element, amountPerDay),
@@ -132,18 +114,20 @@ export const maintenanceDose = defineCalculator({
           origin: 'log',
           from: 'its standing rate × its strength, a day',
         });
-      working.push({
-        label: `Strength of ${part.name}`,
-        value: strengthOf(element, part.perMl),
-        origin: 'setting',
-        from: part.describedAs,
-      });
-      working.push({
-        label: `Dose of ${part.name}`,
-        value: quantity('doseRate', mlPerDay),
-        origin: 'equation',
-        from: carried ? 'what is left to bring ÷ strength' : 'amount a day ÷ strength',
-      });
+      working.push(
+        {
+          label: `Strength of ${part.name}`,
+          value: strengthOf(element, part.perMl),
+          origin: 'setting',
+          from: part.describedAs,
+        },
+        {
+          label: sharesBottle(parts, part) ? `${part.name} for ${element}` : `Dose of ${part.name}`,
+          value: quantity('doseRate', Math.max(0, rest / part.perMl)),
+          origin: 'equation',
+          from: carried ? 'what is left to bring ÷ strength' : 'amount a day ÷ strength',
+        },
+      );
       if (need.mismatch) {
         cautions.push({
           severity: 'care',
@@ -152,20 +136,40 @@ export const maintenanceDose = defineCalculator({
           ],
         });
       }
-      if (rest < 0)
+      if (need.perDay < 0)
+        cautions.push({
+          severity: 'care',
+          says: [
+            `${capitalised(element)} rises by`,
+            quantity(rateKind, -need.perDay),
+            `beyond all that is known to go in. A source that is not logged, a stronger ${part.name} or a pump that gives more than it is set to, the salt of water changes, or the kit would explain it: find which before dosing more.`,
+          ],
+        });
+      else if (rest < 0)
         cautions.push({
           severity: 'note',
           says: [
             `${capitalised(carried?.by ?? 'another source')} brings more ${element} than the tank takes; it will rise until that is turned down.`,
           ],
         });
-      if (part.handling.length > 0 && mlPerDay > LEAST_ML_PER_DAY)
-        cautions.push({ severity: 'harm', says: [`${part.name}: ${part.handling.join(' ')}`] });
+    }
+
+    const bottles = byBottle(needs);
+    const doses = bottles.map(doseOf);
+    cautions.push(...bottles.flatMap((shared) => leftOver(shared, netVolumeL)));
+    for (const { element, part, mlPerDay } of doses) {
+      const handling = parts[element]?.handling ?? [];
+      if (handling.length > 0 && mlPerDay > LEAST_ML_PER_DAY)
+        cautions.push({ severity: 'harm', says: [`${part}: ${handling.join(' ')}`] });
     }
     for (const element of untold) {
       cautions.push({
         severity: 'note',
-        says: [`No ${element} dose is worked out: it needs two readings a day or more apart.`],
+        says: [
+          unsaid.includes(element)
+            ? `No ${element} dose is worked out: its readings count once it is said what was dosed when they were taken.`
+            : `No ${element} dose is worked out: it needs two readings a day or more apart.`,
+        ],
       });
     }
     if (doses.length > 1)
@@ -181,49 +185,17 @@ export const maintenanceDose = defineCalculator({
         ],
       });
 
-    return { answer: answerOf(doses, certainty), working, cautions, values: { doses } };
+    const answer =
+      doses.length > 0
+        ? answerOf(doses, certainty, needs)
+        : unsaid.length > 0 && unclear.length === 0
+          ? UNSAID
+          : unclear.length > 0
+            ? withinTestError(unclear)
+            : TEST_TWICE;
+    return { answer, working, cautions, values: { doses } };
   },
 });
-
-function answerOf(doses: readonly PartDose[], certainty: Certainty) {
-  if (doses.length === 0) {
-    return {
-      says: ['Test alkalinity twice, a few days apart, and log what you dose: then the dose can be worked out.'],
-      certainty: 'not enough yet' as const,
-      because: [
-        'Consumption is what is missing from the second reading once doses and water changes are accounted for.',
-      ],
-    };
-  }
-  const worth = doses.filter((dose) => dose.mlPerDay > LEAST_ML_PER_DAY);
-  if (worth.length === 0) {
-    return {
-      says: ['Dose nothing now: the tank takes no more than it is already given.'],
-      certainty,
-      because: rangeOf(doses),
-    };
-  }
-  const says: Phrase[] = ['Dose'];
-  worth.forEach((dose, i) => {
-    if (i > 0) says.push(i === worth.length - 1 ? 'and' : ',');
-    says.push(quantity('doseRate', dose.mlPerDay), `of ${dose.part}`);
-  });
-  says.push('.');
-  return { says, certainty, because: rangeOf(worth) };
-}
-
-function rangeOf(doses: readonly PartDose[]): Phrase[] {
-  if (doses.every(({ lowMlPerDay, highMlPerDay }) => lowMlPerDay === highMlPerDay))
-    return ['As good as the figures given.'];
-  return doses
-    .flatMap((dose, i): Phrase[] => [
-      `${i > 0 ? '; ' : ''}${dose.part} between`,
-      quantity('doseRate', dose.lowMlPerDay),
-      'and',
-      quantity('doseRate', dose.highMlPerDay),
-    ])
-    .concat('(95 in 100).');
-}
 
 /** Alkalinity in milliequivalents has no everyday unit, so the whole tank's amount is told a day. */
 function amountADay(element: Element, amount: number): Quantity {
@@ -232,4 +204,10 @@ function amountADay(element: Element, amount: number): Quantity {
 
 function strengthOf(element: Element, perMl: number): Quantity {
   return element === 'alkalinity' ? quantity('equivalents', perMl) : quantity('strength', perMl);
+}
+
+type Part = z.output<typeof partSchema>;
+
+function sharesBottle(parts: Partial<Record<Element, Part>>, part: Part): boolean {
+  return Object.values(parts).filter((each) => (each.bottle ?? each.name) === (part.bottle ?? part.name)).length > 1;
 }
