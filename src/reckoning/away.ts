@@ -29,9 +29,11 @@ export function awayQuestion(book: Book, tank: Tank, now: number, { leavesAt, da
     netVolumeL: netVolumeL(tank),
     salinity,
     bandHigh: Math.max(high, salinity),
-    drawnLPerDay: loss?.drawnLPerDay ?? 0,
-    drawnAtMostLPerDay: loss?.drawnHigh ?? 0,
-    lossLPerDay: loss?.litresPerDay ?? 0,
+    ...(loss && {
+      drawnLPerDay: loss.drawnLPerDay,
+      drawnAtMostLPerDay: loss.drawnHigh,
+      lossLPerDay: loss.litresPerDay,
+    }),
     reservoirL: tank.reservoirL,
     bottles: bottlesOf(book, tank, now).map(({ name, mlPerDay, leftMl }) => ({
       name,

@@ -5,8 +5,9 @@ import { atSalinity } from '@/chemistry/seawater/composition';
 import { ELEMENTS } from '@/chemistry/dosing/elements';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Water } from '@/chemistry/tank-model/water';
+import type { WaterOrigins } from '@/chemistry/water-change/new-water-from';
 import { netVolumeL, type Book, type EntryOf, type Salt, type Tank } from '@/record/schema';
-import { waterOfSalt } from './water-of-salt';
+import { originsOfSalt, waterOfSalt } from './water-of-salt';
 
 /** A batch older than this, never linked to a change, is taken as gone. Chosen. */
 export const BATCH_LASTS_DAYS = 60;
@@ -171,6 +172,20 @@ export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchStand
   );
   const water = { ...byLabel, ...tested };
   return { ...water, dic: dicAtRest(water.alkalinity, s) };
+}
+
+/** Where each level of `waterOfBatch` comes from. */
+export function originsOfBatch(book: Book, { batch, checks, salinity }: BatchStanding): WaterOrigins {
+  return {
+    ...originsOfSalt(saltOf(book, batch)),
+    salinity: salinity === undefined ? 'assumed' : 'tested',
+    ...Object.fromEntries(
+      ELEMENTS.filter((element) => checks.some((each) => each[element] !== undefined)).map((element) => [
+        element,
+        'tested',
+      ]),
+    ),
+  };
 }
 
 export function saltOf(book: Book, batch: EntryOf<'batch'>): Salt | undefined {

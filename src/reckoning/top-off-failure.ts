@@ -9,11 +9,12 @@ export function failureQuestion(book: Book, tank: Tank, now: number): FailureInp
   const [low, high] = tank.targets.salinity ?? PARAMETERS.salinity.band;
   const { reservoir, outletCm, rises, sensors = [] } = row;
   const spareL = roomToRiseL(tank);
+  const loss = lossOf(book, tank, now);
   return {
     netVolumeL: netVolumeL(tank),
     salinity: salinityNow(book, tank),
     band: { low, high },
-    litresPerDay: lossOf(book, tank, now)?.litresPerDay ?? 0,
+    ...(loss && { litresPerDay: loss.litresPerDay }),
     reservoirL: tank.reservoirL,
     liftCm: 0,
     sensors: [...sensors],

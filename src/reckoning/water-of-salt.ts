@@ -1,12 +1,13 @@
 import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import { atSalinity, naturalSeawater } from '@/chemistry/seawater/composition';
 import type { Water } from '@/chemistry/tank-model/water';
+import type { WaterOrigins } from '@/chemistry/water-change/new-water-from';
 import type { Salt } from '@/record/schema';
 
 /** Water mixed from a salt to a salinity: its label's profile told there, else natural seawater's. */
 export function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
-  const profile = salt?.profile;
-  if (!profile || profile.salinity === 0) {
+  const profile = profileOf(salt);
+  if (!profile) {
     const natural = naturalSeawater(salinity);
     return {
       salinity,
@@ -28,5 +29,23 @@ export function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
     magnesium: told(profile.magnesium),
     nitrate: 0,
     phosphate: 0,
+  };
+}
+
+/** A profile that says at which salinity it holds; undefined where none is entered. */
+function profileOf(salt: Salt | undefined): Salt['profile'] | undefined {
+  return salt?.profile && salt.profile.salinity > 0 ? salt.profile : undefined;
+}
+
+/** Where each level of `waterOfSalt` comes from. The salinity is what it is mixed to. */
+export function originsOfSalt(salt: Salt | undefined): WaterOrigins {
+  const told = profileOf(salt) ? 'label' : 'assumed';
+  return {
+    salinity: 'yours',
+    alkalinity: told,
+    calcium: told,
+    magnesium: told,
+    nitrate: 'assumed',
+    phosphate: 'assumed',
   };
 }

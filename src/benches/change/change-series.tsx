@@ -52,6 +52,7 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
       everyDays: everyDays ?? RESET.everyDays,
       tank: levels,
       newWater: water.levels,
+      newWaterFrom: water.from,
       takesPerDay: several ? takesPerDay(book, tank, now) : {},
       tankC,
       ...(newC !== null && { newC }),

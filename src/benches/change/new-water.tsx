@@ -4,18 +4,21 @@ import { useState, type ReactNode } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
+import type { WaterOrigins } from '@/chemistry/water-change/new-water-from';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
-import { batchesStanding, waterOfBatch, type BatchStanding } from '@/reckoning/batches';
+import { batchesStanding, originsOfBatch, waterOfBatch, type BatchStanding } from '@/reckoning/batches';
 import { changeHabit } from '@/reckoning/change-habit';
 import { aimFor } from '@/reckoning/known-events';
 import { batchName } from '@/reckoning/water-day';
-import { waterOfSalt } from '@/reckoning/water-of-salt';
+import { originsOfSalt, waterOfSalt } from '@/reckoning/water-of-salt';
 import type { Salt } from '@/record/schema';
 
 export interface NewWater {
   readonly levels: Levels;
+  /** Where each of them comes from. */
+  readonly from: WaterOrigins;
   readonly salinity: number;
   /** Whether the keeper told the salinity, or no batch is there to tell it. */
   readonly salinityTold: boolean;
@@ -86,6 +89,10 @@ export function useNewWater(): NewWater {
   );
   return {
     levels: Object.fromEntries(FOLLOWED.map((id) => [id, water[id]])),
+    from: {
+      ...(batch ? originsOfBatch(book, batch) : originsOfSalt(salt)),
+      ...(own !== null && { salinity: 'yours' }),
+    },
     salinity,
     salinityTold: own !== null || batch === undefined,
     batch,

@@ -47,6 +47,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
       routine: drip ? { by: 'flow', litresPerDay: flow } : { by: 'changes', changeL, everyDays },
       tank: levels,
       newWater: water.levels,
+      newWaterFrom: water.from,
       takesPerDay: takes,
       floor: Object.fromEntries(
         FOLLOWED.flatMap((id) => (FALLS.includes(id) ? [[id, (tank.targets[id] ?? PARAMETERS[id].band)[0]]] : [])),

@@ -11,11 +11,11 @@ import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
-import { waterOfBatch } from '@/reckoning/batches';
+import { originsOfBatch, waterOfBatch } from '@/reckoning/batches';
 import { changeHabit } from '@/reckoning/change-habit';
 import { levelsNow } from '@/reckoning/change-question';
 import { aimFor } from '@/reckoning/known-events';
-import { waterOfSalt } from '@/reckoning/water-of-salt';
+import { originsOfSalt, waterOfSalt } from '@/reckoning/water-of-salt';
 import { netVolumeL } from '@/record/schema';
 import { BatchChoice, useBatch } from './batch-choice';
 import { MatchBars } from './match-bars';
@@ -32,6 +32,7 @@ export function MatchBatch() {
   const levels = levelsNow(book, tank, now);
   const salt = book.salts.find(({ id }) => id === tank.saltId);
   const water = standing ? waterOfBatch(book, standing) : waterOfSalt(salt, aimFor(tank, 'salinity'));
+  const origins = standing ? originsOfBatch(book, standing) : originsOfSalt(salt);
   const habit = changeHabit(book, tank, now);
   const batchL = litres ?? standing?.leftL ?? habit.changeL;
   const holds = (element: Element) => own[element] ?? levels[element] ?? aimFor(tank, element);
@@ -46,6 +47,7 @@ export function MatchBatch() {
       litres: batchL,
       batch: of(brings),
       tank: of(holds),
+      assumed: ELEMENTS.filter((element) => origins[element] === 'assumed' && (batch[element] ?? null) === null),
       changeShare: Math.min(1, batchL / netVolumeL(tank)),
     }),
   );

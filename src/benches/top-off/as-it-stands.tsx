@@ -90,7 +90,7 @@ export function AsItStands() {
             failure={result.outcome.values}
             salinity={question.salinity}
             leftL={loss?.leftL ?? tried.reservoirL}
-            drawnLPerDay={loss?.drawnLPerDay ?? 0}
+            drawnLPerDay={loss?.drawnLPerDay}
           />
         )}
         <Figures title={`The ${vessel}, inside`} narrow>

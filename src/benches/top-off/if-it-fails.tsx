@@ -91,7 +91,7 @@ export function IfItFails() {
             failure={values}
             salinity={question.salinity}
             leftL={tried.reservoirL}
-            drawnLPerDay={loss?.drawnLPerDay ?? 0}
+            drawnLPerDay={loss?.drawnLPerDay}
           />
         )}
         <div className="min-w-0">
@@ -181,7 +181,7 @@ function Courses({ values, band }: { readonly values: FailureValues; readonly ba
           turns={rim ? [{ days: rim.hours / 24, words: 'over the rim' }] : []}
         />
       )}
-      {stopped.course.length > 1 && stopped.hoursToBand !== undefined && (
+      {stopped && stopped.course.length > 1 && stopped.hoursToBand !== undefined && (
         <CourseChart
           title="No top-off"
           name="salinity"

@@ -13,7 +13,8 @@ interface Props {
   readonly salinity: number;
   /** What should stand in the reservoir now, and what it gives a day. */
   readonly leftL: number;
-  readonly drawnLPerDay: number;
+  /** Days are marked down the reservoir where it is known. */
+  readonly drawnLPerDay: number | undefined;
 }
 
 const WIDTH = 440;
@@ -26,7 +27,7 @@ const MARKS_APART = 14;
 const ROOM_FOR_WORDS = 165;
 
 /** Reservoir and sump side by side, to one scale: what stands in them, where it would rise to, and what would be on the floor. */
-export function TopOffPicture({ tank, failure, salinity, leftL, drawnLPerDay }: Props) {
+export function TopOffPicture({ tank, failure, salinity, leftL, drawnLPerDay = 0 }: Props) {
   const units = useUnits();
   const stood = geometryOf(tank);
   const { cutOffCm, told } = stood;

@@ -7,7 +7,7 @@ import { PARAMETERS, readingExpectation } from '../parameters';
 import { handlingOf } from '../reagents/strength-steps';
 import { reagent } from '../reagents/reagents';
 import { amountsOf, sumOfSalts } from '../reagents/solution';
-import { capitalised } from '../words';
+import { capitalised, listed as joined } from '../words';
 import { quantity } from '../units/quantity';
 
 const RAISED_BY = {
@@ -30,6 +30,8 @@ export const batchMatch = defineCalculator({
     litres: amount({ ...AMOUNTS.batchVolume, field: 'litres of the batch' }),
     batch: levels,
     tank: levels,
+    /** What of the batch is neither tested nor told by its salt's label. */
+    assumed: z.array(z.enum(ELEMENTS)).max(3).default([]),
     /** The salt each is raised with. */
     with: z
       .strictObject({
@@ -51,7 +53,7 @@ export const batchMatch = defineCalculator({
     tank: { alkalinity: '8.3 dKH', calcium: 430, magnesium: 1320 },
     changeShare: '10 %',
   },
-  run: ({ litres, batch, tank, with: salts, changeShare }) => {
+  run: ({ litres, batch, tank, assumed, with: salts, changeShare }) => {
     const rows = ELEMENTS.map((element) => {
       const short = tank[element] - batch[element];
       const each = sumOfSalts([{ reagent: salts[element], gramsPerL: 1 }]);
@@ -69,8 +71,9 @@ export const batchMatch = defineCalculator({
       {
         label: `${capitalised(PARAMETERS[element].name)} of the batch`,
         value: quantity(element, batch[element]),
-        origin: 'yours',
-        from: 'tested, or by the label',
+        ...(assumed.includes(element)
+          ? ({ origin: 'assumed', from: 'natural seawater’s, since it is neither tested nor on the label' } as const)
+          : ({ origin: 'yours', from: 'tested, or by the label' } as const)),
       },
       {
         label: `${capitalised(PARAMETERS[element].name)} of the tank`,
@@ -93,6 +96,13 @@ export const batchMatch = defineCalculator({
           },
     ]);
     const cautions: Caution[] = handlingOf(added.map(({ element }) => reagent(salts[element])));
+    if (assumed.length > 0)
+      cautions.push({
+        severity: 'care',
+        says: [
+          `What the batch holds of ${joined(assumed)} is not known: natural seawater’s is assumed. Test the batch before anything is dissolved in it.`,
+        ],
+      });
     if (added.length > 1)
       cautions.push({
         severity: 'care',
@@ -111,7 +121,7 @@ export const batchMatch = defineCalculator({
                 ),
                 'in the batch.',
               ],
-              certainty: 'worked out' as const,
+              certainty: assumed.length > 0 ? ('rough' as const) : ('worked out' as const),
               because: [
                 'Then it brings what the tank holds; salinity rises by',
                 quantity('salinity', (together.salinity ?? 0) / litres),

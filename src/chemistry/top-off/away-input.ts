@@ -12,10 +12,10 @@ export const awayInput = z.strictObject({
   netVolumeL: amount(AMOUNTS.netVolume),
   salinity: amount(SALINITY),
   bandHigh: amount(SALINITY).default(36),
-  /** What the reservoir gives a day: likely and at most; and what the tank loses in all. */
-  drawnLPerDay: amount(TOP_OFF_AMOUNTS.loss),
-  drawnAtMostLPerDay: amount(TOP_OFF_AMOUNTS.loss),
-  lossLPerDay: amount(TOP_OFF_AMOUNTS.loss),
+  /** What the reservoir gives a day: likely and at most; and what the tank loses in all. Unknown where left out. */
+  drawnLPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
+  drawnAtMostLPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
+  lossLPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
   reservoirL: amount(AMOUNTS.reservoir),
   bottles: z
     .array(

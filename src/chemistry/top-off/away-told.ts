@@ -11,11 +11,22 @@ const BOTTLE_MARGIN = 1.2;
 
 export function awayAnswer(
   input: AwayInput,
-  water: Supply,
+  water: Supply | undefined,
   first: Supply | undefined,
   refills: readonly { readonly by: number }[],
 ): Answer {
   const { days, reservoirL } = input;
+  if (!water)
+    return {
+      says: [
+        'How long it can be left is not known, since how much evaporates is not.',
+        ...(first && !first.lasts
+          ? [`${first.what} runs out after`, quantity('days', first.lastsDays), 'of', quantity('days', days), '.']
+          : []),
+      ],
+      certainty: 'not enough yet',
+      because: ['Two refills or looks at the reservoir, some days apart, would tell it.'],
+    };
   if (reservoirL === 0 && water.needs > 0)
     return {
       says: [
@@ -75,7 +86,6 @@ export interface Dose {
 /** What to see to before one goes, in the order it is done. */
 export function beforeLeaving(
   { upkeep, changeAt, leavesAt, days, reservoirL }: AwayInput,
-  water: Supply,
   doses: readonly Dose[],
   food: Supply | undefined,
 ): Phrase[][] {
@@ -96,7 +106,7 @@ export function beforeLeaving(
       ? [['Change water before you leave: a change falls due', { moment: changeAt, day: true }, '.'] as Phrase[]]
       : []),
     ...upkeep.map((does): Phrase[] => [`${does}.`]),
-    ...(reservoirL > 0 ? [['Fill the reservoir to its mark,', quantity('volume', water.holds), '.'] as Phrase[]] : []),
+    ...(reservoirL > 0 ? [['Fill the reservoir to its mark,', quantity('volume', reservoirL), '.'] as Phrase[]] : []),
     ...fillings,
     ...(food && !food.lasts
       ? [['Fill the feeder with', quantity('ratio', Math.ceil(food.needs)), 'portions.'] as Phrase[]]
@@ -107,7 +117,8 @@ export function beforeLeaving(
 
 /** What a helper must do, in three lines and no more. */
 export function helperLines(
-  { reservoirL, drawnAtMostLPerDay }: AwayInput,
+  { reservoirL }: AwayInput,
+  water: Supply | undefined,
   refills: readonly { readonly by: number; readonly litres: number }[],
   food: Supply | undefined,
 ): Phrase[][] {
@@ -123,13 +134,19 @@ export function helperLines(
           quantity('volume', refills[0]?.litres ?? 0),
           'each time.',
         ]
-      : reservoirL > 0
-        ? ['Leave the reservoir alone: it lasts. Never pour anything into the tank itself.']
-        : [
-            'Pour purified water into the sump up to the tape, about',
-            quantity('volume', drawnAtMostLPerDay),
-            'a day, never more at once than two days’ worth.',
-          ];
+      : !water
+        ? [
+            reservoirL > 0
+              ? 'Keep the reservoir filled to its mark with purified water, never tap water and never saltwater: how long it lasts is not known.'
+              : 'Pour purified water into the sump up to the tape and no higher; never tap water, never saltwater.',
+          ]
+        : reservoirL > 0
+          ? ['Leave the reservoir alone: it lasts. Never pour anything into the tank itself.']
+          : [
+              'Pour purified water into the sump up to the tape, about',
+              quantity('volume', water.perDayAtMost),
+              'a day, never more at once than two days’ worth.',
+            ];
   return [
     fill,
     [

@@ -24,14 +24,11 @@ export const away = defineCalculator({
   run: (input) => {
     const { days, leavesAt, bottles, feeder } = input;
     const backAt = leavesAt + days * DAY_MS;
-    const water = supplyOf(
-      'The reservoir',
-      'volume',
-      input.reservoirL,
-      input.drawnLPerDay,
-      input.drawnAtMostLPerDay,
-      input,
-    );
+    const { drawnLPerDay, drawnAtMostLPerDay = drawnLPerDay, reservoirL } = input;
+    const water =
+      drawnLPerDay === undefined || drawnAtMostLPerDay === undefined
+        ? undefined
+        : supplyOf('The reservoir', 'volume', reservoirL, drawnLPerDay, drawnAtMostLPerDay, input);
     const doses = bottles
       .filter(({ mlPerDay }) => mlPerDay > 0)
       .map(({ name, mlPerDay, holdsMl }) => ({
@@ -40,13 +37,13 @@ export const away = defineCalculator({
       }));
     const food = feeder && supplyOf('The feeder', 'ratio', feeder.portions, feeder.perDay, feeder.perDay, input);
     const known = [
-      ...(input.drawnAtMostLPerDay > 0 && input.reservoirL > 0 ? [water] : []),
+      ...(water && water.perDayAtMost > 0 && reservoirL > 0 ? [water] : []),
       ...doses.filter((dose) => dose.known).map(({ supply }) => supply),
       ...(food ? [food] : []),
     ].toSorted((a, b) => a.lastsDays - b.lastsDays);
     const first = known[0];
-    const refills = refillsNeeded(input, water);
-    const dry = dryAfterwards(input, water);
+    const refills = water ? refillsNeeded(input, water) : [];
+    const dry = water && dryAfterwards(input, water);
     return {
       answer: awayAnswer(input, water, first, refills),
       working: awayWorking(input, known, dry),
@@ -55,8 +52,8 @@ export const away = defineCalculator({
         backAt,
         supplies: known,
         refills,
-        beforeLeaving: beforeLeaving(input, water, doses, food),
-        helper: helperLines(input, refills, food),
+        beforeLeaving: beforeLeaving(input, doses, food),
+        helper: helperLines(input, water, refills, food),
         ...(dry !== undefined && { outOfBandAt: dry }),
       },
     };

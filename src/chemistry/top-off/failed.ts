@@ -15,14 +15,15 @@ import { siphonOf } from './siphon';
 export function failed(input: FailureInput) {
   const { netVolumeL, salinity, band, litresPerDay, reservoirL, spareL, pump, hose, heights } = input;
   const floor = input.floorSalinity ?? band.low;
-  const tank: TopOffTank = { netVolumeL, salinity, lossLPerDay: litresPerDay, spareL };
+  // While fresh water runs in, what evaporates meanwhile is little, and without it the accident is told at its worst.
+  const tank: TopOffTank = { netVolumeL, salinity, lossLPerDay: litresPerDay ?? 0, spareL };
   // Full, the reservoir's own water spares the pump a part of the lift; empty, it does not.
   const flowLPerH = pump && pumpGivesLPerH(pump, heights ? heights.outletCm - heights.fullCm : input.liftCm, hose);
   const leastFlowLPerH =
     pump && pumpGivesLPerH(pump, heights ? heights.outletCm - heights.bottomCm : input.liftCm, hose);
   // What it comes to is told as if it came at once, which is the worst of it; the way there goes as fast as the pump does.
   const worst = freshWaterIn(tank, reservoirL).end;
-  const stopped = toppedOffNoMore(tank);
+  const stopped = litresPerDay === undefined ? undefined : toppedOffNoMore(tank);
   const siphon = heights && siphonOf(heights, reservoirL);
   const siphonFlow = siphon?.runs && hose ? siphonLPerH(siphon.headCm, hose) : undefined;
   // A float valve has no pump: its water comes as fast as the hose lets it run down.
@@ -40,7 +41,7 @@ export function failed(input: FailureInput) {
       hoursToHarm: timed(inLPerH, hoursUntil(stuck, HARM.low)),
       course: stuck.course,
     },
-    stopped: {
+    stopped: stopped && {
       hoursToBand: hoursUntil(stopped, band.high),
       hoursToHarm: hoursUntil(stopped, HARM.high),
       hoursToAir: input.returnReserveL === undefined ? undefined : hoursUntilLost(stopped, input.returnReserveL),

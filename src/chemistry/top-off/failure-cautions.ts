@@ -3,7 +3,7 @@ import { quantity } from '../units/quantity';
 import type { SensorJudgement } from './sensors';
 
 interface Told {
-  readonly litresPerDay: number;
+  readonly litresPerDay?: number | undefined;
   readonly reservoirL: number;
   readonly spareL?: number | undefined;
   readonly runsBackL?: number | undefined;
@@ -12,7 +12,7 @@ interface Told {
 
 interface Found {
   readonly worst: { readonly salinity: number; readonly spiltL: number; readonly hoursToBand: number | undefined };
-  readonly stopped: { readonly hoursToAir: number | undefined; readonly hoursToBand: number | undefined };
+  readonly stopped: { readonly hoursToAir: number | undefined; readonly hoursToBand: number | undefined } | undefined;
   readonly leastFlowLPerH: number | undefined;
   readonly siphon:
     | {
@@ -65,7 +65,7 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
     );
   if (told.sensors.length === 1 && told.reservoirL > 0) say('care', judged.says);
   if (told.sensors.length === 2 && told.sensors[0] === told.sensors[1]) say('care', judged.says);
-  if (leastFlowLPerH !== undefined && leastFlowLPerH * 24 < PACE * told.litresPerDay)
+  if (leastFlowLPerH !== undefined && told.litresPerDay !== undefined && leastFlowLPerH * 24 < PACE * told.litresPerDay)
     say(
       'care',
       'The pump gives',
@@ -82,7 +82,7 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
       quantity('volume', told.spareL),
       ': a power cut alone would flood the floor.',
     );
-  if (stopped.hoursToAir !== undefined && stopped.hoursToAir < (stopped.hoursToBand ?? Infinity))
+  if (stopped?.hoursToAir !== undefined && stopped.hoursToAir < (stopped.hoursToBand ?? Infinity))
     say(
       'care',
       'If nothing is topped off, the return pump draws air after',

@@ -29,7 +29,8 @@ export function failureAnswer(
     certainty: 'worked out',
     because: [
       ...(worst.hours === undefined ? [] : ['It would take', quantity('days', worst.hours / 24), 'to run in.']),
-      ...(stopped.hoursToBand === undefined
+      ...(stopped ? [] : ['How soon a top-off that stopped is felt is not known, since how much evaporates is not.']),
+      ...(stopped?.hoursToBand === undefined
         ? []
         : [
             'With no top-off at all the band is left after',
@@ -86,23 +87,30 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
     ),
     ...step(
       'A day’s water takes it',
-      flowLPerH === undefined || flowLPerH <= 0 ? undefined : quantity('days', litresPerDay / flowLPerH / 24),
+      flowLPerH === undefined || flowLPerH <= 0 || litresPerDay === undefined
+        ? undefined
+        : quantity('days', litresPerDay / flowLPerH / 24),
       'equation',
       'loss a day ÷ what it gives',
     ),
     ...step('Out of the band by fresh water after', hours(worst.hoursToBand), 'equation', 'the tank model'),
     ...step('Down to 30 ppt after', hours(worst.hoursToHarm), 'equation', 'the tank model; 30 ppt is a chosen bound'),
-    ...step('The tank loses', quantity('waterRate', litresPerDay), 'log', 'the loss of this bench'),
+    ...step(
+      'The tank loses',
+      litresPerDay === undefined ? undefined : quantity('waterRate', litresPerDay),
+      'log',
+      'the loss of this bench',
+    ),
     ...step(
       'Without top-off, above the band after',
-      hours(stopped.hoursToBand),
+      hours(stopped?.hoursToBand),
       'equation',
       `the tank model: S·V ÷ (V − E·t) reaches ${band.high} ppt`,
     ),
-    ...step('Without top-off, up to 38 ppt after', hours(stopped.hoursToHarm), 'equation', '38 ppt is a chosen bound'),
+    ...step('Without top-off, up to 38 ppt after', hours(stopped?.hoursToHarm), 'equation', '38 ppt is a chosen bound'),
     ...step(
       'Without top-off, the return draws air after',
-      hours(stopped.hoursToAir),
+      hours(stopped?.hoursToAir),
       'equation',
       'the tank model, until its section has lost so much',
     ),

@@ -44,7 +44,7 @@ export function supplyOf(
 
 /** When a helper must fill the reservoir, each time with a day in hand, and with how much. */
 export function refillsNeeded(
-  { days, leavesAt, reservoirL, drawnAtMostLPerDay }: AwayInput,
+  { days, leavesAt, reservoirL }: AwayInput,
   water: Supply,
 ): { readonly by: number; readonly litres: number }[] {
   if (water.lasts || reservoirL === 0) return [];
@@ -52,7 +52,7 @@ export function refillsNeeded(
   const count = Math.min(60, Math.ceil((days - water.lastsDays) / between));
   return Array.from({ length: count }, (_, i) => ({
     by: leavesAt + (i + 1) * between * DAY_MS,
-    litres: Math.min(reservoirL, between * drawnAtMostLPerDay),
+    litres: Math.min(reservoirL, between * water.perDayAtMost),
   }));
 }
 
@@ -61,7 +61,7 @@ export function dryAfterwards(
   { netVolumeL, salinity, lossLPerDay, bandHigh, leavesAt, days }: AwayInput,
   water: Supply,
 ): number | undefined {
-  if (water.lasts) return undefined;
+  if (water.lasts || lossLPerDay === undefined) return undefined;
   const hours = hoursUntil(toppedOffNoMore({ netVolumeL, salinity, lossLPerDay }), bandHigh);
   if (hours === undefined) return undefined;
   const at = water.runsOutAt + (hours / 24) * DAY_MS;

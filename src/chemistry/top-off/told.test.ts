@@ -54,9 +54,17 @@ describe('what happens when the top-off fails, told', () => {
     expect(cautions({ runsBackL: 40 }).join('\n')).toMatch(/a power cut alone would flood the floor/);
     expect(cautions({ returnReserveL: 4 }).join('\n')).toMatch(/draws air after .*28|draws air after/);
   });
+  it('tells nothing of a top-off that stopped while evaporation is unknown, and the worst case all the same', () => {
+    const { answer, values } = told({ litresPerDay: undefined });
+    expect(values.stopped).toBeUndefined();
+    expect(values.worst.salinity).toBeLessThan(35);
+    expect(answer.because).toContain(
+      'How soon a top-off that stopped is felt is not known, since how much evaporates is not.',
+    );
+  });
   it('tells when the return draws air', () => {
     // By hand: 4 L ÷ 3.4 L/day = 28.2 hours.
-    expect(told({ returnReserveL: 4 }).values.stopped.hoursToAir).toBeCloseTo((4 / 3.4) * 24, 6);
+    expect(told({ returnReserveL: 4 }).values.stopped?.hoursToAir).toBeCloseTo((4 / 3.4) * 24, 6);
   });
   it('has the pump lift less from a full reservoir than from an empty one', () => {
     const { flowLPerH = 0, leastFlowLPerH = 0 } = told({ heights: { fullCm: 60, bottomCm: 20, outletCm: 90 } }).values;
@@ -150,6 +158,18 @@ describe('leaving', () => {
     );
     expect(values.refills).toEqual([]);
     expect(say(values.helper[0] ?? [])).toMatch(/Leave the reservoir alone/);
+  });
+  it('answers no number of days while evaporation is unknown', () => {
+    const unknown = { drawnLPerDay: undefined, drawnAtMostLPerDay: undefined, lossLPerDay: undefined };
+    for (const reservoirL of [25, 0]) {
+      const { answer, values } = told({ ...unknown, reservoirL });
+      expect(answer.certainty).toBe('not enough yet');
+      expect(say(answer.says)).toMatch(/^How long it can be left is not known/);
+      expect(say(answer.says)).not.toMatch(/can be left for/);
+      expect(values.supplies.map(({ what }) => what)).not.toContain('The reservoir');
+      expect(values.outOfBandAt).toBeUndefined();
+      expect(values.helper).toHaveLength(3);
+    }
   });
   it('asks for hands or a reservoir where there is none', () => {
     // 3.7 L a day at the most, for twelve days: 44.4 L.

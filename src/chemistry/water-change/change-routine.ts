@@ -54,7 +54,7 @@ export const changeRoutine = defineCalculator({
             origin: 'equation',
             from: 'litres a day ÷ net volume',
           },
-      ...rows.flatMap((row) => stepsOf(row, by.by, floor[row.id])),
+      ...rows.flatMap((row) => stepsOf(row, by.by, floor[row.id], asked.newWaterFrom)),
       {
         label: 'Settled within a twentieth after',
         value: quantity('days', settlingDays),
@@ -100,7 +100,7 @@ export const changeRoutine = defineCalculator({
     return {
       answer: answerFor(first, by, asked, { saltAYearG, costAYear, settlingDays }),
       working,
-      cautions: cautionsFor(rows, by),
+      cautions: cautionsFor(rows, asked),
       values: {
         settles: Object.fromEntries(rows.map(({ id, before, after }) => [id, { before, after }])),
         carriesPerDay: Object.fromEntries(

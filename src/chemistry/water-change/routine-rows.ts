@@ -4,6 +4,7 @@ import { amount, figure, given } from '../calculator-input';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '../mixing/salt-strength';
 import { Refusal } from '../refusal';
 import { FOLLOWED, levelsInput, takesInput, type Followed } from './followed';
+import { waterOriginsInput } from './new-water-from';
 import { carries, settledAt, settledOnFlow, type Routine } from './routine';
 
 const routine = z.discriminatedUnion('by', [
@@ -25,6 +26,7 @@ export const routineInput = z.strictObject({
   routine,
   tank: levelsInput,
   newWater: levelsInput,
+  newWaterFrom: waterOriginsInput,
   takesPerDay: takesInput,
   /** The lowest level that is wanted of what is taken. */
   floor: levelsInput.default({}),

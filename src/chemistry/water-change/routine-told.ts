@@ -3,6 +3,7 @@ import { capitalised } from '../words';
 import { PARAMETERS } from '../parameters';
 import { DEFAULT_UNITS, quantity, showText } from '../units/quantity';
 import { nameOf, rateKind, STEP_LIMIT } from './followed';
+import { assumedCautions, certaintyOn, originOf, type WaterOrigins } from './new-water-from';
 import type { RoutineAsked, Row } from './routine-rows';
 import { DRAIN, HEAVY, OFF_FIRST } from './change-cautions';
 
@@ -11,6 +12,7 @@ export function stepsOf(
   { id, newWater, takesPerDay, before, after, carriesPerDay }: Row,
   by: 'changes' | 'flow',
   least: number | undefined,
+  newWaterFrom: WaterOrigins,
 ): Step[] {
   const { kind } = PARAMETERS[id];
   const name = capitalised(nameOf(id));
@@ -18,8 +20,7 @@ export function stepsOf(
     {
       label: `${name} of the new water`,
       value: quantity(kind, newWater),
-      origin: 'setting',
-      from: 'the salt’s profile or the batch’s tests',
+      ...originOf(newWaterFrom, id),
     },
     {
       label: takesPerDay < 0 ? `${name} the tank makes` : `${name} the tank takes`,
@@ -63,7 +64,7 @@ export function stepsOf(
 export function answerFor(
   { id, before, after, takesPerDay, newWater, carriesPerDay }: Row,
   by: RoutineAsked['routine'],
-  { boxPrice }: RoutineAsked,
+  { boxPrice, newWaterFrom }: RoutineAsked,
   { saltAYearG, costAYear, settlingDays }: { saltAYearG: number; costAYear: number | undefined; settlingDays: number },
 ): Answer {
   const { kind, name } = PARAMETERS[id];
@@ -87,7 +88,7 @@ export function answerFor(
   if (before === undefined || after === undefined)
     return {
       says: ['Water changes alone do not carry this:', ...what, `let ${name} fall without end.`],
-      certainty: 'worked out',
+      certainty: certaintyOn(newWaterFrom, id),
       because,
     };
   const flat = Math.abs(after - before) < PARAMETERS[id].testError / 5;
@@ -103,7 +104,7 @@ export function answerFor(
           quantity(kind, Math.max(before, after)),
           '.',
         ],
-    certainty: 'worked out',
+    certainty: certaintyOn(newWaterFrom, id),
     because: [
       ...(Math.abs(newWater - before) > PARAMETERS[id].testError
         ? ['It is there in about', quantity('days', settlingDays), '.']
@@ -113,20 +114,26 @@ export function answerFor(
   };
 }
 
-export function cautionsFor(rows: readonly Row[], by: RoutineAsked['routine']): Caution[] {
-  const cautions: Caution[] = rows.flatMap(({ id, before, after }): Caution[] =>
-    before !== undefined && after !== undefined && Math.abs(after - before) > STEP_LIMIT[id]
-      ? [
-          {
-            severity: 'care',
-            says: [
-              `Each change moves ${nameOf(id)} by`,
-              quantity(PARAMETERS[id].kind, Math.abs(after - before)),
-              ': change less and more often.',
-            ],
-          },
-        ]
-      : [],
+export function cautionsFor(rows: readonly Row[], { routine: by, newWaterFrom }: RoutineAsked): Caution[] {
+  const cautions: Caution[] = assumedCautions(
+    newWaterFrom,
+    rows.map(({ id }) => id),
+  );
+  cautions.push(
+    ...rows.flatMap(({ id, before, after }): Caution[] =>
+      before !== undefined && after !== undefined && Math.abs(after - before) > STEP_LIMIT[id]
+        ? [
+            {
+              severity: 'care',
+              says: [
+                `Each change moves ${nameOf(id)} by`,
+                quantity(PARAMETERS[id].kind, Math.abs(after - before)),
+                ': change less and more often.',
+              ],
+            },
+          ]
+        : [],
+    ),
   );
   if (by.by === 'changes') {
     cautions.push(OFF_FIRST);

@@ -24,6 +24,25 @@ describe('one change, told', () => {
     expect(sentence).toBe('Change 10.0 L: no step that can be told is large.');
     expect(cautions[0]?.says.join()).toContain('Alkalinity is not known of both waters');
   });
+  it('water that is assumed is called so: in the working, in the certainty and as a caution', () => {
+    const { changeL, ...waters } = asked;
+    for (const [name, amounts] of [
+      ['water-change', { changeL }],
+      ['change-routine', { routine: { by: 'changes', changeL, everyDays: 7 } }],
+    ] as const) {
+      const by = (from: string) =>
+        answered(name, { ...waters, ...amounts, newWaterFrom: { alkalinity: from, salinity: 'tested' } });
+      const assumed = by('assumed');
+      expect(assumed.answer.certainty).toBe('rough');
+      expect(assumed.cautions.some(({ says }) => String(says[0]).includes('alkalinity is not known'))).toBe(true);
+      const line = (outcome: typeof assumed) =>
+        outcome.working.find(({ label }) => label === 'Alkalinity of the new water');
+      expect(line(assumed)).toMatchObject({ origin: 'assumed' });
+      expect(line(by('tested'))).toMatchObject({ origin: 'log', from: 'the batch’s own tests' });
+      expect(line(by('label'))).toMatchObject({ origin: 'setting' });
+      expect(by('label').answer.certainty).toBe('worked out');
+    }
+  });
   it('what must match is named with its step, and the heat with the heater’s hours', () => {
     const { sentence } = answered('water-change', {
       ...asked,

@@ -20,6 +20,7 @@ import {
   waterOf,
   type Followed,
 } from './followed';
+import { assumedCautions, certaintyOn, originOf, waterOriginsInput } from './new-water-from';
 import { DRAIN, HEAVY, OFF_FIRST } from './change-cautions';
 import { heatNeededKWh } from './heat';
 
@@ -36,6 +37,7 @@ const input = z.strictObject({
   everyDays: figure('days between changes', 0.04, 60, 'days').default(3),
   tank: levelsInput,
   newWater: levelsInput,
+  newWaterFrom: waterOriginsInput,
   takesPerDay: takesInput,
   tankC: amount({ field: 'temperature of the tank', kind: 'temperature', low: 5, high: 40 }).optional(),
   newC: amount(AMOUNTS.newWaterTemperature).optional(),
@@ -108,8 +110,7 @@ export const waterChange = defineCalculator({
         {
           label: `${capitalised(nameOf(id))} of the new water`,
           value: quantity(PARAMETERS[id].kind, newWater[id] ?? 0),
-          origin: 'setting',
-          from: 'the salt’s profile or the batch’s tests',
+          ...originOf(asked.newWaterFrom, id),
         },
         {
           label:
@@ -156,7 +157,11 @@ export const waterChange = defineCalculator({
     return {
       answer: answerFor(asked, share, followed, over, chillC, heatHours),
       working,
-      cautions: [...unknownOf(followed), ...cautionsFor(share, changes, changeL, livestock)],
+      cautions: [
+        ...unknownOf(followed),
+        ...assumedCautions(asked.newWaterFrom, followed),
+        ...cautionsFor(share, changes, changeL, livestock),
+      ],
       values: {
         share,
         levels,
@@ -186,7 +191,7 @@ function alongChanges({ netVolumeL, changeL, changes, everyDays, tank, newWater,
 }
 
 function answerFor(
-  { changeL, changes, everyDays, tankC }: Input,
+  { changeL, changes, everyDays, tankC, newWaterFrom }: Input,
   share: number,
   followed: readonly Followed[],
   over: readonly { readonly id: Followed; readonly step: number }[],
@@ -222,7 +227,10 @@ function answerFor(
               followed.includes('alkalinity') ? ': no step it makes is large.' : ': no step that can be told is large.',
             ]
           : [...what, '.'],
-    certainty: 'worked out',
+    certainty: certaintyOn(
+      newWaterFrom,
+      followed.filter((id) => STEP_LIMIT[id] < Infinity),
+    ),
     because:
       changes === 1
         ? ['That is', quantity('percent', share * 100), 'of the water.']
