@@ -47,6 +47,7 @@ export const AMOUNTS = {
   tdsMembrane: { field: 'TDS after the membrane', kind: 'tds', low: 0, high: 10_000, usual: [0, 60] },
   tdsProduct: { field: 'TDS after the resin', kind: 'tds', low: 0, high: 1000, usual: [0, 10] },
   chlorine: { field: 'chlorine', kind: 'chlorine', low: 0, high: 10, usual: [0, 4] },
+  carbonRated: { field: 'water a carbon block is rated for', kind: 'volume', low: 10, high: 1e6, usual: [500, 80_000] },
   resin: { field: 'litres of resin', kind: 'volume', low: 0.05, high: 200, usual: [0.3, 20] },
   vessel: { field: 'vessel', kind: 'volume', low: 0.5, high: 100_000, usual: [10, 1000] },
   boxMass: { field: 'salt in a box', kind: 'mass', low: 50, high: 1e6, usual: [1000, 50_000] },

@@ -78,6 +78,7 @@ export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<t
     now,
     ...(cycle.doneAt !== undefined && { doneAt: cycle.doneAt }),
     rock: SCHOOLS[cycle.school].rock,
+    starter: cycle.school === 'starter',
     fish: fish.reduce((sum, { count }) => sum + count, 0),
     ...(fish.length > 0 && { lastFishAt: fish.at(-1)?.at ?? now }),
     crew: of('clean-up crew').length > 0,

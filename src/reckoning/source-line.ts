@@ -1,5 +1,6 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { attempt } from '@/chemistry/refusal';
+import { carbonLife, type CarbonLife, type Disinfectant } from '@/chemistry/source-water/carbon-block';
 import { disinfectant } from '@/chemistry/source-water/disinfectant';
 import type { z } from 'zod';
 import type { purifiedWater } from '@/chemistry/source-water/purified-water';
@@ -8,7 +9,7 @@ import type { Book, EntryOf, Source, StageKind } from '@/record/schema';
 type SourceTest = EntryOf<'source-test'>;
 type Figure = Exclude<keyof SourceTest, 'id' | 'tankId' | 'at' | 'kind' | 'note' | 'jotted' | 'sourceId'>;
 
-/** How long each kind of part is kept whatever it reads. Common practice. */
+/** How long each kind of part is kept at the longest, whatever it reads and however little passed it. Common practice. */
 const STAGE_LIFE_DAYS: Record<StageKind, number | undefined> = {
   sediment: 180,
   carbon: 180,
@@ -26,6 +27,8 @@ export interface StageStanding {
   readonly litresMade: number;
   /** When its days are over; undefined where it goes by what it reads. */
   readonly dueAt: number | undefined;
+  /** Of a carbon block: litres of supply that passed it, and how many it is good for with this supply. */
+  readonly carbon: { readonly passedL: number; readonly life: CarbonLife | undefined } | undefined;
 }
 
 /** A filter line as it stands: the last figure read of each thing, and its parts. */
@@ -33,6 +36,8 @@ export interface SourceStanding {
   readonly source: Source;
   readonly read: Readonly<Partial<Record<Figure, { readonly value: number; readonly at: number }>>>;
   readonly stages: readonly StageStanding[];
+  /** What the supply is treated with, as both strips tell it. */
+  readonly supply: Disinfectant;
 }
 
 /** Litres of purified water that batches and refills of all tanks took since a moment. */
@@ -54,21 +59,55 @@ export function sourceStanding(book: Book, source: Source, now: number): SourceS
   for (const test of tests)
     for (const [key, value] of Object.entries(test))
       if (typeof value === 'number' && key !== 'at') read[key as Figure] = { value, at: test.at };
+  const supply = disinfectantOf(read);
   return {
     source,
     read,
+    supply,
     stages: source.stages.map((stage) => {
       const fittedAt = book.entries.findLast(
         (entry) =>
           entry.kind === 'part-fitted' && entry.sourceId === source.id && entry.stageId === stage.id && entry.at <= now,
       )?.at;
+      const litresMade = purifiedSince(book, fittedAt ?? 0, now);
       const lasts = stage.everyDays ?? STAGE_LIFE_DAYS[stage.kind];
       return {
         stage,
         fittedAt,
-        litresMade: purifiedSince(book, fittedAt ?? 0, now),
+        litresMade,
         dueAt: fittedAt === undefined || lasts === undefined ? undefined : fittedAt + lasts * DAY_MS,
+        carbon:
+          stage.kind === 'carbon'
+            ? // The waste has passed it too.
+              { passedL: litresMade * (1 + source.wasteRatio), life: carbonLife(stage, supply) }
+            : undefined,
       };
+    }),
+  };
+}
+
+/** What both strips tell of the supply; unknown until they were read. */
+function disinfectantOf({ totalChlorine, freeChlorine }: SourceStanding['read']): Disinfectant {
+  if (!totalChlorine || !freeChlorine) return 'unknown';
+  const strips = { totalChlorine: totalChlorine.value, freeChlorine: freeChlorine.value };
+  return attempt(() => disinfectant.run(strips)).outcome?.values.kind ?? 'unknown';
+}
+
+/** The strips' question, with the first carbon block and what has passed it; undefined until both strips were read. */
+export function disinfectantQuestion({ read, stages }: SourceStanding): z.input<typeof disinfectant.input> | undefined {
+  const { totalChlorine, freeChlorine, afterCarbon } = read;
+  if (!totalChlorine || !freeChlorine) return undefined;
+  const block = stages.find(({ carbon }) => carbon !== undefined);
+  return {
+    totalChlorine: totalChlorine.value,
+    freeChlorine: freeChlorine.value,
+    ...(afterCarbon && { afterCarbon: afterCarbon.value }),
+    ...(block?.carbon && {
+      carbon: {
+        passedL: Math.min(1e6, block.carbon.passedL),
+        forChloramine: block.stage.forChloramine ?? false,
+        ...(block.stage.ratedL !== undefined && { ratedL: block.stage.ratedL }),
+      },
     }),
   };
 }

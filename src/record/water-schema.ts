@@ -29,6 +29,9 @@ export const sourceSchema = z.strictObject({
         resinL: z.number().min(0.05).max(200).optional(),
         /** Days after which it is changed whatever it reads. */
         everyDays: z.number().min(1).max(4000).optional(),
+        /** Of a carbon block: litres that its label rates it for, and whether it is made for chloramine. */
+        ratedL: z.number().min(10).max(1e6).optional(),
+        forChloramine: z.boolean().optional(),
       }),
     )
     .min(1)

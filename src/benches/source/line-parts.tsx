@@ -10,7 +10,7 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { SourceStanding } from '@/reckoning/source-line';
 
 /** The parts of the line in the order the water meets them: since when, how much water since, and until when. */
-export function LineParts({ standing: { source, stages } }: { readonly standing: SourceStanding }) {
+export function LineParts({ standing: { source, stages, supply } }: { readonly standing: SourceStanding }) {
   const { book } = useTank();
   const { units, zone } = book.settings;
   const now = useNow();
@@ -24,7 +24,7 @@ export function LineParts({ standing: { source, stages } }: { readonly standing:
     <section aria-label="Parts of the line" className="mt-8">
       <h2 className="text-lg font-semibold">Parts of the line</h2>
       <ul className="mt-1 max-w-4xl">
-        {stages.map(({ stage, fittedAt, litresMade, dueAt }, i) => {
+        {stages.map(({ stage, fittedAt, litresMade, dueAt, carbon }, i) => {
           const words = STAGE_WORDS[stage.kind];
           const twins = stages.filter(({ stage: other }) => other.kind === stage.kind);
           const which = twins.length > 1 ? ` ${twins.findIndex(({ stage: other }) => other.id === stage.id) + 1}` : '';
@@ -44,6 +44,11 @@ export function LineParts({ standing: { source, stages } }: { readonly standing:
                     {overdue ? `; due since ${dayText(dueAt, zone)}` : `; due ${dayText(dueAt, zone)}`}
                   </span>
                 )}
+                {carbon?.life && (
+                  <span className={carbon.passedL >= carbon.life.litres ? 'font-semibold text-kelp' : 'text-soft'}>
+                    {`; ${showText(quantity('volume', carbon.passedL), units)} passed it of about ${showText(quantity('volume', carbon.life.litres), units)} it is good for${supply === 'unknown' ? ' if the supply carries chlorine; of chloramine an ordinary block stands some tens of gallons: read both strips' : ` with ${supply}`}`}
+                  </span>
+                )}
                 {dueAt === undefined && stage.kind === 'resin' && (
                   <span className="text-soft">; goes by what it lets through</span>
                 )}
@@ -60,8 +65,9 @@ export function LineParts({ standing: { source, stages } }: { readonly standing:
         })}
       </ul>
       <p className="mt-1 text-sm text-soft">
-        Water made is what batches and refills took. Sediment filter and carbon are kept half a year, a membrane two
-        years, whatever they read: common practice.
+        Water made is what batches and refills took; what passed the carbon is that and its waste. Carbon goes by litres
+        and by what the supply holds, and sediment filter and carbon are kept half a year at the longest, a membrane two
+        years: common practice.
       </p>
     </section>
   );

@@ -16,7 +16,7 @@ import { Refused } from '@/interface/refused';
 import { WhenField } from '@/interface/when-field';
 import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
-import { sourceStanding, waterQuestion, type SourceStanding } from '@/reckoning/source-line';
+import { disinfectantQuestion, sourceStanding, waterQuestion, type SourceStanding } from '@/reckoning/source-line';
 import type { Source } from '@/record/schema';
 import { LineParts } from './line-parts';
 import { LinePicture } from './line-picture';
@@ -148,16 +148,10 @@ function lineOutcome({ read, stages }: SourceStanding) {
 }
 
 /** Chlorine or chloramine, where both strips were read. */
-function Supply({ standing: { read } }: { readonly standing: SourceStanding }) {
-  const { totalChlorine, freeChlorine, afterCarbon } = read;
-  if (!totalChlorine || !freeChlorine) return null;
-  const { outcome, refusal } = attempt(() =>
-    disinfectant.run({
-      totalChlorine: totalChlorine.value,
-      freeChlorine: freeChlorine.value,
-      ...(afterCarbon && { afterCarbon: afterCarbon.value }),
-    }),
-  );
+function Supply({ standing }: { readonly standing: SourceStanding }) {
+  const question = disinfectantQuestion(standing);
+  if (!question) return null;
+  const { outcome, refusal } = attempt(() => disinfectant.run(question));
   return (
     <div className="mt-4">
       {outcome ? (

@@ -10,6 +10,7 @@ import { STAGE_WORDS } from '@/interface/describe-entry';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
+import { without } from '@/interface/without';
 import { useCommitOnce } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
 import { USUAL_RATED_KPA } from '@/reckoning/source-line';
@@ -152,6 +153,28 @@ export const SourceForm = inOwnScope(function SourceForm({
                   value={stage.resinL ?? null}
                   onChange={(resinL) => change(i, { id: stage.id, kind: 'resin', ...(resinL !== null && { resinL }) })}
                 />
+              )}
+              {stage.kind === 'carbon' && (
+                <>
+                  <SelectField
+                    label="The block is"
+                    value={stage.forChloramine ? 'chloramine' : 'ordinary'}
+                    options={[
+                      ['ordinary', 'an ordinary one'],
+                      ['chloramine', 'made for chloramine'],
+                    ]}
+                    onChange={(made) => change(i, { ...stage, forChloramine: made === 'chloramine' })}
+                  />
+                  <QuantityField
+                    narrow
+                    label="Rated for"
+                    expected={AMOUNTS.carbonRated}
+                    value={stage.ratedL ?? null}
+                    onChange={(ratedL) =>
+                      change(i, { ...without(stage, 'ratedL'), ...(ratedL !== null && { ratedL }) })
+                    }
+                  />
+                </>
               )}
               {stages.length > 1 && (
                 <Button

@@ -16,9 +16,9 @@ import { weightedQuantile } from './weighted-quantile';
 const tank = { startedAt: 0, volumeL: 100, temperatureC: 25.5, events: [] };
 
 describe('what is expected of a new tank', () => {
-  // Common practice: fresh ocean rock 5 to 13 days, a starter programme under four weeks, unaided about eight weeks.
+  // Common practice: fresh ocean rock about 13 days to both at zero (5 days were ammonia alone), a starter programme under four weeks, unaided about eight weeks.
   it.each([
-    ['ocean-rock', 5, 13],
+    ['ocean-rock', 8, 17],
     ['starter', 14, 28],
     ['unaided', 45, 66],
   ] as const)('%s ends between day %d and %d, in the middle and in eight tanks of ten', (school, from, to) => {
@@ -26,6 +26,14 @@ describe('what is expected of a new tank', () => {
     expect(ends?.low ?? 0).toBeGreaterThanOrEqual(from * DAY_MS);
     expect(ends?.high ?? Infinity).toBeLessThanOrEqual((to + 0.5) * DAY_MS);
     expect(ends?.middle ?? 0).toBeGreaterThan(ends?.low ?? 0);
+  });
+
+  it('on fresh ocean rock ammonia is gone within a week or so, nitrite a week after it, thirteen days in all (common practice)', () => {
+    const { ends, lines } = expectedCourse(tank, 'ocean-rock', false, 30, KIT);
+    expect(Math.abs((ends?.middle ?? 0) / DAY_MS - 13)).toBeLessThanOrEqual(1.5);
+    const ammoniaGone = lines.ammonia.findLast(({ high }) => high > KIT.ammonia)?.at ?? Infinity;
+    expect(ammoniaGone / DAY_MS).toBeLessThanOrEqual(8);
+    expect(ends?.low ?? 0).toBeGreaterThan(ammoniaGone);
   });
 
   it.each(SCHOOL_IDS)(

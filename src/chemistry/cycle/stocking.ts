@@ -7,6 +7,7 @@ import { DAY_MS } from '../tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '../units/kinds';
 import { quantity } from '../units/quantity';
 import { stepsInput } from './cycle-input';
+import { CREW_DAY } from './schools';
 import { UGLY_PHASES, NOT_NORMAL } from './ugly-phases';
 
 export const GATE_IDS = [
@@ -28,12 +29,14 @@ export interface Gate {
   readonly why: readonly Phrase[];
 }
 
-/** Days after the start. Common practice: a clean-up crew about day 10, a first fish about day 14 of a starter programme. */
-const CREW_DAY = 10;
+/** A first fish about day 14 of a starter programme. Common practice. */
 const FISH_DAY = 14;
 /** Common practice. */
 const DAYS_BETWEEN_FISH = 14;
-const LITRES_PER_FISH = 100;
+/** The pace of the first ones: about one for each 100 L to begin with. Common practice. */
+const LITRES_PER_FIRST_FISH = 100;
+/** Two or three small ones for each 100 L are what keepers count on in the end. Common practice. */
+const FISH_PER_100L = 3;
 /** Days after the first change that soft and stony corals are waited for; chosen within what keepers do: fish first, corals after. */
 const SOFT_DAY = 42;
 const STONY_DAY = 90;
@@ -52,6 +55,8 @@ const input = z.strictObject({
   /** When the cycle was done; nothing opens before. */
   doneAt: moment('end').optional(),
   rock: z.enum(['dry', 'live']),
+  /** A starter programme: its clean-up crew comes before it has run out. */
+  starter: z.boolean().default(false),
   fish: figure('fish', 0, 1000).default(0),
   lastFishAt: moment('last fish').optional(),
   crew: z.boolean().default(false),
@@ -92,7 +97,8 @@ export const stocking = defineCalculator({
   run: (asked) => {
     const gates = gatesOf(asked);
     const days = (asked.now - asked.startedAt) / DAY_MS;
-    const most = Math.max(FISHES_AT_LEAST, Math.floor(asked.netVolumeL / LITRES_PER_FISH));
+    const first = firstFish(asked);
+    const most = fishInAll(asked);
     const phases = UGLY_PHASES.filter(({ fromDay, toDay }) => days >= fromDay && days < toDay);
     const working: Step[] = [
       {
@@ -102,10 +108,16 @@ export const stocking = defineCalculator({
         from: 'the cycle’s first day',
       },
       {
-        label: 'Fish in all, by volume',
+        label: 'Fish to begin with',
+        value: quantity('fish', first),
+        origin: 'common practice',
+        from: 'about one for each 100 L: a pace, not a ceiling',
+      },
+      {
+        label: 'Fish in the end, small ones',
         value: quantity('fish', most),
         origin: 'common practice',
-        from: 'about one for each 100 L; small ones; what they eat decides',
+        from: 'two or three for each 100 L; what they eat decides',
       },
       {
         label: 'Between fish',
@@ -129,6 +141,7 @@ export const stocking = defineCalculator({
       cautions: cautionsOf(asked),
       values: {
         gates,
+        fishToBeginWith: first,
         fishInAll: most,
         phases: UGLY_PHASES.map((phase) => ({ ...phase, here: phases.includes(phase) })),
         notNormal: NOT_NORMAL,
@@ -137,8 +150,27 @@ export const stocking = defineCalculator({
   },
 });
 
+function firstFish({ netVolumeL }: Asked): number {
+  return Math.max(FISHES_AT_LEAST, Math.floor(netVolumeL / LITRES_PER_FIRST_FISH));
+}
+
+function fishInAll(asked: Asked): number {
+  return Math.max(firstFish(asked), Math.floor((asked.netVolumeL / 100) * FISH_PER_100L));
+}
+
+/** Whether the clean-up crew may come before the cycle is through: on a starter programme, from its day on, once ammonia is gone. */
+function crewBeforeTheEnd({ starter, doneAt, startedAt, now, ammonia, steps }: Asked): boolean {
+  return (
+    starter &&
+    doneAt === undefined &&
+    now >= startedAt + CREW_DAY * DAY_MS &&
+    ammonia !== undefined &&
+    ammonia < steps.ammonia
+  );
+}
+
 function gatesOf(asked: Asked): Gate[] {
-  const { netVolumeL, startedAt, now, doneAt, rock, steps } = asked;
+  const { startedAt, now, doneAt, rock, steps } = asked;
   const clean = (asked.ammonia ?? 0) < steps.ammonia && (asked.nitrite ?? 0) < steps.nitrite;
   const dirty: readonly Phrase[] | undefined = clean
     ? undefined
@@ -160,15 +192,22 @@ function gatesOf(asked: Asked): Gate[] {
     if (shutBy && (!waits || shutBy === dirty)) return { id, name, state: 'shut', opensAt: undefined, why: shutBy };
     return { id, name, state: waits ? 'shut' : 'open', opensAt: waits ? from : undefined, why };
   };
-  const most = Math.max(FISHES_AT_LEAST, Math.floor(netVolumeL / LITRES_PER_FISH));
-  const room = asked.fish < most;
-  const nextFishAt =
-    asked.lastFishAt === undefined || !room ? undefined : asked.lastFishAt + DAYS_BETWEEN_FISH * DAY_MS;
+  const beginning = asked.fish < firstFish(asked);
+  const nextFishAt = asked.lastFishAt === undefined ? undefined : asked.lastFishAt + DAYS_BETWEEN_FISH * DAY_MS;
+  const crew = gate('clean-up crew', 'Clean-up crew', asked.crew, after(CREW_DAY), dirty, [
+    'The first film of algae feeds it. A few snails and hermits; more as there is more to eat.',
+  ]);
   return [
     gate('first change', 'First change of water', asked.changed, after(0), undefined, changeWords(asked)),
-    gate('clean-up crew', 'Clean-up crew', asked.crew, after(CREW_DAY), dirty, [
-      'The first film of algae feeds it. A few snails and hermits; more as there is more to eat.',
-    ]),
+    crewBeforeTheEnd(asked) && crew.state === 'shut'
+      ? {
+          ...crew,
+          state: 'open',
+          why: [
+            'From about day 10 of a starter programme, ammonia gone: a few snails and hermits, once there is film to eat.',
+          ],
+        }
+      : crew,
     gate(
       'first fish',
       'First fish',
@@ -185,13 +224,12 @@ function gatesOf(asked: Asked): Gate[] {
       'Next fish',
       false,
       nextFishAt,
-      dirty ??
-        (asked.fish === 0
-          ? ['After the first.']
-          : !room
-            ? [quantity('volume', netVolumeL), 'carry about', quantity('fish', most), ', and they are in.']
-            : undefined),
-      ['Two weeks after the last, with ammonia and nitrite at nothing since.'],
+      dirty ?? (asked.fish === 0 ? ['After the first.'] : undefined),
+      beginning
+        ? ['Two weeks after the last, with ammonia and nitrite at nothing since.']
+        : [
+            'Two weeks after the last. The first ones are in; from here on the food decides: one at a time, while ammonia and nitrite stay at nothing and nitrate does not climb.',
+          ],
     ),
     gate('soft corals', 'Soft corals', asked.softCorals, after(SOFT_DAY), dirty ?? nutrientsMissing(asked), [
       'Six weeks on, with some nitrate and phosphate to live from.',
@@ -239,13 +277,15 @@ function unsteady({ alkalinityWandered }: Asked): Phrase[] | undefined {
 }
 
 function answerOf({ doneAt, now }: Asked, gates: readonly Gate[]): Answer {
+  const open = gates.filter(({ state }) => state === 'open');
   if (doneAt === undefined)
     return {
-      says: ['Nothing goes in yet: the cycle is not through.'],
+      says: open.some(({ id }) => id === 'clean-up crew')
+        ? ['Open now: the clean-up crew, and nothing else: the cycle is not through.']
+        : ['Nothing goes in yet: the cycle is not through.'],
       certainty: 'worked out',
       because: ['Gates open when ammonia and nitrite have both read nothing, twice, a day apart.'],
     };
-  const open = gates.filter(({ state }) => state === 'open');
   const next = gates
     .filter((gate): gate is Gate & { opensAt: number } => gate.opensAt !== undefined && gate.opensAt > now)
     .toSorted((a, b) => a.opensAt - b.opensAt)[0];
@@ -262,8 +302,9 @@ function answerOf({ doneAt, now }: Asked, gates: readonly Gate[]): Answer {
   };
 }
 
-function cautionsOf({ rock, fish, netVolumeL }: Asked): Caution[] {
-  const most = Math.max(FISHES_AT_LEAST, Math.floor(netVolumeL / LITRES_PER_FISH));
+function cautionsOf(asked: Asked): Caution[] {
+  const { rock, fish, netVolumeL } = asked;
+  const most = fishInAll(asked);
   const cautions: Caution[] = [];
   if (fish > most)
     cautions.push({

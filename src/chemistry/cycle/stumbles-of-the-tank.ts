@@ -5,7 +5,7 @@ import { MMOL_PER_L_PER_DKH as DKH } from '../units/kinds';
 import { quantity } from '../units/quantity';
 import { ANIMALS } from './cycle-input';
 import { LIFTING_SHARES, phAfterChange, SAG_BELOW } from './ph-lift';
-import { SCHOOLS } from './schools';
+import { CREW_DAY, SCHOOLS } from './schools';
 import { lastOf, LATELY_DAYS, put, type Rule } from './stumble';
 
 /** The second bacteria are held back above it. Common practice. */
@@ -17,9 +17,14 @@ const AFTER_ADDING_DAYS = 21;
 const USUAL_ALKALINITY = 8 * DKH;
 
 /** Animals in a tank that is being fed ammonia by the measure. */
-export const stockedEarly: Rule = ({ school, deeds, found, doneAt, now }) => {
+export const stockedEarly: Rule = ({ school, tank, deeds, found, doneAt, now }) => {
   if (found.stage === 'cycled' || doneAt !== undefined || SCHOOLS[school].source === 'fish') return undefined;
-  if (put(deeds, ANIMALS, -Infinity, now).length === 0) return undefined;
+  // The crew of a starter programme comes before the programme has run out.
+  const crewFrom = school === 'starter' ? tank.startedAt + CREW_DAY * DAY_MS : Infinity;
+  const early = put(deeds, ANIMALS, -Infinity, now).filter(
+    (deed) => deed.did !== 'put in' || deed.what !== 'clean-up crew' || deed.at < crewFrom,
+  );
+  if (early.length === 0) return undefined;
   return {
     id: 'stocked early',
     severity: 'harm',

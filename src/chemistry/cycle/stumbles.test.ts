@@ -55,6 +55,22 @@ describe('a sound cycle', () => {
 });
 
 describe('stumbles, recognised from the record', () => {
+  it('animals before the end, but for the crew of a starter programme from about day 10 (common practice)', () => {
+    const stocked = (what: string, on: number, school = 'starter') =>
+      read({
+        school,
+        readings: sound(13),
+        now: at(13.1),
+        deeds: [
+          { did: 'dosed ammonia', at: START, ammonia: 2 },
+          { did: 'put in', at: at(on), what, count: 2 },
+        ],
+      }).stumbles;
+    expect(stocked('clean-up crew', 11)).not.toContain('stocked early');
+    expect(stocked('clean-up crew', 8)).toContain('stocked early');
+    expect(stocked('clean-up crew', 11, 'fishless')).toContain('stocked early');
+    expect(stocked('fish', 11)).toContain('stocked early');
+  });
   it('stalled by the cold: told with how fast the bacteria work there', () => {
     const cold = Array.from({ length: 30 }, (_, i) => day(i + 1, { ammonia: 1.9, nitrite: 0, temperature: 18, ph: 8 }));
     const more = { readings: cold, now: at(30.1), temperatureC: 18 };

@@ -147,10 +147,25 @@ describe('what may go in next', () => {
     expect(gate(stocked, 'next fish')).toMatchObject({ state: 'shut', opensAt: at(39) });
     expect(gate({ ...stocked, now: at(39.1) }, 'next fish')?.state).toBe('open');
   });
-  it('about one fish for 100 L (common practice): 250 L carry two', () => {
+  it('about one fish for 100 L to begin with, a pace and no ceiling; two or three small ones in the end (common practice)', () => {
     const two = { ...asked, fish: 2, lastFishAt: at(10) };
-    expect(why(two, 'next fish')).toContain('carry about 2 fish');
-    expect(cautionsOf('stocking', { ...two, fish: 5 }).join()).toContain('more than keepers count on');
+    expect(gate(two, 'next fish')?.state).toBe('open');
+    expect(why(two, 'next fish')).toContain('from here on the food decides');
+    expect(why({ ...two, fish: 1 }, 'next fish')).not.toContain('the food decides');
+    expect(valuesOf<{ fishToBeginWith: number; fishInAll: number }>('stocking', two)).toMatchObject({
+      fishToBeginWith: 2,
+      fishInAll: 7,
+    });
+    expect(cautionsOf('stocking', { ...two, fish: 7 }).join()).not.toContain('more than keepers count on');
+    expect(cautionsOf('stocking', { ...two, fish: 8 }).join()).toContain('more than keepers count on');
+  });
+  it('the crew of a starter programme comes about day 10, before it has run out (common practice)', () => {
+    const running = { ...asked, doneAt: undefined, starter: true, nitrite: 2, now: at(11) };
+    expect(gate(running, 'clean-up crew')?.state).toBe('open');
+    expect(answered('stocking', running).sentence).toMatch(/^Open now: the clean-up crew, and nothing else/);
+    for (const shut of [{ now: at(9) }, { ammonia: 0.5 }, { ammonia: undefined }, { starter: false }])
+      expect(gate({ ...running, ...shut }, 'clean-up crew')?.state).toBe('shut');
+    expect(gate(running, 'first fish')?.state).toBe('shut');
   });
   it('ammonia that reads again shuts every gate for animals', () => {
     const again = { ...asked, ammonia: 0.5 };

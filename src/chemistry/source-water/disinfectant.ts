@@ -4,6 +4,7 @@ import { defineCalculator, type Answer, type Caution, type Step } from '../calcu
 import { amount } from '../calculator-input';
 import { Refusal } from '../refusal';
 import { quantity } from '../units/quantity';
+import { carbonLife, type Disinfectant } from './carbon-block';
 
 /** What a strip can tell from nothing, and how far apart two strips of one water may read. Chosen. */
 const STRIP_MG_PER_L = 0.2;
@@ -18,9 +19,17 @@ export const disinfectant = defineCalculator({
     freeChlorine: amount({ ...AMOUNTS.chlorine, field: 'free chlorine' }),
     /** Total chlorine behind the carbon, where it was read. */
     afterCarbon: amount({ ...AMOUNTS.chlorine, field: 'total chlorine after the carbon' }).optional(),
+    /** The first carbon block: what its label says, and the litres of supply that have passed it, waste and all. */
+    carbon: z
+      .strictObject({
+        ratedL: amount(AMOUNTS.carbonRated).optional(),
+        forChloramine: z.boolean().default(false),
+        passedL: amount({ ...AMOUNTS.carbonRated, field: 'water passed through the carbon', low: 0 }),
+      })
+      .optional(),
   }),
-  example: { totalChlorine: 1.6, freeChlorine: 0.2, afterCarbon: 0 },
-  run: ({ totalChlorine, freeChlorine, afterCarbon }) => {
+  example: { totalChlorine: 1.6, freeChlorine: 0.2, afterCarbon: 0, carbon: { forChloramine: true, passedL: 900 } },
+  run: ({ totalChlorine, freeChlorine, afterCarbon, carbon }) => {
     if (freeChlorine > totalChlorine + STRIP_MG_PER_L)
       throw new Refusal({
         field: 'free chlorine',
@@ -29,7 +38,10 @@ export const disinfectant = defineCalculator({
         hint: 'Free chlorine is a part of the total: the two strips may have changed places.',
       });
     const combined = Math.max(0, totalChlorine - freeChlorine);
-    const kind = totalChlorine < STRIP_MG_PER_L / 2 ? 'none' : combined > STRIP_MG_PER_L ? 'chloramine' : 'chlorine';
+    const kind: Kind =
+      totalChlorine < STRIP_MG_PER_L / 2 ? 'none' : combined > STRIP_MG_PER_L ? 'chloramine' : 'chlorine';
+    const life = carbon && carbonLife(carbon, kind);
+    const carbonDue = carbon !== undefined && life !== undefined && carbon.passedL >= life.litres;
     const carbonSpent = afterCarbon !== undefined && afterCarbon > CARBON_SPENT_MG_PER_L;
     const working: Step[] = [
       {
@@ -46,6 +58,28 @@ export const disinfectant = defineCalculator({
         from: `total less free; up to ${STRIP_MG_PER_L} mg/L a strip cannot tell`,
       },
     ];
+    if (carbon && life)
+      working.push(
+        {
+          label: 'The carbon is good for',
+          value: quantity('volume', life.litres),
+          origin: life.from === 'label' ? 'setting' : 'common practice',
+          from:
+            life.from === 'label'
+              ? 'its label'
+              : kind === 'chloramine'
+                ? carbon.forChloramine
+                  ? 'a block made for chloramine: some thousands of gallons'
+                  : 'an ordinary block lets half of the chloramine through after some tens of gallons, whatever its label says'
+                : 'what ordinary blocks are rated for',
+        },
+        {
+          label: 'Passed through it',
+          value: quantity('volume', carbon.passedL),
+          origin: 'log',
+          from: 'water made since it was fitted, and its waste',
+        },
+      );
     return {
       answer: carbonSpent
         ? {
@@ -53,15 +87,36 @@ export const disinfectant = defineCalculator({
             certainty: 'worked out',
             because: [quantity('chlorine', afterCarbon), 'come through it; chlorine eats the membrane behind it.'],
           }
-        : ANSWER[kind](totalChlorine, combined),
+        : carbonDue
+          ? {
+              says: [
+                kind === 'chloramine' && !carbon.forChloramine
+                  ? 'It is chloramine and the carbon is an ordinary block: fit one made for it, and a second behind it.'
+                  : 'Change the carbon now.',
+              ],
+              certainty: life.from === 'label' ? 'worked out' : 'rough',
+              because: [
+                quantity('volume', carbon.passedL),
+                'have passed it, and it is good for about',
+                quantity('volume', life.litres),
+                `of a supply with ${kind}.`,
+              ],
+            }
+          : ANSWER[kind](totalChlorine, combined),
       working,
       cautions: CAUTIONS[kind],
-      values: { combinedMgPerL: combined, kind, carbonSpent },
+      values: {
+        combinedMgPerL: combined,
+        kind,
+        carbonSpent,
+        carbonDue,
+        ...(carbon && life && { carbonLeftL: Math.max(0, life.litres - carbon.passedL) }),
+      },
     };
   },
 });
 
-type Kind = 'none' | 'chlorine' | 'chloramine';
+type Kind = Exclude<Disinfectant, 'unknown'>;
 
 const ANSWER: Record<Kind, (total: number, combined: number) => Answer> = {
   none: () => ({

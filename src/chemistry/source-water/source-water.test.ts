@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { answered, refusalOf, valuesOf } from '../testing/run-calculator';
 import { referenceRows, remade } from '../testing/reference-table';
+import { carbonLife } from './carbon-block';
 import { drivingPressureKPa, litresMadePerDay, osmoticPressureKPa, temperatureFactor, type Feed } from './membrane';
 
 const rows = referenceRows(new URL('osmotic-check.csv', import.meta.url));
@@ -188,5 +189,28 @@ describe('chlorine or chloramine', () => {
       valuesOf<{ carbonSpent: boolean }>('disinfectant', { totalChlorine: 1.5, freeChlorine: 1.4, afterCarbon: 0.4 })
         .carbonSpent,
     ).toBe(true);
+  });
+});
+
+describe('how long carbon lasts', () => {
+  const GAL = 3.785411784;
+  it('goes by litres and by what the supply holds, not by days alone (common practice)', () => {
+    // A block rated 6 000 US gal let half of the chloramine through after about 40; one made for it lasts a few thousand.
+    expect(carbonLife({ ratedL: 6000 * GAL }, 'chlorine')).toEqual({ litres: 6000 * GAL, from: 'label' });
+    expect(carbonLife({ ratedL: 6000 * GAL }, 'chloramine')?.litres).toBeCloseTo(40 * GAL, 9);
+    expect(carbonLife({ forChloramine: true }, 'chloramine')?.litres).toBeCloseTo(2000 * GAL, 9);
+    expect(carbonLife({}, 'unknown')?.from).toBe('common practice');
+    expect(carbonLife({ ratedL: 9000 }, 'none')).toBeUndefined();
+  });
+  it('is due once so much has passed it, and the answer says so', () => {
+    const asked = { totalChlorine: 1.6, freeChlorine: 0.2 };
+    const ordinary = answered('disinfectant', { ...asked, carbon: { passedL: 300 } });
+    expect(ordinary.sentence).toMatch(/the carbon is an ordinary block: fit one made for it/);
+    expect(ordinary.because).toMatch(/300 L have passed it, and it is good for about 151 L/);
+    const made = { ...asked, carbon: { passedL: 300, forChloramine: true } };
+    expect(answered('disinfectant', made).sentence).toMatch(/^It is chloramine/);
+    expect(valuesOf<{ carbonLeftL: number }>('disinfectant', made).carbonLeftL).toBeCloseTo(2000 * GAL - 300, 6);
+    const worn = { totalChlorine: 1, freeChlorine: 1, carbon: { passedL: 9001, ratedL: 9000 } };
+    expect(answered('disinfectant', worn).sentence).toBe('Change the carbon now.');
   });
 });
