@@ -20,6 +20,7 @@ import { effluentFlow } from './reactor/effluent-flow';
 import { away } from './top-off/away';
 import { topOffFailure } from './top-off/failure';
 import { topOffUpkeep } from './top-off/upkeep';
+import { zeroNutrients } from './nutrients/zero-nutrients';
 import { recipe } from './reagents/recipe-calculator';
 import { solution } from './reagents/solution-calculator';
 import { freeAmmonia } from './nitrogen/free-ammonia-calculator';
@@ -70,6 +71,7 @@ export const CALCULATORS = [
   maintenanceDose,
   correction,
   effluentFlow,
+  zeroNutrients,
   forecast,
 ] as const satisfies readonly { readonly name: string }[];
 

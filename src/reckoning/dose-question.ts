@@ -4,6 +4,7 @@ import { calciumDemand, type Demand } from '@/chemistry/consumption/balance';
 import type { ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { correction } from '@/chemistry/dosing/correction';
 import { ELEMENTS, ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
+import { PARAMETERS } from '@/chemistry/parameters';
 import type { maintenanceDose } from '@/chemistry/dosing/maintenance';
 import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { saltsOfBottle } from '@/chemistry/reagents/claim';
@@ -45,6 +46,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   }
   const parts = partsFor(book, tank);
   const unsaid = unsaidSupply(book, tank, now);
+  const standing = standingAt(book, tank, now).doses;
   const certainty: Certainty =
     overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity, 'alkalinity') : 'worked out';
   return {
@@ -62,6 +64,12 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
         ELEMENTS.flatMap((element) => {
           const solution = parts[element];
           return solution ? [[element, partInput(solution, element)]] : [];
+        }),
+      ),
+      running: Object.fromEntries(
+        ELEMENTS.flatMap((element) => {
+          const solution = parts[element];
+          return solution ? [[element, standing.get(solution.id) ?? 0]] : [];
         }),
       ),
       carriedByOthers: Object.fromEntries(
@@ -232,6 +240,8 @@ export function correctionQuestions(
         level: moves?.level ?? reading.value,
         levelSd: moves?.levelSd ?? 0,
         aim: aimFor(tank, element),
+        band: [...(tank.targets[element] ?? PARAMETERS[element].band)] as [number, number],
+        reading: reading.value,
         part: { name: solution.name, perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)) },
         // A consumption the tests cannot tell from nothing says nothing of how fast a level falls.
         ...(estimate &&

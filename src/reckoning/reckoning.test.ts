@@ -230,8 +230,8 @@ describe('where pH is heading', () => {
 
 describe('answers over the record', () => {
   it('tells levels outside their band only beyond test error', () => {
-    expect(standingOfWater(book(alk(99, 7.95)), tank)[0]?.place).toBe('at the edge');
-    expect(standingOfWater(book(alk(99, 7.5)), tank)[0]?.place).toBe('low');
+    expect(standingOfWater(book(alk(99, 7.95)), tank, now)[0]?.place).toBe('at the edge');
+    expect(standingOfWater(book(alk(99, 7.5)), tank, now)[0]?.place).toBe('low');
     expect(seriesAnswer(book(alk(99, 7.5)), tank, now).says.join(' ')).toMatch(/^Alkalinity stands low at/);
     expect(seriesAnswer(book(), tank, now).certainty).toBe('not enough yet');
   });

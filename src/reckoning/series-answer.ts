@@ -6,12 +6,12 @@ import { capitalised } from '@/chemistry/words';
 import type { Book, Tank } from '@/record/schema';
 import { certaintyOf, driftOf } from './consumption';
 import { readingsOf } from './readings';
-import { standingOfWater } from './standing-of-water';
+import { nutrientsAtZero, standingOfWater } from './standing-of-water';
 
 /** One sentence over all the curves: what drifts, what stands outside its band, and what should be read again. */
 export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
   if (
-    readingsOf(book, tank.id, 'alkalinity').length + standingOfWater(book, tank).length === 0 &&
+    readingsOf(book, tank.id, 'alkalinity').length + standingOfWater(book, tank, now).length === 0 &&
     !book.entries.some((entry) => entry.tankId === tank.id && entry.kind === 'reading')
   ) {
     return {
@@ -21,12 +21,22 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
     };
   }
   const outside = new Map(
-    standingOfWater(book, tank)
+    standingOfWater(book, tank, now)
       .filter(({ place }) => place === 'low' || place === 'high')
       .map((standing) => [standing.parameter as string, standing]),
   );
   const clauses: Phrase[][] = [];
-  let certainty: Certainty = outside.size > 0 ? 'worked out' : 'steady';
+  const { warns, zeroForDays = 0 } = nutrientsAtZero(book, tank, now).values;
+  if (warns) {
+    clauses.push([
+      'nitrate and phosphate have both read zero for',
+      quantity('days', Math.round(zeroForDays)),
+      '(feed more)',
+    ]);
+    outside.delete('nitrate');
+    outside.delete('phosphate');
+  }
+  let certainty: Certainty = warns || outside.size > 0 ? 'worked out' : 'steady';
   for (const element of ELEMENTS) {
     const estimate = driftOf(book, tank, element, now);
     if (!estimate || certaintyOf(estimate, element) !== 'drifting') continue;

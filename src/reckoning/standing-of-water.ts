@@ -1,27 +1,45 @@
+import { placeInBand, type Place } from '@/chemistry/level-place';
+import { zeroNutrients } from '@/chemistry/nutrients/zero-nutrients';
 import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import type { Book, Tank } from '@/record/schema';
-import { lastReading, type DatedValue } from './readings';
+import { lastReading, readingsOf, type DatedValue } from './readings';
+import { remember } from './remember';
 
 export interface ParameterStanding {
   readonly parameter: ParameterId;
   readonly last: DatedValue;
   readonly band: readonly [number, number];
   /** Outside the band by more than the test's own error could explain. */
-  readonly place: 'in band' | 'low' | 'high' | 'at the edge';
+  readonly place: Place;
+  /** Nitrate and phosphate, both at zero for so many days that it is a warning, whatever the band. */
+  readonly zeroForDays?: number | undefined;
 }
 
 /** Where each measured parameter stands against the tank's target band. */
-export function standingOfWater(book: Book, tank: Tank): ParameterStanding[] {
+export function standingOfWater(book: Book, tank: Tank, now: number): ParameterStanding[] {
+  const { warns, zeroForDays } = nutrientsAtZero(book, tank, now).values;
   return PARAMETER_IDS.flatMap((parameter): ParameterStanding[] => {
     const last = lastReading(book, tank.id, parameter);
     const band = tank.targets[parameter];
     if (!last || !band) return [];
-    return [{ parameter, last, band, place: placeIn(last.value, band, PARAMETERS[parameter].testError) }];
+    const place = placeInBand(last.value, band, PARAMETERS[parameter].testError);
+    const atZero = warns && (parameter === 'nitrate' || parameter === 'phosphate');
+    return [{ parameter, last, band, place, ...(atZero && { zeroForDays }) }];
   });
 }
 
-function placeIn(value: number, [low, high]: readonly [number, number], testError: number): ParameterStanding['place'] {
-  if (value >= low && value <= high) return 'in band';
-  if (value < low) return low - value > testError ? 'low' : 'at the edge';
-  return value - high > testError ? 'high' : 'at the edge';
+/** Whether nitrate and phosphate both read zero, and for how long. */
+export function nutrientsAtZero(book: Book, tank: Tank, now: number) {
+  return remember(book, tank, `nutrients at zero at ${now}`, () =>
+    zeroNutrients.run({ now, nitrate: datedOf(book, tank, 'nitrate'), phosphate: datedOf(book, tank, 'phosphate') }),
+  );
 }
+
+function datedOf(book: Book, tank: Tank, parameter: 'nitrate' | 'phosphate') {
+  return readingsOf(book, tank.id, parameter)
+    .slice(-MOST_READINGS)
+    .map(({ at, value }) => ({ at, value }));
+}
+
+/** A year of daily tests and more; a longer zero is no less of a warning. */
+const MOST_READINGS = 500;

@@ -4,7 +4,10 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Tank } from '@/record/schema';
+import { NUTRIENT_SCHOOLS } from '@/chemistry/parameters';
 import { outlook } from './outlook';
+import { seriesAnswer } from './series-answer';
+import { standingOfWater } from './standing-of-water';
 import { lastReading, readingsOf } from './readings';
 import { todayOf } from './today';
 import { topOffQuestion } from './top-off-question';
@@ -43,7 +46,44 @@ const standing = (daysAgo: number, mlPerDay: number): Entry => ({
   mlPerDay,
 });
 
+describe('nitrate and phosphate at zero for weeks', () => {
+  const zero = [20, 13, 6, 1].map((daysAgo): Entry => ({
+    ...at(daysAgo),
+    kind: 'reading',
+    values: { nitrate: 0, phosphate: 0 },
+  }));
+  it.each(['ultra-low', 'low', 'fed'] as const)(
+    'is a warning in the %s school, on Today, Series and beside the level',
+    (school) => {
+      const tank: Tank = {
+        ...base,
+        targets: {
+          ...base.targets,
+          nitrate: [...NUTRIENT_SCHOOLS[school].nitrate],
+          phosphate: [...NUTRIENT_SCHOOLS[school].phosphate],
+        },
+      };
+      const book = bookOf(zero, tank);
+      const line = todayOf(book, tank, now).lines.find(({ title }) => title === 'Nutrients');
+      expect(line?.answer.says[0]).toMatch(/^Feed more: nitrate and phosphate have both read zero/);
+      expect(standingOfWater(book, tank, now).map(({ zeroForDays }) => zeroForDays)).toEqual([19, 19]);
+      expect(seriesAnswer(book, tank, now).says[0]).toMatch(/^Nitrate and phosphate have both read zero for/);
+    },
+  );
+});
+
 describe('what presses first', () => {
+  it('a dose that was set is not told again', () => {
+    const book = bookOf([standing(20, 0), alk(12, 8.6), alk(8, 8.4), alk(4, 8.2)]);
+    const wanted = todayOf(book, base, now).lines.find(({ bench }) => bench === 'dose')?.answer.says;
+    expect(wanted?.[0]).toBe('Dose');
+    const mlPerDay = Math.round((wanted?.[1] as { amount: number }).amount * 10) / 10;
+    const set = bookOf([...book.entries, { ...standing(0, mlPerDay) }]);
+    expect(todayOf(set, base, now).lines.find(({ bench }) => bench === 'dose')?.answer.says[0]).toBe(
+      'Leave the doses as they are:',
+    );
+  });
+
   const falling = [standing(9, 0), alk(8, 8.6), alk(4, 8.0), alk(1, 7.6)];
 
   it('a reservoir about to run dry comes before a dose that is off', () => {

@@ -14,6 +14,7 @@ import { changeHabit } from './change-habit';
 import { doseQuestion, reactorQuestion } from './dose-question';
 import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
+import { nutrientsAtZero } from './standing-of-water';
 import { upkeepQuestion } from './top-off-upkeep';
 import { topOffQuestion } from './top-off-question';
 
@@ -58,6 +59,7 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
     upkeepLine(book, tank, now),
     leavingLine(book, tank, now),
     doseLine(book, tank, now),
+    nutrientsLine(book, tank, now),
     seriesLine(book, tank, now),
     changeLine(book, tank, now),
   ]
@@ -133,6 +135,12 @@ function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
     return Math.abs(mlPerDay - runs) > DOSE_OFF_BY * Math.max(mlPerDay, 1);
   });
   return { bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: off ? 2 : 0.5 };
+}
+
+/** Nitrate and phosphate at zero for weeks: a warning in every school. */
+function nutrientsLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
+  const { answer, values } = nutrientsAtZero(book, tank, now);
+  return values.warns ? { bench: 'series', title: 'Nutrients', answer, pressing: 1.6 } : undefined;
 }
 
 /** A change that falls due within two days, or did. */

@@ -2,12 +2,15 @@
 
 import { nanoid } from 'nanoid';
 import { correction } from '@/chemistry/dosing/correction';
+import { attempt } from '@/chemistry/refusal';
 import { capitalised } from '@/chemistry/words';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';
+import { Refused } from '@/interface/refused';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { correctionQuestions, type DoseQuestion } from '@/reckoning/dose-question';
+import { pumpSetting } from './demand-figures';
 
 /** Levels that stand off their aim, mended once and apart from the maintenance dose. */
 export function Corrections({ question }: { readonly question: DoseQuestion }) {
@@ -23,9 +26,10 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
         Separate from the maintenance dose: they move a level to its aim once, no faster than the animals bear.
       </p>
       {questions.map((input) => {
-        const outcome = correction.run(input);
+        const { outcome, refusal } = attempt(() => correction.run(input));
+        if (!outcome) return <Refused key={input.element} lesser refusal={refusal} otherwise="" />;
         const solution = question.parts[input.element];
-        const { mlPerDay } = outcome.values;
+        const { mlPerDay, lowered } = outcome.values;
         const log = () => {
           if (!solution) return;
           void commit({
@@ -45,28 +49,48 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
             },
           });
         };
+        const lower = () => {
+          if (!solution || !lowered) return;
+          const told = showText(quantity('doseRate', pumpSetting(lowered.mlPerDay)), book.settings.units);
+          void commit({
+            label: `Set ${solution.name} to ${told}`,
+            put: {
+              entries: [
+                {
+                  id: nanoid(),
+                  tankId: tank.id,
+                  at: now,
+                  kind: 'standing-dose',
+                  solutionId: solution.id,
+                  mlPerDay: pumpSetting(lowered.mlPerDay),
+                  note: `Lowered to bring ${input.element} down`,
+                },
+              ],
+            },
+          });
+        };
         return (
           <details
             key={input.element}
             className="mt-4 border-t border-line pt-3"
-            open={!outcome.values.withinTestError && outcome.values.totalMl > 0}
+            open={!outcome.values.withinTestError}
           >
             <summary className="min-h-9 cursor-pointer font-semibold">
               {capitalised(input.element)}{' '}
-              <span className="font-normal text-soft">
-                {outcome.values.withinTestError
-                  ? 'stands where it should'
-                  : outcome.values.totalMl > 0
-                    ? 'stands low'
-                    : 'stands high'}
-              </span>
+              <span className="font-normal text-soft">{outcome.values.place ?? 'left as it is'}</span>
             </summary>
             <div className="mt-2">
               <Answer
                 lesser
                 label={`${input.element} correction`}
                 answer={outcome.answer}
-                actions={mlPerDay > 0 && <Button onClick={log}>Log today’s share</Button>}
+                actions={
+                  mlPerDay > 0 ? (
+                    <Button onClick={log}>Log today’s share</Button>
+                  ) : (
+                    lowered && <Button onClick={lower}>Set this as the standing dose from now</Button>
+                  )
+                }
               />
             </div>
             <Working steps={outcome.working} />

@@ -1,8 +1,11 @@
 'use client';
 
 import { useState } from 'react';
+import { attempt } from '@/chemistry/refusal';
 import { Bench } from '@/interface/bench';
+import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
+import { Refused } from '@/interface/refused';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
 import type { Tank } from '@/record/schema';
 import { doseQuestion, type DoseOverrides } from '@/reckoning/dose-question';
@@ -24,13 +27,20 @@ export function DoseBench() {
   useTitle(`Dose, ${tank.name}`);
   const [method, setMethod] = useState(tank.method);
   const [overrides, setOverrides] = useState<DoseOverrides>({});
-  const question = doseQuestion(book, tank, now, overrides);
+  const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now, overrides));
   return (
     <Bench question="What does the tank take, and what replaces it?">
       <div className="mb-4">
         <ChoiceRow label="How it is replaced" choices={SCHOOLS} chosen={method} onChoose={setMethod} />
       </div>
-      {method === 'reactor' ? (
+      {!question ? (
+        <>
+          <Refused refusal={refusal} otherwise="" />
+          <Button className="mt-4" onClick={() => setOverrides({})}>
+            Put the record’s figures back
+          </Button>
+        </>
+      ) : method === 'reactor' ? (
         <ReactorAnswer question={question} overrides={overrides} onOverride={setOverrides} />
       ) : (
         <PartsAnswer
@@ -40,7 +50,7 @@ export function DoseBench() {
           byWaterChanges={method === 'water-changes'}
         />
       )}
-      <Corrections question={question} />
+      {question && <Corrections question={question} />}
       <TryADose />
     </Bench>
   );

@@ -2,7 +2,7 @@
 
 import type { Answer as AnswerText } from '@/chemistry/calculator';
 import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/chemistry/parameters';
-import { Answer } from '@/interface/answer';
+import { Answer, Cautions } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { SeriesChart } from '@/interface/charts/series-chart';
 import { MARK_SHAPES, marksOf } from '@/interface/tide/marks';
@@ -15,6 +15,7 @@ import { useCycle } from '@/interface/cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
 import { readingsOf } from '@/reckoning/readings';
 import { seriesAnswer } from '@/reckoning/series-answer';
+import { nutrientsAtZero } from '@/reckoning/standing-of-water';
 
 const CYCLING: readonly ParameterId[] = ['ammonia', 'nitrite'];
 /** Ammonia and nitrite are shown only where they are measured. */
@@ -49,6 +50,7 @@ export function SeriesBench() {
   return (
     <Bench question="How has the water moved?">
       <Answer answer={answer} />
+      <Cautions cautions={nutrientsAtZero(book, tank, now).cautions} />
       <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
         {ordered.map((id) => {
           const ahead = outlookOf(book, tank, id, now, to, cycle);

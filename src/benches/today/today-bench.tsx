@@ -58,7 +58,7 @@ export function TodayBench() {
             ))}
           </ul>
         </section>
-        <WaterStands standings={standingOfWater(book, tank)} now={now} />
+        <WaterStands standings={standingOfWater(book, tank, now)} now={now} />
       </div>
     </Bench>
   );
@@ -101,8 +101,9 @@ function WaterStands({ standings, now }: { readonly standings: readonly Paramete
         </p>
       )}
       <ul className="mt-2">
-        {standings.map(({ parameter, last, band, place }) => {
+        {standings.map(({ parameter, last, band, place, zeroForDays }) => {
           const { name, kind } = PARAMETERS[parameter];
+          const told = zeroForDays === undefined ? place : `zero, ${Math.round(zeroForDays)} days`;
           return (
             <li
               key={parameter}
@@ -112,13 +113,13 @@ function WaterStands({ standings, now }: { readonly standings: readonly Paramete
                 {name}
                 <span className="block text-sm text-soft">{whenText(last.at, now, zone)}</span>
               </span>
-              <BandBar value={last.value} band={band} label={`${name}: ${place}`} />
+              <BandBar value={last.value} band={band} label={`${name}: ${told}`} />
               <span className="text-right">
                 <strong className="font-semibold">{showText(quantity(kind, last.value), units)}</strong>
                 <span
-                  className={`block text-sm ${place === 'low' || place === 'high' ? 'font-semibold text-kelp' : 'text-soft'}`}
+                  className={`block text-sm ${place === 'low' || place === 'high' || told !== place ? 'font-semibold text-kelp' : 'text-soft'}`}
                 >
-                  {place}
+                  {told}
                 </span>
               </span>
             </li>

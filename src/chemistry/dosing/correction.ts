@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { amount, amountOfNamedKind, figure, settled } from '../calculator-input';
 import { AMOUNTS } from '../amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator';
-import { readingExpectation } from '../parameters';
+import { placeInBand } from '../level-place';
+import { PARAMETERS, readingExpectation } from '../parameters';
 import { quantity } from '../units/quantity';
 import { ELEMENTS, ELEMENT_FACTS } from './elements';
 import { lowering } from './lowering';
@@ -17,6 +18,9 @@ export const correction = defineCalculator({
     /** In the element's canonical unit. */
     levelSd: figure('doubt of the level', 0, 1000).default(0),
     aim: amountOfNamedKind('aim', 'element'),
+    /** The target band, and the last reading, which is judged against it. A level in its band is left alone. */
+    band: z.tuple([amountOfNamedKind('lower end', 'element'), amountOfNamedKind('upper end', 'element')]).optional(),
+    reading: amountOfNamedKind('last reading', 'element').optional(),
     part: z.strictObject({ name: z.string().max(60), perMl: figure('amount a millilitre adds', 1e-9, 1e6) }),
     /** Fastest rise a day, in the element's canonical unit; common practice when left out. */
     limitPerDay: figure('fastest rise a day', 1e-6, 1000).optional(),
@@ -38,12 +42,25 @@ export const correction = defineCalculator({
     const { element, netVolumeL, levelSd, part, limitPerDay } = input;
     const level = settled(input.level, { ...readingExpectation(element), field: 'level', low: 0 });
     const aim = settled(input.aim, { ...readingExpectation(element), field: 'aim', low: 0 });
+    const settle = (value: number | string, field: string) =>
+      settled(value, { ...readingExpectation(element), field, low: 0 });
+    const reading = input.reading === undefined ? level : settle(input.reading, 'last reading');
+    const place =
+      input.band &&
+      placeInBand(
+        reading,
+        [settle(input.band[0], 'lower end'), settle(input.band[1], 'upper end')],
+        PARAMETERS[element].testError,
+      );
+    const leave = place === 'in band' || place === 'at the edge';
     const limit = limitPerDay ?? ELEMENT_FACTS[element].riseLimitPerDay;
     const rise = aim - level;
     const totalMl = Math.max(0, (rise * netVolumeL) / part.perMl);
     // A hair under the limit must not become a second day through rounding.
     const days = Math.max(1, Math.ceil(rise / limit - 1e-9));
-    const inDoubt = Math.abs(rise) <= 1.96 * levelSd;
+    // One reading against all the others: nothing is dosed on it.
+    const apart = (place === 'low' && rise <= 0) || (place === 'high' && rise >= 0);
+    const inDoubt = leave || apart || Math.abs(rise) <= 1.96 * levelSd;
     const working: Step[] = [
       {
         label: `${element} now`,
@@ -81,25 +98,44 @@ export const correction = defineCalculator({
       rise < 0 && !inDoubt ? lowering({ ...input, level, aim, consumptionPerDay: input.consumptionPerDay }) : undefined;
     if (down) working.push(...down.working);
     return {
-      answer: inDoubt
+      answer: leave
         ? {
-            says: [`Leave ${element} as it is: it stands where it should, as far as the test can tell.`],
-            certainty: 'within test error' as const,
-            because: [quantity(element, level), 'against', quantity(element, aim), '.'],
+            says:
+              place === 'in band'
+                ? [`Leave ${element} as it is: it is in its band.`]
+                : [
+                    `Leave ${element} as it is and test again: it is at the edge of its band, by less than a test can tell.`,
+                  ],
+            certainty: place === 'in band' ? ('worked out' as const) : ('within test error' as const),
+            because: ['Last read', quantity(element, reading), '.'],
           }
-        : !down
+        : apart
           ? {
               says: [
-                'Add',
-                quantity('dose', totalMl / days),
-                `of ${part.name} a day for`,
-                quantity('days', days),
-                ', once.',
+                `Test ${element} again: its last reading is ${place ?? 'off'}, and the readings together are not.`,
               ],
-              certainty: 'worked out' as const,
-              because: ['It lifts', `${element} from`, quantity(element, level), 'to', quantity(element, aim), '.'],
+              certainty: 'retest' as const,
+              because: ['Last read', quantity(element, reading), '; together they tell', quantity(element, level), '.'],
             }
-          : down.answer,
+          : inDoubt
+            ? {
+                says: [`Leave ${element} as it is: it stands where it should, as far as the test can tell.`],
+                certainty: 'within test error' as const,
+                because: [quantity(element, level), 'against', quantity(element, aim), '.'],
+              }
+            : !down
+              ? {
+                  says: [
+                    'Add',
+                    quantity('dose', totalMl / days),
+                    `of ${part.name} a day for`,
+                    quantity('days', days),
+                    ', once.',
+                  ],
+                  certainty: 'worked out' as const,
+                  because: ['It lifts', `${element} from`, quantity(element, level), 'to', quantity(element, aim), '.'],
+                }
+              : down.answer,
       working,
       cautions,
       values: {
@@ -107,6 +143,7 @@ export const correction = defineCalculator({
         days,
         mlPerDay: inDoubt ? 0 : totalMl / days,
         withinTestError: inDoubt,
+        ...(place && { place }),
         ...(down?.dose && { lowered: down.dose }),
       },
     };

@@ -183,6 +183,18 @@ describe('maintenance', () => {
     expect(short?.says[1]).toMatchObject({ amount: 2 });
     expect(short?.says[2]).toMatch(/less calcium than the tank takes/);
   });
+  it('a dose that is set already is left: no second telling to set it', () => {
+    const run = (mlPerDay: number) =>
+      maintenanceDose.run({
+        netVolumeL: 300,
+        demand: { alkalinity: demand },
+        parts: { alkalinity: part },
+        running: { alkalinity: mlPerDay },
+      }).answer.says;
+    expect(run(Math.round(600 / perMl) / 10)[0]).toBe('Leave the doses as they are:');
+    expect(run(20)[0]).toBe('Dose');
+    expect(run(0)[0]).toBe('Dose');
+  });
   it('asks what was dosed when nothing was said of it', () => {
     const { answer } = maintenanceDose.run({
       netVolumeL: 300,
@@ -244,6 +256,27 @@ describe('a correction', () => {
   });
   it('is left alone inside the test error', () => {
     expect(correction.run({ ...base, level: 8.4 * DKH, aim: 8.45 * DKH }).values.withinTestError).toBe(true);
+  });
+
+  it('judges a level as every other screen does: in its band it is left, however far from the middle', () => {
+    const band: [string, string] = ['7.8 dKH', '8.8 dKH'];
+    const at = (dkh: number) => correction.run({ ...base, level: dkh * DKH, aim: 8.3 * DKH, band });
+    expect(at(7.85)).toMatchObject({ values: { place: 'in band', totalMl: 0, withinTestError: true } });
+    // 0.12 dKH is a careful home test's error (common practice).
+    expect(at(7.7)).toMatchObject({
+      values: { place: 'at the edge', totalMl: 0 },
+      answer: { certainty: 'within test error' },
+    });
+    expect(at(7.6).values).toMatchObject({ place: 'low', withinTestError: false });
+    expect(at(7.6).values.totalMl).toBeGreaterThan(0);
+    expect(at(9.2).values).toMatchObject({ place: 'high' });
+    // One reading against all the others is tested again.
+    const apart = correction.run({ ...base, level: 8.4 * DKH, reading: '7.4 dKH', aim: 8.3 * DKH, band });
+    expect(apart).toMatchObject({ values: { totalMl: 0 }, answer: { certainty: 'retest' } });
+    // It is the last reading that is judged; how much is missing is told by all of them.
+    const read = correction.run({ ...base, level: 7.9 * DKH, reading: '7.4 dKH', aim: 8.3 * DKH, band });
+    expect(read.values.place).toBe('low');
+    expect((read.values.totalMl * perMl) / 400 / DKH).toBeCloseTo(0.4, 9);
   });
 
   describe('of a level that is too high', () => {

@@ -25,7 +25,12 @@ export function withinTestError(elements: readonly Element[]): Answer {
   };
 }
 
-export function answerOf(doses: readonly PartDose[], certainty: Certainty, needs: readonly Need[]): Answer {
+export function answerOf(
+  doses: readonly PartDose[],
+  certainty: Certainty,
+  needs: readonly Need[],
+  running: Partial<Record<Element, number>>,
+): Answer {
   const worth = doses.filter((dose) => dose.mlPerDay > LEAST_ML_PER_DAY);
   if (worth.length === 0) {
     const rising = needs.filter(({ rises }) => rises).map(({ element }) => element);
@@ -39,7 +44,9 @@ export function answerOf(doses: readonly PartDose[], certainty: Certainty, needs
       because: rangeOf(doses),
     };
   }
-  const says: Phrase[] = ['Dose'];
+  // Set already, as finely as a pump is set: nothing is to be done.
+  const runs = doses.every(({ element, mlPerDay }) => Math.abs((running[element] ?? 0) - mlPerDay) <= LEAST_ML_PER_DAY);
+  const says: Phrase[] = [runs ? 'Leave the doses as they are:' : 'Dose'];
   worth.forEach((dose, i) => {
     if (i > 0) says.push(i === worth.length - 1 ? 'and' : ',');
     says.push(quantity('doseRate', dose.mlPerDay), `of ${dose.part}`);

@@ -44,6 +44,8 @@ export const maintenanceDose = defineCalculator({
         z.strictObject({ amountPerDay: figure('amount a day', -1e9, 1e9, 'mmol or mg'), by: z.string().max(2000) }),
       )
       .default({}),
+    /** What each part is dosed at now, mL a day. */
+    running: z.partialRecord(z.enum(ELEMENTS), figure('dose a day', 0, 1e6, 'mL/day')).default({}),
     /** Elements whose readings wait for a word on what was dosed when they were taken. */
     unsaid: z.array(z.enum(ELEMENTS)).max(3).default([]),
     certainty: z.enum(CERTAINTIES).default('worked out'),
@@ -57,7 +59,7 @@ export const maintenanceDose = defineCalculator({
     },
     carriedByOthers: { alkalinity: { amountPerDay: 114, by: 'limewater' } },
   },
-  run: ({ netVolumeL, demand, parts, carriedByOthers, unsaid, certainty }) => {
+  run: ({ netVolumeL, demand, parts, carriedByOthers, running, unsaid, certainty }) => {
     const working: Step[] = [
       {
         label: 'Net volume',
@@ -187,7 +189,7 @@ export const maintenanceDose = defineCalculator({
 
     const answer =
       doses.length > 0
-        ? answerOf(doses, certainty, needs)
+        ? answerOf(doses, certainty, needs, running)
         : unsaid.length > 0 && unclear.length === 0
           ? UNSAID
           : unclear.length > 0
