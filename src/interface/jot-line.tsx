@@ -1,9 +1,10 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useMemo, useState, type FormEvent } from 'react';
+import { useId, useMemo, useRef, useState, type FormEvent } from 'react';
+import { jotExamples } from '@/record/jot/example';
 import { readLine } from '@/record/jot/read-line';
-import type { Entry } from '@/record/schema';
+import { netVolumeL, type Entry } from '@/record/schema';
 import { draftQuestion } from '@/reckoning/draft-question';
 import { describeEntry, ENTRY_WORDS } from './describe-entry';
 import { whenText } from './when';
@@ -23,12 +24,20 @@ export function JotLine() {
   const draftKey = `mild-tide:jot:${name}:${tank.id}`;
   const [line, setLine] = useState(() => keptDraft(draftKey));
   const [open, setOpen] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
   const {
     settings: { zone, units },
     solutions,
   } = book;
-  const jotted = useMemo(() => readLine(line, { now, zone, units, solutions }), [line, now, zone, units, solutions]);
-  const questions = jotted.drafts.flatMap((draft) => draftQuestion(tank, draft, units) ?? []);
+  const examples = jotExamples(units);
+  const volumeL = netVolumeL(tank);
+  const jotted = useMemo(
+    () => readLine(line, { now, zone, units, solutions, netVolumeL: volumeL }),
+    [line, now, zone, units, solutions, volumeL],
+  );
+  const questions = jotted.drafts.flatMap((draft) => draftQuestion(book, tank, draft) ?? []);
+  // The line that was asked about once: the next Enter files it all the same.
+  const [asked, setAsked] = useState<string>();
   const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
 
   const write = (text: string) => {
@@ -43,6 +52,10 @@ export function JotLine() {
     event.preventDefault();
     setOpen(true);
     if (!ready) return;
+    if (questions.length > 0 && asked !== line) {
+      setAsked(line);
+      return;
+    }
     const entries = jotted.drafts.map((draft): Entry => ({ ...draft, id: nanoid(), tankId: tank.id }));
     const label = `Logged ${entries.map((entry) => describeEntry(entry, book)).join('; ')}`;
     if (await commit({ label, put: { entries } })) write('');
@@ -54,7 +67,12 @@ export function JotLine() {
       onSubmit={(event) => void file(event)}
       onFocus={() => setOpen(true)}
       onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && setOpen(false)}
-      onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        setOpen(false);
+        // Out of the line, so that the shortcuts of a single letter act again; what was typed stays.
+        if (event.target instanceof HTMLElement) event.target.blur();
+      }}
     >
       <label htmlFor={id} className="sr-only">
         Jot tests, doses, changes and refills for {tank.name}
@@ -62,13 +80,14 @@ export function JotLine() {
       <div className="flex gap-2">
         <input
           id={id}
+          ref={field}
           {...{ [JOT_FIELD]: '' }}
           type="text"
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}
           className="min-h-11 w-full min-w-0 rounded-md border border-edge bg-sheet px-3 placeholder:text-soft"
-          placeholder="Jot: alk 8.3 ca 440 · changed 40 l · yesterday 8pm ph 8.2"
+          placeholder={`Jot: ${examples.alkalinity} ca 440 · ${examples.changed} · yesterday 8pm ph 8.2`}
           value={line}
           aria-describedby={about}
           aria-invalid={jotted.problems.length > 0 || undefined}
@@ -117,16 +136,26 @@ export function JotLine() {
                   <button
                     type="button"
                     className="min-h-9 font-semibold underline underline-offset-4"
-                    onClick={() =>
-                      write(`${line.slice(0, problem.from)}${problem.suggestion ?? ''}${line.slice(problem.to)}`)
-                    }
+                    onClick={() => {
+                      write(`${line.slice(0, problem.from)}${problem.suggestion ?? ''}${line.slice(problem.to)}`);
+                      // The button goes with its problem; Enter is wanted next.
+                      field.current?.focus();
+                    }}
                   >
                     Use “{problem.suggestion}”
                   </button>
                 )}
               </p>
             ))}
-            {ready && <p className="mt-1 text-sm text-soft">Enter logs it.</p>}
+            {ready && (
+              <p className="mt-1 text-sm text-soft">
+                {questions.length === 0
+                  ? 'Enter logs it.'
+                  : asked === line
+                    ? 'Enter once more logs it all the same.'
+                    : 'Mend it, or press Enter twice to log it all the same.'}
+              </p>
+            )}
           </>
         )}
       </div>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useId, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
 import { preferredUnit, quantity, showOther, showText, type UnitPreferences } from '@/chemistry/units/quantity';
@@ -68,8 +68,11 @@ export function QuantityField({
     const refused = take(typed);
     setDraft(refused ? { text: typed, refusal: refused } : { text: typed });
   };
+  const input = useRef<HTMLInputElement>(null);
   const accept = (suggested: string) => {
     if (!take(suggested)) setDraft(undefined);
+    // The button goes with its refusal; the field is where one goes on.
+    input.current?.focus();
   };
   const other = value === null || refusal ? undefined : showOther(quantity(expected.kind, value), units);
   const about = [refusal && `${id}-refusal`, hint && `${id}-hint`].filter(Boolean).join(' ');
@@ -83,6 +86,7 @@ export function QuantityField({
       <div className="mt-1 flex flex-wrap items-center gap-x-2">
         <input
           id={id}
+          ref={input}
           type="text"
           autoComplete="off"
           inputMode="text"

@@ -1,18 +1,90 @@
+import { ELEMENTS, ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
 import { mostAtOnceL } from '@/chemistry/evaporation/refill-account';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
-import { netVolumeL, type EntryDraft, type Tank } from '@/record/schema';
+import { netVolumeL, type Book, type EntryDraft, type EntryOf, type Tank } from '@/record/schema';
+import { aimFor, strengthOf } from './known-events';
 
-/** What to ask of an entry that its tank makes unlikely; it may be filed all the same, and is then set aside. */
-export function draftQuestion(tank: Tank, draft: EntryDraft, units: UnitPreferences): string | undefined {
-  const litres =
-    draft.kind === 'refill'
-      ? Math.max(draft.volumeL, draft.leavesL ?? 0)
-      : draft.kind === 'reservoir-level'
-        ? draft.litres
-        : 0;
+/** A change of more of the water than this is asked about: routines are a tenth to a fifth, resets a third. Chosen. */
+const LARGE_SHARE = 0.6;
+/** One dose that lifts a level by more than keepers hold to in a day. Common practice; of calcium the wider figure. */
+const ASKED_AT_ONCE: Record<Element, number> = {
+  alkalinity: ELEMENT_FACTS.alkalinity.riseLimitPerDay,
+  calcium: 50,
+  magnesium: ELEMENT_FACTS.magnesium.riseLimitPerDay,
+};
+/** What is dosed a day by a pump or a reactor, beyond what any tank takes up. Chosen: four dKH a day, and calcium with it. */
+const ASKED_A_DAY: Record<Element, number> = { alkalinity: 4 * DKH, calcium: 30, magnesium: 30 };
+
+/** What to ask of an entry that its tank makes unlikely, before it is filed; it may be filed all the same. */
+export function draftQuestion(book: Book, tank: Tank, draft: EntryDraft): string | undefined {
+  const { units } = book.settings;
+  switch (draft.kind) {
+    case 'refill':
+      return reservoirQuestion(tank, Math.max(draft.volumeL, draft.leavesL ?? 0), units);
+    case 'reservoir-level':
+      return reservoirQuestion(tank, draft.litres, units);
+    case 'water-change':
+      return changeQuestion(tank, draft.volumeL, units);
+    case 'dose':
+      return doseQuestion(book, tank, draft.solutionId, draft.volumeMl, 'once');
+    case 'standing-dose':
+      return doseQuestion(book, tank, draft.solutionId, draft.mlPerDay, 'a day');
+    case 'reactor':
+      return reactorQuestion(tank, draft, units);
+    default:
+      return undefined;
+  }
+}
+
+function reservoirQuestion(tank: Tank, litres: number, units: UnitPreferences): string | undefined {
   if (litres <= mostAtOnceL(tank.reservoirL, netVolumeL(tank))) return undefined;
   const told = (amount: number) => showText(quantity('volume', amount), units);
   return tank.reservoirL > 0
     ? `${told(litres)} is more than the reservoir of ${tank.name} holds, ${told(tank.reservoirL)}: another unit, two refills, or a larger reservoir? As it stands it will be set aside.`
     : `${told(litres)} at once is more than a quarter of ${tank.name}: another unit? As it stands it will be set aside.`;
+}
+
+function changeQuestion(tank: Tank, litres: number, units: UnitPreferences): string | undefined {
+  const volumeL = netVolumeL(tank);
+  if (litres <= LARGE_SHARE * volumeL) return undefined;
+  const told = (amount: number) => showText(quantity('volume', amount), units);
+  return litres > volumeL
+    ? `${told(litres)} is more than all the water of ${tank.name}, ${told(volumeL)}: another unit, or a point that slipped?`
+    : `${told(litres)} is ${Math.round((litres / volumeL) * 100)} % of the water of ${tank.name}: another unit?`;
+}
+
+function doseQuestion(
+  book: Book,
+  tank: Tank,
+  solutionId: string,
+  ml: number,
+  how: 'once' | 'a day',
+): string | undefined {
+  const solution = book.solutions.find(({ id }) => id === solutionId);
+  if (!solution) return undefined;
+  const { units } = book.settings;
+  const strength = strengthOf(solution);
+  for (const element of ELEMENTS) {
+    const { perMl, rateKind } = ELEMENT_FACTS[element];
+    const rise = (ml * perMl(strength)) / netVolumeL(tank);
+    const most = (how === 'once' ? ASKED_AT_ONCE : ASKED_A_DAY)[element];
+    if (rise <= most) continue;
+    const told = (amount: number) => showText(quantity(how === 'once' ? element : rateKind, amount), units);
+    const dose = showText(quantity(how === 'once' ? 'dose' : 'doseRate', ml), units);
+    return how === 'once'
+      ? `${dose} of ${solution.name} lift ${element} in ${tank.name} by ${told(rise)}, and keepers hold to ${told(most)} a day: another unit, or a point that slipped?`
+      : `${dose} of ${solution.name} bring ${told(rise)} of ${element} to ${tank.name}, more than any tank takes up: another unit, or a point that slipped?`;
+  }
+  return undefined;
+}
+
+function reactorQuestion(
+  tank: Tank,
+  { mlPerMin, effluentAlkalinity }: Pick<EntryOf<'reactor'>, 'mlPerMin' | 'effluentAlkalinity'>,
+  units: UnitPreferences,
+): string | undefined {
+  const gain = (((mlPerMin * 1440) / 1000) * (effluentAlkalinity - aimFor(tank, 'alkalinity'))) / netVolumeL(tank);
+  if (gain <= ASKED_A_DAY.alkalinity) return undefined;
+  return `That reactor brings ${showText(quantity('alkalinityRate', gain), units)} to ${tank.name}, more than any tank takes up: another unit, or a point that slipped?`;
 }

@@ -3,7 +3,7 @@ import { plainSentence } from '@/chemistry/sentence';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
-import { checklist } from '@/chemistry/water-change/checklist';
+import { checklist, type DayStep } from '@/chemistry/water-change/checklist';
 import { waterDay } from '@/chemistry/water-change/water-day';
 import { touchedRows } from '@/record/change';
 import { emptyBook, newTank } from '@/record/defaults';
@@ -285,8 +285,8 @@ describe('a water day', () => {
   const outcomeOf = (book: Book) => waterDay.run(waterDayQuestion(book, day, now) ?? { now, changeAt: now, tanks: [] });
   const stepsOf = (book: Book) =>
     checklist(outcomeOf(book).values, [
-      { name: 'Bay', litres: 30 },
-      { name: 'Nook', litres: 6 },
+      { id: 't', name: 'Bay', litres: 30 },
+      { id: 'o', name: 'Nook', litres: 6 },
     ]).flatMap(({ steps }) => steps);
   const filed = (book: Book, change: ReturnType<typeof tickChange>): Book => {
     for (const { table, after } of touchedRows(change)) if (after) TABLES[table].parse(after);
@@ -325,7 +325,7 @@ describe('a water day', () => {
   });
 
   it('files a look at the sensors when it is ticked, and takes it back', () => {
-    const step = checklist(outcomeOf(bookOf()).values, [{ name: 'Bay', litres: 30, sensors: true }])
+    const step = checklist(outcomeOf(bookOf()).values, [{ id: 't', name: 'Bay', litres: 30, sensors: true }])
       .flatMap(({ steps }) => steps)
       .find(({ writes }) => writes?.what === 'look');
     if (!step) throw new Error('a step that asks for the look');
@@ -370,6 +370,40 @@ describe('a water day', () => {
     expect(ticksOf(book, 'd')).toHaveLength(stepsOf(book).length);
   });
 
+  it('a tank and a vessel called otherwise in mid-day keep their ticks, their batch and their change', () => {
+    let book = bookOf();
+    let next = 0;
+    const tick = (which: (step: DayStep) => boolean) => {
+      const step = stepsOf(book).find(which);
+      if (!step) throw new Error('no such step');
+      book = filed(
+        book,
+        tickChange(book, { day, step, says: 'Done.', now: now + next * 60_000, newId: () => `n${next++}` }),
+      );
+      return step.key;
+    };
+    const ticked = [tick(({ writes }) => writes?.what === 'mix'), tick(({ key }) => key === 't: off')];
+    book = {
+      ...book,
+      tanks: book.tanks.map((each) => ({ ...each, name: `${each.name} renamed` })),
+      vessels: book.vessels.map((each) => ({ ...each, name: `${each.name} renamed` })),
+    };
+    const keys = stepsOf(book).map(({ key }) => key);
+    for (const key of ticked) expect(keys).toContain(key);
+    tick(({ writes }) => writes?.what === 'change' && writes.tankId === 't');
+    const mixed = book.entries.find(({ kind }) => kind === 'batch');
+    expect(book.entries.find(({ kind }) => kind === 'water-change')).toMatchObject({ tankId: 't', batchId: mixed?.id });
+  });
+
+  it('a batch that stands in no vessel is still the one its change came from', () => {
+    const standing = { ...batch(2, { measuredSalinity: 35 }), vesselId: undefined } as Entry;
+    const book = { ...bookOf(standing), vessels: [] };
+    const step = stepsOf(book).find(({ writes }) => writes?.what === 'change' && writes.tankId === 't');
+    if (!step) throw new Error('no change');
+    const after = filed(book, tickChange(book, { day, step, says: 'Done.', now, newId: () => `n${Math.random()}` }));
+    expect(after.entries.find(({ kind }) => kind === 'water-change')).toMatchObject({ batchId: standing.id });
+  });
+
   it('an un-tick takes back what its tick filed and nothing else', () => {
     const book = bookOf();
     const mix = stepsOf(book).find(({ writes }) => writes?.what === 'mix');
@@ -382,10 +416,10 @@ describe('a water day', () => {
 
   it('what goes off first comes on last, in every tank', () => {
     const keys = stepsOf(bookOf()).map(({ key }) => key);
-    for (const name of ['Bay', 'Nook']) {
-      const own = keys.filter((key) => key.startsWith(`${name}: `));
-      expect(own[0]).toBe(`${name}: off`);
-      expect(own.at(-1)).toBe(`${name}: on`);
+    for (const id of ['t', 'o']) {
+      const own = keys.filter((key) => key.startsWith(`${id}: `));
+      expect(own[0]).toBe(`${id}: off`);
+      expect(own.at(-1)).toBe(`${id}: on`);
     }
     expect(new Set(keys).size).toBe(keys.length);
   });

@@ -3,6 +3,7 @@ import { ELEMENTS, ELEMENT_FACTS } from '@/chemistry/dosing/elements';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { quantity } from '@/chemistry/units/quantity';
 import { capitalised } from '@/chemistry/words';
+import { jotExamples } from '@/record/jot/example';
 import type { Book, Tank } from '@/record/schema';
 import { certaintyOf, driftOf } from './consumption';
 import { readingsOf } from './readings';
@@ -14,8 +15,11 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
     readingsOf(book, tank.id, 'alkalinity').length + standingOfWater(book, tank, now).length === 0 &&
     !book.entries.some((entry) => entry.tankId === tank.id && entry.kind === 'reading')
   ) {
+    const { alkalinity, salinity, temperature } = jotExamples(book.settings.units);
     return {
-      says: ['Nothing is measured yet. Jot a first line, such as “alk 8.3 sal 35 temp 25.4”, and the curves begin.'],
+      says: [
+        `Nothing is measured yet. Jot a first line, such as “${alkalinity} ${salinity} ${temperature}”, and the curves begin.`,
+      ],
       certainty: 'not enough yet',
       because: [],
     };

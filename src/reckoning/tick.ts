@@ -1,8 +1,9 @@
 import type { Change } from '@/record/change';
 import type { Book, Entry, EntryOf, WaterDay } from '@/record/schema';
-import type { DayStep } from '@/chemistry/water-change/checklist';
+import { mixKey, type DayStep } from '@/chemistry/water-change/checklist';
+import type { Pour } from '@/chemistry/water-change/share-out';
 import { batchStanding, momentAfter } from './batches';
-import { batchName, ticksOf } from './water-day';
+import { ticksOf } from './water-day';
 
 /** What ticking a step needs besides the step. */
 export interface Tick {
@@ -54,11 +55,11 @@ function entryOf(
       return undefined;
     case 'mix': {
       const { mix } = writes;
-      const tanks = mix.shares.flatMap(({ tank }) => book.tanks.filter(({ name }) => name === tank));
-      const vessel = book.vessels.find(({ name }) => name === mix.vessel);
+      const tanks = new Set(mix.shares.map(({ tankId }) => tankId));
+      const vessel = book.vessels.find(({ id }) => id === mix.fromId);
       return {
         id: newId(),
-        tankId: tanks.length === 1 ? (tanks[0]?.id ?? null) : null,
+        tankId: tanks.size === 1 ? ([...tanks][0] ?? null) : null,
         at: now,
         kind: 'batch',
         saltId: book.salts.find(({ id }) => id === mix.salt)?.id ?? null,
@@ -78,11 +79,11 @@ function entryOf(
       return { id: newId(), tankId: batch.tankId, at, kind: 'batch-check', batchId: batch.id, salinity };
     }
     case 'look': {
-      const tank = book.tanks.find(({ name }) => name === writes.tank);
+      const tank = book.tanks.find(({ id }) => id === writes.tankId);
       return tank && { id: newId(), tankId: tank.id, at: now, kind: 'upkeep', item: 'look' };
     }
     case 'change': {
-      const tank = book.tanks.find(({ name }) => name === writes.tank);
+      const tank = book.tanks.find(({ id }) => id === writes.tankId);
       const batchId = batchOf(book, day, writes.pour);
       return (
         tank && {
@@ -100,15 +101,12 @@ function entryOf(
 }
 
 /** The batch a pour comes from: one that stood ready, or the one a tick of this day mixed. */
-function batchOf(
-  book: Book,
-  day: WaterDay,
-  pour: { readonly from: 'batch' | 'mix'; readonly vessel: string },
-): string | undefined {
-  if (pour.from === 'mix') return ticksOf(book, day.id).find(({ step }) => step === `mix ${pour.vessel}`)?.filed?.[0];
-  return book.entries.find((entry) => entry.kind === 'batch' && batchName(book, entry.id) === pour.vessel)?.id;
+function batchOf(book: Book, day: WaterDay, pour: Pick<Pour, 'from' | 'fromId'>): string | undefined {
+  return pour.from === 'batch'
+    ? pour.fromId
+    : ticksOf(book, day.id).find(({ step }) => step === mixKey(pour))?.filed?.[0];
 }
 
 function tankOf(book: Book, { key }: DayStep): string | null {
-  return book.tanks.find(({ name }) => key.startsWith(`${name}: `))?.id ?? null;
+  return book.tanks.find(({ id }) => key.startsWith(`${id}: `))?.id ?? null;
 }

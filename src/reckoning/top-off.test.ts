@@ -247,19 +247,16 @@ describe('limewater beside evaporation', () => {
 
 describe('an entry that its tank makes unlikely', () => {
   it('is asked about, and only then', () => {
+    const book = emptyBook('UTC');
     const ask = (volumeL: number, leavesL?: number) =>
-      draftQuestion(
-        base,
-        { kind: 'refill', at: now, volumeL, ...(leavesL !== undefined && { leavesL }) },
-        DEFAULT_UNITS,
-      );
+      draftQuestion(book, base, { kind: 'refill', at: now, volumeL, ...(leavesL !== undefined && { leavesL }) });
     expect(ask(115)).toMatch(/115 L is more than the reservoir of Bay holds, 40\.0 L: another unit, two refills/);
     expect(ask(5, 60)).toMatch(/60\.0 L is more/);
     expect(ask(41)).toBeUndefined();
-    expect(draftQuestion(base, { kind: 'reservoir-level', at: now, litres: 90 }, DEFAULT_UNITS)).toMatch(/90\.0 L/);
+    expect(draftQuestion(book, base, { kind: 'reservoir-level', at: now, litres: 90 })).toMatch(/90\.0 L/);
     const byHand = { ...base, reservoirL: 0 };
-    expect(draftQuestion(byHand, { kind: 'refill', at: now, volumeL: 90 }, DEFAULT_UNITS)).toBeUndefined();
-    expect(draftQuestion(byHand, { kind: 'refill', at: now, volumeL: 227 }, DEFAULT_UNITS)).toMatch(/a quarter of Bay/);
-    expect(draftQuestion(base, { kind: 'note', at: now, note: 'x' }, DEFAULT_UNITS)).toBeUndefined();
+    expect(draftQuestion(book, byHand, { kind: 'refill', at: now, volumeL: 90 })).toBeUndefined();
+    expect(draftQuestion(book, byHand, { kind: 'refill', at: now, volumeL: 227 })).toMatch(/a quarter of Bay/);
+    expect(draftQuestion(book, base, { kind: 'note', at: now, note: 'x' })).toBeUndefined();
   });
 });

@@ -77,6 +77,7 @@ export function waterDayQuestion(
     const salt = book.salts.find(({ id }) => id === tank.saltId);
     return [
       {
+        id: tank.id,
         name: tank.name,
         litres,
         salinity,
@@ -94,18 +95,18 @@ export function waterDayQuestion(
     mixHours: day.mixHours,
     ...madeADay(book, now),
     tanks,
-    vessels: vessels.map(({ name, litres }) => ({ name, litres })),
+    vessels: vessels.map(({ id, name, litres }) => ({ id, name, litres })),
     batches: batchesStanding(book, now).flatMap((standing) => {
       const { batch, salinity, leftL } = standing;
       if (batch.at + day.mixHours * 3_600_000 > day.at) return [];
-      const vessel = book.vessels.find(({ id }) => id === batch.vesselId);
       return [
         {
+          id: batch.id,
           name: batchName(book, batch.id),
           litres: leftL,
           salinity: salinity ?? batch.targetSalinity,
           salt: saltOf(book, batch)?.id ?? 'salt',
-          ...(vessel && { vessel: vessel.name }),
+          ...(batch.vesselId !== undefined && { vessel: batch.vesselId }),
         },
       ];
     }),

@@ -113,7 +113,7 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
         <Figures title={several ? 'These changes' : 'This change'}>
           <QuantityField
             label="Water changed"
-            expected={AMOUNTS.waterChange}
+            expected={{ ...AMOUNTS.waterChange, whole: volumeL }}
             value={changeL}
             digits={own === null ? 3 : undefined}
             onChange={setOwn}

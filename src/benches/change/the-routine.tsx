@@ -107,7 +107,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
             <>
               <QuantityField
                 label="Changed each time"
-                expected={AMOUNTS.waterChange}
+                expected={{ ...AMOUNTS.waterChange, whole: netVolumeL(tank) }}
                 value={changeL}
                 digits={ownL === null ? 3 : undefined}
                 onChange={setOwnL}

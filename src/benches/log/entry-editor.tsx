@@ -5,7 +5,6 @@ import { useId, useState, type FormEvent } from 'react';
 import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
-import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
@@ -17,7 +16,8 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
 import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/chemistry/top-off/upkeep';
 import { draftQuestion } from '@/reckoning/draft-question';
-import { entrySchema, type Entry, type EntryKind } from '@/record/schema';
+import { AHEAD_MS } from '@/record/fields';
+import { entrySchema, netVolumeL, type Entry, type EntryDraft, type EntryKind } from '@/record/schema';
 import { figuresFor, NEW_KINDS, OF_A_SOLUTION } from './entry-figures';
 
 type Figures = Partial<Record<string, number | null>>;
@@ -35,6 +35,8 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   const now = useNow();
   const commit = useCommitOnce();
   const noteId = useId();
+  // A change may be told as a share of the water.
+  const whole = netVolumeL(tank);
   const [kind, setKind] = useState<EntryKind | undefined>(entry?.kind);
   const [figures, setFigures] = useState<Figures>(() => figuresOf(entry));
   const [solutionId, setSolutionId] = useState(
@@ -48,12 +50,23 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   // A fresh set of fields after each entry is filed.
   const [round, setRound] = useState(0);
 
+  // What was asked of these figures once; they may be filed all the same.
+  const [question, setQuestion] = useState<string>();
+  /** Nothing of one entry is left for the next: neither its figures nor its time. */
+  const startAfresh = () => {
+    setFigures({});
+    setNote('');
+    setWhen(null);
+    setQuestion(undefined);
+    setRound(round + 1);
+  };
+
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (!kind || focusRefused(event.currentTarget)) return;
     const at = when ?? now;
-    if (!(at <= now + DAY_MS)) {
-      setFault('The time lies more than a day ahead; the record holds what has happened.');
+    if (!(at <= now + AHEAD_MS)) {
+      setFault('The time lies ahead of now; the record holds what has happened.');
       return;
     }
     const built = entrySchema.safeParse(
@@ -80,6 +93,11 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       return;
     }
     setFault(undefined);
+    const asks = entry ? undefined : draftQuestion(book, tank, built.data as EntryDraft);
+    if (asks !== undefined && asks !== question) {
+      setQuestion(asks);
+      return;
+    }
     if (
       !(await commit({
         label: `${entry ? 'Corrected' : 'Logged'} ${describeEntry(built.data, book)}`,
@@ -87,28 +105,19 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       }))
     )
       return;
-    if (!entry) {
-      setFigures({});
-      setNote('');
-      setRound(round + 1);
-    }
+    if (!entry) startAfresh();
     onDone?.();
   };
-  const question =
-    kind === 'refill' || kind === 'reservoir-level'
-      ? draftQuestion(
-          tank,
-          { kind: 'refill', at: now, volumeL: figures.volumeL ?? figures.litres ?? 0 },
-          book.settings.units,
-        )
-      : undefined;
   const field = (key: string, label: string, expected: Expectation, optional = false) => (
     <QuantityField
       key={`${round}-${key}`}
       label={label}
       expected={expected}
       value={figures[key] ?? null}
-      onChange={(amount) => setFigures((present) => ({ ...present, [key]: amount }))}
+      onChange={(amount) => {
+        setFigures((present) => ({ ...present, [key]: amount }));
+        setQuestion(undefined);
+      }}
       required={!optional}
     />
   );
@@ -129,6 +138,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
             onChoose={(each) => {
               setKind(each);
               setFault(undefined);
+              startAfresh();
             }}
           />
         </div>
@@ -171,7 +181,14 @@ export const EntryEditor = inOwnScope(function EntryEditor({
             )}
             {kind !== 'reading' &&
               kind !== 'note' &&
-              figuresFor(kind).map(([key, label, expected, optional]) => field(key, label, expected, optional))}
+              figuresFor(kind).map(([key, label, expected, optional]) =>
+                field(
+                  key,
+                  label,
+                  kind === 'water-change' && key === 'volumeL' ? { ...expected, whole } : expected,
+                  optional,
+                ),
+              )}
             <WhenField
               label="When"
               value={when}
@@ -201,7 +218,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
           )}
           <div className="mt-3 flex gap-2">
             <Button type="submit" look="main">
-              {entry ? 'Save the correction' : 'Log it'}
+              {entry ? 'Save the correction' : question === undefined ? 'Log it' : 'Log it all the same'}
             </Button>
             {onDone && <Button onClick={onDone}>Leave as it was</Button>}
             {!entry && <Button onClick={() => setKind(undefined)}>Close</Button>}

@@ -15,6 +15,7 @@ import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { lastReading } from '@/reckoning/readings';
+import { jotExamples } from '@/record/jot/example';
 import type { Book, Entry, Tank } from '@/record/schema';
 import { EntryEditor } from './entry-editor';
 
@@ -24,7 +25,8 @@ const TEST_EVERY_DAYS = 7;
 
 export function LogBench() {
   const { book, tank } = useTank();
-  const { zone } = book.settings;
+  const { zone, units } = book.settings;
+  const examples = jotExamples(units);
   const now = useNow();
   const commit = useCommit();
   useTitle(`Log, ${tank.name}`);
@@ -47,7 +49,7 @@ export function LogBench() {
         <h2 className="text-lg font-semibold">Entries, the last first</h2>
         {entries.length === 0 && (
           <p className="mt-2 text-soft">
-            None yet. The line above takes a whole session: “alk 8.3 ca 430 mg 1320”, “changed 40 l”, “refilled 11.5 l”.
+            {`None yet. The line above takes a whole session: “${examples.alkalinity} ca 430 mg 1320”, “${examples.changed}”, “${examples.refilled}”.`}
           </p>
         )}
         <ul className="mt-2">

@@ -128,7 +128,7 @@ export function SaltBench() {
         <Figures title="The routine they are compared on">
           <QuantityField
             label="Changed each time"
-            expected={AMOUNTS.waterChange}
+            expected={{ ...AMOUNTS.waterChange, whole: netVolumeL(tank) }}
             value={changeL ?? habit.changeL}
             digits={changeL === null ? 3 : undefined}
             onChange={setChangeL}

@@ -4,6 +4,7 @@ import { AMOUNTS } from '@/chemistry/amounts';
 import { ALKALINITY_FORMS, type AlkalinityForm } from '@/chemistry/reagents/claim';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
+import { useUnits } from '@/interface/workspace';
 import type { Solution } from '@/record/schema';
 
 export interface DraftClaim {
@@ -59,6 +60,7 @@ export function LabelClaim({
   readonly draft: DraftClaim;
   readonly onChange: (draft: DraftClaim) => void;
 }) {
+  const units = useUnits();
   const set = (change: Partial<DraftClaim>) => onChange({ ...draft, ...change });
   return (
     <fieldset className="mt-3">
@@ -76,7 +78,7 @@ export function LabelClaim({
           expected={AMOUNTS.claimLitres}
           value={draft.inLitres}
           onChange={(inLitres) => set({ inLitres })}
-          placeholder="100 L"
+          placeholder={units.volume === 'L' ? '100 L' : '25 US gal'}
         />
       </div>
       <div className="mt-3 flex flex-wrap gap-4">

@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import type { Answer as AnswerText, Phrase } from '@/chemistry/calculator';
+import type { Answer as AnswerText } from '@/chemistry/calculator';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, CertaintyMark } from '@/interface/answer';
@@ -12,6 +12,7 @@ import { whenText } from '@/interface/when';
 import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { standingOfWater, type ParameterStanding } from '@/reckoning/standing-of-water';
 import { useCycle } from '@/interface/cycle-context';
+import { jotExamples } from '@/record/jot/example';
 import { todayOf } from '@/reckoning/today';
 
 /** The first screen of a tank: what needs doing, in the order it matters, and where the water stands. */
@@ -92,12 +93,13 @@ function WaterStands({ standings, now }: { readonly standings: readonly Paramete
       settings: { units, zone },
     },
   } = useTank();
+  const examples = jotExamples(units);
   return (
     <section aria-label="Where the water stands">
       <h2 className="text-lg font-semibold">Where the water stands</h2>
       {standings.length === 0 && (
         <p className="mt-2 text-soft">
-          Nothing measured yet that has a target. Jot it: <Sentence phrases={FIRST_JOT} />
+          {`Nothing measured yet that has a target. Jot it: “${examples.alkalinity} ca 430 ${examples.salinity} ${examples.temperature}”.`}
         </p>
       )}
       <ul className="mt-2">
@@ -129,8 +131,6 @@ function WaterStands({ standings, now }: { readonly standings: readonly Paramete
     </section>
   );
 }
-
-const FIRST_JOT: readonly Phrase[] = ['“alk 8.3 ca 430 sal 35 temp 25.4”.'];
 
 function BandBar({
   value,

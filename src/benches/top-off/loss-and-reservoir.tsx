@@ -112,7 +112,7 @@ export function LossAndReservoir() {
               onChange={setRefill}
               placeholder={needed >= 0.05 ? `about ${showText(quantity('volume', needed), units, 2)}` : ''}
               hint={
-                (refill !== null && draftQuestion(tried, { kind: 'refill', at: now, volumeL: refill }, units)) ||
+                (refill !== null && draftQuestion(book, tried, { kind: 'refill', at: now, volumeL: refill })) ||
                 'to its mark'
               }
             />
@@ -125,7 +125,7 @@ export function LossAndReservoir() {
                 onChange={setStands}
                 hint={
                   (stands !== null &&
-                    draftQuestion(tried, { kind: 'reservoir-level', at: now, litres: stands }, units)) ||
+                    draftQuestion(book, tried, { kind: 'reservoir-level', at: now, litres: stands })) ||
                   'looked at, not filled'
                 }
               />

@@ -20,14 +20,14 @@ export function DayPicture({ pours, vessels, units }: Props) {
   return (
     <ul className="flex flex-wrap gap-x-3 gap-y-3" aria-label="Vessels of the day">
       {pours.map((pour) => {
-        const holds = Math.max(pour.litres, vessels.find(({ name }) => name === pour.vessel)?.litres ?? pour.litres);
+        const holds = Math.max(pour.litres, vessels.find(({ id }) => id === pour.fromId)?.litres ?? pour.litres);
         const height = 58 + 62 * Math.sqrt(holds / largest);
         const foot = 132;
         const top = foot - height;
         const y = (litres: number) => foot - (height - 8) * (litres / holds);
         let below = 0;
         return (
-          <li key={`${pour.from} ${pour.vessel}`}>
+          <li key={`${pour.from} ${pour.fromId}`}>
             <svg
               width={WIDE}
               height="176"

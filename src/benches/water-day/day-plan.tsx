@@ -7,7 +7,7 @@ import { WhenField } from '@/interface/when-field';
 import { useNow } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
 import { usualChange } from '@/reckoning/water-day';
-import type { Book, WaterDay } from '@/record/schema';
+import { netVolumeL, type Book, type WaterDay } from '@/record/schema';
 import { whenText } from '@/interface/when';
 
 type Draft = Omit<WaterDay, 'id'>;
@@ -65,7 +65,7 @@ export function DayPlan({
                       label="Changed"
                       spoken={`Changed in ${tank.name}`}
                       narrow
-                      expected={AMOUNTS.waterChange}
+                      expected={{ ...AMOUNTS.waterChange, whole: netVolumeL(tank) }}
                       value={own.litres}
                       digits={3}
                       onChange={(litres) => litres !== null && change(tank.id, { litres })}

@@ -76,10 +76,11 @@ function TheDay({ book }: { readonly book: Book }) {
   const phases = found
     ? checklist(
         found.outcome.values,
-        found.question.tanks.map(({ name: of, litres }) => ({
+        found.question.tanks.map(({ id = '', name: of, litres }) => ({
+          id,
           name: of,
           litres: Number(litres),
-          sensors: hasSensors(book, of),
+          sensors: hasSensors(book, id),
         })),
       )
     : [];
@@ -210,6 +211,6 @@ const DAY_CAUTIONS = [
   },
 ] as const;
 
-function hasSensors(book: Book, name: string): boolean {
-  return (book.tanks.find((tank) => tank.name === name)?.topOff?.sensors ?? []).length > 0;
+function hasSensors(book: Book, tankId: string): boolean {
+  return (book.tanks.find(({ id }) => id === tankId)?.topOff?.sensors ?? []).length > 0;
 }

@@ -32,7 +32,7 @@ export const zeroNutrients = defineCalculator({
     ],
     phosphate: [
       { at: 1_787_800_000_000, value: 0 },
-      { at: 1_789_800_000_000, value: '2 ppb' },
+      { at: 1_789_800_000_000, value: '1 µg/L P' },
     ],
   },
   run: ({ now, nitrate, phosphate }) => {

@@ -7,11 +7,23 @@ interface Ambiguity {
   readonly likely?: string;
   /** What the figure is multiplied by to be told in that unit. */
   readonly times?: number;
+  /** The keeper's own unit of volume under which it is not asked, and means what is likely. */
+  readonly settledBy?: 'US gal';
 }
+
+/** A gallon is one of two by the country; a keeper whose own unit is the US gallon is not asked. */
+const GALLON = (per: '' | '/day' | '/h'): Ambiguity => ({
+  spellings: [...['gal', 'gals', 'gallon', 'gallons'].map((gallon) => gallon + per), ...PER_GALLON[per]],
+  says: `A US gallon is 3.785 L, an imperial one 4.546 L: say US gal${per} or imp gal${per}.`,
+  likely: `US gal${per}`,
+  settledBy: 'US gal',
+});
+const PER_GALLON = { '': [], '/day': ['gpd', 'gal', 'gallons'], '/h': ['gph', 'gal'] } as const;
 
 /** Spellings that keepers use for two different units: asked about, since a silent guess is a silent slip. */
 const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
   volume: [
+    GALLON(''),
     {
       spellings: ['oz', 'floz', 'ounce', 'ounces', 'fluidounce', 'fluidounces'],
       says: 'A fluid ounce is 29.6 mL in the US and 28.4 mL elsewhere: say US fl oz or imp fl oz.',
@@ -52,12 +64,20 @@ const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
   ],
   phosphate: [
     {
+      spellings: ['ppb', 'ug/l', 'µg/l', 'ugl'],
+      says: 'Phosphorus or phosphate? Colorimeters mostly show ppb of phosphorus, and phosphate is three times that: say ppb P or ppb PO4.',
+      likely: 'µg/L P',
+    },
+    {
       spellings: ['p', 'po4p', 'phosphorus'],
       says: 'Phosphorus in mg/L or in µg/L? Colorimeters show µg/L P, which is ppb P.',
       likely: 'µg/L P',
     },
   ],
   nitrate: [{ spellings: ['n', 'no3n'], says: 'Nitrate as nitrogen? Say mg/L NO3-N.', likely: 'mg/L NO3-N' }],
+  waterRate: [GALLON('/day')],
+  pumpRate: [GALLON('/h')],
+  flow: [GALLON('/h')],
   mass: [
     {
       spellings: ['cup', 'cups', 'tsp', 'tbsp', 'spoon', 'teaspoon', 'tablespoon'],
@@ -73,4 +93,9 @@ const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
  */
 export function ambiguity(kind: QuantityKind, spelling: string): Ambiguity | undefined {
   return AMBIGUOUS[kind]?.find(({ spellings }) => spellings.includes(spelling));
+}
+
+/** Every spelling of a kind that is asked about, so that a line can tell it from a word. */
+export function ambiguousSpellings(kind: QuantityKind): readonly string[] {
+  return AMBIGUOUS[kind]?.flatMap(({ spellings }) => spellings) ?? [];
 }

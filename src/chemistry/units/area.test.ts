@@ -50,7 +50,7 @@ describe('an area', () => {
 describe('what a pump gives', () => {
   it('is read and told by the hour, in the keeper’s own volume', () => {
     const pump: Expectation = { field: 'pump', kind: 'pumpRate', low: 0, high: 20_000, usual: [2, 2000] };
-    expect(parseQuantity('16 gph', pump, DEFAULT_UNITS).amount).toBeCloseTo(16 * 3.785411784, 9);
+    expect(parseQuantity('16 US gph', pump, DEFAULT_UNITS).amount).toBeCloseTo(16 * 3.785411784, 9);
     expect(parseQuantity('1000 mL/min', pump, DEFAULT_UNITS).amount).toBeCloseTo(60, 9);
     expect(showText(quantity('pumpRate', 60), DEFAULT_UNITS)).toBe('60.0 L/h');
     expect(show(quantity('pumpRate', 60.566), { ...DEFAULT_UNITS, volume: 'US gal' })).toEqual({

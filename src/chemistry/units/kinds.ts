@@ -83,7 +83,8 @@ function perDay(units: readonly Unit[]): Unit[] {
   return units.map((unit) => ({
     ...unit,
     symbol: `${unit.symbol}/day`,
-    aliases: unit.aliases.map((alias) => `${alias}/day`),
+    // Where a rate is meant, "0.5 dkh" is half a degree a day.
+    aliases: unit.aliases.flatMap((alias) => [`${alias}/day`, `${alias}/d`, alias]),
     // A day's share of a level is small: one decimal more.
     decimals: (unit.decimals ?? 2) + 1,
   }));
@@ -98,8 +99,8 @@ export const KINDS = {
   volume: [
     scaled('L', 1, ['l', 'litre', 'litres', 'liter', 'liters', 'ltr']),
     scaled('mL', 1e-3, ['ml', 'cc']),
-    scaled('US gal', L_PER_US_GALLON, ['gal', 'usgal', 'gallon', 'gallons']),
-    scaled('imp gal', L_PER_IMPERIAL_GALLON, ['impgal', 'ukgal']),
+    scaled('US gal', L_PER_US_GALLON, ['usgal', 'usgallon', 'usgallons']),
+    scaled('imp gal', L_PER_IMPERIAL_GALLON, ['impgal', 'ukgal', 'impgallon', 'impgallons']),
     scaled('m³', 1000, ['m3', 'cbm']),
     scaled('US qt', L_PER_US_GALLON / 4, ['usqt', 'usquart']),
     scaled('US fl oz', L_PER_US_GALLON / 128, ['usfloz']),
@@ -115,20 +116,23 @@ export const KINDS = {
   /** Canonical: litre a day. */
   waterRate: [
     scaled('L/day', 1, ['l/day', 'l/d', 'l']),
-    scaled('US gal/day', L_PER_US_GALLON, ['gal/day', 'usgal/day', 'gal']),
+    scaled('US gal/day', L_PER_US_GALLON, ['usgal/day', 'usgal', 'usgpd']),
+    scaled('imp gal/day', L_PER_IMPERIAL_GALLON, ['impgal/day', 'impgal']),
   ],
   /** Canonical: millilitre a minute. */
   flow: [
     scaled('mL/min', 1, ['ml/min', 'mlpm', 'ml']),
     scaled('L/day', 1000 / 1440, ['l/day', 'l/d']),
     scaled('L/h', 1000 / 60, ['l/h']),
-    scaled('US gal/h', (L_PER_US_GALLON * 1000) / 60, ['gal/h', 'gph', 'usgal/h']),
+    scaled('US gal/h', (L_PER_US_GALLON * 1000) / 60, ['usgal/h', 'usgph']),
+    scaled('imp gal/h', (L_PER_IMPERIAL_GALLON * 1000) / 60, ['impgal/h', 'impgph']),
   ],
   /** Canonical: litre an hour, as a pump's box tells it. */
   pumpRate: [
     scaled('L/h', 1, ['l/h', 'lph', 'litres/hour']),
     scaled('mL/min', 0.06, ['ml/min', 'mlpm']),
-    scaled('US gal/h', L_PER_US_GALLON, ['gal/h', 'gph', 'usgal/h']),
+    scaled('US gal/h', L_PER_US_GALLON, ['usgal/h', 'usgph']),
+    scaled('imp gal/h', L_PER_IMPERIAL_GALLON, ['impgal/h', 'impgph']),
   ],
   /** Canonical: metre a second. */
   airSpeed: [scaled('m/s', 1, ['m/s', 'ms'], 1), scaled('ft/min', 0.00508, ['ft/min', 'fpm'])],
@@ -182,7 +186,8 @@ export const KINDS = {
   ],
   phosphate: [
     mgPerL(3),
-    UG_PER_L,
+    // Plain ppb are asked about: colorimeters show phosphorus in them.
+    scaled('µg/L PO4', 1e-3, ['ppbpo4', 'ug/lpo4', 'µg/lpo4']),
     MG_PER_KG,
     scaled('µg/L P', PO4_PER_P * 1e-3, ['ppbp', 'ug/lp', 'µg/lp', 'ppbpo4-p']),
     scaled('mg/L P', PO4_PER_P, ['ppmp', 'mg/lp', 'mg/lpo4-p', 'ppmpo4-p', 'po4-p']),
@@ -203,7 +208,7 @@ export const KINDS = {
   /** Canonical: mg/L of un-ionised ammonia as nitrogen, the way its limits are told. */
   freeAmmonia: [scaled('mg/L NH3-N', 1, ['nh3-n', 'mg/l', 'mg/lnh3-n'], 3)],
   /** Canonical: mg/L of ammonia, as NH3, a day. */
-  ammoniaRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day'], 2)],
+  ammoniaRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day', 'mg/l', 'ppm'], 2)],
   /** Canonical: mg/L. Any other ion; its molar mass is not known here. */
   ion: [mgPerL(1), MG_PER_KG, UG_PER_L],
   /** Canonical: mmol/L. Dissolved inorganic carbon. */
@@ -232,7 +237,7 @@ export const KINDS = {
   /** Canonical: times a day. */
   timesPerDay: [scaled('times a day', 1, ['/day', 'perday', 'timesaday'])],
   /** Canonical: mg/L a day. */
-  ionRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day'], 2)],
+  ionRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day', 'mg/l/d', 'ppm/d', 'mg/l', 'ppm'], 2)],
   /** Canonical: NBS scale. */
   ph: [{ symbol: '', aliases: ['ph', 'nbs'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 2 }],
   /** Canonical: gram of solid a litre of solution. */

@@ -16,6 +16,8 @@ export interface Expectation {
   readonly usual?: readonly [number, number] | undefined;
   /** What to say of a refused value where no slip explains it. */
   readonly otherwise?: string | undefined;
+  /** What 100 % of it would be, where a share may be told too: "15 %" of the water. */
+  readonly whole?: number | undefined;
 }
 
 export interface ParsedQuantity {
@@ -26,23 +28,33 @@ export interface ParsedQuantity {
 }
 
 const NUMBER_THEN_UNIT = /^\s*([+-]?(?:\d[\d.,]*|[.,]\d+))\s*(.*?)\s*$/u;
+const UNIT_THEN_NUMBER = /^\s*([\p{L}°/]+)\s*:?\s*(\d[\d.,]*)\s*$/u;
+const BOUND = /^\s*(?:<|≤|below|under|less than)\s*(.*)$/iu;
 
 /**
- * Reads a number with an optional unit as keepers type it: "8.3", "8,3 dkh", "3 gal", "77F", "1.0255 sg", and an area
- * by its sides: "120 × 50 cm".
- * @throws Refusal when there is no number, the unit is unknown, or the value lies outside the expectation;
- * the refusal carries what was probably meant
+ * Reads a number with an optional unit as keepers type it: "8.3", "8,3 dkh", "1/2 US gal", "77F", "1.0255 sg", "sg 1.0255", a share
+ * where one may be told ("15 %"), and an area by its sides: "120 × 50 cm".
+ * @throws Refusal when there is no number, the unit is unknown or could be two, the value lies outside the expectation, or a figure
+ * without a unit fits another unit better; the refusal carries what was probably meant
  */
-export function parseQuantity(text: string, expected: Expectation, preferences: UnitPreferences): ParsedQuantity {
+export function parseQuantity(typed: string, expected: Expectation, preferences: UnitPreferences): ParsedQuantity {
+  const text = withFractionsRead(typed);
   const sides = expected.kind === 'area' ? areaBySides(text, expected.field) : undefined;
   if (sides !== undefined)
     return {
       amount: acceptAmount(sides, expected, preferences),
       unit: preferredUnit(expected.kind, preferences),
     };
-  const match = NUMBER_THEN_UNIT.exec(text.replace('−', '-'));
   const allowed = allowedRange(expected, preferences);
-  if (!match) throw new Refusal({ field: expected.field, value: text, allowed, hint: 'A number is needed here.' });
+  const turned = UNIT_THEN_NUMBER.exec(text);
+  const match = NUMBER_THEN_UNIT.exec(
+    (turned && unitBySpelling(expected.kind, turned[1] ?? '') ? `${turned[2] ?? ''} ${turned[1] ?? ''}` : text).replace(
+      '−',
+      '-',
+    ),
+  );
+  if (!match)
+    throw new Refusal({ field: expected.field, value: text, allowed, ...noNumber(text, expected, preferences) });
   const value = readNumber(match[1] ?? '');
   if (value === undefined) {
     throw new Refusal({
@@ -52,10 +64,76 @@ export function parseQuantity(text: string, expected: Expectation, preferences: 
       hint: 'The commas and points cannot be told apart.',
     });
   }
-  const unit = findUnit(match[2] ?? '', expected, preferences, text);
+  const spelling = match[2] ?? '';
+  if (expected.whole !== undefined && /^(%|percent|pc)$/i.test(spelling))
+    return {
+      amount: acceptAmount((value / 100) * expected.whole, expected, preferences),
+      unit: preferredUnit(expected.kind, preferences),
+    };
+  const unit = findUnit(spelling, expected, preferences, text);
   const amount = convert(unit, value);
-  if (amount !== undefined && amount >= expected.low && amount <= expected.high) return { amount, unit };
-  throw new Refusal({ field: expected.field, value: text.trim(), allowed, ...probableSlip(value, unit, expected) });
+  const refused = { field: expected.field, value: text.trim(), allowed };
+  if (amount === undefined || amount < expected.low || amount > expected.high)
+    throw new Refusal({ ...refused, ...probableSlip(value, unit, expected) });
+  const meant = spelling === '' ? anotherUnit(value, amount, unit, expected) : undefined;
+  if (meant) throw new Refusal({ ...refused, ...meant });
+  return { amount, unit };
+}
+
+const VULGAR: Readonly<Record<string, string>> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅛': '1/8',
+};
+const FRACTION = /^(\s*[+-]?)(?:(\d+)\s+)?(\d{1,2})\/(2|3|4|5|8|16)(?![\d./])/;
+
+/** "1/2", "1 1/2" and "1½" as decimals; a text that holds no such fraction comes back as it is. */
+export function withFractionsRead(text: string): string {
+  const spelled = text.replace(/[½¼¾⅓⅔⅛]/u, (sign) => ` ${VULGAR[sign] ?? ''}`);
+  return spelled.replace(
+    FRACTION,
+    (_, sign: string, whole: string | undefined, over: string, under: string) =>
+      `${sign}${Number((Number(whole ?? 0) + Number(over) / Number(under)).toPrecision(12))}`,
+  );
+}
+
+/** "<0.2" is what a kit shows below its first step. */
+function noNumber(text: string, expected: Expectation, preferences: UnitPreferences) {
+  const below = BOUND.exec(text)?.[1];
+  const bound = below && attempt(() => parseQuantity(below, { ...expected, low: 0 }, preferences)).outcome;
+  if (!bound) return { hint: 'A number is needed here.' };
+  const half = Number((bound.unit.fromCanonical(bound.amount) / 2).toPrecision(6));
+  return {
+    hint: `“${text.trim()}” is a bound, and one figure is kept here. Half of it is the usual stand-in.`,
+    suggestion: `${half} ${bound.unit.symbol}`.trim(),
+  };
+}
+
+/** Kinds whose figures alone may be told in two units, and those units: without one, a figure that fits another is asked about. */
+const TOLD_IN: Partial<Record<QuantityKind, readonly string[]>> = {
+  alkalinity: ['dKH', 'meq/L', 'ppm CaCO3'],
+  salinity: ['ppt', 'sg', 'mS/cm'],
+  temperature: ['°C', '°F'],
+  mass: ['kg', 'lb'],
+};
+
+/** A figure without a unit that is unusual as it stands and usual in another unit of the same quantity. */
+function anotherUnit(value: number, amount: number, unit: Unit, { kind, usual }: Expectation) {
+  if (!usual || (amount >= usual[0] && amount <= usual[1])) return undefined;
+  const fits = (TOLD_IN[kind] ?? []).filter((symbol) => {
+    const other = unitsOf(kind).find((each) => each.symbol === symbol);
+    const meant = other && symbol !== unit.symbol ? convert(other, value) : undefined;
+    return meant !== undefined && meant >= usual[0] && meant <= usual[1];
+  });
+  const [first] = fits;
+  if (first === undefined) return undefined;
+  return {
+    hint: `${value} ${unit.symbol} is unusual, and ${value} ${fits.join(` or ${value} `)} is not: say which is meant, with its unit.`,
+    suggestion: `${value} ${first}`,
+  };
 }
 
 /**
@@ -103,7 +181,7 @@ const MG_PER_L: ReadonlySet<string> = new Set(['mg/l', 'mgl', 'ppm']);
 function findUnit(spelling: string, expected: Expectation, preferences: UnitPreferences, text: string): Unit {
   if (spelling === '' || (AS_THE_KIT_TELLS.has(expected.kind) && MG_PER_L.has(plainSpelling(spelling))))
     return preferredUnit(expected.kind, preferences);
-  const unit = unitBySpelling(expected.kind, spelling);
+  const unit = unitBySpelling(expected.kind, spelling) ?? settledUnit(spelling, expected.kind, preferences);
   if (unit) return unit;
   throw new Refusal({
     field: expected.field,
@@ -111,6 +189,12 @@ function findUnit(spelling: string, expected: Expectation, preferences: UnitPref
     allowed: allowedRange(expected, preferences),
     ...unknownUnit(spelling, expected, text),
   });
+}
+
+/** A spelling that could mean two units, where the keeper's own settings tell which. */
+function settledUnit(spelling: string, kind: QuantityKind, preferences: UnitPreferences): Unit | undefined {
+  const asked = ambiguity(kind, plainSpelling(spelling));
+  return asked?.settledBy === preferences.volume && asked.likely ? unitBySpelling(kind, asked.likely) : undefined;
 }
 
 /** A spelling that could mean two units is told so; one that means none is answered with the nearest that does. */

@@ -4,7 +4,7 @@ import { PARAMETERS, readingExpectation, type ParameterId } from '../parameters'
 import { attempt, Refusal } from '../refusal';
 import { KINDS, MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH, NO3_PER_N, PO4_PER_P, unitsOf, type QuantityKind } from './kinds';
 import { acceptAmount, parseQuantity, unitBySpelling } from './parse-quantity';
-import { DEFAULT_UNITS, quantity, show, showOther, showText } from './quantity';
+import { DEFAULT_UNITS, preferredUnit, quantity, show, showOther, showText } from './quantity';
 
 const read = (id: ParameterId, text: string) => parseQuantity(text, readingExpectation(id), DEFAULT_UNITS).amount;
 const refusal = (id: ParameterId, text: string) => {
@@ -31,7 +31,7 @@ describe('conversion factors', () => {
     expect(canonical('pressure', 'psi')).toBeCloseTo(6.894757, 6);
     expect(canonical('volume', 'US fl oz')).toBeCloseTo(0.0295735, 7);
     expect(canonical('volume', 'imp fl oz')).toBeCloseTo(0.0284131, 7);
-    expect(canonical('flow', 'gph')).toBeCloseTo(63.0902, 4);
+    expect(canonical('flow', 'US gph')).toBeCloseTo(63.0902, 4);
     expect(canonical('co2', '%')).toBe(10_000);
     // mg/L against mg/kg is the density of seawater: 2.3 % at 35, 25 °C (EOS-80, 1023.341 kg/m³ at 25 °C of ITS-90).
     expect(canonical('calcium', 'mg/kg')).toBeCloseTo(1.023341, 6);
@@ -85,7 +85,9 @@ describe('reading what a keeper types', () => {
     ['temperature', '77F', 25],
     ['temperature', '25.5 °C', 25.5],
     ['magnesium', '1,320', 1320],
-    ['phosphate', '45ppb', 0.045],
+    ['phosphate', '45ppb PO4', 0.045],
+    ['salinity', 'sg 1.02637', 35],
+    ['alkalinity', 'dKH 8.3', 8.3 * MMOL_PER_L_PER_DKH],
     ['phosphate', '15 ppb P', 0.015 * PO4_PER_P],
     ['nitrate', '1 no3-n', NO3_PER_N],
     ['salinity', '35', 35],
@@ -137,9 +139,66 @@ describe('reading what a keeper types', () => {
     ['salinity', '35000 ppm', /guess from conductivity/, undefined],
     ['salinity', '3.5 %', /per thousand/, '35 ppt'],
     ['phosphate', '15 P', /µg\/L P/, '15 µg/L P'],
+    ['phosphate', '45ppb', /ppb P or ppb PO4/, '45 µg/L P'],
+    ['phosphate', '45 ug/L', /three times/, '45 µg/L P'],
     ['nitrate', '2 N', /NO3-N/, '2 mg/L NO3-N'],
   ] as const)('%s "%s" could mean two things, and is asked about', (id, text, hint, suggestion) => {
     expect(refusal(id, text)).toMatchObject({ hint: expect.stringMatching(hint) as string, suggestion });
+  });
+
+  it.each([
+    // Within what is taken, and unusual; usual in another unit of the same quantity. In both directions.
+    ['alkalinity', '2.9', {}, '2.9 meq/L'],
+    ['alkalinity', '8.3', { alkalinity: 'ppm CaCO3' }, '8.3 dKH'],
+    ['alkalinity', '148', { alkalinity: 'dKH' }, '148 ppm CaCO3'],
+    ['alkalinity', '8.3', { alkalinity: 'meq/L' }, '8.3 dKH'],
+    ['salinity', '35', { salinity: 'mS/cm' }, '35 ppt'],
+    ['salinity', '53', {}, '53 mS/cm'],
+  ] as const)('%s "%s" in a record of %o fits another unit, and is asked about', (id, text, own, suggestion) => {
+    const units = { ...DEFAULT_UNITS, ...own };
+    const { refusal: asked } = attempt(() => parseQuantity(text, readingExpectation(id), units));
+    expect(asked?.suggestion).toBe(suggestion);
+    // Told with its unit, either is taken.
+    expect(() => parseQuantity(suggestion, readingExpectation(id), units)).not.toThrow();
+    if (text !== '148' && text !== '53')
+      expect(() =>
+        parseQuantity(`${text} ${preferredUnit(id, units).symbol}`, readingExpectation(id), units),
+      ).not.toThrow();
+  });
+
+  it('gallons are asked about, unless the keeper’s own are US gallons', () => {
+    const volume = { field: 'water', kind: 'volume', low: 0, high: 1000, usual: [1, 500] } as const;
+    const taken = (text: string, own: 'L' | 'US gal') =>
+      attempt(() => parseQuantity(text, volume, { ...DEFAULT_UNITS, volume: own }));
+    expect(taken('10 gal', 'L').refusal).toMatchObject({ suggestion: '10 US gal' });
+    expect(taken('10 gal', 'US gal').outcome?.amount).toBeCloseTo(37.85411784, 9);
+    expect(taken('10 imp gal', 'L').outcome?.amount).toBeCloseTo(45.4609, 9);
+    // Halves and quarters as they are said: 1/2 US gal is 1.8927 L.
+    for (const text of ['1/2 US gal', '½ us gal']) expect(taken(text, 'L').outcome?.amount).toBeCloseTo(1.892705892, 9);
+    expect(taken('1 1/2 US gal', 'L').outcome?.amount).toBeCloseTo(1.5 * 3.785411784, 9);
+  });
+
+  it('a share is taken where a whole is known, and only there', () => {
+    const change = { field: 'water change', kind: 'volume', low: 0, high: 1000 } as const;
+    expect(parseQuantity('15%', { ...change, whole: 620 }, DEFAULT_UNITS).amount).toBeCloseTo(93, 9);
+    expect(() => parseQuantity('15%', change, DEFAULT_UNITS)).toThrow(Refusal);
+  });
+
+  it('a rate is understood told by its level’s unit, and a mass without a unit is asked about', () => {
+    const rate = { field: 'consumption', kind: 'alkalinityRate', low: 0, high: 5 } as const;
+    expect(parseQuantity('0.5 dkh', rate, DEFAULT_UNITS).amount).toBeCloseTo(0.5 * MMOL_PER_L_PER_DKH, 9);
+    const rock = { field: 'rock', kind: 'mass', low: 0, high: 1e7, usual: [1000, 1e6] } as const;
+    expect(attempt(() => parseQuantity('80', rock, DEFAULT_UNITS)).refusal).toMatchObject({
+      suggestion: '80 kg',
+      hint: expect.stringContaining('80 lb') as string,
+    });
+    expect(parseQuantity('80 lb', rock, DEFAULT_UNITS).amount).toBeCloseTo(80 * 453.59237, 6);
+  });
+
+  it('a bound is recognised, and half of it offered', () => {
+    expect(refusal('nitrate', '<0.2')).toMatchObject({ suggestion: '0.1 mg/L' });
+    expect(refusal('phosphate', '< 0.02 mg/L')).toMatchObject({ suggestion: '0.01 mg/L' });
+    expect(refusal('nitrate', '<').suggestion).toBeUndefined();
   });
 
   it('answers an unknown unit with those it knows and the nearest', () => {

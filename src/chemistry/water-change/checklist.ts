@@ -10,14 +10,14 @@ export interface Mix extends Pour {
 
 /** One thing to do on or before a water day, in words; with what it writes into the record when it is ticked. */
 export interface DayStep {
-  /** Stays the same while the plan does, so that a tick finds its step again. */
+  /** Stays the same while the plan does, whatever tanks and vessels come to be called, so that a tick finds its step again. */
   readonly key: string;
   readonly says: readonly Phrase[];
   readonly writes?:
     | { readonly what: 'mix'; readonly mix: Mix }
     | { readonly what: 'read'; readonly pour: Pour }
-    | { readonly what: 'look'; readonly tank: string }
-    | { readonly what: 'change'; readonly tank: string; readonly litres: number; readonly pour: Pour };
+    | { readonly what: 'look'; readonly tankId: string }
+    | { readonly what: 'change'; readonly tankId: string; readonly litres: number; readonly pour: Pour };
 }
 
 export interface DayPhase {
@@ -33,6 +33,7 @@ interface Planned {
 }
 
 interface TankOfDay {
+  readonly id: string;
   readonly name: string;
   readonly litres: number;
   /** Its top-off has sensors: they are looked at with each change. Common practice. */
@@ -52,6 +53,11 @@ export function checklist(plan: Planned, tanks: readonly TankOfDay[]): DayPhase[
   ];
 }
 
+/** The step that mixes a vessel's water: its tick filed the batch. */
+export function mixKey({ fromId }: Pick<Pour, 'fromId'>): string {
+  return `mix ${fromId}`;
+}
+
 function before({ mixes, openBy, mixBy }: Planned): DayPhase {
   return {
     title: 'Days before',
@@ -61,7 +67,7 @@ function before({ mixes, openBy, mixBy }: Planned): DayPhase {
         : [{ key: 'valve', says: ['Open the valve by', { moment: openBy }, ': the line needs that long.'] }]),
       ...mixes.flatMap((mix): DayStep[] => [
         {
-          key: `fill ${mix.vessel}`,
+          key: `fill ${mix.fromId}`,
           says: [
             'Fill',
             mix.vessel,
@@ -71,7 +77,7 @@ function before({ mixes, openBy, mixBy }: Planned): DayPhase {
           ],
         },
         {
-          key: `mix ${mix.vessel}`,
+          key: mixKey(mix),
           says: [
             'By',
             { moment: mixBy },
@@ -94,7 +100,7 @@ function before({ mixes, openBy, mixBy }: Planned): DayPhase {
 
 function lastReading(pour: Pour): DayStep {
   return {
-    key: `read ${pour.from} ${pour.vessel}`,
+    key: `read ${pour.from} ${pour.fromId}`,
     says: [
       'Measure',
       pour.vessel,
@@ -106,10 +112,10 @@ function lastReading(pour: Pour): DayStep {
   };
 }
 
-function ofTank({ name, litres, sensors }: TankOfDay, pours: readonly Pour[]): DayPhase {
-  const step = (key: string, ...says: Phrase[]): DayStep => ({ key: `${name}: ${key}`, says });
+function ofTank({ id, name, litres, sensors }: TankOfDay, pours: readonly Pour[]): DayPhase {
+  const step = (key: string, ...says: Phrase[]): DayStep => ({ key: `${id}: ${key}`, says });
   const from = pours.flatMap((pour) =>
-    pour.shares.filter(({ tank }) => tank === name).map((share) => ({ pour, litres: share.litres })),
+    pour.shares.filter(({ tankId }) => tankId === id).map((share) => ({ pour, litres: share.litres })),
   );
   return {
     title: name,
@@ -119,20 +125,20 @@ function ofTank({ name, litres, sensors }: TankOfDay, pours: readonly Pour[]): D
       step('siphon', 'Siphon out', quantity('volume', litres), ', the bottom last; let it settle and siphon again.'),
       ...from.map(({ pour, litres: share }): DayStep => ({
         ...step(
-          `refill from ${pour.vessel}`,
+          `refill from ${pour.fromId}`,
           'Refill with',
           quantity('volume', share),
           'from',
           pour.vessel,
           ', gently, onto a dish so that the sand stays down.',
         ),
-        writes: { what: 'change', tank: name, litres: share, pour },
+        writes: { what: 'change', tankId: id, litres: share, pour },
       })),
       ...(sensors
         ? [
             {
               ...step('sensors', 'Look at the top-off’s sensors: no film, no crust, no snail.'),
-              writes: { what: 'look', tank: name } as const,
+              writes: { what: 'look', tankId: id } as const,
             },
           ]
         : []),

@@ -1,5 +1,7 @@
 /** Water that is wanted on the day, by tank. */
 export interface Wanted {
+  /** What it is known by, whatever it is called. */
+  readonly id: string;
   readonly name: string;
   readonly litres: number;
   readonly salinity: number;
@@ -7,6 +9,7 @@ export interface Wanted {
 }
 
 interface Vessel {
+  readonly id: string;
   readonly name: string;
   readonly litres: number;
 }
@@ -14,18 +17,21 @@ interface Vessel {
 interface Standing extends Vessel {
   readonly salinity: number;
   readonly salt: string;
+  /** The id of the vessel it stands in. */
   readonly vessel?: string | undefined;
 }
 
 /** Water from one place, and the tanks it goes to. */
 export interface Pour {
   readonly from: 'batch' | 'mix';
+  /** The id of the batch, or of the vessel it is mixed in: a name may change while the day goes on. */
+  readonly fromId: string;
   /** The vessel it is mixed in, or the batch it is taken from. Where no vessel is known, which number it would be. */
   readonly vessel: string;
   readonly litres: number;
   readonly salinity: number;
   readonly salt: string;
-  readonly shares: readonly { readonly tank: string; readonly litres: number }[];
+  readonly shares: readonly { readonly tankId: string; readonly tank: string; readonly litres: number }[];
 }
 
 /** Salinities this near are one water: half of what an instrument tells apart. Chosen. */
@@ -62,10 +68,17 @@ export function shareOut({
       batch.litres,
     );
     if (pour.litres > NOTHING_L)
-      pours.push({ from: 'batch', vessel: batch.name, salinity: batch.salinity, salt: batch.salt, ...pour });
+      pours.push({
+        from: 'batch',
+        fromId: batch.id,
+        vessel: batch.name,
+        salinity: batch.salinity,
+        salt: batch.salt,
+        ...pour,
+      });
   }
   const taken = new Set(batches.flatMap(({ vessel }) => (vessel === undefined ? [] : [vessel])));
-  const free = vessels.filter(({ name }) => !taken.has(name)).toSorted((a, b) => a.litres - b.litres);
+  const free = vessels.filter(({ id }) => !taken.has(id)).toSorted((a, b) => a.litres - b.litres);
   let shortL = 0;
   let unnamed = 0;
   for (const water of watersOf(wants)) {
@@ -74,13 +87,20 @@ export function shareOut({
       const fits = free.findIndex(({ litres }) => litres >= left - NOTHING_L);
       const vessel: Vessel | undefined =
         vessels.length === 0
-          ? { name: `vessel ${++unnamed}`, litres: left }
+          ? { id: `vessel ${++unnamed}`, name: `vessel ${unnamed}`, litres: left }
           : free.splice(fits >= 0 ? fits : free.length - 1, 1)[0];
       if (!vessel) {
         shortL += left;
         break;
       }
-      pours.push({ from: 'mix', vessel: vessel.name, salinity, salt, ...drawn(water, vessel.litres) });
+      pours.push({
+        from: 'mix',
+        fromId: vessel.id,
+        vessel: vessel.name,
+        salinity,
+        salt,
+        ...drawn(water, vessel.litres),
+      });
     }
   }
   return { pours, shortL };
@@ -106,13 +126,13 @@ function watersOf(wants: readonly Want[]): Want[][] {
 /** Draws up to so many litres for wants, in their order. */
 function drawn(wants: readonly Want[], litres: number): Pick<Pour, 'litres' | 'shares'> {
   let rest = litres;
-  const shares: { tank: string; litres: number }[] = [];
+  const shares: { tankId: string; tank: string; litres: number }[] = [];
   for (const want of wants) {
     const part = Math.min(want.left, rest);
     if (part <= NOTHING_L) continue;
     want.left -= part;
     rest -= part;
-    shares.push({ tank: want.name, litres: part });
+    shares.push({ tankId: want.id, tank: want.name, litres: part });
   }
   return { litres: litres - rest, shares };
 }

@@ -218,14 +218,14 @@ describe('a water day, told', () => {
 
   it('its steps run from the valve to the last look, and each knows what it writes', () => {
     const tanks = [
-      { name: 'Bay', litres: 60, salinity: 35, salt: 's' },
-      { name: 'Nook', litres: 30, salinity: 35, salt: 's' },
+      { id: 't1', name: 'Bay', litres: 60, salinity: 35, salt: 's' },
+      { id: 't2', name: 'Nook', litres: 30, salinity: 35, salt: 's' },
     ];
     const { pours } = shareOut({
       tanks,
       vessels: [
-        { name: 'Drum', litres: 70 },
-        { name: 'Pail', litres: 25 },
+        { id: 'v1', name: 'Drum', litres: 70 },
+        { id: 'v2', name: 'Pail', litres: 25 },
       ],
       batches: [],
     });
@@ -235,7 +235,7 @@ describe('a water day, told', () => {
     const writes = phases.flatMap(({ steps }) => steps.flatMap(({ writes: what }) => (what ? [what.what] : [])));
     // 90 L go into two vessels, and Nook is filled from both: two mixed, two read, three changes.
     expect(writes).toEqual(['mix', 'mix', 'read', 'read', 'change', 'change', 'change']);
-    const looked = checklist({ pours, mixes, mixBy: now }, [{ ...tanks[0], name: 'Bay', litres: 60, sensors: true }]);
+    const looked = checklist({ pours, mixes, mixBy: now }, [{ id: 't1', name: 'Bay', litres: 60, sensors: true }]);
     expect(looked.flatMap(({ steps }) => steps.flatMap(({ writes: what }) => what?.what ?? []))).toContain('look');
     for (const { steps } of [...phases, ...looked])
       for (const { says } of steps) expect(plainSentence(says, DEFAULT_UNITS)).toMatch(/^[A-Z].*\.$/);

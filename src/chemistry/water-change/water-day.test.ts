@@ -4,8 +4,14 @@ import { refusalOf, valuesOf } from '../testing/run-calculator';
 import { shareOut, type Pour } from './share-out';
 
 const HOUR = 3_600_000;
-const tank = (name: string, litres: number, salinity = 35, salt = 'salt') => ({ name, litres, salinity, salt });
-const vessel = (name: string, litres: number) => ({ name, litres });
+const tank = (name: string, litres: number, salinity = 35, salt = 'salt') => ({
+  id: name,
+  name,
+  litres,
+  salinity,
+  salt,
+});
+const vessel = (name: string, litres: number) => ({ id: name, name, litres });
 const got = (pours: readonly Pour[], name: string) =>
   pours.flatMap(({ shares }) => shares).reduce((sum, share) => sum + (share.tank === name ? share.litres : 0), 0);
 

@@ -13,8 +13,11 @@ import { answerFor, cautionsFor } from './water-day-told';
 
 const HOUR_MS = 3_600_000;
 const name = z.string().min(1).max(60);
+/** What it is known by, where names may change; its name when left out. */
+const id = z.string().min(1).max(64).optional();
 
 const tank = z.strictObject({
+  id,
   name,
   litres: amount(AMOUNTS.waterChange),
   salinity: amount(AMOUNTS.batchSalinity),
@@ -24,16 +27,17 @@ const tank = z.strictObject({
   boxG: amount(AMOUNTS.boxMass).optional(),
 });
 
-const vessel = z.strictObject({ name, litres: amount(AMOUNTS.vessel) });
+const vessel = z.strictObject({ id, name, litres: amount(AMOUNTS.vessel) });
 
 /** A batch that stands ready, or will by then. */
 const standing = z.strictObject({
+  id,
   name,
   litres: amount({ ...AMOUNTS.batchVolume, field: 'litres left of the batch' }),
   salinity: amount(AMOUNTS.measuredSalinity),
   salt: z.string().max(60).default('salt'),
-  /** The vessel it stands in, which is then not free. */
-  vessel: name.optional(),
+  /** The vessel it stands in, by its id or else its name, which is then not free. */
+  vessel: z.string().min(1).max(64).optional(),
 });
 
 export const waterDay = defineCalculator({
@@ -66,10 +70,11 @@ export const waterDay = defineCalculator({
     batches: [],
   },
   run: (input) => {
-    const { now, changeAt, mixHours, waterLPerDay, tanks, vessels } = input;
-    refuseTwins(tanks, 'tanks');
-    refuseTwins(vessels, 'vessels');
-    const { pours, shortL } = shareOut(input);
+    const { now, changeAt, mixHours, waterLPerDay } = input;
+    refuseTwins(input.tanks, 'tanks');
+    refuseTwins(input.vessels, 'vessels');
+    const tanks = input.tanks.map(known);
+    const { pours, shortL } = shareOut({ tanks, vessels: input.vessels.map(known), batches: input.batches.map(known) });
     const mixes = pours.flatMap((pour) => (pour.from === 'mix' ? [mixOf(pour, tanks)] : []));
     const litresToMix = mixes.reduce((sum, { litres }) => sum + litres, 0);
     const waterL = mixes.reduce((sum, mix) => sum + mix.waterL, 0);
@@ -159,12 +164,19 @@ export const waterDay = defineCalculator({
   },
 });
 
-type TankAsked = z.output<typeof tank>;
+type TankAsked = z.output<typeof tank> & { readonly id: string };
+
+/** Whatever has no id is known by its name. */
+function known<Named extends { readonly id?: string | undefined; readonly name: string }>(
+  named: Named,
+): Named & { readonly id: string } {
+  return { ...named, id: named.id ?? named.name };
+}
 
 /** What goes into one vessel. */
 function mixOf(pour: Pour, tanks: readonly TankAsked[]) {
   const { gramsPerLAt35 = TYPICAL_GRAMS_PER_L_AT_35, boxG } =
-    tanks.find(({ name: of }) => pour.shares[0]?.tank === of) ?? {};
+    tanks.find(({ id: of }) => pour.shares[0]?.tankId === of) ?? {};
   const saltG = saltGIn(pour.litres, pour.salinity, gramsPerLAt35);
   return {
     ...pour,

@@ -27,7 +27,7 @@ const only = (line: string) => {
 
 describe('a line of tests', () => {
   it('reads a whole session', () => {
-    const draft = only('alk 8.3 ca 440 mg 1320 no3 4 po4 45ppb ph 8.15 sal 1.0255sg temp 77F');
+    const draft = only('alk 8.3 ca 440 mg 1320 no3 4 po4 45ppb po4 ph 8.15 sal 1.0255sg temp 77F');
     expect(draft).toMatchObject({ kind: 'reading', at: now });
     const values = draft?.kind === 'reading' ? draft.values : {};
     expect(values.alkalinity).toBeCloseTo(8.3 * DKH, 12);
@@ -39,6 +39,9 @@ describe('a line of tests', () => {
 
   it.each([
     ['kh 2.9 meq', 'alkalinity', 2.9],
+    ['dkh 7.8', 'alkalinity', 7.8 * DKH],
+    ['po4 40 ppb p', 'phosphate', 0.04 * 3.0662],
+    ['po4 40 ppb po4', 'phosphate', 0.04],
     ['Alkalinity: 150 ppm', 'alkalinity', 150 / 50.0435],
     ['p 15ppb', 'phosphate', 0.015 * 3.0662],
     ['p 15', 'phosphate', 0.015 * 3.0662],
@@ -55,6 +58,10 @@ describe('a line of tests', () => {
     ['sal 1.026', /specific gravity/, 'sal 1.026 sg'],
     ['sal 35sg', /ppt/, 'sal 35 ppt'],
     ['alk 830', /point/, 'alk 8.3 dKH'],
+    ['alk 2.9', /2\.9 meq\/L/, 'alk 2.9 meq/L'],
+    ['po4 40 ppb', /ppb P or ppb PO4/, 'po4 40 µg/L P'],
+    ['changed 10 gal', /imp gal/, 'changed 10 US gal'],
+    ['no3 <0.2', /bound/, 'no3 0.1 mg/L'],
     ['temp 77', /Fahrenheit/, 'temp 77 °F'],
     ['alc 8', /alk/, 'alk'],
     ['ca', /number/, undefined],
@@ -79,7 +86,7 @@ describe('a line of tests', () => {
 describe('a line of work', () => {
   it.each([
     ['changed 40 l', { kind: 'water-change', volumeL: 40 }],
-    ['changed 10 gal at 1.025 sg', { kind: 'water-change', volumeL: 37.85411784 }],
+    ['changed 10 us gal at 1.025 sg', { kind: 'water-change', volumeL: 37.85411784 }],
     ['refilled 11.5 l', { kind: 'refill', volumeL: 11.5 }],
     ['dosed 20ml carbonate', { kind: 'dose', solutionId: 'soda', volumeMl: 20 }],
     ['dosing 25 ml/day calcium part', { kind: 'standing-dose', solutionId: 'lime', mlPerDay: 25 }],
@@ -110,9 +117,49 @@ describe('a time in the line', () => {
   ])('"%s"', (words, expected) => {
     expect(read(`${words} ph 8.1`)).toMatchObject({ at: expected, problems: [] });
   });
-  it('refuses a day that does not exist and one more than a day ahead', () => {
+  it('refuses a day that does not exist and one that is still to come', () => {
     expect(read('2026-02-31 ph 8.1').problems[0]?.message).toMatch(/no such date/);
-    expect(read('2026-12-24 ph 8.1').problems[0]?.message).toMatch(/more than a day ahead/);
+    expect(read('2026-12-24 ph 8.1').problems[0]?.message).toMatch(/ahead of now/);
+    expect(read('tomorrow 9am ph 8.1').problems[0]?.message).toMatch(/ahead of now/);
+  });
+});
+
+describe('a date told by figures', () => {
+  it.each([
+    ['11/21 ph 8.1', '21 nov ph 8.1'],
+    ['21/11 ph 8.1', '21 nov ph 8.1'],
+  ])('"%s" is asked about, with the one day it can be', (line, meant) => {
+    const [problem] = read(line).problems;
+    expect(problem?.suggestion && line.replace(line.slice(problem.from, problem.to), problem.suggestion)).toBe(meant);
+    expect(read(meant).problems).toEqual([]);
+  });
+  it('"5/6" is two days, and "13/45" none', () => {
+    expect(read('5/6 ph 8.1').problems[0]?.message).toBe('That is 5 jun or 6 may: write the one that is meant.');
+    expect(read('13/45 ph 8.1').problems[0]?.message).toMatch(/no such date/);
+  });
+});
+
+describe('a unit named by the word', () => {
+  const inPpm = (line: string) =>
+    readLine(line, { ...context, units: { ...DEFAULT_UNITS, alkalinity: 'ppm CaCO3', volume: 'US gal' } });
+  it('is the unit, whatever the keeper’s own is', () => {
+    const { drafts, problems } = inPpm('dkh 7.8');
+    expect(problems).toEqual([]);
+    expect(drafts[0]).toMatchObject({ values: { alkalinity: expect.closeTo(7.8 * DKH, 12) as number } });
+  });
+  it('where it names none, a figure of another unit is asked about', () => {
+    expect(inPpm('alk 8.3').problems[0]?.suggestion).toBe('alk 8.3 dKH');
+    expect(inPpm('alk 148').problems).toEqual([]);
+  });
+  it('a change is told as a share where the tank is known', () => {
+    const changed = (line: string) => readLine(line, { ...context, netVolumeL: 620 });
+    expect(changed('changed 15%').drafts[0]).toMatchObject({ kind: 'water-change', volumeL: 93 });
+    expect(changed('changed 15 %').drafts[0]).toMatchObject({ volumeL: 93 });
+    expect(read('changed 15%').problems).toHaveLength(1);
+  });
+  it('halves and quarters are read, and the keeper’s own gallons', () => {
+    expect(inPpm('changed 1/2 gal').drafts[0]).toMatchObject({ volumeL: expect.closeTo(1.892705892, 9) as number });
+    expect(inPpm('refilled 1 1/2 gal').drafts[0]).toMatchObject({ volumeL: expect.closeTo(5.678117676, 9) as number });
   });
 });
 
@@ -141,7 +188,7 @@ describe('fresh water and what keeps it', () => {
     ['refilled 11.5 l', { kind: 'refill', volumeL: 11.5 }],
     ['refilled 5 l to 17 l', { kind: 'refill', volumeL: 5, leavesL: 17 }],
     ['reservoir 12 l', { kind: 'reservoir-level', litres: 12 }],
-    ['reservoir is at 3 gal', { kind: 'reservoir-level', litres: 3 * 3.785411784 }],
+    ['reservoir is at 3 us gal', { kind: 'reservoir-level', litres: 3 * 3.785411784 }],
     ['room 20.5 c 38 %', { kind: 'room', airC: 20.5, humidityPercent: 38 }],
     ['room 38%', { kind: 'room', humidityPercent: 38 }],
     ['room 69F', { kind: 'room', airC: ((69 - 32) * 5) / 9 }],

@@ -1,10 +1,10 @@
 import { TZDate } from '@date-fns/tz';
 import { PARAMETERS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
-import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { AHEAD_MS } from '../fields';
 import type { EntryDraft, EntryOf } from '../schema';
 import { Scanner, type JotContext, type JotProblem } from './scanner';
 import { VERBS } from './verbs';
-import { nearestWord, WORD_TO_PARAMETER } from './vocabulary';
+import { nearestWord, UNIT_OF_WORD, WORD_TO_PARAMETER } from './vocabulary';
 import { momentOf, readTimeWords, type TimeWords } from './when';
 
 export type { JotContext, JotProblem } from './scanner';
@@ -18,7 +18,7 @@ export interface Jotted {
 
 /**
  * Reads one jotted line: tests, doses, changes, refills and a time, in any order, as
- * "yesterday 8pm alk 8.3 ca 440 po4 45ppb changed 40 l".
+ * "yesterday 8pm alk 8.3 ca 440 po4 0.045 changed 40 l".
  * Nothing is guessed in silence: every stretch is understood, or told as a problem with what was probably meant.
  */
 export function readLine(line: string, context: JotContext): Jotted {
@@ -63,11 +63,8 @@ class LineReader {
     const { line, context, problems } = this.#scanner;
     const at = this.#moment?.getTime() ?? momentOf(this.#day, this.#clock, this.#now);
     const place = this.#timeAt ?? { from: 0, to: line.length };
-    if (at > context.now + DAY_MS)
-      problems.push({
-        ...place,
-        message: 'That lies more than a day ahead; the record holds what has happened.',
-      });
+    if (at > context.now + AHEAD_MS)
+      problems.push({ ...place, message: 'That lies ahead of now; the record holds what has happened.' });
     if (at < Date.UTC(1990, 0, 1))
       problems.push({ ...place, message: 'That is before 1990; a year may have slipped.' });
     const jotted = line.trim();
@@ -87,6 +84,7 @@ class LineReader {
     const from = scanner.position;
     scanner.position += words.length;
     if (words.impossible) scanner.problem(from, 'There is no such date or time.');
+    if (words.ask) scanner.problem(from, words.ask.message, words.ask.suggestion);
     this.#day = words.day ?? this.#day;
     this.#clock = words.clock ?? this.#clock;
     this.#moment = words.moment ?? this.#moment;
@@ -95,7 +93,7 @@ class LineReader {
   }
 
   #readReading(parameter: ParameterId, word: string, from: number): void {
-    const suffix = word === 'sg' ? 'sg' : '';
+    const suffix = UNIT_OF_WORD.get(word) ?? '';
     const value = this.#scanner.readQuantity({ ...readingExpectation(parameter) }, from, {
       suffix,
       phosphorus: word === 'p' || word === 'phosphorus',

@@ -1,4 +1,5 @@
 import { Refusal } from '@/chemistry/refusal';
+import { ambiguousSpellings } from '@/chemistry/units/ambiguous';
 import { unitsOf, type QuantityKind } from '@/chemistry/units/kinds';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
 import type { UnitPreferences } from '@/chemistry/units/quantity';
@@ -10,6 +11,8 @@ export interface JotContext {
   readonly zone: string;
   readonly units: UnitPreferences;
   readonly solutions: readonly Solution[];
+  /** Net volume of the tank that is jotted for, so that a change can be told as a share of it. */
+  readonly netVolumeL?: number | undefined;
 }
 
 /** A stretch of the line that was not understood or is refused. */
@@ -22,7 +25,17 @@ export interface JotProblem {
 }
 
 const FILLERS = /^(?:[\s,;.]+|(?:and|at|of|with|the|was|is|to)\b)+/i;
-const NUMBER = /^\s*[:=]?\s*([+-]?(?:\d[\d.,]*\d|\d|[.,]\d+))/;
+const NUMBER =
+  /^\s*[:=]?\s*([+-]?(?:(?:\d+\s+)?\d{1,2}\/(?:2|3|4|5|8|16)(?![\d/])|\d[\d.,]*\d|\d|[.,]\d+)|[<≤]\s*\d[\d.,]*)/;
+
+/** Spellings of units that hold a gap when they are written out. */
+const SPACED: ReadonlyMap<string, readonly string[]> = new Map([
+  ['ppbp', ['ppb p']],
+  ['ppbpo4', ['ppb po4', 'ug/l po4', 'µg/l po4']],
+  ['usgal', ['us gal', 'us gallons']],
+  ['impgal', ['imp gal', 'uk gal']],
+  ['ppmcaco3', ['ppm caco3']],
+]);
 
 /** A jotted line and how far it has been read: takes quantities and solutions from it, and notes what it could not take. */
 export class Scanner {
@@ -88,9 +101,9 @@ export class Scanner {
       return undefined;
     }
     this.position += match[0].length;
-    const unit = this.#readUnit(expected.kind);
+    const unit = this.#readUnit(expected.kind, expected.whole !== undefined);
     const spelled = how.phosphorus ? 'ppb P' : unit || how.suffix || '';
-    if (how.phosphorus && unit && !/^(ppb|[uµ]g\/l)/i.test(unit)) {
+    if (how.phosphorus && unit && !/^(ppb|[uµ]g\/l)(?!.*po4)/i.test(unit)) {
       this.problem(from, 'Phosphorus is read in ppb here, as colorimeters show it; write po4 for phosphate in mg/L.');
       return undefined;
     }
@@ -99,7 +112,7 @@ export class Scanner {
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       const { allowed, hint, suggestion } = error.detail;
-      const word = /^\S+?(?=[\s:=\d]|$)/.exec(this.line.slice(from))?.[0] ?? '';
+      const word = /^(?:[\p{L}_-]+\d*|\S+)/u.exec(this.line.slice(from))?.[0] ?? '';
       this.problem(
         from,
         `${expected.field} is taken from ${allowed}.${hint ? ` ${hint}` : ''}`,
@@ -109,23 +122,17 @@ export class Scanner {
     }
   }
 
-  #readUnit(kind: QuantityKind): string {
+  #readUnit(kind: QuantityKind, share: boolean): string {
     const rest = this.rest();
     const gap = /^\s*°?/.exec(rest)?.[0].length ?? 0;
     const text = rest.slice(gap).toLowerCase();
     const spellings = unitsOf(kind)
       .flatMap((unit) => [unit.symbol.toLowerCase().replace('°', ''), ...unit.aliases])
+      // What is asked about, and a share, are units to read too; whether they can be taken is decided after.
+      .concat(ambiguousSpellings(kind), share ? ['%', 'percent'] : [])
       .filter(Boolean);
-    const spaced = spellings.flatMap((spelling) =>
-      spelling === 'ppbp'
-        ? [spelling, 'ppb p']
-        : spelling === 'usgal'
-          ? [spelling, 'us gal']
-          : spelling === 'ppmcaco3'
-            ? [spelling, 'ppm caco3']
-            : [spelling],
-    );
-    const unit = spaced
+    const unit = spellings
+      .flatMap((spelling) => [spelling, ...(SPACED.get(spelling) ?? [])])
       .toSorted((a, b) => b.length - a.length)
       .find((spelling) => text.startsWith(spelling) && !/^[\p{L}\d/]/u.test(text.slice(spelling.length)));
     if (!unit) return this.#readForeignUnit(gap);

@@ -3,6 +3,7 @@ import { AMOUNTS } from '@/chemistry/amounts';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import type { EntryDraft } from '../schema';
+import { jotExamples } from './example';
 import type { Scanner } from './scanner';
 import { addedKind, upkeepItem } from './vocabulary';
 
@@ -11,7 +12,7 @@ type Made = ((at: number) => EntryDraft) | undefined;
 type Verb = (scanner: Scanner, from: number) => Made;
 
 const changed: Verb = (scanner, from) => {
-  const volumeL = scanner.readQuantity(AMOUNTS.waterChange, from);
+  const volumeL = scanner.readQuantity({ ...AMOUNTS.waterChange, whole: scanner.context.netVolumeL }, from);
   let salinity: number | undefined;
   if (/^\s*(?:at|of)\s+[\d.,]+\s*(?:ppt|sg)\b/i.test(scanner.rest())) {
     scanner.skipFillers();
@@ -50,7 +51,7 @@ const room: Verb = (scanner, from) => {
   }
   if (airC === undefined && humidityPercent === undefined) {
     if (scanner.problems.length === 0)
-      scanner.problem(from, 'How warm is the room, or how humid? As in room 20.5 c 38 %.');
+      scanner.problem(from, `How warm is the room, or how humid? As in ${jotExamples(scanner.context.units).room}.`);
     return undefined;
   }
   return (at) => ({

@@ -20,6 +20,14 @@ export const WORD_TO_PARAMETER = new Map(
   PARAMETER_IDS.flatMap((id) => ALIASES[id].map((alias): [string, ParameterId] => [alias, id])),
 );
 
+/** Words that name the unit along with the parameter: "dkh 7.8" is in dKH, whatever the keeper's own unit is. */
+export const UNIT_OF_WORD: ReadonlyMap<string, string> = new Map([
+  ['sg', 'sg'],
+  ['dkh', 'dKH'],
+  ['kh', 'dKH'],
+  ['nh4', 'mg/L NH4'],
+]);
+
 /** What is put in, by the words it is jotted with. */
 const ADDED_WORDS: Record<AddedKind, readonly string[]> = {
   bacteria: ['bacteria', 'bottled bacteria'],

@@ -13,6 +13,8 @@ export interface TimeWords {
   readonly moment?: TZDate;
   /** A date or clock that does not exist, such as 31 Feb or 25:00. */
   readonly impossible?: boolean;
+  /** A date that could be told in two orders, as it should be told instead. */
+  readonly ask?: { readonly message: string; readonly suggestion?: string | undefined };
 }
 
 /**
@@ -34,6 +36,7 @@ export function readTimeWords(text: string, now: TZDate): TimeWords | undefined 
       (m) => ({ day: lastWeekday(m[1] ?? '', now) }),
     ],
     [/^(\d{4})-(\d{1,2})-(\d{1,2})\b/, (m) => dated(Number(m[1]), Number(m[2]) - 1, Number(m[3]), now)],
+    [/^(\d{1,2})\/(\d{1,2})(?:\/(?:\d{4}|\d{2}))?(?![\d/])/, (m) => ({ ask: twoOrders(Number(m[1]), Number(m[2])) })],
     [
       /^(\d{1,2})\s*(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\b/i,
       (m) => datedThisYear(m[2] ?? '', Number(m[1]), now),
@@ -66,6 +69,20 @@ export function momentOf(day: TZDate | undefined, clockTime: TimeWords['clock'],
 
 function clock(hours: number, minutes: number, impossible = false): Omit<TimeWords, 'length'> {
   return impossible || hours > 23 || minutes > 59 ? { impossible: true } : { clock: { hours, minutes } };
+}
+
+/** "11/21" is a month and a day in one country and cannot be in another; "5/6" is two days. */
+function twoOrders(first: number, second: number): NonNullable<TimeWords['ask']> {
+  const named = (day: number, month: number) => {
+    const name = MONTHS[month - 1];
+    return name !== undefined && day >= 1 && day <= 31 ? `${day} ${name}` : undefined;
+  };
+  const told = [...new Set([named(first, second), named(second, first)].filter((each) => each !== undefined))];
+  const [one, other] = told;
+  if (one === undefined) return { message: 'There is no such date.' };
+  return other === undefined
+    ? { message: `Day and month are told in either order: write ${one}.`, suggestion: one }
+    : { message: `That is ${one} or ${other}: write the one that is meant.` };
 }
 
 function lastWeekday(word: string, now: TZDate): TZDate {
