@@ -68,6 +68,7 @@ test('a stranger plans an empty stand: masses, salt, heat, the work in its order
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await work.getByRole('checkbox', { name: /^Level along and across/ }).check();
   await page.getByRole('button', { name: /Take these volumes/ }).click();
+  await expect(page.getByText(/taken as planned/).first()).toBeVisible();
   await page.reload();
   await expect(work.getByRole('checkbox', { name: /^Level along and across/ })).toBeChecked();
   await expect(page.getByLabel('Length')).toHaveValue('60.96 cm');
@@ -152,6 +153,7 @@ test('what a kit means by its figures is asked once, and every plain figure is r
   await expect(region(page, 'Entries')).toContainText('ammonia 0.41 mg/L NH3-N');
   await page.goto('/demo/back-room/cycle');
   await kits.getByLabel('Ammonia is told as').selectOption('mg/L');
+  await expect(page.getByText('The ammonia kit tells mg/L', { exact: true }).first()).toBeVisible();
   await page.goto('/demo/back-room/log');
   await expect(region(page, 'Entries')).toContainText('ammonia 0.50 mg/L');
 });

@@ -47,6 +47,14 @@ test('a file with a fault says where and changes nothing', async ({ page }, info
   expect(withoutDate((await exportRecord(page, 'demo')).text)).toBe(withoutDate(text));
 });
 
+test('a table of entries is told as one, and nothing is changed', async ({ page }, info) => {
+  const path = info.outputPath('entries.csv');
+  await (await import('node:fs/promises')).writeFile(path, 'time,tank,entry\n2026-11-01,Bay,reading\n');
+  await page.goto('/mine/record');
+  await page.getByLabel('Choose a file').setInputFiles(path);
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('This is a table (CSV)');
+});
+
 test('a record of version 1 is carried up', async ({ page }) => {
   await page.goto('/mine/record');
   await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v1.json');

@@ -1,9 +1,9 @@
-import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, test } from './steps';
+import { answer, describeCarbonate, expect, goToBench, jot, jotField, makeOwnTank, openDemo, test } from './steps';
 
 test('a whole session in one line: understood before it is filed, undone and done again', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await jotField(page).fill(
-    'yesterday 8pm alk 8.3 ca 440 mg 1320 no3 4 po4 45ppb ph 8.15 sal 1.0255sg temp 77F, changed 40 l',
+    'yesterday 8pm alk 8.3 ca 440 mg 1320 no3 4 po4 45ppb po4 ph 8.15 sal 1.0255sg temp 77F, changed 40 l',
   );
   const preview = page.locator('form').filter({ has: jotField(page) });
   await expect(preview).toContainText('yesterday 20:00');
@@ -47,7 +47,7 @@ test('a slip is refused where it stands, with what was meant one press away', as
   await expect(jotField(page)).toHaveValue('alk 8.3 dKH sal 1.026 sg');
   await jotField(page).fill('2030-01-01 alk 8.3');
   await jotField(page).focus();
-  await expect(page.getByText('more than a day ahead')).toBeVisible();
+  await expect(page.getByText('ahead of now')).toBeVisible();
 });
 
 test('by fields: logged, corrected, deleted and brought back', async ({ page }) => {
@@ -77,9 +77,82 @@ test('by fields: logged, corrected, deleted and brought back', async ({ page }) 
   await page.getByRole('radio', { name: 'Water change' }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText('Something is missing')).toBeVisible();
-  await page.getByLabel('Water changed').fill('12 gal');
+  await page.getByLabel('Water changed').fill('12 US gal');
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(entries).toContainText('45.4 L changed');
+});
+
+test('one entry leaves nothing to the next: neither its time nor its figures', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await goToBench(page, 'Log');
+  const kind = (name: string) => page.getByRole('radio', { name, exact: true }).click();
+  await kind('Water change');
+  await page.getByLabel('Water changed').fill('40');
+  await page.getByLabel('When').fill('2026-11-20T09:00');
+  await kind('Refill');
+  await expect(page.getByLabel('Put into the reservoir')).toHaveValue('');
+  await expect(page.getByLabel('When')).toHaveValue('');
+  await page.getByLabel('When').fill('2026-11-20T09:00');
+  await page.getByLabel('Put into the reservoir').fill('11');
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByLabel('Put into the reservoir')).toHaveValue('');
+  await expect(page.getByLabel('When')).toHaveValue('');
+  await page.getByLabel('Put into the reservoir').fill('9');
+  await page.getByRole('button', { name: 'Log it' }).click();
+  const entries = page.getByRole('region', { name: 'Entries' }).getByRole('listitem');
+  await expect(entries.first()).toContainText('today 18:00');
+  await expect(entries.nth(1)).toContainText('Fri 20 Nov 09:00');
+});
+
+test('a deed that its tank makes unlikely is asked about before it is filed', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '400');
+  await describeCarbonate(page);
+  await jotField(page).fill('dosed 4000 ml carbonate');
+  await expect(page.getByText(/4\.00 L of Carbonate lift alkalinity in Bay Window by 42\.3\d dKH/)).toBeVisible();
+  await jotField(page).press('Enter');
+  await expect(jotField(page)).toHaveValue('dosed 4000 ml carbonate');
+  await expect(page.getByText('Enter once more logs it all the same.')).toBeVisible();
+  await jotField(page).fill('dosed 40 ml carbonate');
+  await jotField(page).press('Enter');
+  await expect(jotField(page)).toHaveValue('');
+  await goToBench(page, 'Log');
+  await page.getByRole('radio', { name: 'Water change', exact: true }).click();
+  await page.getByLabel('Water changed').fill('1900');
+  await expect(page.getByText('1900 L is more than all the water of Bay Window, 400 L')).toBeVisible();
+  await page.getByRole('button', { name: 'Log it', exact: true }).click();
+  await page.getByRole('button', { name: 'Log it all the same' }).click();
+  await expect(page.getByRole('region', { name: 'Entries' })).toContainText('1900 L changed');
+});
+
+test('what was meant is taken with the focus, Enter files it, and Esc leaves the line to the shortcuts', async ({
+  page,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jotField(page).fill('alk 830');
+  await page.getByRole('button', { name: 'Use “alk 8.3 dKH”' }).click();
+  await expect(jotField(page)).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(jotField(page)).toHaveValue('');
+  await page.keyboard.press('Escape');
+  await expect(jotField(page)).not.toBeFocused();
+  await page.keyboard.press('2');
+  await expect(page).toHaveURL(/\/log$/);
+});
+
+test('a record in ppm: a unit named is meant, and a figure of another unit is asked about', async ({ page }) => {
+  await page.goto('/mine/new');
+  await page.getByRole('combobox', { name: 'Alkalinity' }).selectOption('ppm CaCO3');
+  await page.getByRole('combobox', { name: 'Volume' }).selectOption('US gal');
+  await page.getByLabel('Name').fill('Bay Window');
+  await page.getByLabel('Display').fill('105');
+  await page.getByRole('button', { name: 'Make this tank' }).click();
+  await expect(jotField(page)).toHaveAttribute('placeholder', /^Jot: alk 148 ca 440 · changed 10 gal/);
+  await jotField(page).fill('alk 8.3');
+  await expect(page.getByRole('button', { name: 'Use “alk 8.3 dKH”' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Log', exact: true })).toBeDisabled();
+  await jot(page, 'dkh 7.8');
+  // 7.8 dKH are 139 ppm as CaCO3 (50.04 mg to the milliequivalent).
+  await expect(page.getByRole('region', { name: 'Where the water stands' })).toContainText('139 ppm CaCO3');
 });
 
 test('a solution above its solubility is refused at the field', async ({ page }) => {

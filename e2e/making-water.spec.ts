@@ -86,7 +86,7 @@ test('the source line: when to open the valve, what to change, and a reading tha
   await makeOwnTank(page, 'Bay Window', '300');
   await goToBench(page, 'Source');
   const form = page.getByRole('form', { name: 'The filter line' });
-  await form.getByLabel('The membrane’s rating').fill('75 gal/day');
+  await form.getByLabel('The membrane’s rating').fill('75 US gal/day');
   await form.getByLabel('Supply temperature').fill('15');
   await form.getByRole('button', { name: 'Six: chloramine' }).click();
   await form.getByRole('button', { name: 'Keep this line' }).click();

@@ -25,10 +25,9 @@ export async function openDemo(page: Page, bench: string, tank = 'atrium'): Prom
   await expect(page.getByRole('region', { name: 'Answer', exact: true })).toBeVisible();
 }
 
-/** Leaves the demo and makes a tank of one's own by hand. */
+/** Makes a tank of one's own by hand. */
 export async function makeOwnTank(page: Page, name: string, display: string): Promise<void> {
-  await page.goto('/demo');
-  await page.getByRole('link', { name: 'Start my own' }).click();
+  await page.goto('/mine/new');
   await page.getByLabel('Name').fill(name);
   await page.getByLabel('Display').fill(display);
   await page.getByRole('button', { name: 'Make this tank' }).click();

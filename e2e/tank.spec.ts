@@ -36,8 +36,8 @@ test('the net volume is worked out, overruled and put back', async ({ page }) =>
   await expect(answer(page)).toContainText(/Atrium holds 600\s?L/);
   // A figure that begins with nought is typed through it.
   await page.getByLabel('Rock displaces').fill('');
-  await page.getByLabel('Rock displaces').pressSequentially('0.5 gal');
-  await expect(page.getByLabel('Rock displaces')).toHaveValue('0.5 gal');
+  await page.getByLabel('Rock displaces').pressSequentially('0.5 US gal');
+  await expect(page.getByLabel('Rock displaces')).toHaveValue('0.5 US gal');
   await expect(answer(page)).toContainText(/Atrium holds 640\s?L/);
   await page.getByLabel('Rock displaces').fill('900');
   await expect(answer(page)).toContainText('cannot displace more than the vessels hold');
@@ -99,6 +99,7 @@ test('a salt’s own profile is what a water change brings, and consumption is n
   await jot(page, '2 days ago changed 20 l at 35 ppt');
   await jot(page, 'alk 8');
   await page.getByRole('link', { name: 'Dose' }).click();
+  await page.getByRole('button', { name: 'Nothing was dosed' }).click();
   // By hand: a fifth of the water at 12 dKH; k·2 falls, then (8 − 2k)·0.8 + 12·0.2 − 2k = 8, so k = 0.8 ÷ 3.6 = 0.222 dKH/day.
   await expect(page.getByLabel('Alkalinity taken a day')).toHaveValue(/0\.222 dKH\/day/);
 });

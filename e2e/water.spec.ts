@@ -18,7 +18,7 @@ test('mixing a batch: salt and water, the label, then what batches taught', asyn
   await page.getByRole('button', { name: 'Use 1.026 sg' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Not taken' })).toHaveCount(0);
 
-  await page.getByLabel('Saltwater wanted').fill('10 gal');
+  await page.getByLabel('Saltwater wanted').fill('10 US gal');
   await page.getByRole('button', { name: 'Log this batch' }).click();
   await expect(page.getByText(/Logged a batch of 37\.9 L/).first()).toBeVisible();
   await goToBench(page, 'Log');

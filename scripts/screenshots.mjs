@@ -100,5 +100,5 @@ async function keptDay(page) {
 }
 
 async function jot(page) {
-  await page.getByRole('textbox', { name: /^Jot tests/ }).fill('yesterday 8pm alk 8.1 ca 430 po4 45ppb sal 1.026');
+  await page.getByRole('textbox', { name: /^Jot tests/ }).fill('yesterday 8pm alk 8.1 ca 430 po4 0.045 sal 1.026');
 }

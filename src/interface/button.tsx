@@ -1,4 +1,5 @@
-import Link, { type LinkProps } from 'next/link';
+import type { LinkProps } from 'next/link';
+import { Link } from './link';
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
 
 const LOOK = {

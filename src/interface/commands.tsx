@@ -23,7 +23,9 @@ function useActions(): readonly Action[] {
   const { name, store } = useWorkspace();
   const book = useBookIfRead();
   const router = useRouter();
-  const { tank } = useParams<{ tank?: string }>();
+  const { tank: inView } = useParams<{ tank?: string }>();
+  // On a screen of all tanks the benches are those of the first.
+  const tank = inView ?? book?.tanks[0]?.id;
   return useMemo(() => {
     const step = async (which: 'undo' | 'redo') => {
       const label = await store[which]().catch(() => undefined);

@@ -1,18 +1,17 @@
 'use client';
 
 import { DropdownMenu } from 'radix-ui';
-import Link from 'next/link';
+import { Link } from './link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { DEMO_PLACE } from '@/demo/scenario';
 import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import { lastReading } from '@/reckoning/readings';
 import { netVolumeL, type Book } from '@/record/schema';
 import { BENCHES, benchKey } from './benches';
-import { CommandList, ShortcutHelp, useShortcuts } from './commands';
+import { HeaderTools } from './header-tools';
 import { JotLine } from './jot-line';
-import { ThemeButton } from './theme';
 import { TideProvider } from './tide/tide-context';
 import { TideLine } from './tide/tide-line';
 import { useWide } from './use-width';
@@ -21,9 +20,7 @@ import { useTank, useTrouble, useWorkspace } from './workspace';
 /** What every screen of a tank stands in: the tank switch, the line to jot in, the tide line and the benches. */
 export function TankShell({ children }: { readonly children: ReactNode }) {
   const { book, tank } = useTank();
-  const [open, setOpen] = useState<'commands' | 'help'>();
   const wide = useWide();
-  useShortcuts(setOpen);
   return (
     <TideProvider key={tank.id} tankId={tank.id} follow={telling(book, tank.id)}>
       <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
@@ -35,24 +32,7 @@ export function TankShell({ children }: { readonly children: ReactNode }) {
           <Wordmark />
           <TankSwitch />
           {wide && <JotLine />}
-          <div className="ml-auto flex items-center">
-            <button
-              type="button"
-              className="min-h-11 rounded-md px-2 text-soft hover:text-ink"
-              onClick={() => setOpen('commands')}
-            >
-              Find
-            </button>
-            <ThemeButton />
-            <button
-              type="button"
-              aria-label="Shortcuts"
-              className="min-h-11 min-w-9 rounded-md text-soft hover:text-ink max-sm:hidden"
-              onClick={() => setOpen('help')}
-            >
-              ?
-            </button>
-          </div>
+          <HeaderTools />
         </div>
       </header>
       <TideLine />
@@ -63,12 +43,6 @@ export function TankShell({ children }: { readonly children: ReactNode }) {
           {children}
         </main>
       </div>
-      <CommandList
-        open={open === 'commands'}
-        onOpenChange={(next) => setOpen(next ? 'commands' : undefined)}
-        onHelp={() => setOpen('help')}
-      />
-      <ShortcutHelp open={open === 'help'} onOpenChange={(next) => setOpen(next ? 'help' : undefined)} />
     </TideProvider>
   );
 }
@@ -84,9 +58,11 @@ function telling(book: Book, tankId: string): ParameterId {
   return measured('alkalinity') ? 'alkalinity' : (PARAMETER_IDS.findLast(measured) ?? 'alkalinity');
 }
 
+/** Leads to the record one works in. */
 export function Wordmark() {
+  const { name } = useWorkspace();
   return (
-    <Link href="/" className="flex items-center gap-2 text-lg font-bold tracking-tight whitespace-nowrap">
+    <Link href={`/${name}`} className="flex items-center gap-2 text-lg font-bold tracking-tight whitespace-nowrap">
       <svg width="26" height="18" viewBox="0 0 26 18" aria-hidden="true">
         <path d="M1 6 C5 1 9 1 13 6 S21 11 25 6" fill="none" stroke="var(--glass)" strokeWidth="2.2" />
         <path

@@ -1,8 +1,9 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from './link';
 import type { ReactNode } from 'react';
 import { CycleProvider } from './cycle-context';
+import { HeaderTools } from './header-tools';
 import { DemoRibbon, TankShell, TroubleBanner, Wordmark } from './shell';
 import { TankProvider, Waiting, useBookIfRead, useTrouble, useWorkspace } from './workspace';
 
@@ -44,6 +45,7 @@ export function PlainPage({ children }: { readonly children: ReactNode }) {
         <DemoRibbon />
         <div className="flex items-center gap-4 px-3 py-3 lg:px-5">
           <Wordmark />
+          <HeaderTools />
         </div>
       </header>
       <TroubleBanner />

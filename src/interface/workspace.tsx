@@ -16,6 +16,7 @@ import type { Change } from '@/record/change';
 import type { Book, Tank } from '@/record/schema';
 import { RecordStore, type StoreTrouble } from '@/record/store';
 import { notify } from './notices';
+import { OWN_COOKIE } from './own-cookie';
 import { RefusedScope, useAskRefused } from './refused-fields';
 import { whenText } from './when';
 import type { WorkspaceName } from './workspace-name';
@@ -34,8 +35,16 @@ function storeFor(name: WorkspaceName): RecordStore {
   if (known) return known;
   const store = new RecordStore(DATABASES[name], hereZone());
   stores.set(name, store);
+  if (name === 'mine') store.subscribe(() => rememberOwn(store.book));
   void openStore(name, store);
   return store;
+}
+
+/** Tells the front door whether there is a record of one's own to lead to; nothing of what it holds. */
+function rememberOwn(book: Book | undefined): void {
+  if (!book) return;
+  const age = book.tanks.length > 0 ? 31_536_000 : 0;
+  document.cookie = `${OWN_COOKIE}=1; path=/; max-age=${age}; samesite=strict`;
 }
 
 async function openStore(name: WorkspaceName, store: RecordStore): Promise<void> {

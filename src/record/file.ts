@@ -57,6 +57,10 @@ export function readFile(text: string): Book {
   try {
     plain = JSON.parse(text);
   } catch (error) {
+    if (looksLikeTable(text))
+      throw new ImportTrouble([
+        'This is a table (CSV): it holds figures for a spreadsheet, and not the whole record. Choose the .json file that “Export everything” made.',
+      ]);
     throw new ImportTrouble([
       `This is not a JSON file: ${error instanceof Error ? error.message : 'it could not be read'}.`,
     ]);
@@ -79,6 +83,13 @@ export function readFile(text: string): Book {
   const loose = looseEnds(book.data);
   if (loose.length > 0) throw new ImportTrouble(loose);
   return { ...book.data, entries: book.data.entries.toSorted((a, b) => a.at - b.at) };
+}
+
+/** Whether a text that is no JSON is rows of values, as a spreadsheet saves them. */
+function looksLikeTable(text: string): boolean {
+  const [head = '', second = ''] = text.replace(/^\uFEFF/, '').split(/\r?\n/, 2);
+  const columns = (line: string) => line.split(/[,;\t]/).length;
+  return !/^\s*[{[]/.test(head) && columns(head) > 1 && columns(second) > 1;
 }
 
 /** The change that puts a file's record in the place of the present one; undone like any other. */

@@ -9,7 +9,7 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2, 3, 4, 5])('carry every row of the stored version %d to the present schema', (version) => {
+  it.each([1, 2, 3, 4, 5, 6])('carry every row of the stored version %d to the present schema', (version) => {
     const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
     const old = JSON.parse(stored) as Record<string, Record<string, unknown>[]> & { version: number };
     expect(old.version).toBe(version);
@@ -40,6 +40,18 @@ describe('migrations', () => {
   it('keep the water of a tank the same: what was one displacement is still all of it', () => {
     const [tank] = readFile(fixture).tanks;
     expect(tank && netVolumeL(tank)).toBe(240 + 60 - 28);
+  });
+});
+
+describe('a file that is no record', () => {
+  it.each(['time,tank,entry\n2026-11-01T10:00,Bay,reading\n', '\uFEFFa;b\n1;2\n'])(
+    'a table is told as one: %j',
+    (text) => {
+      expect(() => readFile(text)).toThrow(/This is a table \(CSV\).*Export everything/);
+    },
+  );
+  it.each(['', 'hello', '{"format": ', '[1, 2'])('anything else as no JSON: %j', (text) => {
+    expect(() => readFile(text)).toThrow(/not a JSON file/);
   });
 });
 

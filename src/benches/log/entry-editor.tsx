@@ -36,7 +36,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   const commit = useCommitOnce();
   const noteId = useId();
   // A change may be told as a share of the water.
-  const whole = netVolumeL(tank);
+  const allWaterL = netVolumeL(tank);
   const [kind, setKind] = useState<EntryKind | undefined>(entry?.kind);
   const [figures, setFigures] = useState<Figures>(() => figuresOf(entry));
   const [solutionId, setSolutionId] = useState(
@@ -50,16 +50,35 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   // A fresh set of fields after each entry is filed.
   const [round, setRound] = useState(0);
 
-  // What was asked of these figures once; they may be filed all the same.
-  const [question, setQuestion] = useState<string>();
+  // What was asked of these figures when they were to be filed; they may be filed all the same.
+  const [asked, setAsked] = useState<string>();
   /** Nothing of one entry is left for the next: neither its figures nor its time. */
   const startAfresh = () => {
     setFigures({});
     setNote('');
     setWhen(null);
-    setQuestion(undefined);
+    setAsked(undefined);
     setRound(round + 1);
   };
+
+  const rowAt = (at: number) =>
+    entrySchema.safeParse(
+      plainEntry(
+        {
+          id: entry?.id ?? nanoid(),
+          tankId: entry ? entry.tankId : tank.id,
+          at,
+          kind: kind ?? 'note',
+          jotted: entry?.jotted,
+          note: note.trim() || undefined,
+        },
+        figures,
+        { solutionId, what, item },
+        entry,
+      ),
+    );
+  const whole = kind && kind !== 'note' ? rowAt(when ?? now) : undefined;
+  const question = whole?.success && !entry ? draftQuestion(book, tank, whole.data as EntryDraft) : undefined;
 
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -69,21 +88,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       setFault('The time lies ahead of now; the record holds what has happened.');
       return;
     }
-    const built = entrySchema.safeParse(
-      plainEntry(
-        {
-          id: entry?.id ?? nanoid(),
-          tankId: entry ? entry.tankId : tank.id,
-          at,
-          kind,
-          jotted: entry?.jotted,
-          note: note.trim() || undefined,
-        },
-        figures,
-        { solutionId, what, item },
-        entry,
-      ),
-    );
+    const built = rowAt(at);
     if (!built.success) {
       setFault(
         kind === 'note'
@@ -93,9 +98,8 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       return;
     }
     setFault(undefined);
-    const asks = entry ? undefined : draftQuestion(book, tank, built.data as EntryDraft);
-    if (asks !== undefined && asks !== question) {
-      setQuestion(asks);
+    if (question !== undefined && question !== asked) {
+      setAsked(question);
       return;
     }
     if (
@@ -114,10 +118,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       label={label}
       expected={expected}
       value={figures[key] ?? null}
-      onChange={(amount) => {
-        setFigures((present) => ({ ...present, [key]: amount }));
-        setQuestion(undefined);
-      }}
+      onChange={(amount) => setFigures((present) => ({ ...present, [key]: amount }))}
       required={!optional}
     />
   );
@@ -185,7 +186,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
                 field(
                   key,
                   label,
-                  kind === 'water-change' && key === 'volumeL' ? { ...expected, whole } : expected,
+                  kind === 'water-change' && key === 'volumeL' ? { ...expected, whole: allWaterL } : expected,
                   optional,
                 ),
               )}
@@ -218,7 +219,11 @@ export const EntryEditor = inOwnScope(function EntryEditor({
           )}
           <div className="mt-3 flex gap-2">
             <Button type="submit" look="main">
-              {entry ? 'Save the correction' : question === undefined ? 'Log it' : 'Log it all the same'}
+              {entry
+                ? 'Save the correction'
+                : asked !== undefined && asked === question
+                  ? 'Log it all the same'
+                  : 'Log it'}
             </Button>
             {onDone && <Button onClick={onDone}>Leave as it was</Button>}
             {!entry && <Button onClick={() => setKind(undefined)}>Close</Button>}

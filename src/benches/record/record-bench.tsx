@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/interface/link';
 import { useState, type ChangeEvent } from 'react';
 import { Bench } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
@@ -135,7 +135,7 @@ function ImportFile({ book }: { readonly book: Book }) {
         Choose a file
         <input
           type="file"
-          accept=".json,application/json"
+          accept=".json,application/json,.csv,text/csv"
           className="sr-only"
           onChange={(event) => void choose(event)}
         />

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
 import { Answer, Cautions } from '@/interface/answer';
+import { ButtonLink } from '@/interface/button';
 import { PlainPage } from '@/interface/tank-frame';
 import { UnitChoices } from '@/interface/unit-choices';
 import { useBookIfRead, useCommitOnce, useTitle, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
@@ -58,7 +59,13 @@ function NewTankForm({ book }: { readonly book: Book }) {
       </h1>
       <Answer answer={answer} />
       {book.tanks.length === 0 && (
-        <div className="mt-5">
+        <div className="mt-5 space-y-3">
+          <p>
+            Kept a record before, here or in another browser?{' '}
+            <ButtonLink look="quiet" href={`/${name}/record`}>
+              Open a saved file
+            </ButtonLink>
+          </p>
           <UnitChoices settings={book.settings} />
         </div>
       )}

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/interface/link';
 import type { Answer as AnswerText } from '@/chemistry/calculator';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';

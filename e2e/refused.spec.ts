@@ -1,0 +1,107 @@
+import type { Page } from '@playwright/test';
+import { answer, describeCarbonate, expect, goToBench, jot, makeOwnTank, openDemo, test } from './steps';
+
+/** While an input of an answer is refused, the answer says so and nothing can be done with it. */
+async function answerIsHeld(page: Page, field: string, button: string | RegExp): Promise<void> {
+  await expect(answer(page).getByRole('status')).toContainText(`“${field}” is not taken as it stands`);
+  await expect(answer(page).getByRole('button', { name: button })).toBeDisabled();
+}
+
+test('a batch cannot be logged at the old salinity while the new one is refused', async ({ page }) => {
+  await openDemo(page, 'mix');
+  await page.getByLabel('Target salinity').fill('1.026');
+  await answerIsHeld(page, 'Target salinity', 'Log this batch');
+  await page.getByRole('button', { name: 'Use 1.026 sg' }).click();
+  await expect(page.getByLabel('Target salinity')).toBeFocused();
+  await expect(answer(page).getByRole('button', { name: 'Log this batch' })).toBeEnabled();
+  await expect(answer(page).getByRole('status')).toHaveCount(0);
+});
+
+test('nor a change of water, nor a water day', async ({ page }) => {
+  await openDemo(page, 'change');
+  await page.getByLabel('Water changed').fill('-150');
+  await answerIsHeld(page, 'Water changed', 'Log this change');
+  // A share of the water is a figure too.
+  await page.getByLabel('Water changed').fill('15%');
+  await expect(answer(page)).toContainText(/Change 93\.0\s?L/);
+  await page.goto('/demo/water-day');
+  await page.getByRole('checkbox', { name: 'Atrium' }).check();
+  await page.getByLabel('Changed in Atrium').fill('sixty');
+  await answerIsHeld(page, 'Changed in Atrium', 'Keep this day');
+});
+
+test('what another button would file is stopped too, and says why; a form of its own stops only itself', async ({
+  page,
+}) => {
+  await openDemo(page, 'top-off');
+  await page.getByLabel('Loss a day', { exact: true }).fill('much');
+  await page.getByLabel('Or it stands at').fill('20');
+  await page.getByRole('button', { name: /Log .*20\.0/ }).click();
+  await expect(page.getByText('Not done: “Loss a day” is not taken as it stands.')).toBeVisible();
+  await openDemo(page, 'log');
+  await page.getByRole('radio', { name: 'Test', exact: true }).click();
+  await page.getByLabel('Calcium', { exact: true }).fill('43000');
+  await page
+    .getByRole('button', { name: /^Delete/ })
+    .first()
+    .click();
+  await expect(page.getByText(/^Deleted /).first()).toBeVisible();
+});
+
+test('Dose answers at every net volume that is typed on the way to one', async ({ page }) => {
+  await openDemo(page, 'dose');
+  const volume = page.getByLabel('Net volume');
+  for (const typed of ['6', '62', '620', '60', '0.5']) {
+    await volume.fill(typed);
+    await expect(answer(page)).toContainText(/Dose .*of Carbonate part|Keep what you dose|Test alkalinity/);
+  }
+  await expect(page.getByText('This screen failed')).toHaveCount(0);
+});
+
+test('a strength changed from now on leaves the past as it was; said to be always so, it counts anew', async ({
+  page,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '310');
+  await describeCarbonate(page);
+  await jot(page, '4 days ago dosing 20 ml/day carbonate alk 8.6');
+  await jot(page, 'alk 7.8');
+  const edit = async (grams: string, from: string) => {
+    await goToBench(page, 'Tank');
+    await page.getByRole('button', { name: 'Change Carbonate' }).click();
+    const form = page.getByRole('form', { name: 'A solution' });
+    await form.getByLabel('Grams in a litre').fill(grams);
+    await form.getByRole('button', { name: 'Save the solution' }).click();
+    await expect(form.getByRole('alert')).toContainText('Say whether it holds from now on');
+    await form.getByLabel('This strength holds').selectOption({ label: from });
+    await form.getByRole('button', { name: 'Save the solution' }).click();
+    await expect(form).toBeHidden();
+    await goToBench(page, 'Dose');
+  };
+  // 0.473 dKH/day as before; at twice the strength 17.3 mL a day replace it. By hand.
+  await edit('160', 'from now on');
+  await expect(page.getByLabel('Alkalinity taken a day')).toHaveValue(/0\.473\d* dKH\/day/);
+  await expect(answer(page)).toContainText(/17\.3\s?mL\/day/);
+  // 0.2 dKH/day fell, and 20 mL of 160 g/L gave 0.546: 0.746 in all.
+  await edit('160.0001', 'it was always so');
+  await expect(page.getByLabel('Alkalinity taken a day')).toHaveValue(/0\.746\d* dKH\/day/);
+});
+
+test('what ran before the first logged dose is asked where the answer stands, once', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '310');
+  await describeCarbonate(page);
+  await jot(page, '4 days ago alk 8.6');
+  await jot(page, 'alk 7.8');
+  await jot(page, 'dosing 20 ml/day carbonate');
+  await goToBench(page, 'Dose');
+  await expect(answer(page)).toContainText('Say what was dosed while these readings were taken');
+  const asked = page.getByRole('form', { name: 'What was dosed before' });
+  await asked.getByLabel('Carbonate').fill('20');
+  await asked.getByRole('button', { name: 'That was dosed each day' }).click();
+  // The worked case of 20 mL/day: 34.65 mL/day, by hand.
+  await expect(answer(page)).toContainText(/Dose 34\.[67]\s?mL\/day of Carbonate/);
+  await expect(asked).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await asked.getByRole('button', { name: 'Nothing was dosed' }).click();
+  // 0.2 dKH/day alone: 14.6 mL/day, by hand.
+  await expect(answer(page)).toContainText(/Dose 14\.6\d?\s?mL\/day of Carbonate/);
+});

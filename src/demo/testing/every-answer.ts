@@ -1,0 +1,182 @@
+import { stocking } from '@/chemistry/cycle/stocking';
+import { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import { additions } from '@/chemistry/dosing/additions';
+import { correction } from '@/chemistry/dosing/correction';
+import { maintenanceDose } from '@/chemistry/dosing/maintenance';
+import { mixBatch } from '@/chemistry/mixing/mix-batch';
+import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import { plainSentence } from '@/chemistry/sentence';
+import { disinfectant } from '@/chemistry/source-water/disinfectant';
+import { purifiedWater } from '@/chemistry/source-water/purified-water';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { away } from '@/chemistry/top-off/away';
+import { topOffFailure } from '@/chemistry/top-off/failure';
+import { topOff } from '@/chemistry/top-off/top-off';
+import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
+import type { Answer, Outcome } from '@/chemistry/calculator';
+import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { changeRoutine } from '@/chemistry/water-change/change-routine';
+import { checklist } from '@/chemistry/water-change/checklist';
+import { saltsCompared } from '@/chemistry/water-change/salts-compared';
+import { waterChange } from '@/chemistry/water-change/water-change';
+import { waterDay } from '@/chemistry/water-change/water-day';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { awayQuestion } from '@/reckoning/away';
+import { changeHabit } from '@/reckoning/change-habit';
+import { levelsNow, takesPerDay } from '@/reckoning/change-question';
+import { cycleFollowed, cycleQuestion } from '@/reckoning/cycle';
+import { doseEffectQuestion } from '@/reckoning/dose-effect';
+import { correctionQuestions, doseQuestion, reactorQuestion } from '@/reckoning/dose-question';
+import { saltStrength } from '@/reckoning/learnt-salt';
+import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
+import { stockingQuestion } from '@/reckoning/new-tank';
+import { outlookOf } from '@/reckoning/outlook-of';
+import { seriesAnswer } from '@/reckoning/series-answer';
+import { disinfectantQuestion, sourceStanding, waterQuestion } from '@/reckoning/source-line';
+import { todayOf } from '@/reckoning/today';
+import { failureQuestion } from '@/reckoning/top-off-failure';
+import { topOffQuestion } from '@/reckoning/top-off-question';
+import { upkeepQuestion } from '@/reckoning/top-off-upkeep';
+import { proposedDay, waterDayQuestion } from '@/reckoning/water-day';
+import { waterOfSalt } from '@/reckoning/water-of-salt';
+
+/** What each bench says of each tank, as a sentence read aloud: by "tank: bench". A refusal or a figure that is none throws, and says where. */
+export type Said = ReadonlyMap<string, string>;
+
+/** Asks every bench its own question of every tank of a record. */
+export function everyAnswer(book: Book, now: number): Said {
+  const said = new Map<string, string>();
+  const listen = (who: string, work: () => Answer | Outcome<unknown> | undefined) => {
+    try {
+      const told = work();
+      if (!told) return;
+      const { answer, values } = 'answer' in told ? told : { answer: told, values: undefined };
+      const sentence = sentenceOf(answer);
+      const fault = faultIn(sentence, answer.says.length) ?? notANumberIn(values);
+      if (fault) throw new Error(fault);
+      said.set(who, sentence);
+    } catch (error) {
+      throw new Error(`${who}: ${error instanceof Error ? error.message : String(error)}`, { cause: error });
+    }
+  };
+  for (const tank of book.tanks) askTank(book, tank, now, (bench, work) => listen(`${tank.name}: ${bench}`, work));
+  listen('water day', () => {
+    const question = waterDayQuestion(book, proposedDay(book, now), now);
+    if (!question) return undefined;
+    const outcome = waterDay.run(question);
+    const tanks = question.tanks.map(({ id = '', name, litres }) => ({ id, name, litres: Number(litres) }));
+    const steps = checklist(outcome.values, tanks).flatMap((phase) => phase.steps);
+    for (const { says } of steps) {
+      const fault = faultIn(plainSentence(says, DEFAULT_UNITS), says.length);
+      if (fault) throw new Error(fault);
+    }
+    return outcome;
+  });
+  for (const source of book.sources) {
+    const standing = sourceStanding(book, source, now);
+    listen('source', () => purifiedWater.run(waterQuestion(standing, 60, { now, readyBy: now + 3 * DAY_MS })));
+    listen('supply', () => {
+      const question = disinfectantQuestion(standing);
+      return question && disinfectant.run(question);
+    });
+  }
+  return said;
+}
+
+type Ask = (bench: string, work: () => Answer | Outcome<unknown> | undefined) => void;
+
+function askTank(book: Book, tank: Tank, now: number, ask: Ask): void {
+  const cycle = cycleFollowed(tank, now) ? cycleQuestion(book, tank, now) : undefined;
+  const read = cycle && cycleReading.run(cycle);
+  ask('cycle', () => read);
+  ask('stocking', () => {
+    const question = stockingQuestion(book, tank, now);
+    return question && stocking.run(question);
+  });
+  const today = todayOf(book, tank, now, read);
+  ask('today', () => today.answer);
+  for (const line of today.lines) ask(`today, ${line.title}`, () => line.answer);
+  ask('series', () => seriesAnswer(book, tank, now));
+  ask('tank', () => netVolumeAnswer(tank).answer);
+  askOfDoses(book, tank, now, ask);
+  askOfWater(book, tank, now, ask);
+  ask('top-off', () => topOff.run(topOffQuestion(book, tank, now)));
+  ask('if it fails', () => topOffFailure.run(failureQuestion(book, tank, now)));
+  ask('upkeep', () => topOffUpkeep.run(upkeepQuestion(book, tank, now)));
+  ask('leaving', () => book.settings.away && away.run(awayQuestion(book, tank, now, book.settings.away)));
+  for (const parameter of ['alkalinity', 'calcium', 'magnesium', 'ph'] as const)
+    for (const { value, low, high } of outlookOf(book, tank, parameter, now, now + 10 * DAY_MS))
+      if (!(low <= value && value <= high)) throw new Error(`${tank.name}: outlook of ${parameter} is ${value}`);
+}
+
+function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
+  const question = doseQuestion(book, tank, now);
+  ask('dose', () => maintenanceDose.run(question.input));
+  ask('reactor', () => {
+    const input = reactorQuestion(book, tank, now, question, { effluent: 28 * DKH });
+    return input && effluentFlow.run(input);
+  });
+  for (const input of correctionQuestions(book, tank, now, question))
+    ask(`correction of ${input.element}`, () => correction.run(input));
+  ask('a dose', () => {
+    const [solution] = book.solutions;
+    const input = solution && doseEffectQuestion(book, tank, solution, 20);
+    return input && additions.run(input);
+  });
+}
+
+function askOfWater(book: Book, tank: Tank, now: number, ask: Ask): void {
+  const habit = changeHabit(book, tank, now);
+  const salt = book.salts.find(({ id }) => id === tank.saltId);
+  const levels = levelsNow(book, tank, now);
+  const takes = takesPerDay(book, tank, now);
+  const newWater = waterOf(salt);
+  const asked = { netVolumeL: netVolumeL(tank), tank: { salinity: 35, ...levels }, newWater, takesPerDay: takes };
+  ask('change', () => waterChange.run({ ...asked, changeL: habit.changeL }));
+  ask('routine', () =>
+    changeRoutine.run({ ...asked, routine: { by: 'changes', changeL: habit.changeL, everyDays: habit.everyDays } }),
+  );
+  ask('mix', () =>
+    mixBatch.run({ litresWanted: 40, targetSalinity: 35, gramsPerLAt35: saltStrength(book, salt).gramsPerLAt35 }),
+  );
+  ask('salts', () => {
+    const { alkalinity, calcium, magnesium } = levels;
+    if (alkalinity === undefined || calcium === undefined || magnesium === undefined) return undefined;
+    return saltsCompared.run({
+      netVolumeL: netVolumeL(tank),
+      changeL: habit.changeL,
+      everyDays: habit.everyDays,
+      salinity: 35,
+      takesPerDay: { alkalinity: takes.alkalinity, calcium: takes.calcium, magnesium: takes.magnesium },
+      now: { alkalinity, calcium, magnesium },
+      salts: book.salts.flatMap(({ name, profile }) => (profile ? [{ name, ...profile }] : [])),
+    });
+  });
+}
+
+function waterOf(salt: Parameters<typeof waterOfSalt>[0]) {
+  const { salinity, alkalinity, calcium, magnesium, nitrate, phosphate } = waterOfSalt(salt, 35);
+  return { salinity, alkalinity, calcium, magnesium, nitrate, phosphate };
+}
+
+/** As it would be read aloud; moments in UTC, which is enough to see that they are told. */
+function sentenceOf({ says, because }: Answer): string {
+  return `${plainSentence(says, DEFAULT_UNITS)} ${plainSentence(because, DEFAULT_UNITS)}`.trim();
+}
+
+function faultIn(sentence: string, phrases: number): string | undefined {
+  if (phrases === 0 || sentence.length < 8) return `says nothing: "${sentence}"`;
+  return /NaN|undefined|Infinity|\[object/.test(sentence) ? `says "${sentence}"` : undefined;
+}
+
+/** The place of a figure that is none, anywhere in what was worked out. */
+function notANumberIn(value: unknown, place = 'values'): string | undefined {
+  if (typeof value === 'number') return Number.isNaN(value) ? `${place} is not a number` : undefined;
+  if (typeof value !== 'object' || value === null) return undefined;
+  for (const [key, each] of Object.entries(value)) {
+    const found = notANumberIn(each, `${place}.${key}`);
+    if (found) return found;
+  }
+  return undefined;
+}
