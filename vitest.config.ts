@@ -12,6 +12,8 @@ export default defineConfig({
     environment: 'node',
     setupFiles: ['scripts/pin-the-clock.ts'],
     testTimeout: 20_000,
+    // No test leaves anything behind for the next, so each worker loads the core once.
+    isolate: false,
     // All there are: nothing else runs beside the tests.
     maxWorkers: '100%',
   },

@@ -141,7 +141,7 @@ test('what was meant is taken with the focus, Enter files it, and Esc leaves the
 
 test('a record in ppm: a unit named is meant, and a figure of another unit is asked about', async ({ page }) => {
   await page.goto('/mine/new');
-  await page.getByRole('combobox', { name: 'Alkalinity' }).selectOption('ppm CaCO3');
+  await page.getByRole('combobox', { name: 'Alkalinity', exact: true }).selectOption('ppm CaCO3');
   await page.getByRole('combobox', { name: 'Volume' }).selectOption('US gal');
   await page.getByLabel('Name').fill('Bay Window');
   await page.getByLabel('Display').fill('105');

@@ -1,6 +1,5 @@
 import type { Answer } from '@/chemistry/calculator';
 import { maintenanceDose } from '@/chemistry/dosing/maintenance';
-import { topOff } from '@/chemistry/top-off/top-off';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -16,7 +15,7 @@ import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
 import { nutrientsAtZero } from './standing-of-water';
 import { upkeepQuestion } from './top-off-upkeep';
-import { topOffQuestion } from './top-off-question';
+import { topOffOutcome } from './top-off-question';
 
 /** Leaving is told of for so many days before. Chosen: a week to fill, fetch and ask. */
 const LEAVING_SOON_DAYS = 7;
@@ -96,7 +95,7 @@ function cycleLine(tank: Tank, outcome: CycleOutcome | 'asked' | undefined): Tod
 
 function topOffLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
   if (tank.reservoirL === 0) return undefined;
-  const { outcome } = attempt(() => topOff.run(topOffQuestion(book, tank, now)));
+  const outcome = topOffOutcome(book, tank, now);
   if (!outcome) return undefined;
   const { daysLeft = Infinity } = outcome.values;
   return { bench: 'top-off', title: 'Top-off', answer: outcome.answer, pressing: daysLeft < REFILL_SOON_DAYS ? 3 : 0 };

@@ -148,7 +148,17 @@ function monthsBack(now: number, zone: string): number[] {
   );
 }
 
+/** What the record says of a tank's top-off, answered: half of what a screen tells rests on it. */
+export function topOffOutcome(book: Book, tank: Tank, now: number) {
+  return remember(
+    book,
+    tank,
+    `top-off at ${now}`,
+    () => attempt(() => topOff.run(topOffQuestion(book, tank, now))).outcome,
+  );
+}
+
 /** The loss of a tank by its record; undefined where the record allows none. */
 export function lossOf(book: Book, tank: Tank, now: number): TopOffValues | undefined {
-  return attempt(() => topOff.run(topOffQuestion(book, tank, now))).outcome?.values;
+  return topOffOutcome(book, tank, now)?.values;
 }

@@ -16,7 +16,7 @@ type AnyChanges = Changes<'readonly'> | Changes<'readwrite'>;
 const ALL_STORES: Store[] = [...TABLE_NAMES, 'changes'];
 
 /** How many changes can be undone; older ones are forgotten. */
-const UNDO_DEPTH = 500;
+export const UNDO_DEPTH = 500;
 
 /** What went wrong with storage, in words for the keeper. */
 export class StoreTrouble extends Error {
@@ -45,6 +45,7 @@ const TROUBLE: Record<StoreTrouble['kind'], string> = {
 export class RecordStore {
   readonly #name: string;
   readonly #zone: string;
+  readonly #undoDepth: number;
   readonly #listeners = new Set<() => void>();
   readonly #channel: BroadcastChannel | undefined;
   #db: Promise<IDBPDatabase<RecordDb>> | undefined;
@@ -56,9 +57,10 @@ export class RecordStore {
    * @param name of the IndexedDB database; each workspace has its own
    * @param zone IANA zone written into a new record's settings
    */
-  constructor(name: string, zone: string) {
+  constructor(name: string, zone: string, undoDepth = UNDO_DEPTH) {
     this.#name = name;
     this.#zone = zone;
+    this.#undoDepth = undoDepth;
     if (typeof BroadcastChannel !== 'undefined') {
       this.#channel = new BroadcastChannel(`record:${name}`);
       this.#channel.onmessage = () => void this.reload().catch(() => undefined);
@@ -142,7 +144,7 @@ export class RecordStore {
       const changes = tx.objectStore('changes');
       await forgetUndone(changes);
       const seq = await changes.add({ at: Date.now(), label: change.label, differences, undone: false });
-      await changes.delete(IDBKeyRange.upperBound(seq - UNDO_DEPTH));
+      await changes.delete(IDBKeyRange.upperBound(seq - this.#undoDepth));
     });
   }
 

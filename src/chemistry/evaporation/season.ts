@@ -32,19 +32,29 @@ const EXPLAINS = 0.35;
 /** Rooms people live in. Chosen. */
 const LIVED_IN = [0.12, 0.85] as const;
 
-/** The earlier stretch that differs most surely from now, when one differs by more than the errors of both. */
+/** A stretch that room or water explains is told of before a surer one that nothing explains, down to this share of its sureness. Chosen. */
+const NEARLY_AS_SURE = 0.5;
+
+/**
+ * The earlier stretch that differs most surely from now, when one differs by more than the errors of both. A stretch that nothing
+ * explains is more often an odd one (an accident, a refill that was not logged) than a reason.
+ */
 export function seasonChange(now: LossThen, earlier: readonly LossThen[]): SeasonChange | undefined {
   const sureness = ({ litresPerDay, sd }: LossThen) =>
     Math.abs(now.litresPerDay - litresPerDay) / Math.hypot(now.sd, sd);
   const different = earlier
     .filter((then) => sureness(then) > TELLS_AT)
-    .toSorted((a, b) => sureness(b) - sureness(a))[0];
-  if (!different) return undefined;
-  return {
-    since: different,
-    more: now.litresPerDay - different.litresPerDay,
-    because: reasonFor(different, now),
-  };
+    .toSorted((a, b) => sureness(b) - sureness(a))
+    .map((then) => ({ since: then, more: now.litresPerDay - then.litresPerDay, because: reasonFor(then, now) }));
+  const [surest] = different;
+  return (
+    different.find(
+      ({ since, because }) =>
+        because.what !== 'neither room nor water' &&
+        surest &&
+        sureness(since) >= NEARLY_AS_SURE * sureness(surest.since),
+    ) ?? surest
+  );
 }
 
 const FACTORS = [

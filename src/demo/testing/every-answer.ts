@@ -11,7 +11,6 @@ import { purifiedWater } from '@/chemistry/source-water/purified-water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { away } from '@/chemistry/top-off/away';
 import { topOffFailure } from '@/chemistry/top-off/failure';
-import { topOff } from '@/chemistry/top-off/top-off';
 import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
 import type { Answer, Outcome } from '@/chemistry/calculator';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
@@ -25,7 +24,7 @@ import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { awayQuestion } from '@/reckoning/away';
 import { changeHabit } from '@/reckoning/change-habit';
 import { levelsNow, takesPerDay } from '@/reckoning/change-question';
-import { cycleFollowed, cycleQuestion } from '@/reckoning/cycle';
+import { cycleFollowed, cycleQuestion, type CycleOutcome, type CycleQuestionOf } from '@/reckoning/cycle';
 import { doseEffectQuestion } from '@/reckoning/dose-effect';
 import { correctionQuestions, doseQuestion, reactorQuestion } from '@/reckoning/dose-question';
 import { saltStrength } from '@/reckoning/learnt-salt';
@@ -36,7 +35,7 @@ import { seriesAnswer } from '@/reckoning/series-answer';
 import { disinfectantQuestion, sourceStanding, waterQuestion } from '@/reckoning/source-line';
 import { todayOf } from '@/reckoning/today';
 import { failureQuestion } from '@/reckoning/top-off-failure';
-import { topOffQuestion } from '@/reckoning/top-off-question';
+import { topOffOutcome } from '@/reckoning/top-off-question';
 import { upkeepQuestion } from '@/reckoning/top-off-upkeep';
 import { proposedDay, waterDayQuestion } from '@/reckoning/water-day';
 import { waterOfSalt } from '@/reckoning/water-of-salt';
@@ -88,7 +87,7 @@ type Ask = (bench: string, work: () => Answer | Outcome<unknown> | undefined) =>
 
 function askTank(book: Book, tank: Tank, now: number, ask: Ask): void {
   const cycle = cycleFollowed(tank, now) ? cycleQuestion(book, tank, now) : undefined;
-  const read = cycle && cycleReading.run(cycle);
+  const read = cycle && readOnce(cycle);
   ask('cycle', () => read);
   ask('stocking', () => {
     const question = stockingQuestion(book, tank, now);
@@ -101,13 +100,26 @@ function askTank(book: Book, tank: Tank, now: number, ask: Ask): void {
   ask('tank', () => netVolumeAnswer(tank).answer);
   askOfDoses(book, tank, now, ask);
   askOfWater(book, tank, now, ask);
-  ask('top-off', () => topOff.run(topOffQuestion(book, tank, now)));
+  ask('top-off', () => topOffOutcome(book, tank, now));
   ask('if it fails', () => topOffFailure.run(failureQuestion(book, tank, now)));
   ask('upkeep', () => topOffUpkeep.run(upkeepQuestion(book, tank, now)));
   ask('leaving', () => book.settings.away && away.run(awayQuestion(book, tank, now, book.settings.away)));
   for (const parameter of ['alkalinity', 'calcium', 'magnesium', 'ph'] as const)
     for (const { value, low, high } of outlookOf(book, tank, parameter, now, now + 10 * DAY_MS))
       if (!(low <= value && value <= high)) throw new Error(`${tank.name}: outlook of ${parameter} is ${value}`);
+}
+
+const readings = new Map<string, CycleOutcome>();
+
+/** The daily reading of a cycle, the slowest of all answers. It knows no calendar, so what differs by the day alone is read once. */
+export function readOnce(question: CycleQuestionOf): CycleOutcome {
+  const { now } = question;
+  const key = JSON.stringify(question, (_, value: unknown) =>
+    typeof value === 'number' && value > 1e11 ? value - now : value,
+  );
+  const known = readings.get(key) ?? cycleReading.run(question);
+  readings.set(key, known);
+  return known;
 }
 
 function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {

@@ -4,24 +4,30 @@ import type { Said } from './every-answer';
 /** What the demo's story means each bench to say, whatever the day it is opened on. */
 const MEANT: Readonly<Record<string, RegExp>> = {
   // Stony corals growing in: the parts no longer hold what they take.
-  'Atrium: today': /^Dose \d[\d.]* mL\/day of Carbonate part and \d[\d.]* mL\/day of Calcium part/,
-  'Atrium: dose': /^Dose \d[\d.]* mL\/day of Carbonate part/,
-  'Atrium: today, Top-off upkeep': /optical eye/,
-  'Atrium: series': /^Alkalinity is falling|^Everything measured|stands/,
-  'Atrium: top-off': /the room is drier/,
-  'Atrium: if it fails': /^With 45\.0 L the worst case is \d\d\.\d ppt and 13\.5 L on the floor/,
-  'Atrium: leaving': /^The reservoir is the first to run out, after \d+(\.\d)? days of 12 days/,
-  'Atrium: tank': /holds 620 L/,
+  'Atrium: today': /^Dose \d[\d.]* mL\/day of Carbonate part and \d[\d.]* mL\/day of Calcium part\./,
+  'Atrium: dose': /^Dose \d[\d.]* mL\/day of Carbonate part and \d[\d.]* mL\/day of Calcium part\. .*\(95 in 100\)/,
+  // One suspicious magnesium test.
+  'Atrium: series': /^Alkalinity is falling .*One magnesium reading \(1490 mg\/L\) stands apart/,
+  'Atrium: correction of calcium': /^Leave calcium as it is: it is in its band/,
   'Atrium: reactor': /^Run the effluent at/,
+  'Atrium: today, Top-off upkeep': /Wipe the optical eye/,
+  // A summer of open windows and an autumn of closed ones.
+  'Atrium: top-off': /^Refill within .* more than in .*: the room is drier/,
+  'Atrium: if it fails': /^With 45\.0 L the worst case is \d\d\.\d ppt and 13\.5 L on the floor/,
+  'Atrium: leaving':
+    /^The reservoir is the first to run out, after \d+(\.\d)? days of 12 days; a helper must fill it by/,
+  'Atrium: tank': /^Atrium holds 620 L of water/,
   // Soft corals carried by water changes, with nothing to do.
   'Story Corner: today': /^Everything measured stands in its band/,
-  'Story Corner: routine': /holds|settles/,
+  'Story Corner: routine': /^Changing 10\.0 L every 7 days (holds alkalinity between|settles alkalinity at)/,
+  'Story Corner: leaving': /^It can be left for 12 days with the reservoir full/,
   // In its third week.
-  'Back Room: today': /^Nitrite is falling/,
-  'Back Room: cycle': /It will probably be through/,
-  'Back Room: stocking': /the clean-up crew|Nothing goes in yet/,
-  'water day': /^(Open the valve by .* and mix|Mix) |No batch|batch/,
-  source: /Open the valve/,
+  'Back Room: today': /^Nitrite is falling: .* It will probably be through/,
+  'Back Room: stocking': /^Open now: the clean-up crew, and nothing else/,
+  'Back Room: series': /nitrite stands high at/,
+  'water day': /^(Open the valve by .* and mix|Nothing is to be mixed)/,
+  source: /open the valve by .* It makes between/,
+  supply: /^It is chlorine/,
 };
 
 /** Fails where the demo tells another story than it is meant to. */

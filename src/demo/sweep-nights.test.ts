@@ -1,0 +1,30 @@
+import { describe, expect, it } from 'vitest';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import { cycleQuestion } from '@/reckoning/cycle';
+import { demoBook } from './scenario';
+import { readOnce } from './testing/every-answer';
+import { sweepNights } from './testing/sweep';
+
+describe('the demo opened on nights that trip clocks', sweepNights);
+
+it('a cycle is read the same whenever it is: a question asked before, but for its day, has the same answer', () => {
+  const asked = (at: number) => {
+    const book = demoBook(at, 'Asia/Kolkata');
+    const tank = book.tanks.find(({ cycle }) => cycle !== undefined);
+    const question = tank && cycleQuestion(book, tank, at);
+    if (!question) throw new Error('the demo has no cycling tank');
+    return question;
+  };
+  const first = asked(Date.UTC(2027, 5, 7, 12));
+  const week = asked(Date.UTC(2027, 5, 14, 12));
+  const [here, there] = [cycleReading.run(first), cycleReading.run(week)];
+  expect(there.values.stage).toBe(here.values.stage);
+  // Each figure of it that is a moment is a week later, and the rest is the same.
+  const moved = (value: unknown) =>
+    JSON.parse(
+      JSON.stringify(value, (_, each: unknown) => (typeof each === 'number' && each > 1e11 ? each - 7 * DAY_MS : each)),
+    ) as unknown;
+  expect(moved(there.values)).toEqual(JSON.parse(JSON.stringify(here.values)));
+  expect(readOnce(first)).toBe(readOnce(week));
+});
