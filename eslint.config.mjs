@@ -37,16 +37,22 @@ export default defineConfig(
   ...tseslint.configs.strict,
   {
     files: ['**/*.{ts,tsx}'],
-    plugins: { 'import-x': importX, 'react-hooks': reactHooks },
+    plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })] },
     rules: {
-      ...reactHooks.configs['recommended-latest'].rules,
       'import-x/no-restricted-paths': ['error', { zones }],
       'import-x/no-cycle': ['error', { ignoreExternal: true }],
       '@typescript-eslint/consistent-type-imports': 'error',
       'no-console': 'error',
       eqeqeq: 'error',
     },
+  },
+  {
+    // Where there are components and hooks; the rest knows no React, and these rules compile what they read.
+    files: ['src/{app,benches,interface}/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: reactHooks.configs['recommended-latest'].rules,
   },
   {
     files: ['src/chemistry/**/*.ts'],

@@ -59,8 +59,7 @@ for (let share = 0; share < SHARES; share++) {
       }
       await page.setViewportSize(PHONE);
       await answersInView(page, path);
-      if (HOLD_EVERY_PART.includes(path))
-        expect(await broken(page, `${path} on a phone`, RULES)).toEqual([]);
+      if (HOLD_EVERY_PART.includes(path)) expect(await broken(page, `${path} on a phone`, RULES)).toEqual([]);
     }
     expect(elsewhere()).toEqual([]);
     expect(complaints).toEqual([]);

@@ -33,11 +33,10 @@ test('nor a change of water, nor a water day', async ({ page }) => {
 test('what another button would file is stopped too, and says why; a form of its own stops only itself', async ({
   page,
 }) => {
-  await openDemo(page, 'top-off');
-  await page.getByLabel('Loss a day', { exact: true }).fill('much');
-  await page.getByLabel('Or it stands at').fill('20');
-  await page.getByRole('button', { name: 'Log what stands in it' }).click();
-  await expect(page.getByText('Not done: “Loss a day” is not taken as it stands.')).toBeVisible();
+  await openDemo(page, 'top-off?as=upkeep');
+  await page.getByLabel('Every, float').fill('often');
+  await page.getByRole('button', { name: 'Done: optical eye' }).last().click();
+  await expect(page.getByText('Not done: “Every, float” is not taken as it stands.')).toBeVisible();
   await openDemo(page, 'log');
   await page.getByRole('radio', { name: 'Test', exact: true }).click();
   await page.getByLabel('Calcium', { exact: true }).fill('43000');

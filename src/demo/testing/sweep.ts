@@ -64,7 +64,6 @@ export function sweepNights(): void {
     it.each(ZONES)('in %s', (zone) => {
       for (const [hours, minutes] of [
         [0, 1],
-        [1, 30],
         [2, 30],
         [23, 59],
       ] as const)
