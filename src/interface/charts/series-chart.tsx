@@ -2,18 +2,7 @@
 
 import Papa from 'papaparse';
 import { useMemo } from 'react';
-import {
-  Area,
-  CartesianGrid,
-  ComposedChart,
-  ErrorBar,
-  Line,
-  ReferenceArea,
-  ReferenceLine,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceArea, Tooltip, XAxis, YAxis } from 'recharts';
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { capitalised } from '@/chemistry/words';
@@ -28,6 +17,7 @@ import { axisFor } from './axis';
 import { ChartFrame } from './chart-frame';
 import { saveFile } from './save';
 import { levelsOf, seriesPoints, type Point } from './series-points';
+import { UprightLines } from './upright-lines';
 
 interface Props {
   readonly parameter: ParameterId;
@@ -155,19 +145,22 @@ export function SeriesChart({
                 ifOverflow="hidden"
               />
             )}
-            {marks
-              .filter(({ kind: what }) => MOVES_THE_WATER.has(what))
-              .map((mark) => (
-                <ReferenceLine
-                  key={mark.entryId}
-                  x={mark.at}
-                  stroke="var(--edge)"
-                  strokeWidth={0.8}
-                  strokeDasharray={mark.kind === 'note' ? '1 3' : '4 3'}
-                  ifOverflow="hidden"
-                />
-              ))}
-            <ReferenceLine x={now} stroke="var(--ink)" strokeWidth={1.2} ifOverflow="hidden" />
+            <UprightLines
+              from={from}
+              to={to}
+              lines={[
+                ...marks
+                  .filter(({ kind: what }) => MOVES_THE_WATER.has(what))
+                  .map((mark) => ({
+                    key: mark.entryId,
+                    at: mark.at,
+                    stroke: 'var(--edge)',
+                    strokeWidth: 0.8,
+                    strokeDasharray: mark.kind === 'note' ? '1 3' : '4 3',
+                  })),
+                { key: 'now', at: now, stroke: 'var(--ink)', strokeWidth: 1.2 },
+              ]}
+            />
             <XAxis
               dataKey="at"
               type="number"
