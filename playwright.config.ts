@@ -7,7 +7,7 @@ export default defineConfig({
   timeout: 45_000,
   expect: { timeout: 8000 },
   fullyParallel: true,
-  workers: Number(process.env.PW_WORKERS ?? 2),
+  workers: 2,
   // A machine that builds and browses at once may starve a page; a second failure is a failure.
   retries: process.env.CI ? 1 : 0,
   reporter: [['dot'], ['json']],
