@@ -27,7 +27,7 @@ test('a bought solution by its label carries a dose as its salts would', async (
   await jot(page, '8 days ago 9am alk 8.5');
   await jot(page, 'alk 8.1');
   await goToBench(page, 'Dose');
-  // What was dosed meanwhile is asked, and not taken for nothing.
+  // What was dosed meanwhile is asked, and not taken as zero.
   await expect(answer(page)).toContainText('Say what was dosed');
   await page.getByRole('button', { name: 'Nothing was dosed' }).click();
   // 0.4 dKH in eight days, give or take the hour of day; 0.05 dKH/day × 400 L ÷ 1783 mmol/L is 4 mL. By hand.

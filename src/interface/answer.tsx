@@ -51,7 +51,7 @@ export function Answer({
       )}
       <p
         aria-live="polite"
-        className={`text-pretty ${refused === undefined ? '' : 'line-through decoration-1'} ${lesser ? 'text-lg' : 'text-2xl leading-snug lg:text-[1.7rem]'}`}
+        className={`text-pretty ${refused === undefined ? '' : 'opacity-60'} ${lesser ? 'text-lg' : 'text-2xl leading-snug lg:text-[1.7rem]'}`}
       >
         <Sentence phrases={answer.says} large />
       </p>

@@ -16,7 +16,7 @@ export function solutionsWith(book: Book, element: Element): Solution[] {
 
 /**
  * From when the record says what was dosed of an element. What ran before its first logged dose is unknown, and is not
- * taken for nothing: a keeper may have dosed long before the record began.
+ * taken as zero: a keeper may have dosed long before the record began.
  * @returns epoch ms; −Infinity where nothing can have been dosed (no solution holds it, or water changes carry the tank
  * and no dose was ever logged), Infinity where it was never said
  */

@@ -13,7 +13,7 @@ export const TEST_TWICE: Answer = {
 export const UNSAID: Answer = {
   says: ['Say what was dosed while these readings were taken: then the dose can be worked out.'],
   certainty: 'not enough yet',
-  because: ['A dose that is not logged is unknown, and is not taken for nothing.'],
+  because: ['A dose that is not logged is unknown; it is not taken as zero.'],
 };
 
 /** Tested, and what is taken is too little to tell: nothing has to be changed, and no further test is owed today. */

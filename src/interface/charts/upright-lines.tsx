@@ -1,6 +1,6 @@
 'use client';
 
-import { usePlotArea } from 'recharts';
+import { DefaultZIndexes, usePlotArea, ZIndexLayer } from 'recharts';
 
 export interface UprightLine {
   readonly key: string;
@@ -26,13 +26,13 @@ export function UprightLines({
   const plot = usePlotArea();
   if (!plot || !(to > from)) return null;
   return (
-    <g aria-hidden="true">
+    <ZIndexLayer zIndex={DefaultZIndexes.line}>
       {lines
         .filter(({ at }) => at >= from && at <= to)
         .map(({ key, at, ...line }) => {
           const x = plot.x + ((at - from) / (to - from)) * plot.width;
           return <line key={key} x1={x} x2={x} y1={plot.y} y2={plot.y + plot.height} {...line} />;
         })}
-    </g>
+    </ZIndexLayer>
   );
 }
