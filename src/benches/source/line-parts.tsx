@@ -46,7 +46,7 @@ export function LineParts({ standing: { source, stages, supply } }: { readonly s
                 )}
                 {carbon?.life && (
                   <span className={carbon.passedL >= carbon.life.litres ? 'font-semibold text-kelp' : 'text-soft'}>
-                    {`; ${showText(quantity('volume', carbon.passedL), units)} passed it of about ${showText(quantity('volume', carbon.life.litres), units)} it is good for${supply === 'unknown' ? ' if the supply carries chlorine; of chloramine an ordinary block stands some tens of gallons: read both strips' : ` with ${supply}`}`}
+                    {`; ${showText(quantity('volume', carbon.passedL), units)} passed it of about ${showText(quantity('volume', Number(carbon.life.litres.toPrecision(2))), units)} it is good for${supply === 'unknown' ? ' if the supply carries chlorine; of chloramine an ordinary block stands some tens of gallons: read both strips' : ` with ${supply}`}`}
                   </span>
                 )}
                 {dueAt === undefined && stage.kind === 'resin' && (
@@ -64,7 +64,7 @@ export function LineParts({ standing: { source, stages, supply } }: { readonly s
           );
         })}
       </ul>
-      <p className="mt-1 text-sm text-soft">
+      <p className="mt-1 max-w-3xl text-sm text-soft">
         Water made is what batches and refills took; what passed the carbon is that and its waste. Carbon goes by litres
         and by what the supply holds, and sediment filter and carbon are kept half a year at the longest, a membrane two
         years: common practice.

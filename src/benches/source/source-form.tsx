@@ -138,7 +138,7 @@ export const SourceForm = inOwnScope(function SourceForm({
         </div>
         <ol className="mt-1 space-y-2">
           {stages.map((stage, i) => (
-            <li key={stage.id} className="flex flex-wrap items-end gap-3">
+            <li key={stage.id} className="flex flex-wrap items-start gap-3">
               <SelectField
                 label={`Part ${i + 1}`}
                 value={stage.kind}
@@ -179,6 +179,7 @@ export const SourceForm = inOwnScope(function SourceForm({
               {stages.length > 1 && (
                 <Button
                   look="quiet"
+                  className="mt-6"
                   aria-label={`Without part ${i + 1}`}
                   onClick={() => setStages(stages.filter((_, at) => at !== i))}
                 >
