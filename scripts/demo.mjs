@@ -7,7 +7,7 @@ if (!(await portIsFree(port)))
   fail(`Port ${port} is taken by another program. Stop that one, or choose another: PORT=${port + 1} npm run demo`);
 
 await ensureDependencies();
-if (!ensureBuild()) fail('The build failed; what went wrong stands above.');
+if (!(await ensureBuild())) fail('The build failed; what went wrong stands above.');
 const server = await startServer(port, ['ignore', 'ignore', 'inherit']);
 console.log(
   `\n  Mild Tide is at http://localhost:${port}/demo\n  Everything stays in your browser. Ctrl C stops it.\n`,

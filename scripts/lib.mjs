@@ -48,12 +48,12 @@ export async function ensureDependencies() {
 }
 
 /** Builds when anything the build is made from has changed since the last one. Answers whether the build stands. */
-export function ensureBuild() {
+export async function ensureBuild() {
   const stamp = path.join(ROOT, '.next', 'mild-tide-build');
   const made = hashOf(['package-lock.json', 'next.config.mjs', 'postcss.config.mjs', 'src']);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === made) return true;
   console.log('Building…');
-  if (tool('next/dist/bin/next', ['build']).status !== 0) return false;
+  if (!(await toolAside('next/dist/bin/next', ['build']))) return false;
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, made);
   return true;

@@ -40,7 +40,7 @@ const VIEWS = [
 await ensureDependencies();
 const { chromium } = await import('@playwright/test');
 const executablePath = (await ensureChromium()) ?? fail('Chromium is missing: install Debian’s package "chromium".');
-if (!ensureBuild()) fail('The build failed.');
+if (!(await ensureBuild())) fail('The build failed.');
 const port = await freePort();
 const server = await startServer(port);
 const base = `http://localhost:${port}`;

@@ -15,7 +15,7 @@ import {
 /**
  * The one test command: sets up what it needs, then format, lint and types, unit tests, production build and browser
  * tests. Each of format, lint, types and build counts as one check; the last line adds up all of them.
- * Two cores are planned for: what keeps one core busy runs beside another such, and what takes all there are, alone.
+ * Two cores are planned for: what keeps one core busy runs beside another such; the test runners take both.
  */
 const results = path.join(ROOT, '.test');
 const total = { passed: 0, failed: 0 };
@@ -26,18 +26,14 @@ const [chromium] = await stage('Setting up', () => Promise.all([ensureChromium()
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
-await stage('Format, lint and types', async () => {
-  const checks = await Promise.all([
+// What keeps one core busy runs beside what keeps the other: the lint beside all the rest that needs no test runner.
+const built = await stage('Format, lint, types and production build', async () => {
+  const [linted, { formatted, typed, built }] = await Promise.all([
     toolAside('eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
-    toolAside('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']).then(async (formatted) => [
-      formatted,
-      // The types of the routes are written first, for the check to read. The native compiler checks what the other does in a fifth of
-      // the time; the other is what lint and build ask for.
-      (await toolAside('next/dist/bin/next', ['typegen'])) &&
-        (await toolAside('typescript-native/bin/tsc', ['--noEmit'])),
-    ]),
+    checkAndBuild(),
   ]);
-  for (const passed of checks.flat()) total[passed ? 'passed' : 'failed'] += 1;
+  for (const passed of [linted, formatted, typed, built]) total[passed ? 'passed' : 'failed'] += 1;
+  return built;
 });
 
 await stage('Unit tests', () => {
@@ -48,9 +44,6 @@ await stage('Unit tests', () => {
     failed: success ? numFailedTests : Math.max(1, numFailedTests),
   }));
 });
-
-const built = await stage('Production build', ensureBuild);
-total[built ? 'passed' : 'failed'] += 1;
 
 await stage('Browser tests', async () => {
   if (!chromium) {
@@ -81,6 +74,18 @@ await stage('Browser tests', async () => {
 console.log(`\nAll of it took ${seconds(began)}.`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed > 0 ? 1 : 0);
+
+/**
+ * One after another: the types of the routes are written before the check reads them, and the build writes in the same folder.
+ * The native compiler checks in a fifth of the time; the other is there for the lint and the build, which ask for it.
+ */
+async function checkAndBuild() {
+  const formatted = await toolAside('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
+  const typed =
+    (await toolAside('next/dist/bin/next', ['typegen'])) &&
+    (await toolAside('typescript-native/bin/tsc', ['--noEmit']));
+  return { formatted, typed, built: await ensureBuild() };
+}
 
 /** Runs a stage under its title and says what it took. */
 async function stage(words, work) {
