@@ -60,6 +60,26 @@ test('Dose answers at every net volume that is typed on the way to one', async (
   await expect(answer(page)).toContainText(/Dose .*of Carbonate part/);
 });
 
+test('a keeper with a reactor says what it gave before the record began', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '310');
+  await goToBench(page, 'Tank');
+  await page.getByLabel('What replaces calcium and alkalinity').selectOption('a calcium reactor');
+  await page.getByRole('button', { name: 'Save the tank' }).click();
+  await jot(page, '4 days ago alk 8.6');
+  await jot(page, 'alk 7.8');
+  await goToBench(page, 'Dose');
+  await expect(page.getByText('Say what was dosed while alkalinity was tested')).toBeVisible();
+  const asked = page.getByRole('form', { name: 'What was dosed before' });
+  await asked.getByLabel('The reactor’s flow then').fill('30');
+  // Half of it tells nothing.
+  await expect(asked.getByRole('button', { name: 'That was dosed each day' })).toBeDisabled();
+  await asked.getByLabel('Its effluent then').fill('30 dkh');
+  await asked.getByRole('button', { name: 'That was dosed each day' }).click();
+  // 0.2 dKH/day × 310 L + 43.2 L/day × (30 − 8.2) dKH is taken; at 7.8 dKH, 1003.8 ÷ (30 − 7.8) = 45.2 L/day = 31.4 mL/min. By hand.
+  await expect(answer(page)).toContainText(/31\.\d+\s?mL\/min/);
+  await expect(asked).toHaveCount(0);
+});
+
 test('a strength changed from now on leaves the past as it was; said to be always so, it counts anew', async ({
   page,
 }) => {

@@ -3,7 +3,7 @@ import { mostAtOnceL } from '@/chemistry/evaporation/refill-account';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { netVolumeL, type Book, type EntryDraft, type EntryOf, type Tank } from '@/record/schema';
-import { aimFor, strengthOf } from './known-events';
+import { reactorGain, strengthOf } from './known-events';
 
 /** A change of more of the water than this is asked about: routines are a tenth to a fifth, resets a third. Chosen. */
 const LARGE_SHARE = 0.6;
@@ -81,10 +81,10 @@ function doseQuestion(
 
 function reactorQuestion(
   tank: Tank,
-  { mlPerMin, effluentAlkalinity }: Pick<EntryOf<'reactor'>, 'mlPerMin' | 'effluentAlkalinity'>,
+  reactor: Pick<EntryOf<'reactor'>, 'mlPerMin' | 'effluentAlkalinity'>,
   units: UnitPreferences,
 ): string | undefined {
-  const gain = (((mlPerMin * 1440) / 1000) * (effluentAlkalinity - aimFor(tank, 'alkalinity'))) / netVolumeL(tank);
+  const gain = reactorGain(tank, reactor) / netVolumeL(tank);
   if (gain <= ASKED_A_DAY.alkalinity) return undefined;
   return `That reactor brings ${showText(quantity('alkalinityRate', gain), units)} to ${tank.name}, more than any tank takes up: another unit, or a point that slipped?`;
 }

@@ -140,7 +140,10 @@ function nextStandingDoses(book: Book, tank: Tank): ReadonlyMap<string, number> 
 }
 
 /** Alkalinity a reactor brings to a tank at its aim, mmol a day. */
-export function reactorGain(tank: Tank, { mlPerMin, effluentAlkalinity }: EntryOf<'reactor'>): number {
+export function reactorGain(
+  tank: Tank,
+  { mlPerMin, effluentAlkalinity }: Pick<EntryOf<'reactor'>, 'mlPerMin' | 'effluentAlkalinity'>,
+): number {
   return Math.max(0, ((mlPerMin * 1440) / 1000) * (effluentAlkalinity - aimFor(tank, 'alkalinity')));
 }
 

@@ -29,9 +29,13 @@ export function supplyKnownSince(book: Book, tank: Tank, element: Element): numb
         : entry.kind === 'reactor' && element !== 'magnesium';
     const first = book.entries.find((entry) => entry.tankId === tank.id && tells(entry));
     if (first) return first.at - AT_ONCE_MS;
-    const canBeDosed = holding.size > 0 || (tank.method === 'reactor' && element !== 'magnesium');
+    const canBeDosed = holding.size > 0 || reactorBrings(tank, element);
     return canBeDosed && tank.method !== 'water-changes' ? Infinity : -Infinity;
   });
+}
+
+function reactorBrings(tank: Tank, element: Element): boolean {
+  return tank.method === 'reactor' && element !== 'magnesium';
 }
 
 /** Readings that wait for a word on what was dosed when they were taken. */
@@ -43,6 +47,8 @@ export interface UnsaidSupply {
   readonly until: number | undefined;
   /** What may have been dosed. */
   readonly solutions: readonly Solution[];
+  /** Whether a calcium reactor may have run: its flow and effluent are asked too. */
+  readonly reactor: boolean;
 }
 
 /** What has to be asked before the readings of the last weeks tell consumption; undefined where nothing has. */
@@ -61,5 +67,6 @@ export function unsaidSupply(book: Book, tank: Tank, now: number): UnsaidSupply 
     solutions: book.solutions.filter((solution) =>
       waiting.some(({ element }) => ELEMENT_FACTS[element].perMl(strengthOf(solution)) > 0),
     ),
+    reactor: waiting.some(({ element }) => reactorBrings(tank, element)),
   };
 }

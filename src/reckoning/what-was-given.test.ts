@@ -106,6 +106,13 @@ describe('what was dosed before the first logged dose', () => {
     expect(answerOf(none).answer.says[0]).toMatch(/^Keep what you dose/);
   });
 
+  it('is asked of a reactor too, though no solution is described', () => {
+    const fed = { ...tank, method: 'reactor' as const };
+    const book = { ...bookOf(soda, ...readings), solutions: [] };
+    expect(unsaidSupply(book, fed, now)).toMatchObject({ elements: ['alkalinity'], solutions: [], reactor: true });
+    expect(unsaidSupply(bookOf(soda, ...readings), tank, now)?.reactor).toBe(false);
+  });
+
   it('is not asked where nothing can have been dosed, nor of readings long past', () => {
     expect(unsaidSupply({ ...bookOf(soda, ...readings), solutions: [] }, tank, now)).toBeUndefined();
     const carried = { ...tank, method: 'water-changes' as const };

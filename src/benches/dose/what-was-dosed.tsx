@@ -13,7 +13,7 @@ import { inOwnScope } from '@/interface/refused-fields';
 import type { Entry } from '@/record/schema';
 import type { UnsaidSupply } from '@/reckoning/known-supply';
 
-/** Asked once: what was dosed while the first readings were taken, before any dose was logged. */
+/** Asked once: what was dosed, or what a reactor gave, while the first readings were taken, before any dose was logged. */
 export const WhatWasDosed = inOwnScope(function WhatWasDosed({
   unsaid,
 }: {
@@ -23,33 +23,48 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
   const now = useNow();
   const commit = useCommitOnce();
   const [rates, setRates] = useState<Readonly<Record<string, number | null>>>({});
+  const [mlPerMin, setMlPerMin] = useState<number | null>(null);
+  const [effluentAlkalinity, setEffluentAlkalinity] = useState<number | null>(null);
   const {
     settings: { zone, units },
   } = book;
-  if (!unsaid || unsaid.solutions.length === 0) return null;
+  if (!unsaid || (unsaid.solutions.length === 0 && !unsaid.reactor)) return null;
   const since = whenText(unsaid.since, now, zone);
   const until = unsaid.until === undefined ? 'until now' : `until ${whenText(unsaid.until, now, zone)}`;
   const dosed = unsaid.solutions.flatMap((solution) => {
     const mlPerDay = rates[solution.id] ?? 0;
     return mlPerDay > 0 ? [{ solution, mlPerDay }] : [];
   });
-  const file = (ran: readonly { solutionId: string; mlPerDay: number }[], label: string) =>
-    void commit({
-      label,
-      put: {
-        entries: ran.map((each): Entry => ({
-          id: nanoid(),
-          tankId: tank.id,
-          at: unsaid.since,
-          kind: 'standing-dose',
-          ...each,
-        })),
-      },
-    });
+  const ran = unsaid.reactor && mlPerMin !== null && effluentAlkalinity !== null;
+  // Half of what a reactor did tells nothing, and is not left out unsaid.
+  const said = dosed.length > 0 || ran;
+  const halfSaid = unsaid.reactor && (mlPerMin === null) !== (effluentAlkalinity === null);
+  const file = (
+    label: string,
+    doses: readonly { solutionId: string; mlPerDay: number }[],
+    reactor?: { mlPerMin: number; effluentAlkalinity: number },
+  ) => {
+    const then = { tankId: tank.id, at: unsaid.since };
+    const entries: Entry[] = doses.map((dose) => ({ id: nanoid(), ...then, kind: 'standing-dose', ...dose }));
+    if (reactor) entries.push({ id: nanoid(), ...then, kind: 'reactor', ...reactor });
+    void commit({ label, put: { entries } });
+  };
+  const thatRan = () =>
+    file(
+      `Dosed from ${since}: ${listed([
+        ...dosed.map(
+          ({ solution, mlPerDay }) => `${showText(quantity('doseRate', mlPerDay), units)} of ${solution.name}`,
+        ),
+        ...(ran ? [`the reactor at ${showText(quantity('flow', mlPerMin), units)}`] : []),
+      ])}`,
+      dosed.map(({ solution, mlPerDay }) => ({ solutionId: solution.id, mlPerDay })),
+      ran ? { mlPerMin, effluentAlkalinity } : undefined,
+    );
   const nothing = () =>
     file(
-      unsaid.solutions.map(({ id }) => ({ solutionId: id, mlPerDay: 0 })),
       `Nothing was dosed from ${since} ${until}`,
+      unsaid.solutions.map(({ id }) => ({ solutionId: id, mlPerDay: 0 })),
+      unsaid.reactor ? { mlPerMin: 0, effluentAlkalinity: 0 } : undefined,
     );
   return (
     <form
@@ -57,11 +72,8 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
       className="mt-4 max-w-3xl rounded-md border border-edge bg-sheet p-4"
       onSubmit={(event) => {
         event.preventDefault();
-        if (focusRefused(event.currentTarget) || dosed.length === 0) return;
-        file(
-          dosed.map(({ solution, mlPerDay }) => ({ solutionId: solution.id, mlPerDay })),
-          `Dosed from ${since}: ${dosed.map(({ solution, mlPerDay }) => `${showText(quantity('doseRate', mlPerDay), units)} of ${solution.name}`).join(', ')}`,
-        );
+        if (focusRefused(event.currentTarget) || !said || halfSaid) return;
+        thatRan();
       }}
     >
       <h2 className="font-semibold">
@@ -81,9 +93,25 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
             placeholder="0 mL/day"
           />
         ))}
+        {unsaid.reactor && (
+          <>
+            <QuantityField
+              label="The reactor’s flow then"
+              expected={AMOUNTS.reactorFlow}
+              value={mlPerMin}
+              onChange={setMlPerMin}
+            />
+            <QuantityField
+              label="Its effluent then"
+              expected={AMOUNTS.effluent}
+              value={effluentAlkalinity}
+              onChange={setEffluentAlkalinity}
+            />
+          </>
+        )}
       </div>
       <div className="mt-3 flex flex-wrap gap-2">
-        <Button type="submit" look="main" disabled={dosed.length === 0}>
+        <Button type="submit" look="main" disabled={!said || halfSaid}>
           That was dosed each day
         </Button>
         <Button onClick={nothing}>Nothing was dosed</Button>
