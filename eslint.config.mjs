@@ -13,7 +13,7 @@ const MAY_IMPORT = {
   record: ['chemistry'],
   reckoning: ['record', 'chemistry'],
   demo: ['reckoning', 'record', 'chemistry'],
-  workers: ['chemistry'],
+  workers: ['record', 'chemistry'],
   interface: ['demo', 'workers', 'reckoning', 'record', 'chemistry'],
   benches: ['interface', 'reckoning', 'record', 'chemistry'],
   app: ['benches', 'interface', 'demo', 'reckoning', 'record', 'chemistry'],

@@ -1,6 +1,7 @@
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { AskedFirst } from '@/interface/ask-first';
 import { Notices } from '@/interface/notices';
 import { THEME_COOKIE } from '@/interface/theme-cookie';
 import './globals.css';
@@ -21,6 +22,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
       <body className="min-h-dvh bg-paper text-ink">
         {children}
         <Notices />
+        <AskedFirst />
       </body>
     </html>
   );

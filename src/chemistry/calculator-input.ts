@@ -80,9 +80,12 @@ export function figure(field: string, low: number, high: number, unit = ''): z.Z
   );
 }
 
+/** Far enough ahead for any plan, and near enough that days can still be counted from it. */
+export const LATEST_MOMENT = Date.UTC(2200, 0, 1);
+
 /** A moment, as epoch milliseconds. */
 export function moment(field: string): z.ZodType<number, number> {
-  return figure(field, 0, 8.64e15, 'ms since 1970');
+  return figure(field, 0, LATEST_MOMENT, 'ms since 1970');
 }
 
 /**

@@ -6,8 +6,8 @@ import { useParams, useRouter } from 'next/navigation';
 import { useEffect, useMemo } from 'react';
 import { BENCHES, benchKey } from './benches';
 import { JOT_FIELD } from './jot-line';
-import { notify } from './notices';
 import { toggleTheme } from './theme';
+import { useUndo } from './use-undo';
 import { useBookIfRead, useWorkspace } from './workspace';
 
 interface Action {
@@ -20,17 +20,14 @@ interface Action {
 
 /** Everything that can be done from anywhere; the command list shows it and the shortcuts run it. */
 function useActions(): readonly Action[] {
-  const { name, store } = useWorkspace();
+  const { name } = useWorkspace();
+  const { undo, redo } = useUndo();
   const book = useBookIfRead();
   const router = useRouter();
   const { tank: inView } = useParams<{ tank?: string }>();
   // On a screen of all tanks the benches are those of the first.
   const tank = inView ?? book?.tanks[0]?.id;
   return useMemo(() => {
-    const step = async (which: 'undo' | 'redo') => {
-      const label = await store[which]().catch(() => undefined);
-      notify({ text: label ? `${which === 'undo' ? 'Undone' : 'Done again'}: ${label}` : `Nothing to ${which}` });
-    };
     return [
       ...(tank
         ? BENCHES.map((bench, i): Action => ({
@@ -47,8 +44,8 @@ function useActions(): readonly Action[] {
       })),
       { name: 'Water day: all tanks on one list', key: 'w', group: 'Do', run: () => router.push(`/${name}/water-day`) },
       { name: 'Jot a line', key: 'j', group: 'Do', run: focusJotLine },
-      { name: 'Undo the last change', key: 'u', group: 'Do', run: () => void step('undo') },
-      { name: 'Do it again', key: 'y', group: 'Do', run: () => void step('redo') },
+      { name: 'Undo the last change', key: 'u', group: 'Do', run: () => undo() },
+      { name: 'Redo what was undone', key: 'y', group: 'Do', run: () => redo() },
       { name: 'Day or night', key: 'n', group: 'Do', run: () => void toggleTheme() },
       { name: 'Make another tank', group: 'Do', run: () => router.push(`/${name}/new`) },
       {
@@ -61,7 +58,7 @@ function useActions(): readonly Action[] {
         ? { name: 'Start my own record', group: 'Do', run: () => router.push('/mine') }
         : { name: 'Look at the demo', group: 'Do', run: () => router.push('/demo') },
     ];
-  }, [name, store, book, router, tank]);
+  }, [name, undo, redo, book, router, tank]);
 }
 
 function focusJotLine(): void {
@@ -85,7 +82,7 @@ export function useShortcuts(open: (what: 'commands' | 'help') => void): void {
         event.ctrlKey ||
         event.metaKey ||
         event.altKey ||
-        target.closest('input, textarea, select, [role=dialog], [role=menu]')
+        target.closest('input, textarea, select, [role=dialog], [role=alertdialog], [role=menu]')
       )
         return;
       if (event.key === '?') open('help');
@@ -93,7 +90,8 @@ export function useShortcuts(open: (what: 'commands' | 'help') => void): void {
       else {
         const action = actions.find(({ key }) => key === event.key);
         if (!action) return;
-        action.run();
+        // A key that is held acts once: undo must not run through the record.
+        if (!event.repeat) action.run();
       }
       event.preventDefault();
     };

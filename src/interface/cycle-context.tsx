@@ -2,7 +2,7 @@
 
 import { createContext, useContext, type ReactNode } from 'react';
 import { cycleReading } from '@/chemistry/cycle/cycle-reading';
-import type { Attempt } from '@/chemistry/refusal';
+import { attempt, type Attempt } from '@/chemistry/refusal';
 import { cycleQuestionAt, type CycleOutcome } from '@/reckoning/cycle';
 import { useAsked } from './use-asked';
 import { useNow, useTank } from './workspace';
@@ -20,9 +20,11 @@ const CycleContext = createContext<CycleInView>({ followed: false, result: undef
 export function CycleProvider({ children }: { readonly children: ReactNode }) {
   const { book, tank } = useTank();
   const now = useNow();
-  const question = cycleQuestionAt(book, tank, now);
-  const result = useAsked(cycleReading, question);
-  return <CycleContext value={{ followed: question !== undefined, result }}>{children}</CycleContext>;
+  const { outcome: question, refusal } = attempt(() => cycleQuestionAt(book, tank, now));
+  const answer = useAsked(cycleReading, question);
+  // What the record makes of the question may itself be refused: an answer on the cycle's bench, and no failure of the page.
+  const result = refusal ? { refusal } : answer;
+  return <CycleContext value={{ followed: (refusal ?? question) !== undefined, result }}>{children}</CycleContext>;
 }
 
 export function useCycle(): CycleInView {

@@ -3,12 +3,12 @@
 import { nanoid } from 'nanoid';
 import { useId, useMemo, useRef, useState, type FormEvent } from 'react';
 import { jotExamples } from '@/record/jot/example';
-import { readLine } from '@/record/jot/read-line';
-import { netVolumeL, type Entry } from '@/record/schema';
+import { readLine, type Jotted } from '@/record/jot/read-line';
+import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
 import { draftQuestion } from '@/reckoning/draft-question';
 import { describeEntry, ENTRY_WORDS } from './describe-entry';
 import { whenText } from './when';
-import { useCommitOnce, useNow, useTank, useWorkspace } from './workspace';
+import { useCommit, useNow, useTank, useWorkspace } from './workspace';
 
 /** Marks the field that the shortcut for jotting looks for. */
 export const JOT_FIELD = 'data-jot-line';
@@ -18,29 +18,26 @@ export function JotLine() {
   const { book, tank } = useTank();
   const { name } = useWorkspace();
   const now = useNow();
-  const commit = useCommitOnce();
+  const commit = useCommit();
   const id = useId();
   const about = `${id}-understood`;
   const draftKey = `mild-tide:jot:${name}:${tank.id}`;
   const [line, setLine] = useState(() => keptDraft(draftKey));
   const [open, setOpen] = useState(false);
   const field = useRef<HTMLInputElement>(null);
-  const {
-    settings: { zone, units },
-    solutions,
-  } = book;
+  const { zone, units } = book.settings;
   const examples = jotExamples(units);
-  const volumeL = netVolumeL(tank);
-  const jotted = useMemo(
-    () => readLine(line, { now, zone, units, solutions, netVolumeL: volumeL }),
-    [line, now, zone, units, solutions, volumeL],
-  );
-  const questions = jotted.drafts.flatMap((draft) => draftQuestion(book, tank, draft) ?? []);
+  const { jotted, questions } = useMemo(() => understood(line, book, tank, now), [line, book, tank, now]);
   // The line that was asked about once: the next Enter files it all the same.
   const [asked, setAsked] = useState<string>();
   const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
 
+  const latest = useRef(line);
+  const sending = useRef(new Set<string>());
+  // A line has its identity before it is sent: sent again after a failure it is the same entries, and not more of them.
+  const identities = useRef(new Map<string, string[]>());
   const write = (text: string) => {
+    latest.current = text;
     setLine(text);
     try {
       sessionStorage.setItem(draftKey, text);
@@ -56,9 +53,18 @@ export function JotLine() {
       setAsked(line);
       return;
     }
-    const entries = jotted.drafts.map((draft): Entry => ({ ...draft, id: nanoid(), tankId: tank.id }));
+    if (sending.current.has(line)) return;
+    sending.current.add(line);
+    const ids = identities.current.get(line) ?? jotted.drafts.map(() => nanoid());
+    identities.current.set(line, ids);
+    const entries = jotted.drafts.map((draft, i): Entry => ({ ...draft, id: ids[i] ?? nanoid(), tankId: tank.id }));
     const label = `Logged ${entries.map((entry) => describeEntry(entry, book)).join('; ')}`;
-    if (await commit({ label, put: { entries } })) write('');
+    const kept = await commit({ label, put: { entries } });
+    sending.current.delete(line);
+    if (!kept) return;
+    identities.current.delete(line);
+    // What was typed while this was being written is another line.
+    if (latest.current === line) write('');
   };
 
   return (
@@ -161,6 +167,33 @@ export function JotLine() {
       </div>
     </form>
   );
+}
+
+/** What a line says and what is asked of it. One that cannot be told, whatever it holds, is a problem in the line and no failure of the page. */
+function understood(
+  line: string,
+  book: Book,
+  tank: Tank,
+  now: number,
+): { jotted: Jotted; questions: readonly string[] } {
+  const {
+    settings: { zone, units },
+    solutions,
+  } = book;
+  try {
+    const jotted = readLine(line, { now, zone, units, solutions, netVolumeL: netVolumeL(tank) });
+    // Said once here, so that what cannot be said is found here.
+    for (const draft of jotted.drafts) describeEntry(draft, book);
+    whenText(jotted.at, now, zone);
+    return { jotted, questions: jotted.drafts.flatMap((draft) => draftQuestion(book, tank, draft) ?? []) };
+  } catch {
+    const problem = {
+      from: 0,
+      to: line.length,
+      message: 'cannot be read as it stands: leave out what is unusual in it.',
+    };
+    return { jotted: { at: now, drafts: [], problems: [problem] }, questions: [] };
+  }
 }
 
 function keptDraft(key: string): string {

@@ -5,7 +5,8 @@ import { useSyncExternalStore } from 'react';
 
 export interface Notice {
   readonly text: string;
-  readonly undo?: () => void;
+  /** The way back, or the next thing to do. */
+  readonly action?: { readonly words: string; readonly run: () => void };
   readonly trouble?: boolean;
 }
 
@@ -46,13 +47,13 @@ export function Notices() {
           className={`flex items-center gap-4 rounded-md border px-4 py-2 shadow-lg ${notice.trouble ? 'border-rust bg-rust-wash text-rust' : 'border-edge bg-sheet'}`}
         >
           <Toast.Description className="min-w-0">{notice.text}</Toast.Description>
-          {notice.undo && (
-            <Toast.Action altText="Undo with the u key" asChild>
+          {notice.action && (
+            <Toast.Action altText={`${notice.action.words}, also on the record’s page`} asChild>
               <button
                 className="min-h-11 rounded px-3 font-semibold text-glass underline underline-offset-4"
-                onClick={notice.undo}
+                onClick={notice.action.run}
               >
-                Undo
+                {notice.action.words}
               </button>
             </Toast.Action>
           )}

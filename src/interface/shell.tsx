@@ -9,18 +9,21 @@ import { DEMO_PLACE } from '@/demo/scenario';
 import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import { lastReading } from '@/reckoning/readings';
 import { netVolumeL, type Book } from '@/record/schema';
+import { Banners } from './banners';
 import { BENCHES, benchKey } from './benches';
+import { BenchBoundary, PartBoundary } from './fails-alone';
 import { HeaderTools } from './header-tools';
 import { JotLine } from './jot-line';
 import { TideProvider } from './tide/tide-context';
 import { TideLine } from './tide/tide-line';
 import { useWide } from './use-width';
-import { useTank, useTrouble, useWorkspace } from './workspace';
+import { useTank, useWorkspace } from './workspace';
 
 /** What every screen of a tank stands in: the tank switch, the line to jot in, the tide line and the benches. */
 export function TankShell({ children }: { readonly children: ReactNode }) {
   const { book, tank } = useTank();
   const wide = useWide();
+  const address = usePathname();
   return (
     <TideProvider key={tank.id} tankId={tank.id} follow={telling(book, tank.id)}>
       <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
@@ -31,16 +34,22 @@ export function TankShell({ children }: { readonly children: ReactNode }) {
         <div className="flex items-center gap-3 px-3 py-2 lg:gap-5 lg:px-5">
           <Wordmark />
           <TankSwitch />
-          {wide && <JotLine />}
+          {wide && (
+            <PartBoundary what="The line to jot in">
+              <JotLine />
+            </PartBoundary>
+          )}
           <HeaderTools />
         </div>
       </header>
-      <TideLine />
-      <TroubleBanner />
+      <PartBoundary what="The tide line">
+        <TideLine />
+      </PartBoundary>
+      <Banners />
       <div className="lg:grid lg:grid-cols-[10.5rem_minmax(0,1fr)]">
         <BenchMenu />
         <main id="bench" tabIndex={-1} className="min-w-0 px-4 pt-5 pb-48 outline-none lg:px-6 lg:pb-16">
-          {children}
+          <BenchBoundary address={address}>{children}</BenchBoundary>
         </main>
       </div>
     </TideProvider>
@@ -92,25 +101,6 @@ export function DemoRibbon() {
         Start my own
       </Link>
     </p>
-  );
-}
-
-/** Says what storage refused; nothing typed is lost by it. */
-export function TroubleBanner() {
-  const trouble = useTrouble();
-  const { store } = useWorkspace();
-  if (!trouble) return null;
-  return (
-    <div role="alert" className="flex flex-wrap items-center gap-3 bg-rust-wash px-4 py-2 text-rust">
-      <p className="min-w-0 flex-1">{trouble.message}</p>
-      <button
-        type="button"
-        className="min-h-11 font-semibold underline underline-offset-4"
-        onClick={() => void store.reload().catch(() => undefined)}
-      >
-        Try again
-      </button>
-    </div>
   );
 }
 
@@ -222,7 +212,11 @@ function BenchMenu() {
         </ul>
       </nav>
       <div className="no-print fixed inset-x-0 bottom-0 z-30 border-t border-line bg-paper p-2 lg:hidden">
-        {!wide && <JotLine />}
+        {!wide && (
+          <PartBoundary what="The line to jot in">
+            <JotLine />
+          </PartBoundary>
+        )}
         <nav aria-label="Benches" className="mt-1 overflow-x-auto">
           <ul className="flex">
             {BENCHES.map((bench) => (

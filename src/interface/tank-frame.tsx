@@ -4,7 +4,8 @@ import { Link } from './link';
 import type { ReactNode } from 'react';
 import { CycleProvider } from './cycle-context';
 import { HeaderTools } from './header-tools';
-import { DemoRibbon, TankShell, TroubleBanner, Wordmark } from './shell';
+import { Banners } from './banners';
+import { DemoRibbon, TankShell, Wordmark } from './shell';
 import { TankProvider, Waiting, useBookIfRead, useTrouble, useWorkspace } from './workspace';
 
 /** Finds the tank an address names and puts the shell around its bench. */
@@ -12,7 +13,7 @@ export function TankFrame({ tankId, children }: { readonly tankId: string; reado
   const book = useBookIfRead();
   const trouble = useTrouble();
   const { name } = useWorkspace();
-  if (!book) return trouble ? <TroubleBanner /> : <Waiting />;
+  if (!book) return trouble ? <Banners /> : <Waiting />;
   const tank = book.tanks.find(({ id }) => id === tankId);
   if (!tank) {
     return (
@@ -48,7 +49,7 @@ export function PlainPage({ children }: { readonly children: ReactNode }) {
           <HeaderTools />
         </div>
       </header>
-      <TroubleBanner />
+      <Banners />
       <main className="px-4 py-6 lg:px-8">{children}</main>
     </>
   );

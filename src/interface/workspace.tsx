@@ -14,18 +14,20 @@ import type { Tell } from '@/chemistry/sentence';
 import { demoBook } from '@/demo/scenario';
 import type { Change } from '@/record/change';
 import type { Book, Tank } from '@/record/schema';
-import { RecordStore, type StoreTrouble } from '@/record/store';
+import type { SetApart } from '@/record/set-apart';
+import { RecordStore } from '@/record/store';
+import type { StoreTrouble } from '@/record/trouble';
+import { lookForCopies, useKeepCopies } from './copies';
+import { failureText } from './failure-text';
+import { hereZone } from './here-zone';
 import { notify } from './notices';
 import { OWN_COOKIE } from './own-cookie';
 import { RefusedScope, useAskRefused } from './refused-fields';
+import { takeStep } from './take-step';
 import { whenText } from './when';
 import type { WorkspaceName } from './workspace-name';
 
 const DATABASES: Record<WorkspaceName, string> = { mine: 'mild-tide', demo: 'mild-tide-demo' };
-
-export function hereZone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone;
-}
 
 const stores = new Map<WorkspaceName, RecordStore>();
 
@@ -40,11 +42,12 @@ function storeFor(name: WorkspaceName): RecordStore {
   return store;
 }
 
-/** Tells the front door whether there is a record of one's own to lead to; nothing of what it holds. */
+/**
+ * Tells the front door that there is a record of one's own to lead to; nothing of what it holds. It stays when the record opens empty:
+ * then the door leads to what can be brought back.
+ */
 function rememberOwn(book: Book | undefined): void {
-  if (!book) return;
-  const age = book.tanks.length > 0 ? 31_536_000 : 0;
-  document.cookie = `${OWN_COOKIE}=1; path=/; max-age=${age}; samesite=strict`;
+  if (book && book.tanks.length > 0) document.cookie = `${OWN_COOKIE}=1; path=/; max-age=31536000; samesite=strict`;
 }
 
 async function openStore(name: WorkspaceName, store: RecordStore): Promise<void> {
@@ -53,6 +56,7 @@ async function openStore(name: WorkspaceName, store: RecordStore): Promise<void>
   } catch {
     // The store keeps its trouble and tells it; the page shows it.
   }
+  if (name === 'mine') await lookForCopies(store);
 }
 
 interface Workspace {
@@ -69,6 +73,8 @@ export function WorkspaceProvider({ name, children }: { readonly name: Workspace
     () => false,
   );
   const workspace = useMemo(() => (hydrated ? { name, store: storeFor(name) } : undefined), [hydrated, name]);
+  const own = workspace?.name === 'mine';
+  useKeepCopies(own ? DATABASES.mine : undefined, own ? workspace.store : undefined);
   if (!workspace) return <Waiting />;
   return (
     <WorkspaceContext value={workspace}>
@@ -103,6 +109,27 @@ export function useTrouble(): StoreTrouble | undefined {
     store.subscribe,
     () => store.trouble,
     () => undefined,
+  );
+}
+
+/** Rows on disk that cannot be read. */
+export function useSetApart(): readonly SetApart[] {
+  const { store } = useWorkspace();
+  return useSyncExternalStore(
+    store.subscribe,
+    () => store.setApart,
+    () => NONE_APART,
+  );
+}
+const NONE_APART: readonly SetApart[] = [];
+
+/** Whether room ran out since this page was opened. */
+export function useWasFull(): boolean {
+  const { store } = useWorkspace();
+  return useSyncExternalStore(
+    store.subscribe,
+    () => store.wasFull,
+    () => false,
   );
 }
 
@@ -151,12 +178,16 @@ export function useCommit(): (change: Change) => Promise<boolean> {
         return false;
       }
       try {
-        await store.commit(change);
+        const filed = await store.commit(change);
         if (name === 'mine') askToPersist();
-        notify({ text: change.label, undo: () => void store.undo().catch(() => undefined) });
+        notify({
+          text: change.label,
+          // Its own change, whatever was done since here or in another tab.
+          ...(filed && { action: { words: 'Undo', run: () => void takeStep(store, 'undo', filed.seq) } }),
+        });
         return true;
       } catch (error) {
-        notify({ text: error instanceof Error ? error.message : 'It could not be saved.', trouble: true });
+        notify({ text: failureText(error), trouble: true });
         return false;
       }
     },

@@ -1,5 +1,6 @@
 import { isElement } from '@/chemistry/dosing/elements';
 import type { ParameterId } from '@/chemistry/parameters';
+import { attempt } from '@/chemistry/refusal';
 import type { Book, Tank } from '@/record/schema';
 import { cycleOutlook, type CycleOutcome } from './cycle';
 import { outlook, type OutlookPoint } from './outlook';
@@ -17,8 +18,13 @@ export function outlookOf(
   until: number,
   cycle?: CycleOutcome,
 ): OutlookPoint[] {
-  if (isElement(parameter)) return outlook(book, tank, parameter, now, until);
-  if (parameter === 'ammonia' || parameter === 'nitrite')
-    return cycle ? cycleOutlook(cycle, parameter, now, until) : [];
-  return parameter === 'ph' ? phOutlook(book, tank, now, until) : [];
+  // A record the model refuses has no outlook; the bench whose question it is says why.
+  return attempt(() => expected()).outcome ?? [];
+
+  function expected(): OutlookPoint[] {
+    if (isElement(parameter)) return outlook(book, tank, parameter, now, until);
+    if (parameter === 'ammonia' || parameter === 'nitrite')
+      return cycle ? cycleOutlook(cycle, parameter, now, until) : [];
+    return parameter === 'ph' ? phOutlook(book, tank, now, until) : [];
+  }
 }

@@ -54,19 +54,36 @@ const CHANGE_SOON_DAYS = 2;
 export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcome | 'asked'): Today {
   const lines = [
     cycleLine(tank, cycle),
-    topOffLine(book, tank, now),
-    upkeepLine(book, tank, now),
-    leavingLine(book, tank, now),
-    doseLine(book, tank, now),
-    nutrientsLine(book, tank, now),
-    seriesLine(book, tank, now),
-    changeLine(book, tank, now),
+    lineOf('top-off', 'Top-off', () => topOffLine(book, tank, now)),
+    lineOf('top-off', 'Top-off upkeep', () => upkeepLine(book, tank, now)),
+    lineOf('top-off', 'Leaving', () => leavingLine(book, tank, now)),
+    lineOf('dose', 'Dose', () => doseLine(book, tank, now)),
+    lineOf('series', 'Nutrients', () => nutrientsLine(book, tank, now)),
+    lineOf('series', 'Series', () => seriesLine(book, tank, now)),
+    lineOf('change', 'Change', () => changeLine(book, tank, now)),
   ]
     .filter((line) => line !== undefined)
     .toSorted((a, b) => b.pressing - a.pressing);
   const first = lines[0];
   if (!first) return { answer: NOTHING, bench: 'log', lines };
   return { answer: first.answer, bench: first.bench, as: first.as, lines };
+}
+
+/** A line of the day, or why there is none: one bench that the record refuses does not take the others with it. */
+function lineOf(bench: BenchOfToday, title: string, line: () => TodayLine | undefined): TodayLine | undefined {
+  const { outcome, refusal } = attempt(line);
+  if (!refusal) return outcome;
+  const { field, value, allowed, hint } = refusal;
+  return {
+    bench,
+    title,
+    answer: {
+      says: [`Not worked out: ${field} is taken from ${allowed}; the record makes it ${String(value)}.`],
+      certainty: 'not enough yet',
+      because: hint === undefined ? [] : [hint],
+    },
+    pressing: 1.5,
+  };
 }
 
 const NOTHING: Answer = {
@@ -112,22 +129,19 @@ function upkeepLine(book: Book, tank: Tank, now: number): TodayLine | undefined 
 function leavingLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
   const absence = book.settings.away;
   if (!absence || absence.leavesAt < now || absence.leavesAt - now > LEAVING_SOON_DAYS * DAY_MS) return undefined;
-  const { outcome } = attempt(() => away.run(awayQuestion(book, tank, now, absence)));
-  return outcome && { bench: 'top-off', as: 'leaving', title: 'Leaving', answer: outcome.answer, pressing: 1.2 };
+  const { answer } = away.run(awayQuestion(book, tank, now, absence));
+  return { bench: 'top-off', as: 'leaving', title: 'Leaving', answer, pressing: 1.2 };
 }
 
 function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
   if (tank.method === 'water-changes' || (book.solutions.length === 0 && tank.method === 'parts')) return undefined;
   const question = doseQuestion(book, tank, now);
   if (tank.method === 'reactor') {
-    const { outcome } = attempt(() => {
-      const input = reactorQuestion(book, tank, now, question, {});
-      return input && effluentFlow.run(input);
-    });
+    const input = reactorQuestion(book, tank, now, question, {});
+    const outcome = input && effluentFlow.run(input);
     return outcome && { bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: 1 };
   }
-  const { outcome } = attempt(() => maintenanceDose.run(question.input));
-  if (!outcome) return undefined;
+  const outcome = maintenanceDose.run(question.input);
   const standing = standingAt(book, tank, now).doses;
   const off = outcome.values.doses.some(({ element, mlPerDay }) => {
     const runs = standing.get(question.parts[element]?.id ?? '') ?? 0;

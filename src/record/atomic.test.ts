@@ -52,13 +52,13 @@ describe('a change is whole or not at all', () => {
 
   it('when an undo meets the same', async () => {
     const s = fresh();
-    await s.commit({ label: 'made', put: { entries: [note('a'), note('b')] } });
+    await s.commit({ label: 'made', put: { tanks: [tank], entries: [note('a'), note('b')] } });
     await s.commit({ label: 'cleared', remove: { entries: ['a', 'b'] } });
     runOutOfRoomAfter(1);
     await expect(s.undo()).rejects.toBeInstanceOf(StoreTrouble);
     vi.restoreAllMocks();
     expect((await s.reload()).entries).toEqual([]);
-    expect(await s.undo()).toBe('cleared');
+    expect(await s.undo()).toMatchObject({ label: 'cleared' });
     expect(s.book?.entries).toHaveLength(2);
   });
 });
@@ -68,6 +68,7 @@ describe('two tabs', () => {
     const name = `race-${++count}`;
     const here = store(name);
     const there = store(name);
+    await here.commit({ label: 'made', put: { tanks: [tank] } });
     await Promise.all([
       here.commit({ label: 'here', put: { entries: [note('h')] } }),
       there.commit({ label: 'there', put: { entries: [note('t')] } }),
@@ -76,6 +77,7 @@ describe('two tabs', () => {
     await here.undo();
     await there.undo();
     expect((await here.reload()).entries).toEqual([]);
+    expect(await here.undo()).toMatchObject({ label: 'made' });
     expect(await here.undo()).toBeUndefined();
   });
 
@@ -147,8 +149,9 @@ describe('planting and erasing', () => {
 describe('the undo log', () => {
   it('forgets what lies further back than its depth, five hundred changes where none is said', async () => {
     expect(UNDO_DEPTH).toBe(500);
-    const s = new RecordStore(`atomic-${++count}`, 'UTC', 40);
+    const s = new RecordStore(`atomic-${++count}`, 'UTC', { undoDepth: 40 });
     open.push(s);
+    await s.commit({ label: 'made', put: { tanks: [tank] } });
     for (let i = 0; i < 45; i++) await s.commit({ label: String(i), put: { entries: [note('a', i)] } });
     let undone = 0;
     while ((await s.undo()) !== undefined) undone += 1;

@@ -6,6 +6,11 @@ export interface Change {
   readonly label: string;
   readonly put?: { readonly [Name in TableName]?: readonly Row<Name>[] };
   readonly remove?: { readonly [Name in TableName]?: readonly string[] };
+  /**
+   * Rows as they stood when a form was opened on them. Only what differs from these is written: what another tab changed in the
+   * meantime stands. Where none is given it is the row as this tab last read it.
+   */
+  readonly base?: { readonly [Name in TableName]?: readonly Row<Name>[] };
   /** Settings are amended where they stand when the change is written, so that two changes at once both count. */
   readonly settings?: (present: Settings) => Settings;
 }
@@ -24,7 +29,22 @@ export interface LoggedChange {
   readonly at: number;
   readonly label: string;
   readonly differences: readonly Difference[];
-  readonly undone: boolean;
+  readonly state: 'done' | 'undone';
+  /** Counts up with each doing, undoing and redoing: the last turn is the next to undo or redo. */
+  readonly turn: number;
+}
+
+/** A change that was written, and can be undone by its number. */
+export interface Filed {
+  readonly seq: number;
+  readonly label: string;
+}
+
+/** A change that could be undone or redone now. */
+export interface Step extends Filed {
+  readonly at: number;
+  /** What it would take away or bring back where that is more than an entry or two: asked about first. */
+  readonly weight: string | undefined;
 }
 
 /** The rows a change touches, with what they become. */
@@ -33,4 +53,10 @@ export function touchedRows(change: Change): { table: TableName; id: string; aft
     ...(change.put?.[table] ?? []).map((row) => ({ table, id: row.id, after: row as unknown })),
     ...(change.remove?.[table] ?? []).map((id) => ({ table, id, after: undefined })),
   ]);
+}
+
+/** A change as a list of the past shows it. */
+export interface PastChange extends Filed {
+  readonly at: number;
+  readonly state: LoggedChange['state'];
 }

@@ -1,9 +1,9 @@
 import { TZDate } from '@date-fns/tz';
 import { formatISO } from 'date-fns';
-import Papa from 'papaparse';
 import { PARAMETERS, PARAMETER_IDS } from '@/chemistry/parameters';
 import { unitsOf } from '@/chemistry/units/kinds';
 import type { Book, Entry } from './schema';
+import { tableCsv } from './table-csv';
 
 interface Line {
   readonly time: string;
@@ -33,8 +33,10 @@ export function entriesCsv(book: Book): string {
       note: entry.note ?? '',
     }));
   });
-  // A spreadsheet must not run a note that begins with "=".
-  return Papa.unparse(lines, { columns: [...COLUMNS], escapeFormulae: true, newline: '\n' });
+  return tableCsv(
+    lines.map((line) => ({ ...line })),
+    COLUMNS,
+  );
 }
 
 function figuresOf(entry: Entry, book: Book): [what: string, value: number | string, unit: string][] {

@@ -3,7 +3,8 @@ import type { PARAMETER_IDS } from '@/chemistry/parameters';
 import { ADDED_KINDS } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { UPKEEP_ITEMS } from '@/chemistry/top-off/upkeep';
-import { amount, id, moment } from './fields';
+import { AMOUNTS } from '@/chemistry/amounts';
+import { amount, id, moment, within } from './fields';
 
 const reading = (parameter: (typeof PARAMETER_IDS)[number]) => {
   const { low, high } = PARAMETERS[parameter];
@@ -41,7 +42,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
     }),
   }),
   /** Once, by hand. */
-  z.strictObject({ ...common, kind: z.literal('dose'), solutionId: id, volumeMl: z.number().positive().max(100_000) }),
+  z.strictObject({ ...common, kind: z.literal('dose'), solutionId: id, volumeMl: within(AMOUNTS.dose) }),
   /** From now on, by a pump or by habit; nought ends it. */
   z.strictObject({ ...common, kind: z.literal('standing-dose'), solutionId: id, mlPerDay: amount(1_000_000) }),
   /** A calcium reactor's feed from now on; nought closes it. */
@@ -49,15 +50,15 @@ export const entrySchema = z.discriminatedUnion('kind', [
   z.strictObject({
     ...common,
     kind: z.literal('water-change'),
-    volumeL: z.number().positive().max(100_000),
-    salinity: z.number().min(0).max(42).optional(),
+    volumeL: within(AMOUNTS.waterChange),
+    salinity: within(AMOUNTS.newWaterSalinity).optional(),
     /** The batch it came from. */
     batchId: id.optional(),
   }),
   z.strictObject({
     ...common,
     kind: z.literal('refill'),
-    volumeL: z.number().positive().max(10_000),
+    volumeL: within(AMOUNTS.refill),
     /** What then stood in the reservoir, where it was not filled to its mark. */
     leavesL: amount(10_000).optional(),
   }),
@@ -92,10 +93,10 @@ export const entrySchema = z.discriminatedUnion('kind', [
     vesselId: id.optional(),
     /** The lot printed on the box. */
     lot: z.string().trim().max(60).optional(),
-    volumeL: z.number().positive().max(100_000),
+    volumeL: within(AMOUNTS.batchVolume),
     saltG: z.number().positive().max(1e7),
-    targetSalinity: z.number().min(0).max(42),
-    measuredSalinity: z.number().min(0).max(42).optional(),
+    targetSalinity: within(AMOUNTS.batchSalinity),
+    measuredSalinity: within(AMOUNTS.measuredSalinity).optional(),
   }),
   /** A batch read again, and what was done to it then: the reading is of before. */
   z.strictObject({
@@ -125,7 +126,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
     freeChlorine: sourceReading(10),
     afterCarbon: sourceReading(10),
     temperatureC: z.number().min(1).max(45).optional(),
-    pressureKPa: z.number().min(100).max(1500).optional(),
+    pressureKPa: within(AMOUNTS.feedPressure).optional(),
     /** What ran into a jug in the time it took, as litres a day. */
     litresPerDay: z.number().min(1).max(20_000).optional(),
   }),

@@ -1,10 +1,27 @@
 import { z } from 'zod';
+import { LATEST_MOMENT } from '@/chemistry/calculator-input';
 
 /** What fields of the record have in common, whichever row they stand in. */
 export const id = z.string().min(1).max(64);
-export const moment = z.number().int().min(0).max(8.64e15);
+export const moment = z.number().int().min(0).max(LATEST_MOMENT);
+export const zone = z.string().min(1).refine(isZone, 'no time zone that this browser knows');
 export const amount = (high: number) => z.number().min(0).max(high);
+/** A figure within what a calculator takes for it. */
+export const within = ({ low, high }: { readonly low: number; readonly high: number }) => z.number().min(low).max(high);
 export const name = z.string().trim().min(1, 'a name is needed').max(60, 'a name has at most 60 characters');
+
+/** Nothing that is typed is filed before this: a year has slipped, or a clock stands at its start. */
+export const EARLIEST = Date.UTC(1990, 0, 1);
 
 /** What has happened is logged; a clock that runs ahead of another by this is forgiven. */
 export const AHEAD_MS = 10 * 60_000;
+
+/** Whether days can be told in a zone: its IANA name, as this browser knows them. */
+export function isZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

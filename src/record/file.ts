@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import type { Change } from './change';
 import { migrateRow } from './migrations';
-import { RECORD_VERSION, ROW_TABLES, TABLES, type Book, type RowTable } from './schema';
+import { madeToFit, type PlainBook } from './made-to-fit';
+import { namedBy, neededBy } from './references';
+import { RECORD_VERSION, ROW_TABLES, TABLES, type Book } from './schema';
+import type { SetApart } from './set-apart';
 
 /** What an exported file says it is. */
 export const FILE_FORMAT = 'mild-tide-record';
@@ -18,6 +21,7 @@ const envelopeSchema = z.looseObject({
   sources: z.array(z.unknown()).default([]),
   waterDays: z.array(z.unknown()).default([]),
   entries: z.array(z.unknown()),
+  setApart: z.array(z.unknown()).default([]),
 });
 
 const bookSchema = z.object({
@@ -42,32 +46,49 @@ export class ImportTrouble extends Error {
   }
 }
 
-/** The whole record as the text of one JSON file. Keys stand in the schema's order, so equal records give equal files. */
-export function writeFile(book: Book, exportedAt: Date): string {
+/**
+ * The whole record as the text of one JSON file. Keys stand in the schema's order, so equal records give equal files.
+ * @param setApart rows on disk that cannot be read: they go out as they are, in a place of their own
+ */
+export function writeFile(book: Book, exportedAt: Date, setApart: readonly SetApart[] = []): string {
   const head = { format: FILE_FORMAT, version: RECORD_VERSION, exportedAt: exportedAt.toISOString() };
-  return `${JSON.stringify({ ...head, ...bookSchema.parse(book) }, null, 1)}\n`;
+  const foot =
+    setApart.length > 0 ? { setApart: setApart.map(({ table, row, fault }) => ({ table, fault, row })) } : {};
+  return `${JSON.stringify({ ...head, ...bookSchema.parse(book), ...foot }, null, 1)}\n`;
+}
+
+/** A file as it was read, and what was made to fit on the way in. */
+export interface FileRead {
+  readonly book: Book;
+  readonly remarks: readonly string[];
+}
+
+/** The same as data that can be handed from a worker to the page: the record, or the faults it is refused for. */
+export type ReadTold = { readonly read: FileRead } | { readonly faults: readonly string[] };
+
+export function readTold(text: string, zone?: string): ReadTold {
+  try {
+    return { read: readRecord(text, zone) };
+  } catch (error) {
+    return { faults: error instanceof ImportTrouble ? error.faults : ['The file could not be read.'] };
+  }
+}
+
+/** @throws ImportTrouble as `readRecord` does */
+export function readFile(text: string): Book {
+  return readRecord(text).book;
 }
 
 /**
- * Reads a file back, from this version or an older one.
+ * Reads a file back, from this version or an older one. What cannot stand as it is and has an obvious other form is given that, with a
+ * remark: a zone this browser does not know, a tank's identity that cannot be an address.
+ * @param zone IANA zone of this device, for a file whose own is not known here
  * @throws ImportTrouble naming each fault and its place, such as "entries[12].values.alkalinity: Too big…"
  */
-export function readFile(text: string): Book {
-  let plain: unknown;
-  try {
-    plain = JSON.parse(text);
-  } catch (error) {
-    if (looksLikeTable(text))
-      throw new ImportTrouble([
-        'This is a table (CSV): it holds figures for a spreadsheet, and not the whole record. Choose the .json file that “Export everything” made.',
-      ]);
-    throw new ImportTrouble([
-      `This is not a JSON file: ${error instanceof Error ? error.message : 'it could not be read'}.`,
-    ]);
-  }
-  const envelope = envelopeSchema.safeParse(plain);
+export function readRecord(text: string, zone = 'UTC'): FileRead {
+  const envelope = envelopeSchema.safeParse(jsonOf(text));
   if (!envelope.success) throw new ImportTrouble(faultsOf(envelope.error));
-  const { version } = envelope.data;
+  const { version, setApart } = envelope.data;
   if (version > RECORD_VERSION) {
     throw new ImportTrouble([
       `version: this file is of version ${version}; this copy of Mild Tide reads up to ${RECORD_VERSION}. Open it with a newer copy.`,
@@ -75,14 +96,35 @@ export function readFile(text: string): Book {
   }
   const carried = (table: keyof typeof TABLES, row: unknown) =>
     isPlainRow(row) ? migrateRow(table, row, version) : row;
-  const book = bookSchema.safeParse({
+  const plain = {
     settings: carried('settings', envelope.data.settings),
     ...Object.fromEntries(ROW_TABLES.map((table) => [table, envelope.data[table].map((row) => carried(table, row))])),
-  });
+  } as PlainBook;
+  const { plain: fitted, remarks } = madeToFit(plain, zone);
+  const book = bookSchema.safeParse(fitted);
   if (!book.success) throw new ImportTrouble(faultsOf(book.error));
   const loose = looseEnds(book.data);
   if (loose.length > 0) throw new ImportTrouble(loose);
-  return { ...book.data, entries: book.data.entries.toSorted((a, b) => a.at - b.at) };
+  if (setApart.length > 0)
+    remarks.push(
+      `${setApart.length} ${setApart.length === 1 ? 'row' : 'rows'} that could not be read where the file was written ${setApart.length === 1 ? 'is' : 'are'} left out.`,
+    );
+  return { book: { ...book.data, entries: book.data.entries.toSorted((a, b) => a.at - b.at) }, remarks };
+}
+
+/** @throws ImportTrouble for what is no JSON, saying what it may be instead */
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    if (looksLikeTable(text))
+      throw new ImportTrouble([
+        'This is a table (CSV): it holds figures for a spreadsheet, and not the whole record. Choose the .json file that “Export everything” made.',
+      ]);
+    throw new ImportTrouble([
+      `This is not a JSON file: ${error instanceof SyntaxError ? error.message : 'it could not be read'}.`,
+    ]);
+  }
 }
 
 /** Whether a text that is no JSON is rows of values, as a spreadsheet saves them. */
@@ -93,13 +135,13 @@ function looksLikeTable(text: string): boolean {
 }
 
 /** The change that puts a file's record in the place of the present one; undone like any other. */
-export function replaceWith(book: Book, present: Book): Change {
+export function replaceWith(book: Book, present: Book, label = 'Imported a record'): Change {
   const gone = (here: readonly { id: string }[], there: readonly { id: string }[]) => {
     const kept = new Set(there.map((row) => row.id));
     return here.filter((row) => !kept.has(row.id)).map((row) => row.id);
   };
   return {
-    label: 'Imported a record',
+    label,
     put: {
       settings: [book.settings],
       ...Object.fromEntries(ROW_TABLES.map((table) => [table, book[table]])),
@@ -128,31 +170,21 @@ function placeOf(path: readonly PropertyKey[]): string {
 /** Rows that point at rows the file does not hold, and rows that share an identity. */
 function looseEnds(book: Omit<Book, 'settings'>): string[] {
   const faults: string[] = [];
-  const ids = (table: RowTable) => {
-    const seen = new Set<string>();
-    book[table].forEach(({ id }, i) => {
-      if (seen.has(id)) faults.push(`${table}[${i}].id: "${id}" stands twice`);
-      seen.add(id);
+  const ids = Object.fromEntries(
+    ROW_TABLES.map((table) => {
+      const seen = new Set<string>();
+      book[table].forEach(({ id }, i) => {
+        if (seen.has(id)) faults.push(`${table}[${i}].id: "${id}" stands twice`);
+        seen.add(id);
+      });
+      return [table, seen];
+    }),
+  );
+  for (const table of ['tanks', 'entries'] as const)
+    book[table].forEach((row, i) => {
+      for (const { field, table: of, id } of table === 'tanks' ? namedBy(table, row) : neededBy(table, row))
+        if (!ids[of]?.has(id)) faults.push(`${table}[${i}].${field}: no ${of.slice(0, -1)} "${id}" in the file`);
     });
-    return seen;
-  };
-  const tanks = ids('tanks');
-  const salts = ids('salts');
-  const solutions = ids('solutions');
-  const sources = ids('sources');
-  for (const table of ['vessels', 'waterDays', 'entries'] as const) ids(table);
-  book.tanks.forEach((tank, i) => {
-    if (tank.saltId !== null && !salts.has(tank.saltId))
-      faults.push(`tanks[${i}].saltId: no salt "${tank.saltId}" in the file`);
-  });
-  book.entries.forEach((entry, i) => {
-    if (entry.tankId !== null && !tanks.has(entry.tankId))
-      faults.push(`entries[${i}].tankId: no tank "${entry.tankId}" in the file`);
-    if ('solutionId' in entry && !solutions.has(entry.solutionId))
-      faults.push(`entries[${i}].solutionId: no solution "${entry.solutionId}" in the file`);
-    if ('sourceId' in entry && !sources.has(entry.sourceId))
-      faults.push(`entries[${i}].sourceId: no source "${entry.sourceId}" in the file`);
-  });
   return faults.slice(0, MOST_FAULTS_TOLD);
 }
 

@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { AMOUNTS } from '@/chemistry/amounts';
 import { ELEMENTS } from '@/chemistry/dosing/elements';
-import { PARAMETER_IDS } from '@/chemistry/parameters';
+import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
 import { ALKALINITY_FORMS, strengthOfBottle, type Bottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
 import { entrySchema, type Entry } from './entry-schema';
-import { amount, id, moment, name } from './fields';
+import { amount, id, moment, name, within, zone } from './fields';
 import { cycleSchema, kitSchema, setUpSchema } from './start-schema';
 import { absenceSchema, feederSchema, topOffSchema } from './top-off-schema';
 import {
@@ -25,12 +26,12 @@ export { STAGE_KINDS, type Source, type StageKind, type WaterDay, type WaterVess
  * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. The version counts changes of this file's shapes;
  * `migrations.ts` carries older rows up to it.
  */
-export const RECORD_VERSION = 7;
+export const RECORD_VERSION = 8;
 
 export const settingsSchema = z.strictObject({
   id: z.literal('settings'),
   /** IANA zone, for where a day begins. */
-  zone: z.string().min(1),
+  zone,
   units: z.strictObject({
     volume: z.enum(['L', 'US gal']),
     temperature: z.enum(['°C', '°F']),
@@ -56,7 +57,12 @@ export const saltSchema = z.strictObject({
   gramsPerLAt35: z.number().min(33).max(50).nullable(),
   /** What the label says it makes, at the salinity it says it for. */
   profile: z
-    .strictObject({ salinity: amount(42), alkalinity: amount(10), calcium: amount(1000), magnesium: amount(3000) })
+    .strictObject({
+      salinity: within(AMOUNTS.batchSalinity),
+      alkalinity: within(PARAMETERS.alkalinity),
+      calcium: amount(PARAMETERS.calcium.high),
+      magnesium: amount(PARAMETERS.magnesium.high),
+    })
     .nullable(),
   /** What a box holds, and what it costs. */
   boxG: z.number().min(50).max(1e6).optional(),
@@ -69,7 +75,7 @@ const makeup = {
     .array(
       z.strictObject({
         reagent: z.enum(REAGENT_IDS),
-        gramsPerL: z.number().positive().max(2000),
+        gramsPerL: z.number().min(0.001).max(2000),
         /** The share of what is weighed that is the salt; all of it when left out. */
         purity: z.number().min(0.2).max(1).optional(),
       }),
@@ -78,8 +84,8 @@ const makeup = {
   /** So many mL in so many litres raise this by that. */
   claim: z
     .strictObject({
-      ml: z.number().positive().max(100_000),
-      inLitres: z.number().positive().max(100_000),
+      ml: within(AMOUNTS.dose),
+      inLitres: within(AMOUNTS.netVolume),
       raises: z.strictObject({
         alkalinity: amount(50).optional(),
         calcium: amount(5000).optional(),
@@ -120,9 +126,18 @@ export const solutionSchema = z
   .refine(toldOneWay, ONE_OF_TWO)
   .superRefine(hasStrength);
 
-const band = z
-  .tuple([z.number(), z.number()])
-  .refine(([low, high]) => low <= high, 'the lower end stands above the upper');
+const band = ({ low, high }: { readonly low: number; readonly high: number }) =>
+  z
+    .tuple([within({ low, high }), within({ low, high })])
+    .refine(([from, to]) => from <= to, 'the lower end stands above the upper');
+
+/** Both ends of a target lie where the parameter can be read at all. */
+const targets = z.strictObject(
+  Object.fromEntries(PARAMETER_IDS.map((parameter) => [parameter, band(PARAMETERS[parameter]).optional()])) as Record<
+    ParameterId,
+    z.ZodOptional<ReturnType<typeof band>>
+  >,
+);
 
 /** What the net volume follows from. */
 interface Volumes {
@@ -142,25 +157,25 @@ export const tankSchema = z
   .strictObject({
     id,
     name,
-    displayL: z.number().positive().max(100_000),
+    displayL: within(AMOUNTS.displayVolume),
     sumpL: amount(100_000),
     /** Litres that rock and sand displace. */
     rockL: amount(50_000),
     sandL: amount(50_000),
     /** The keeper's own figure for the net volume, when it overrules the sum. */
-    netVolumeL: z.number().positive().max(100_000).nullable(),
+    netVolumeL: within(AMOUNTS.netVolume).nullable(),
     reservoirL: amount(10_000),
-    openSurfaceM2: z.number().positive().max(100).nullable(),
+    openSurfaceM2: within(AMOUNTS.openSurface).nullable(),
     room: z.strictObject({ airC: z.number().min(-10).max(45), humidity: z.number().min(0).max(1) }),
     saltId: id.nullable(),
     /** How calcification is answered: the dose bench opens on it. */
     method: z.enum(['parts', 'reactor', 'water-changes']),
     /** Which solution carries which element; the first that holds it when not said. */
     parts: z.partialRecord(z.enum(ELEMENTS), id),
-    targets: z.partialRecord(z.enum(PARAMETER_IDS), band),
+    targets,
     /** Water changes as they are meant to go on; as the log shows them when left out. */
     routine: z
-      .strictObject({ changeL: z.number().positive().max(100_000), everyDays: z.number().min(0.5).max(366) })
+      .strictObject({ changeL: within(AMOUNTS.waterChange), everyDays: within(AMOUNTS.changeEvery) })
       .optional(),
     /** Left out of a tank that was running before its record began. */
     cycle: cycleSchema.optional(),
@@ -168,9 +183,13 @@ export const tankSchema = z
     topOff: topOffSchema.optional(),
     feeder: feederSchema.optional(),
   })
-  .refine((tank) => netVolumeL(tank) > 0, {
+  .refine((tank) => netVolumeL(tank) >= AMOUNTS.netVolume.low, {
     path: ['rockL'],
     message: 'rock and sand displace more than the vessels hold',
+  })
+  .refine((tank) => netVolumeL(tank) <= AMOUNTS.netVolume.high, {
+    path: ['displayL'],
+    message: `the net volume is more than ${AMOUNTS.netVolume.high} L`,
   });
 
 export type { CycleRow, Kit, SetUpRow } from './start-schema';

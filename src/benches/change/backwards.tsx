@@ -1,11 +1,11 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { PARAMETERS, readingExpectation } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
 import { attempt } from '@/chemistry/refusal';
 import { dilution } from '@/chemistry/mixing/dilution';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
@@ -21,9 +21,9 @@ const DRAWN_APART_DAYS = 7;
 /** From a level to an aim: how much to change. */
 export function Backwards({ water, about, levels }: Seen) {
   const { tank } = useTank();
-  const [own, setOwn] = useState<number | null>(null);
-  const [aim, setAim] = useState<number | null>(null);
-  const [changes, setChanges] = useState<number | null>(1);
+  const [own, setOwn] = useKeptState<number | null>('backwards own', null);
+  const [aim, setAim] = useKeptState<number | null>('backwards aim', null);
+  const [changes, setChanges] = useKeptState<number | null>('backwards changes', 1);
   const { name, kind } = PARAMETERS[about];
   const expected = { ...readingExpectation(about), low: 0 };
   const has = own ?? levels[about];

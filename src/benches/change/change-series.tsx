@@ -1,12 +1,12 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { waterChange } from '@/chemistry/water-change/water-change';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { CourseChart } from '@/interface/charts/course-chart';
@@ -37,11 +37,11 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
   const levels = { salinity: aimFor(tank, 'salinity'), ...measured };
   const habit = changeHabit(book, tank, now);
   const usualL = several ? Math.round(volumeL * RESET.share) : habit.changeL;
-  const [own, setOwn] = useState<number | null>(null);
-  const [changes, setChanges] = useState<number | null>(several ? RESET.changes : 1);
-  const [everyDays, setEveryDays] = useState<number | null>(RESET.everyDays);
-  const [newC, setNewC] = useState<number | null>(null);
-  const [heaterW, setHeaterW] = useState<number | null>(null);
+  const [own, setOwn] = useKeptState<number | null>('change-series own', null);
+  const [changes, setChanges] = useKeptState<number | null>('change-series changes', several ? RESET.changes : 1);
+  const [everyDays, setEveryDays] = useKeptState<number | null>('change-series everyDays', RESET.everyDays);
+  const [newC, setNewC] = useKeptState<number | null>('change-series newC', null);
+  const [heaterW, setHeaterW] = useKeptState<number | null>('change-series heaterW', null);
   const changeL = own ?? usualL;
   const tankC = lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
   const result = attempt(() =>

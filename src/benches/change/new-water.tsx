@@ -5,6 +5,7 @@ import { AMOUNTS } from '@/chemistry/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
 import type { WaterOrigins } from '@/chemistry/water-change/new-water-from';
+import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
@@ -43,7 +44,7 @@ export function useNewWater(): NewWater {
   const now = useNow();
   const batches = batchesStanding(book, now).filter(({ batch }) => batch.tankId === tank.id || batch.tankId === null);
   const [chosen, setChosen] = useState<string>();
-  const [own, setOwn] = useState<number | null>(null);
+  const [own, setOwn] = useKeptState<number | null>('new-water own', null);
   // The newest that would do for the change; a batch too small is there to be chosen.
   const enough = batches.findLast(({ leftL }) => leftL >= 0.9 * changeHabit(book, tank, now).changeL);
   const first = enough ? `batch ${enough.batch.id}` : `salt ${tank.saltId ?? ''}`;

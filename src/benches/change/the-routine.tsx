@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { isElement } from '@/chemistry/dosing/elements';
 import { PARAMETERS } from '@/chemistry/parameters';
@@ -8,6 +7,7 @@ import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { changeRoutine } from '@/chemistry/water-change/change-routine';
 import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { CourseChart } from '@/interface/charts/course-chart';
@@ -28,11 +28,11 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
   const now = useNow();
   const commit = useCommit();
   const habit = changeHabit(book, tank, now);
-  const [ownL, setOwnL] = useState<number | null>(null);
-  const [ownDays, setOwnDays] = useState<number | null>(null);
-  const [litresPerDay, setLitresPerDay] = useState<number | null>(null);
+  const [ownL, setOwnL] = useKeptState<number | null>('the-routine ownL', null);
+  const [ownDays, setOwnDays] = useKeptState<number | null>('the-routine ownDays', null);
+  const [litresPerDay, setLitresPerDay] = useKeptState<number | null>('the-routine litresPerDay', null);
   // By what is looked at: a figure for alkalinity says nothing of nitrate.
-  const [ownTakes, setOwnTakes] = useState<Levels>({});
+  const [ownTakes, setOwnTakes] = useKeptState<Levels>('the-routine ownTakes', {});
   const changeL = ownL ?? habit.changeL;
   const everyDays = ownDays ?? habit.everyDays;
   const flow = litresPerDay ?? Number((habit.changeL / habit.everyDays).toPrecision(2));

@@ -2,7 +2,7 @@
 
 import { memo, useMemo } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
-import Papa from 'papaparse';
+import { tableCsv } from '@/record/table-csv';
 import { CYCLE_LINES, type BandPoint, type CycleLine } from '@/chemistry/cycle/expected-course';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
@@ -94,7 +94,7 @@ export const CycleChart = memo(function CycleChart({
     saveFile(
       `${name}.csv`,
       'text/csv',
-      Papa.unparse(
+      tableCsv(
         rows.map((row) => ({
           day: row.days,
           ...Object.fromEntries(

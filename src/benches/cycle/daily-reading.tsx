@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { PARAMETERS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -25,7 +26,9 @@ export const DailyReading = inOwnScope(function DailyReading() {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const [values, setValues] = useState<Partial<Record<ParameterId, number | null>>>({});
+  const form = 'daily-reading';
+  const forget = useForgetDrafts(form);
+  const [values, setValues] = useKeptState<Partial<Record<ParameterId, number | null>>>(`${form} values`, {});
   const [round, setRound] = useState(0);
   const [fault, setFault] = useState<string>();
   const file = async (event: FormEvent<HTMLFormElement>) => {
@@ -40,6 +43,7 @@ export const DailyReading = inOwnScope(function DailyReading() {
     const entry: EntryOf<'reading'> = { id: nanoid(), tankId: tank.id, at: now, kind: 'reading', values: given };
     if (!(await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } }))) return;
     setValues({});
+    forget();
     setRound(round + 1);
   };
   return (

@@ -1,10 +1,10 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { fillFromTank } from '@/chemistry/set-up/fill-from-tank';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
@@ -20,11 +20,11 @@ export function FromATank() {
   const { book, tank } = useTank();
   const others = book.tanks.filter(({ id }) => id !== tank.id);
   const largest = others.toSorted((a, b) => netVolumeL(b) - netVolumeL(a))[0];
-  const [fromId, setFromId] = useState(largest?.id ?? tank.id);
+  const [fromId, setFromId] = useKeptState('from-a-tank fromId', largest?.id ?? tank.id);
   const running = book.tanks.find(({ id }) => id === fromId) ?? tank;
-  const [ownTaken, setTaken] = useState<number | null>(null);
-  const [ownFilled, setFilled] = useState<number | null>(null);
-  const [newSalinity, setNewSalinity] = useState<number | null>(null);
+  const [ownTaken, setTaken] = useKeptState<number | null>('from-a-tank ownTaken', null);
+  const [ownFilled, setFilled] = useKeptState<number | null>('from-a-tank ownFilled', null);
+  const [newSalinity, setNewSalinity] = useKeptState<number | null>('from-a-tank newSalinity', null);
   const filledL =
     ownFilled ?? (running.id === tank.id ? Math.max(1, Math.round(netVolumeL(running) / 10)) : netVolumeL(tank));
   const takenL = ownTaken ?? Math.max(0.1, Math.round(Math.min(filledL, netVolumeL(running) / 5) * 10) / 10);

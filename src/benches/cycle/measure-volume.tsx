@@ -1,12 +1,12 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { PARAMETERS, readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { netVolume, type ReadBy } from '@/chemistry/set-up/net-volume';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { capitalised } from '@/chemistry/words';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
@@ -31,12 +31,12 @@ export function MeasureVolume() {
   const { book, tank } = useTank();
   const { units } = book.settings;
   const commit = useCommit();
-  const [addedId, setAddedId] = useState<AddedId>('sodium-bicarbonate');
+  const [addedId, setAddedId] = useKeptState<AddedId>('measure-volume addedId', 'sodium-bicarbonate');
   const { readBy, perL } = ADDED[addedId];
   const thoughtL = netVolumeL(tank);
-  const [grams, setGrams] = useState<number | null>(null);
-  const [before, setBefore] = useState<number | null>(null);
-  const [after, setAfter] = useState<number | null>(null);
+  const [grams, setGrams] = useKeptState<number | null>('measure-volume grams', null);
+  const [before, setBefore] = useKeptState<number | null>('measure-volume before', null);
+  const [after, setAfter] = useKeptState<number | null>('measure-volume after', null);
   const last = lastReading(book, tank.id, readBy);
   const usualG = Number((perL * thoughtL).toPrecision(2));
   const given = grams ?? usualG;

@@ -1,9 +1,10 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState, type FormEvent } from 'react';
+import { type FormEvent } from 'react';
 import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
 import { AMOUNTS } from '@/chemistry/amounts';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -19,8 +20,10 @@ export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usu
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const [what, setWhat] = useState<AddedKind>(usual);
-  const [count, setCount] = useState<number | null>(1);
+  const form = 'put-in';
+  const forget = useForgetDrafts(form);
+  const [what, setWhat] = useKeptState<AddedKind>(`${form} what`, usual);
+  const [count, setCount] = useKeptState<number | null>(`${form} count`, 1);
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (focusRefused(event.currentTarget)) return;
@@ -32,7 +35,7 @@ export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usu
       what,
       count: count ?? 1,
     };
-    await commit({ label: `Logged ${describeEntry(entry, book)} put in`, put: { entries: [entry] } });
+    if (await commit({ label: `Logged ${describeEntry(entry, book)} put in`, put: { entries: [entry] } })) forget();
   };
   const there = putIn(book, tank).filter(({ at }) => at <= now);
   return (

@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useState } from 'react';
+import { useId } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
@@ -9,6 +9,7 @@ import { plainSentence } from '@/chemistry/sentence';
 import { SCHOOLS_OF_SET_UP, type Choices } from '@/chemistry/set-up/order-of-work';
 import { setUp, SET_UP_AMOUNTS } from '@/chemistry/set-up/set-up';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
@@ -37,7 +38,9 @@ export function SetUp() {
   const { zone, units } = book.settings;
   const now = useNow();
   const commit = useCommit();
-  const [draft, setDraft] = useState<SetUpRow>(() => tank.setUp ?? usualSetUp(tank, now));
+  const form = 'set-up';
+  const forget = useForgetDrafts(form);
+  const [draft, setDraft] = useKeptState<SetUpRow>(`${form} draft`, () => tank.setUp ?? usualSetUp(tank, now));
   const set = (change: Partial<SetUpRow>) => setDraft((present) => ({ ...present, ...change }));
   const salt = book.salts.find(({ id }) => id === tank.saltId);
   const madePerDay = waterMadePerDay(book, now);
@@ -53,7 +56,9 @@ export function SetUp() {
   const values = result.outcome?.values;
   const kept = samePlan(tank.setUp, draft);
   const keep = () =>
-    void commit({ label: `The set-up of ${tank.name} kept`, put: { tanks: [{ ...tank, setUp: draft }] } });
+    void commit({ label: `The set-up of ${tank.name} kept`, put: { tanks: [{ ...tank, setUp: draft }] } }).then(
+      (done) => done && forget(),
+    );
   const takeVolumes = () =>
     values &&
     void commit({

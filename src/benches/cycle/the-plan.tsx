@@ -1,12 +1,12 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { cyclePlan } from '@/chemistry/cycle/cycle-plan';
 import { SCHOOLS, SCHOOL_IDS, type SchoolId } from '@/chemistry/cycle/schools';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
@@ -30,10 +30,10 @@ export function ThePlan() {
   const commit = useCommit();
   const { cycle } = tank;
   const [school, setSchool] = useChoice<SchoolId>('school', SCHOOL_IDS, cycle?.school ?? 'starter');
-  const [ammonia, setAmmonia] = useState<number | null>(null);
-  const [startAt, setStartAt] = useState<number | null>(null);
+  const [ammonia, setAmmonia] = useKeptState<number | null>('the-plan ammonia', null);
+  const [startAt, setStartAt] = useKeptState<number | null>('the-plan startAt', null);
   const bottles = ammoniaBottles(book).map(({ solution }) => solution);
-  const [bottleId, setBottleId] = useState(bottles[0]?.id ?? '');
+  const [bottleId, setBottleId] = useKeptState('the-plan bottleId', bottles[0]?.id ?? '');
   const bottle = bottles.find(({ id }) => id === bottleId);
   const chosen = SCHOOLS[school];
   // To the hour, so that the course is not drawn anew each minute.

@@ -1,7 +1,7 @@
 'use client';
 
-import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
+import { useKeptState } from '@/interface/kept-draft';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
@@ -25,8 +25,8 @@ export function DoseBench() {
   const { book, tank } = useTank();
   const now = useNow();
   useTitle(`Dose, ${tank.name}`);
-  const [method, setMethod] = useState(tank.method);
-  const [overrides, setOverrides] = useState<DoseOverrides>({});
+  const [method, setMethod] = useKeptState('dose-bench method', tank.method);
+  const [overrides, setOverrides] = useKeptState<DoseOverrides>('dose-bench overrides', {});
   const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now, overrides));
   return (
     <Bench question="What does the tank take, and what replaces it?">

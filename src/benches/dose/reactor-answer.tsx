@@ -1,10 +1,10 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -23,8 +23,8 @@ export function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) 
   const { units } = book.settings;
   const now = useNow();
   const commit = useCommitOnce();
-  const [effluent, setEffluent] = useState<number | null>(null);
-  const [tankAlkalinity, setTankAlkalinity] = useState<number | null>(null);
+  const [effluent, setEffluent] = useKeptState<number | null>('reactor-answer effluent', null);
+  const [tankAlkalinity, setTankAlkalinity] = useKeptState<number | null>('reactor-answer tankAlkalinity', null);
   const input = reactorQuestion(book, tank, now, question, {
     ...(effluent === null ? {} : { effluent }),
     ...(tankAlkalinity === null ? {} : { tankAlkalinity }),

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { attempt } from '@/chemistry/refusal';
 import { additions } from '@/chemistry/dosing/additions';
+import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
@@ -17,7 +18,7 @@ import { PhStep } from './ph-step';
 export const TryADose = inOwnScope(function TryADose() {
   const { book, tank } = useTank();
   const [chosen, setChosen] = useState<string>();
-  const [ml, setMl] = useState<number | null>(100);
+  const [ml, setMl] = useKeptState<number | null>('try-a-dose ml', 100);
   const first = book.solutions.find(({ id }) => id === tank.parts.alkalinity) ?? book.solutions[0];
   const solution = book.solutions.find(({ id }) => id === chosen) ?? first;
   if (!solution) return null;

@@ -1,10 +1,10 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { listed } from '@/chemistry/words';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { whenText } from '@/interface/when';
@@ -22,9 +22,11 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const [rates, setRates] = useState<Readonly<Record<string, number | null>>>({});
-  const [mlPerMin, setMlPerMin] = useState<number | null>(null);
-  const [effluentAlkalinity, setEffluentAlkalinity] = useState<number | null>(null);
+  const form = 'what-was-dosed';
+  const forget = useForgetDrafts(form);
+  const [rates, setRates] = useKeptState<Readonly<Record<string, number | null>>>(`${form} rates`, {});
+  const [mlPerMin, setMlPerMin] = useKeptState<number | null>(`${form} mlPerMin`, null);
+  const [effluentAlkalinity, setEffluentAlkalinity] = useKeptState<number | null>(`${form} effluentAlkalinity`, null);
   const {
     settings: { zone, units },
   } = book;
@@ -47,7 +49,7 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
     const then = { tankId: tank.id, at: unsaid.since };
     const entries: Entry[] = doses.map((dose) => ({ id: nanoid(), ...then, kind: 'standing-dose', ...dose }));
     if (reactor) entries.push({ id: nanoid(), ...then, kind: 'reactor', ...reactor });
-    void commit({ label, put: { entries } });
+    void commit({ label, put: { entries } }).then((kept) => kept && forget());
   };
   const thatRan = () =>
     file(

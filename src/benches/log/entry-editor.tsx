@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useState, type FormEvent } from 'react';
+import { useEffect, useId, useRef, useState, type FormEvent } from 'react';
 import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
@@ -9,6 +9,7 @@ import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
+import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { WhenField } from '@/interface/when-field';
@@ -16,7 +17,7 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
 import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/chemistry/top-off/upkeep';
 import { draftQuestion } from '@/reckoning/draft-question';
-import { AHEAD_MS } from '@/record/fields';
+import { AHEAD_MS, EARLIEST } from '@/record/fields';
 import { entrySchema, netVolumeL, type Entry, type EntryDraft, type EntryKind } from '@/record/schema';
 import { figuresFor, NEW_KINDS, OF_A_SOLUTION } from './entry-figures';
 
@@ -37,15 +38,23 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   const noteId = useId();
   // A change may be told as a share of the water.
   const allWaterL = netVolumeL(tank);
-  const [kind, setKind] = useState<EntryKind | undefined>(entry?.kind);
-  const [figures, setFigures] = useState<Figures>(() => figuresOf(entry));
-  const [solutionId, setSolutionId] = useState(
+  // Kept for the tab while another bench is open or the page is reloaded.
+  const form = `entry ${entry?.id ?? 'new'}`;
+  const forget = useForgetDrafts(form);
+  const [kind, setKind] = useKeptState<EntryKind | null>(`${form} kind`, entry?.kind ?? null);
+  const [figures, setFigures] = useKeptState<Figures>(`${form} figures`, () => figuresOf(entry));
+  const [solutionId, setSolutionId] = useKeptState(
+    `${form} solution`,
     entry && 'solutionId' in entry ? entry.solutionId : (book.solutions[0]?.id ?? ''),
   );
-  const [what, setWhat] = useState<AddedKind>(entry?.kind === 'put-in' ? entry.what : 'fish');
-  const [item, setItem] = useState<UpkeepItem>(entry?.kind === 'upkeep' ? entry.item : 'float');
-  const [note, setNote] = useState(entry?.note ?? '');
-  const [when, setWhen] = useState<number | null>(entry?.at ?? null);
+  const [what, setWhat] = useKeptState<AddedKind>(`${form} what`, entry?.kind === 'put-in' ? entry.what : 'fish');
+  const [item, setItem] = useKeptState<UpkeepItem>(`${form} item`, entry?.kind === 'upkeep' ? entry.item : 'float');
+  const [note, setNote] = useKeptState(`${form} note`, entry?.note ?? '');
+  const [when, setWhen] = useKeptState<number | null>(`${form} when`, entry?.at ?? null);
+  // What the entry said when it was opened: only what is changed here is written.
+  const [opened] = useBase(`${form} opened`, entry);
+  // An entry has its identity before it is sent: sent again after a failure it is the same one.
+  const [newId, setNewId] = useKeptState(`${form} id`, nanoid);
   const [fault, setFault] = useState<string>();
   // A fresh set of fields after each entry is filed.
   const [round, setRound] = useState(0);
@@ -57,6 +66,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     setFigures({});
     setNote('');
     setWhen(null);
+    setNewId(nanoid());
     setAsked(undefined);
     setRound(round + 1);
   };
@@ -65,7 +75,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     entrySchema.safeParse(
       plainEntry(
         {
-          id: entry?.id ?? nanoid(),
+          id: entry?.id ?? newId,
           tankId: entry ? entry.tankId : tank.id,
           at,
           kind: kind ?? 'note',
@@ -80,10 +90,25 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   const whole = kind && kind !== 'note' ? rowAt(when ?? now) : undefined;
   const question = whole?.success && !entry ? draftQuestion(book, tank, whole.data as EntryDraft) : undefined;
 
+  const latest = useRef({ figures, note, when });
+  useEffect(() => {
+    latest.current = { figures, note, when };
+  }, [figures, note, when]);
+  const sameAsSent = (sent: typeof latest.current) =>
+    sent.figures === latest.current.figures && sent.note === latest.current.note && sent.when === latest.current.when;
+  const leave = () => {
+    if (entry) forget();
+    onDone?.();
+  };
+
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (!kind || focusRefused(event.currentTarget)) return;
     const at = when ?? now;
+    if (at < EARLIEST) {
+      setFault('The time lies before 1990: a year has slipped.');
+      return;
+    }
     if (!(at <= now + AHEAD_MS)) {
       setFault('The time lies ahead of now; the record holds what has happened.');
       return;
@@ -98,6 +123,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       return;
     }
     setFault(undefined);
+    const sent = latest.current;
     if (question !== undefined && question !== asked) {
       setAsked(question);
       return;
@@ -106,11 +132,13 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       !(await commit({
         label: `${entry ? 'Corrected' : 'Logged'} ${describeEntry(built.data, book)}`,
         put: { entries: [built.data] },
+        ...(opened && { base: { entries: [opened] } }),
       }))
     )
       return;
-    if (!entry) startAfresh();
-    onDone?.();
+    // What was typed while this was being written stays for the next.
+    if (!entry && sameAsSent(sent)) startAfresh();
+    leave();
   };
   const field = (key: string, label: string, expected: Expectation, optional = false) => (
     <QuantityField
@@ -135,7 +163,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
           <ChoiceRow
             label="Log by fields"
             choices={NEW_KINDS.map((each) => [each, ENTRY_WORDS[each]] as const)}
-            chosen={kind}
+            chosen={kind ?? undefined}
             onChoose={(each) => {
               setKind(each);
               setFault(undefined);
@@ -225,8 +253,8 @@ export const EntryEditor = inOwnScope(function EntryEditor({
                   ? 'Log it all the same'
                   : 'Log it'}
             </Button>
-            {onDone && <Button onClick={onDone}>Leave as it was</Button>}
-            {!entry && <Button onClick={() => setKind(undefined)}>Close</Button>}
+            {onDone && <Button onClick={leave}>Leave as it was</Button>}
+            {!entry && <Button onClick={() => setKind(null)}>Close</Button>}
           </div>
         </>
       )}

@@ -11,6 +11,7 @@ import { Answer } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
+import { useKeptState } from '@/interface/kept-draft';
 import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -30,7 +31,7 @@ export function LogBench() {
   const now = useNow();
   const commit = useCommit();
   useTitle(`Log, ${tank.name}`);
-  const [editing, setEditing] = useState<string>();
+  const [editing, setEditing] = useKeptState<string | null>('log editing', null);
   const [shown, setShown] = useState(PAGE);
   const entries = book.entries.filter((entry) => entry.tankId === tank.id || entry.tankId === null).toReversed();
   const remove = (entry: Entry) =>
@@ -56,7 +57,7 @@ export function LogBench() {
           {entries.slice(0, shown).map((entry) => (
             <li key={entry.id} className="border-t border-line py-1.5">
               {editing === entry.id ? (
-                <EntryEditor entry={entry} onDone={() => setEditing(undefined)} />
+                <EntryEditor entry={entry} onDone={() => setEditing(null)} />
               ) : (
                 <div className="flex flex-wrap items-baseline gap-x-4">
                   <span className="w-36 shrink-0 text-sm text-soft">{whenText(entry.at, now, zone)}</span>

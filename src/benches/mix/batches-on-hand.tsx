@@ -8,6 +8,7 @@ import { readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { capitalised } from '@/chemistry/words';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions } from '@/interface/answer';
 import { Button } from '@/interface/button';
 import { dayText } from '@/interface/when';
@@ -104,8 +105,10 @@ const ReadIt = inOwnScope(function ReadIt({
   const { batch } = standing;
   const now = useNow();
   const commit = useCommitOnce();
-  const [salinity, setSalinity] = useState<number | null>(null);
-  const [warmth, setWarmth] = useState<number | null>(null);
+  const form = `read ${batch.id}`;
+  const forget = useForgetDrafts(form);
+  const [salinity, setSalinity] = useKeptState<number | null>(`${form} salinity`, null);
+  const [warmth, setWarmth] = useKeptState<number | null>(`${form} warmth`, null);
   const [tests, setTests] = useState<Partial<Record<(typeof TESTS)[number], number | null>>>({});
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -128,7 +131,9 @@ const ReadIt = inOwnScope(function ReadIt({
         ],
       },
     });
-    if (done) onDone();
+    if (!done) return;
+    forget();
+    onDone();
   };
   return (
     <form

@@ -1,11 +1,11 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { batchCorrection } from '@/chemistry/mixing/batch-correction';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
@@ -26,10 +26,12 @@ export function CorrectBatch() {
   const choice = useBatch();
   const { standing } = choice;
   const vessel = book.vessels.find(({ id }) => id === standing?.batch.vesselId);
-  const [holds, setHolds] = useState<number | null>(null);
-  const [reads, setReads] = useState<number | null>(null);
-  const [target, setTarget] = useState<number | null>(null);
-  const [full, setFull] = useState<number | null>(null);
+  const form = 'correct-batch';
+  const forget = useForgetDrafts(form);
+  const [holds, setHolds] = useKeptState<number | null>(`${form} holds`, null);
+  const [reads, setReads] = useKeptState<number | null>(`${form} reads`, null);
+  const [target, setTarget] = useKeptState<number | null>(`${form} target`, null);
+  const [full, setFull] = useKeptState<number | null>(`${form} full`, null);
   const holdsL = holds ?? standing?.leftL ?? null;
   const read = reads ?? standing?.salinity ?? null;
   const aim = target ?? standing?.batch.targetSalinity ?? Math.round(aimFor(tank, 'salinity') * 2) / 2;
@@ -68,7 +70,7 @@ export function CorrectBatch() {
           },
         ],
       },
-    });
+    }).then((kept) => kept && forget());
   };
   const acts = outcome !== undefined && outcome.values.saltG + outcome.values.pourInL > 0;
   return (

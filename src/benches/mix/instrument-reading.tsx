@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { PARAMETERS } from '@/chemistry/parameters';
 import { salinity } from '@/chemistry/seawater/salinity-calculator';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
@@ -25,12 +26,12 @@ const FLOATS = ['25/25 °C', '60/60 °F', '20/4 °C'] as const;
 /** A reading with its instrument and its warmth put right: half a figure made whole. */
 export function InstrumentReading() {
   const { tank } = useTank();
-  const [by, setBy] = useState<Instrument>('refractometer');
-  const [shown, setShown] = useState<number | null>(null);
-  const [scale, setScale] = useState<'seawater' | 'brine'>('seawater');
-  const [standard, setStandard] = useState<number | null>(null);
+  const [by, setBy] = useKeptState<Instrument>('instrument-reading by', 'refractometer');
+  const [shown, setShown] = useKeptState<number | null>('instrument-reading shown', null);
+  const [scale, setScale] = useKeptState<'seawater' | 'brine'>('instrument-reading scale', 'seawater');
+  const [standard, setStandard] = useKeptState<number | null>('instrument-reading standard', null);
   const [float, setFloat] = useState<(typeof FLOATS)[number]>('25/25 °C');
-  const [sampleC, setSampleC] = useState<number | null>(25);
+  const [sampleC, setSampleC] = useKeptState<number | null>('instrument-reading sampleC', 25);
   const result =
     shown === null
       ? undefined

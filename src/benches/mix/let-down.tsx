@@ -1,9 +1,9 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { fromStock } from '@/chemistry/mixing/from-stock';
 import { attempt } from '@/chemistry/refusal';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
@@ -19,10 +19,10 @@ export function LetDown() {
   const now = useNow();
   const choice = useBatch();
   const { standing } = choice;
-  const [litres, setLitres] = useState<number | null>(null);
-  const [target, setTarget] = useState<number | null>(null);
-  const [stock, setStock] = useState<number | null>(null);
-  const [water, setWater] = useState<number | null>(0);
+  const [litres, setLitres] = useKeptState<number | null>('let-down litres', null);
+  const [target, setTarget] = useKeptState<number | null>('let-down target', null);
+  const [stock, setStock] = useKeptState<number | null>('let-down stock', null);
+  const [water, setWater] = useKeptState<number | null>('let-down water', 0);
   const wantedL = litres ?? changeHabit(book, tank, now).changeL;
   const aim = target ?? Math.round(aimFor(tank, 'salinity') * 2) / 2;
   const stockSalinity = stock ?? standing?.salinity ?? null;

@@ -1,12 +1,12 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { ELEMENTS, type Element } from '@/chemistry/dosing/elements';
 import { batchMatch } from '@/chemistry/mixing/batch-match';
 import { readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { capitalised } from '@/chemistry/words';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
@@ -26,9 +26,9 @@ export function MatchBatch() {
   const now = useNow();
   const choice = useBatch();
   const { standing } = choice;
-  const [litres, setLitres] = useState<number | null>(null);
-  const [batch, setBatch] = useState<Partial<Record<Element, number | null>>>({});
-  const [own, setOwn] = useState<Partial<Record<Element, number | null>>>({});
+  const [litres, setLitres] = useKeptState<number | null>('match-batch litres', null);
+  const [batch, setBatch] = useKeptState<Partial<Record<Element, number | null>>>('match-batch batch', {});
+  const [own, setOwn] = useKeptState<Partial<Record<Element, number | null>>>('match-batch own', {});
   const levels = levelsNow(book, tank, now);
   const salt = book.salts.find(({ id }) => id === tank.saltId);
   const water = standing ? waterOfBatch(book, standing) : waterOfSalt(salt, aimFor(tank, 'salinity'));

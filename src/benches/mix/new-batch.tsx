@@ -1,11 +1,12 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useState } from 'react';
+import { useId } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { mixBatch } from '@/chemistry/mixing/mix-batch';
 import { attempt } from '@/chemistry/refusal';
 import { preferredUnit, quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
@@ -34,13 +35,18 @@ export function NewBatch() {
   const commit = useCommitOnce();
   const lotId = useId();
   const netL = netVolumeL(tank);
-  const [saltId, setSaltId] = useState(tank.saltId);
-  const [litres, setLitres] = useState<number | null>(() => wholeL(netL * USUAL_SHARE, units));
-  const [salinity, setSalinity] = useState<number | null>(() => Math.round(aimFor(tank, 'salinity') * 2) / 2);
-  const [ownStrength, setOwnStrength] = useState<number | null>(null);
-  const [measured, setMeasured] = useState<number | null>(null);
-  const [vesselId, setVesselId] = useState('');
-  const [lot, setLot] = useState('');
+  const form = 'new-batch';
+  const forget = useForgetDrafts(form);
+  const [saltId, setSaltId] = useKeptState(`${form} saltId`, tank.saltId);
+  const [litres, setLitres] = useKeptState<number | null>(`${form} litres`, () => wholeL(netL * USUAL_SHARE, units));
+  const [salinity, setSalinity] = useKeptState<number | null>(
+    `${form} salinity`,
+    () => Math.round(aimFor(tank, 'salinity') * 2) / 2,
+  );
+  const [ownStrength, setOwnStrength] = useKeptState<number | null>(`${form} ownStrength`, null);
+  const [measured, setMeasured] = useKeptState<number | null>(`${form} measured`, null);
+  const [vesselId, setVesselId] = useKeptState(`${form} vesselId`, '');
+  const [lot, setLot] = useKeptState(`${form} lot`, '');
 
   const salt = book.salts.find(({ id }) => id === saltId);
   const vessel = book.vessels.find(({ id }) => id === vesselId);
@@ -86,8 +92,10 @@ export function NewBatch() {
         label: `Logged a batch of ${showText(quantity('volume', litres), units)}`,
         put: { entries: [entry] },
       })
-    )
+    ) {
       setMeasured(null);
+      forget();
+    }
   };
   const outcome = result?.outcome;
 

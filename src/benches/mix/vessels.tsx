@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { FormEnd } from '@/interface/form-end';
 import { NameField } from '@/interface/name-field';
@@ -19,8 +20,8 @@ export function Vessels() {
   const { book } = useTank();
   const { units } = book.settings;
   const commit = useCommit();
-  const [editing, setEditing] = useState<string>();
-  const done = () => setEditing(undefined);
+  const [editing, setEditing] = useKeptState<string | null>('vessels editing', null);
+  const done = () => setEditing(null);
   return (
     <section aria-label="Vessels" className="mt-8">
       <h2 className="text-lg font-semibold">Vessels</h2>
@@ -78,8 +79,16 @@ const VesselForm = inOwnScope(function VesselForm({
 }) {
   const { book } = useTank();
   const commit = useCommit();
-  const [name, setName] = useState(vessel?.name ?? '');
-  const [litres, setLitres] = useState<number | null>(vessel?.litres ?? null);
+  const form = `vessel ${vessel?.id ?? 'new'}`;
+  const forget = useForgetDrafts(form);
+  const [newId] = useKeptState(`${form} id`, nanoid);
+  const [opened] = useBase(`${form} opened`, vessel);
+  const leave = () => {
+    forget();
+    onDone();
+  };
+  const [name, setName] = useKeptState(`${form} name`, vessel?.name ?? '');
+  const [litres, setLitres] = useKeptState<number | null>(`${form} litres`, vessel?.litres ?? null);
   const [fault, setFault] = useState<string>();
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -96,8 +105,15 @@ const VesselForm = inOwnScope(function VesselForm({
             : undefined;
     setFault(problem);
     if (problem || litres === null) return;
-    const row: WaterVessel = { id: vessel?.id ?? nanoid(), name: given, litres };
-    if (await commit({ label: `Saved ${row.name}`, put: { vessels: [row] } })) onDone();
+    const row: WaterVessel = { id: vessel?.id ?? newId, name: given, litres };
+    if (
+      await commit({
+        label: `Saved ${row.name}`,
+        put: { vessels: [row] },
+        ...(opened && { base: { vessels: [opened] } }),
+      })
+    )
+      leave();
   };
   return (
     <form
@@ -117,7 +133,7 @@ const VesselForm = inOwnScope(function VesselForm({
           required
         />
       </div>
-      <FormEnd fault={fault} save="Save the vessel" onLeave={onDone} />
+      <FormEnd fault={fault} save="Save the vessel" onLeave={leave} />
     </form>
   );
 });

@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { ELEMENTS } from '@/chemistry/dosing/elements';
 import { PARAMETERS } from '@/chemistry/parameters';
@@ -8,6 +7,7 @@ import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { courseOf } from '@/chemistry/water-change/course';
 import { saltsCompared } from '@/chemistry/water-change/salts-compared';
+import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench, Figures } from '@/interface/bench';
 import { CourseChart } from '@/interface/charts/course-chart';
@@ -31,9 +31,9 @@ export function SaltBench() {
   const now = useNow();
   useTitle(`Salt, ${tank.name}`);
   const habit = changeHabit(book, tank, now);
-  const [changeL, setChangeL] = useState<number | null>(null);
-  const [everyDays, setEveryDays] = useState<number | null>(null);
-  const [own, setOwn] = useState<number | null>(null);
+  const [changeL, setChangeL] = useKeptState<number | null>('salt-bench changeL', null);
+  const [everyDays, setEveryDays] = useKeptState<number | null>('salt-bench everyDays', null);
+  const [own, setOwn] = useKeptState<number | null>('salt-bench own', null);
   const salinity = own ?? aimFor(tank, 'salinity');
   const levels = levelsNow(book, tank, now);
   const takes = takesPerDay(book, tank, now);

@@ -3,6 +3,7 @@
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { PARAMETERS } from '@/chemistry/parameters';
+import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -20,13 +21,21 @@ export const SaltForm = inOwnScope(function SaltForm({
   readonly onDone: () => void;
 }) {
   const commit = useCommitOnce();
-  const [name, setName] = useState(salt?.name ?? '');
-  const [grams, setGrams] = useState<number | null>(salt?.gramsPerLAt35 ?? null);
-  const [profile, setProfile] = useState<
+  const form = `salt ${salt?.id ?? 'new'}`;
+  const forget = useForgetDrafts(form);
+  const [newId] = useKeptState(`${form} id`, nanoid);
+  const [opened] = useBase(`${form} opened`, salt);
+  const leave = () => {
+    forget();
+    onDone();
+  };
+  const [name, setName] = useKeptState(`${form} name`, salt?.name ?? '');
+  const [grams, setGrams] = useKeptState<number | null>(`${form} grams`, salt?.gramsPerLAt35 ?? null);
+  const [profile, setProfile] = useKeptState<
     Partial<Record<'salinity' | 'alkalinity' | 'calcium' | 'magnesium', number | null>>
-  >(salt?.profile ?? { salinity: 35 });
-  const [boxG, setBoxG] = useState<number | null>(salt?.boxG ?? null);
-  const [boxPrice, setBoxPrice] = useState<number | null>(salt?.boxPrice ?? null);
+  >(`${form} profile`, salt?.profile ?? { salinity: 35 });
+  const [boxG, setBoxG] = useKeptState<number | null>(`${form} boxG`, salt?.boxG ?? null);
+  const [boxPrice, setBoxPrice] = useKeptState<number | null>(`${form} boxPrice`, salt?.boxPrice ?? null);
   const [fault, setFault] = useState<string>();
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -44,7 +53,7 @@ export const SaltForm = inOwnScope(function SaltForm({
     setFault(problem);
     if (problem) return;
     const row: Salt = {
-      id: salt?.id ?? nanoid(),
+      id: salt?.id ?? newId,
       name: name.trim(),
       gramsPerLAt35: grams,
       profile:
@@ -57,7 +66,14 @@ export const SaltForm = inOwnScope(function SaltForm({
       ...(boxG !== null && { boxG }),
       ...(boxPrice !== null && { boxPrice }),
     };
-    if (await commit({ label: `Saved ${row.name}`, put: { salts: [row] } })) onDone();
+    if (
+      await commit({
+        label: `Saved ${row.name}`,
+        put: { salts: [row] },
+        ...(opened && { base: { salts: [opened] } }),
+      })
+    )
+      leave();
   };
   return (
     <form
@@ -104,7 +120,7 @@ export const SaltForm = inOwnScope(function SaltForm({
         />
         <QuantityField label="Price of a box" expected={AMOUNTS.price} value={boxPrice} onChange={setBoxPrice} />
       </div>
-      <FormEnd fault={fault} save="Save the salt" onLeave={onDone} />
+      <FormEnd fault={fault} save="Save the salt" onLeave={leave} />
     </form>
   );
 });

@@ -1,7 +1,7 @@
 'use client';
 
-import { useState } from 'react';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { RecordRow } from '@/interface/record-row';
 import { useCommit, useTank } from '@/interface/workspace';
@@ -18,8 +18,8 @@ export function SaltList({
   const { book } = useTank();
   const { units } = book.settings;
   const commit = useCommit();
-  const [editing, setEditing] = useState<string>();
-  const done = () => setEditing(undefined);
+  const [editing, setEditing] = useKeptState<string | null>('salt-list editing', null);
+  const done = () => setEditing(null);
   const inUse = (id: string) =>
     book.entries.some((entry) => 'saltId' in entry && entry.saltId === id) ||
     book.tanks.some((tank) => tank.saltId === id);

@@ -5,6 +5,7 @@ import { useState, type FormEvent } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { disinfectant } from '@/chemistry/source-water/disinfectant';
 import { purifier } from '@/chemistry/source-water/purifier';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -21,7 +22,9 @@ export const ReadTheLine = inOwnScope(function ReadTheLine({ source }: { readonl
   const { book } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const [figures, setFigures] = useState<Partial<Record<Figure, number | null>>>({});
+  const form = 'read-the-line';
+  const forget = useForgetDrafts(form);
+  const [figures, setFigures] = useKeptState<Partial<Record<Figure, number | null>>>(`${form} figures`, {});
   const [round, setRound] = useState(0);
   const [fault, setFault] = useState<string>();
   const file = async (event: FormEvent<HTMLFormElement>) => {
@@ -41,6 +44,7 @@ export const ReadTheLine = inOwnScope(function ReadTheLine({ source }: { readonl
     };
     if (await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } })) {
       setFigures({});
+      forget();
       setRound(round + 1);
     }
   };

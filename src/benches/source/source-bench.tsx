@@ -8,6 +8,7 @@ import { purifiedWater } from '@/chemistry/source-water/purified-water';
 import { purifier } from '@/chemistry/source-water/purifier';
 import { MIX_HOURS } from '@/chemistry/mixing/batch-readiness';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench, Figures } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
@@ -48,10 +49,12 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
   const habit = changeHabit(book, tank, now);
   // Water for the next change, in time for it to be mixed a day before.
   const wanted = (habit.nextAt ?? 0) - (MIX_HOURS * DAY_MS) / 24;
-  const [litres, setLitres] = useState<number | null>(() => Math.max(1, Math.round(habit.changeL)));
+  const [litres, setLitres] = useKeptState<number | null>('source-bench litres', () =>
+    Math.max(1, Math.round(habit.changeL)),
+  );
   const [readyBy, setReadyBy] = useState<number | null>(() => (wanted > now + DAY_MS / 4 ? wanted : now + DAY_MS));
-  const [pressure, setPressure] = useState<number | null>(null);
-  const [warmth, setWarmth] = useState<number | null>(null);
+  const [pressure, setPressure] = useKeptState<number | null>('source-bench pressure', null);
+  const [warmth, setWarmth] = useKeptState<number | null>('source-bench warmth', null);
   const asked = { ...waterQuestion(standing, litres ?? 0, { now, ...(readyBy !== null && { readyBy }) }) };
   const result =
     litres === null

@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { capitalised } from '@/chemistry/words';
+import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { FormEnd } from '@/interface/form-end';
 import { STAGE_WORDS } from '@/interface/describe-entry';
@@ -37,14 +38,28 @@ export const SourceForm = inOwnScope(function SourceForm({
   readonly onDone: () => void;
 }) {
   const commit = useCommitOnce();
-  const [name, setName] = useState(source?.name ?? 'The filter line');
-  const [rated, setRated] = useState<number | null>(source?.ratedLPerDay ?? null);
-  const [ratedKPa, setRatedKPa] = useState<number | null>(source?.ratedKPa ?? USUAL_RATED_KPA);
-  const [pressure, setPressure] = useState<number | null>(source?.pressureKPa ?? USUAL_RATED_KPA);
-  const [warmth, setWarmth] = useState<number | null>(source?.temperatureC ?? 15);
-  const [waste, setWaste] = useState<number | null>(source?.wasteRatio ?? 4);
-  const [flush, setFlush] = useState<number | null>(source?.flushMinutes ?? 5);
-  const [stages, setStages] = useState<readonly Stage[]>(() => source?.stages ?? FOUR.map(stageOf));
+  const form = `source ${source?.id ?? 'new'}`;
+  const forget = useForgetDrafts(form);
+  const [newId] = useKeptState(`${form} id`, nanoid);
+  const [opened] = useBase(`${form} opened`, source);
+  const leave = () => {
+    forget();
+    onDone();
+  };
+  const [name, setName] = useKeptState(`${form} name`, source?.name ?? 'The filter line');
+  const [rated, setRated] = useKeptState<number | null>(`${form} rated`, source?.ratedLPerDay ?? null);
+  const [ratedKPa, setRatedKPa] = useKeptState<number | null>(`${form} ratedKPa`, source?.ratedKPa ?? USUAL_RATED_KPA);
+  const [pressure, setPressure] = useKeptState<number | null>(
+    `${form} pressure`,
+    source?.pressureKPa ?? USUAL_RATED_KPA,
+  );
+  const [warmth, setWarmth] = useKeptState<number | null>(`${form} warmth`, source?.temperatureC ?? 15);
+  const [waste, setWaste] = useKeptState<number | null>(`${form} waste`, source?.wasteRatio ?? 4);
+  const [flush, setFlush] = useKeptState<number | null>(`${form} flush`, source?.flushMinutes ?? 5);
+  const [stages, setStages] = useKeptState<readonly Stage[]>(
+    `${form} stages`,
+    () => source?.stages ?? FOUR.map(stageOf),
+  );
   const [fault, setFault] = useState<string>();
   const change = (at: number, stage: Stage) => setStages(stages.map((each, i) => (i === at ? stage : each)));
   const save = async (event: FormEvent<HTMLFormElement>) => {
@@ -60,7 +75,7 @@ export const SourceForm = inOwnScope(function SourceForm({
     );
     if (!whole || name.trim() === '') return;
     const row: Source = {
-      id: source?.id ?? nanoid(),
+      id: source?.id ?? newId,
       name: name.trim(),
       ratedLPerDay: rated,
       ratedKPa,
@@ -70,7 +85,14 @@ export const SourceForm = inOwnScope(function SourceForm({
       flushMinutes: flush ?? 0,
       stages: [...stages],
     };
-    if (await commit({ label: `Saved ${row.name}`, put: { sources: [row] } })) onDone();
+    if (
+      await commit({
+        label: `Saved ${row.name}`,
+        put: { sources: [row] },
+        ...(opened && { base: { sources: [opened] } }),
+      })
+    )
+      leave();
   };
   return (
     <form
@@ -195,7 +217,7 @@ export const SourceForm = inOwnScope(function SourceForm({
           </Button>
         )}
       </fieldset>
-      <FormEnd fault={fault} save="Keep this line" leave="Leave it as it was" onLeave={source ? onDone : undefined} />
+      <FormEnd fault={fault} save="Keep this line" leave="Leave it as it was" onLeave={source ? leave : undefined} />
     </form>
   );
 });

@@ -1,12 +1,12 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { recipe } from '@/chemistry/reagents/recipe-calculator';
 import { REAGENTS, type ReagentId } from '@/chemistry/reagents/reagents';
 import { usualSalts, type SaltAtHand } from '@/chemistry/reagents/recipe';
 import { strengthOfBottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
+import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
@@ -30,9 +30,10 @@ export const MakeIt = inOwnScope(function MakeIt({
   readonly solution: Solution;
   readonly onDone: () => void;
 }) {
-  const [litres, setLitres] = useState<number | null>(2);
-  const [strength, setStrength] = useState<number | null>(1);
-  const [salts, setSalts] = useState(() => startingSalts(solution));
+  const form = `make ${solution.id}`;
+  const [litres, setLitres] = useKeptState<number | null>(`${form} litres`, 2);
+  const [strength, setStrength] = useKeptState<number | null>(`${form} strength`, 1);
+  const [salts, setSalts] = useKeptState(`${form} salts`, () => startingSalts(solution));
   const choose = (at: number, reagent: ReagentId) => setSalts(salts.map((salt, i) => (i === at ? { reagent } : salt)));
   const { outcome, refusal } = attempt(() =>
     recipe.run({

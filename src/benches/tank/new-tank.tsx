@@ -2,8 +2,8 @@
 
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions } from '@/interface/answer';
 import { ButtonLink } from '@/interface/button';
 import { PlainPage } from '@/interface/tank-frame';
@@ -44,13 +44,20 @@ function NewTankForm({ book }: { readonly book: Book }) {
   const { name } = useWorkspace();
   const commit = useCommitOnce();
   const router = useRouter();
-  const [draft, setDraft] = useState<Tank>(() => ({ ...newTank(nanoid()), saltId: book.salts[0]?.id ?? null }));
+  const form = 'new-tank';
+  const forget = useForgetDrafts(form);
+  const [draft, setDraft] = useKeptState<Tank>(`${form} draft`, () => ({
+    ...newTank(nanoid()),
+    saltId: book.salts[0]?.id ?? null,
+  }));
   const { answer, cautions } = netVolumeAnswer(draft);
   const make = async (tank: Tank) => {
     const usual = Object.fromEntries(FIRST_TARGETS.map((id) => [id, [...PARAMETERS[id].band]])) as Tank['targets'];
     const made: Tank = { ...tank, targets: { ...usual, ...tank.targets } };
-    if (await commit({ label: `Made ${made.name}`, put: { tanks: [made] }, settings: (present) => present }))
+    if (await commit({ label: `Made ${made.name}`, put: { tanks: [made] }, settings: (present) => present })) {
+      forget();
       router.push(`/${name}/${made.id}/today`);
+    }
   };
   return (
     <div className="max-w-5xl">

@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { strengthOfBottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
+import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { ChoiceRow } from '@/interface/choice-row';
 import { NameField } from '@/interface/name-field';
@@ -37,12 +38,21 @@ export const SolutionForm = inOwnScope(function SolutionForm({
   const { book } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const [name, setName] = useState(solution?.name ?? '');
-  const [telling, setTelling] = useState<Telling>(solution?.claim ? 'label' : 'salts');
-  const [parts, setParts] = useState<readonly DraftPart[]>(
+  const form = `solution ${solution?.id ?? 'new'}`;
+  const forget = useForgetDrafts(form);
+  const [newId] = useKeptState(`${form} id`, nanoid);
+  const [opened] = useBase(`${form} opened`, solution);
+  const leave = () => {
+    forget();
+    onDone();
+  };
+  const [name, setName] = useKeptState(`${form} name`, solution?.name ?? '');
+  const [telling, setTelling] = useKeptState<Telling>(`${form} telling`, solution?.claim ? 'label' : 'salts');
+  const [parts, setParts] = useKeptState<readonly DraftPart[]>(
+    `${form} parts`,
     solution?.parts.length ? solution.parts.map((part) => ({ ...part, purity: part.purity ?? null })) : [EMPTY_PART],
   );
-  const [draft, setDraft] = useState(draftOf(solution?.claim));
+  const [draft, setDraft] = useKeptState(`${form} draft`, draftOf(solution?.claim));
   const [fault, setFault] = useState<string>();
   const weighed = wholeParts(parts);
   const claim = wholeClaim(draft);
@@ -73,12 +83,19 @@ export const SolutionForm = inOwnScope(function SolutionForm({
               : attempt(() => strengthOfBottle(bottle)).refusal?.hint;
     setFault(problem);
     if (problem || !bottle) return;
-    const named = { id: solution?.id ?? nanoid(), name: name.trim() };
+    const named = { id: solution?.id ?? newId, name: name.trim() };
     const row: Solution =
       asks && holdsFrom
         ? remade({ ...solution, ...named }, bottle, now, holdsFrom)
         : { ...named, ...bottle, ...(solution?.earlier && { earlier: solution.earlier }) };
-    if (await commit({ label: `Saved ${row.name}`, put: { solutions: [row] } })) onDone();
+    if (
+      await commit({
+        label: `Saved ${row.name}`,
+        put: { solutions: [row] },
+        ...(opened && { base: { solutions: [opened] } }),
+      })
+    )
+      leave();
   };
 
   return (
@@ -111,7 +128,7 @@ export const SolutionForm = inOwnScope(function SolutionForm({
           </p>
         </div>
       )}
-      <FormEnd fault={fault} save="Save the solution" onLeave={onDone} />
+      <FormEnd fault={fault} save="Save the solution" onLeave={leave} />
     </form>
   );
 });

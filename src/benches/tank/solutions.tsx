@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { partWords } from '@/chemistry/reagents/strength-steps';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { RecordRow } from '@/interface/record-row';
 import { useCommit, useTank } from '@/interface/workspace';
@@ -16,9 +17,9 @@ export function Solutions() {
   const { book } = useTank();
   const commit = useCommit();
   const { units } = book.settings;
-  const [editing, setEditing] = useState<string>();
+  const [editing, setEditing] = useKeptState<string | null>('solutions editing', null);
   const [making, setMaking] = useState<string>();
-  const done = () => setEditing(undefined);
+  const done = () => setEditing(null);
   const inUse = (id: string) => book.entries.some((entry) => 'solutionId' in entry && entry.solutionId === id);
   return (
     <section aria-label="Solutions" className="mt-10 border-t border-line pt-5">

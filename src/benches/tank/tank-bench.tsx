@@ -2,13 +2,13 @@
 
 import { useRouter } from 'next/navigation';
 import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
+import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { useCommit, useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { withReservoir } from '@/reckoning/reservoir-mark';
 import type { Tank } from '@/record/schema';
-import { useState } from 'react';
 import { Solutions } from './solutions';
 import { TankForm } from './tank-form';
 import { TankPicture } from './tank-picture';
@@ -26,9 +26,23 @@ function TankEditor() {
   const now = useNow();
   const router = useRouter();
   useTitle(`Tank, ${tank.name}`);
-  const [draft, setDraft] = useState<Tank>(tank);
+  const form = 'tank';
+  const forget = useForgetDrafts(form);
+  const [draft, setDraft] = useKeptState<Tank>(`${form} draft`, tank);
+  // Of the tank only what was changed here is written.
+  const [opened, setOpened] = useBase(`${form} opened`, tank);
   const { answer, cautions } = netVolumeAnswer(draft);
 
+  const save = async (saved: Tank) => {
+    const done = await commit({
+      label: `Saved ${saved.name}`,
+      base: { tanks: [opened] },
+      put: { tanks: [withReservoir(saved, opened, now)] },
+    });
+    if (!done) return;
+    forget();
+    setOpened(saved);
+  };
   const remove = async () => {
     const entries = book.entries.filter((entry) => entry.tankId === tank.id).map(({ id }) => id);
     if (
@@ -50,9 +64,7 @@ function TankEditor() {
           salts={book.salts}
           solutions={book.solutions}
           submitWords="Save the tank"
-          onSubmit={(saved) =>
-            void commit({ label: `Saved ${saved.name}`, put: { tanks: [withReservoir(saved, tank, now)] } })
-          }
+          onSubmit={(saved) => void save(saved)}
         />
         <TankPicture tank={draft} units={book.settings.units} />
       </div>

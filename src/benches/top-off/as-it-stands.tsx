@@ -1,6 +1,6 @@
 'use client';
 
-import { useId, useState, type ReactNode } from 'react';
+import { useId, type ReactNode } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { COVER_IDS, COVERS, MOVED, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
 import { readingExpectation } from '@/chemistry/parameters';
@@ -10,6 +10,7 @@ import { SENSOR_IDS, SENSORS, type SensorId } from '@/chemistry/top-off/sensors'
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { capitalised } from '@/chemistry/words';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
@@ -43,7 +44,9 @@ export function AsItStands() {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommit();
-  const [draft, setDraft] = useState<StandsDraft>(() => draftOf(tank.topOff));
+  const form = 'as-it-stands';
+  const forget = useForgetDrafts(form);
+  const [draft, setDraft] = useKeptState<StandsDraft>(`${form} draft`, () => draftOf(tank.topOff));
   const set = (change: Partial<StandsDraft>) => setDraft((present) => ({ ...present, ...change }));
   const row = rowOf(draft, tank.topOff);
   const read = tankSchema.safeParse({ ...tank, topOff: row });
@@ -53,7 +56,9 @@ export function AsItStands() {
   const loss = lossOf(book, tried, now);
   const kept = JSON.stringify(rowOf(draftOf(tank.topOff), tank.topOff)) === JSON.stringify(row);
   const keep = () =>
-    void commit({ label: `How the top-off of ${tank.name} stands`, put: { tanks: [{ ...tank, topOff: row }] } });
+    void commit({ label: `How the top-off of ${tank.name} stands`, put: { tanks: [{ ...tank, topOff: row }] } }).then(
+      (done) => done && forget(),
+    );
   const doses = [...standingAt(book, tank, now).doses.keys()].flatMap(
     (id) => book.solutions.find((solution) => solution.id === id) ?? [],
   );

@@ -1,9 +1,9 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
@@ -16,7 +16,9 @@ export const Bottles = inOwnScope(function Bottles() {
   const { units } = book.settings;
   const now = useNow();
   const commit = useCommit();
-  const [seen, setSeen] = useState<Readonly<Record<string, number | null>>>({});
+  const form = 'bottles';
+  const forget = useForgetDrafts(form);
+  const [seen, setSeen] = useKeptState<Readonly<Record<string, number | null>>>(`${form} seen`, {});
   const bottles = bottlesOf(book, tank, now);
   if (bottles.length === 0) return null;
   const told = bottles.flatMap(({ solutionId }) => {
@@ -36,7 +38,9 @@ export const Bottles = inOwnScope(function Bottles() {
         })),
       },
     });
-    if (kept) setSeen({});
+    if (!kept) return;
+    setSeen({});
+    forget();
   };
   return (
     <section aria-label="Dosing bottles" className="no-print mt-5">

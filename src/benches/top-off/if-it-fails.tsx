@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { readingExpectation } from '@/chemistry/parameters';
 import { attempt } from '@/chemistry/refusal';
@@ -9,6 +8,7 @@ import { topOffFailure } from '@/chemistry/top-off/failure';
 import { HARM } from '@/chemistry/top-off/harm';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { CourseChart } from '@/interface/charts/course-chart';
@@ -33,9 +33,9 @@ export function IfItFails() {
   const { units } = book.settings;
   const now = useNow();
   const commit = useCommit();
-  const [reservoir, setReservoir] = useState<number | null>(null);
-  const [floor, setFloor] = useState<number | null>(null);
-  const [runLimit, setRunLimit] = useState<number | null>(null);
+  const [reservoir, setReservoir] = useKeptState<number | null>('if-it-fails reservoir', null);
+  const [floor, setFloor] = useKeptState<number | null>('if-it-fails floor', null);
+  const [runLimit, setRunLimit] = useKeptState<number | null>('if-it-fails runLimit', null);
   const tried = withReservoir({ ...tank, reservoirL: reservoir ?? tank.reservoirL }, tank, now);
   const question = {
     ...failureQuestion(book, tried, now),

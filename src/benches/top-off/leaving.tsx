@@ -1,11 +1,11 @@
 'use client';
 
-import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { away } from '@/chemistry/top-off/away';
 import type { AwayInput } from '@/chemistry/top-off/away-input';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
@@ -29,9 +29,12 @@ export function Leaving() {
   const now = useNow();
   const commit = useCommit();
   const kept = book.settings.away;
-  const [leaves, setLeaves] = useState<number | null>(kept && kept.leavesAt > now ? kept.leavesAt : null);
-  const [days, setDays] = useState<number | null>(kept?.days ?? USUAL_DAYS);
-  const [feeder, setFeeder] = useState(tank.feeder);
+  const [leaves, setLeaves] = useKeptState<number | null>(
+    'leaving leaves',
+    kept && kept.leavesAt > now ? kept.leavesAt : null,
+  );
+  const [days, setDays] = useKeptState<number | null>('leaving days', kept?.days ?? USUAL_DAYS);
+  const [feeder, setFeeder] = useKeptState('leaving feeder', tank.feeder);
   const absence = { leavesAt: leaves ?? now, days: days ?? USUAL_DAYS };
   const question = awayQuestion(book, { ...tank, feeder }, now, absence);
   const result = attempt(() => away.run(question));

@@ -1,13 +1,14 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { topOff, type TopOffValues } from '@/chemistry/top-off/top-off';
 import { attempt } from '@/chemistry/refusal';
 import { topOffFailure } from '@/chemistry/top-off/failure';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
@@ -28,11 +29,13 @@ export function LossAndReservoir() {
   const { units } = book.settings;
   const now = useNow();
   const commit = useCommitOnce();
-  const [loss, setLoss] = useState<number | null>(null);
-  const [reservoir, setReservoir] = useState<number | null>(null);
-  const [refill, setRefill] = useState<number | null>(null);
-  const [stands, setStands] = useState<number | null>(null);
-  const [forDays, setForDays] = useState<number | null>(14);
+  const form = 'loss';
+  const forget = useForgetDrafts(form);
+  const [loss, setLoss] = useKeptState<number | null>(`${form} loss`, null);
+  const [reservoir, setReservoir] = useKeptState<number | null>(`${form} reservoir`, null);
+  const [refill, setRefill] = useKeptState<number | null>(`${form} refill`, null);
+  const [stands, setStands] = useKeptState<number | null>(`${form} stands`, null);
+  const [forDays, setForDays] = useKeptState<number | null>(`${form} forDays`, 14);
 
   const reservoirL = reservoir ?? tank.reservoirL;
   const tried = withReservoir({ ...tank, reservoirL }, tank, now);
@@ -55,7 +58,9 @@ export function LossAndReservoir() {
   const fields = useRef<HTMLDivElement>(null);
 
   const file = async (label: string, entry: EntryDraft, clear: () => void) => {
-    if (await commit({ label, put: { entries: [{ id: nanoid(), tankId: tank.id, ...entry }] } })) clear();
+    if (!(await commit({ label, put: { entries: [{ id: nanoid(), tankId: tank.id, ...entry }] } }))) return;
+    clear();
+    forget();
   };
   // What is expected is never logged for what was measured: it would only confirm itself.
   const logRefill = () =>
@@ -68,7 +73,9 @@ export function LossAndReservoir() {
         );
   const keepReservoir = async () => {
     const label = `${tank.name}: a reservoir of ${showText(quantity('volume', reservoirL), units)}`;
-    if (await commit({ label, put: { tanks: [tried] } })) setReservoir(null);
+    if (!(await commit({ label, put: { tanks: [tried] } }))) return;
+    setReservoir(null);
+    forget();
   };
   const logLevel = () =>
     stands !== null &&

@@ -2,8 +2,8 @@
 
 import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
-import Papa from 'papaparse';
 import { Bar, CartesianGrid, ComposedChart, ErrorBar, Tooltip, XAxis, YAxis } from 'recharts';
+import { tableCsv } from '@/record/table-csv';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
@@ -50,7 +50,7 @@ export function LossByMonth({ months }: { readonly months: readonly Month[] }) {
         saveFile(
           'loss-by-month.csv',
           'text/csv',
-          Papa.unparse(
+          tableCsv(
             rows.map(({ whole, value, error }) => ({
               month: whole,
               [`loss, ${unit.symbol}`]: Number(value.toFixed(4)),

@@ -23,6 +23,8 @@ import { stumblesOf } from './stumbles';
 
 /** Days ahead the course is drawn. */
 const AHEAD_DAYS = 30;
+/** No cycle is read from further back: it was through long ago, or its start is a slip. Chosen: two years. */
+const MOST_DAYS = 730;
 const LATELY_DAYS = 3;
 /** A test within it is today's. Chosen: a day, less what a morning moves. */
 const LATELY_TESTED_MS = 0.7 * DAY_MS;
@@ -73,6 +75,13 @@ export const cycleReading = defineCalculator({
         value: 'later than now',
         allowed: 'a moment that has passed',
         hint: 'The cycle begins when the first ammonia or rock goes in.',
+      });
+    if (now - startedAt > MOST_DAYS * DAY_MS)
+      throw new Refusal({
+        field: 'start of the cycle',
+        value: `${Math.round((now - startedAt) / DAY_MS)} days ago`,
+        allowed: `the last ${MOST_DAYS} days`,
+        hint: 'A cycle takes weeks: call it done, or correct when it began.',
       });
     const readings = asked.readings.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at);
     const deeds = asked.deeds.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at);

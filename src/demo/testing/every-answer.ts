@@ -5,6 +5,7 @@ import { correction } from '@/chemistry/dosing/correction';
 import { maintenanceDose } from '@/chemistry/dosing/maintenance';
 import { mixBatch } from '@/chemistry/mixing/mix-batch';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import { attempt, Refusal } from '@/chemistry/refusal';
 import { plainSentence } from '@/chemistry/sentence';
 import { disinfectant } from '@/chemistry/source-water/disinfectant';
 import { purifiedWater } from '@/chemistry/source-water/purified-water';
@@ -43,8 +44,11 @@ import { waterOfSalt } from '@/reckoning/water-of-salt';
 /** What each bench says of each tank, as a sentence read aloud: by "tank: bench". A refusal or a figure that is none throws, and says where. */
 export type Said = ReadonlyMap<string, string>;
 
-/** Asks every bench its own question of every tank of a record. */
-export function everyAnswer(book: Book, now: number): Said {
+/**
+ * Asks every bench its own question of every tank of a record.
+ * @param refusalsToo a refusal is an answer, as it is on a bench; else it is a fault
+ */
+export function everyAnswer(book: Book, now: number, refusalsToo = false): Said {
   const said = new Map<string, string>();
   const listen = (who: string, work: () => Answer | Outcome<unknown> | undefined) => {
     try {
@@ -56,6 +60,10 @@ export function everyAnswer(book: Book, now: number): Said {
       if (fault) throw new Error(fault);
       said.set(who, sentence);
     } catch (error) {
+      if (refusalsToo && error instanceof Refusal) {
+        said.set(who, `Refused: ${error.message}`);
+        return;
+      }
       throw new Error(`${who}: ${error instanceof Error ? error.message : String(error)}`, { cause: error });
     }
   };
@@ -86,9 +94,12 @@ export function everyAnswer(book: Book, now: number): Said {
 type Ask = (bench: string, work: () => Answer | Outcome<unknown> | undefined) => void;
 
 function askTank(book: Book, tank: Tank, now: number, ask: Ask): void {
-  const cycle = cycleFollowed(tank, now) ? cycleQuestion(book, tank, now) : undefined;
-  const read = cycle && readOnce(cycle);
-  ask('cycle', () => read);
+  let read: CycleOutcome | undefined;
+  ask('cycle', () => {
+    const question = cycleFollowed(tank, now) ? cycleQuestion(book, tank, now) : undefined;
+    read = question && readOnce(question);
+    return read;
+  });
   ask('stocking', () => {
     const question = stockingQuestion(book, tank, now);
     return question && stocking.run(question);
@@ -123,13 +134,19 @@ export function readOnce(question: CycleQuestionOf): CycleOutcome {
 }
 
 function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
-  const question = doseQuestion(book, tank, now);
+  const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now));
+  if (!question) {
+    ask('dose', () => {
+      throw new Refusal(refusal);
+    });
+    return;
+  }
   ask('dose', () => maintenanceDose.run(question.input));
   ask('reactor', () => {
     const input = reactorQuestion(book, tank, now, question, { effluent: 28 * DKH });
     return input && effluentFlow.run(input);
   });
-  for (const input of correctionQuestions(book, tank, now, question))
+  for (const input of attempt(() => correctionQuestions(book, tank, now, question)).outcome ?? [])
     ask(`correction of ${input.element}`, () => correction.run(input));
   ask('a dose', () => {
     const [solution] = book.solutions;

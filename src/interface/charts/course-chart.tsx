@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ReferenceArea, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
-import Papa from 'papaparse';
+import { tableCsv } from '@/record/table-csv';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import type { QuantityKind } from '@/chemistry/units/kinds';
 import { capitalised } from '@/chemistry/words';
@@ -87,7 +87,7 @@ export function CourseChart({
         ...lines.map(({ label }, i) => [`${label}, ${unit.symbol}`.trim(), row[`line${i}`] ?? '']),
       ]),
     );
-    saveFile(`${title.replaceAll(/[^a-z0-9]+/gi, '-')}-course.csv`, 'text/csv', Papa.unparse(rows));
+    saveFile(`${title.replaceAll(/[^a-z0-9]+/gi, '-')}-course.csv`, 'text/csv', tableCsv(rows));
   };
   return (
     <ChartFrame

@@ -1,8 +1,8 @@
 'use client';
 
-import Papa from 'papaparse';
 import { useMemo } from 'react';
 import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceArea, Tooltip, XAxis, YAxis } from 'recharts';
+import { tableCsv } from '@/record/table-csv';
 import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { capitalised } from '@/chemistry/words';
@@ -84,7 +84,7 @@ export function SeriesChart({
       time: new Date(at).toISOString(),
       [column]: Number(unit.fromCanonical(value).toPrecision(6)),
     }));
-    saveFile(`${fileName}.csv`, 'text/csv', Papa.unparse(lines));
+    saveFile(`${fileName}.csv`, 'text/csv', tableCsv(lines));
   };
 
   return (

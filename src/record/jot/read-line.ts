@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { PARAMETERS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
-import { AHEAD_MS } from '../fields';
+import { AHEAD_MS, EARLIEST } from '../fields';
 import type { EntryDraft, EntryOf } from '../schema';
 import { Scanner, type JotContext, type JotProblem } from './scanner';
 import { VERBS } from './verbs';
@@ -61,11 +61,13 @@ class LineReader {
 
   result(): Jotted {
     const { line, context, problems } = this.#scanner;
-    const at = this.#moment?.getTime() ?? momentOf(this.#day, this.#clock, this.#now);
+    const meant = this.#moment?.getTime() ?? momentOf(this.#day, this.#clock, this.#now);
+    // So many days ago that no calendar reaches them: refused below, and told as now until then.
+    const at = Number.isFinite(meant) ? meant : context.now;
     const place = this.#timeAt ?? { from: 0, to: line.length };
     if (at > context.now + AHEAD_MS)
       problems.push({ ...place, message: 'That lies ahead of now; the record holds what has happened.' });
-    if (at < Date.UTC(1990, 0, 1))
+    if (!Number.isFinite(meant) || at < EARLIEST)
       problems.push({ ...place, message: 'That is before 1990; a year may have slipped.' });
     const jotted = line.trim();
     const reading: EntryDraft[] =

@@ -1,0 +1,128 @@
+import { useEffect, useSyncExternalStore } from 'react';
+import { copyToOffer, type CopyHead } from '@/record/copies';
+import type { RecordStore } from '@/record/store';
+import { copiesKept, keepCopyOf } from '@/workers/records';
+import { hereZone } from './here-zone';
+
+/**
+ * The copies of the keeper's own record: one is made soon after each change, beside the page, and the newest is offered when the record
+ * opens without what it had.
+ */
+
+/** A change is seldom alone: what follows within this time goes into the same copy. */
+const SOON_MS = 1500;
+/** Copies take no more than this share of the time. */
+const SHARE = 1 / 50;
+
+export interface Copies {
+  /** The newest first; undefined until they are known, or where this browser keeps none. */
+  readonly heads: readonly CopyHead[] | undefined;
+  /** Whether the last attempt to keep one failed. */
+  readonly failed: boolean;
+  readonly offer: ReturnType<typeof copyToOffer>;
+}
+
+let copies: Copies = { heads: undefined, failed: false, offer: undefined };
+const listeners = new Set<() => void>();
+
+function set(next: Partial<Copies>): void {
+  copies = { ...copies, ...next };
+  for (const tell of listeners) tell();
+}
+
+const subscribe = (tell: () => void) => {
+  listeners.add(tell);
+  return () => listeners.delete(tell);
+};
+
+export function useCopies(): Copies {
+  return useSyncExternalStore(
+    subscribe,
+    () => copies,
+    () => copies,
+  );
+}
+
+/** Looks for a copy to offer once the record was opened, or could not be. */
+export async function lookForCopies(store: RecordStore): Promise<void> {
+  const heads = await copiesKept().catch(() => undefined);
+  if (!heads) return;
+  const { book, standing, trouble } = store;
+  const lost = trouble?.kind === 'damaged';
+  const declined = keptDeclined();
+  const offer = book || lost ? copyToOffer(heads, standing, lost || book?.tanks.length === 0) : undefined;
+  set({ heads, offer: offer && offer.head.name !== declined ? offer : undefined });
+}
+
+const DECLINED = 'mild-tide:copy-declined';
+function keptDeclined(): string | null {
+  try {
+    return localStorage.getItem(DECLINED);
+  } catch {
+    return null;
+  }
+}
+
+/** The record is right as it opened: this copy is not offered again. */
+export function declineCopy(name: string): void {
+  try {
+    localStorage.setItem(DECLINED, name);
+  } catch {
+    // Then it is offered again at the next opening.
+  }
+  set({ offer: undefined });
+}
+
+export function copyTaken(): void {
+  set({ offer: undefined });
+}
+
+/** Keeps copies of a record as it changes, until stopped. */
+function followWithCopies(database: string, store: RecordStore): () => void {
+  let copiedTurn: number | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let restsUntil = 0;
+  let stopped = false;
+  const copy = async () => {
+    timer = undefined;
+    const turn = store.standing?.turn;
+    const began = performance.now();
+    try {
+      const head = await keepCopyOf(database, hereZone(), Date.now());
+      const heads = await copiesKept();
+      if (head) copiedTurn = turn;
+      set({ heads, failed: false });
+    } catch {
+      // A full disk, or a browser without private files: the older copies stand.
+      set({ failed: true });
+    }
+    restsUntil = performance.now() + (performance.now() - began) / SHARE;
+    if (!stopped) look();
+  };
+  const look = () => {
+    const { standing, book } = store;
+    if (!book || !standing || copies.offer || standing.turn === copiedTurn || timer !== undefined) return;
+    if (book.tanks.length + book.entries.length === 0) return;
+    timer = setTimeout(() => void copy(), Math.max(SOON_MS, restsUntil - performance.now()));
+  };
+  /** A page that is left may not come back. */
+  const hide = () => {
+    if (document.visibilityState !== 'hidden' || timer === undefined) return;
+    clearTimeout(timer);
+    void copy();
+  };
+  const leave = store.subscribe(look);
+  document.addEventListener('visibilitychange', hide);
+  look();
+  return () => {
+    stopped = true;
+    leave();
+    clearTimeout(timer);
+    document.removeEventListener('visibilitychange', hide);
+  };
+}
+
+/** Keeps copies while a workspace is open. */
+export function useKeepCopies(database: string | undefined, store: RecordStore | undefined): void {
+  useEffect(() => (database && store ? followWithCopies(database, store) : undefined), [database, store]);
+}

@@ -1,0 +1,125 @@
+'use client';
+
+import { Component, type ReactNode } from 'react';
+import { Refusal } from '@/chemistry/refusal';
+import type { Book } from '@/record/schema';
+import { Button, ButtonLink } from './button';
+import { ExportButton } from './export-button';
+import { putAsideDrafts } from './kept-draft';
+import { Refused } from './refused';
+import { useUndo } from './use-undo';
+import { useBookIfRead, useTank, useWorkspace } from './workspace';
+
+interface Props {
+  /** What fails, as its reader knows it: "This bench". */
+  readonly what: string;
+  /** Said in place of what failed. */
+  readonly otherwise: (error: Error, again: () => void) => ReactNode;
+  /** Whatever changes when it is worth trying again: the book, the address. */
+  readonly rests: readonly unknown[];
+  readonly children: ReactNode;
+}
+
+/** A part of a page that fails alone: the rest of the page stands, and the part is tried again once what it rests on has changed. */
+export class FailsAlone extends Component<Props, { readonly error: Error | undefined }> {
+  override state = { error: undefined as Error | undefined };
+
+  static getDerivedStateFromError(error: unknown) {
+    return { error: error instanceof Error ? error : new Error(String(error)) };
+  }
+
+  override componentDidUpdate({ rests }: Props): void {
+    if (this.state.error && rests.some((each, i) => each !== this.props.rests[i])) this.setState({ error: undefined });
+  }
+
+  override render(): ReactNode {
+    const { error } = this.state;
+    return error ? this.props.otherwise(error, () => this.setState({ error: undefined })) : this.props.children;
+  }
+}
+
+/** A bench that the record refuses, or that fails: why, as an answer on that bench, and the ways out. */
+export function BenchBoundary({ address, children }: { readonly address: string; readonly children: ReactNode }) {
+  const { book } = useTank();
+  return (
+    <FailsAlone
+      what="This bench"
+      rests={[book, address]}
+      otherwise={(error, again) => <BenchFailed error={error} address={address} book={book} again={again} />}
+    >
+      {children}
+    </FailsAlone>
+  );
+}
+
+function BenchFailed({
+  error,
+  address,
+  book,
+  again,
+}: {
+  readonly error: Error;
+  readonly address: string;
+  readonly book: Book;
+  readonly again: () => void;
+}) {
+  const { name } = useWorkspace();
+  const { tank } = useTank();
+  const { undo } = useUndo();
+  const refusal = error instanceof Refusal ? error.detail : undefined;
+  return (
+    <section aria-label="Answer" className="max-w-3xl">
+      <h1 className="mb-2 text-sm font-semibold text-soft">This bench has no answer</h1>
+      {refusal ? (
+        <Refused refusal={refusal} otherwise="" />
+      ) : (
+        <p role="alert" className="text-2xl text-rust">
+          This bench failed; the others stand, and nothing of the record is lost.
+        </p>
+      )}
+      <p className="mt-3">
+        {refusal
+          ? 'The record makes it so: look for an entry or a figure of the tank that is a slip.'
+          : 'What was typed here may be the cause, or an entry that no water could have.'}
+      </p>
+      <div className="mt-4 flex flex-wrap gap-2">
+        <ButtonLink look="main" href={`/${name}/${tank.id}/log`}>
+          Correct an entry
+        </ButtonLink>
+        <ButtonLink href={`/${name}/${tank.id}/tank`}>The tank’s figures</ButtonLink>
+        <Button onClick={() => undo()}>Undo the last change</Button>
+        <ExportButton book={book} />
+        <Button
+          onClick={() => {
+            putAsideDrafts(address);
+            again();
+          }}
+        >
+          Clear what was typed here and try again
+        </Button>
+      </div>
+      {!refusal && <p className="mt-4 text-sm text-soft">What the browser says of it: {error.message}</p>}
+    </section>
+  );
+}
+
+/** A part of the shell that fails alone, in a line. */
+export function PartBoundary({ what, children }: { readonly what: string; readonly children: ReactNode }) {
+  const book = useBookIfRead();
+  return (
+    <FailsAlone
+      what={what}
+      rests={[book]}
+      otherwise={(_, again) => (
+        <p className="px-4 py-2 text-sm text-rust" role="alert">
+          {what} failed on this record; all else stands.{' '}
+          <button type="button" className="font-semibold underline underline-offset-4" onClick={again}>
+            Try again
+          </button>
+        </p>
+      )}
+    >
+      {children}
+    </FailsAlone>
+  );
+}

@@ -1,0 +1,105 @@
+import { useCallback, useState } from 'react';
+import { usePathname } from 'next/navigation';
+
+/**
+ * What is typed into a form and not yet filed, kept for this tab by the address of its bench: it survives a change of bench and a
+ * reload. Nothing of it leaves the tab, and it is let go after a day.
+ */
+const PREFIX = 'mild-tide:draft:';
+const KEPT_MS = 86_400_000;
+
+interface Kept {
+  readonly at: number;
+  readonly value: unknown;
+}
+
+function keyOf(address: string, name: string): string {
+  return `${PREFIX}${address} ${name}`;
+}
+
+function read(key: string): Kept | undefined {
+  try {
+    const text = sessionStorage.getItem(key);
+    const kept = text === null ? undefined : (JSON.parse(text) as Kept);
+    return kept && Date.now() - kept.at < KEPT_MS ? kept : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function write(key: string, value: unknown): void {
+  try {
+    sessionStorage.setItem(key, JSON.stringify({ at: Date.now(), value } satisfies Kept));
+  } catch {
+    // Then a reload forgets what was typed, and nothing else.
+  }
+}
+
+function forget(key: string): void {
+  try {
+    sessionStorage.removeItem(key);
+  } catch {
+    // Nothing was kept.
+  }
+}
+
+/**
+ * State like `useState`, kept under a name while the form it belongs to is open elsewhere or the page is reloaded.
+ * @param name unique on its bench; with the row's id where it belongs to one
+ */
+export function useKeptState<Value>(
+  name: string,
+  initial: Value | (() => Value),
+): readonly [Value, (next: Value | ((present: Value) => Value)) => void] {
+  const key = keyOf(usePathname(), name);
+  const first = () => (typeof initial === 'function' ? (initial as () => Value)() : initial);
+  const [value, setValue] = useState<Value>(() => {
+    const kept = read(key);
+    return kept ? (kept.value as Value) : first();
+  });
+  const set = useCallback(
+    (next: Value | ((present: Value) => Value)) => {
+      setValue((present) => {
+        const wanted = typeof next === 'function' ? (next as (present: Value) => Value)(present) : next;
+        write(key, wanted);
+        return wanted;
+      });
+    },
+    [key],
+  );
+  return [value, set];
+}
+
+/**
+ * The row a form was opened on, kept with its drafts: what is saved is told apart from what another tab changed in the meantime.
+ * @param row as it stands now; undefined for a new one
+ */
+export function useBase<Row>(name: string, row: Row): readonly [Row, (opened: Row) => void] {
+  const key = keyOf(usePathname(), name);
+  const [opened, setOpened] = useState<Row>(() => {
+    const kept = read(key);
+    if (kept?.value !== undefined) return kept.value as Row;
+    write(key, row);
+    return row;
+  });
+  return [opened, setOpened];
+}
+
+/** Lets go of all drafts of a form on this bench: when it was filed, or given up. */
+export function useForgetDrafts(form: string): () => void {
+  const prefix = keyOf(usePathname(), form);
+  return useCallback(() => each(prefix, forget), [prefix]);
+}
+
+/** Puts aside what was typed on a bench that failed on it, so that it does not come back with the next load. */
+export function putAsideDrafts(address: string): void {
+  each(keyOf(address, ''), forget);
+}
+
+function each(prefix: string, work: (key: string) => void): void {
+  try {
+    for (const key of Object.keys(sessionStorage)) if (key.startsWith(prefix)) work(key);
+  } catch {
+    // No storage, nothing kept.
+  }
+}

@@ -1,0 +1,67 @@
+import type { z } from 'zod';
+import { neededBy } from './references';
+import { ROW_TABLES, TABLES, type Book, type RowTable, type Settings, type TableName } from './schema';
+
+/** A row on disk that is none of its table's, or that means nothing without one that is: it stays where it is, and out of the book. */
+export interface SetApart {
+  readonly table: TableName;
+  readonly id: string;
+  readonly row: unknown;
+  /** What is wrong with it, with the place: "values.alkalinity: Too big…". */
+  readonly fault: string;
+}
+
+/** Rows as they lie on disk, whatever they are. */
+export type RawBook = Readonly<Record<RowTable, readonly unknown[]>> & { readonly settings: unknown };
+
+interface Sorted {
+  readonly settings: Settings | undefined;
+  readonly rows: Omit<Book, 'settings'>;
+  readonly setApart: readonly SetApart[];
+}
+
+/**
+ * Tells rows that can be read from those that cannot. An entry whose tank, solution or source is set apart goes with it; a tank keeps
+ * its place without its salt.
+ * @param read the book as it was last read: rows that stood in it were found to fit, and are written through their schema since
+ */
+export function sortRows(raw: RawBook, read?: Book): Sorted {
+  const setApart: SetApart[] = [];
+  const passed = new Map(ROW_TABLES.map((table) => [table as TableName, new Set(read?.[table].map(({ id }) => id))]));
+  const fits = (table: TableName, row: unknown): boolean => {
+    if (passed.get(table)?.has(idOf(row))) return true;
+    const { error } = TABLES[table].safeParse(row);
+    if (error) setApart.push({ table, id: idOf(row), row, fault: placeOf(error) });
+    return !error;
+  };
+  const rows = Object.fromEntries(
+    ROW_TABLES.map((table) => [table, raw[table].filter((row) => fits(table, row))]),
+  ) as unknown as Omit<Book, 'settings'>;
+  const known = Object.fromEntries(ROW_TABLES.map((table) => [table, new Set(rows[table].map(({ id }) => id))]));
+  const entries = rows.entries.filter((entry) => {
+    const lost = neededBy('entries', entry).find(({ table, id }) => !known[table]?.has(id));
+    if (lost)
+      setApart.push({
+        table: 'entries',
+        id: entry.id,
+        row: entry,
+        fault: `${lost.field}: no ${lost.table.slice(0, -1)} “${lost.id}” can be read`,
+      });
+    return !lost;
+  });
+  const tanks = rows.tanks.map((tank) =>
+    tank.saltId !== null && !known.salts?.has(tank.saltId) ? { ...tank, saltId: null } : tank,
+  );
+  const settings =
+    raw.settings === undefined || !fits('settings', raw.settings) ? undefined : (raw.settings as Settings);
+  return { settings, rows: { ...rows, tanks, entries }, setApart };
+}
+
+function idOf(row: unknown): string {
+  return typeof row === 'object' && row !== null && 'id' in row && typeof row.id === 'string' ? row.id : '?';
+}
+
+function placeOf(error: z.ZodError): string {
+  const [issue] = error.issues;
+  return issue ? `${issue.path.map(String).join('.') || 'row'}: ${issue.message}` : 'it does not fit';
+}
