@@ -1,3 +1,6 @@
+import { once } from 'node:events';
+import { connect } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { expect, test } from '@playwright/test';
 
 /** The route handler as it runs behind the built server. */
@@ -55,4 +58,44 @@ test('lines go in and come out in order', async ({ request }) => {
   // Independent evaluation of Dickson et al. 2007 with Takahashi's f_H: 8.233 and 8.275.
   expect(answers[0]?.values?.phNbs).toBeCloseTo(8.233, 2);
   expect(answers[1]?.values?.phNbs).toBeCloseTo(8.275, 2);
+});
+
+test('work stops when its asker leaves: those who come after are answered', async ({ request, baseURL }) => {
+  const { example } = (await (await request.get('/api/calc/cycle-reading')).json()) as { example: unknown };
+  // Minutes of work, several times over.
+  const body = Array.from({ length: 1200 }, () => JSON.stringify(example)).join('\n');
+  for (let i = 0; i < 3; i++) {
+    const leaving = new AbortController();
+    const response = await fetch(`${baseURL ?? ''}/api/calc/cycle-reading`, {
+      method: 'POST',
+      body,
+      headers: { 'content-type': 'application/x-ndjson' },
+      signal: leaving.signal,
+    });
+    await response.body?.getReader().read();
+    leaving.abort();
+  }
+  const after = await request.post('/api/calc/carbonate', { data: { alkalinity: '8 dKH', pco2Uatm: 420 } });
+  expect(after.status()).toBe(200);
+});
+
+test('a body too large is refused by its length, before it is sent', async ({ baseURL }) => {
+  const { hostname, port } = new URL(baseURL ?? '');
+  const socket = connect(Number(port), hostname);
+  socket.write(
+    'POST /api/calc HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 90000000\r\n\r\n{',
+  );
+  const [head] = (await once(socket, 'data')) as [Buffer];
+  expect(head.toString()).toContain('413');
+  socket.destroy();
+});
+
+test('the server answers this machine alone', async ({ baseURL }) => {
+  const outside = Object.values(networkInterfaces())
+    .flatMap((each) => each ?? [])
+    .find(({ internal, family }) => !internal && family === 'IPv4');
+  test.skip(!outside, 'this machine has no other address');
+  const socket = connect(Number(new URL(baseURL ?? '').port), outside?.address ?? '');
+  const [error] = (await once(socket, 'error')) as [NodeJS.ErrnoException];
+  expect(error.code).toBe('ECONNREFUSED');
 });

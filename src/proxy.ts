@@ -29,4 +29,5 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: [{ source: '/((?!_next/static|_next/image|icon.svg|favicon.ico).*)' }] };
+// The calculators' address sends no page, and reads a body no further than it may: nothing stands before it.
+export const config = { matcher: [{ source: '/((?!api/|_next/static|_next/image|icon.svg|favicon.ico).*)' }] };

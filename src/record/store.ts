@@ -332,7 +332,10 @@ export class RecordStore {
       opened = true;
       const result = await withinTime(work(db), allowedMs);
       // That something can be read does not say that there is room again.
-      if (doing === 'writing' || this.#trouble?.kind !== 'full') this.#trouble = undefined;
+      if (this.#trouble && (doing === 'writing' || this.#trouble.kind !== 'full')) {
+        this.#trouble = undefined;
+        this.#tell();
+      }
       return result;
     } catch (error) {
       const trouble = troubleOf(error, opened ? doing : 'opening');
@@ -371,8 +374,7 @@ export class RecordStore {
         },
         onTerminated: () => {
           this.#db = undefined;
-          // Either the disk failed or the site's data were cleared; reading again tells which.
-          if (!this.#closed) void this.reload().catch(() => undefined);
+          void this.#readAfterClosing();
         },
       }).then((db) => {
         resolve(db);
@@ -385,6 +387,19 @@ export class RecordStore {
         }
       }, reject);
     });
+  }
+
+  /** The disk failed, or the site's data were cleared: reading again tells which, once the browser is through with it. */
+  async #readAfterClosing(): Promise<void> {
+    for (const wait of [200, 800, 3000]) {
+      await new Promise((resolve) => setTimeout(resolve, wait));
+      if (this.#closed) return;
+      const told = await this.reload().then(
+        () => true,
+        (error: unknown) => error instanceof StoreTrouble && error.kind === 'cleared',
+      );
+      if (told) return;
+    }
   }
 
   #complain(trouble: StoreTrouble): void {

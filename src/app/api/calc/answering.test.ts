@@ -1,6 +1,24 @@
 import { describe, expect, it } from 'vitest';
-import { GET as describeOne, POST as runOne } from './[name]/route';
-import { GET as list, POST as runAny } from './route';
+import { replyToLine } from '@/chemistry/batch';
+import { calculatorNamed } from '@/chemistry/calculators';
+import { GET as describeOne, POST as postOne } from './[name]/route';
+import { answerRequest } from './answering';
+import { GET as list } from './route';
+import { GivenUp, Threads, type Answering, type Thread } from './threads';
+
+/** Works lines out in this process; the built server does so on threads, which the browser tests ask. */
+const here: Answering = {
+  answer: (line, name) => Promise.resolve(JSON.stringify(replyToLine(line, name ? calculatorNamed(name) : undefined))),
+  stop: () => undefined,
+  done: () => undefined,
+};
+const take = () => Promise.resolve(here);
+const runAny = (asked: Request) => answerRequest({ request: asked, take });
+const runOne = async (asked: Request, { params }: ReturnType<typeof named>) => {
+  const { name } = await params;
+  const calculator = calculatorNamed(name);
+  return calculator ? answerRequest({ request: asked, calculator, take }) : postOne(asked, { params });
+};
 
 const LINES = 'application/x-ndjson';
 const named = (name: string) => ({ params: Promise.resolve({ name }) });
@@ -117,5 +135,159 @@ describe('the route to the calculators', () => {
     } as RequestInit);
     expect((await runAny(unsaid)).status).toBe(413);
     expect(sent).toBeLessThan(1_300_000);
+  });
+});
+
+/** A thread that answers when it is told to, and notes what becomes of it. */
+class HeldThread implements Thread {
+  readonly asked: unknown[] = [];
+  ended = false;
+  #hear: ((told: unknown) => void) | undefined;
+  postMessage(message: unknown): void {
+    this.asked.push(message);
+  }
+  on(event: string, listener: (told: unknown) => void): void {
+    if (event === 'message') this.#hear = listener;
+  }
+  say(told: string): void {
+    this.#hear?.(told);
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+  unref(): void {
+    // Nothing runs.
+  }
+}
+
+describe('work for an asker who has left', () => {
+  function held(lineMs = 60_000, most = 2) {
+    const made: HeldThread[] = [];
+    const threads = new Threads(
+      () => {
+        const thread = new HeldThread();
+        made.push(thread);
+        return thread;
+      },
+      { threads: most, lineMs },
+    );
+    return { threads, made };
+  }
+  const settle = () => new Promise((resolve) => setTimeout(resolve, 0));
+  const lines = (count: number) => Array.from({ length: count }, (_, i) => `{"id":${i}}`).join('\n');
+
+  it('stops in the midst of a line, and asks no other', async () => {
+    const { threads, made } = held();
+    const leaving = new AbortController();
+    const asked = new Request('http://localhost/api/calc', {
+      method: 'POST',
+      body: lines(4000),
+      headers: { 'content-type': LINES },
+      signal: leaving.signal,
+    });
+    const response = await answerRequest({ request: asked, take: () => threads.take() });
+    const reader = response.body?.getReader();
+    const first = reader?.read();
+    await settle();
+    made[0]?.say('{"ok":true}');
+    await first;
+    await settle();
+    leaving.abort();
+    await settle();
+    expect(made[0]?.ended).toBe(true);
+    expect(made[0]?.asked.length).toBeLessThanOrEqual(3);
+    expect(made).toHaveLength(1);
+  });
+
+  it('stops when the answer is read no further', async () => {
+    const { threads, made } = held();
+    const response = await answerRequest({ request: request(lines(50), LINES), take: () => threads.take() });
+    await settle();
+    await response.body?.cancel();
+    expect(made[0]?.ended).toBe(true);
+  });
+
+  it('a line that takes too long is refused, its thread ended, and the next line gets another', async () => {
+    const { threads, made } = held(20);
+    const answering = await threads.take();
+    await expect(answering.answer('{}', undefined)).rejects.toBeInstanceOf(GivenUp);
+    expect(made[0]?.ended).toBe(true);
+    const second = answering.answer('{}', undefined);
+    made[1]?.say('"done"');
+    expect(await second).toBe('"done"');
+    // What can be used again is used again.
+    answering.done();
+    const again = await threads.take();
+    void again.answer('{}', undefined).catch(() => undefined);
+    expect(made).toHaveLength(2);
+    again.stop();
+  });
+
+  it('more requests than threads wait their turn', async () => {
+    const { threads } = held(60_000, 1);
+    const first = await threads.take();
+    let began = false;
+    const second = threads.take().then((taken) => {
+      began = true;
+      return taken;
+    });
+    await settle();
+    expect(began).toBe(false);
+    first.done();
+    (await second).done();
+    expect(began).toBe(true);
+  });
+
+  it('a request has so much work and no more: the lines that are left are told so', async () => {
+    const slow: Answering = {
+      ...here,
+      answer: async () => {
+        await new Promise((resolve) => setTimeout(resolve, 30));
+        return '{"ok":true}';
+      },
+    };
+    const response = await answerRequest({
+      request: request(lines(5), LINES),
+      take: () => Promise.resolve(slow),
+      bodyMs: 20,
+    });
+    const told = (await response.text()).trim().split('\n');
+    expect(told).toHaveLength(5);
+    expect(told[0]).toBe('{"ok":true}');
+    expect(JSON.parse(told[4] ?? '')).toMatchObject({
+      ok: false,
+      refused: { field: 'body', value: 'line 5', hint: 'Send the rest in another request.' },
+    });
+  });
+
+  it('a line longer than may be is refused, and the others answered', async () => {
+    const long = `{"calculator":"${'x'.repeat(260_000)}"}`;
+    const response = await runAny(request(`${long}\n{"calculator":"nothing","input":{}}`, LINES));
+    const told = (await response.text())
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { refused: { value: string } });
+    expect(told.map(({ refused }) => refused.value)).toEqual(['too long', 'nothing']);
+  });
+
+  it('a body too large by its own word is refused before it is read', async () => {
+    let read = false;
+    const body = new ReadableStream<Uint8Array>(
+      {
+        pull(controller) {
+          read = true;
+          controller.enqueue(new Uint8Array(10));
+        },
+      },
+      { highWaterMark: 0 },
+    );
+    const asked = new Request('http://localhost/api/calc', {
+      method: 'POST',
+      body,
+      headers: { 'content-type': LINES, 'content-length': '5000000' },
+      duplex: 'half',
+    } as RequestInit);
+    expect((await runAny(asked)).status).toBe(413);
+    expect(read).toBe(false);
   });
 });

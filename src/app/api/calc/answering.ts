@@ -1,46 +1,114 @@
 import { NextResponse } from 'next/server';
-import { replyToLine } from '@/chemistry/batch';
 import type { AnyCalculator } from '@/chemistry/calculators';
 import type { RefusalDetail } from '@/chemistry/refusal';
+import { GivenUp, type Answering } from './threads';
 
 /** A batch of some thousand inputs fits; nothing a keeper asks is larger. */
 const MOST_BYTES = 1_000_000;
-/** How long lines are answered, ms, before the server turns to others for a moment. */
-const TURN_MS = 25;
+/** A season of a monitor that tests every hour fits in a line. */
+const MOST_LINE_BYTES = 250_000;
+/** What one request may take of the processor, ms; the lines that are left are told so. */
+const BODY_MS = 60_000;
 const LINES = 'application/x-ndjson';
+
+interface Asked {
+  readonly request: Request;
+  /** The one the address names; without it each line names its own. */
+  readonly calculator?: AnyCalculator | undefined;
+  /** What works a line out: a thread, once one is free. */
+  readonly take: () => Promise<Answering>;
+  readonly bodyMs?: number;
+}
 
 /**
  * Answers a request to the calculators: one JSON value, or lines of them (application/x-ndjson), which are answered line
- * by line. Markup never leaves as markup: what was sent back in a refusal stands escaped, and is JSON by its type.
- * @param calculator the one the address names; without it each line names its own
+ * by line as they are read. Work ends when the asker leaves. Markup never leaves as markup: what was sent back in a refusal stands
+ * escaped, and is JSON by its type.
  */
-export async function answerRequest(request: Request, calculator?: AnyCalculator): Promise<Response> {
+export async function answerRequest({ request, calculator, take, bodyMs = BODY_MS }: Asked): Promise<Response> {
   const { text, refusal } = await bodyOf(request);
   if (refusal) return refuse(413, refusal);
   const type = request.headers.get('content-type')?.split(';')[0]?.trim().toLowerCase();
-  if (type === LINES) return inLines(text, calculator);
-  if (type !== 'application/json')
+  if (type !== 'application/json' && type !== LINES)
     return refuse(415, {
       field: 'content type',
       value: (type ?? 'none').slice(0, 60),
       allowed: `application/json, or ${LINES} for lines`,
     });
-  const reply = replyToLine(text, calculator);
-  return json(reply.ok ? 200 : 400, reply);
+  const answering = await take();
+  // A response that was never asked for needs no more work.
+  const leave = () => answering.stop();
+  request.signal.addEventListener('abort', leave, { once: true });
+  if (request.signal.aborted) leave();
+  const answer = (line: string) => answerTo(line, calculator, answering);
+  if (type === LINES) {
+    const done = () => {
+      request.signal.removeEventListener('abort', leave);
+      answering.done();
+    };
+    return inLines(text, answer, { stop: leave, done, bodyMs });
+  }
+  const told = await answer(text);
+  request.signal.removeEventListener('abort', leave);
+  answering.done();
+  return json((JSON.parse(told) as { ok: boolean }).ok ? 200 : 400, told);
 }
 
-async function inLines(text: string, calculator: AnyCalculator | undefined): Promise<Response> {
-  const lines = text.split('\n').filter((line) => line.trim() !== '');
-  let answers = '';
-  let turnBegan = performance.now();
-  for (const line of lines) {
-    if (performance.now() - turnBegan > TURN_MS) {
-      await new Promise((resolve) => setImmediate(resolve));
-      turnBegan = performance.now();
-    }
-    answers += `${escaped(replyToLine(line, calculator))}\n`;
+/** The answer to a line as JSON; one that is too long or too much work is refused like any other. */
+async function answerTo(line: string, calculator: AnyCalculator | undefined, answering: Answering): Promise<string> {
+  const named = { calculator: calculator?.name ?? '' };
+  if (line.length > MOST_LINE_BYTES)
+    return refusedLine(named, { field: 'line', value: 'too long', allowed: `up to ${MOST_LINE_BYTES} characters` });
+  try {
+    return await answering.answer(line, calculator?.name);
+  } catch (error) {
+    if (error instanceof GivenUp) return refusedLine(named, error.detail);
+    throw error;
   }
-  return new NextResponse(answers, { status: 200, headers: { 'Content-Type': `${LINES}; charset=utf-8` } });
+}
+
+function refusedLine(named: { readonly calculator: string }, refused: RefusalDetail): string {
+  return JSON.stringify({ ...named, ok: false, refused });
+}
+
+/** The answers as they are asked for: who reads no further, or leaves, causes no further work. */
+function inLines(
+  text: string,
+  answer: (line: string) => Promise<string>,
+  { stop, done, bodyMs }: { readonly stop: () => void; readonly done: () => void; readonly bodyMs: number },
+): Response {
+  const lines = text.split('\n').filter((line) => line.trim() !== '');
+  const encoder = new TextEncoder();
+  let at = 0;
+  let worked = 0;
+  const body = new ReadableStream<Uint8Array>({
+    pull: async (controller) => {
+      const line = lines[at];
+      if (line === undefined) {
+        done();
+        controller.close();
+        return;
+      }
+      at += 1;
+      const began = performance.now();
+      const told =
+        worked > bodyMs
+          ? refusedLine(
+              { calculator: '' },
+              {
+                field: 'body',
+                value: `line ${at}`,
+                allowed: `what is worked out within ${bodyMs / 1000} s of one request`,
+                hint: 'Send the rest in another request.',
+              },
+            )
+          : await answer(line);
+      worked += performance.now() - began;
+      controller.enqueue(encoder.encode(`${escaped(told)}\n`));
+    },
+    cancel: stop,
+  });
+  return new NextResponse(body, { status: 200, headers: { ...HEADERS, 'Content-Type': `${LINES}; charset=utf-8` } });
 }
 
 /** The body as text, read no further than is allowed. */
@@ -64,15 +132,21 @@ async function bodyOf(
   return { text: text + decoder.decode() };
 }
 
+const HEADERS = { 'X-Content-Type-Options': 'nosniff', 'Referrer-Policy': 'no-referrer' };
+
 export function refuse(status: number, refused: RefusalDetail): Response {
-  return json(status, { ok: false, refused });
+  return json(status, JSON.stringify({ ok: false, refused }));
 }
 
-export function json(status: number, value: unknown): Response {
-  return new NextResponse(escaped(value), { status, headers: { 'Content-Type': 'application/json; charset=utf-8' } });
+/** @param text JSON */
+export function json(status: number, text: string): Response {
+  return new NextResponse(escaped(text), {
+    status,
+    headers: { ...HEADERS, 'Content-Type': 'application/json; charset=utf-8' },
+  });
 }
 
 /** JSON in which no tag can begin, whatever a reader takes it for. */
-function escaped(value: unknown): string {
-  return JSON.stringify(value).replaceAll('<', '\\u003c').replaceAll('>', '\\u003e').replaceAll('&', '\\u0026');
+function escaped(text: string): string {
+  return text.replaceAll('<', '\\u003c').replaceAll('>', '\\u003e').replaceAll('&', '\\u0026');
 }

@@ -1,15 +1,13 @@
 import { CALCULATORS } from '@/chemistry/calculators';
 import { answerRequest, json } from './answering';
+import { threads } from './threads';
 
 /** The calculators by name, with the question each answers. */
 export function GET(): Response {
-  return json(
-    200,
-    CALCULATORS.map(({ name, asks }) => ({ name, asks })),
-  );
+  return json(200, JSON.stringify(CALCULATORS.map(({ name, asks }) => ({ name, asks }))));
 }
 
 /** One request, or lines of requests, each naming its calculator. */
 export function POST(request: Request): Promise<Response> {
-  return answerRequest(request);
+  return answerRequest({ request, take: () => threads.take() });
 }

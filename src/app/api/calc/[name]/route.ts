@@ -1,6 +1,7 @@
 import { calculatorOrRefuse, describe } from '@/chemistry/batch';
 import { attempt } from '@/chemistry/refusal';
 import { answerRequest, json, refuse } from '../answering';
+import { threads } from '../threads';
 
 interface Context {
   readonly params: Promise<{ readonly name: string }>;
@@ -10,12 +11,12 @@ interface Context {
 export async function GET(_request: Request, { params }: Context): Promise<Response> {
   const { name } = await params;
   const { outcome, refusal } = attempt(() => calculatorOrRefuse(name));
-  return refusal ? refuse(404, refusal) : json(200, describe(outcome));
+  return refusal ? refuse(404, refusal) : json(200, JSON.stringify(describe(outcome)));
 }
 
 /** Runs it on one input, or on lines of inputs. */
 export async function POST(request: Request, { params }: Context): Promise<Response> {
   const { name } = await params;
   const { outcome, refusal } = attempt(() => calculatorOrRefuse(name));
-  return refusal ? refuse(404, refusal) : answerRequest(request, outcome);
+  return refusal ? refuse(404, refusal) : answerRequest({ request, calculator: outcome, take: () => threads.take() });
 }

@@ -1,0 +1,411 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import type { BrowserContext, Page } from '@playwright/test';
+import { hostileRecords } from '../src/demo/testing/hostile-records';
+import { writeFile as recordText } from '../src/record/file';
+import { RECORD_VERSION } from '../src/record/schema';
+import { answer, expect, goToBench, jot, jotField, makeOwnTank, NOW, openDemo, pinClock, test } from './steps';
+
+/** What keepers, full disks, held keys and odd files do to a record, and what it survives. */
+
+const notice = (page: Page) => page.getByRole('region', { name: /Notifications/ });
+const entryLine = (page: Page, text: string) =>
+  page.getByRole('region', { name: 'Entries', exact: true }).getByText(text);
+const alertSaying = (page: Page, text: string | RegExp) => page.getByRole('alert').filter({ hasText: text });
+
+async function importText(page: Page, text: string): Promise<void> {
+  await page.goto('/mine/record');
+  await page
+    .getByLabel('Choose a file')
+    .setInputFiles({ name: 'record.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByRole('button', { name: 'Take it in' })).toBeHidden();
+}
+
+async function download(
+  page: Page,
+  click: () => Promise<void>,
+): Promise<{ entries: { id: string }[]; setApart?: unknown[] }> {
+  const saved = page.waitForEvent('download');
+  await click();
+  return JSON.parse(await readFile(await (await saved).path(), 'utf8')) as { entries: { id: string }[] };
+}
+
+test('a held key undoes once; redo stands in the notice; undoing a tank asks, and redo works where no tank is left', async ({
+  page,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await goToBench(page, 'Log');
+  for (const line of ['alk 8.3', 'ca 431', 'mg 1320']) await jot(page, line);
+  await page.locator('main').click({ position: { x: 5, y: 5 } });
+  // Held for a second: the browser repeats the key.
+  for (let i = 0; i < 25; i++) await page.keyboard.down('u');
+  await page.keyboard.up('u');
+  await expect(notice(page)).toContainText('Undone: Logged magnesium');
+  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+  await expect(entryLine(page, 'magnesium 1320 mg/L')).toHaveCount(0);
+  await notice(page).getByRole('button', { name: 'Redo' }).click();
+  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
+  // Something new after an undo throws nothing away.
+  await page.keyboard.press('u');
+  await expect(entryLine(page, 'magnesium 1320 mg/L')).toHaveCount(0);
+  await jot(page, 'no3 5');
+  await page.locator('main').click({ position: { x: 5, y: 5 } });
+  await page.keyboard.press('y');
+  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
+  // By itself from the list of changes, where the tank cannot go from under what was logged.
+  await page.goto('/mine/record');
+  await page.getByRole('button', { name: 'Undo Made Bay Window' }).click();
+  const asked = page.getByRole('alertdialog');
+  await expect(asked).toContainText('It removes 1 tank');
+  await asked.getByRole('button', { name: 'Undo' }).click();
+  await expect(notice(page)).toContainText('cannot be undone by itself');
+  for (const each of ['magnesium', 'nitrate', 'calcium', 'alkalinity'])
+    await page.getByRole('button', { name: new RegExp(`^Undo Logged ${each}`) }).click();
+  await expect(page.getByRole('button', { name: /^Redo Logged/ })).toHaveCount(4);
+  await page.getByRole('button', { name: 'Undo Made Bay Window' }).click();
+  await asked.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('0 entries for 1 tank')).toBeVisible();
+  await page.keyboard.press('u');
+  await asked.getByRole('button', { name: 'Undo' }).click();
+  await page.goto('/mine');
+  await expect(page.getByText('Your first tank')).toBeVisible();
+  await page.locator('h1').click();
+  await page.keyboard.press('y');
+  await page.goto('/mine');
+  await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
+});
+
+test('a notice undoes its own change, not another tab’s; an entry edited in two tabs keeps both', async ({
+  page,
+  context,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await goToBench(page, 'Log');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await jot(page, 'alk 8.3 ca 430');
+  await jot(other, 'changed 40 l');
+  await expect(entryLine(page, '40.0 L')).toBeVisible();
+  await notice(page).getByRole('button', { name: 'Undo' }).click();
+  await expect(entryLine(page, 'alkalinity 8.30 dKH')).toHaveCount(0);
+  await expect(entryLine(page, '40.0 L')).toBeVisible();
+  await notice(page).getByRole('button', { name: 'Redo' }).click();
+  // Both open the same entry before either saves.
+  for (const tab of [page, other]) {
+    await expect(entryLine(tab, 'alkalinity 8.30 dKH')).toBeVisible();
+    await tab.getByRole('button', { name: /^Correct test/ }).click();
+  }
+  const form = (tab: Page) => tab.getByRole('form', { name: 'Correct this entry' });
+  await form(other).getByLabel('Note').fill('cloudy water');
+  await form(other).getByRole('button', { name: 'Save the correction' }).click();
+  await expect(form(other)).toBeHidden();
+  await form(page).getByLabel('Calcium').fill('440');
+  await form(page).getByRole('button', { name: 'Save the correction' }).click();
+  await expect(entryLine(page, 'calcium 440 mg/L')).toContainText('cloudy water');
+});
+
+test('no screen fails on a line that is out of all bounds, and a bench that refuses stands alone', async ({ page }) => {
+  await openDemo(page, 'today');
+  await jotField(page).fill('9999999999 days ago alk 8');
+  await expect(page.getByText('That is before 1990; a year may have slipped.')).toBeVisible();
+  await page.reload();
+  await expect(answer(page)).toBeVisible();
+  await expect(jotField(page)).toHaveValue('9999999999 days ago alk 8');
+  await jotField(page).fill('2 days ago dosed 4 l carbonate part');
+  await jotField(page).press('Enter');
+  await jot(page, '2 days ago dosed 4 l carbonate part');
+  await goToBench(page, 'Dose');
+  // Whatever it says of such a tank, it says it on the bench; the others answer.
+  await expect(answer(page)).toBeVisible();
+  await expect(page.getByText('This screen failed')).toHaveCount(0);
+  await goToBench(page, 'Series');
+  await expect(answer(page)).toBeVisible();
+});
+
+test('records that import takes are borne by every screen, at the ends of their ranges', async ({ page }) => {
+  test.slow();
+  const wanted = [
+    'tanks back.cycle.startedAt = 0',
+    'tanks bay.displayL = 1',
+    'tanks bay.netVolumeL = 0.1',
+    'tanks bay.targets.alkalinity.1',
+    'tanks bay.routine.changeL = 100000',
+    'salts salt.profile.alkalinity',
+    'entries standing-dose.mlPerDay = 1000000',
+    'entries reactor.mlPerMin = 1000',
+    'entries dose.volumeMl = 100000',
+    'entries reading.values.salinity = 5',
+    'entries water-change.at',
+    'settings.away.leavesAt',
+  ];
+  const all = hostileRecords(NOW);
+  for (const start of wanted) {
+    const record = all.findLast(({ what }) => what.startsWith(start));
+    if (!record) throw new Error(`no record ${start}`);
+    await importText(page, recordText(record.book, new Date(NOW)));
+    await page.goto('/mine/bay/today');
+    await expect(answer(page), record.what).toBeVisible();
+    for (const [key, bench] of [
+      ['9', 'dose'],
+      ['7', 'change'],
+      ['8', 'top-off'],
+      ['3', 'series'],
+      ['5', 'salt'],
+    ] as const) {
+      await page.keyboard.press(key);
+      await expect(page, record.what).toHaveURL(new RegExp(`/${bench}$`));
+      await expect(page.getByRole('heading', { level: 1 }).first(), `${record.what} on ${bench}`).toBeVisible();
+      await expect(page.getByText('This screen failed'), record.what).toHaveCount(0);
+    }
+    if (record.what.startsWith('tanks back')) {
+      await page.goto('/mine/back/cycle');
+      await expect(page.getByText(/start of the cycle is taken from the last 730 days/)).toBeVisible();
+    }
+  }
+});
+
+test('a row on disk that cannot be read is set apart and shown, leaves with the export, and can be removed', async ({
+  page,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jot(page, 'alk 8.3');
+  await spoil(page, { id: 'bad', kind: 'reading', at: NOW - 1000, values: { alkalinity: 830 } });
+  await page.reload();
+  await expect(
+    page.getByRole('status').filter({ hasText: 'One row of the record on disk cannot be read' }),
+  ).toBeVisible();
+  await expect(answer(page)).toBeVisible();
+  await page.getByRole('link', { name: 'Look at it' }).click();
+  const rows = page.getByRole('region', { name: 'Rows set apart' });
+  await expect(rows).toContainText('entries: values.alkalinity');
+  const out = await download(page, () => page.getByRole('button', { name: 'Export everything' }).click());
+  expect(out.entries).toHaveLength(1);
+  expect(out.setApart).toMatchObject([{ table: 'entries', row: { id: 'bad' } }]);
+  await rows.getByRole('button', { name: 'Remove bad from entries' }).click();
+  await expect(rows).toBeHidden();
+});
+
+/** Writes a row past the product, as another program or a damaged disk would. */
+async function spoil(page: Page, row: object): Promise<void> {
+  await page.evaluate(
+    async ([spoilt, version]) => {
+      const opening = indexedDB.open('mild-tide', version);
+      const db = await new Promise<IDBDatabase>((resolve, reject) => {
+        opening.onsuccess = () => resolve(opening.result);
+        opening.onerror = () => reject(new Error('not opened'));
+      });
+      const tx = db.transaction(['entries', 'tanks'], 'readwrite');
+      const tanks = tx.objectStore('tanks').getAll();
+      tanks.onsuccess = () =>
+        tx.objectStore('entries').put({ ...spoilt, tankId: (tanks.result as { id: string }[])[0]?.id });
+      await new Promise((resolve) => (tx.oncomplete = resolve));
+      db.close();
+    },
+    [row, RECORD_VERSION] as const,
+  );
+}
+
+test('written but not read back counts as saved; a line typed while another is written stays', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await goToBench(page, 'Log');
+  await page.evaluate(() => {
+    const { getAll } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.getAll = () => {
+      throw new DOMException('Internal error.', 'UnknownError');
+    };
+    (window as unknown as { mend: () => void }).mend = () => {
+      IDBObjectStore.prototype.getAll = getAll;
+    };
+  });
+  await jot(page, 'alk 8.3');
+  await expect(alertSaying(page, 'This was saved, but the record could not be read back')).toBeVisible();
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(alertSaying(page, 'This was saved')).toHaveCount(0);
+  await expect(entryLine(page, 'alkalinity 8.30 dKH')).toHaveCount(1);
+
+  // Another tab's long transaction holds the write up while the next line is typed.
+  await page.evaluate(async (version) => {
+    const opening = indexedDB.open('mild-tide', version);
+    const db = await new Promise<IDBDatabase>((resolve) => (opening.onsuccess = () => resolve(opening.result)));
+    const store = db.transaction('entries', 'readwrite').objectStore('entries');
+    const state = { holding: true };
+    const hold = () => {
+      const counting = store.count();
+      counting.onsuccess = () => (state.holding ? hold() : db.close());
+    };
+    hold();
+    (window as unknown as { letGo: () => void }).letGo = () => (state.holding = false);
+  }, RECORD_VERSION);
+  await jotField(page).fill('ca 431');
+  await jotField(page).press('Enter');
+  await jotField(page).fill('mg 1320');
+  await page.evaluate(() => (window as unknown as { letGo: () => void }).letGo());
+  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+  await expect(jotField(page)).toHaveValue('mg 1320');
+  await jotField(page).press('Enter');
+  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
+});
+
+test('what is typed into a form survives a change of bench and a reload', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await goToBench(page, 'Log');
+  const form = page.getByRole('form', { name: 'Log by fields' });
+  await form.getByRole('radio', { name: 'Test', exact: true }).click();
+  await form.getByLabel('Calcium').fill('437');
+  await form.getByLabel('Note').fill('a note half wri');
+  await goToBench(page, 'Mix');
+  await page.getByLabel('Saltwater wanted').first().fill('55');
+  await goToBench(page, 'Log');
+  await expect(form.getByLabel('Note')).toHaveValue('a note half wri');
+  await page.reload();
+  await expect(form.getByLabel('Note')).toHaveValue('a note half wri');
+  await expect(form.getByLabel('Calcium')).toHaveValue('437 mg/L');
+  await form.getByRole('button', { name: 'Log it' }).click();
+  await expect(entryLine(page, 'calcium 437 mg/L')).toBeVisible();
+  await page.reload();
+  await expect(form.getByLabel('Note')).toHaveValue('');
+  await goToBench(page, 'Mix');
+  await expect(page.getByLabel('Saltwater wanted').first()).toHaveValue('55 L');
+});
+
+test('site data cleared under an open tab is told as that, and put back from memory', async ({
+  page,
+  context,
+  baseURL,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jot(page, 'alk 8.3');
+  const session = await context.newCDPSession(page);
+  await session.send('Storage.clearDataForOrigin', { origin: baseURL ?? '', storageTypes: 'indexeddb' });
+  await expect(alertSaying(page, 'data for this site was cleared')).toBeVisible();
+  await jotField(page).fill('ca 431');
+  await jotField(page).press('Enter');
+  await expect(jotField(page)).toHaveValue('ca 431');
+  const out = await download(page, () => page.getByRole('button', { name: 'Export everything' }).click());
+  expect(out.entries).toHaveLength(1);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(alertSaying(page, 'data for this site was cleared')).toHaveCount(0);
+  await page.reload();
+  await goToBench(page, 'Log');
+  await expect(entryLine(page, 'alkalinity 8.30 dKH')).toBeVisible();
+});
+
+/** Loses the database as a browser does after a full disk: it is gone at the next opening. */
+async function loseDatabase(context: BrowserContext): Promise<void> {
+  const aside = await context.newPage();
+  await aside.goto('/icon.svg');
+  await aside.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        indexedDB.deleteDatabase('mild-tide').onsuccess = () => resolve();
+      }),
+  );
+  await aside.close();
+}
+
+test('a copy is kept apart from the database, offered when the record opens empty, and brought back', async ({
+  page,
+  context,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jot(page, 'alk 8.3');
+  await page.goto('/mine/record');
+  const copies = page.getByRole('region', { name: 'Copies' });
+  await expect(copies).toContainText('1 tank, 1 entry', { timeout: 15_000 });
+  const out = await download(page, () =>
+    copies
+      .getByRole('button', { name: /^Save the copy/ })
+      .first()
+      .click(),
+  );
+  expect(out.entries).toHaveLength(1);
+  await page.goto('about:blank');
+  await loseDatabase(context);
+  // The front door still leads to the record that was there, and that offers its copy.
+  await page.goto('/');
+  await expect(
+    alertSaying(page, /The record opened empty, but a copy of it is kept apart: .*1 tank and 1 entry/),
+  ).toBeVisible();
+  await expect(page.getByText('Your first tank')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByRole('button', { name: 'Bring it back' })).toBeHidden();
+  await page.goto('/mine');
+  await goToBench(page, 'Log');
+  await expect(entryLine(page, 'alkalinity 8.30 dKH')).toBeVisible();
+});
+
+test('a full disk: said so, the record exported from memory, and a warning that stays', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jot(page, 'ca 431');
+  await page.evaluate(() => {
+    const { put } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.put = function () {
+      // As Chromium says it.
+      throw new DOMException('Internal error committing transaction.', 'UnknownError');
+    };
+    (window as unknown as { mend: () => void }).mend = () => {
+      IDBObjectStore.prototype.put = put;
+    };
+  });
+  await jotField(page).fill('alk 8.3');
+  await jotField(page).press('Enter');
+  const banner = alertSaying(page, 'storage is full');
+  await expect(banner.first()).toContainText('do not close or restart the browser');
+  const out = await download(page, () => page.getByRole('button', { name: 'Export everything' }).click());
+  expect(out.entries).toHaveLength(1);
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+  await jotField(page).press('Enter');
+  await expect(jotField(page)).toHaveValue('');
+  await expect(page.getByRole('status').filter({ hasText: 'The disk was full a while ago' })).toBeVisible();
+});
+
+test('a moved device is asked about, a clock at its start is said, and the zone can be changed', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ timezoneId: 'America/New_York' });
+  await pinClock(context);
+  const page = await context.newPage();
+  await page.goto('/mine/record');
+  await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v7.json');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  const asks = page.getByRole('status').filter({ hasText: 'This device is in America/New York' });
+  await expect(asks).toContainText('Europe/Lisbon');
+  await page.getByRole('button', { name: 'Stay with Europe/Lisbon' }).click();
+  await page.reload();
+  await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('Europe/Lisbon');
+  await expect(asks).toHaveCount(0);
+  await page.getByLabel('Days begin at midnight in').selectOption('Asia/Tokyo');
+  await page.getByRole('button', { name: 'Use America/New York' }).click();
+  await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('America/New_York');
+  await context.clock.setFixedTime(1000);
+  await page.reload();
+  await expect(page.getByText('This device’s clock stands at 1970-01-01')).toBeVisible();
+  await context.close();
+});
+
+test('a file too large is refused by its size, and odd tank names come in under others', async ({ page }, info) => {
+  await page.goto('/mine/record');
+  const path = info.outputPath('large.json');
+  await writeFile(path, Buffer.alloc(61_000_000, '['));
+  await page.getByLabel('Choose a file').setInputFiles(path);
+  await expect(alertSaying(page, 'files of up to 60 MB are read')).toBeVisible();
+  // Deep nesting is read beside the page, which answers meanwhile.
+  await page
+    .getByLabel('Choose a file')
+    .setInputFiles({ name: 'deep.json', mimeType: 'application/json', buffer: Buffer.alloc(20_000_000, '[') });
+  await expect(alertSaying(page, 'This is not a JSON file')).toBeVisible({ timeout: 30_000 });
+  const text = (await readFile('src/record/fixtures/record-v7.json', 'utf8'))
+    .replaceAll('"bay"', '"a/b%"')
+    .replace('Europe/Lisbon', 'Mars/Olympus');
+  await page
+    .getByLabel('Choose a file')
+    .setInputFiles({ name: 'odd.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  const preview = page.getByRole('status').filter({ hasText: 'odd.json' });
+  await expect(preview).toContainText('The tank known as “a/b%” is known as “tank-1” from now on');
+  await expect(preview).toContainText('does not know the time zone “Mars/Olympus”');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(preview).toBeHidden();
+  await page.goto('/mine/tank-1/today');
+  await expect(answer(page)).toBeVisible();
+});

@@ -1,0 +1,9 @@
+import { parentPort } from 'node:worker_threads';
+import { replyToLine } from '@/chemistry/batch';
+import { calculatorNamed } from '@/chemistry/calculators';
+
+/** Answers lines, one at a time, on a thread that can be stopped in the midst of one. */
+parentPort?.on('message', ({ line, calculator }: { readonly line: string; readonly calculator?: string }) => {
+  const reply = replyToLine(line, calculator === undefined ? undefined : calculatorNamed(calculator));
+  parentPort?.postMessage(JSON.stringify(reply));
+});
