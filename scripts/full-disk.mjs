@@ -1,5 +1,5 @@
-import { execFileSync, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeSync, openSync, closeSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { closeSync, mkdirSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
@@ -18,7 +18,8 @@ import { CHROMIUM_ARGS, ensureBuild, ensureChromium, ensureDependencies, fail, f
 const RUNS = Number(process.env.RUNS ?? 3);
 const SIZE_MB = 260;
 
-if (process.platform !== 'linux' || process.getuid?.() !== 0) fail('This needs Linux and root: it mounts small file systems.');
+if (process.platform !== 'linux' || process.getuid?.() !== 0)
+  fail('This needs Linux and root: it mounts small file systems.');
 await ensureDependencies();
 if (!(await ensureBuild())) fail('The build failed; what went wrong stands above.');
 const executablePath = await ensureChromium();
@@ -72,7 +73,6 @@ async function survives(disk) {
   let filed = 20;
   const full = page.getByRole('alert').filter({ hasText: 'storage is full' }).first();
   for (let i = 0; i < 40 && !(await full.isVisible()); i++) {
-    await field(page).fill(`ca ${400 + i} note`);
     await field(page).fill(`ca ${400 + i}`);
     await field(page).press('Enter');
     await Promise.race([full.waitFor({ timeout: 40_000 }), emptied(page)]);
@@ -123,7 +123,9 @@ async function jot(page, line) {
   await emptied(page);
 }
 function emptied(page) {
-  return page.waitForFunction(() => document.querySelector('[data-jot-line]')?.value === '', undefined, { timeout: 40_000 });
+  return page.waitForFunction(() => document.querySelector('[data-jot-line]')?.value === '', undefined, {
+    timeout: 40_000,
+  });
 }
 
 /** A small file system of a kind, or undefined where it cannot be mounted. */
@@ -165,7 +167,6 @@ function fill(disk) {
   }
 }
 function empty(disk) {
-  if (existsSync(path.join(disk, 'filler'))) rmSync(path.join(disk, 'filler'), { recursive: true });
-  execFileSync('sync');
-  void readFileSync;
+  rmSync(path.join(disk, 'filler'), { recursive: true, force: true });
+  spawnSync('sync');
 }
