@@ -409,3 +409,59 @@ test('a file too large is refused by its size, and odd tank names come in under 
   await page.goto('/mine/tank-1/today');
   await expect(answer(page)).toBeVisible();
 });
+
+test('a database that cannot be opened leads to its copy; a bench that fails stands alone, and what was typed is put aside', async ({
+  page,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jot(page, 'alk 8.3');
+  await page.goto('/mine/record');
+  await expect(page.getByRole('region', { name: 'Copies' })).toContainText('1 tank, 1 entry', { timeout: 15_000 });
+  await page.addInitScript(() => {
+    const { open, deleteDatabase } = IDBFactory.prototype;
+    const broken = () => sessionStorage.getItem('mended') === null;
+    IDBFactory.prototype.open = function (...args) {
+      if (broken()) throw new DOMException('Internal error opening backing store.', 'UnknownError');
+      return open.apply(this, args);
+    };
+    // Thrown away and begun anew it works again.
+    IDBFactory.prototype.deleteDatabase = function (...args) {
+      sessionStorage.setItem('mended', '');
+      return deleteDatabase.apply(this, args);
+    };
+  });
+  await page.goto('/mine');
+  await expect(alertSaying(page, 'The browser cannot open the record it holds')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByText(/^Brought back the copy of/)).toBeVisible();
+  await page.goto('/mine');
+  await goToBench(page, 'Log');
+  await expect(entryLine(page, 'alkalinity 8.30 dKH')).toBeVisible();
+
+  const form = page.getByRole('form', { name: 'Log by fields' });
+  await form.getByRole('radio', { name: 'Note' }).click();
+  await form.getByLabel('What was seen or done').fill('polyps in');
+  await page.evaluate(() => {
+    const { toReversed } = Array.prototype;
+    Array.prototype.toReversed = () => {
+      throw new TypeError('a fault of this bench');
+    };
+    (window as unknown as { mend: () => void }).mend = () => {
+      Array.prototype.toReversed = toReversed;
+    };
+  });
+  await form.getByLabel('What was seen or done').fill('polyps in again');
+  await page.keyboard.press('Escape');
+  await jotField(page).fill('ca 431');
+  await jotField(page).press('Enter');
+  await expect(page.getByText('This bench failed; the others stand')).toBeVisible();
+  await expect(page.getByText('note: polyps in again')).toBeAttached();
+  await expect(page.getByRole('main').getByRole('button', { name: 'Undo the last change' })).toBeVisible();
+  const out = await download(page, () =>
+    page.getByRole('main').getByRole('button', { name: 'Export everything' }).click(),
+  );
+  expect(out.entries).toHaveLength(2);
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+});

@@ -26,12 +26,12 @@ const VIEWS = [
   ['water-day', '/demo/water-day', WIDE, 'day', allTanks],
   ['top-off', '/demo/atrium/top-off', WIDE, 'day'],
   ['top-off-fails', '/demo/atrium/top-off?as=fails', WIDE, 'night'],
-  ['leaving', '/demo/atrium/top-off?as=leaving', WIDE, 'day'],
   ['dose', '/demo/atrium/dose', WIDE, 'day'],
   ['dose-reactor', '/demo/atrium/dose', WIDE, 'day', reactor],
   ['tank', '/demo/atrium/tank', WIDE, 'day'],
   ['cycle', '/demo/back-room/cycle', WIDE, 'day'],
   ['set-up', '/demo/back-room/cycle?as=set-up', WIDE, 'day'],
+  ['record', '/demo/atrium/log', WIDE, 'day', changed],
   ['phone-cycle', '/demo/back-room/cycle', PHONE, 'night', humps],
   ['phone-jot', '/demo/atrium/log', PHONE, 'night', jot],
   ['phone-water-day', '/demo/water-day', PHONE, 'day', keptDay],
@@ -75,6 +75,21 @@ for (const [name, address, viewport, theme, before] of VIEWS) {
 await browser.close();
 server.kill();
 process.exit(0);
+
+/** The record after a line was filed and another taken back. */
+async function changed(page) {
+  const line = page.getByRole('textbox', { name: /^Jot tests/ });
+  for (const text of ['alk 7.5 ca 424', 'changed 40 l']) {
+    await line.fill(text);
+    await line.press('Enter');
+    await page.waitForFunction(() => document.querySelector('[data-jot-line]')?.value === '');
+  }
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('u');
+  await page.keyboard.press('r');
+  await page.getByRole('region', { name: 'Changes' }).waitFor();
+  await page.getByRole('region', { name: 'Changes' }).getByText('Redo').waitFor();
+}
 
 async function reactor(page) {
   await page.getByRole('radio', { name: 'Calcium reactor' }).click();

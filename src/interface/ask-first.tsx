@@ -48,7 +48,7 @@ export function AskedFirst() {
   return (
     <AlertDialog.Root open={question !== undefined} onOpenChange={(open) => !open && question?.answer(false)}>
       <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
+        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <AlertDialog.Content className="fixed top-[18vh] left-1/2 z-50 w-[min(30rem,94vw)] -translate-x-1/2 rounded-lg border border-edge bg-sheet p-5 shadow-xl">
           <AlertDialog.Title className="text-lg font-semibold">{question?.title}</AlertDialog.Title>
           <AlertDialog.Description className="mt-2">{question?.text}</AlertDialog.Description>

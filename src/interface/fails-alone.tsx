@@ -5,7 +5,7 @@ import { Refusal } from '@/chemistry/refusal';
 import type { Book } from '@/record/schema';
 import { Button, ButtonLink } from './button';
 import { ExportButton } from './export-button';
-import { putAsideDrafts } from './kept-draft';
+import { draftsAside, putAsideDrafts } from './kept-draft';
 import { Refused } from './refused';
 import { useUndo } from './use-undo';
 import { useBookIfRead, useTank, useWorkspace } from './workspace';
@@ -15,6 +15,8 @@ interface Props {
   readonly what: string;
   /** Said in place of what failed. */
   readonly otherwise: (error: Error, again: () => void) => ReactNode;
+  /** Done once, when it fails. */
+  readonly onFailed?: (error: unknown) => void;
   /** Whatever changes when it is worth trying again: the book, the address. */
   readonly rests: readonly unknown[];
   readonly children: ReactNode;
@@ -26,6 +28,10 @@ export class FailsAlone extends Component<Props, { readonly error: Error | undef
 
   static getDerivedStateFromError(error: unknown) {
     return { error: error instanceof Error ? error : new Error(String(error)) };
+  }
+
+  override componentDidCatch(error: unknown): void {
+    this.props.onFailed?.(error);
   }
 
   override componentDidUpdate({ rests }: Props): void {
@@ -45,6 +51,10 @@ export function BenchBoundary({ address, children }: { readonly address: string;
     <FailsAlone
       what="This bench"
       rests={[book, address]}
+      // What was typed may be the cause, and must not come back with the next load. A refusal is no fault: what was typed stays.
+      onFailed={(error) => {
+        if (!(error instanceof Refusal)) putAsideDrafts(address);
+      }}
       otherwise={(error, again) => <BenchFailed error={error} address={address} book={book} again={again} />}
     >
       {children}
@@ -95,11 +105,28 @@ function BenchFailed({
             again();
           }}
         >
-          Clear what was typed here and try again
+          {refusal ? 'Put aside what was typed here' : 'Try again'}
         </Button>
       </div>
+      <Aside address={address} />
       {!refusal && <p className="mt-4 text-sm text-soft">What the browser says of it: {error.message}</p>}
     </section>
+  );
+}
+
+/** What was typed on the bench before it failed: not lost, and not in its way. */
+function Aside({ address }: { readonly address: string }) {
+  const aside = draftsAside(address);
+  if (aside.length === 0) return null;
+  return (
+    <details className="mt-4">
+      <summary className="cursor-pointer">What was typed here is put aside</summary>
+      <ul className="mt-1 list-disc pl-5 text-sm">
+        {aside.map((text) => (
+          <li key={text}>{text}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

@@ -1,12 +1,15 @@
 import { ZodError } from 'zod';
+import { faultText } from '@/record/faults';
 import { ChangeRefused, StoreTrouble } from '@/record/trouble';
 
 /** What went wrong, in words for the keeper; never a browser's or a library's own. */
 export function failureText(error: unknown): string {
-  if (error instanceof StoreTrouble || error instanceof ChangeRefused) return error.message;
+  // The whole of it stands above the page, with what can be done.
+  if (error instanceof StoreTrouble) return 'Not saved: the note above says why, and what to do.';
+  if (error instanceof ChangeRefused) return error.message;
   if (error instanceof ZodError) {
     const [issue] = error.issues;
-    return `Not saved: ${issue ? `${issue.path.map(String).join('.') || 'it'}: ${issue.message}` : 'it does not fit the record'}.`;
+    return `Not saved: ${issue ? faultText(issue, 'it') : 'it does not fit the record'}.`;
   }
   return 'It could not be saved; what you typed is still here.';
 }

@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import { useCallback, useState } from 'react';
 import { usePathname } from 'next/navigation';
 
@@ -91,9 +92,28 @@ export function useForgetDrafts(form: string): () => void {
   return useCallback(() => each(prefix, forget), [prefix]);
 }
 
+const ASIDE = 'mild-tide:aside:';
+
 /** Puts aside what was typed on a bench that failed on it, so that it does not come back with the next load. */
 export function putAsideDrafts(address: string): void {
-  each(keyOf(address, ''), forget);
+  each(keyOf(address, ''), (key) => {
+    const kept = read(key);
+    forget(key);
+    if (kept) write(`${ASIDE}${key.slice(PREFIX.length)}`, kept.value);
+  });
+}
+
+/** What was put aside of a bench, as text to be copied. */
+export function draftsAside(address: string): readonly string[] {
+  const found: string[] = [];
+  each(`${ASIDE}${address} `, (key) => {
+    const value = read(key)?.value;
+    if (value !== undefined && value !== null)
+      found.push(
+        `${key.slice(ASIDE.length + address.length + 1)}: ${typeof value === 'string' ? value : JSON.stringify(value)}`,
+      );
+  });
+  return found;
 }
 
 function each(prefix: string, work: (key: string) => void): void {
@@ -102,4 +122,27 @@ function each(prefix: string, work: (key: string) => void): void {
   } catch {
     // No storage, nothing kept.
   }
+}
+
+/**
+ * What a form on a row of the record needs besides its fields.
+ * @param kind of row, for the name under which drafts are kept
+ * @param row that is edited; undefined for a new one
+ * @returns the drafts' name, the row's identity (given before it is sent, so that sent again it is the same row), the row as it was opened, and
+ *   how to leave
+ */
+export function useRowForm<Row extends { readonly id: string }>(
+  kind: string,
+  row: Row | undefined,
+  onDone: () => void,
+) {
+  const form = `${kind} ${row?.id ?? 'new'}`;
+  const forget = useForgetDrafts(form);
+  const [id] = useKeptState(`${form} id`, () => row?.id ?? nanoid());
+  const [opened] = useBase(`${form} opened`, row);
+  const leave = () => {
+    forget();
+    onDone();
+  };
+  return { form, id, opened, leave };
 }

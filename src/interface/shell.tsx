@@ -9,7 +9,7 @@ import { DEMO_PLACE } from '@/demo/scenario';
 import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
 import { lastReading } from '@/reckoning/readings';
 import { netVolumeL, type Book } from '@/record/schema';
-import { Banners } from './banners';
+import { Banners } from './banners/banners';
 import { BENCHES, benchKey } from './benches';
 import { BenchBoundary, PartBoundary } from './fails-alone';
 import { HeaderTools } from './header-tools';

@@ -4,7 +4,7 @@ import { Link } from './link';
 import type { ReactNode } from 'react';
 import { CycleProvider } from './cycle-context';
 import { HeaderTools } from './header-tools';
-import { Banners } from './banners';
+import { Banners } from './banners/banners';
 import { DemoRibbon, TankShell, Wordmark } from './shell';
 import { TankProvider, Waiting, useBookIfRead, useTrouble, useWorkspace } from './workspace';
 

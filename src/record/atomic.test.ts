@@ -4,7 +4,8 @@ import { openDB } from 'idb';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { newTank } from './defaults';
 import type { Entry } from './schema';
-import { RecordStore, StoreTrouble, UNDO_DEPTH } from './store';
+import { RecordStore, UNDO_DEPTH } from './store';
+import { StoreTrouble } from './trouble';
 
 let count = 0;
 const open: RecordStore[] = [];

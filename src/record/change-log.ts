@@ -2,13 +2,10 @@ import type { IDBPObjectStore } from 'idb';
 import type { LoggedChange } from './change';
 import { mergeRow, sameRow, isGroup } from './merge';
 import { ChangeRefused } from './trouble';
-import type { RecordDb, Store } from './database';
+import { LAST_OF, type RecordDb, type Store } from './database';
 
 type Changes<Mode extends IDBTransactionMode> = IDBPObjectStore<RecordDb, Store[], 'changes', Mode>;
 export type AnyChanges = Changes<'readonly'> | Changes<'readwrite'>;
-
-/** The index by which the log is read: done and undone changes apart, each in the order in which they came to be so. */
-export const LAST_OF = 'lastOf';
 
 /** The change that was last done, or last undone; the next to undo and to redo. */
 export async function lastOf(changes: AnyChanges, state: LoggedChange['state']): Promise<LoggedChange | undefined> {

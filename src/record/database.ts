@@ -1,7 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb';
 import { nanoid } from 'nanoid';
 import type { Difference, LoggedChange } from './change';
-import { LAST_OF } from './change-log';
 import { isGroup } from './merge';
 import { migrateRow } from './migrations';
 import { RECORD_VERSION, TABLE_NAMES, type Row, type TableName } from './schema';
@@ -20,6 +19,9 @@ export interface RecordDb extends DBSchema, Tables {
 }
 export type Store = TableName | 'changes' | 'meta';
 export type Write = IDBPTransaction<RecordDb, Store[], 'readwrite'>;
+
+/** The index by which the log is read: done and undone changes apart, each in the order in which they came to be so. */
+export const LAST_OF = 'lastOf';
 
 export const ALL_STORES: Store[] = [...TABLE_NAMES, 'changes', 'meta'];
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Change } from './change';
 import { migrateRow } from './migrations';
+import { faultText } from './faults';
 import { madeToFit, type PlainBook } from './made-to-fit';
 import { namedBy, neededBy } from './references';
 import { RECORD_VERSION, ROW_TABLES, TABLES, type Book } from './schema';
@@ -153,18 +154,9 @@ export function replaceWith(book: Book, present: Book, label = 'Imported a recor
 const MOST_FAULTS_TOLD = 8;
 
 function faultsOf(error: z.ZodError): string[] {
-  const told = error.issues.slice(0, MOST_FAULTS_TOLD).map((issue) => `${placeOf(issue.path)}: ${issue.message}`);
+  const told = error.issues.slice(0, MOST_FAULTS_TOLD).map((issue) => faultText(issue));
   const more = error.issues.length - told.length;
   return more > 0 ? [...told, `and ${more} more`] : told;
-}
-
-function placeOf(path: readonly PropertyKey[]): string {
-  return (
-    path.reduce<string>(
-      (place, key) => (typeof key === 'number' ? `${place}[${key}]` : place ? `${place}.${String(key)}` : String(key)),
-      '',
-    ) || 'file'
-  );
 }
 
 /** Rows that point at rows the file does not hold, and rows that share an identity. */

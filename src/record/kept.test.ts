@@ -289,6 +289,9 @@ describe('what storage refuses', () => {
     holding = false;
     await hold;
     other.close();
+    // A button makes its entry anew at each press: it is the same entry all the same.
+    await s.commit({ label: 'Logged', put: { entries: [{ ...note('b'), note: 'a' }] } });
+    expect(s.book?.entries.map(({ id }) => id)).toEqual(['a']);
     await s.commit({ label: 'Logged', put: { entries: [note('a')] } });
     expect(s.book?.entries).toHaveLength(1);
   });

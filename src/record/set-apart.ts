@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import { faultText } from './faults';
 import { neededBy } from './references';
 import { ROW_TABLES, TABLES, type Book, type RowTable, type Settings, type TableName } from './schema';
 
@@ -31,7 +31,13 @@ export function sortRows(raw: RawBook, read?: Book): Sorted {
   const fits = (table: TableName, row: unknown): boolean => {
     if (passed.get(table)?.has(idOf(row))) return true;
     const { error } = TABLES[table].safeParse(row);
-    if (error) setApart.push({ table, id: idOf(row), row, fault: placeOf(error) });
+    if (error)
+      setApart.push({
+        table,
+        id: idOf(row),
+        row,
+        fault: error.issues[0] ? faultText(error.issues[0], 'row') : 'it does not fit',
+      });
     return !error;
   };
   const rows = Object.fromEntries(
@@ -59,9 +65,4 @@ export function sortRows(raw: RawBook, read?: Book): Sorted {
 
 function idOf(row: unknown): string {
   return typeof row === 'object' && row !== null && 'id' in row && typeof row.id === 'string' ? row.id : '?';
-}
-
-function placeOf(error: z.ZodError): string {
-  const [issue] = error.issues;
-  return issue ? `${issue.path.map(String).join('.') || 'row'}: ${issue.message}` : 'it does not fit';
 }

@@ -6,7 +6,8 @@ import { newTank } from './defaults';
 import { readFile, replaceWith, writeFile } from './file';
 import { entriesCsv } from './csv';
 import type { Entry } from './schema';
-import { RecordStore, StoreTrouble } from './store';
+import { RecordStore } from './store';
+import { StoreTrouble } from './trouble';
 
 let count = 0;
 const open: RecordStore[] = [];

@@ -1,21 +1,14 @@
 import { deleteDB, type IDBPDatabase } from 'idb';
-import { inTheWay, lastOf, lastTurn, turned, weightOf, type AnyChanges } from './change-log';
-import {
-  touchedRows,
-  type Change,
-  type Difference,
-  type Filed,
-  type LoggedChange,
-  type PastChange,
-  type Step,
-} from './change';
-import { ALL_STORES, openRecord, type RecordDb, type Write } from './database';
+import type { Change, Filed, PastChange, Step } from './change';
+import { lastOf, weightOf } from './change-log';
+import { Connection } from './connection';
+import { ALL_STORES, type RecordDb, type Write } from './database';
 import { defaultSettings } from './defaults';
-import { mergeRow, type Fields } from './merge';
-import { namedBy, neededBy } from './references';
-import { ROW_TABLES, TABLES, type Book, type TableName } from './schema';
+import { sameAgain } from './same-again';
+import { ROW_TABLES, type Book, type TableName } from './schema';
 import { sortRows, type RawBook, type SetApart } from './set-apart';
-import { ChangeRefused, StoreTrouble, troubleOf, withinTime } from './trouble';
+import { StoreTrouble } from './trouble';
+import { checkedRows, fileChange, place, rowsOf, stepOver, wanted } from './writing';
 
 /** How many changes can be undone; older ones are forgotten. */
 export const UNDO_DEPTH = 500;
@@ -45,13 +38,14 @@ export class RecordStore {
   readonly #answersWithin: number;
   readonly #listeners = new Set<() => void>();
   readonly #channel: BroadcastChannel | undefined;
-  #db: Promise<IDBPDatabase<RecordDb>> | undefined;
+  readonly #connection: Connection;
   #book: Book | undefined;
   #setApart: readonly SetApart[] = [];
   #trouble: StoreTrouble | undefined;
+  /** A change of which it is not known whether it was written. */
+  #unsure: Change | undefined;
   #wasFull = false;
   #erased = false;
-  #closed = false;
   #undoable: { undo: string | undefined; redo: string | undefined } = { undo: undefined, redo: undefined };
   #standing: { record: string; turn: number } | undefined;
 
@@ -64,6 +58,11 @@ export class RecordStore {
     this.#zone = zone;
     this.#undoDepth = undoDepth;
     this.#answersWithin = answersWithin;
+    this.#connection = new Connection(name, answersWithin, {
+      trouble: (trouble) => this.#complain(trouble),
+      closed: () => void this.#readAfterClosing(),
+      freed: () => void this.reload().catch(() => undefined),
+    });
     if (typeof BroadcastChannel !== 'undefined') {
       this.#channel = new BroadcastChannel(`record:${name}`);
       this.#channel.onmessage = ({ data }: MessageEvent<Message>) => {
@@ -151,34 +150,29 @@ export class RecordStore {
    * @throws ZodError for a row that is not of its schema; ChangeRefused for one that another tab removed; StoreTrouble when the
    *   database refuses. Nothing is written then.
    */
-  async commit(change: Change): Promise<Filed | undefined> {
-    const touched = touchedRows(change).map(({ table, id, after }) => ({
-      table,
-      id,
-      after: after === undefined ? undefined : TABLES[table].parse(after),
-      base: (change.base?.[table] ?? rowsOf(this.#book, table)).find((row) => row.id === id),
-    }));
+  async commit(asked: Change): Promise<Filed | undefined> {
+    const change = this.#unsure
+      ? sameAgain(asked, this.#unsure, (table, id) =>
+          rowsOf(this.#book, table as TableName).some((row) => row.id === id),
+        )
+      : asked;
+    try {
+      const filed = await this.#file(change);
+      this.#unsure = undefined;
+      return filed;
+    } catch (error) {
+      this.#unsure = error instanceof StoreTrouble && error.kind === 'stuck' ? change : undefined;
+      throw error;
+    }
+  }
+
+  async #file(change: Change): Promise<Filed | undefined> {
+    const rows = checkedRows(change, this.#book);
     const { settings: amend, label } = change;
-    if (touched.length === 0 && !amend) return undefined;
-    return this.#write(touched.length, async (tx) => {
-      const differences: Difference[] = [];
-      const write = async (table: TableName, id: string, after: unknown, base?: unknown) => {
-        const before = await tx.objectStore(table).get(id);
-        const row = after === undefined ? undefined : merged(table, { base, after, before }, label);
-        differences.push({ table, id, before, after: row });
-        await place(tx, table, id, row);
-      };
-      for (const { table, id, after, base } of touched) await write(table, id, after, base);
-      if (amend) {
-        const present = (await tx.objectStore('settings').get('settings')) ?? defaultSettings(this.#zone);
-        await write('settings', 'settings', TABLES.settings.parse(amend(present)));
-      }
-      const changes = tx.objectStore('changes');
-      const turn = (await lastTurn(changes)) + 1;
-      const seq = await changes.add({ at: Date.now(), label, differences, state: 'done', turn });
-      await changes.delete(IDBKeyRange.upperBound(seq - this.#undoDepth));
-      return { seq, label };
-    });
+    if (rows.length === 0 && !amend) return undefined;
+    const settings = defaultSettings(this.#zone);
+    const filing = { label, rows, amend, settings, at: Date.now(), undoDepth: this.#undoDepth };
+    return this.#write(rows.length, (tx) => fileChange(tx, filing));
   }
 
   /** Fills an empty record without a trace in the undo log, before anyone sees it empty; leaves one that holds a tank as it is. */
@@ -244,17 +238,16 @@ export class RecordStore {
    * @throws ChangeRefused when it cannot be undone by itself, saying why
    */
   async undo(seq?: number): Promise<Filed | undefined> {
-    return this.#step('undo', seq);
+    return this.#write(MOST_ROWS, (tx) => stepOver(tx, 'undo', seq));
   }
 
   async redo(seq?: number): Promise<Filed | undefined> {
-    return this.#step('redo', seq);
+    return this.#write(MOST_ROWS, (tx) => stepOver(tx, 'redo', seq));
   }
 
   /** Removes the whole database; used to start the demo afresh, and to put aside one that cannot be opened. */
   async erase(): Promise<void> {
-    (await this.#db?.catch(() => undefined))?.close();
-    this.#db = undefined;
+    this.#connection.disconnect();
     await deleteDB(this.#name, { blocked: () => this.#complain(new StoreTrouble('blocked')) });
     this.#erased = true;
     this.#channel?.postMessage('erased' satisfies Message);
@@ -262,33 +255,8 @@ export class RecordStore {
   }
 
   close(): void {
-    this.#closed = true;
     this.#channel?.close();
-    this.#disconnect();
-  }
-
-  async #step(doing: 'undo' | 'redo', seq: number | undefined): Promise<Filed | undefined> {
-    // An import may be among them.
-    return this.#write(MOST_ROWS, async (tx) => {
-      const changes = tx.objectStore('changes');
-      const change = await wanted(changes, doing, seq);
-      if (change?.seq === undefined) return undefined;
-      const said = doing === 'undo' ? 'undone' : 'done again';
-      const rows: { table: TableName; id: string; row: unknown }[] = [];
-      for (const { table, id, before, after } of change.differences) {
-        const present = await tx.objectStore(table).get(id);
-        const [from, to] = doing === 'undo' ? [after, before] : [before, after];
-        const outcome = turned(present, from, to);
-        if (outcome === 'clash') throw await inTheWay(changes, change, { table, id }, said);
-        rows.push({ table, id, row: outcome.row });
-      }
-      for (const { table, id, row } of rows) await place(tx, table, id, row);
-      const loose = await looseEnd(tx, rows);
-      if (loose) throw new ChangeRefused(`“${change.label}” cannot be ${said} by itself: ${loose}.`);
-      const turn = (await lastTurn(changes)) + 1;
-      await changes.put({ ...change, state: doing === 'undo' ? 'undone' : 'done', turn });
-      return { seq: change.seq, label: change.label };
-    });
+    this.#connection.close();
   }
 
   async #write<Result>(rows: number, work: (tx: Write) => Promise<Result>): Promise<Result> {
@@ -323,14 +291,11 @@ export class RecordStore {
 
   async #guarded<Result>(
     doing: 'reading' | 'writing',
-    allowedMs: number,
+    withinMs: number,
     work: (db: IDBPDatabase<RecordDb>) => Promise<Result>,
   ): Promise<Result> {
-    let opened = false;
     try {
-      const db = await withinTime(this.#connect(), this.#answersWithin);
-      opened = true;
-      const result = await withinTime(work(db), allowedMs);
+      const result = await this.#connection.run(doing, withinMs, work);
       // That something can be read does not say that there is room again.
       if (this.#trouble && (doing === 'writing' || this.#trouble.kind !== 'full')) {
         this.#trouble = undefined;
@@ -338,62 +303,18 @@ export class RecordStore {
       }
       return result;
     } catch (error) {
-      const trouble = troubleOf(error, opened ? doing : 'opening');
-      if (!trouble) throw error;
-      if (trouble.kind === 'full') this.#wasFull = true;
-      // A connection that failed stays failed, and one left open over a full disk loses what is written later.
-      this.#disconnect();
-      this.#complain(trouble);
-      throw trouble;
+      if (!(error instanceof StoreTrouble)) throw error;
+      this.#wasFull ||= error.kind === 'full';
+      this.#complain(error);
+      throw error;
     }
-  }
-
-  #connect(): Promise<IDBPDatabase<RecordDb>> {
-    if (typeof indexedDB === 'undefined') return Promise.reject(new StoreTrouble('unavailable'));
-    this.#db ??= this.#open();
-    return this.#db;
-  }
-
-  #disconnect(): void {
-    const db = this.#db;
-    this.#db = undefined;
-    void db?.then((open) => open.close()).catch(() => undefined);
-  }
-
-  #open(): Promise<IDBPDatabase<RecordDb>> {
-    return new Promise((resolve, reject) => {
-      let waited = false;
-      openRecord(this.#name, {
-        onBlocked: () => {
-          waited = true;
-          reject(new StoreTrouble('blocked'));
-        },
-        onBlocking: (removed) => {
-          this.#db = undefined;
-          if (!removed) this.#complain(new StoreTrouble('outdated'));
-        },
-        onTerminated: () => {
-          this.#db = undefined;
-          void this.#readAfterClosing();
-        },
-      }).then((db) => {
-        resolve(db);
-        if (!waited) return;
-        // The other tab has gone at last: what was told of it no longer holds.
-        if (this.#db || this.#closed) db.close();
-        else {
-          this.#db = Promise.resolve(db);
-          void this.reload().catch(() => undefined);
-        }
-      }, reject);
-    });
   }
 
   /** The disk failed, or the site's data were cleared: reading again tells which, once the browser is through with it. */
   async #readAfterClosing(): Promise<void> {
     for (const wait of [200, 800, 3000]) {
       await new Promise((resolve) => setTimeout(resolve, wait));
-      if (this.#closed) return;
+      if (this.#connection.closed) return;
       const told = await this.reload().then(
         () => true,
         (error: unknown) => error instanceof StoreTrouble && error.kind === 'cleared',
@@ -415,71 +336,3 @@ export class RecordStore {
 function byName(a: { readonly name: string }, b: { readonly name: string }): number {
   return a.name < b.name ? -1 : a.name > b.name ? 1 : 0;
 }
-
-function rowsOf(book: Book | undefined, table: TableName): readonly { readonly id: string }[] {
-  if (!book) return [];
-  return table === 'settings' ? [book.settings] : book[table];
-}
-
-/** The row to write: the fields that the change alters, in the row as it stands. */
-function merged(
-  table: TableName,
-  { base, after, before }: { readonly base: unknown; readonly after: unknown; readonly before: unknown },
-  label: string,
-): unknown {
-  if (base === undefined) return after;
-  // Settings that were never changed are not on disk.
-  if (before === undefined && table === 'settings') return after;
-  if (before === undefined)
-    throw new ChangeRefused(
-      `“${label}” was not saved: it was removed in another tab. Undo that first, or add it anew.`,
-    );
-  const { row } = mergeRow(base as Fields, after as Fields, before as Fields);
-  return TABLES[table].parse(row);
-}
-
-async function place(tx: Write, table: TableName, id: string, row: unknown): Promise<void> {
-  if (row === undefined) await tx.objectStore(table).delete(id);
-  else await tx.objectStore(table).put(row as never);
-}
-
-/** The change to undo or redo, if it is in the state to be. */
-async function wanted(
-  changes: AnyChanges,
-  doing: 'undo' | 'redo',
-  seq: number | undefined,
-): Promise<LoggedChange | undefined> {
-  const state = doing === 'undo' ? 'done' : 'undone';
-  if (seq === undefined) return lastOf(changes, state);
-  const change = await changes.get(seq);
-  return change?.state === state ? change : undefined;
-}
-
-/** Whether a step would leave a row that names one which is gone, in words. */
-async function looseEnd(
-  tx: Write,
-  rows: readonly { readonly table: TableName; readonly id: string; readonly row: unknown }[],
-): Promise<string | undefined> {
-  for (const { table, row } of rows)
-    for (const needed of neededBy(table, row))
-      if (!(await tx.objectStore(needed.table).getKey(needed.id)))
-        return `the ${needed.table.slice(0, -1)} it belongs to has been removed`;
-  // Few tables are named by others, and nothing but a batch is among the entries.
-  const gone = rows.filter(
-    ({ table, row }) => row === undefined && table !== 'settings' && table !== 'vessels' && table !== 'entries',
-  );
-  if (gone.length === 0) return undefined;
-  const goneIds = new Set(gone.map(({ table, id }) => `${table} ${id}`));
-  for (const table of ['tanks', 'waterDays', 'entries'] as const) {
-    const naming = (await tx.objectStore(table).getAll()).filter((row) =>
-      namedBy(table, row).some((named) => goneIds.has(`${named.table} ${named.id}`)),
-    );
-    if (naming.length > 0)
-      return naming.length === 1
-        ? 'something logged or made since belongs to it'
-        : `${naming.length} things logged or made since belong to it`;
-  }
-  return undefined;
-}
-
-export { StoreTrouble } from './trouble';

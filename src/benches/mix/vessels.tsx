@@ -1,10 +1,9 @@
 'use client';
 
-import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { FormEnd } from '@/interface/form-end';
 import { NameField } from '@/interface/name-field';
@@ -79,14 +78,7 @@ const VesselForm = inOwnScope(function VesselForm({
 }) {
   const { book } = useTank();
   const commit = useCommit();
-  const form = `vessel ${vessel?.id ?? 'new'}`;
-  const forget = useForgetDrafts(form);
-  const [newId] = useKeptState(`${form} id`, nanoid);
-  const [opened] = useBase(`${form} opened`, vessel);
-  const leave = () => {
-    forget();
-    onDone();
-  };
+  const { form, id, opened, leave } = useRowForm('vessel', vessel, onDone);
   const [name, setName] = useKeptState(`${form} name`, vessel?.name ?? '');
   const [litres, setLitres] = useKeptState<number | null>(`${form} litres`, vessel?.litres ?? null);
   const [fault, setFault] = useState<string>();
@@ -105,7 +97,7 @@ const VesselForm = inOwnScope(function VesselForm({
             : undefined;
     setFault(problem);
     if (problem || litres === null) return;
-    const row: WaterVessel = { id: vessel?.id ?? newId, name: given, litres };
+    const row: WaterVessel = { id, name: given, litres };
     if (
       await commit({
         label: `Saved ${row.name}`,

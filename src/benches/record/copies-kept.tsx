@@ -39,6 +39,7 @@ export function CopiesKept({ book }: { readonly book: Book }) {
         {heads === undefined
           ? 'This browser keeps no copies apart from the record’s database: export now and then.'
           : 'After each change a copy is written apart from the database, and the last of each of three days is kept. Clearing the site’s data takes them too.'}
+        {heads?.length === 0 && ' None stands yet.'}
         {failed && heads !== undefined && ' The last one could not be written: the disk may be full.'}
       </p>
       <ul className="mt-2">

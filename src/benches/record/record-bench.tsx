@@ -41,7 +41,8 @@ function TheRecord({ book }: { readonly book: Book }) {
   return (
     <Bench question="The record">
       <p className="max-w-3xl text-2xl leading-snug lg:text-[1.7rem]">
-        <strong className="text-[1.3em] text-glass">{book.entries.length}</strong> entries for{' '}
+        <strong className="text-[1.3em] text-glass">{book.entries.length}</strong>{' '}
+        {book.entries.length === 1 ? 'entry' : 'entries'} for{' '}
         <strong className="text-[1.3em] text-glass">{book.tanks.length}</strong>{' '}
         {book.tanks.length === 1 ? 'tank' : 'tanks'}, all of them in this browser and nowhere else.
       </p>

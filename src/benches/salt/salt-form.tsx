@@ -1,9 +1,8 @@
 'use client';
 
-import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { PARAMETERS } from '@/chemistry/parameters';
-import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -21,14 +20,7 @@ export const SaltForm = inOwnScope(function SaltForm({
   readonly onDone: () => void;
 }) {
   const commit = useCommitOnce();
-  const form = `salt ${salt?.id ?? 'new'}`;
-  const forget = useForgetDrafts(form);
-  const [newId] = useKeptState(`${form} id`, nanoid);
-  const [opened] = useBase(`${form} opened`, salt);
-  const leave = () => {
-    forget();
-    onDone();
-  };
+  const { form, id, opened, leave } = useRowForm('salt', salt, onDone);
   const [name, setName] = useKeptState(`${form} name`, salt?.name ?? '');
   const [grams, setGrams] = useKeptState<number | null>(`${form} grams`, salt?.gramsPerLAt35 ?? null);
   const [profile, setProfile] = useKeptState<
@@ -53,7 +45,7 @@ export const SaltForm = inOwnScope(function SaltForm({
     setFault(problem);
     if (problem) return;
     const row: Salt = {
-      id: salt?.id ?? newId,
+      id,
       name: name.trim(),
       gramsPerLAt35: grams,
       profile:

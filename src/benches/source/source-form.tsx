@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/chemistry/amounts';
 import { capitalised } from '@/chemistry/words';
-import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { FormEnd } from '@/interface/form-end';
 import { STAGE_WORDS } from '@/interface/describe-entry';
@@ -38,14 +38,7 @@ export const SourceForm = inOwnScope(function SourceForm({
   readonly onDone: () => void;
 }) {
   const commit = useCommitOnce();
-  const form = `source ${source?.id ?? 'new'}`;
-  const forget = useForgetDrafts(form);
-  const [newId] = useKeptState(`${form} id`, nanoid);
-  const [opened] = useBase(`${form} opened`, source);
-  const leave = () => {
-    forget();
-    onDone();
-  };
+  const { form, id, opened, leave } = useRowForm('source', source, onDone);
   const [name, setName] = useKeptState(`${form} name`, source?.name ?? 'The filter line');
   const [rated, setRated] = useKeptState<number | null>(`${form} rated`, source?.ratedLPerDay ?? null);
   const [ratedKPa, setRatedKPa] = useKeptState<number | null>(`${form} ratedKPa`, source?.ratedKPa ?? USUAL_RATED_KPA);
@@ -75,7 +68,7 @@ export const SourceForm = inOwnScope(function SourceForm({
     );
     if (!whole || name.trim() === '') return;
     const row: Source = {
-      id: source?.id ?? newId,
+      id,
       name: name.trim(),
       ratedLPerDay: rated,
       ratedKPa,

@@ -1,10 +1,9 @@
 'use client';
 
-import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { strengthOfBottle } from '@/chemistry/reagents/claim';
 import { attempt } from '@/chemistry/refusal';
-import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { ChoiceRow } from '@/interface/choice-row';
 import { NameField } from '@/interface/name-field';
@@ -38,14 +37,7 @@ export const SolutionForm = inOwnScope(function SolutionForm({
   const { book } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const form = `solution ${solution?.id ?? 'new'}`;
-  const forget = useForgetDrafts(form);
-  const [newId] = useKeptState(`${form} id`, nanoid);
-  const [opened] = useBase(`${form} opened`, solution);
-  const leave = () => {
-    forget();
-    onDone();
-  };
+  const { form, id, opened, leave } = useRowForm('solution', solution, onDone);
   const [name, setName] = useKeptState(`${form} name`, solution?.name ?? '');
   const [telling, setTelling] = useKeptState<Telling>(`${form} telling`, solution?.claim ? 'label' : 'salts');
   const [parts, setParts] = useKeptState<readonly DraftPart[]>(
@@ -83,7 +75,7 @@ export const SolutionForm = inOwnScope(function SolutionForm({
               : attempt(() => strengthOfBottle(bottle)).refusal?.hint;
     setFault(problem);
     if (problem || !bottle) return;
-    const named = { id: solution?.id ?? newId, name: name.trim() };
+    const named = { id, name: name.trim() };
     const row: Solution =
       asks && holdsFrom
         ? remade({ ...solution, ...named }, bottle, now, holdsFrom)

@@ -1,0 +1,38 @@
+'use client';
+
+import { Button } from '@/interface/button';
+import { ExportButton } from '@/interface/export-button';
+import { Link } from '@/interface/link';
+import { useUndo } from '@/interface/use-undo';
+import { useBookIfRead, useWorkspace } from '@/interface/workspace';
+
+/** A screen of a workspace that fails as a whole: the record is in memory still, and there are three ways out. */
+export default function ScreenFailed({ error, reset }: { readonly error: Error; readonly reset: () => void }) {
+  const { name } = useWorkspace();
+  const book = useBookIfRead();
+  const { undo } = useUndo();
+  return (
+    <main className="mx-auto max-w-2xl p-8" role="alert">
+      <h1 className="text-2xl">This screen failed.</h1>
+      <p className="mt-3">
+        Nothing of the record is lost. Undo the last change if it came of that, correct it on another screen, or export
+        everything first.
+      </p>
+      <div className="mt-4 flex flex-wrap gap-2">
+        {book && <ExportButton book={book} look="main" />}
+        <Button onClick={() => undo()}>Undo the last change</Button>
+        <Button onClick={reset}>Try again</Button>
+      </div>
+      <ul className="mt-4 flex flex-wrap gap-x-6">
+        {(book?.tanks ?? []).map((tank) => (
+          <li key={tank.id}>
+            <Link href={`/${name}/${tank.id}/log`} className="text-glass underline underline-offset-4">
+              Entries of {tank.name}
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-3 text-sm text-soft">{error.message}</p>
+    </main>
+  );
+}

@@ -1,0 +1,65 @@
+'use client';
+
+import { replaceWith } from '@/record/file';
+import { readCopyKept } from '@/workers/records';
+import { copyTaken, declineCopy, useCopies } from '../copies';
+import { failureText } from '../failure-text';
+import { hereZone } from '../here-zone';
+import { Link } from '../link';
+import { notify } from '../notices';
+import { whenText } from '../when';
+import { useBookIfRead, useCommit, useNow, useTrouble, useWorkspace } from '../workspace';
+import { Act, Banner } from './banner';
+
+/** A copy of the record that holds more than what was opened. */
+export function CopyBanner() {
+  const { offer } = useCopies();
+  const { name, store } = useWorkspace();
+  const book = useBookIfRead();
+  const trouble = useTrouble();
+  const commit = useCommit();
+  const now = useNow();
+  if (name !== 'mine' || !offer || (!book && trouble?.kind !== 'damaged')) return null;
+  const { head, why } = offer;
+  const zone = book?.settings.zone ?? hereZone();
+  const when = whenText(head.at, now, zone);
+  const holds = `${head.tanks} ${head.tanks === 1 ? 'tank' : 'tanks'} and ${head.entries} ${head.entries === 1 ? 'entry' : 'entries'}`;
+  const bringBack = async () => {
+    try {
+      const told = await readCopyKept(head.name);
+      if ('faults' in told) {
+        notify({ text: `This copy cannot be read: ${told.faults[0] ?? ''}`, trouble: true });
+        return;
+      }
+      if (!book) await store.erase();
+      const present = store.book;
+      if (present && (await commit(replaceWith(told.read.book, present, `Brought back the copy of ${when}`))))
+        copyTaken();
+    } catch (error) {
+      notify({ text: failureText(error), trouble: true });
+    }
+  };
+  return (
+    <Banner
+      grave={why === 'empty'}
+      actions={
+        <>
+          <Act onClick={() => void bringBack()}>Bring it back</Act>
+          <Link
+            href={`/${name}/record`}
+            className="inline-flex min-h-11 items-center px-2 underline underline-offset-4"
+          >
+            All copies
+          </Link>
+          <Act onClick={() => declineCopy(head.name)}>{why === 'empty' ? 'Start afresh' : 'Stay with this'}</Act>
+        </>
+      }
+    >
+      {!book
+        ? `A copy of the record is kept apart from its database: ${when}, ${holds}.`
+        : why === 'empty'
+          ? `The record opened empty, but a copy of it is kept apart: ${when}, ${holds}. The browser may have lost its database.`
+          : `The record opened without its last changes. A copy kept apart has them: ${when}, ${holds}.`}
+    </Banner>
+  );
+}

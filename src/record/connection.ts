@@ -1,0 +1,105 @@
+import type { IDBPDatabase } from 'idb';
+import { openRecord, type RecordDb } from './database';
+import { StoreTrouble, troubleOf, withinTime } from './trouble';
+
+interface Told {
+  /** Something went wrong, here or because of another tab. */
+  readonly trouble: (trouble: StoreTrouble) => void;
+  /** The browser closed the database: the disk failed, or the site's data were cleared. */
+  readonly closed: () => void;
+  /** Another tab stood in the way of an upgrade, and has gone. */
+  readonly freed: () => void;
+}
+
+/**
+ * One tab's connection to a record's database: opened when it is first needed, and anew after every failure. A connection that failed
+ * stays failed, and one left open over a full disk hangs, or loses what is written to it later.
+ */
+export class Connection {
+  readonly #name: string;
+  readonly #opensWithin: number;
+  readonly #told: Told;
+  #db: Promise<IDBPDatabase<RecordDb>> | undefined;
+  #closed = false;
+
+  /** @param opensWithin ms after which opening is told as hanging */
+  constructor(name: string, opensWithin: number, told: Told) {
+    this.#name = name;
+    this.#opensWithin = opensWithin;
+    this.#told = told;
+  }
+
+  /**
+   * Does some work with the database.
+   * @throws StoreTrouble where storage refuses or does not answer within the time; any other error as it was thrown
+   */
+  async run<Result>(
+    doing: 'reading' | 'writing',
+    withinMs: number,
+    work: (db: IDBPDatabase<RecordDb>) => Promise<Result>,
+  ): Promise<Result> {
+    let opened = false;
+    try {
+      const db = await withinTime(this.#connect(), this.#opensWithin);
+      opened = true;
+      return await withinTime(work(db), withinMs);
+    } catch (error) {
+      const trouble = troubleOf(error, opened ? doing : 'opening');
+      if (!trouble) throw error;
+      this.disconnect();
+      throw trouble;
+    }
+  }
+
+  /** Lets go of the database; the next work opens it anew. */
+  disconnect(): void {
+    const db = this.#db;
+    this.#db = undefined;
+    void db?.then((open) => open.close()).catch(() => undefined);
+  }
+
+  close(): void {
+    this.#closed = true;
+    this.disconnect();
+  }
+
+  get closed(): boolean {
+    return this.#closed;
+  }
+
+  #connect(): Promise<IDBPDatabase<RecordDb>> {
+    if (typeof indexedDB === 'undefined') return Promise.reject(new StoreTrouble('unavailable'));
+    this.#db ??= this.#open();
+    return this.#db;
+  }
+
+  #open(): Promise<IDBPDatabase<RecordDb>> {
+    return new Promise((resolve, reject) => {
+      let waited = false;
+      openRecord(this.#name, {
+        onBlocked: () => {
+          waited = true;
+          reject(new StoreTrouble('blocked'));
+        },
+        onBlocking: (removed) => {
+          this.#db = undefined;
+          if (!removed) this.#told.trouble(new StoreTrouble('outdated'));
+        },
+        onTerminated: () => {
+          this.#db = undefined;
+          if (!this.#closed) this.#told.closed();
+        },
+      }).then((db) => {
+        resolve(db);
+        if (!waited) return;
+        // The other tab has gone at last: what was told of it no longer holds.
+        if (this.#db || this.#closed) {
+          db.close();
+          return;
+        }
+        this.#db = Promise.resolve(db);
+        this.#told.freed();
+      }, reject);
+    });
+  }
+}
