@@ -19,7 +19,7 @@ describe('what import accepts, every screen bears', () => {
     const said = everyAnswer(house, now);
     for (const bench of ['dose', 'change', 'top-off', 'if it fails', 'leaving', 'today', 'mix'])
       expect([...said.keys()]).toContain(`Bay: ${bench}`);
-    expect([...said.keys()]).toContain('Back: cycle');
+    expect([...said.keys()]).toContain('Cellar: cycle');
   });
 
   it('there are at least 150, with every table and every kind of entry among them', () => {

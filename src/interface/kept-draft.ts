@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { usePathname } from 'next/navigation';
 
 /**
@@ -122,6 +122,15 @@ function each(prefix: string, work: (key: string) => void): void {
   } catch {
     // No storage, nothing kept.
   }
+}
+
+/** Whether a form still holds what was sent: what is typed while that is being written is for the next. */
+export function useStillSent<Value>(value: Value): (sent: Value) => boolean {
+  const latest = useRef(value);
+  useEffect(() => {
+    latest.current = value;
+  }, [value]);
+  return useCallback((sent: Value) => latest.current === sent, []);
 }
 
 /**

@@ -9,19 +9,31 @@ export interface Reference {
   readonly id: string;
 }
 
-const OF_AN_ENTRY: Readonly<Record<string, RowTable>> = {
-  tankId: 'tanks',
-  solutionId: 'solutions',
-  sourceId: 'sources',
-};
+const OF_AN_ENTRY: readonly (readonly [field: string, table: RowTable])[] = [
+  ['tankId', 'tanks'],
+  ['solutionId', 'solutions'],
+  ['sourceId', 'sources'],
+];
 
 /** The rows without which a row means nothing: an entry's tank, solution and source line. */
 export function neededBy(table: TableName, row: unknown): Reference[] {
   if (table !== 'entries' || !isGroup(row)) return [];
-  return Object.entries(OF_AN_ENTRY).flatMap(([field, of]) => {
+  return OF_AN_ENTRY.flatMap(([field, of]) => {
     const id = row[field];
     return typeof id === 'string' ? [{ field, table: of, id }] : [];
   });
+}
+
+/** The first of those that an entry needs and that is not there; tens of thousands are looked through at each reading of a record. */
+export function lostToEntry(
+  entry: Readonly<Record<string, unknown>>,
+  there: (table: RowTable, id: string) => boolean,
+): Reference | undefined {
+  for (const [field, table] of OF_AN_ENTRY) {
+    const id = entry[field];
+    if (typeof id === 'string' && !there(table, id)) return { field, table, id };
+  }
+  return undefined;
 }
 
 /** All rows a row names, those too that it can do without. */

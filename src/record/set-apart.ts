@@ -1,5 +1,5 @@
 import { faultText } from './faults';
-import { neededBy } from './references';
+import { lostToEntry } from './references';
 import { ROW_TABLES, TABLES, type Book, type RowTable, type Settings, type TableName } from './schema';
 
 /** A row on disk that is none of its table's, or that means nothing without one that is: it stays where it is, and out of the book. */
@@ -29,7 +29,7 @@ export function sortRows(raw: RawBook, read?: Book): Sorted {
   const setApart: SetApart[] = [];
   const passed = new Map(ROW_TABLES.map((table) => [table as TableName, new Set(read?.[table].map(({ id }) => id))]));
   const fits = (table: TableName, row: unknown): boolean => {
-    if (passed.get(table)?.has(idOf(row))) return true;
+    if (passed.get(table)?.has((row as { readonly id: string }).id)) return true;
     const { error } = TABLES[table].safeParse(row);
     if (error)
       setApart.push({
@@ -43,9 +43,13 @@ export function sortRows(raw: RawBook, read?: Book): Sorted {
   const rows = Object.fromEntries(
     ROW_TABLES.map((table) => [table, raw[table].filter((row) => fits(table, row))]),
   ) as unknown as Omit<Book, 'settings'>;
-  const known = Object.fromEntries(ROW_TABLES.map((table) => [table, new Set(rows[table].map(({ id }) => id))]));
+  // Entries need none of their own kind, and are too many to be counted for nothing.
+  const known = Object.fromEntries(
+    ROW_TABLES.filter((table) => table !== 'entries').map((table) => [table, new Set(rows[table].map(({ id }) => id))]),
+  );
+  const there = (table: RowTable, id: string) => known[table]?.has(id) ?? false;
   const entries = rows.entries.filter((entry) => {
-    const lost = neededBy('entries', entry).find(({ table, id }) => !known[table]?.has(id));
+    const lost = lostToEntry(entry, there);
     if (lost)
       setApart.push({
         table: 'entries',

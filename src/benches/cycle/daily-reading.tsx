@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { PARAMETERS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -31,6 +31,7 @@ export const DailyReading = inOwnScope(function DailyReading() {
   const [values, setValues] = useKeptState<Partial<Record<ParameterId, number | null>>>(`${form} values`, {});
   const [round, setRound] = useState(0);
   const [fault, setFault] = useState<string>();
+  const stillSent = useStillSent(values);
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (focusRefused(event.currentTarget)) return;
@@ -42,6 +43,7 @@ export const DailyReading = inOwnScope(function DailyReading() {
     setFault(undefined);
     const entry: EntryOf<'reading'> = { id: nanoid(), tankId: tank.id, at: now, kind: 'reading', values: given };
     if (!(await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } }))) return;
+    if (!stillSent(values)) return;
     setValues({});
     forget();
     setRound(round + 1);

@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useEffect, useId, useRef, useState, type FormEvent } from 'react';
+import { useId, useMemo, useState, type FormEvent } from 'react';
 import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
 import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/chemistry/parameters';
 import { capitalised } from '@/chemistry/words';
@@ -9,7 +9,7 @@ import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
-import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { useBase, useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { WhenField } from '@/interface/when-field';
@@ -90,12 +90,8 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   const whole = kind && kind !== 'note' ? rowAt(when ?? now) : undefined;
   const question = whole?.success && !entry ? draftQuestion(book, tank, whole.data as EntryDraft) : undefined;
 
-  const latest = useRef({ figures, note, when });
-  useEffect(() => {
-    latest.current = { figures, note, when };
-  }, [figures, note, when]);
-  const sameAsSent = (sent: typeof latest.current) =>
-    sent.figures === latest.current.figures && sent.note === latest.current.note && sent.when === latest.current.when;
+  const typed = useMemo(() => ({ figures, note, when }), [figures, note, when]);
+  const stillSent = useStillSent(typed);
   const leave = () => {
     if (entry) forget();
     onDone?.();
@@ -123,7 +119,6 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       return;
     }
     setFault(undefined);
-    const sent = latest.current;
     if (question !== undefined && question !== asked) {
       setAsked(question);
       return;
@@ -137,7 +132,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     )
       return;
     // What was typed while this was being written stays for the next.
-    if (!entry && sameAsSent(sent)) startAfresh();
+    if (!entry && stillSent(typed)) startAfresh();
     leave();
   };
   const field = (key: string, label: string, expected: Expectation, optional = false) => (

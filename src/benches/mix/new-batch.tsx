@@ -93,7 +93,7 @@ export function NewBatch() {
         put: { entries: [entry] },
       })
     ) {
-      setMeasured(null);
+      setMeasured((present) => (present === measured ? null : present));
       forget();
     }
   };

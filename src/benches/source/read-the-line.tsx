@@ -5,7 +5,7 @@ import { useState, type FormEvent } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { disinfectant } from '@/chemistry/source-water/disinfectant';
 import { purifier } from '@/chemistry/source-water/purifier';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { describeEntry } from '@/interface/describe-entry';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -27,6 +27,7 @@ export const ReadTheLine = inOwnScope(function ReadTheLine({ source }: { readonl
   const [figures, setFigures] = useKeptState<Partial<Record<Figure, number | null>>>(`${form} figures`, {});
   const [round, setRound] = useState(0);
   const [fault, setFault] = useState<string>();
+  const stillSent = useStillSent(figures);
   const file = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (focusRefused(event.currentTarget)) return;
@@ -42,7 +43,10 @@ export const ReadTheLine = inOwnScope(function ReadTheLine({ source }: { readonl
       sourceId: source.id,
       ...given,
     };
-    if (await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } })) {
+    if (
+      (await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } })) &&
+      stillSent(figures)
+    ) {
       setFigures({});
       forget();
       setRound(round + 1);

@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
@@ -19,6 +19,7 @@ export const Bottles = inOwnScope(function Bottles() {
   const form = 'bottles';
   const forget = useForgetDrafts(form);
   const [seen, setSeen] = useKeptState<Readonly<Record<string, number | null>>>(`${form} seen`, {});
+  const stillSent = useStillSent(seen);
   const bottles = bottlesOf(book, tank, now);
   if (bottles.length === 0) return null;
   const told = bottles.flatMap(({ solutionId }) => {
@@ -38,7 +39,7 @@ export const Bottles = inOwnScope(function Bottles() {
         })),
       },
     });
-    if (!kept) return;
+    if (!kept || !stillSent(seen)) return;
     setSeen({});
     forget();
   };

@@ -69,7 +69,7 @@ export function LossAndReservoir() {
       : void file(
           `Logged a refill of ${showText(quantity('volume', refill), units)}`,
           { kind: 'refill', at: now, volumeL: refill },
-          () => setRefill(null),
+          () => setRefill((present) => (present === refill ? null : present)),
         );
   const keepReservoir = async () => {
     const label = `${tank.name}: a reservoir of ${showText(quantity('volume', reservoirL), units)}`;
@@ -82,7 +82,7 @@ export function LossAndReservoir() {
     void file(
       `Logged ${showText(quantity('volume', stands), units)} in the reservoir`,
       { kind: 'reservoir-level', at: now, litres: stands },
-      () => setStands(null),
+      () => setStands((present) => (present === stands ? null : present)),
     );
 
   return (

@@ -61,7 +61,7 @@ export function smallHouse(now: number): Book {
   };
   const back: Tank = {
     ...newTank('back'),
-    name: 'Back',
+    name: 'Cellar',
     displayL: 50,
     cycle: { school: 'starter', startedAt: day(15) },
     setUp: {
