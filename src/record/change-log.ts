@@ -1,6 +1,7 @@
 import type { IDBPObjectStore } from 'idb';
 import type { LoggedChange } from './change';
 import { mergeRow, sameRow, isGroup } from './merge';
+import type { RowTable } from './schema';
 import { ChangeRefused } from './trouble';
 import { LAST_OF, type RecordDb, type Store } from './database';
 
@@ -59,51 +60,44 @@ export async function inTheWay(
   return new ChangeRefused(`“${change.label}” cannot be ${doing}: what it wrote was changed since.`);
 }
 
-/** What a change put in, took out and altered that is more than an entry or two: undoing it is asked about. */
-export function weightOf(change: LoggedChange, doing: 'undo' | 'redo'): string | undefined {
-  const counts = new Map<string, number>();
-  const count = (what: string) => counts.set(what, (counts.get(what) ?? 0) + 1);
-  for (const { table, before, after } of change.differences) {
-    const [left, wanted] = doing === 'undo' ? [after, before] : [before, after];
-    if (table === 'settings') continue;
-    if (wanted === undefined && left !== undefined) count(`removes ${SINGULAR[table]}`);
-    else if (table === 'entries' && left === undefined) count('brings back entry');
-  }
-  const of = (what: string) => counts.get(what) ?? 0;
-  const entries = of('removes entry');
-  const weighty =
-    of('removes tank') > 0 || of('removes water day') > 0 || entries + of('brings back entry') > MOST_UNASKED;
-  if (!weighty) return undefined;
-  const removed = [...counts].flatMap(([what, n]) =>
-    what.startsWith('removes ') ? [`${n} ${n === 1 ? what.slice(8) : PLURAL[what.slice(8)]}`] : [],
-  );
-  const back = of('brings back entry');
-  return [
-    removed.length > 0 ? `It removes ${removed.join(', ')}.` : '',
-    back > 0 ? `It brings back ${back} ${back === 1 ? 'entry' : 'entries'}.` : '',
-  ]
-    .join(' ')
-    .trim();
-}
-
-/** A line or a tick files a handful of entries; more came from a file. */
+/** A line or a tick touches a handful of rows; more came from a file. */
 const MOST_UNASKED = 12;
 
-const SINGULAR: Readonly<Record<string, string>> = {
-  tanks: 'tank',
-  salts: 'salt',
-  solutions: 'solution',
-  vessels: 'vessel',
-  sources: 'source',
-  waterDays: 'water day',
-  entries: 'entry',
+const ONE_AND_MORE: Readonly<Record<RowTable, readonly [one: string, more: string]>> = {
+  tanks: ['tank', 'tanks'],
+  salts: ['salt', 'salts'],
+  solutions: ['solution', 'solutions'],
+  vessels: ['vessel', 'vessels'],
+  sources: ['source', 'sources'],
+  waterDays: ['water day', 'water days'],
+  entries: ['entry', 'entries'],
 };
-const PLURAL: Readonly<Record<string, string>> = {
-  tank: 'tanks',
-  salt: 'salts',
-  solution: 'solutions',
-  vessel: 'vessels',
-  source: 'sources',
-  'water day': 'water days',
-  entry: 'entries',
-};
+
+/** What undoing or redoing a change would take with it, where that is more than an entry or two: it is asked about first. */
+export function weightOf({ differences }: LoggedChange, doing: 'undo' | 'redo'): string | undefined {
+  const removed = new Map<RowTable, number>();
+  const brought = new Map<RowTable, number>();
+  let altered = 0;
+  for (const { table, before, after } of differences) {
+    if (table === 'settings') continue;
+    const [left, wanted] = doing === 'undo' ? [after, before] : [before, after];
+    if (left !== undefined && wanted !== undefined) altered += 1;
+    else {
+      const tally = wanted === undefined ? removed : brought;
+      tally.set(table, (tally.get(table) ?? 0) + 1);
+    }
+  }
+  const rows = altered + [...removed.values(), ...brought.values()].reduce((sum, count) => sum + count, 0);
+  if (!removed.has('tanks') && !removed.has('waterDays') && rows <= MOST_UNASKED) return undefined;
+  return [
+    removed.size > 0 ? `It removes ${counted(removed)}.` : '',
+    brought.size > 0 ? `It brings back ${counted(brought)}.` : '',
+    altered > 0 ? `It puts ${altered} ${altered === 1 ? 'row' : 'rows'} back as before.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+function counted(tally: ReadonlyMap<RowTable, number>): string {
+  return [...tally].map(([table, count]) => `${count} ${ONE_AND_MORE[table][count === 1 ? 0 : 1]}`).join(', ');
+}

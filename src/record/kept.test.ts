@@ -112,6 +112,11 @@ describe('undo of one change', () => {
     const many = Array.from({ length: 40 }, (_, i) => note(`n${i}`));
     await here.commit({ label: 'Imported', put: { entries: many } });
     expect((await here.next('undo'))?.weight).toBe('It removes 40 entries.');
+    await here.commit({ label: 'Imported anew', put: { entries: many.map((each) => ({ ...each, note: 'other' })) } });
+    expect((await here.next('undo'))?.weight).toBe('It puts 40 rows back as before.');
+    await here.undo();
+    // What is imported as it stands changes nothing, and is no change.
+    expect(await here.commit({ label: 'Imported again', put: { entries: many } })).toBeUndefined();
     await here.commit({
       label: 'Planned',
       put: { waterDays: [{ id: 'd', at: 1.7e12, mixHours: 24, tanks: [{ tankId: 't', litres: 20, salinity: 35 }] }] },

@@ -2,7 +2,7 @@ import { inTheWay, lastOf, lastTurn, turned, type AnyChanges } from './change-lo
 import type { Change, Difference, Filed, LoggedChange } from './change';
 import { touchedRows } from './change';
 import type { Write } from './database';
-import { mergeRow, type Fields } from './merge';
+import { mergeRow, sameRow, type Fields } from './merge';
 import { namedBy, neededBy } from './references';
 import { TABLES, type Book, type Settings, type TableName } from './schema';
 import { ChangeRefused } from './trouble';
@@ -51,13 +51,15 @@ interface Filing {
   readonly undoDepth: number;
 }
 
-/** Writes a change and its place in the log, in a transaction. */
-export async function fileChange(tx: Write, filing: Filing): Promise<Filed> {
+/** Writes a change and its place in the log, in a transaction; nothing where it would change nothing. */
+export async function fileChange(tx: Write, filing: Filing): Promise<Filed | undefined> {
   const { label, rows, amend, settings, at, undoDepth } = filing;
   const differences: Difference[] = [];
   const write = async ({ table, id, after, base }: Touched) => {
     const before = await tx.objectStore(table).get(id);
     const row = after === undefined ? undefined : merged(table, { base, after, before }, label);
+    // An import puts back thousands of rows as they are.
+    if (sameRow(before, row)) return;
     differences.push({ table, id, before, after: row });
     await place(tx, table, id, row);
   };
@@ -67,6 +69,7 @@ export async function fileChange(tx: Write, filing: Filing): Promise<Filed> {
     const after = TABLES.settings.parse(amend(present));
     await write({ table: 'settings', id: 'settings', after, base: undefined });
   }
+  if (differences.length === 0) return undefined;
   const changes = tx.objectStore('changes');
   const turn = (await lastTurn(changes)) + 1;
   const seq = await changes.add({ at, label, differences, state: 'done', turn });
