@@ -83,6 +83,7 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let restsUntil = 0;
   let stopped = false;
+  let offeredAt: number | undefined;
   const copy = async () => {
     timer = undefined;
     const turn = store.standing?.turn;
@@ -101,7 +102,10 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   };
   const look = () => {
     const { standing, book } = store;
-    if (!book || !standing || copies.offer || standing.turn === copiedTurn || timer !== undefined) return;
+    if (!book || !standing || standing.turn === copiedTurn || timer !== undefined) return;
+    // A record that opened without its last changes is not copied until it is gone on with.
+    if (copies.offer) offeredAt ??= standing.turn;
+    if (standing.turn === offeredAt) return;
     if (book.tanks.length + book.entries.length === 0) return;
     timer = setTimeout(() => void copy(), Math.max(SOON_MS, restsUntil - performance.now()));
   };

@@ -75,15 +75,26 @@ export function useKeptState<Value>(
  * The row a form was opened on, kept with its drafts: what is saved is told apart from what another tab changed in the meantime.
  * @param row as it stands now; undefined for a new one
  */
-export function useBase<Row>(name: string, row: Row): readonly [Row, (opened: Row) => void] {
-  const key = keyOf(usePathname(), name);
+export function useBase<Row>(form: string, row: Row): readonly [Row, (opened: Row) => void] {
+  const address = usePathname();
+  const key = keyOf(address, `${form} opened`);
   const [opened, setOpened] = useState<Row>(() => {
-    const kept = read(key);
+    // Without drafts that were made from it, what was kept of an earlier visit is only old.
+    let drafts = 0;
+    each(keyOf(address, `${form} `), (other) => (drafts += other === key ? 0 : 1));
+    const kept = drafts > 0 ? read(key) : undefined;
     if (kept?.value !== undefined) return kept.value as Row;
     write(key, row);
     return row;
   });
-  return [opened, setOpened];
+  const open = useCallback(
+    (next: Row) => {
+      write(key, next);
+      setOpened(next);
+    },
+    [key],
+  );
+  return [opened, open];
 }
 
 /** Lets go of all drafts of a form on this bench: when it was filed, or given up. */
@@ -148,7 +159,7 @@ export function useRowForm<Row extends { readonly id: string }>(
   const form = `${kind} ${row?.id ?? 'new'}`;
   const forget = useForgetDrafts(form);
   const [id] = useKeptState(`${form} id`, () => row?.id ?? nanoid());
-  const [opened] = useBase(`${form} opened`, row);
+  const [opened] = useBase(form, row);
   const leave = () => {
     forget();
     onDone();

@@ -352,6 +352,18 @@ describe('site data cleared under an open tab', () => {
   });
 });
 
+describe('a record that goes on without what its copies hold', () => {
+  it('is known as another from then on, and counts on', async () => {
+    const { here } = await twoTabs();
+    const before = here.standing;
+    await here.fork();
+    expect(here.standing?.record).not.toBe(before?.record);
+    expect(here.standing?.turn).toBe(before?.turn);
+    await here.commit({ label: 'on', put: { entries: [note('a')] } });
+    expect(here.standing?.turn).toBe((before?.turn ?? 0) + 1);
+  });
+});
+
 describe('a log of before version 8', () => {
   it('is carried up: what could be undone and redone still can', async () => {
     const called = name();

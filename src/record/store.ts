@@ -1,4 +1,5 @@
 import { deleteDB, type IDBPDatabase } from 'idb';
+import { nanoid } from 'nanoid';
 import type { Change, Filed, PastChange, Step } from './change';
 import { lastOf, weightOf } from './change-log';
 import { Connection } from './connection';
@@ -182,6 +183,13 @@ export class RecordStore {
       const book = write();
       await tx.objectStore('settings').put(book.settings);
       for (const table of ROW_TABLES) for (const row of book[table]) await place(tx, table, row.id, row);
+    });
+  }
+
+  /** Goes on as a record of its own: what its copies hold that it does not is left to them. */
+  async fork(): Promise<void> {
+    await this.#write(0, async (tx) => {
+      await tx.objectStore('meta').put({ id: 'origin', record: nanoid(10) });
     });
   }
 

@@ -37,13 +37,14 @@ async function copyOf(database: string, zone: string, at: number): Promise<CopyH
   const store = new RecordStore(database, zone);
   try {
     const { tanks, entries, ...rest } = await store.reload();
-    const { standing } = store;
-    if (!standing || tanks.length + entries.length === 0) return undefined;
+    if (!store.standing || tanks.length + entries.length === 0) return undefined;
     const into = await folder();
-    const asNew = (await listCopies(into)).find(
-      ({ record, turn }) => record === standing.record && turn >= standing.turn,
-    );
-    if (asNew) return asNew;
+    const own = store.standing;
+    const newest = (await listCopies(into)).find(({ record }) => record === own.record);
+    if (newest?.turn === own.turn) return newest;
+    // The record opened without its last changes and was gone on with: its copies are those of another from here on.
+    if (newest && newest.turn > own.turn) await store.fork();
+    const standing = store.standing;
     const text = writeFile({ ...rest, tanks, entries }, new Date(at), store.setApart);
     return await keepCopy(into, { ...standing, at, tanks: tanks.length, entries: entries.length }, text);
   } finally {

@@ -52,7 +52,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   const [note, setNote] = useKeptState(`${form} note`, entry?.note ?? '');
   const [when, setWhen] = useKeptState<number | null>(`${form} when`, entry?.at ?? null);
   // What the entry said when it was opened: only what is changed here is written.
-  const [opened] = useBase(`${form} opened`, entry);
+  const [opened] = useBase(form, entry);
   // An entry has its identity before it is sent: sent again after a failure it is the same one.
   const [newId, setNewId] = useKeptState(`${form} id`, nanoid);
   const [fault, setFault] = useState<string>();

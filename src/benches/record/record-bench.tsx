@@ -5,6 +5,7 @@ import { Bench } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
 import { saveFile } from '@/interface/charts/save';
 import { ExportButton } from '@/interface/export-button';
+import { failureText } from '@/interface/failure-text';
 import { notify } from '@/interface/notices';
 import { PlainPage } from '@/interface/tank-frame';
 import { UnitChoices } from '@/interface/unit-choices';
@@ -93,7 +94,7 @@ function TheRecord({ book }: { readonly book: Book }) {
             onClick={() =>
               void restart().catch((error: unknown) =>
                 notify({
-                  text: error instanceof Error ? error.message : 'The demo could not be written anew.',
+                  text: failureText(error),
                   trouble: true,
                 }),
               )

@@ -30,7 +30,7 @@ function TankEditor() {
   const forget = useForgetDrafts(form);
   const [draft, setDraft] = useKeptState<Tank>(`${form} draft`, tank);
   // Of the tank only what was changed here is written.
-  const [opened, setOpened] = useBase(`${form} opened`, tank);
+  const [opened, setOpened] = useBase(form, tank);
   const { answer, cautions } = netVolumeAnswer(draft);
 
   const save = async (saved: Tank) => {

@@ -47,8 +47,9 @@ export type Said = ReadonlyMap<string, string>;
 /**
  * Asks every bench its own question of every tank of a record.
  * @param refusalsToo a refusal is an answer, as it is on a bench; else it is a fault
+ * @param tankId the one tank that is asked about; all where none is given
  */
-export function everyAnswer(book: Book, now: number, refusalsToo = false): Said {
+export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId?: string): Said {
   const said = new Map<string, string>();
   const listen = (who: string, work: () => Answer | Outcome<unknown> | undefined) => {
     try {
@@ -67,7 +68,8 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false): Said 
       throw new Error(`${who}: ${error instanceof Error ? error.message : String(error)}`, { cause: error });
     }
   };
-  for (const tank of book.tanks) askTank(book, tank, now, (bench, work) => listen(`${tank.name}: ${bench}`, work));
+  for (const tank of book.tanks.filter(({ id }) => tankId === undefined || id === tankId))
+    askTank(book, tank, now, (bench, work) => listen(`${tank.name}: ${bench}`, work));
   listen('water day', () => {
     const question = waterDayQuestion(book, proposedDay(book, now), now);
     if (!question) return undefined;

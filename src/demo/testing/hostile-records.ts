@@ -234,6 +234,8 @@ export interface HostileRecord {
   /** The figure that is at an end of its range, and that end: "entries water-change.volumeL = 100000". */
   readonly what: string;
   readonly book: Book;
+  /** The tank it is a figure of; undefined where it is the house's. */
+  readonly tankId: string | undefined;
 }
 
 type Plain = Record<string, unknown>;
@@ -265,9 +267,16 @@ export function hostileRecords(now: number): HostileRecord[] {
         [table]: table === 'settings' ? spoilt : house[table].map((each) => (each.id === row.id ? spoilt : each)),
       };
       const told = readTold(JSON.stringify({ ...(JSON.parse(written(house)) as Plain), [table]: book[table] }));
-      return 'read' in told ? [{ what: `${place}.${at} = ${value}`, book: told.read.book }] : [];
+      return 'read' in told
+        ? [{ what: `${place}.${at} = ${value}`, book: told.read.book, tankId: tankOf(table, row) }]
+        : [];
     }),
   );
+}
+
+function tankOf(table: RowTable | 'settings', { id, tankId }: Plain): string | undefined {
+  const found = table === 'tanks' ? id : tankId;
+  return typeof found === 'string' ? found : undefined;
 }
 
 let kept: { house: Book; text: string } | undefined;
