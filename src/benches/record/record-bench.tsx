@@ -45,7 +45,7 @@ function TheRecord({ book }: { readonly book: Book }) {
         <strong className="text-[1.3em] text-glass">{book.entries.length}</strong>{' '}
         {book.entries.length === 1 ? 'entry' : 'entries'} for{' '}
         <strong className="text-[1.3em] text-glass">{book.tanks.length}</strong>{' '}
-        {book.tanks.length === 1 ? 'tank' : 'tanks'}, all of them in this browser and nowhere else.
+        {book.tanks.length === 1 ? 'tank' : 'tanks'}, kept in this browser and nowhere else.
       </p>
       <p className="mt-2 max-w-3xl text-soft">
         <KeptSafe /> An exported file is the copy that survives a lost browser.
