@@ -44,6 +44,16 @@ test('a held key undoes once; redo stands in the notice; undoing a tank asks, an
   await expect(entryLine(page, 'magnesium 1320 mg/L')).toHaveCount(0);
   await notice(page).getByRole('button', { name: 'Redo' }).click();
   await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
+  // Two presses are two steps, however quick.
+  await page.evaluate(() => {
+    for (let i = 0; i < 2; i++) document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'u', bubbles: true }));
+  });
+  await expect(entryLine(page, 'calcium 431 mg/L')).toHaveCount(0);
+  await expect(entryLine(page, 'alkalinity 8.30 dKH')).toBeVisible();
+  await page.keyboard.press('y');
+  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+  await page.keyboard.press('y');
+  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
   // Something new after an undo throws nothing away.
   await page.keyboard.press('u');
   await expect(entryLine(page, 'magnesium 1320 mg/L')).toHaveCount(0);

@@ -158,7 +158,8 @@ export function useRowForm<Row extends { readonly id: string }>(
 ) {
   const form = `${kind} ${row?.id ?? 'new'}`;
   const forget = useForgetDrafts(form);
-  const [id] = useKeptState(`${form} id`, () => row?.id ?? nanoid());
+  // Not kept with the drafts: a tab that is duplicated takes those along, and makes rows of its own.
+  const [id] = useState(() => row?.id ?? nanoid());
   const [opened] = useBase(form, row);
   const leave = () => {
     forget();

@@ -12,7 +12,15 @@ const WORDS = {
  * Undoes or redoes a change and says so, with the way back. What takes more than an entry or two with it is asked about.
  * @param seq the change; the last one in any tab where none is given
  */
-export async function takeStep(store: RecordStore, doing: 'undo' | 'redo', seq?: number): Promise<void> {
+export function takeStep(store: RecordStore, doing: 'undo' | 'redo', seq?: number): Promise<void> {
+  // One after another: two presses are two steps, and the second is found once the first is done.
+  steps = steps.then(() => oneStep(store, doing, seq));
+  return steps;
+}
+
+let steps: Promise<void> = Promise.resolve();
+
+async function oneStep(store: RecordStore, doing: 'undo' | 'redo', seq: number | undefined): Promise<void> {
   const words = WORDS[doing];
   try {
     const step = await store.next(doing, seq);

@@ -54,7 +54,8 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   // What the entry said when it was opened: only what is changed here is written.
   const [opened] = useBase(form, entry);
   // An entry has its identity before it is sent: sent again after a failure it is the same one.
-  const [newId, setNewId] = useKeptState(`${form} id`, nanoid);
+  // It is not kept with the drafts: a tab that is duplicated takes those along, and logs entries of its own.
+  const [newId, setNewId] = useState(nanoid);
   const [fault, setFault] = useState<string>();
   // A fresh set of fields after each entry is filed.
   const [round, setRound] = useState(0);

@@ -53,7 +53,9 @@ function NewTankForm({ book }: { readonly book: Book }) {
   const { answer, cautions } = netVolumeAnswer(draft);
   const make = async (tank: Tank) => {
     const usual = Object.fromEntries(FIRST_TARGETS.map((id) => [id, [...PARAMETERS[id].band]])) as Tank['targets'];
-    const made: Tank = { ...tank, targets: { ...usual, ...tank.targets } };
+    // A tab that was duplicated holds the same draft, and may have made its tank already.
+    const id = book.tanks.some((other) => other.id === tank.id) ? nanoid() : tank.id;
+    const made: Tank = { ...tank, id, targets: { ...usual, ...tank.targets } };
     if (await commit({ label: `Made ${made.name}`, put: { tanks: [made] }, settings: (present) => present })) {
       forget();
       router.push(`/${name}/${made.id}/today`);
