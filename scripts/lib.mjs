@@ -90,14 +90,14 @@ export function freePort() {
   });
 }
 
-/** Only this machine is answered unless HOST says otherwise: nothing of the product asks who is there. */
-export const HOST = process.env.HOST ?? '127.0.0.1';
+/** Only this machine is answered unless LISTEN_ON says otherwise: nothing of the product asks who is there. */
+const LISTEN_ON = process.env.LISTEN_ON ?? '127.0.0.1';
 
 /** Starts the built server and waits until it answers. */
 export async function startServer(port, stdio = 'ignore') {
   const server = spawn(
     process.execPath,
-    [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-H', HOST, '-p', String(port)],
+    [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-H', LISTEN_ON, '-p', String(port)],
     { cwd: ROOT, stdio, env: QUIET },
   );
   for (let i = 0; i < 150; i++) {
