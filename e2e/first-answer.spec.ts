@@ -47,6 +47,13 @@ test('the keeper overrules a figure and the answer moves with it', async ({ page
   await expect(answer(page)).toContainText(/36\.6\s?mL\/day/);
   await page.getByLabel('Net volume').fill('155');
   await expect(answer(page)).toContainText(/18\.3\s?mL\/day/);
+  // It stays while one looks elsewhere, and the answer says so.
+  await goToBench(page, 'Mix');
+  await goToBench(page, 'Dose');
+  await expect(
+    page.getByText(/With your figure for the net volume and the alkalinity a day, not the record’s/),
+  ).toBeVisible();
+  await expect(answer(page)).toContainText(/18\.3\s?mL\/day/);
   await page.getByRole('button', { name: 'your figure; put back' }).first().click();
   await page.getByLabel('Alkalinity taken a day').fill('-1');
   await expect(page.getByRole('alert').filter({ hasText: 'below nought' })).toBeVisible();

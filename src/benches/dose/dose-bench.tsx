@@ -1,6 +1,8 @@
 'use client';
 
+import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
+import { listed } from '@/chemistry/words';
 import { useKeptState } from '@/interface/kept-draft';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -25,14 +27,27 @@ export function DoseBench() {
   const { book, tank } = useTank();
   const now = useNow();
   useTitle(`Dose, ${tank.name}`);
-  const [method, setMethod] = useKeptState('dose-bench method', tank.method);
+  const [method, setMethod] = useState(tank.method);
   const [overrides, setOverrides] = useKeptState<DoseOverrides>('dose-bench overrides', {});
   const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now, overrides));
+  const own = [
+    ...(overrides.netVolumeL === undefined ? [] : ['the net volume']),
+    ...Object.keys(overrides.perDay ?? {}).map((element) => `the ${element} a day`),
+  ];
   return (
     <Bench question="What does the tank take, and what replaces it?">
       <div className="mb-4">
         <ChoiceRow label="How it is replaced" choices={SCHOOLS} chosen={method} onChoose={setMethod} />
       </div>
+      {question && own.length > 0 && (
+        // Kept while one looks elsewhere, so it is said where the answer stands.
+        <p className="mb-3 text-kelp">
+          With your figure for {listed(own)}, not the record’s.{' '}
+          <Button look="quiet" onClick={() => setOverrides({})}>
+            Put the record’s back
+          </Button>
+        </p>
+      )}
       {!question ? (
         <>
           <Refused refusal={refusal} otherwise="" />
