@@ -28,7 +28,10 @@ export function CopyBanner() {
     try {
       const told = await readCopyKept(head.name);
       if ('faults' in told) {
-        notify({ text: `This copy cannot be read: ${told.faults[0] ?? ''}`, trouble: true });
+        notify({
+          text: `This copy cannot be read (${told.faults[0] ?? ''}): look at the others under “All copies”.`,
+          trouble: true,
+        });
         return;
       }
       if (!book) await store.erase();
@@ -45,13 +48,17 @@ export function CopyBanner() {
       actions={
         <>
           <Act onClick={() => void bringBack()}>Bring it back</Act>
-          <Link
-            href={`/${name}/record`}
-            className="inline-flex min-h-11 items-center px-2 underline underline-offset-4"
-          >
-            All copies
-          </Link>
-          <Act onClick={() => declineCopy(head.name)}>{why === 'empty' ? 'Start afresh' : 'Stay with this'}</Act>
+          {book && (
+            <Link
+              href={`/${name}/record`}
+              className="inline-flex min-h-11 items-center px-2 underline underline-offset-4"
+            >
+              All copies
+            </Link>
+          )}
+          {book && (
+            <Act onClick={() => declineCopy(head.name)}>{why === 'empty' ? 'Start afresh' : 'Stay with this'}</Act>
+          )}
         </>
       }
     >

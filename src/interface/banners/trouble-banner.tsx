@@ -28,6 +28,17 @@ export function TroubleBanner() {
     });
     if (sure) await store.letGo().catch(() => undefined);
   };
+  const throwAway = async () => {
+    const sure = await askFirst({
+      title: 'Throw away the database that cannot be opened?',
+      text: 'What it holds cannot be read here any more. Copies kept apart from it stay.',
+      yes: 'Throw it away',
+      no: 'Cancel',
+    });
+    if (!sure) return;
+    await store.erase().catch(() => undefined);
+    await lookForCopies(store);
+  };
   return (
     <Banner
       grave
@@ -52,6 +63,7 @@ export function TroubleBanner() {
           ) : (
             <Act onClick={() => void retry()}>Try again</Act>
           )}
+          {trouble.kind === 'damaged' && !book && <Act onClick={() => void throwAway()}>Start empty</Act>}
         </>
       }
     >
