@@ -1,6 +1,5 @@
 import { once } from 'node:events';
 import { connect } from 'node:net';
-import { networkInterfaces } from 'node:os';
 import { expect, test } from '@playwright/test';
 
 /** The route handler as it runs behind the built server. */
@@ -91,11 +90,8 @@ test('a body too large is refused by its length, before it is sent', async ({ ba
 });
 
 test('the server answers this machine alone', async ({ baseURL }) => {
-  const outside = Object.values(networkInterfaces())
-    .flatMap((each) => each ?? [])
-    .find(({ internal, family }) => !internal && family === 'IPv4');
-  test.skip(!outside, 'this machine has no other address');
-  const socket = connect(Number(new URL(baseURL ?? '').port), outside?.address ?? '');
+  // Another address of this machine's own, as one from the network would be: a server that listens on all of them answers here too.
+  const socket = connect(Number(new URL(baseURL ?? '').port), '127.0.0.2');
   const [error] = (await once(socket, 'error')) as [NodeJS.ErrnoException];
   expect(error.code).toBe('ECONNREFUSED');
 });
