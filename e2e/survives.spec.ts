@@ -234,7 +234,34 @@ test('written but not read back counts as saved; a line typed while another is w
   await expect(alertSaying(page, 'This was saved')).toHaveCount(0);
   await expect(entryLine(page, 'alkalinity 8.30 dKH')).toHaveCount(1);
 
-  // Another tab's long transaction holds the write up while the next line is typed.
+  await holdWrites(page);
+  await jotField(page).fill('ca 431');
+  await jotField(page).press('Enter');
+  await jotField(page).fill('mg 1320');
+  await page.evaluate(() => (window as unknown as { letGo: () => void }).letGo());
+  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+  await expect(jotField(page)).toHaveValue('mg 1320');
+  await jotField(page).press('Enter');
+  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
+
+  // The same in the fields: what is typed on is for the next entry, and that is another one.
+  const form = page.getByRole('form', { name: 'Log by fields' });
+  await form.getByRole('radio', { name: 'Test', exact: true }).click();
+  await form.getByLabel('Calcium').fill('440');
+  await holdWrites(page);
+  await form.getByRole('button', { name: 'Log it' }).click();
+  await form.getByLabel('Note').fill('the next');
+  await page.evaluate(() => (window as unknown as { letGo: () => void }).letGo());
+  await expect(entryLine(page, 'calcium 440 mg/L')).toBeVisible();
+  await expect(form.getByLabel('Note')).toHaveValue('the next');
+  await form.getByLabel('Calcium').fill('450');
+  await form.getByRole('button', { name: 'Log it' }).click();
+  await expect(entryLine(page, 'calcium 450 mg/L')).toBeVisible();
+  await expect(entryLine(page, 'calcium 440 mg/L')).toBeVisible();
+});
+
+/** Holds all writing up, as another tab's long transaction does, until `letGo` is called in the page. */
+async function holdWrites(page: Page): Promise<void> {
   await page.evaluate(async (version) => {
     const opening = indexedDB.open('mild-tide', version);
     const db = await new Promise<IDBDatabase>((resolve) => (opening.onsuccess = () => resolve(opening.result)));
@@ -247,15 +274,7 @@ test('written but not read back counts as saved; a line typed while another is w
     hold();
     (window as unknown as { letGo: () => void }).letGo = () => (state.holding = false);
   }, RECORD_VERSION);
-  await jotField(page).fill('ca 431');
-  await jotField(page).press('Enter');
-  await jotField(page).fill('mg 1320');
-  await page.evaluate(() => (window as unknown as { letGo: () => void }).letGo());
-  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
-  await expect(jotField(page)).toHaveValue('mg 1320');
-  await jotField(page).press('Enter');
-  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
-});
+}
 
 test('what is typed into a form survives a change of bench and a reload', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');

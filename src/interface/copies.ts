@@ -20,9 +20,11 @@ export interface Copies {
   /** Whether the last attempt to keep one failed. */
   readonly failed: boolean;
   readonly offer: ReturnType<typeof copyToOffer>;
+  /** Whether it was looked for a copy to offer: before that none is written, or it might stand in its place. */
+  readonly looked: boolean;
 }
 
-let copies: Copies = { heads: undefined, failed: false, offer: undefined };
+let copies: Copies = { heads: undefined, failed: false, offer: undefined, looked: false };
 const listeners = new Set<() => void>();
 
 function set(next: Partial<Copies>): void {
@@ -46,12 +48,11 @@ export function useCopies(): Copies {
 /** Looks for a copy to offer once the record was opened, or could not be. */
 export async function lookForCopies(store: RecordStore): Promise<void> {
   const heads = await copiesKept().catch(() => undefined);
-  if (!heads) return;
   const { book, standing, trouble } = store;
   const lost = trouble?.kind === 'damaged';
-  const declined = keptDeclined();
-  const offer = book || lost ? copyToOffer(heads, standing, lost || book?.tanks.length === 0) : undefined;
-  set({ heads, offer: offer && offer.head.name !== declined ? offer : undefined });
+  const found = heads && (book || lost) ? copyToOffer(heads, standing, lost || book?.tanks.length === 0) : undefined;
+  const offer = found && found.head.name !== keptDeclined() ? found : undefined;
+  set({ heads, offer, looked: book !== undefined });
 }
 
 const DECLINED = 'mild-tide:copy-declined';
@@ -84,6 +85,7 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   let restsUntil = 0;
   let stopped = false;
   let offeredAt: number | undefined;
+  let looking: Promise<void> | undefined;
   const copy = async () => {
     timer = undefined;
     const turn = store.standing?.turn;
@@ -102,6 +104,11 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   };
   const look = () => {
     const { standing, book } = store;
+    if (book && !copies.looked) {
+      // Opened at last, after another tab had stood in the way.
+      looking ??= lookForCopies(store).finally(() => (looking = undefined));
+      return;
+    }
     if (!book || !standing || standing.turn === copiedTurn || timer !== undefined) return;
     // A record that opened without its last changes is not copied until it is gone on with.
     if (copies.offer) offeredAt ??= standing.turn;
@@ -116,11 +123,13 @@ function followWithCopies(database: string, store: RecordStore): () => void {
     void copy();
   };
   const leave = store.subscribe(look);
+  listeners.add(look);
   document.addEventListener('visibilitychange', hide);
   look();
   return () => {
     stopped = true;
     leave();
+    listeners.delete(look);
     clearTimeout(timer);
     document.removeEventListener('visibilitychange', hide);
   };

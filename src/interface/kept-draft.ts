@@ -99,7 +99,7 @@ export function useBase<Row>(form: string, row: Row): readonly [Row, (opened: Ro
 
 /** Lets go of all drafts of a form on this bench: when it was filed, or given up. */
 export function useForgetDrafts(form: string): () => void {
-  const prefix = keyOf(usePathname(), form);
+  const prefix = keyOf(usePathname(), `${form} `);
   return useCallback(() => each(prefix, forget), [prefix]);
 }
 

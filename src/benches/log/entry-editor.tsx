@@ -67,7 +67,6 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     setFigures({});
     setNote('');
     setWhen(null);
-    setNewId(nanoid());
     setAsked(undefined);
     setRound(round + 1);
   };
@@ -133,7 +132,11 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     )
       return;
     // What was typed while this was being written stays for the next.
-    if (!entry && stillSent(typed)) startAfresh();
+    if (!entry) {
+      // The next one is another entry, whether the form is emptied for it or was typed on meanwhile.
+      setNewId(nanoid());
+      if (stillSent(typed)) startAfresh();
+    }
     leave();
   };
   const field = (key: string, label: string, expected: Expectation, optional = false) => (
