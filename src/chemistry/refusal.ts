@@ -28,6 +28,11 @@ export class Refusal extends Error {
   }
 }
 
+/** A refused value to be read: as it was typed, or, where it was worked out, with no more figures than mean anything. */
+export function valueText({ value }: RefusalDetail): string {
+  return typeof value === 'number' && String(value).length > 8 ? String(Number(value.toPrecision(4))) : String(value);
+}
+
 function refusalSentence({ field, value, allowed, hint }: RefusalDetail): string {
   return `${field}: ${String(value)} is outside ${allowed}.${hint ? ` ${hint}` : ''}`;
 }

@@ -1,4 +1,4 @@
-import type { RefusalDetail } from '@/chemistry/refusal';
+import { valueText, type RefusalDetail } from '@/chemistry/refusal';
 
 /** Where an answer would stand: why there is none, in the field's own words. */
 export function Refused({
@@ -15,7 +15,7 @@ export function Refused({
   return (
     <div role="alert" className="max-w-3xl">
       <p className={`${size} text-rust`}>
-        {refusal.field} is taken from {refusal.allowed}; this is {String(refusal.value)}.
+        {refusal.field} is taken from {refusal.allowed}; this is {valueText(refusal)}.
       </p>
       {refusal.hint && <p className="mt-1 text-rust">{refusal.hint}</p>}
     </div>

@@ -190,3 +190,16 @@ describe('a change that falls due', () => {
     expect(changeLine()).toBeUndefined();
   });
 });
+
+describe('a bench that the record refuses', () => {
+  it('is told on Today with its field, range and value, and takes no other with it', () => {
+    // A million mL a day in 360 L: no water takes that, so the demand is refused.
+    const entries = [standing(20, 1_000_000), alk(10, 8), alk(5, 8), alk(1, 8), refill(2, 10)];
+    const { lines } = todayOf(bookOf(entries), base, now);
+    const dose = lines.find(({ title }) => title === 'Dose');
+    expect(dose?.answer.says.join(' ')).toMatch(
+      /^Not worked out: .* is taken from .*; the record makes it \d{1,7}(\.\d{1,3})?\.$/,
+    );
+    expect(lines.map(({ title }) => title)).toEqual(expect.arrayContaining(['Top-off', 'Series']));
+  });
+});

@@ -1,7 +1,7 @@
 import type { Answer } from '@/chemistry/calculator';
 import { maintenanceDose } from '@/chemistry/dosing/maintenance';
 import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
-import { attempt } from '@/chemistry/refusal';
+import { attempt, valueText } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { away } from '@/chemistry/top-off/away';
 import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
@@ -73,12 +73,12 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
 function lineOf(bench: BenchOfToday, title: string, line: () => TodayLine | undefined): TodayLine | undefined {
   const { outcome, refusal } = attempt(line);
   if (!refusal) return outcome;
-  const { field, value, allowed, hint } = refusal;
+  const { field, allowed, hint } = refusal;
   return {
     bench,
     title,
     answer: {
-      says: [`Not worked out: ${field} is taken from ${allowed}; the record makes it ${String(value)}.`],
+      says: [`Not worked out: ${field} is taken from ${allowed}; the record makes it ${valueText(refusal)}.`],
       certainty: 'not enough yet',
       because: hint === undefined ? [] : [hint],
     },
