@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, test as base, type BrowserContext, type Page } from '@playwright/test';
 import pinned from '../scripts/pinned-moment.json' with { type: 'json' };
 
@@ -73,4 +74,21 @@ export async function workingText(page: Page): Promise<string> {
     .getByRole('table', { name: /The working/ })
     .first()
     .innerText();
+}
+
+/** An entry in the list of the Log bench, by some of its words. */
+export const entryLine = (page: Page, text: string) =>
+  page.getByRole('region', { name: 'Entries', exact: true }).getByText(text);
+
+/** An alert that says something. */
+export const alertSaying = (page: Page, text: string | RegExp) => page.getByRole('alert').filter({ hasText: text });
+
+/** What leaves as a file when something is pressed. */
+export async function download(
+  page: Page,
+  click: () => Promise<void>,
+): Promise<{ entries: { id: string }[]; setApart?: unknown[] }> {
+  const saved = page.waitForEvent('download');
+  await click();
+  return JSON.parse(await readFile(await (await saved).path(), 'utf8')) as { entries: { id: string }[] };
 }

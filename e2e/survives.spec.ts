@@ -1,34 +1,22 @@
-import { readFile, writeFile } from 'node:fs/promises';
 import type { BrowserContext, Page } from '@playwright/test';
-import { hostileRecords } from '../src/demo/testing/hostile-records';
-import { writeFile as recordText } from '../src/record/file';
 import { RECORD_VERSION } from '../src/record/schema';
-import { answer, expect, goToBench, jot, jotField, makeOwnTank, NOW, openDemo, pinClock, test } from './steps';
+import {
+  alertSaying,
+  download,
+  entryLine,
+  expect,
+  goToBench,
+  jot,
+  jotField,
+  makeOwnTank,
+  NOW,
+  answer,
+  test,
+} from './steps';
 
-/** What keepers, full disks, held keys and odd files do to a record, and what it survives. */
+/** What full disks, held keys and second tabs do to a record, and what it survives. */
 
 const notice = (page: Page) => page.getByRole('region', { name: /Notifications/ });
-const entryLine = (page: Page, text: string) =>
-  page.getByRole('region', { name: 'Entries', exact: true }).getByText(text);
-const alertSaying = (page: Page, text: string | RegExp) => page.getByRole('alert').filter({ hasText: text });
-
-async function takeIn(page: Page, text: string): Promise<void> {
-  await page
-    .getByLabel('Choose a file')
-    .setInputFiles({ name: 'record.json', mimeType: 'application/json', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: 'Take it in' }).click();
-  await expect(page.getByRole('button', { name: 'Take it in' })).toBeHidden();
-}
-
-async function download(
-  page: Page,
-  click: () => Promise<void>,
-): Promise<{ entries: { id: string }[]; setApart?: unknown[] }> {
-  const saved = page.waitForEvent('download');
-  await click();
-  return JSON.parse(await readFile(await (await saved).path(), 'utf8')) as { entries: { id: string }[] };
-}
-
 test('a held key undoes once; redo stands in the notice; undoing a tank asks, and redo works where no tank is left', async ({
   page,
 }) => {
@@ -112,67 +100,6 @@ test('a notice undoes its own change, not another tab’s; an entry edited in tw
   await form(page).getByRole('button', { name: 'Save the correction' }).click();
   await expect(entryLine(page, 'calcium 440 mg/L')).toContainText('cloudy water');
 });
-
-test('no screen fails on a line that is out of all bounds, and a bench that refuses stands alone', async ({ page }) => {
-  await openDemo(page, 'today');
-  await jotField(page).fill('9999999999 days ago alk 8');
-  await expect(page.getByText('That is before 1990; a year may have slipped.')).toBeVisible();
-  await page.reload();
-  await expect(answer(page)).toBeVisible();
-  await expect(jotField(page)).toHaveValue('9999999999 days ago alk 8');
-  await jotField(page).fill('2 days ago dosed 4 l carbonate part');
-  await jotField(page).press('Enter');
-  await jot(page, '2 days ago dosed 4 l carbonate part');
-  await goToBench(page, 'Dose');
-  // Whatever it says of such a tank, it says it on the bench; the others answer.
-  await expect(answer(page)).toBeVisible();
-  await expect(page.getByText('This screen failed')).toHaveCount(0);
-  await goToBench(page, 'Series');
-  await expect(answer(page)).toBeVisible();
-});
-
-test('records that import takes are borne by every screen, at the ends of their ranges', async ({ page }) => {
-  test.slow();
-  const wanted = [
-    'tanks back.cycle.startedAt = 0',
-    'tanks bay.displayL = 1',
-    'tanks bay.netVolumeL = 0.1',
-    'tanks bay.targets.alkalinity.1',
-    'tanks bay.routine.changeL = 100000',
-    'salts salt.profile.alkalinity',
-    'entries standing-dose.mlPerDay = 1000000',
-    'entries reactor.mlPerMin = 1000',
-    'entries dose.volumeMl = 100000',
-    'entries reading.values.salinity = 5',
-    'entries water-change.at',
-    'settings.away.leavesAt',
-  ];
-  const all = hostileRecords(NOW);
-  await page.goto('/mine/record');
-  for (const start of wanted) {
-    const record = all.findLast(({ what }) => what.startsWith(start));
-    if (!record) throw new Error(`no record ${start}`);
-    await takeIn(page, recordText(record.book, new Date(NOW)));
-    for (const [key, bench] of BENCH_KEYS) {
-      await page.keyboard.press(key);
-      await expect(page, record.what).toHaveURL(new RegExp(`/bay/${bench}$`));
-      await expect(page.getByRole('heading', { level: 1 }).first(), `${record.what} on ${bench}`).toBeVisible();
-      await expect(page.getByText('This screen failed'), record.what).toHaveCount(0);
-    }
-    if (record.what.startsWith('tanks back')) {
-      await page.goto('/mine/back/cycle');
-      await expect(page.getByText(/start of the cycle is taken from the last 730 days/)).toBeVisible();
-    }
-    await page.keyboard.press('r');
-    await expect(page).toHaveURL(/\/record$/);
-  }
-});
-
-const BENCH_KEYS = [
-  ['1', 'today'],
-  ['9', 'dose'],
-  ['8', 'top-off'],
-] as const;
 
 test('a row on disk that cannot be read is set apart and shown, leaves with the export, and can be removed', async ({
   page,
@@ -414,56 +341,6 @@ test('a full disk: said so, the record exported from memory, and a warning that 
   await jotField(page).press('Enter');
   await expect(jotField(page)).toHaveValue('');
   await expect(page.getByRole('status').filter({ hasText: 'The disk was full a while ago' })).toBeVisible();
-});
-
-test('a moved device is asked about, a clock at its start is said, and the zone can be changed', async ({
-  browser,
-}) => {
-  const context = await browser.newContext({ timezoneId: 'America/New_York' });
-  await pinClock(context);
-  const page = await context.newPage();
-  await page.goto('/mine/record');
-  await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v7.json');
-  await page.getByRole('button', { name: 'Take it in' }).click();
-  const asks = page.getByRole('status').filter({ hasText: 'This device is in America/New York' });
-  await expect(asks).toContainText('Europe/Lisbon');
-  await page.getByRole('button', { name: 'Stay with Europe/Lisbon' }).click();
-  await page.reload();
-  await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('Europe/Lisbon');
-  await expect(asks).toHaveCount(0);
-  await page.getByLabel('Days begin at midnight in').selectOption('Asia/Tokyo');
-  await page.getByRole('button', { name: 'Use America/New York' }).click();
-  await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('America/New_York');
-  await context.clock.setFixedTime(1000);
-  await page.reload();
-  await expect(page.getByText('This device’s clock stands at 1970-01-01')).toBeVisible();
-  await context.close();
-});
-
-test('a file too large is refused by its size, and odd tank names come in under others', async ({ page }, info) => {
-  await page.goto('/mine/record');
-  const path = info.outputPath('large.json');
-  await writeFile(path, Buffer.alloc(61_000_000, '['));
-  await page.getByLabel('Choose a file').setInputFiles(path);
-  await expect(alertSaying(page, 'files of up to 60 MB are read')).toBeVisible();
-  // Deep nesting is read beside the page, which answers meanwhile.
-  await page
-    .getByLabel('Choose a file')
-    .setInputFiles({ name: 'deep.json', mimeType: 'application/json', buffer: Buffer.alloc(4_000_000, '[') });
-  await expect(alertSaying(page, 'This is not a JSON file')).toBeVisible({ timeout: 30_000 });
-  const text = (await readFile('src/record/fixtures/record-v7.json', 'utf8'))
-    .replaceAll('"bay"', '"a/b%"')
-    .replace('Europe/Lisbon', 'Mars/Olympus');
-  await page
-    .getByLabel('Choose a file')
-    .setInputFiles({ name: 'odd.json', mimeType: 'application/json', buffer: Buffer.from(text) });
-  const preview = page.getByRole('status').filter({ hasText: 'odd.json' });
-  await expect(preview).toContainText('The tank known as “a/b%” is known as “tank-1” from now on');
-  await expect(preview).toContainText('does not know the time zone “Mars/Olympus”');
-  await page.getByRole('button', { name: 'Take it in' }).click();
-  await expect(preview).toBeHidden();
-  await page.goto('/mine/tank-1/today');
-  await expect(answer(page)).toBeVisible();
 });
 
 test('a database that cannot be opened leads to its copy; a bench that fails stands alone, and what was typed is put aside', async ({
