@@ -64,10 +64,12 @@ test('a held key undoes once; redo stands in the notice; undoing a tank asks, an
   await expect(page.getByText('0 entries for 1 tank')).toBeVisible();
   await page.keyboard.press('u');
   await asked.getByRole('button', { name: 'Undo' }).click();
+  await expect(notice(page)).toContainText('Undone: Made Bay Window');
   await page.goto('/mine');
   await expect(page.getByText('Your first tank')).toBeVisible();
   await page.locator('h1').click();
   await page.keyboard.press('y');
+  await expect(notice(page)).toContainText('Done again: Made Bay Window');
   await page.goto('/mine');
   await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
 });
