@@ -11,8 +11,6 @@ import { useUndo } from './use-undo';
 import { useBookIfRead, useTank, useWorkspace } from './workspace';
 
 interface Props {
-  /** What fails, as its reader knows it: "This bench". */
-  readonly what: string;
   /** Said in place of what failed. */
   readonly otherwise: (error: Error, again: () => void) => ReactNode;
   /** Done once, when it fails. */
@@ -23,7 +21,7 @@ interface Props {
 }
 
 /** A part of a page that fails alone: the rest of the page stands, and the part is tried again once what it rests on has changed. */
-export class FailsAlone extends Component<Props, { readonly error: Error | undefined }> {
+class FailsAlone extends Component<Props, { readonly error: Error | undefined }> {
   override state = { error: undefined as Error | undefined };
 
   static getDerivedStateFromError(error: unknown) {
@@ -49,7 +47,6 @@ export function BenchBoundary({ address, children }: { readonly address: string;
   const { book } = useTank();
   return (
     <FailsAlone
-      what="This bench"
       rests={[book, address]}
       // What was typed may be the cause, and must not come back with the next load. A refusal is no fault: what was typed stays.
       onFailed={(error) => {
@@ -135,7 +132,6 @@ export function PartBoundary({ what, children }: { readonly what: string; readon
   const book = useBookIfRead();
   return (
     <FailsAlone
-      what={what}
       rests={[book]}
       otherwise={(_, again) => (
         <p className="px-4 py-2 text-sm text-rust" role="alert">

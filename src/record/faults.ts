@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 
 /** Where a fault stands: "entries[12].values.alkalinity". */
-export function placeOf(path: readonly PropertyKey[], whole = 'file'): string {
+function placeOf(path: readonly PropertyKey[], whole = 'file'): string {
   return (
     path.reduce<string>(
       (place, key) => (typeof key === 'number' ? `${place}[${key}]` : place ? `${place}.${String(key)}` : String(key)),

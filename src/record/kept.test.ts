@@ -327,6 +327,8 @@ describe('site data cleared under an open tab', () => {
     await clear(called);
     await expect(s.reload()).rejects.toMatchObject({ kind: 'cleared' });
     expect(s.book?.entries).toHaveLength(1);
+    // A key pressed meanwhile reads the log, and finds nothing to say against it.
+    expect(await s.next('undo')).toBeUndefined();
     await expect(s.commit({ label: 'x', put: { entries: [note('b')] } })).rejects.toMatchObject({ kind: 'cleared' });
     await s.putBack();
     expect(s.trouble).toBeUndefined();

@@ -125,6 +125,7 @@ export class RecordStore {
       if (emptied && !this.#erased && this.#book && this.#book.tanks.length + this.#book.entries.length > 0)
         throw new StoreTrouble('cleared');
       this.#erased = false;
+      if (this.#trouble?.kind === 'cleared') this.#trouble = undefined;
       const { rows: sorted, settings: told, setApart } = sortRows(raw, this.#book);
       this.#setApart = setApart;
       this.#book = {
@@ -304,8 +305,9 @@ export class RecordStore {
   ): Promise<Result> {
     try {
       const result = await this.#connection.run(doing, withinMs, work);
-      // That something can be read does not say that there is room again.
-      if (this.#trouble && (doing === 'writing' || this.#trouble.kind !== 'full')) {
+      // That something can be read does not say that there is room again, nor that what was cleared is back: the whole reading tells.
+      const kind = this.#trouble?.kind;
+      if (kind && kind !== 'cleared' && (doing === 'writing' || kind !== 'full')) {
         this.#trouble = undefined;
         this.#tell();
       }
