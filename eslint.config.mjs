@@ -10,13 +10,59 @@ import tseslint from 'typescript-eslint';
  */
 const MAY_IMPORT = {
   chemistry: [],
-  record: ['chemistry'],
-  reckoning: ['record', 'chemistry'],
-  demo: ['reckoning', 'record', 'chemistry'],
-  workers: ['record', 'chemistry'],
-  interface: ['demo', 'workers', 'reckoning', 'record', 'chemistry'],
-  benches: ['interface', 'reckoning', 'record', 'chemistry'],
-  app: ['benches', 'interface', 'demo', 'reckoning', 'record', 'chemistry'],
+  calculators: ['chemistry'],
+  record: ['calculators', 'chemistry'],
+  reckoning: ['record', 'calculators', 'chemistry'],
+  demo: ['reckoning', 'record', 'calculators', 'chemistry'],
+  workers: ['record', 'calculators', 'chemistry'],
+  interface: ['demo', 'workers', 'reckoning', 'record', 'calculators', 'chemistry'],
+  benches: ['interface', 'reckoning', 'record', 'calculators', 'chemistry'],
+  app: ['benches', 'interface', 'demo', 'reckoning', 'record', 'calculators', 'chemistry'],
+};
+
+/**
+ * The subjects of the two storeys of the core, each in the order in which they stand on one another: a subject may import
+ * those before it. Files beside the folders: of chemistry below them all (refusals, molar masses, observations), of the
+ * calculators above them all (the list of calculators and the doors to it).
+ */
+const SUBJECTS = {
+  chemistry: [
+    'seawater',
+    'units',
+    'carbonate',
+    'nitrogen',
+    'tank-model',
+    'reagents',
+    'consumption',
+    'evaporation',
+    'mixing',
+    'water-change',
+    'set-up',
+    'source-water',
+    'top-off',
+    'cycle',
+    'testing',
+  ],
+  calculators: [
+    'calculator',
+    'parameters',
+    'seawater',
+    'carbonate',
+    'nitrogen',
+    'reagents',
+    'reactor',
+    'dosing',
+    'nutrients',
+    'evaporation',
+    'mixing',
+    'source-water',
+    'top-off',
+    'water-change',
+    'set-up',
+    'cycle',
+    'forecast',
+    'testing',
+  ],
 };
 
 const layers = Object.keys(MAY_IMPORT);
@@ -30,6 +76,25 @@ const zones = layers.flatMap((layer) =>
     })),
 );
 
+const subjectZones = Object.entries(SUBJECTS).flatMap(([storey, subjects]) =>
+  subjects.flatMap((subject, i) =>
+    subjects
+      .slice(i + 1)
+      // What tests are made with stands above the subjects; only tests may reach up to it.
+      .filter((later) => later !== 'testing')
+      .map((later) => ({
+        target: `./src/${storey}/${subject}`,
+        from: `./src/${storey}/${later}`,
+        message: `${storey}/${subject} stands below ${later}.`,
+      })),
+  ),
+);
+const listZone = {
+  target: SUBJECTS.calculators.filter((each) => each !== 'testing').map((each) => `./src/calculators/${each}`),
+  from: ['./src/calculators/calculators.ts', './src/calculators/json-lines.ts'],
+  message: 'A calculator does not know the list it stands in.',
+};
+
 const outsideWorld = ['react', 'react-dom', 'react/*', 'next', 'next/*', 'idb', 'radix-ui', 'recharts', 'cmdk'];
 
 export default defineConfig(
@@ -40,7 +105,7 @@ export default defineConfig(
     plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })] },
     rules: {
-      'import-x/no-restricted-paths': ['error', { zones }],
+      'import-x/no-restricted-paths': ['error', { zones: [...zones, ...subjectZones, listZone] }],
       'import-x/no-cycle': ['error', { ignoreExternal: true }],
       '@typescript-eslint/consistent-type-imports': 'error',
       'no-console': 'error',
@@ -55,7 +120,7 @@ export default defineConfig(
     rules: reactHooks.configs['recommended-latest'].rules,
   },
   {
-    files: ['src/chemistry/**/*.ts'],
+    files: ['src/{chemistry,calculators}/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': [

@@ -1,8 +1,9 @@
-import { cyclePlan } from '@/chemistry/cycle/cycle-plan';
+import { cyclePlan } from '../src/calculators/cycle/cycle-plan';
 import { readCycle } from '@/chemistry/cycle/read-cycle';
 import { STAGES, type Stage } from '@/chemistry/cycle/stage';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { KIT, simulatedCycle } from '@/chemistry/testing/simulated-cycles';
+import { CYCLE_SCHOOLS } from '../src/calculators/cycle/cycle-schools';
+import { KIT, simulatedCycle } from '../src/calculators/testing/simulated-cycles';
 
 const CYCLES = 200;
 /** Each cycle is read on every third day, to a week beyond its end. */
@@ -28,7 +29,7 @@ export function scoreCycles(): CycleScore {
     for (let day = number % EVERY_DAYS; day <= endDay + 6; day += EVERY_DAYS) {
       const found = readCycle({
         tank: { startedAt: 0, volumeL: 100, temperatureC: 25, events: [] },
-        school,
+        begun: CYCLE_SCHOOLS[school],
         doseLogged: false,
         readings,
         steps: KIT,

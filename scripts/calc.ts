@@ -1,5 +1,5 @@
-import { calculatorOrRefuse, describe, replyToLine } from '../src/chemistry/batch';
-import { CALCULATORS, type AnyCalculator } from '../src/chemistry/calculators';
+import { calculatorOrRefuse, describe, replyToLine } from '../src/calculators/json-lines';
+import { CALCULATORS, type AnyCalculator } from '../src/calculators/calculators';
 import { Refusal } from '../src/chemistry/refusal';
 
 /**

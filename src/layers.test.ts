@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
 import { ESLint } from 'eslint';
 import { beforeAll, describe, expect, it } from 'vitest';
 
@@ -15,6 +17,27 @@ describe('imports point down only', () => {
   it.each([
     ['src/chemistry/broken.ts', "import { netVolumeL } from '@/record/schema';\nexport const x = netVolumeL;\n"],
     ['src/chemistry/broken.ts', "import { Button } from '../interface/button';\nexport const x = Button;\n"],
+    [
+      'src/chemistry/broken.ts',
+      "import { PARAMETERS } from '@/calculators/parameters/parameters';\nexport const x = PARAMETERS;\n",
+    ],
+    ['src/calculators/broken.ts', "import { netVolumeL } from '@/record/schema';\nexport const x = netVolumeL;\n"],
+    [
+      'src/chemistry/seawater/broken.ts',
+      "import { carbonateConstants } from '../carbonate/constants';\nexport const x = carbonateConstants;\n",
+    ],
+    [
+      'src/chemistry/tank-model/broken.ts',
+      "import { solutionStrength } from '../reagents/solution';\nexport const x = solutionStrength;\n",
+    ],
+    [
+      'src/calculators/dosing/broken.ts',
+      "import { CALCULATORS } from '../calculators';\nexport const x = CALCULATORS;\n",
+    ],
+    [
+      'src/calculators/mixing/broken.ts',
+      "import { waterDay } from '../water-change/water-day';\nexport const x = waterDay;\n",
+    ],
     ['src/record/broken.ts', "import { outlook } from '@/reckoning/outlook';\nexport const x = outlook;\n"],
     ['src/reckoning/broken.ts', "import { demoBook } from '@/demo/scenario';\nexport const x = demoBook;\n"],
     ['src/interface/broken.ts', "import { MixBench } from '@/benches/mix/mix-bench';\nexport const x = MixBench;\n"],
@@ -41,3 +64,47 @@ describe('imports point down only', () => {
     ).toEqual([]);
   });
 }, 60_000);
+
+describe('the folders of the house', () => {
+  it('stand in no circle', () => {
+    const folders = folderImports();
+    const circles = [...folders.keys()].filter((folder) => reachedFrom(folders, folder).has(folder));
+    expect(circles).toEqual([]);
+  });
+  it('would be found in one', () => {
+    const circle = new Map([
+      ['a', new Set(['b'])],
+      ['b', new Set(['c'])],
+      ['c', new Set(['a'])],
+    ]);
+    expect(reachedFrom(circle, 'a').has('a')).toBe(true);
+  });
+});
+
+/** Which folder imports from which, by the import statements of all files but tests. */
+function folderImports(): ReadonlyMap<string, ReadonlySet<string>> {
+  const files = readdirSync('src', { recursive: true, encoding: 'utf8' })
+    .filter((file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$|testing\//.test(file))
+    .map((file) => path.join('src', file));
+  const folders = new Map<string, Set<string>>();
+  for (const file of files) {
+    const from = path.dirname(file);
+    for (const [, spec = ''] of readFileSync(file, 'utf8').matchAll(/from '([.@]\/?[^']*)'/g)) {
+      const to = path.dirname(spec.startsWith('@/') ? path.join('src', spec.slice(2)) : path.join(from, spec));
+      if (to === from || !to.startsWith('src')) continue;
+      folders.set(from, (folders.get(from) ?? new Set()).add(to));
+    }
+  }
+  return folders;
+}
+
+function reachedFrom(folders: ReadonlyMap<string, ReadonlySet<string>>, start: string): ReadonlySet<string> {
+  const reached = new Set<string>();
+  const waiting = [...(folders.get(start) ?? [])];
+  for (let folder = waiting.pop(); folder !== undefined; folder = waiting.pop()) {
+    if (reached.has(folder)) continue;
+    reached.add(folder);
+    waiting.push(...(folders.get(folder) ?? []));
+  }
+  return reached;
+}

@@ -1,5 +1,5 @@
-import { expectedLossLPerDay } from '@/chemistry/evaporation/surfaces';
-import type { UpkeepItem } from '@/chemistry/top-off/upkeep';
+import { expectedEvaporationLPerDay } from '@/chemistry/evaporation/surfaces';
+import type { UpkeepItem } from '@/calculators/top-off/upkeep';
 import type { Entry, Tank, TopOffRow } from '@/record/schema';
 import type { Calendar } from './calendar';
 import { gaussian, seeded } from './noise';
@@ -46,7 +46,7 @@ function roomOf(day: number): { readonly airC: number; readonly humidity: number
 export function atriumEvaporation(day: number): number {
   return (
     OWN_FACTOR *
-    expectedLossLPerDay({
+    expectedEvaporationLPerDay({
       places: ATRIUM_TOP_OFF.places ?? [],
       moved: 'rippled',
       airMPerS: 0,

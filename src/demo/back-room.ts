@@ -1,9 +1,9 @@
 import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import { hiddenEvents, kineticsOf, type Hidden } from '@/chemistry/cycle/cycle-course';
 import { amountsOf } from '@/chemistry/reagents/solution';
-import { strengthOfBottle } from '@/chemistry/reagents/claim';
+import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import type { TankEvent } from '@/chemistry/tank-model/events';
-import { metabolismPerDay } from '@/chemistry/tank-model/life';
+import { metabolismPerDay } from '@/chemistry/tank-model/metabolism';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { netVolumeL, type Entry, type Solution, type Tank } from '@/record/schema';
 import { gaussian, seeded } from './noise';

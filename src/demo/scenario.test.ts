@@ -3,18 +3,18 @@ import { proposedDay } from '@/reckoning/water-day';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { readFile, writeFile } from '@/record/file';
-import { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { cycleDeeds, cycleQuestion, cycleQuestionAt } from '@/reckoning/cycle';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionOf } from '@/reckoning/consumption';
 import { doseQuestion } from '@/reckoning/dose-question';
 import { outlook } from '@/reckoning/outlook';
-import { readingsOf } from '@/reckoning/readings';
+import { observationsOf } from '@/reckoning/observations';
 import { todayOf } from '@/reckoning/today';
 import { topOffQuestion } from '@/reckoning/top-off-question';
-import { topOff } from '@/chemistry/top-off/top-off';
-import { topOffFailure } from '@/chemistry/top-off/failure';
-import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
+import { topOff } from '@/calculators/top-off/top-off';
+import { topOffFailure } from '@/calculators/top-off/failure';
+import { topOffUpkeep } from '@/calculators/top-off/upkeep';
 import { failureQuestion } from '@/reckoning/top-off-failure';
 import { upkeepQuestion } from '@/reckoning/top-off-upkeep';
 import { atriumEvaporation } from './atrium-water';
@@ -57,9 +57,9 @@ describe('the demo scenario', () => {
   });
 
   it('shows the stuck float, the dry bottle and the windows shut for winter', () => {
-    const salinity = readingsOf(book, 'atrium', 'salinity').map(({ value }) => value);
+    const salinity = observationsOf(book, 'atrium', 'salinity').map(({ value }) => value);
     expect(Math.min(...salinity)).toBeLessThan(34.5);
-    const alkalinity = readingsOf(book, 'atrium', 'alkalinity');
+    const alkalinity = observationsOf(book, 'atrium', 'alkalinity');
     const dry = alkalinity
       .filter(({ at }) => at > now - 60 * DAY_MS && at < now - 55 * DAY_MS)
       .map(({ value }) => value / DKH);
@@ -69,7 +69,7 @@ describe('the demo scenario', () => {
     expect(Math.min(...dry)).toBeLessThan(8.2);
     expect(Math.max(...starved)).toBeGreaterThan(9);
     const mean = (values: number[]) => values.reduce((a, b) => a + b, 0) / values.length;
-    const ph = readingsOf(book, 'atrium', 'ph');
+    const ph = observationsOf(book, 'atrium', 'ph');
     expect(
       mean(ph.slice(0, 15).map(({ value }) => value)) - mean(ph.slice(-8).map(({ value }) => value)),
     ).toBeGreaterThan(0.15);
@@ -94,7 +94,7 @@ describe('the demo scenario', () => {
   });
 
   it('shows day and night in pH, by the light that the model carries', () => {
-    const ph = readingsOf(book, 'atrium', 'ph');
+    const ph = observationsOf(book, 'atrium', 'ph');
     const evenings = ph.filter(({ at }) => new Date(at).getUTCHours() >= 17);
     // Each evening against the morning readings of the same days.
     const rises = evenings.flatMap((evening) => {
@@ -111,10 +111,10 @@ describe('the demo scenario', () => {
   });
 
   it('lets the new tank’s bacteria take alkalinity and make nitrate', () => {
-    const nitrate = readingsOf(book, 'back-room', 'nitrate').map(({ value }) => value);
+    const nitrate = observationsOf(book, 'back-room', 'nitrate').map(({ value }) => value);
     expect(nitrate.at(-1)).toBeGreaterThan(2);
     expect(nitrate[0]).toBeLessThan(1.5);
-    const nitrite = readingsOf(book, 'back-room', 'nitrite').map(({ value }) => value);
+    const nitrite = observationsOf(book, 'back-room', 'nitrite').map(({ value }) => value);
     expect(Math.max(...nitrite)).toBeGreaterThan(4);
     expect(nitrite.at(-1)).toBeLessThan(3);
   });

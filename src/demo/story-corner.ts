@@ -1,6 +1,6 @@
 import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import type { TankEvent } from '@/chemistry/tank-model/events';
-import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/life';
+import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/metabolism';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { knownEvents } from '@/reckoning/known-events';
 import { netVolumeL, type Book, type Entry, type Tank, type TopOffRow } from '@/record/schema';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { cycleQuestion } from '@/reckoning/cycle';
 import { demoBook } from './scenario';
 import { readOnce } from './testing/every-answer';

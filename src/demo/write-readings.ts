@@ -1,4 +1,4 @@
-import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
+import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import type { DailyHours, TankEvent, TankStart, TankState, Vessel } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import type { Entry, EntryOf } from '@/record/schema';

@@ -8,8 +8,8 @@ import {
   type Caution,
   type Certainty,
   type Step,
-} from '@/chemistry/calculator';
-import { plainSentence } from '@/chemistry/sentence';
+} from '@/calculators/calculator/calculator';
+import { plainSentence } from '@/calculators/calculator/sentence';
 import { showOther, showText } from '@/chemistry/units/quantity';
 import { Button } from './button';
 import { notify } from './notices';

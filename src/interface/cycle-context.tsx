@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useContext, type ReactNode } from 'react';
-import { cycleReading } from '@/chemistry/cycle/cycle-reading';
+import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { attempt, type Attempt } from '@/chemistry/refusal';
 import { cycleQuestionAt, type CycleOutcome } from '@/reckoning/cycle';
 import { useAsked } from './use-asked';

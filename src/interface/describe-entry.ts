@@ -1,6 +1,6 @@
-import type { AddedKind } from '@/chemistry/cycle/cycle-input';
-import { PARAMETERS, PARAMETER_IDS } from '@/chemistry/parameters';
-import { UPKEEP } from '@/chemistry/top-off/upkeep';
+import type { AddedKind } from '@/calculators/cycle/cycle-input';
+import { PARAMETERS, PARAMETER_IDS } from '@/calculators/parameters/parameters';
+import { UPKEEP } from '@/calculators/top-off/upkeep';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import type { Book, Entry, EntryDraft, EntryKind, StageKind } from '@/record/schema';
 

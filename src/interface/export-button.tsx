@@ -3,7 +3,7 @@
 import { writeFile } from '@/record/file';
 import type { Book } from '@/record/schema';
 import { Button } from './button';
-import { saveFile } from './charts/save';
+import { saveFile } from './save';
 import { notify } from './notices';
 import { useWorkspace } from './workspace';
 

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import type { Answer } from '@/chemistry/calculator';
-import { CERTAINTY_MEANS } from '@/chemistry/calculator';
-import { correction } from '@/chemistry/dosing/correction';
-import { maintenanceDose } from '@/chemistry/dosing/maintenance';
-import { topOff } from '@/chemistry/top-off/top-off';
-import { mixBatch } from '@/chemistry/mixing/mix-batch';
-import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import type { Answer } from '@/calculators/calculator/calculator';
+import { CERTAINTY_MEANS } from '@/calculators/calculator/calculator';
+import { correction } from '@/calculators/dosing/correction';
+import { maintenanceDose } from '@/calculators/dosing/maintenance';
+import { topOff } from '@/calculators/top-off/top-off';
+import { mixBatch } from '@/calculators/mixing/mix-batch';
+import { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DEFAULT_UNITS, quantity, type UnitPreferences } from '@/chemistry/units/quantity';
-import { plainSentence } from '@/chemistry/sentence';
+import { plainSentence } from '@/calculators/calculator/sentence';
 
 const GALLONS: UnitPreferences = { volume: 'US gal', temperature: '°F', alkalinity: 'meq/L', salinity: 'sg' };
 const aloud = ({ says, because }: Answer, units = DEFAULT_UNITS) => [

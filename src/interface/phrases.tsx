@@ -1,8 +1,8 @@
 'use client';
 
 import { Fragment } from 'react';
-import { finenessOf, type Phrase } from '@/chemistry/calculator';
-import { gapBefore } from '@/chemistry/sentence';
+import { finenessOf, type Phrase } from '@/calculators/calculator/calculator';
+import { gapBefore } from '@/calculators/calculator/sentence';
 import { show } from '@/chemistry/units/quantity';
 import { useTell, useUnits } from './workspace';
 

@@ -1,4 +1,4 @@
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 
 /** What may be read of the supply and the filter line, wherever it is typed. */

@@ -1,6 +1,6 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { z } from 'zod';
-import type { Calculator, Outcome } from '@/chemistry/calculator';
+import type { Calculator, Outcome } from '@/calculators/calculator/calculator';
 import { attempt, type Attempt } from '@/chemistry/refusal';
 import { ask } from '@/workers/ask';
 import { NewestOnly } from '@/workers/newest-only';

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import type { Fineness } from '@/chemistry/calculator';
+import type { Fineness } from '@/calculators/calculator/calculator';
 import { differenceInCalendarDays, format } from 'date-fns';
 
 /** "today 18:30", "yesterday 20:00", "Thu 19 Nov 12:00", the day alone, or "November": a moment in the keeper's own zone. */

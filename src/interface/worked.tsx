@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Caution, Outcome } from '@/chemistry/calculator';
+import type { Caution, Outcome } from '@/calculators/calculator/calculator';
 import type { Attempt } from '@/chemistry/refusal';
 import { Answer, Cautions, Working } from './answer';
 import { Refused } from './refused';

@@ -10,7 +10,7 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from 'react';
-import type { Tell } from '@/chemistry/sentence';
+import type { Tell } from '@/calculators/calculator/sentence';
 import { demoBook } from '@/demo/scenario';
 import type { Change } from '@/record/change';
 import type { Book, Tank } from '@/record/schema';

@@ -1,11 +1,11 @@
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { AwayInput } from '@/chemistry/top-off/away-input';
-import { topOffUpkeep, UPKEEP } from '@/chemistry/top-off/upkeep';
+import type { AwayInput } from '@/calculators/top-off/away-input';
+import { topOffUpkeep, UPKEEP } from '@/calculators/top-off/upkeep';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { bottlesOf } from './bottles';
 import { changeHabit } from './change-habit';
-import { lossOf, salinityNow } from './top-off-question';
+import { evaporationOf, salinityNow } from './top-off-question';
 import { upkeepQuestion } from './top-off-upkeep';
 
 /** When the house is left, and for how long. */
@@ -17,7 +17,7 @@ export interface Absence {
 /** What the record says of leaving a tank alone. */
 export function awayQuestion(book: Book, tank: Tank, now: number, { leavesAt, days }: Absence): AwayInput {
   const salinity = salinityNow(book, tank);
-  const loss = lossOf(book, tank, now);
+  const loss = evaporationOf(book, tank, now);
   const high = (tank.targets.salinity ?? PARAMETERS.salinity.band)[1];
   const { nextAt } = changeHabit(book, tank, now);
   const due = topOffUpkeep
@@ -32,7 +32,7 @@ export function awayQuestion(book: Book, tank: Tank, now: number, { leavesAt, da
     ...(loss && {
       drawnLPerDay: loss.drawnLPerDay,
       drawnAtMostLPerDay: loss.drawnHigh,
-      lossLPerDay: loss.litresPerDay,
+      evaporationLPerDay: loss.litresPerDay,
     }),
     reservoirL: tank.reservoirL,
     bottles: bottlesOf(book, tank, now).map(({ name, mlPerDay, leftMl }) => ({

@@ -2,10 +2,10 @@ import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import { GRAMS_PER_L_RANGE } from '@/chemistry/mixing/salt-strength';
 import { saltwaterKg, saltwaterL, purifiedL } from '@/chemistry/mixing/saltwater';
 import { atSalinity } from '@/chemistry/seawater/composition';
-import { ELEMENTS } from '@/chemistry/dosing/elements';
+import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Water } from '@/chemistry/tank-model/water';
-import type { WaterOrigins } from '@/chemistry/water-change/new-water-from';
+import type { WaterOrigins } from '@/calculators/water-change/new-water-from';
 import { netVolumeL, type Book, type EntryOf, type Salt, type Tank } from '@/record/schema';
 import { originsOfSalt, waterOfSalt } from './water-of-salt';
 
@@ -18,12 +18,12 @@ const WORTH_TELLING = 0.1;
  * When a check of a batch is filed: now, but never at the very moment of what was filed of it before, since the order of
  * readings and of what was added between them matters.
  */
-export function momentAfter({ batch, checks }: BatchStanding, now: number): number {
+export function momentAfter({ batch, checks }: BatchState, now: number): number {
   return Math.max(now, (checks.at(-1)?.at ?? batch.at) + 1);
 }
 
 /** A batch as it stands now: what was mixed, what was done to it since, and what is left. */
-export interface BatchStanding {
+export interface BatchState {
   readonly batch: EntryOf<'batch'>;
   readonly checks: readonly EntryOf<'batch-check'>[];
   /** The last reading, with what was added after it reckoned in; undefined before any. */
@@ -68,7 +68,7 @@ function indexOf(book: Book): Index {
 }
 
 /** What a batch was weighed as, read as and made into. */
-export function batchStanding(book: Book, batch: EntryOf<'batch'>, at = Infinity): BatchStanding {
+export function batchState(book: Book, batch: EntryOf<'batch'>, at = Infinity): BatchState {
   const own = indexOf(book);
   const checks = (own.checks.get(batch.id) ?? []).filter((check) => check.at <= at);
   let { saltG, volumeL: madeL } = batch;
@@ -115,10 +115,10 @@ export function batchStanding(book: Book, batch: EntryOf<'batch'>, at = Infinity
  * Batches that still stand in a vessel, the oldest first. A batch that no change names is taken as used by the first change
  * of its tank after it, since that is what such entries meant before changes could name their batch.
  */
-export function batchesStanding(book: Book, now: number): BatchStanding[] {
-  return book.entries.flatMap((entry): BatchStanding[] => {
+export function batchStates(book: Book, now: number): BatchState[] {
+  return book.entries.flatMap((entry): BatchState[] => {
     if (entry.kind !== 'batch' || entry.at > now || now - entry.at > BATCH_LASTS_DAYS * DAY_MS) return [];
-    const standing = batchStanding(book, entry);
+    const standing = batchState(book, entry);
     const spokenFor = standing.usedL > 0 || entry.tankId === null;
     const usedUnsaid =
       !spokenFor &&
@@ -153,7 +153,7 @@ function isFirstFill(book: Book, tank: Tank, batch: EntryOf<'batch'>): boolean {
 }
 
 /** Grams a litre at 35 ppt that a batch's own last reading tells; undefined before one, or where no salt could be so. */
-export function strengthByItself({ measured }: BatchStanding): number | undefined {
+export function strengthByItself({ measured }: BatchState): number | undefined {
   if (!measured || measured.salinity <= 0) return undefined;
   const [low, high] = GRAMS_PER_L_RANGE;
   const told = atSalinity(measured.saltG / measured.volumeL, measured.salinity, 35);
@@ -161,11 +161,11 @@ export function strengthByItself({ measured }: BatchStanding): number | undefine
 }
 
 /** The water a batch holds: its own tests where it was tested, else its salt's profile at its salinity. */
-export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchStanding): Water {
+export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchState): Water {
   const s = salinity ?? batch.targetSalinity;
   const byLabel = waterOfSalt(saltOf(book, batch), s);
   const tested = Object.fromEntries(
-    ELEMENTS.flatMap((element) => {
+    DOSED_PARAMETERS.flatMap((element) => {
       const check = checks.findLast((each) => each[element] !== undefined);
       return check?.[element] === undefined ? [] : [[element, atSalinity(check[element], check.salinity, s)]];
     }),
@@ -175,12 +175,12 @@ export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchStand
 }
 
 /** Where each level of `waterOfBatch` comes from. */
-export function originsOfBatch(book: Book, { batch, checks, salinity }: BatchStanding): WaterOrigins {
+export function originsOfBatch(book: Book, { batch, checks, salinity }: BatchState): WaterOrigins {
   return {
     ...originsOfSalt(saltOf(book, batch)),
     salinity: salinity === undefined ? 'assumed' : 'tested',
     ...Object.fromEntries(
-      ELEMENTS.filter((element) => checks.some((each) => each[element] !== undefined)).map((element) => [
+      DOSED_PARAMETERS.filter((element) => checks.some((each) => each[element] !== undefined)).map((element) => [
         element,
         'tested',
       ]),

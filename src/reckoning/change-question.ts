@@ -1,14 +1,14 @@
 import { estimateConsumption } from '@/chemistry/consumption/estimate';
-import { ELEMENTS, ELEMENT_FACTS, isElement } from '@/chemistry/dosing/elements';
-import type { Caution } from '@/chemistry/calculator';
+import { DOSED_PARAMETERS, DOSED_FACTS, isDosedParameter } from '@/calculators/dosing/dosed-parameters';
+import type { Caution } from '@/calculators/calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionOf, driftOf } from './consumption';
 import { knownEvents } from './known-events';
-import { lastReading, readingsOf } from './readings';
-import { remember } from './remember';
+import { lastObservation, observationsOf } from './observations';
+import { memoise } from './memoise';
 import { suppliedPerDay } from './supply';
 
 /** Nutrients are tested coarsely and move by the month. Chosen. */
@@ -19,7 +19,8 @@ export function levelsNow(book: Book, tank: Tank, now: number): Levels {
   return Object.fromEntries(
     FOLLOWED.flatMap((id) => {
       const level =
-        (isElement(id) ? driftOf(book, tank, id, now)?.level : undefined) ?? lastReading(book, tank.id, id)?.value;
+        (isDosedParameter(id) ? driftOf(book, tank, id, now)?.level : undefined) ??
+        lastObservation(book, tank.id, id)?.value;
       return level === undefined ? [] : [[id, Math.max(0, level)]];
     }),
   );
@@ -31,10 +32,10 @@ export function levelsNow(book: Book, tank: Tank, now: number): Levels {
  * What readings cannot tell from nothing is taken as nothing.
  */
 export function takesPerDay(book: Book, tank: Tank, now: number): Levels {
-  return remember(book, tank, `what changes alone replace at ${now}`, () =>
+  return memoise(book, tank, `what changes alone replace at ${now}`, () =>
     Object.fromEntries(
       FOLLOWED.flatMap((id) => {
-        const rate = isElement(id) && tank.method !== 'water-changes' ? 0 : rateOf(book, tank, id, now);
+        const rate = isDosedParameter(id) && tank.method !== 'water-changes' ? 0 : rateOf(book, tank, id, now);
         return rate === undefined ? [] : [[id, rate]];
       }),
     ),
@@ -45,7 +46,7 @@ export function takesPerDay(book: Book, tank: Tank, now: number): Levels {
 export function fallsShort(book: Book, tank: Tank, now: number): Levels {
   if (tank.method === 'water-changes') return {};
   return Object.fromEntries(
-    ELEMENTS.flatMap((id) => {
+    DOSED_PARAMETERS.flatMap((id) => {
       const rate = rateOf(book, tank, id, now);
       return rate === undefined || rate === 0 ? [] : [[id, rate]];
     }),
@@ -55,26 +56,26 @@ export function fallsShort(book: Book, tank: Tank, now: number): Levels {
 function rateOf(book: Book, tank: Tank, id: Followed, now: number): number | undefined {
   if (id === 'salinity') return undefined;
   const volumeL = netVolumeL(tank);
-  if (isElement(id)) {
+  if (isDosedParameter(id)) {
     const estimate = consumptionOf(book, tank, id, now);
     if (!estimate) return undefined;
     const unreplaced = estimate.perDay - suppliedPerDay(book, tank, id, now).amountPerDay / volumeL;
     return Math.abs(unreplaced) > 1.96 * estimate.perDaySd ? unreplaced : 0;
   }
-  const readings = readingsOf(book, tank.id, id).filter(
+  const observations = observationsOf(book, tank.id, id).filter(
     ({ at }) => at <= now && at > now - NUTRIENT_WINDOW_DAYS * DAY_MS,
   );
-  const estimate = estimateConsumption({ species: id, volumeL, readings, events: knownEvents(book, tank) });
+  const estimate = estimateConsumption({ species: id, volumeL, observations, events: knownEvents(book, tank) });
   return estimate && Math.abs(estimate.perDay) > 1.96 * estimate.perDaySd ? estimate.perDay : 0;
 }
 
 /** Where doses fall short, told beside an answer that takes them to hold. */
 export function shortfallCautions(book: Book, tank: Tank, now: number): Caution[] {
   const shortfall = fallsShort(book, tank, now);
-  return ELEMENTS.flatMap((element): Caution[] => {
+  return DOSED_PARAMETERS.flatMap((element): Caution[] => {
     const short = shortfall[element];
     if (short === undefined) return [];
-    const { rateKind } = ELEMENT_FACTS[element];
+    const { rateKind } = DOSED_FACTS[element];
     return [
       {
         severity: 'note',

@@ -3,7 +3,7 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
 import { aimFor } from './known-events';
-import { lastReading, readingsOf, type DatedValue } from './readings';
+import { lastObservation, observationsOf, type TankObservation } from './observations';
 
 /** Alkalinity and pH further apart than this belong to different waters. */
 const TOGETHER_DAYS = 2;
@@ -17,8 +17,8 @@ export interface Co2Seen {
 /** Salinity and temperature of a tank as last read, or as it is meant to be. */
 export function saltAndWarmth(book: Book, tank: Tank): { readonly salinity: number; readonly temperatureC: number } {
   return {
-    salinity: lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity'),
-    temperatureC: lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
+    salinity: lastObservation(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity'),
+    temperatureC: lastObservation(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
   };
 }
 
@@ -28,9 +28,9 @@ export function saltAndWarmth(book: Book, tank: Tank): { readonly salinity: numb
  * @returns those whose alkalinity was read within two days, and that the equations allow; in order of time
  */
 export function co2SeenEach(book: Book, tank: Tank, since = 0): Co2Seen[] {
-  const alkalinities = readingsOf(book, tank.id, 'alkalinity');
+  const alkalinities = observationsOf(book, tank.id, 'alkalinity');
   const { salinity, temperatureC } = saltAndWarmth(book, tank);
-  return readingsOf(book, tank.id, 'ph').flatMap(({ at, value }) => {
+  return observationsOf(book, tank.id, 'ph').flatMap(({ at, value }) => {
     if (at < since) return [];
     const alkalinity = nearest(alkalinities, at);
     if (!alkalinity || Math.abs(alkalinity.at - at) > TOGETHER_DAYS * DAY_MS) return [];
@@ -43,12 +43,12 @@ export function co2SeenEach(book: Book, tank: Tank, since = 0): Co2Seen[] {
 
 /** The CO2 that the last pH means, if its alkalinity is known. */
 export function co2Seen(book: Book, tank: Tank): Co2Seen | undefined {
-  const ph = lastReading(book, tank.id, 'ph');
+  const ph = lastObservation(book, tank.id, 'ph');
   return ph && co2SeenEach(book, tank, ph.at).at(-1);
 }
 
-function nearest(readings: readonly DatedValue[], at: number): DatedValue | undefined {
-  return readings.reduce<DatedValue | undefined>(
+function nearest(readings: readonly TankObservation[], at: number): TankObservation | undefined {
+  return readings.reduce<TankObservation | undefined>(
     (best, each) => (!best || Math.abs(each.at - at) < Math.abs(best.at - at) ? each : best),
     undefined,
   );

@@ -1,21 +1,26 @@
-import type { Certainty } from '@/chemistry/calculator';
+import type { Certainty } from '@/calculators/calculator/calculator';
 import { estimateConsumption, type ConsumptionEstimate } from '@/chemistry/consumption/estimate';
-import type { Element } from '@/chemistry/dosing/elements';
-import { PARAMETERS } from '@/chemistry/parameters';
+import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { LONGEST_DAYS, WINDOW_DAYS } from './consumption-window';
 import { knownEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
-import { remember } from './remember';
-import { readingsOf } from './readings';
+import { memoise } from './memoise';
+import { observationsOf } from './observations';
 
 /**
  * What a tank takes of one element, from the readings of the last weeks: of those taken since the record says what was
  * dosed, since a dose that was not told would be counted as nothing.
  */
-export function consumptionOf(book: Book, tank: Tank, element: Element, now: number): ConsumptionEstimate | undefined {
-  return remember(book, tank, `consumption of ${element} at ${now}`, () =>
+export function consumptionOf(
+  book: Book,
+  tank: Tank,
+  element: DosedParameter,
+  now: number,
+): ConsumptionEstimate | undefined {
+  return memoise(book, tank, `consumption of ${element} at ${now}`, () =>
     estimateOver(book, tank, element, now, supplyKnownSince(book, tank, element)),
   );
 }
@@ -24,26 +29,26 @@ export function consumptionOf(book: Book, tank: Tank, element: Element, now: num
  * How the level of one element moves, from the readings of the last weeks, whatever was dosed. Its `perDay` is consumption
  * only as far as the doses are known; `consumptionOf` answers that.
  */
-export function driftOf(book: Book, tank: Tank, element: Element, now: number): ConsumptionEstimate | undefined {
-  return remember(book, tank, `drift of ${element} at ${now}`, () => estimateOver(book, tank, element, now, -Infinity));
+export function driftOf(book: Book, tank: Tank, element: DosedParameter, now: number): ConsumptionEstimate | undefined {
+  return memoise(book, tank, `drift of ${element} at ${now}`, () => estimateOver(book, tank, element, now, -Infinity));
 }
 
-function estimateOver(book: Book, tank: Tank, element: Element, now: number, since: number) {
+function estimateOver(book: Book, tank: Tank, element: DosedParameter, now: number, since: number) {
   const windowDays = WINDOW_DAYS[element];
-  const all = readingsOf(book, tank.id, element).filter(
+  const all = observationsOf(book, tank.id, element).filter(
     ({ at }) => at <= now && at >= Math.max(since, now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS),
   );
   const recent = all.filter(({ at }) => at >= now - windowDays * DAY_MS);
   return estimateConsumption({
     species: element,
     volumeL: netVolumeL(tank),
-    readings: recent.length >= 2 ? recent : all.slice(-2),
+    observations: recent.length >= 2 ? recent : all.slice(-2),
     events: knownEvents(book, tank),
   });
 }
 
 /** The word for an estimate. Each means one thing; see CERTAINTY_MEANS. */
-export function certaintyOf(estimate: ConsumptionEstimate | undefined, element: Element): Certainty {
+export function certaintyOf(estimate: ConsumptionEstimate | undefined, element: DosedParameter): Certainty {
   if (!estimate) return 'not enough yet';
   if (estimate.setAside.some(({ at }) => at === estimate.lastAt)) return 'retest';
   if (Math.abs(estimate.perDay) < 1.96 * estimate.perDaySd) return 'within test error';

@@ -1,19 +1,19 @@
 import type { z } from 'zod';
-import { AMMONIA_READ_AT, ANIMALS, USUAL_STEPS, type Deed, type FullReading } from '@/chemistry/cycle/cycle-input';
-import type { cyclePlan } from '@/chemistry/cycle/cycle-plan';
-import type { cycleReading } from '@/chemistry/cycle/cycle-reading';
-import type { SchoolId } from '@/chemistry/cycle/schools';
-import type { freeAmmonia } from '@/chemistry/nitrogen/free-ammonia-calculator';
+import { AMMONIA_READ_AT, ANIMALS, USUAL_STEPS, type Deed, type FullReading } from '@/calculators/cycle/cycle-input';
+import type { cyclePlan } from '@/calculators/cycle/cycle-plan';
+import type { cycleReading } from '@/calculators/cycle/cycle-reading';
+import type { CycleSchoolId } from '@/calculators/cycle/cycle-schools';
+import type { freeAmmonia } from '@/calculators/nitrogen/free-ammonia-calculator';
 import { freeAmmoniaShare } from '@/chemistry/nitrogen/free-ammonia';
 import { amountsOf } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { saltAndWarmth } from './co2-seen';
 import { knownEvents, strengthOf } from './known-events';
 import type { OutlookPoint } from './outlook';
-import { remember } from './remember';
+import { memoise } from './memoise';
 import { chloraminePasses } from './source-line';
 import { waterOfSalt } from './water-of-salt';
 
@@ -68,7 +68,7 @@ export function cycleReadings(book: Book, tank: Tank, since: number): FullReadin
 
 /** The same, worked out once for a book. */
 export function testsOfCycle(book: Book, tank: Tank, since: number): FullReading[] {
-  return remember(book, tank, `cycle tests since ${since}`, () => cycleReadings(book, tank, since));
+  return memoise(book, tank, `cycle tests since ${since}`, () => cycleReadings(book, tank, since));
 }
 
 /** What was done to a tank that its cycle answers to. */
@@ -124,7 +124,7 @@ export function cycleQuestionAt(book: Book, tank: Tank, now: number): CycleQuest
   const hour = Math.floor(now / HOUR_MS) * HOUR_MS;
   const newest = book.entries.findLast(({ tankId, at }) => tankId === tank.id && at <= now)?.at ?? hour;
   const at = Math.max(hour, newest);
-  return remember(book, tank, `cycle at ${at}`, () => cycleQuestion(book, tank, at));
+  return memoise(book, tank, `cycle at ${at}`, () => cycleQuestion(book, tank, at));
 }
 
 /** Ammonia or nitrite from now on, as tanks that fit the tests go on. */
@@ -174,7 +174,7 @@ export function ammoniaBottles(book: Book): AmmoniaBottle[] {
 
 /** What the plan is asked besides what the record says of the tank. */
 export interface PlanWanted {
-  readonly school: SchoolId;
+  readonly school: CycleSchoolId;
   readonly startAt: number;
   /** The school's own dose when left out, mg/L. */
   readonly ammonia?: number | undefined;

@@ -1,9 +1,9 @@
 import type { z } from 'zod';
-import type { additions } from '@/chemistry/dosing/additions';
+import type { additions } from '@/calculators/dosing/additions';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { aimFor } from './known-events';
-import { lastReading } from './readings';
+import { lastObservation } from './observations';
 
 /** A pH read further from the alkalinity than this belongs to another water. */
 const TOGETHER_DAYS = 2;
@@ -18,7 +18,7 @@ export function doseEffectQuestion(
   solution: Solution,
   ml: number,
 ): z.input<typeof additions.input> | undefined {
-  const last = (parameter: Parameters<typeof lastReading>[2]) => lastReading(book, tank.id, parameter);
+  const last = (parameter: Parameters<typeof lastObservation>[2]) => lastObservation(book, tank.id, parameter);
   const alkalinity = last('alkalinity');
   if (!alkalinity) return undefined;
   const ph = last('ph');

@@ -1,33 +1,33 @@
 import type { z } from 'zod';
-import type { Certainty } from '@/chemistry/calculator';
+import type { Certainty } from '@/calculators/calculator/calculator';
 import { calciumDemand, type Demand } from '@/chemistry/consumption/balance';
 import type { ConsumptionEstimate } from '@/chemistry/consumption/estimate';
-import type { correction } from '@/chemistry/dosing/correction';
-import { ELEMENTS, ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
-import { PARAMETERS } from '@/chemistry/parameters';
-import type { maintenanceDose } from '@/chemistry/dosing/maintenance';
-import type { effluentFlow } from '@/chemistry/reactor/effluent-flow';
-import { saltsOfBottle } from '@/chemistry/reagents/claim';
+import type { correction } from '@/calculators/dosing/correction';
+import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
+import type { maintenanceDose } from '@/calculators/dosing/maintenance';
+import type { effluentFlow } from '@/calculators/reactor/effluent-flow';
+import { saltsOfBottle } from '@/chemistry/reagents/label-claim';
 import { reagent } from '@/chemistry/reagents/reagents';
-import { handlingOf, partWords } from '@/chemistry/reagents/strength-steps';
-import { listed } from '@/chemistry/words';
+import { handlingOf, partWords } from '@/calculators/reagents/strength-steps';
+import { listed } from '@/calculators/calculator/words';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf, driftOf } from './consumption';
 import { aimFor, newWaterWords, strengthOf } from './known-events';
 import { unsaidSupply, type UnsaidSupply } from './known-supply';
-import { lastReading } from './readings';
+import { lastObservation } from './observations';
 import { standingAt } from './standing';
 import { suppliedPerDay } from './supply';
 
 /** Figures the keeper sets in place of the record's, for a bench only. */
 export interface DoseOverrides {
   readonly netVolumeL?: number;
-  readonly perDay?: Partial<Record<Element, number>>;
+  readonly perDay?: Partial<Record<DosedParameter, number>>;
 }
 
 export interface DoseQuestion {
-  readonly estimates: Partial<Record<Element, ConsumptionEstimate>>;
-  readonly parts: Partial<Record<Element, Solution>>;
+  readonly estimates: Partial<Record<DosedParameter, ConsumptionEstimate>>;
+  readonly parts: Partial<Record<DosedParameter, Solution>>;
   readonly certainty: Certainty;
   readonly volumeL: number;
   /** What has to be said of doses before readings count; undefined where nothing has. */
@@ -39,8 +39,8 @@ export interface DoseQuestion {
 export function doseQuestion(book: Book, tank: Tank, now: number, overrides: DoseOverrides = {}): DoseQuestion {
   const volumeL = overrides.netVolumeL ?? netVolumeL(tank);
   const judged: Tank = overrides.netVolumeL === undefined ? tank : { ...tank, netVolumeL: volumeL };
-  const estimates: Partial<Record<Element, ConsumptionEstimate>> = {};
-  for (const element of ELEMENTS) {
+  const estimates: Partial<Record<DosedParameter, ConsumptionEstimate>> = {};
+  for (const element of DOSED_PARAMETERS) {
     const estimate = consumptionOf(book, judged, element, now);
     if (estimate) estimates[element] = estimate;
   }
@@ -61,19 +61,19 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
       unsaid: [...(unsaid?.elements ?? [])],
       demand: demandOf(book, tank, estimates, overrides.perDay ?? {}),
       parts: Object.fromEntries(
-        ELEMENTS.flatMap((element) => {
+        DOSED_PARAMETERS.flatMap((element) => {
           const solution = parts[element];
           return solution ? [[element, partInput(solution, element)]] : [];
         }),
       ),
       running: Object.fromEntries(
-        ELEMENTS.flatMap((element) => {
+        DOSED_PARAMETERS.flatMap((element) => {
           const solution = parts[element];
           return solution ? [[element, standing.get(solution.id) ?? 0]] : [];
         }),
       ),
       carriedByOthers: Object.fromEntries(
-        ELEMENTS.flatMap((element) => {
+        DOSED_PARAMETERS.flatMap((element) => {
           const carried = carriedByOthers(book, tank, element, parts[element], now);
           return carried ? [[element, carried]] : [];
         }),
@@ -86,10 +86,10 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
  * The solution that answers for each element: the keeper's choice, else one that answers for nothing yet, and of those
  * the one that holds the fewest elements, so that limewater is not taken for the carbonate part.
  */
-function partsFor(book: Book, tank: Tank): Partial<Record<Element, Solution>> {
-  const chosen: Partial<Record<Element, Solution>> = {};
-  for (const element of ELEMENTS) {
-    const holds = (solution: Solution) => ELEMENT_FACTS[element].perMl(strengthOf(solution)) > 0;
+function partsFor(book: Book, tank: Tank): Partial<Record<DosedParameter, Solution>> {
+  const chosen: Partial<Record<DosedParameter, Solution>> = {};
+  for (const element of DOSED_PARAMETERS) {
+    const holds = (solution: Solution) => DOSED_FACTS[element].perMl(strengthOf(solution)) > 0;
     const taken = new Set(Object.values(chosen).map(({ id }) => id));
     const free = book.solutions
       .filter((solution) => holds(solution) && !taken.has(solution.id))
@@ -103,14 +103,14 @@ function partsFor(book: Book, tank: Tank): Partial<Record<Element, Solution>> {
 
 function elementsIn(solution: Solution): number {
   const strength = strengthOf(solution);
-  return ELEMENTS.filter((element) => ELEMENT_FACTS[element].perMl(strength) > 0).length;
+  return DOSED_PARAMETERS.filter((element) => DOSED_FACTS[element].perMl(strength) > 0).length;
 }
 
-function partInput(solution: Solution, element: Element) {
+function partInput(solution: Solution, element: DosedParameter) {
   return {
     name: solution.name,
     bottle: solution.id,
-    perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)),
+    perMl: DOSED_FACTS[element].perMl(strengthOf(solution)),
     describedAs: solution.claim ? 'by its maker’s label' : solution.parts.map((part) => partWords(part)).join(' and '),
     handling: handlingOf(
       saltsOfBottle(solution).map((part) => reagent(part.reagent)),
@@ -123,10 +123,10 @@ function demandOf(
   book: Book,
   tank: Tank,
   estimates: DoseQuestion['estimates'],
-  own: Partial<Record<Element, number>>,
+  own: Partial<Record<DosedParameter, number>>,
 ): DoseQuestion['input']['demand'] {
   const demand: DoseQuestion['input']['demand'] = {};
-  for (const element of ELEMENTS) {
+  for (const element of DOSED_PARAMETERS) {
     const figure = own[element];
     const estimate = estimates[element];
     if (figure !== undefined) {
@@ -179,7 +179,7 @@ function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate | 
 }
 
 /** What a tank's standing doses and its reactor bring of an element, other than the part that is to be worked out. */
-function carriedByOthers(book: Book, tank: Tank, element: Element, part: Solution | undefined, now: number) {
+function carriedByOthers(book: Book, tank: Tank, element: DosedParameter, part: Solution | undefined, now: number) {
   const { amountPerDay, names } = suppliedPerDay(book, tank, element, now, part?.id);
   return amountPerDay > 0 ? { amountPerDay, by: listed(names) } : undefined;
 }
@@ -196,11 +196,11 @@ export function reactorQuestion(
   const { doses, reactor } = standingAt(book, tank, now);
   const effluentAlkalinity = own.effluent ?? reactor?.effluentAlkalinity;
   const tankAlkalinity =
-    own.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastReading(book, tank.id, 'alkalinity')?.value;
+    own.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastObservation(book, tank.id, 'alkalinity')?.value;
   if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
   const part = question.parts.alkalinity;
   const brings = (solution: Solution) =>
-    (doses.get(solution.id) ?? 0) * ELEMENT_FACTS.alkalinity.perMl(strengthOf(solution));
+    (doses.get(solution.id) ?? 0) * DOSED_FACTS.alkalinity.perMl(strengthOf(solution));
   const others = book.solutions.filter((solution) => brings(solution) > 0 && solution.id !== part?.id);
   return {
     netVolumeL: question.volumeL,
@@ -225,10 +225,10 @@ export function correctionQuestions(
   now: number,
   question: DoseQuestion,
 ): z.output<typeof correction.input>[] {
-  return ELEMENTS.flatMap((element) => {
+  return DOSED_PARAMETERS.flatMap((element) => {
     const solution = question.parts[element];
     const estimate = question.estimates[element];
-    const reading = lastReading(book, tank.id, element);
+    const reading = lastObservation(book, tank.id, element);
     if (!solution || !reading) return [];
     const others = suppliedPerDay(book, tank, element, now, solution.id);
     // How the level stands is told by all readings, whatever was dosed.
@@ -242,7 +242,7 @@ export function correctionQuestions(
         aim: aimFor(tank, element),
         band: [...(tank.targets[element] ?? PARAMETERS[element].band)] as [number, number],
         reading: reading.value,
-        part: { name: solution.name, perMl: ELEMENT_FACTS[element].perMl(strengthOf(solution)) },
+        part: { name: solution.name, perMl: DOSED_FACTS[element].perMl(strengthOf(solution)) },
         // A consumption the tests cannot tell from nothing says nothing of how fast a level falls.
         ...(estimate &&
           Math.abs(estimate.perDay) >= 1.96 * estimate.perDaySd && { consumptionPerDay: estimate.perDay }),

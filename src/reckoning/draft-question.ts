@@ -1,4 +1,4 @@
-import { ELEMENTS, ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
+import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { mostAtOnceL } from '@/chemistry/evaporation/refill-account';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
@@ -8,13 +8,13 @@ import { reactorGain, strengthOf } from './known-events';
 /** A change of more of the water than this is asked about: routines are a tenth to a fifth, resets a third. Chosen. */
 const LARGE_SHARE = 0.6;
 /** One dose that lifts a level by more than keepers hold to in a day. Common practice; of calcium the wider figure. */
-const ASKED_AT_ONCE: Record<Element, number> = {
-  alkalinity: ELEMENT_FACTS.alkalinity.riseLimitPerDay,
+const ASKED_AT_ONCE: Record<DosedParameter, number> = {
+  alkalinity: DOSED_FACTS.alkalinity.riseLimitPerDay,
   calcium: 50,
-  magnesium: ELEMENT_FACTS.magnesium.riseLimitPerDay,
+  magnesium: DOSED_FACTS.magnesium.riseLimitPerDay,
 };
 /** What is dosed a day by a pump or a reactor, beyond what any tank takes up. Chosen: four dKH a day, and calcium with it. */
-const ASKED_A_DAY: Record<Element, number> = { alkalinity: 4 * DKH, calcium: 30, magnesium: 30 };
+const ASKED_A_DAY: Record<DosedParameter, number> = { alkalinity: 4 * DKH, calcium: 30, magnesium: 30 };
 
 /** What to ask of an entry that its tank makes unlikely, before it is filed; it may be filed all the same. */
 export function draftQuestion(book: Book, tank: Tank, draft: EntryDraft): string | undefined {
@@ -65,8 +65,8 @@ function doseQuestion(
   if (!solution) return undefined;
   const { units } = book.settings;
   const strength = strengthOf(solution);
-  for (const element of ELEMENTS) {
-    const { perMl, rateKind } = ELEMENT_FACTS[element];
+  for (const element of DOSED_PARAMETERS) {
+    const { perMl, rateKind } = DOSED_FACTS[element];
     const rise = (ml * perMl(strength)) / netVolumeL(tank);
     const most = (how === 'once' ? ASKED_AT_ONCE : ASKED_A_DAY)[element];
     if (rise <= most) continue;

@@ -1,14 +1,14 @@
-import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
-import { PARAMETERS } from '@/chemistry/parameters';
-import { strengthOfBottle } from '@/chemistry/reagents/claim';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
+import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { amountsOf, type Strength } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { SPECIES, type Amounts, type Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { BATCH_LASTS_DAYS, batchStanding, waterOfBatch } from './batches';
-import { remember } from './remember';
+import { BATCH_LASTS_DAYS, batchState, waterOfBatch } from './batches';
+import { memoise } from './memoise';
 import { waterOfSalt } from './water-of-salt';
 import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
 import { bottleAt, remadeWithin } from '@/record/solution-history';
@@ -42,7 +42,7 @@ export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change
     return waterOfSalt(salt, change.salinity ?? aimFor(tank, 'salinity'));
   }
   // Read and used within the minute: the reading still is of what went in.
-  const standing = batchStanding(book, recent, change.at + MINUTE_MS);
+  const standing = batchState(book, recent, change.at + MINUTE_MS);
   return waterOfBatch(book, { ...standing, salinity: change.salinity ?? standing.salinity });
 }
 
@@ -56,7 +56,7 @@ export function newWaterWords(book: Book, tank: Tank): string {
 
 /** Everything the record says went into or out of a tank, for the tank model. Consumption is never among it. */
 export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
-  return remember(book, tank, 'known events', () => eventsOf(book, tank));
+  return memoise(book, tank, 'known events', () => eventsOf(book, tank));
 }
 
 function eventsOf(book: Book, tank: Tank): TankEvent[] {

@@ -1,17 +1,17 @@
-import { ELEMENT_FACTS, ELEMENTS, type Element } from '@/chemistry/dosing/elements';
+import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Entry, Solution, Tank } from '@/record/schema';
 import { LONGEST_DAYS } from './consumption-window';
 import { strengthOf } from './known-events';
-import { readingsOf } from './readings';
-import { remember } from './remember';
+import { observationsOf } from './observations';
+import { memoise } from './memoise';
 
 /** A test, and the pump set right after it: what an hour's dosing does is less than a test can show. */
 const AT_ONCE_MS = 3_600_000;
 
 /** Solutions that bring an element, as they are made now. */
-export function solutionsWith(book: Book, element: Element): Solution[] {
-  return book.solutions.filter((solution) => ELEMENT_FACTS[element].perMl(strengthOf(solution)) > 0);
+export function solutionsWith(book: Book, element: DosedParameter): Solution[] {
+  return book.solutions.filter((solution) => DOSED_FACTS[element].perMl(strengthOf(solution)) > 0);
 }
 
 /**
@@ -20,8 +20,8 @@ export function solutionsWith(book: Book, element: Element): Solution[] {
  * @returns epoch ms; −Infinity where nothing can have been dosed (no solution holds it, or water changes carry the tank
  * and no dose was ever logged), Infinity where it was never said
  */
-export function supplyKnownSince(book: Book, tank: Tank, element: Element): number {
-  return remember(book, tank, `supply of ${element} known since`, () => {
+export function supplyKnownSince(book: Book, tank: Tank, element: DosedParameter): number {
+  return memoise(book, tank, `supply of ${element} known since`, () => {
     const holding = new Set(solutionsWith(book, element).map(({ id }) => id));
     const tells = (entry: Entry) =>
       entry.kind === 'dose' || entry.kind === 'standing-dose'
@@ -34,13 +34,13 @@ export function supplyKnownSince(book: Book, tank: Tank, element: Element): numb
   });
 }
 
-function reactorBrings(tank: Tank, element: Element): boolean {
+function reactorBrings(tank: Tank, element: DosedParameter): boolean {
   return tank.method === 'reactor' && element !== 'magnesium';
 }
 
 /** Readings that wait for a word on what was dosed when they were taken. */
 export interface UnsaidSupply {
-  readonly elements: readonly Element[];
+  readonly elements: readonly DosedParameter[];
   /** The first of them, epoch ms: what ran from then on is asked. */
   readonly since: number;
   /** The first dose that is logged, epoch ms; undefined where none is. */
@@ -53,9 +53,9 @@ export interface UnsaidSupply {
 
 /** What has to be asked before the readings of the last weeks tell consumption; undefined where nothing has. */
 export function unsaidSupply(book: Book, tank: Tank, now: number): UnsaidSupply | undefined {
-  const waiting = ELEMENTS.flatMap((element) => {
+  const waiting = DOSED_PARAMETERS.flatMap((element) => {
     const known = supplyKnownSince(book, tank, element);
-    const first = readingsOf(book, tank.id, element).find(({ at }) => at > now - LONGEST_DAYS * DAY_MS);
+    const first = observationsOf(book, tank.id, element).find(({ at }) => at > now - LONGEST_DAYS * DAY_MS);
     return first && first.at < known ? [{ element, since: first.at, known }] : [];
   });
   if (waiting.length === 0) return undefined;
@@ -65,7 +65,7 @@ export function unsaidSupply(book: Book, tank: Tank, now: number): UnsaidSupply 
     since: Math.min(...waiting.map(({ since }) => since)),
     until: until === Infinity ? undefined : until,
     solutions: book.solutions.filter((solution) =>
-      waiting.some(({ element }) => ELEMENT_FACTS[element].perMl(strengthOf(solution)) > 0),
+      waiting.some(({ element }) => DOSED_FACTS[element].perMl(strengthOf(solution)) > 0),
     ),
     reactor: waiting.some(({ element }) => reactorBrings(tank, element)),
   };

@@ -1,10 +1,10 @@
-import { ELEMENTS, type Element } from '@/chemistry/dosing/elements';
+import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { learnSalt, type LearntSalt, type LearntVessel } from '@/chemistry/mixing/learn-salt';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { atSalinity } from '@/chemistry/seawater/composition';
 import type { Book, EntryOf, Salt } from '@/record/schema';
-import { batchStanding } from './batches';
+import { batchState } from './batches';
 
 export interface SaltStrength {
   readonly gramsPerLAt35: number;
@@ -22,7 +22,7 @@ function batchesOf(book: Book, salt: Salt | undefined): EntryOf<'batch'>[] {
 function learnt(book: Book, salt: Salt | undefined): ReturnType<typeof learnSalt> {
   return learnSalt(
     batchesOf(book, salt).flatMap((batch) => {
-      const { measured } = batchStanding(book, batch);
+      const { measured } = batchState(book, batch);
       return measured ? [{ ...measured, vessel: batch.vesselId }] : [];
     }),
   );
@@ -48,7 +48,7 @@ export function vesselLearnt(book: Book, vesselId: string): LearntVessel | undef
 
 /** What tests of batches say against a salt's label. */
 export interface LabelTested {
-  readonly element: Element;
+  readonly element: DosedParameter;
   /** At the label's own salinity. */
   readonly label: number;
   readonly tested: number;
@@ -66,7 +66,7 @@ export function labelTested(book: Book, salt: Salt): LabelTested[] {
   const checks = book.entries.filter(
     (entry): entry is EntryOf<'batch-check'> => entry.kind === 'batch-check' && ids.has(entry.batchId),
   );
-  return ELEMENTS.flatMap((element): LabelTested[] => {
+  return DOSED_PARAMETERS.flatMap((element): LabelTested[] => {
     const values = checks.flatMap((check) => {
       const value = check[element];
       return value === undefined ? [] : [atSalinity(value, check.salinity, profile.salinity)];

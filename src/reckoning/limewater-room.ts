@@ -1,8 +1,8 @@
-import type { Caution } from '@/chemistry/calculator';
+import type { Caution } from '@/calculators/calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
 import { limewaterPerDay } from './limewater-given';
-import { lossOf } from './top-off-question';
+import { evaporationOf } from './top-off-question';
 
 /**
  * Limewater takes the place of top-off: whether what is given, or thought of, still leaves the top-off something to do.
@@ -16,7 +16,7 @@ export function limewaterCautions(
 ): Caution[] {
   const givenL = limewaterPerDay(book, tank, now, planned);
   if (givenL === 0) return [];
-  const upToL = lossOf(book, tank, now)?.limewaterUpToL;
+  const upToL = evaporationOf(book, tank, now)?.limewaterUpToL;
   if (upToL === undefined || givenL <= upToL) return [];
   return [
     {

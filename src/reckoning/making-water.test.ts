@@ -1,19 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import { plainSentence } from '@/chemistry/sentence';
+import { plainSentence } from '@/calculators/calculator/sentence';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
-import { checklist, type DayStep } from '@/chemistry/water-change/checklist';
-import { waterDay } from '@/chemistry/water-change/water-day';
+import { checklist, type DayStep } from '@/calculators/water-change/checklist';
+import { waterDay } from '@/calculators/water-change/water-day';
 import { touchedRows } from '@/record/change';
 import { emptyBook, newTank } from '@/record/defaults';
 import { TABLES, type Book, type Entry, type EntryOf, type Tank, type WaterDay } from '@/record/schema';
-import { batchesStanding, batchStanding, momentAfter, waterOfBatch } from './batches';
+import { batchStates, batchState, momentAfter, waterOfBatch } from './batches';
 import { changeHabit, changesToCome } from './change-habit';
 import { fallsShort, levelsNow, takesPerDay } from './change-question';
 import { knownEvents } from './known-events';
 import { labelTested, saltStrength, vesselLearnt } from './learnt-salt';
-import { purifiedSince, rateOfSource, sourceStanding } from './source-line';
+import { purifiedSince, rateOfSource, sourceState } from './source-line';
 import { tickChange, untickChange } from './tick';
 import { batchName, ticksOf, usualChange, waterDayQuestion } from './water-day';
 
@@ -91,11 +91,11 @@ const check = (days: number, salinity: number, over: Partial<EntryOf<'batch-chec
 describe('a batch as it stands', () => {
   it('follows what was added to it, by mass: salt, then water, then a swap', () => {
     // By hand, 40 L at 33 ppt hold 40 × 1.0218 = 40.87 kg; 2 L of water (1.994 kg) let it down to 33 × 40.87 ÷ 42.87 = 31.46.
-    const down = batchStanding(bookOf(batch(5), check(4, 33, { waterPouredInL: 2 })), batch(5));
+    const down = batchState(bookOf(batch(5), check(4, 33, { waterPouredInL: 2 })), batch(5));
     expect(down.salinity).toBeCloseTo(31.46, 2);
     expect(down.madeL).toBeCloseTo(42, 1);
     // 1520 g made 33 ppt, so 80 g more make it 33 × 1600/1520 in 40.95 kg for 40.87: 34.67.
-    const up = batchStanding(bookOf(batch(5), check(4, 33, { saltAddedG: 80 })), batch(5));
+    const up = batchState(bookOf(batch(5), check(4, 33, { saltAddedG: 80 })), batch(5));
     expect(up.salinity).toBeCloseTo(34.67, 2);
     expect(up.saltG).toBe(1600);
     // What its salt is learnt from is the reading before the addition.
@@ -104,7 +104,7 @@ describe('a batch as it stands', () => {
 
   it('is used up by the changes that name it, and gone when its vessel is filled anew', () => {
     const left = (...entries: Entry[]) =>
-      batchesStanding(bookOf(...entries), now).map(({ batch: { id }, leftL }) => [id, Math.round(leftL)]);
+      batchStates(bookOf(...entries), now).map(({ batch: { id }, leftL }) => [id, Math.round(leftL)]);
     expect(left(batch(5))).toEqual([['batch5', 40]]);
     expect(left(batch(5), change(2, { batchId: 'batch5' }))).toEqual([['batch5', 10]]);
     expect(left(batch(5), change(2, { batchId: 'batch5', volumeL: 38 }))).toEqual([]);
@@ -116,12 +116,12 @@ describe('a batch as it stands', () => {
   });
 
   it('is a first fill when it is the first and large enough', () => {
-    expect(batchesStanding(bookOf(batch(5, { volumeL: 300, saltG: 11_400 })), now)).toEqual([]);
+    expect(batchStates(bookOf(batch(5, { volumeL: 300, saltG: 11_400 })), now)).toEqual([]);
   });
 
   it('brings what its own tests say, told at its own salinity, and the label for the rest', () => {
     const book = bookOf(batch(5), check(4, 33, { alkalinity: 2.6 }), check(3, 35));
-    const water = waterOfBatch(book, batchStanding(book, batch(5)));
+    const water = waterOfBatch(book, batchState(book, batch(5)));
     expect(water.alkalinity).toBeCloseTo(2.6 * (35 / 33) * 1.00148, 3);
     expect(water.calcium).toBe(430);
     expect(water.salinity).toBe(35);
@@ -139,7 +139,7 @@ describe('a batch as it stands', () => {
   });
 
   it('is never checked at the very moment of what was filed before', () => {
-    const standing = batchStanding(bookOf(batch(0)), batch(0));
+    const standing = batchState(bookOf(batch(0)), batch(0));
     expect(momentAfter(standing, now)).toBe(now + 1);
     expect(momentAfter(standing, now + HOUR)).toBe(now + HOUR);
   });
@@ -255,15 +255,15 @@ describe('the source line', () => {
       batch(5),
       batch(25),
     );
-    const standing = sourceStanding(book, line, now);
+    const standing = sourceState(book, line, now);
     expect(standing.read.tdsSupply?.value).toBe(285);
     expect(standing.read.tdsMembrane?.value).toBe(6);
     expect(standing.stages.map(({ litresMade }) => litresMade)).toEqual([92, 52]);
     expect(purifiedSince(book, now - 4 * DAY_MS, now)).toBe(12);
   });
   it('goes by a jug and a clock where one was taken, else by the rating', () => {
-    expect(rateOfSource(sourceStanding(bookOf(), line, now)).by).toBe('rating');
-    expect(rateOfSource(sourceStanding(bookOf(test(2, { litresPerDay: 190, temperatureC: 12 })), line, now))).toEqual({
+    expect(rateOfSource(sourceState(bookOf(), line, now)).by).toBe('rating');
+    expect(rateOfSource(sourceState(bookOf(test(2, { litresPerDay: 190, temperatureC: 12 })), line, now))).toEqual({
       by: 'measured',
       litresPerDay: 190,
       pressureKPa: 345,

@@ -1,4 +1,4 @@
-import type { Answer, Caution } from '@/chemistry/calculator';
+import type { Answer, Caution } from '@/calculators/calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import { netVolumeL, type Tank } from '@/record/schema';
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { cyclePlan } from '@/chemistry/cycle/cycle-plan';
-import { cycleReading } from '@/chemistry/cycle/cycle-reading';
-import { stocking } from '@/chemistry/cycle/stocking';
-import { freeAmmonia } from '@/chemistry/nitrogen/free-ammonia-calculator';
-import { setUp } from '@/chemistry/set-up/set-up';
+import { cyclePlan } from '@/calculators/cycle/cycle-plan';
+import { cycleReading } from '@/calculators/cycle/cycle-reading';
+import { stocking } from '@/calculators/cycle/stocking';
+import { freeAmmonia } from '@/calculators/nitrogen/free-ammonia-calculator';
+import { setUp } from '@/calculators/set-up/set-up';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { emptyBook, newTank } from '@/record/defaults';

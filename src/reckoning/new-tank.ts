@@ -1,12 +1,12 @@
 import type { z } from 'zod';
-import { ammoniaChallenge } from '@/chemistry/cycle/challenge';
-import { SCHOOLS } from '@/chemistry/cycle/schools';
-import type { stocking } from '@/chemistry/cycle/stocking';
+import { ammoniaChallenge } from '@/calculators/cycle/challenge';
+import { CYCLE_SCHOOLS } from '@/calculators/cycle/cycle-schools';
+import type { stocking } from '@/calculators/cycle/stocking';
 import { attempt, type Attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { cycleDeeds, cycleReadings, kitSteps, putIn } from './cycle';
-import { lastReading, readingsOf } from './readings';
+import { lastObservation, observationsOf } from './observations';
 
 const HOUR_MS = 3_600_000;
 /** A dose this small is food and no test. Chosen. */
@@ -66,10 +66,10 @@ export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<t
   const of = (what: string) => animals.filter((entry) => entry.what === what);
   const fish = of('fish');
   const lately = (parameter: 'ammonia' | 'nitrite' | 'nitrate' | 'phosphate') => {
-    const last = lastReading(book, tank.id, parameter);
+    const last = lastObservation(book, tank.id, parameter);
     return last && now - last.at < LATELY_DAYS * DAY_MS ? { [parameter]: last.value } : {};
   };
-  const alkalinity = readingsOf(book, tank.id, 'alkalinity')
+  const alkalinity = observationsOf(book, tank.id, 'alkalinity')
     .filter(({ at }) => now - at < LATELY_DAYS * DAY_MS)
     .map(({ value }) => value);
   return {
@@ -77,7 +77,7 @@ export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<t
     startedAt: cycle.startedAt,
     now,
     ...(cycle.doneAt !== undefined && { doneAt: cycle.doneAt }),
-    rock: SCHOOLS[cycle.school].rock,
+    rock: CYCLE_SCHOOLS[cycle.school].rock,
     starter: cycle.school === 'starter',
     fish: fish.reduce((sum, { count }) => sum + count, 0),
     ...(fish.length > 0 && { lastFishAt: fish.at(-1)?.at ?? now }),
@@ -88,7 +88,7 @@ export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<t
       (entry) => entry.kind === 'water-change' && entry.tankId === tank.id && entry.at >= (cycle.doneAt ?? Infinity),
     ),
     challenged:
-      SCHOOLS[cycle.school].source === 'fish' ||
+      CYCLE_SCHOOLS[cycle.school].source === 'fish' ||
       challengesOf(book, tank).some(({ result }) => result?.outcome?.values.passed),
     ...lately('ammonia'),
     ...lately('nitrite'),

@@ -1,5 +1,5 @@
-import { isElement } from '@/chemistry/dosing/elements';
-import type { ParameterId } from '@/chemistry/parameters';
+import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
+import type { ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
 import type { Book, Tank } from '@/record/schema';
 import { cycleOutlook, type CycleOutcome } from './cycle';
@@ -22,7 +22,7 @@ export function outlookOf(
   return attempt(() => expected()).outcome ?? [];
 
   function expected(): OutlookPoint[] {
-    if (isElement(parameter)) return outlook(book, tank, parameter, now, until);
+    if (isDosedParameter(parameter)) return outlook(book, tank, parameter, now, until);
     if (parameter === 'ammonia' || parameter === 'nitrite')
       return cycle ? cycleOutlook(cycle, parameter, now, until) : [];
     return parameter === 'ph' ? phOutlook(book, tank, now, until) : [];

@@ -1,4 +1,4 @@
-import type { Element } from '@/chemistry/dosing/elements';
+import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { eachSpecies } from '@/chemistry/tank-model/water';
@@ -25,7 +25,7 @@ const STEP_MS = DAY_MS / 4;
 export function outlook(
   book: Book,
   tank: Tank,
-  element: Element,
+  element: DosedParameter,
   now: number,
   until: number,
   plan: readonly TankEvent[] = [],

@@ -4,7 +4,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
 import { co2SeenEach, saltAndWarmth } from './co2-seen';
 import { outlook, type OutlookPoint } from './outlook';
-import { lastReading } from './readings';
+import { lastObservation } from './observations';
 
 /** Readings further back speak of another season's windows. */
 const LATELY_DAYS = 14;
@@ -16,7 +16,7 @@ const FEWEST = 3;
  * late. Its band holds the wandering of that CO2, day and night and the probe's error together, and the doubt of alkalinity.
  */
 export function phOutlook(book: Book, tank: Tank, now: number, until: number): OutlookPoint[] {
-  const last = lastReading(book, tank.id, 'ph');
+  const last = lastObservation(book, tank.id, 'ph');
   if (!last) return [];
   const seen = co2SeenEach(book, tank, last.at - LATELY_DAYS * DAY_MS).map(({ ppm }) => Math.log(ppm));
   if (seen.length < FEWEST) return [];

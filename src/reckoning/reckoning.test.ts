@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
-import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
+import { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
@@ -15,7 +15,7 @@ import { saltStrength } from './learnt-salt';
 import { netVolumeAnswer } from './net-volume-answer';
 import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
-import { standingOfWater } from './standing-of-water';
+import { waterStatus } from './water-status';
 
 const now = 100 * DAY_MS;
 const tank: Tank = {
@@ -230,8 +230,8 @@ describe('where pH is heading', () => {
 
 describe('answers over the record', () => {
   it('tells levels outside their band only beyond test error', () => {
-    expect(standingOfWater(book(alk(99, 7.95)), tank, now)[0]?.place).toBe('at the edge');
-    expect(standingOfWater(book(alk(99, 7.5)), tank, now)[0]?.place).toBe('low');
+    expect(waterStatus(book(alk(99, 7.95)), tank, now)[0]?.place).toBe('at the edge');
+    expect(waterStatus(book(alk(99, 7.5)), tank, now)[0]?.place).toBe('low');
     expect(seriesAnswer(book(alk(99, 7.5)), tank, now).says.join(' ')).toMatch(/^Alkalinity stands low at/);
     expect(seriesAnswer(book(), tank, now).certainty).toBe('not enough yet');
   });

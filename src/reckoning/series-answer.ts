@@ -1,18 +1,18 @@
-import type { Answer, Certainty, Phrase } from '@/chemistry/calculator';
-import { ELEMENTS, ELEMENT_FACTS } from '@/chemistry/dosing/elements';
-import { PARAMETERS } from '@/chemistry/parameters';
+import type { Answer, Certainty, Phrase } from '@/calculators/calculator/calculator';
+import { DOSED_PARAMETERS, DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { quantity } from '@/chemistry/units/quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { jotExamples } from '@/record/jot/example';
 import type { Book, Tank } from '@/record/schema';
 import { certaintyOf, driftOf } from './consumption';
-import { readingsOf } from './readings';
-import { nutrientsAtZero, standingOfWater } from './standing-of-water';
+import { observationsOf } from './observations';
+import { nutrientsAtZero, waterStatus } from './water-status';
 
 /** One sentence over all the curves: what drifts, what stands outside its band, and what should be read again. */
 export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
   if (
-    readingsOf(book, tank.id, 'alkalinity').length + standingOfWater(book, tank, now).length === 0 &&
+    observationsOf(book, tank.id, 'alkalinity').length + waterStatus(book, tank, now).length === 0 &&
     !book.entries.some((entry) => entry.tankId === tank.id && entry.kind === 'reading')
   ) {
     const { alkalinity, salinity, temperature } = jotExamples(book.settings.units);
@@ -25,7 +25,7 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
     };
   }
   const outside = new Map(
-    standingOfWater(book, tank, now)
+    waterStatus(book, tank, now)
       .filter(({ place }) => place === 'low' || place === 'high')
       .map((standing) => [standing.parameter as string, standing]),
   );
@@ -41,14 +41,14 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
     outside.delete('phosphate');
   }
   let certainty: Certainty = warns || outside.size > 0 ? 'worked out' : 'steady';
-  for (const element of ELEMENTS) {
+  for (const element of DOSED_PARAMETERS) {
     const estimate = driftOf(book, tank, element, now);
     if (!estimate || certaintyOf(estimate, element) !== 'drifting') continue;
     certainty = 'drifting';
     const standing = outside.get(element);
     clauses.push([
       `${element} is ${estimate.driftPerDay < 0 ? 'falling' : 'rising'}`,
-      quantity(ELEMENT_FACTS[element].rateKind, Math.abs(estimate.driftPerDay)),
+      quantity(DOSED_FACTS[element].rateKind, Math.abs(estimate.driftPerDay)),
       ...(standing ? [`and stands ${standing.place} at`, quantity(element, standing.last.value)] : []),
     ]);
     outside.delete(element);
@@ -61,7 +61,7 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
   const says: Phrase[] = clauses.flatMap((clause, i) => [...(i > 0 ? [';'] : []), ...clause]).concat('.');
   if (clauses.length === 0) says.unshift('Everything measured stands in its band and holds');
   if (typeof says[0] === 'string') says[0] = capitalised(says[0]);
-  const aside = ELEMENTS.flatMap((element) =>
+  const aside = DOSED_PARAMETERS.flatMap((element) =>
     (driftOf(book, tank, element, now)?.setAside ?? []).map(({ value }) => ({ element, value })),
   );
   const because: Phrase[] = aside.flatMap(({ element, value }): Phrase[] => [

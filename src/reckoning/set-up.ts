@@ -1,9 +1,9 @@
 import { attempt } from '@/chemistry/refusal';
-import { purifiedWater } from '@/chemistry/source-water/purified-water';
+import { purifiedWater } from '@/calculators/source-water/purified-water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, EntryOf, SetUpRow, Tank } from '@/record/schema';
 import { aimFor } from './known-events';
-import { sourceStanding, waterQuestion } from './source-line';
+import { sourceState, waterQuestion } from './source-line';
 
 /** A box of a tank's litres in the shape most are sold in: twice as long as wide, a little higher than wide. Chosen. */
 const SHAPE = { length: 2, height: 1.1 } as const;
@@ -33,7 +33,7 @@ export function usualSetUp(tank: Tank, now: number): SetUpRow {
 export function waterMadePerDay(book: Book, now: number): number | undefined {
   const [source] = book.sources;
   if (!source) return undefined;
-  return attempt(() => purifiedWater.run(waterQuestion(sourceStanding(book, source, now), 100, {}))).outcome?.values
+  return attempt(() => purifiedWater.run(waterQuestion(sourceState(book, source, now), 100, {}))).outcome?.values
     .litresPerDay;
 }
 

@@ -1,9 +1,9 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { attempt } from '@/chemistry/refusal';
 import { carbonLife, type CarbonLife, type Disinfectant } from '@/chemistry/source-water/carbon-block';
-import { disinfectant } from '@/chemistry/source-water/disinfectant';
+import { disinfectant } from '@/calculators/source-water/disinfectant';
 import type { z } from 'zod';
-import type { purifiedWater } from '@/chemistry/source-water/purified-water';
+import type { purifiedWater } from '@/calculators/source-water/purified-water';
 import type { Book, EntryOf, Source, StageKind } from '@/record/schema';
 
 type SourceTest = EntryOf<'source-test'>;
@@ -20,7 +20,7 @@ const STAGE_LIFE_DAYS: Record<StageKind, number | undefined> = {
 /** The rating most membranes carry is told at 50 psi. From memory. */
 export const USUAL_RATED_KPA = 345;
 
-export interface StageStanding {
+export interface StageState {
   readonly stage: Source['stages'][number];
   readonly fittedAt: number | undefined;
   /** Litres of purified water made since, as far as batches and refills tell. */
@@ -32,10 +32,10 @@ export interface StageStanding {
 }
 
 /** A filter line as it stands: the last figure read of each thing, and its parts. */
-export interface SourceStanding {
+export interface SourceState {
   readonly source: Source;
   readonly read: Readonly<Partial<Record<Figure, { readonly value: number; readonly at: number }>>>;
-  readonly stages: readonly StageStanding[];
+  readonly stages: readonly StageState[];
   /** What the supply is treated with, as both strips tell it. */
   readonly supply: Disinfectant;
 }
@@ -51,7 +51,7 @@ export function purifiedSince(book: Book, from: number, to: number): number {
   );
 }
 
-export function sourceStanding(book: Book, source: Source, now: number): SourceStanding {
+export function sourceState(book: Book, source: Source, now: number): SourceState {
   const tests = book.entries.filter(
     (entry): entry is SourceTest => entry.kind === 'source-test' && entry.sourceId === source.id && entry.at <= now,
   );
@@ -87,14 +87,14 @@ export function sourceStanding(book: Book, source: Source, now: number): SourceS
 }
 
 /** What both strips tell of the supply; unknown until they were read. */
-function disinfectantOf({ totalChlorine, freeChlorine }: SourceStanding['read']): Disinfectant {
+function disinfectantOf({ totalChlorine, freeChlorine }: SourceState['read']): Disinfectant {
   if (!totalChlorine || !freeChlorine) return 'unknown';
   const strips = { totalChlorine: totalChlorine.value, freeChlorine: freeChlorine.value };
   return attempt(() => disinfectant.run(strips)).outcome?.values.kind ?? 'unknown';
 }
 
 /** The strips' question, with the first carbon block and what has passed it; undefined until both strips were read. */
-export function disinfectantQuestion({ read, stages }: SourceStanding): z.input<typeof disinfectant.input> | undefined {
+export function disinfectantQuestion({ read, stages }: SourceState): z.input<typeof disinfectant.input> | undefined {
   const { totalChlorine, freeChlorine, afterCarbon } = read;
   if (!totalChlorine || !freeChlorine) return undefined;
   const block = stages.find(({ carbon }) => carbon !== undefined);
@@ -113,7 +113,7 @@ export function disinfectantQuestion({ read, stages }: SourceStanding): z.input<
 }
 
 /** What the line makes: by the last jug and clock where one was taken, else by the membrane's rating. */
-export function rateOfSource({ source, read }: SourceStanding): z.input<typeof purifiedWater.input>['rate'] {
+export function rateOfSource({ source, read }: SourceState): z.input<typeof purifiedWater.input>['rate'] {
   return read.litresPerDay
     ? {
         by: 'measured',
@@ -126,7 +126,7 @@ export function rateOfSource({ source, read }: SourceStanding): z.input<typeof p
 
 /** The question "how long for so many litres?" of this line as its supply runs. */
 export function waterQuestion(
-  standing: SourceStanding,
+  standing: SourceState,
   litres: number,
   when: { readonly now?: number; readonly readyBy?: number },
 ): z.input<typeof purifiedWater.input> {
@@ -146,7 +146,7 @@ export function waterQuestion(
 /** Whether the supply was read to carry chloramine that the line lets by: spent carbon, or one block where it takes two. */
 export function chloraminePasses(book: Book, now: number): boolean {
   return book.sources.some((source) => {
-    const { read } = sourceStanding(book, source, now);
+    const { read } = sourceState(book, source, now);
     if (!read.totalChlorine || !read.freeChlorine) return false;
     const strips = {
       totalChlorine: read.totalChlorine.value,

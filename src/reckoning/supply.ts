@@ -1,5 +1,5 @@
-import { ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
-import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/life';
+import { DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
 import type { Book, Tank } from '@/record/schema';
 import { reactorGain, strengthOf } from './known-events';
 import { standingAt } from './standing';
@@ -12,7 +12,7 @@ import { standingAt } from './standing';
 export function suppliedPerDay(
   book: Book,
   tank: Tank,
-  element: Element,
+  element: DosedParameter,
   now: number,
   except?: string,
 ): { readonly amountPerDay: number; readonly names: readonly string[] } {
@@ -20,7 +20,7 @@ export function suppliedPerDay(
   const names: string[] = [];
   let amountPerDay = 0;
   for (const solution of book.solutions) {
-    const amount = (doses.get(solution.id) ?? 0) * ELEMENT_FACTS[element].perMl(strengthOf(solution));
+    const amount = (doses.get(solution.id) ?? 0) * DOSED_FACTS[element].perMl(strengthOf(solution));
     if (solution.id === except || amount === 0) continue;
     amountPerDay += amount;
     names.push(solution.name);

@@ -1,8 +1,8 @@
 import type { Change } from '@/record/change';
 import type { Book, Entry, EntryOf, WaterDay } from '@/record/schema';
-import { mixKey, type DayStep } from '@/chemistry/water-change/checklist';
-import type { Pour } from '@/chemistry/water-change/share-out';
-import { batchStanding, momentAfter } from './batches';
+import { mixKey, type DayStep } from '@/calculators/water-change/checklist';
+import type { Pour } from '@/calculators/water-change/share-out';
+import { batchState, momentAfter } from './batches';
 import { ticksOf } from './water-day';
 
 /** What ticking a step needs besides the step. */
@@ -75,7 +75,7 @@ function entryOf(
         (entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.id === batchId,
       );
       if (!batch || salinity === undefined) return undefined;
-      const at = momentAfter(batchStanding(book, batch), now);
+      const at = momentAfter(batchState(book, batch), now);
       return { id: newId(), tankId: batch.tankId, at, kind: 'batch-check', batchId: batch.id, salinity };
     }
     case 'look': {

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { topOff } from '@/chemistry/top-off/top-off';
+import { topOff } from '@/calculators/top-off/top-off';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Tank } from '@/record/schema';
-import { NUTRIENT_SCHOOLS } from '@/chemistry/parameters';
+import { NUTRIENT_SCHOOLS } from '@/calculators/parameters/parameters';
 import { outlook } from './outlook';
 import { seriesAnswer } from './series-answer';
-import { standingOfWater } from './standing-of-water';
-import { lastReading, readingsOf } from './readings';
+import { waterStatus } from './water-status';
+import { lastObservation, observationsOf } from './observations';
 import { todayOf } from './today';
 import { topOffQuestion } from './top-off-question';
 
@@ -66,7 +66,7 @@ describe('nitrate and phosphate at zero for weeks', () => {
       const book = bookOf(zero, tank);
       const line = todayOf(book, tank, now).lines.find(({ title }) => title === 'Nutrients');
       expect(line?.answer.says[0]).toMatch(/^Feed more: nitrate and phosphate have both read zero/);
-      expect(standingOfWater(book, tank, now).map(({ zeroForDays }) => zeroForDays)).toEqual([19, 19]);
+      expect(waterStatus(book, tank, now).map(({ zeroForDays }) => zeroForDays)).toEqual([19, 19]);
       expect(seriesAnswer(book, tank, now).says[0]).toMatch(/^Nitrate and phosphate have both read zero for/);
     },
   );
@@ -151,9 +151,11 @@ describe('readings', () => {
       { ...alk(5, 7), tankId: 'another' } as Entry,
       { ...at(3), kind: 'reading', values: { calcium: 430 } },
     ]);
-    expect(readingsOf(book, 't', 'alkalinity').map(({ value }) => Number((value / DKH).toFixed(2)))).toEqual([8.4, 8]);
-    expect(lastReading(book, 't', 'calcium')?.value).toBe(430);
-    expect(lastReading(book, 't', 'ph')).toBeUndefined();
+    expect(observationsOf(book, 't', 'alkalinity').map(({ value }) => Number((value / DKH).toFixed(2)))).toEqual([
+      8.4, 8,
+    ]);
+    expect(lastObservation(book, 't', 'calcium')?.value).toBe(430);
+    expect(lastObservation(book, 't', 'ph')).toBeUndefined();
   });
 });
 

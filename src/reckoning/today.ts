@@ -1,10 +1,10 @@
-import type { Answer } from '@/chemistry/calculator';
-import { maintenanceDose } from '@/chemistry/dosing/maintenance';
-import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import type { Answer } from '@/calculators/calculator/calculator';
+import { maintenanceDose } from '@/calculators/dosing/maintenance';
+import { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { attempt, valueText } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { away } from '@/chemistry/top-off/away';
-import { topOffUpkeep } from '@/chemistry/top-off/upkeep';
+import { away } from '@/calculators/top-off/away';
+import { topOffUpkeep } from '@/calculators/top-off/upkeep';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
 import { awayQuestion } from './away';
@@ -13,7 +13,7 @@ import { changeHabit } from './change-habit';
 import { doseQuestion, reactorQuestion } from './dose-question';
 import { seriesAnswer } from './series-answer';
 import { standingAt } from './standing';
-import { nutrientsAtZero } from './standing-of-water';
+import { nutrientsAtZero } from './water-status';
 import { upkeepQuestion } from './top-off-upkeep';
 import { topOffOutcome } from './top-off-question';
 
@@ -105,7 +105,7 @@ function cycleLine(tank: Tank, outcome: CycleOutcome | 'asked' | undefined): Tod
     return tank.cycle?.doneAt === undefined
       ? { bench: 'cycle', title: 'Cycle', answer: BEING_READ, pressing: 2.5 }
       : undefined;
-  const again = outcome.values.stumbles.includes('mini-cycle');
+  const again = outcome.values.problems.includes('mini-cycle');
   if (tank.cycle?.doneAt !== undefined && !again) return undefined;
   return { bench: 'cycle', title: 'Cycle', answer: outcome.answer, pressing: 2.5 };
 }

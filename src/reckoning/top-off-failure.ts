@@ -1,7 +1,7 @@
-import { PARAMETERS } from '@/chemistry/parameters';
-import type { FailureInput } from '@/chemistry/top-off/failure-input';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
+import type { FailureInput } from '@/calculators/top-off/failure-input';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { litresOf, lossOf, roomToRiseL, salinityNow } from './top-off-question';
+import { litresOf, evaporationOf, roomToRiseL, salinityNow } from './top-off-question';
 
 /** What the record says of how a top-off can fail. */
 export function failureQuestion(book: Book, tank: Tank, now: number): FailureInput {
@@ -9,7 +9,7 @@ export function failureQuestion(book: Book, tank: Tank, now: number): FailureInp
   const [low, high] = tank.targets.salinity ?? PARAMETERS.salinity.band;
   const { reservoir, outletCm, rises, sensors = [] } = row;
   const spareL = roomToRiseL(tank);
-  const loss = lossOf(book, tank, now);
+  const loss = evaporationOf(book, tank, now);
   return {
     netVolumeL: netVolumeL(tank),
     salinity: salinityNow(book, tank),

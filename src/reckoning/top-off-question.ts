@@ -2,15 +2,15 @@ import { TZDate } from '@date-fns/tz';
 import { addMonths, startOfMonth } from 'date-fns';
 import { estimateConsumption } from '@/chemistry/consumption/estimate';
 import { pumpGivesLPerH } from '@/chemistry/top-off/delivery';
-import { topOff, type TopOffValues } from '@/chemistry/top-off/top-off';
-import type { TopOffInput } from '@/chemistry/top-off/top-off-input';
+import { topOff, type TopOffValues } from '@/calculators/top-off/top-off';
+import type { TopOffInput } from '@/calculators/top-off/top-off-input';
 import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Entry, type EntryKind, type EntryOf, type Tank } from '@/record/schema';
 import { aimFor, knownEvents } from './known-events';
-import { lastReading, readingsOf } from './readings';
-import { remember } from './remember';
+import { lastObservation, observationsOf } from './observations';
+import { memoise } from './memoise';
 import { limewaterPerDay } from './limewater-given';
 
 /** Depth taken when the open surface was never measured: most displays are about half a metre deep. Common practice. */
@@ -60,12 +60,12 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
         : { openSurfaceM2: openSurfaceOf(tank) }),
       moved: topOff?.moved ?? 'calm',
       airMPerS: topOff?.airMPerS ?? 0,
-      waterC: lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
+      waterC: lastObservation(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
       airC: rooms.findLast((room) => room.airC !== undefined)?.airC ?? tank.room.airC,
       humidity: rooms.findLast((room) => room.humidity !== undefined)?.humidity ?? tank.room.humidity,
     },
     rooms,
-    waters: readingsOf(book, tank.id, 'temperature')
+    waters: observationsOf(book, tank.id, 'temperature')
       .filter(({ at }) => at <= now && at > now - LONGEST_DAYS * DAY_MS)
       .slice(-MOST_READINGS)
       .map(({ at, value }) => ({ at, temperatureC: value })),
@@ -78,7 +78,7 @@ const USUAL_ABSENCE_DAYS = 14;
 
 /** Salinity as it was last read; the tank's aim where it never was. */
 export function salinityNow(book: Book, tank: Tank): number {
-  return lastReading(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity');
+  return lastObservation(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity');
 }
 
 /** What the top-off's pump gives through its hose, the reservoir half full; at no lift where the heights are not told. */
@@ -123,16 +123,16 @@ function waterByDoses(
 
 /** How salinity falls beyond what changes and doses explain. */
 function saltDriftOf(book: Book, tank: Tank, now: number): SaltDrift | undefined {
-  return remember(book, tank, `salt drift of ${Math.floor(now / DAY_MS)}`, () => {
-    const readings = readingsOf(book, tank.id, 'salinity').filter(
+  return memoise(book, tank, `salt drift of ${Math.floor(now / DAY_MS)}`, () => {
+    const observations = observationsOf(book, tank.id, 'salinity').filter(
       ({ at }) => at > now - DRIFT_DAYS * DAY_MS && at <= now,
     );
-    if (readings.length < FEWEST_READINGS) return undefined;
+    if (observations.length < FEWEST_READINGS) return undefined;
     const { outcome } = attempt(() =>
       estimateConsumption({
         species: 'salinity',
         volumeL: netVolumeL(tank),
-        readings,
+        observations,
         events: knownEvents(book, tank),
       }),
     );
@@ -150,7 +150,7 @@ function monthsBack(now: number, zone: string): number[] {
 
 /** What the record says of a tank's top-off, answered: half of what a screen tells rests on it. */
 export function topOffOutcome(book: Book, tank: Tank, now: number) {
-  return remember(
+  return memoise(
     book,
     tank,
     `top-off at ${now}`,
@@ -159,6 +159,6 @@ export function topOffOutcome(book: Book, tank: Tank, now: number) {
 }
 
 /** The loss of a tank by its record; undefined where the record allows none. */
-export function lossOf(book: Book, tank: Tank, now: number): TopOffValues | undefined {
+export function evaporationOf(book: Book, tank: Tank, now: number): TopOffValues | undefined {
   return topOffOutcome(book, tank, now)?.values;
 }

@@ -1,4 +1,4 @@
-import type { UpkeepItem } from '@/chemistry/top-off/upkeep';
+import type { UpkeepItem } from '@/calculators/top-off/upkeep';
 import type { Book, EntryOf, Tank } from '@/record/schema';
 
 /** What of a tank's top-off is kept up: its sensors by kind, then pump, hose and reservoir. */

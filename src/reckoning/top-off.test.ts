@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { away } from '@/chemistry/top-off/away';
-import { topOffFailure } from '@/chemistry/top-off/failure';
-import { topOff } from '@/chemistry/top-off/top-off';
-import { plainSentence } from '@/chemistry/sentence';
+import { away } from '@/calculators/top-off/away';
+import { topOffFailure } from '@/calculators/top-off/failure';
+import { topOff } from '@/calculators/top-off/top-off';
+import { plainSentence } from '@/calculators/calculator/sentence';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
@@ -15,7 +15,7 @@ import { todayOf } from './today';
 import { awayQuestion } from './away';
 import { bottlesOf } from './bottles';
 import { failureQuestion } from './top-off-failure';
-import { lossOf, roomToRiseL, topOffQuestion } from './top-off-question';
+import { evaporationOf, roomToRiseL, topOffQuestion } from './top-off-question';
 import { upkeepQuestion } from './top-off-upkeep';
 
 const now = Date.UTC(2026, 10, 25, 9);
@@ -198,7 +198,7 @@ describe('leaving by the record', () => {
     expect(question.upkeep).toContain('Clean the float and move it by hand');
     const { values } = away.run(question);
     expect(values.supplies.find(({ what }) => what === 'The reservoir')?.lastsDays).toBeCloseTo(
-      40 / (lossOf(book, tank, now)?.drawnHigh ?? 0),
+      40 / (evaporationOf(book, tank, now)?.drawnHigh ?? 0),
       9,
     );
     expect(values.supplies.find(({ what }) => what === 'The feeder')?.lastsDays).toBe(15);
@@ -207,9 +207,9 @@ describe('leaving by the record', () => {
 
 describe('another reservoir', () => {
   it('keeps the loss that the refills of the old one told', () => {
-    const told = lossOf(bookOf(weekly), base, now)?.litresPerDay;
+    const told = evaporationOf(bookOf(weekly), base, now)?.litresPerDay;
     const smaller = withReservoir({ ...base, reservoirL: 18 }, base, now);
-    const values = lossOf(bookOf(weekly), smaller, now);
+    const values = evaporationOf(bookOf(weekly), smaller, now);
     expect(values?.litresPerDay).toBeCloseTo(told ?? 0, 1);
     expect(values?.doubts).toEqual([]);
     expect(values?.leftL).toBeLessThanOrEqual(18);

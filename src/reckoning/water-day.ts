@@ -1,16 +1,16 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, format, set } from 'date-fns';
 import type { z } from 'zod';
-import { purifiedWater } from '@/chemistry/source-water/purified-water';
+import { purifiedWater } from '@/calculators/source-water/purified-water';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { waterDay } from '@/chemistry/water-change/water-day';
+import type { waterDay } from '@/calculators/water-change/water-day';
 import type { Book, EntryOf, Tank, WaterDay } from '@/record/schema';
-import { batchesStanding, saltOf } from './batches';
+import { batchStates, saltOf } from './batches';
 import { changeHabit } from './change-habit';
 import { aimFor } from './known-events';
 import { saltStrength } from './learnt-salt';
-import { sourceStanding, waterQuestion } from './source-line';
+import { sourceState, waterQuestion } from './source-line';
 
 /** Tanks whose change is due within so many days of the day go along with it. Chosen. */
 const GOES_ALONG_DAYS = 3;
@@ -96,7 +96,7 @@ export function waterDayQuestion(
     ...madeADay(book, now),
     tanks,
     vessels: vessels.map(({ id, name, litres }) => ({ id, name, litres })),
-    batches: batchesStanding(book, now).flatMap((standing) => {
+    batches: batchStates(book, now).flatMap((standing) => {
       const { batch, salinity, leftL } = standing;
       if (batch.at + day.mixHours * 3_600_000 > day.at) return [];
       return [
@@ -120,9 +120,7 @@ const A_LONG_RUN_L = 1000;
 function madeADay(book: Book, now: number): { waterLPerDay?: number } {
   const source = book.sources[0];
   if (!source) return {};
-  const { outcome } = attempt(() =>
-    purifiedWater.run(waterQuestion(sourceStanding(book, source, now), A_LONG_RUN_L, {})),
-  );
+  const { outcome } = attempt(() => purifiedWater.run(waterQuestion(sourceState(book, source, now), A_LONG_RUN_L, {})));
   return outcome ? { waterLPerDay: (A_LONG_RUN_L / outcome.values.slowHours) * 24 } : {};
 }
 

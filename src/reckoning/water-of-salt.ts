@@ -1,7 +1,7 @@
 import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import { atSalinity, naturalSeawater } from '@/chemistry/seawater/composition';
 import type { Water } from '@/chemistry/tank-model/water';
-import type { WaterOrigins } from '@/chemistry/water-change/new-water-from';
+import type { WaterOrigins } from '@/calculators/water-change/new-water-from';
 import type { Salt } from '@/record/schema';
 
 /** Water mixed from a salt to a salinity: its label's profile told there, else natural seawater's. */

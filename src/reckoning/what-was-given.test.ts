@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { maintenanceDose } from '@/chemistry/dosing/maintenance';
+import { maintenanceDose } from '@/calculators/dosing/maintenance';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { emptyBook, newTank } from '@/record/defaults';

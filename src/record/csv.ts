@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { formatISO } from 'date-fns';
-import { PARAMETERS, PARAMETER_IDS } from '@/chemistry/parameters';
+import { PARAMETERS, PARAMETER_IDS } from '@/calculators/parameters/parameters';
 import { unitsOf } from '@/chemistry/units/kinds';
 import type { Book, Entry } from './schema';
 import { tableCsv } from './table-csv';

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import type { PARAMETER_IDS } from '@/chemistry/parameters';
-import { ADDED_KINDS } from '@/chemistry/cycle/cycle-input';
-import { PARAMETERS } from '@/chemistry/parameters';
-import { UPKEEP_ITEMS } from '@/chemistry/top-off/upkeep';
-import { AMOUNTS } from '@/chemistry/amounts';
+import type { PARAMETER_IDS } from '@/calculators/parameters/parameters';
+import { ADDED_KINDS } from '@/calculators/cycle/cycle-input';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
+import { UPKEEP_ITEMS } from '@/calculators/top-off/upkeep';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { amount, id, moment, within } from './fields';
 
 const reading = (parameter: (typeof PARAMETER_IDS)[number]) => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LATEST_MOMENT } from '@/chemistry/calculator-input';
+import { LATEST_MOMENT } from '@/calculators/calculator/calculator-input';
 
 /** What fields of the record have in common, whichever row they stand in. */
 export const id = z.string().min(1).max(64);

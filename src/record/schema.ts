@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { ELEMENTS } from '@/chemistry/dosing/elements';
-import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
 import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
-import { ALKALINITY_FORMS, strengthOfBottle, type Bottle } from '@/chemistry/reagents/claim';
+import { ALKALINITY_FORMS, strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { attempt } from '@/chemistry/refusal';
 import { entrySchema, type Entry } from './entry-schema';
 import { amount, id, moment, name, within, zone } from './fields';
@@ -171,7 +171,7 @@ export const tankSchema = z
     /** How calcification is answered: the dose bench opens on it. */
     method: z.enum(['parts', 'reactor', 'water-changes']),
     /** Which solution carries which element; the first that holds it when not said. */
-    parts: z.partialRecord(z.enum(ELEMENTS), id),
+    parts: z.partialRecord(z.enum(DOSED_PARAMETERS), id),
     targets,
     /** Water changes as they are meant to go on; as the log shows them when left out. */
     routine: z

@@ -1,4 +1,4 @@
-import type { Bottle } from '@/chemistry/reagents/claim';
+import type { Bottle } from '@/chemistry/reagents/label-claim';
 import type { Solution } from './schema';
 
 /** From when a solution's new strength is meant to hold. */

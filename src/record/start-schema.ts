@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { SCHOOL_IDS } from '@/chemistry/cycle/schools';
-import { FIRST_IN, MIXED, ROCKS } from '@/chemistry/set-up/order-of-work';
+import { CYCLE_SCHOOL_IDS } from '@/calculators/cycle/cycle-schools';
+import { FIRST_IN, MIXED, ROCKS } from '@/calculators/set-up/order-of-work';
 import { amount, moment } from './fields';
 
 /** How a tank was begun, and when its cycle was called done. */
 export const cycleSchema = z.strictObject({
-  school: z.enum(SCHOOL_IDS),
+  school: z.enum(CYCLE_SCHOOL_IDS),
   startedAt: moment,
   doneAt: moment.optional(),
 });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { COVER_IDS, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
-import { SENSOR_IDS } from '@/chemistry/top-off/sensors';
-import { UPKEEP_ITEMS } from '@/chemistry/top-off/upkeep';
+import { SENSOR_IDS } from '@/calculators/top-off/sensors';
+import { UPKEEP_ITEMS } from '@/calculators/top-off/upkeep';
 import { amount, id, moment } from './fields';
 
 const cm = (low: number, high: number) => z.number().min(low).max(high);

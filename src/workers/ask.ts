@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import type { z } from 'zod';
-import type { Calculator, Outcome } from '@/chemistry/calculator';
+import type { Calculator, Outcome } from '@/calculators/calculator/calculator';
 import type { Attempt } from '@/chemistry/refusal';
 import type { Calculators } from './calculator-worker';
 

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import { calculatorNamed } from '@/chemistry/calculators';
-import type { Outcome } from '@/chemistry/calculator';
+import { calculatorNamed } from '@/calculators/calculators';
+import type { Outcome } from '@/calculators/calculator/calculator';
 import { attempt, type Attempt } from '@/chemistry/refusal';
 
 /** The calculators behind a worker's door: an input goes in as data, an outcome or a refusal comes back as data. */

@@ -1,10 +1,10 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { PARAMETERS, readingExpectation } from '@/chemistry/parameters';
-import { capitalised } from '@/chemistry/words';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
+import { capitalised } from '@/calculators/calculator/words';
 import { attempt } from '@/chemistry/refusal';
-import { dilution } from '@/chemistry/mixing/dilution';
+import { dilution } from '@/calculators/mixing/dilution';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { CourseChart } from '@/interface/charts/course-chart';

@@ -1,7 +1,7 @@
 'use client';
 
 import { FOLLOWED, type Followed } from '@/chemistry/water-change/followed';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { Bench } from '@/interface/bench';
 import { ChoiceRow } from '@/interface/choice-row';
 import { SelectField } from '@/interface/select-field';

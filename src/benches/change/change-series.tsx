@@ -1,11 +1,11 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { waterChange } from '@/chemistry/water-change/water-change';
+import { waterChange } from '@/calculators/water-change/water-change';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -16,7 +16,7 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
 import { takesPerDay } from '@/reckoning/change-question';
 import { aimFor } from '@/reckoning/known-events';
-import { lastReading } from '@/reckoning/readings';
+import { lastObservation } from '@/reckoning/observations';
 import { netVolumeL } from '@/record/schema';
 import type { Seen } from './new-water';
 import { LevelTable } from './level-table';
@@ -43,7 +43,7 @@ export function ChangeSeries({ several, water, about, levels: measured }: Seen &
   const [newC, setNewC] = useKeptState<number | null>('change-series newC', null);
   const [heaterW, setHeaterW] = useKeptState<number | null>('change-series heaterW', null);
   const changeL = own ?? usualL;
-  const tankC = lastReading(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
+  const tankC = lastObservation(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
   const result = attempt(() =>
     waterChange.run({
       netVolumeL: volumeL,

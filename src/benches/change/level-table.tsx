@@ -1,10 +1,10 @@
 'use client';
 
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';
-import type { waterChange } from '@/chemistry/water-change/water-change';
+import type { waterChange } from '@/calculators/water-change/water-change';
 import { useTank } from '@/interface/workspace';
 
 /** Each level before and after, drawn as a step on its own scale, with what the new water brings. */

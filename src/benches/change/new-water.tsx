@@ -1,15 +1,15 @@
 'use client';
 
 import { useState, type ReactNode } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
-import type { WaterOrigins } from '@/chemistry/water-change/new-water-from';
+import type { WaterOrigins } from '@/calculators/water-change/new-water-from';
 import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
-import { batchesStanding, originsOfBatch, waterOfBatch, type BatchStanding } from '@/reckoning/batches';
+import { batchStates, originsOfBatch, waterOfBatch, type BatchState } from '@/reckoning/batches';
 import { changeHabit } from '@/reckoning/change-habit';
 import { aimFor } from '@/reckoning/known-events';
 import { batchName } from '@/reckoning/water-day';
@@ -23,7 +23,7 @@ export interface NewWater {
   readonly salinity: number;
   /** Whether the keeper told the salinity, or no batch is there to tell it. */
   readonly salinityTold: boolean;
-  readonly batch: BatchStanding | undefined;
+  readonly batch: BatchState | undefined;
   readonly salt: Salt | undefined;
   readonly fields: ReactNode;
 }
@@ -42,7 +42,7 @@ export function useNewWater(): NewWater {
   const { book, tank } = useTank();
   const { units } = book.settings;
   const now = useNow();
-  const batches = batchesStanding(book, now).filter(({ batch }) => batch.tankId === tank.id || batch.tankId === null);
+  const batches = batchStates(book, now).filter(({ batch }) => batch.tankId === tank.id || batch.tankId === null);
   const [chosen, setChosen] = useState<string>();
   const [own, setOwn] = useKeptState<number | null>('new-water own', null);
   // The newest that would do for the change; a batch too small is there to be chosen.

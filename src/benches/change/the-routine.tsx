@@ -1,11 +1,11 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { isElement } from '@/chemistry/dosing/elements';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { changeRoutine } from '@/chemistry/water-change/change-routine';
+import { changeRoutine } from '@/calculators/water-change/change-routine';
 import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
@@ -140,7 +140,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
               hint={
                 logged[about] === undefined
                   ? 'not enough tests yet to tell'
-                  : isElement(about) && tank.method !== 'water-changes'
+                  : isDosedParameter(about) && tank.method !== 'water-changes'
                     ? 'that no dose replaces: the doses are taken to hold it'
                     : 'as the tests show; below nought what it makes'
               }

@@ -1,6 +1,6 @@
 'use client';
 
-import { stocking, type Gate } from '@/chemistry/cycle/stocking';
+import { stocking, type Gate } from '@/calculators/cycle/stocking';
 import { attempt } from '@/chemistry/refusal';
 import { Sentence } from '@/interface/phrases';
 import { Refused } from '@/interface/refused';

@@ -12,7 +12,7 @@ import { useCycle } from '@/interface/cycle-context';
 import { ammoniaBottles, putIn } from '@/reckoning/cycle';
 import { challengesOf } from '@/reckoning/new-tank';
 import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
-import { ANIMALS } from '@/chemistry/cycle/cycle-input';
+import { ANIMALS } from '@/calculators/cycle/cycle-input';
 import { netVolumeL } from '@/record/schema';
 
 /** What a tank is put to the test with, mg/L. Common practice: 1 to 2. */

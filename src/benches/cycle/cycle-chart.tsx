@@ -9,7 +9,7 @@ import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { daysAxis, levelAxis } from '@/interface/charts/days-axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
-import { saveFile } from '@/interface/charts/save';
+import { saveFile } from '@/interface/save';
 import { dayText } from '@/interface/when';
 import { useTank } from '@/interface/workspace';
 

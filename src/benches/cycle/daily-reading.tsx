@@ -2,8 +2,8 @@
 
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
-import { PARAMETERS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
-import { capitalised } from '@/chemistry/words';
+import { PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
+import { capitalised } from '@/calculators/calculator/words';
 import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { describeEntry } from '@/interface/describe-entry';

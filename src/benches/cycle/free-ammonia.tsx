@@ -1,6 +1,6 @@
 'use client';
 
-import { freeAmmonia } from '@/chemistry/nitrogen/free-ammonia-calculator';
+import { freeAmmonia } from '@/calculators/nitrogen/free-ammonia-calculator';
 import { attempt } from '@/chemistry/refusal';
 import { Answer } from '@/interface/answer';
 import { useNow, useTank } from '@/interface/workspace';

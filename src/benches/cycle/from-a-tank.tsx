@@ -1,9 +1,9 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { readingExpectation } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { fillFromTank } from '@/chemistry/set-up/fill-from-tank';
+import { fillFromTank } from '@/calculators/set-up/fill-from-tank';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
@@ -11,7 +11,7 @@ import { SelectField } from '@/interface/select-field';
 import { Worked } from '@/interface/worked';
 import { useTank } from '@/interface/workspace';
 import { saltAndWarmth } from '@/reckoning/co2-seen';
-import { lastReading } from '@/reckoning/readings';
+import { lastObservation } from '@/reckoning/observations';
 import { netVolumeL } from '@/record/schema';
 import { TwoTanks } from './two-tanks';
 
@@ -29,7 +29,10 @@ export function FromATank() {
     ownFilled ?? (running.id === tank.id ? Math.max(1, Math.round(netVolumeL(running) / 10)) : netVolumeL(tank));
   const takenL = ownTaken ?? Math.max(0.1, Math.round(Math.min(filledL, netVolumeL(running) / 5) * 10) / 10);
   const { salinity } = saltAndWarmth(book, running);
-  const [nitrate, phosphate] = [lastReading(book, running.id, 'nitrate'), lastReading(book, running.id, 'phosphate')];
+  const [nitrate, phosphate] = [
+    lastObservation(book, running.id, 'nitrate'),
+    lastObservation(book, running.id, 'phosphate'),
+  ];
   const result = attempt(() =>
     fillFromTank.run({
       takenL,

@@ -6,7 +6,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useCommit, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { USUAL_STEPS } from '@/chemistry/cycle/cycle-input';
+import { USUAL_STEPS } from '@/calculators/cycle/cycle-input';
 import type { Kit } from '@/record/schema';
 
 const USUAL_KIT: Kit = { ammoniaReads: 'all', ammoniaStep: USUAL_STEPS.ammonia, nitriteStep: USUAL_STEPS.nitrite };

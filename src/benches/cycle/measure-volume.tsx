@@ -1,11 +1,11 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { PARAMETERS, readingExpectation } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { netVolume, type ReadBy } from '@/chemistry/set-up/net-volume';
+import { netVolume, type ReadBy } from '@/calculators/set-up/net-volume';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -13,7 +13,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useTank } from '@/interface/workspace';
-import { lastReading } from '@/reckoning/readings';
+import { lastObservation } from '@/reckoning/observations';
 import { netVolumeL } from '@/record/schema';
 import { RiseAndVolume } from './rise-and-volume';
 
@@ -37,7 +37,7 @@ export function MeasureVolume() {
   const [grams, setGrams] = useKeptState<number | null>('measure-volume grams', null);
   const [before, setBefore] = useKeptState<number | null>('measure-volume before', null);
   const [after, setAfter] = useKeptState<number | null>('measure-volume after', null);
-  const last = lastReading(book, tank.id, readBy);
+  const last = lastObservation(book, tank.id, readBy);
   const usualG = Number((perL * thoughtL).toPrecision(2));
   const given = grams ?? usualG;
   const from = before ?? last?.value ?? null;

@@ -2,8 +2,8 @@
 
 import { nanoid } from 'nanoid';
 import { type FormEvent } from 'react';
-import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { describeEntry } from '@/interface/describe-entry';

@@ -2,12 +2,12 @@
 
 import { nanoid } from 'nanoid';
 import { useId } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { readingExpectation } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { plainSentence } from '@/chemistry/sentence';
-import { SCHOOLS_OF_SET_UP, type Choices } from '@/chemistry/set-up/order-of-work';
-import { setUp, SET_UP_AMOUNTS } from '@/chemistry/set-up/set-up';
+import { plainSentence } from '@/calculators/calculator/sentence';
+import { SCHOOLS_OF_SET_UP, type Choices } from '@/calculators/set-up/order-of-work';
+import { setUp, SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { setUp } from '@/chemistry/set-up/set-up';
+import type { setUp } from '@/calculators/set-up/set-up';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useUnits } from '@/interface/workspace';
 import type { SetUpRow } from '@/record/schema';

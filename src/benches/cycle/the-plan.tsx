@@ -1,9 +1,9 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { cyclePlan } from '@/chemistry/cycle/cycle-plan';
-import { SCHOOLS, SCHOOL_IDS, type SchoolId } from '@/chemistry/cycle/schools';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { cyclePlan } from '@/calculators/cycle/cycle-plan';
+import { CYCLE_SCHOOLS, CYCLE_SCHOOL_IDS, type CycleSchoolId } from '@/calculators/cycle/cycle-schools';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useKeptState } from '@/interface/kept-draft';
@@ -29,13 +29,13 @@ export function ThePlan() {
   const now = useNow();
   const commit = useCommit();
   const { cycle } = tank;
-  const [school, setSchool] = useChoice<SchoolId>('school', SCHOOL_IDS, cycle?.school ?? 'starter');
+  const [school, setSchool] = useChoice<CycleSchoolId>('school', CYCLE_SCHOOL_IDS, cycle?.school ?? 'starter');
   const [ammonia, setAmmonia] = useKeptState<number | null>('the-plan ammonia', null);
   const [startAt, setStartAt] = useKeptState<number | null>('the-plan startAt', null);
   const bottles = ammoniaBottles(book).map(({ solution }) => solution);
   const [bottleId, setBottleId] = useKeptState('the-plan bottleId', bottles[0]?.id ?? '');
   const bottle = bottles.find(({ id }) => id === bottleId);
-  const chosen = SCHOOLS[school];
+  const chosen = CYCLE_SCHOOLS[school];
   // To the hour, so that the course is not drawn anew each minute.
   const begins = startAt ?? cycle?.startedAt ?? Math.floor(now / 3_600_000) * 3_600_000;
   const result = useAsked(
@@ -100,7 +100,7 @@ export function ThePlan() {
             <SelectField
               label="School"
               value={school}
-              options={SCHOOL_IDS.map((id) => [id, SCHOOLS[id].name] as const)}
+              options={CYCLE_SCHOOL_IDS.map((id) => [id, CYCLE_SCHOOLS[id].name] as const)}
               onChange={setSchool}
             />
           </div>
@@ -152,8 +152,8 @@ export function ThePlan() {
       <section aria-label="The schools side by side" className="mt-6">
         <h2 className="text-lg font-semibold">The schools, side by side</h2>
         <div className="mt-1 grid gap-x-8 sm:grid-cols-2">
-          {SCHOOL_IDS.map((id) => {
-            const { name: called, says, against, lasts, lastsFrom } = SCHOOLS[id];
+          {CYCLE_SCHOOL_IDS.map((id) => {
+            const { name: called, says, against, lasts, lastsFrom } = CYCLE_SCHOOLS[id];
             return (
               <div key={id} className="border-t border-line py-2">
                 <h3 className="font-semibold">

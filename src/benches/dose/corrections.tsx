@@ -1,9 +1,9 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { correction } from '@/chemistry/dosing/correction';
+import { correction } from '@/calculators/dosing/correction';
 import { attempt } from '@/chemistry/refusal';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';

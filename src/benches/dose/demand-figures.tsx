@@ -1,11 +1,11 @@
 'use client';
 
-import { ELEMENT_FACTS, type Element } from '@/chemistry/dosing/elements';
-import { capitalised } from '@/chemistry/words';
+import { DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { capitalised } from '@/calculators/calculator/words';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { DoseOverrides, DoseQuestion } from '@/reckoning/dose-question';
 
 export interface AnswerProps {
@@ -16,14 +16,14 @@ export interface AnswerProps {
 
 export function DemandFigures({ question, overrides, onOverride }: AnswerProps) {
   const { demand } = question.input;
-  const setPerDay = (element: Element, amount: number | null) => {
+  const setPerDay = (element: DosedParameter, amount: number | null) => {
     const rest = without(overrides.perDay ?? {}, element);
     onOverride({ ...overrides, perDay: amount === null ? rest : { ...rest, [element]: amount } });
   };
-  const field = (element: Element, high: number) => (
+  const field = (element: DosedParameter, high: number) => (
     <QuantityField
       label={`${capitalised(element)} taken a day`}
-      expected={{ field: `${element} taken a day`, kind: ELEMENT_FACTS[element].rateKind, low: 0, high }}
+      expected={{ field: `${element} taken a day`, kind: DOSED_FACTS[element].rateKind, low: 0, high }}
       value={overrides.perDay?.[element] ?? demand[element]?.perDay ?? null}
       digits={overrides.perDay?.[element] === undefined ? 3 : undefined}
       onChange={(amount) => setPerDay(element, amount)}

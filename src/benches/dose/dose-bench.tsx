@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
-import { listed } from '@/chemistry/words';
+import { listed } from '@/calculators/calculator/words';
 import { useKeptState } from '@/interface/kept-draft';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';

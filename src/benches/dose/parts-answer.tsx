@@ -1,9 +1,9 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import type { Element } from '@/chemistry/dosing/elements';
-import type { PartDose } from '@/chemistry/dosing/bottle-dose';
-import { maintenanceDose } from '@/chemistry/dosing/maintenance';
+import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import type { PartDose } from '@/calculators/dosing/bottle-dose';
+import { maintenanceDose } from '@/calculators/dosing/maintenance';
 import { attempt } from '@/chemistry/refusal';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { quantity, showText } from '@/chemistry/units/quantity';
@@ -18,7 +18,7 @@ import type { Entry } from '@/record/schema';
 import type { DoseQuestion } from '@/reckoning/dose-question';
 import { limewaterCautions } from '@/reckoning/limewater-room';
 import { outlook } from '@/reckoning/outlook';
-import { readingsOf } from '@/reckoning/readings';
+import { observationsOf } from '@/reckoning/observations';
 import { standingAt } from '@/reckoning/standing';
 import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
 import { WhatWasDosed } from './what-was-dosed';
@@ -109,7 +109,7 @@ function NowAndThen({
   standing,
 }: {
   readonly doses: readonly PartDose[];
-  readonly standing: (element: Element) => number;
+  readonly standing: (element: DosedParameter) => number;
 }) {
   const {
     book: {
@@ -153,7 +153,7 @@ function Picture({ question, doses }: { readonly question: DoseQuestion; readonl
     <div className="mt-5 max-w-4xl">
       <SeriesChart
         parameter="alkalinity"
-        readings={readingsOf(book, tank.id, 'alkalinity')}
+        readings={observationsOf(book, tank.id, 'alkalinity')}
         band={tank.targets.alkalinity}
         ahead={outlook(book, tank, 'alkalinity', now, to)}
         planned={planned}

@@ -1,6 +1,6 @@
 'use client';
 
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { useWidth } from '@/interface/use-width';
 
 const HEIGHT = 96;

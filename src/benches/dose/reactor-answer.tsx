@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { effluentFlow } from '@/chemistry/reactor/effluent-flow';
+import { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useKeptState } from '@/interface/kept-draft';
@@ -11,7 +11,7 @@ import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { reactorQuestion } from '@/reckoning/dose-question';
 import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
 import { ReactorPicture } from './reactor-picture';

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/chemistry/refusal';
-import { additions } from '@/chemistry/dosing/additions';
+import { additions } from '@/calculators/dosing/additions';
 import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { QuantityField } from '@/interface/quantity-field';

@@ -1,9 +1,9 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { listed } from '@/chemistry/words';
+import { listed } from '@/calculators/calculator/words';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';

@@ -2,9 +2,9 @@
 
 import { nanoid } from 'nanoid';
 import { useId, useMemo, useState, type FormEvent } from 'react';
-import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
-import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/chemistry/parameters';
-import { capitalised } from '@/chemistry/words';
+import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
+import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/calculators/parameters/parameters';
+import { capitalised } from '@/calculators/calculator/words';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
@@ -15,7 +15,7 @@ import { SelectField } from '@/interface/select-field';
 import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/chemistry/top-off/upkeep';
+import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/calculators/top-off/upkeep';
 import { draftQuestion } from '@/reckoning/draft-question';
 import { AHEAD_MS, EARLIEST } from '@/record/fields';
 import { entrySchema, netVolumeL, type Entry, type EntryDraft, type EntryKind } from '@/record/schema';

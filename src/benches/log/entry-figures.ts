@@ -1,6 +1,6 @@
-import { AMOUNTS } from '@/chemistry/amounts';
-import { readingExpectation } from '@/chemistry/parameters';
-import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { readingExpectation } from '@/calculators/parameters/parameters';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { SOURCE_FIGURES } from '@/interface/source-figures';
 import type { EntryKind } from '@/record/schema';

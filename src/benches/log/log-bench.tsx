@@ -3,9 +3,9 @@
 import { differenceInCalendarDays } from 'date-fns';
 import { TZDate } from '@date-fns/tz';
 import { useState } from 'react';
-import type { Answer as AnswerText } from '@/chemistry/calculator';
-import { ELEMENTS } from '@/chemistry/dosing/elements';
-import { PARAMETERS } from '@/chemistry/parameters';
+import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
+import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { quantity } from '@/chemistry/units/quantity';
 import { Answer } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
@@ -15,7 +15,7 @@ import { useKeptState } from '@/interface/kept-draft';
 import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { lastReading } from '@/reckoning/readings';
+import { lastObservation } from '@/reckoning/observations';
 import { jotExamples } from '@/record/jot/example';
 import type { Book, Entry, Tank } from '@/record/schema';
 import { EntryEditor } from './entry-editor';
@@ -97,7 +97,7 @@ export function LogBench() {
 }
 
 function logAnswer(book: Book, tank: Tank, now: number): AnswerText {
-  const last = lastReading(book, tank.id, 'alkalinity');
+  const last = lastObservation(book, tank.id, 'alkalinity');
   const count = book.entries.filter((entry) => entry.tankId === tank.id).length;
   if (!last)
     return {
@@ -108,8 +108,8 @@ function logAnswer(book: Book, tank: Tank, now: number): AnswerText {
   const zone = book.settings.zone;
   const days = differenceInCalendarDays(new TZDate(now, zone), new TZDate(last.at, zone));
   const due = (now - last.at) / DAY_MS >= TEST_EVERY_DAYS;
-  const others = ELEMENTS.filter((element) => element !== 'alkalinity')
-    .map((element) => lastReading(book, tank.id, element))
+  const others = DOSED_PARAMETERS.filter((element) => element !== 'alkalinity')
+    .map((element) => lastObservation(book, tank.id, element))
     .filter((reading) => reading !== undefined && now - reading.at < 30 * DAY_MS).length;
   return {
     says: due

@@ -4,12 +4,12 @@ import { useState } from 'react';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
-import { batchesStanding, type BatchStanding } from '@/reckoning/batches';
+import { batchStates, type BatchState } from '@/reckoning/batches';
 import { batchName } from '@/reckoning/water-day';
 
 export interface ChosenBatch {
-  readonly batches: readonly BatchStanding[];
-  readonly standing: BatchStanding | undefined;
+  readonly batches: readonly BatchState[];
+  readonly standing: BatchState | undefined;
   readonly choose: (id: string) => void;
 }
 
@@ -17,7 +17,7 @@ export interface ChosenBatch {
 export function useBatch(): ChosenBatch {
   const { book } = useTank();
   const now = useNow();
-  const batches = batchesStanding(book, now);
+  const batches = batchStates(book, now);
   const [chosen, setChosen] = useState<string>();
   const standing = chosen === '' ? undefined : (batches.find(({ batch: { id } }) => id === chosen) ?? batches.at(-1));
   return { batches, standing, choose: setChosen };

@@ -2,12 +2,12 @@
 
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { batchReadiness } from '@/chemistry/mixing/batch-readiness';
-import { readingExpectation } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { batchReadiness } from '@/calculators/mixing/batch-readiness';
+import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions } from '@/interface/answer';
 import { Button } from '@/interface/button';
@@ -15,16 +15,16 @@ import { dayText } from '@/interface/when';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { batchesStanding, momentAfter, saltOf, type BatchStanding } from '@/reckoning/batches';
+import { batchStates, momentAfter, saltOf, type BatchState } from '@/reckoning/batches';
 import { aimFor } from '@/reckoning/known-events';
-import { lastReading } from '@/reckoning/readings';
+import { lastObservation } from '@/reckoning/observations';
 import { batchName } from '@/reckoning/water-day';
 
 /** Every batch that stands in a vessel: how much is left, and whether it may be used. */
 export function BatchesOnHand() {
   const { book } = useTank();
   const now = useNow();
-  const batches = batchesStanding(book, now);
+  const batches = batchStates(book, now);
   return (
     <section aria-label="Batches on hand" className="mt-10 border-t border-line pt-5">
       <h2 className="text-lg font-semibold">Batches on hand</h2>
@@ -42,7 +42,7 @@ export function BatchesOnHand() {
   );
 }
 
-function OneBatch({ standing, now }: { readonly standing: BatchStanding; readonly now: number }) {
+function OneBatch({ standing, now }: { readonly standing: BatchState; readonly now: number }) {
   const { book, tank } = useTank();
   const { units, zone } = book.settings;
   const [reading, setReading] = useState(false);
@@ -56,7 +56,7 @@ function OneBatch({ standing, now }: { readonly standing: BatchStanding; readonl
       target: batch.targetSalinity,
       ...(salinity !== undefined && readAt !== undefined && { reads: salinity, readAt }),
       ...(temperatureC !== undefined && { temperatureC }),
-      tankC: lastReading(book, into.id, 'temperature')?.value ?? aimFor(into, 'temperature'),
+      tankC: lastObservation(book, into.id, 'temperature')?.value ?? aimFor(into, 'temperature'),
     }),
   );
   const name = batchName(book, batch.id);
@@ -98,7 +98,7 @@ const ReadIt = inOwnScope(function ReadIt({
   standing,
   onDone,
 }: {
-  readonly standing: BatchStanding;
+  readonly standing: BatchState;
   readonly onDone: () => void;
 }) {
   const { book } = useTank();

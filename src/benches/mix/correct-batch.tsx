@@ -1,8 +1,8 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { batchCorrection } from '@/chemistry/mixing/batch-correction';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { batchCorrection } from '@/calculators/mixing/batch-correction';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';

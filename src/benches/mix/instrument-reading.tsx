@@ -2,8 +2,8 @@
 
 import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
-import { PARAMETERS } from '@/chemistry/parameters';
-import { salinity } from '@/chemistry/seawater/salinity-calculator';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
+import { salinity } from '@/calculators/seawater/salinity-calculator';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';

@@ -1,7 +1,7 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { fromStock } from '@/chemistry/mixing/from-stock';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { fromStock } from '@/calculators/mixing/from-stock';
 import { attempt } from '@/chemistry/refusal';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';

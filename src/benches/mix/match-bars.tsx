@@ -1,16 +1,16 @@
-import type { Element } from '@/chemistry/dosing/elements';
+import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 
 interface Row {
-  readonly element: Element;
+  readonly element: DosedParameter;
   readonly batch: number;
   readonly tank: number;
 }
 
 /** How far the batch stands from the tank, each on a scale of its own about the tank's level. */
 export function MatchBars({ rows, units }: { readonly rows: readonly Row[]; readonly units: UnitPreferences }) {
-  const told = (element: Element, level: number) => showText(quantity(element, level), units);
+  const told = (element: DosedParameter, level: number) => showText(quantity(element, level), units);
   return (
     <svg
       viewBox="0 0 300 210"

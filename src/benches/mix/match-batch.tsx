@@ -1,11 +1,11 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { ELEMENTS, type Element } from '@/chemistry/dosing/elements';
-import { batchMatch } from '@/chemistry/mixing/batch-match';
-import { readingExpectation } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { batchMatch } from '@/calculators/mixing/batch-match';
+import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
@@ -27,17 +27,17 @@ export function MatchBatch() {
   const choice = useBatch();
   const { standing } = choice;
   const [litres, setLitres] = useKeptState<number | null>('match-batch litres', null);
-  const [batch, setBatch] = useKeptState<Partial<Record<Element, number | null>>>('match-batch batch', {});
-  const [own, setOwn] = useKeptState<Partial<Record<Element, number | null>>>('match-batch own', {});
+  const [batch, setBatch] = useKeptState<Partial<Record<DosedParameter, number | null>>>('match-batch batch', {});
+  const [own, setOwn] = useKeptState<Partial<Record<DosedParameter, number | null>>>('match-batch own', {});
   const levels = levelsNow(book, tank, now);
   const salt = book.salts.find(({ id }) => id === tank.saltId);
   const water = standing ? waterOfBatch(book, standing) : waterOfSalt(salt, aimFor(tank, 'salinity'));
   const origins = standing ? originsOfBatch(book, standing) : originsOfSalt(salt);
   const habit = changeHabit(book, tank, now);
   const batchL = litres ?? standing?.leftL ?? habit.changeL;
-  const holds = (element: Element) => own[element] ?? levels[element] ?? aimFor(tank, element);
-  const brings = (element: Element) => batch[element] ?? water[element];
-  const of = (level: (element: Element) => number) => ({
+  const holds = (element: DosedParameter) => own[element] ?? levels[element] ?? aimFor(tank, element);
+  const brings = (element: DosedParameter) => batch[element] ?? water[element];
+  const of = (level: (element: DosedParameter) => number) => ({
     alkalinity: level('alkalinity'),
     calcium: level('calcium'),
     magnesium: level('magnesium'),
@@ -47,7 +47,9 @@ export function MatchBatch() {
       litres: batchL,
       batch: of(brings),
       tank: of(holds),
-      assumed: ELEMENTS.filter((element) => origins[element] === 'assumed' && (batch[element] ?? null) === null),
+      assumed: DOSED_PARAMETERS.filter(
+        (element) => origins[element] === 'assumed' && (batch[element] ?? null) === null,
+      ),
       changeShare: Math.min(1, batchL / netVolumeL(tank)),
     }),
   );
@@ -55,7 +57,7 @@ export function MatchBatch() {
     <Worked result={result} otherwise="">
       <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
         <MatchBars
-          rows={ELEMENTS.map((element) => ({ element, batch: brings(element), tank: holds(element) }))}
+          rows={DOSED_PARAMETERS.map((element) => ({ element, batch: brings(element), tank: holds(element) }))}
           units={book.settings.units}
         />
         <Figures title="Batch and tank">
@@ -67,7 +69,7 @@ export function MatchBatch() {
             digits={litres === null ? 3 : undefined}
             onChange={setLitres}
           />
-          {ELEMENTS.map((element) => (
+          {DOSED_PARAMETERS.map((element) => (
             <QuantityField
               key={`batch ${element}`}
               label={`${capitalised(element)} of the batch`}
@@ -89,7 +91,7 @@ export function MatchBatch() {
               }
             />
           ))}
-          {ELEMENTS.map((element) => (
+          {DOSED_PARAMETERS.map((element) => (
             <QuantityField
               key={`tank ${element}`}
               label={`${capitalised(element)} of the tank`}

@@ -2,8 +2,8 @@
 
 import { nanoid } from 'nanoid';
 import { useId } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { mixBatch } from '@/chemistry/mixing/mix-batch';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { mixBatch } from '@/calculators/mixing/mix-batch';
 import { attempt } from '@/chemistry/refusal';
 import { preferredUnit, quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState, type FormEvent } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';

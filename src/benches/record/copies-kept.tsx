@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { Button } from '@/interface/button';
-import { saveFile } from '@/interface/charts/save';
+import { saveFile } from '@/interface/save';
 import { useCopies } from '@/interface/copies';
 import { notify } from '@/interface/notices';
 import { readCopyKept, textOfCopy } from '@/interface/record-files';

@@ -3,11 +3,11 @@
 import { Link } from '@/interface/link';
 import { Bench } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
-import { saveFile } from '@/interface/charts/save';
+import { saveFile } from '@/interface/save';
 import { ExportButton } from '@/interface/export-button';
 import { failureText } from '@/interface/failure-text';
 import { notify } from '@/interface/notices';
-import { PlainPage } from '@/interface/tank-frame';
+import { PlainPage } from '@/interface/hall/tank-frame';
 import { UnitChoices } from '@/interface/unit-choices';
 import { useBookIfRead, useCommit, useNow, useTitle, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
 import { entriesCsv } from '@/record/csv';

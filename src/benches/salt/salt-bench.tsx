@@ -1,12 +1,12 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { ELEMENTS } from '@/chemistry/dosing/elements';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { courseOf } from '@/chemistry/water-change/course';
-import { saltsCompared } from '@/chemistry/water-change/salts-compared';
+import { saltsCompared } from '@/calculators/water-change/salts-compared';
 import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench, Figures } from '@/interface/bench';
@@ -37,7 +37,7 @@ export function SaltBench() {
   const salinity = own ?? aimFor(tank, 'salinity');
   const levels = levelsNow(book, tank, now);
   const takes = takesPerDay(book, tank, now);
-  const level = (element: (typeof ELEMENTS)[number]) => levels[element] ?? aimFor(tank, element);
+  const level = (element: (typeof DOSED_PARAMETERS)[number]) => levels[element] ?? aimFor(tank, element);
   const told = book.salts.filter(({ profile }) => profile !== null);
   const result =
     told.length === 0
@@ -49,7 +49,7 @@ export function SaltBench() {
             everyDays: everyDays ?? habit.everyDays,
             salinity,
             takesPerDay: Object.fromEntries(
-              ELEMENTS.flatMap((element) => (takes[element] === undefined ? [] : [[element, takes[element]]])),
+              DOSED_PARAMETERS.flatMap((element) => (takes[element] === undefined ? [] : [[element, takes[element]]])),
             ),
             now: { alkalinity: level('alkalinity'), calcium: level('calcium'), magnesium: level('magnesium') },
             salts: told.flatMap(({ name, profile, boxG, boxPrice }, i) =>
@@ -95,7 +95,7 @@ export function SaltBench() {
       {outcome && (
         <>
           <div className="mt-5 grid gap-x-10 gap-y-4 lg:grid-cols-2">
-            {ELEMENTS.map((element) => (
+            {DOSED_PARAMETERS.map((element) => (
               <SaltScale
                 key={element}
                 element={element}

@@ -1,14 +1,14 @@
 'use client';
 
 import { useState, type FormEvent } from 'react';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Salt } from '@/record/schema';
 
 /** A box of sea salt: its grams a litre, and what the label says it makes. */

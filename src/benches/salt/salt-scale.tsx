@@ -1,10 +1,10 @@
 'use client';
 
 import { useWidth } from '@/interface/use-width';
-import { PARAMETERS } from '@/chemistry/parameters';
-import type { Element } from '@/chemistry/dosing/elements';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
+import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { preferredUnit, quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 
 interface Mark {
   readonly name: string;
@@ -14,7 +14,7 @@ interface Mark {
 }
 
 interface Props {
-  readonly element: Element;
+  readonly element: DosedParameter;
   readonly marks: readonly Mark[];
   readonly now: number | undefined;
   readonly natural: number;

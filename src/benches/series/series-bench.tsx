@@ -1,7 +1,7 @@
 'use client';
 
-import type { Answer as AnswerText } from '@/chemistry/calculator';
-import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/chemistry/parameters';
+import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
+import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import { Answer, Cautions } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { SeriesChart } from '@/interface/charts/series-chart';
@@ -13,9 +13,9 @@ import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { co2Seen } from '@/reckoning/co2-seen';
 import { useCycle } from '@/interface/cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
-import { readingsOf } from '@/reckoning/readings';
+import { observationsOf } from '@/reckoning/observations';
 import { seriesAnswer } from '@/reckoning/series-answer';
-import { nutrientsAtZero } from '@/reckoning/standing-of-water';
+import { nutrientsAtZero } from '@/reckoning/water-status';
 
 const CYCLING: readonly ParameterId[] = ['ammonia', 'nitrite'];
 /** Ammonia and nitrite are shown only where they are measured. */
@@ -37,7 +37,7 @@ export function SeriesBench() {
   useTitle(`Series, ${tank.name}`);
   const { zone } = book.settings;
   const marks = marksOf(book, tank.id, from, to);
-  const measured = (id: ParameterId) => readingsOf(book, tank.id, id).length > 0;
+  const measured = (id: ParameterId) => observationsOf(book, tank.id, id).length > 0;
   // A tank that is cycling is read by ammonia and nitrite first; whatever was never measured stands last.
   const cycle = useCycle().result?.outcome;
   const inOrder =
@@ -58,7 +58,7 @@ export function SeriesBench() {
             <div key={id} className="min-w-0">
               <SeriesChart
                 parameter={id}
-                readings={readingsOf(book, tank.id, id)}
+                readings={observationsOf(book, tank.id, id)}
                 band={tank.targets[id]}
                 ahead={ahead}
                 marks={marks}

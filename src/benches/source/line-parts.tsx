@@ -2,15 +2,15 @@
 
 import { nanoid } from 'nanoid';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { Button } from '@/interface/button';
 import { STAGE_WORDS } from '@/interface/describe-entry';
 import { dayText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import type { SourceStanding } from '@/reckoning/source-line';
+import type { SourceState } from '@/reckoning/source-line';
 
 /** The parts of the line in the order the water meets them: since when, how much water since, and until when. */
-export function LineParts({ standing: { source, stages, supply } }: { readonly standing: SourceStanding }) {
+export function LineParts({ standing: { source, stages, supply } }: { readonly standing: SourceState }) {
   const { book } = useTank();
   const { units, zone } = book.settings;
   const now = useNow();

@@ -1,10 +1,10 @@
 import { STAGE_WORDS } from '@/interface/describe-entry';
 import type { Source } from '@/record/schema';
-import type { SourceStanding } from '@/reckoning/source-line';
+import type { SourceState } from '@/reckoning/source-line';
 
 interface Props {
   readonly source: Source;
-  readonly read: SourceStanding['read'];
+  readonly read: SourceState['read'];
   /** Share of the first resin that is left; undefined where it cannot be told. */
   readonly resinLeft: number | undefined;
 }

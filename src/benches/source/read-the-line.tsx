@@ -3,8 +3,8 @@
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { attempt } from '@/chemistry/refusal';
-import { disinfectant } from '@/chemistry/source-water/disinfectant';
-import { purifier } from '@/chemistry/source-water/purifier';
+import { disinfectant } from '@/calculators/source-water/disinfectant';
+import { purifier } from '@/calculators/source-water/purifier';
 import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { describeEntry } from '@/interface/describe-entry';

@@ -1,12 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/chemistry/refusal';
-import { disinfectant } from '@/chemistry/source-water/disinfectant';
-import { purifiedWater } from '@/chemistry/source-water/purified-water';
-import { purifier } from '@/chemistry/source-water/purifier';
-import { MIX_HOURS } from '@/chemistry/mixing/batch-readiness';
+import { disinfectant } from '@/calculators/source-water/disinfectant';
+import { purifiedWater } from '@/calculators/source-water/purified-water';
+import { purifier } from '@/calculators/source-water/purifier';
+import { MIX_HOURS } from '@/calculators/mixing/batch-readiness';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';
@@ -17,7 +17,7 @@ import { Refused } from '@/interface/refused';
 import { WhenField } from '@/interface/when-field';
 import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
-import { disinfectantQuestion, sourceStanding, waterQuestion, type SourceStanding } from '@/reckoning/source-line';
+import { disinfectantQuestion, sourceState, waterQuestion, type SourceState } from '@/reckoning/source-line';
 import type { Source } from '@/record/schema';
 import { LineParts } from './line-parts';
 import { LinePicture } from './line-picture';
@@ -45,7 +45,7 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
   const { name } = useWorkspace();
   const { zone } = book.settings;
   const now = useNow();
-  const standing = sourceStanding(book, source, now);
+  const standing = sourceState(book, source, now);
   const habit = changeHabit(book, tank, now);
   // Water for the next change, in time for it to be mixed a day before.
   const wanted = (habit.nextAt ?? 0) - (MIX_HOURS * DAY_MS) / 24;
@@ -133,7 +133,7 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
   );
 }
 
-function lineOutcome({ read, stages }: SourceStanding) {
+function lineOutcome({ read, stages }: SourceState) {
   const { tdsSupply, tdsMembrane, tdsProduct } = read;
   if (!tdsSupply || !tdsMembrane || !tdsProduct) return undefined;
   return attempt(() =>
@@ -151,7 +151,7 @@ function lineOutcome({ read, stages }: SourceStanding) {
 }
 
 /** Chlorine or chloramine, where both strips were read. */
-function Supply({ standing }: { readonly standing: SourceStanding }) {
+function Supply({ standing }: { readonly standing: SourceState }) {
   const question = disinfectantQuestion(standing);
   if (!question) return null;
   const { outcome, refusal } = attempt(() => disinfectant.run(question));

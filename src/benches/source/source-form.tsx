@@ -2,8 +2,8 @@
 
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { capitalised } from '@/chemistry/words';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { capitalised } from '@/calculators/calculator/words';
 import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { FormEnd } from '@/interface/form-end';

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import { PlainPage } from '@/interface/tank-frame';
+import { PlainPage } from '@/interface/hall/tank-frame';
 import { useBookIfRead, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
 
 /** The door of a workspace: its first tank, or the making of one. */

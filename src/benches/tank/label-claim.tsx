@@ -1,7 +1,7 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { ALKALINITY_FORMS, type AlkalinityForm } from '@/chemistry/reagents/claim';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { ALKALINITY_FORMS, type AlkalinityForm } from '@/chemistry/reagents/label-claim';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useUnits } from '@/interface/workspace';

@@ -1,10 +1,10 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { recipe } from '@/chemistry/reagents/recipe-calculator';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { recipe } from '@/calculators/reagents/recipe-calculator';
 import { REAGENTS, type ReagentId } from '@/chemistry/reagents/reagents';
 import { usualSalts, type SaltAtHand } from '@/chemistry/reagents/recipe';
-import { strengthOfBottle } from '@/chemistry/reagents/claim';
+import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { attempt } from '@/chemistry/refusal';
 import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions, Working } from '@/interface/answer';

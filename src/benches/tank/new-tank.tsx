@@ -2,11 +2,11 @@
 
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
-import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
+import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions } from '@/interface/answer';
 import { ButtonLink } from '@/interface/button';
-import { PlainPage } from '@/interface/tank-frame';
+import { PlainPage } from '@/interface/hall/tank-frame';
 import { UnitChoices } from '@/interface/unit-choices';
 import { useBookIfRead, useCommitOnce, useTitle, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
 import { newTank } from '@/record/defaults';

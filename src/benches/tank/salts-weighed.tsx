@@ -1,7 +1,7 @@
 'use client';
 
 import { REAGENTS, REAGENT_IDS, type ReagentId } from '@/chemistry/reagents/reagents';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';

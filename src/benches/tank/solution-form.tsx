@@ -1,7 +1,7 @@
 'use client';
 
 import { useState, type FormEvent } from 'react';
-import { strengthOfBottle } from '@/chemistry/reagents/claim';
+import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { attempt } from '@/chemistry/refusal';
 import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { partWords } from '@/chemistry/reagents/strength-steps';
+import { partWords } from '@/calculators/reagents/strength-steps';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';

@@ -1,4 +1,4 @@
-import { strengthOfBottle, type Bottle } from '@/chemistry/reagents/claim';
+import { strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { IONS_DOSED } from '@/chemistry/reagents/reagents';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';

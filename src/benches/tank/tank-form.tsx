@@ -9,10 +9,10 @@ import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { without } from '@/interface/without';
 import { useUnits } from '@/interface/workspace';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { netVolumeL, tankSchema, type Salt, type Solution, type Tank } from '@/record/schema';
 import { Targets } from './targets';
-import { displacementExpectation, litresDisplaced, type Filling } from '@/chemistry/set-up/displacement';
+import { displacementExpectation, litresDisplaced, type Filling } from '@/calculators/set-up/displacement';
 
 interface Props {
   readonly draft: Tank;

@@ -6,7 +6,7 @@ import {
   PARAMETER_IDS,
   readingExpectation,
   type ParameterId,
-} from '@/chemistry/parameters';
+} from '@/calculators/parameters/parameters';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import type { Tank } from '@/record/schema';

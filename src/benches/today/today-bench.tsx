@@ -1,8 +1,8 @@
 'use client';
 
 import { Link } from '@/interface/link';
-import type { Answer as AnswerText } from '@/chemistry/calculator';
-import { PARAMETERS } from '@/chemistry/parameters';
+import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, CertaintyMark } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
@@ -10,7 +10,7 @@ import { ButtonLink } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
 import { whenText } from '@/interface/when';
 import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
-import { standingOfWater, type ParameterStanding } from '@/reckoning/standing-of-water';
+import { waterStatus, type ParameterStatus } from '@/reckoning/water-status';
 import { useCycle } from '@/interface/cycle-context';
 import { jotExamples } from '@/record/jot/example';
 import { todayOf } from '@/reckoning/today';
@@ -59,7 +59,7 @@ export function TodayBench() {
             ))}
           </ul>
         </section>
-        <WaterStands standings={standingOfWater(book, tank, now)} now={now} />
+        <WaterStands standings={waterStatus(book, tank, now)} now={now} />
       </div>
     </Bench>
   );
@@ -87,7 +87,7 @@ function Line({ href, title, answer }: { readonly href: string; readonly title: 
 }
 
 /** Each parameter on its own band: where it stands, in words as well as place. */
-function WaterStands({ standings, now }: { readonly standings: readonly ParameterStanding[]; readonly now: number }) {
+function WaterStands({ standings, now }: { readonly standings: readonly ParameterStatus[]; readonly now: number }) {
   const {
     book: {
       settings: { units, zone },

@@ -1,15 +1,15 @@
 'use client';
 
 import { useId, type ReactNode } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { COVER_IDS, COVERS, MOVED, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
-import { readingExpectation } from '@/chemistry/parameters';
+import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { topOffFailure } from '@/chemistry/top-off/failure';
-import { SENSOR_IDS, SENSORS, type SensorId } from '@/chemistry/top-off/sensors';
-import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { topOffFailure } from '@/calculators/top-off/failure';
+import { SENSOR_IDS, SENSORS, type SensorId } from '@/calculators/top-off/sensors';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -19,7 +19,7 @@ import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { standingAt } from '@/reckoning/standing';
 import { failureQuestion, USUAL_CUT_OFF_CM } from '@/reckoning/top-off-failure';
-import { lossOf } from '@/reckoning/top-off-question';
+import { evaporationOf } from '@/reckoning/top-off-question';
 import { tankSchema } from '@/record/schema';
 import { draftOf, rowOf, type StandsDraft } from './stands-draft';
 import { TopOffPicture } from './top-off-picture';
@@ -53,7 +53,7 @@ export function AsItStands() {
   const tried = read.success ? read.data : tank;
   const question = failureQuestion(book, tried, now);
   const result = attempt(() => topOffFailure.run(question));
-  const loss = lossOf(book, tried, now);
+  const loss = evaporationOf(book, tried, now);
   const kept = JSON.stringify(rowOf(draftOf(tank.topOff), tank.topOff)) === JSON.stringify(row);
   const keep = () =>
     void commit({ label: `How the top-off of ${tank.name} stands`, put: { tanks: [{ ...tank, topOff: row }] } }).then(

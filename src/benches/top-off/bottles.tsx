@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';

@@ -1,12 +1,12 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
-import { readingExpectation } from '@/chemistry/parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import type { FailureValues, Limited } from '@/chemistry/top-off/failed';
-import { topOffFailure } from '@/chemistry/top-off/failure';
-import { HARM } from '@/chemistry/top-off/harm';
-import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import type { FailureValues, Limited } from '@/calculators/top-off/failed';
+import { topOffFailure } from '@/calculators/top-off/failure';
+import { HARM } from '@/calculators/top-off/harm';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
@@ -18,7 +18,7 @@ import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { failureQuestion } from '@/reckoning/top-off-failure';
 import { withReservoir } from '@/reckoning/reservoir-mark';
-import { lossOf } from '@/reckoning/top-off-question';
+import { evaporationOf } from '@/reckoning/top-off-question';
 import { TopOffPicture } from './top-off-picture';
 
 const LIMIT_WORDS: Record<Limited['by'], string> = {
@@ -44,7 +44,7 @@ export function IfItFails() {
   };
   const result = attempt(() => topOffFailure.run(question));
   const values = result.outcome?.values;
-  const loss = lossOf(book, tried, now);
+  const loss = evaporationOf(book, tried, now);
   const mark =
     values && values.worst.salinity < values.floor && values.largestL >= 1
       ? Math.floor(values.largestL * 2) / 2

@@ -2,9 +2,9 @@
 
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { away } from '@/chemistry/top-off/away';
-import type { AwayInput } from '@/chemistry/top-off/away-input';
-import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { away } from '@/calculators/top-off/away';
+import type { AwayInput } from '@/calculators/top-off/away-input';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';

@@ -2,11 +2,11 @@
 
 import { nanoid } from 'nanoid';
 import { useRef } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { topOff, type TopOffValues } from '@/chemistry/top-off/top-off';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { topOff, type TopOffValues } from '@/calculators/top-off/top-off';
 import { attempt } from '@/chemistry/refusal';
-import { topOffFailure } from '@/chemistry/top-off/failure';
-import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { topOffFailure } from '@/calculators/top-off/failure';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
@@ -20,11 +20,11 @@ import { withReservoir } from '@/reckoning/reservoir-mark';
 import { failureQuestion } from '@/reckoning/top-off-failure';
 import { topOffQuestion } from '@/reckoning/top-off-question';
 import type { EntryDraft } from '@/record/schema';
-import { LossByMonth } from './loss-by-month';
+import { EvaporationByMonth } from './loss-by-month';
 import { TopOffPicture } from './top-off-picture';
 
 /** What evaporates and how long the reservoir lasts; the next refills, the months, and what a cover would change. */
-export function LossAndReservoir() {
+export function EvaporationAndReservoir() {
   const { book, tank } = useTank();
   const { units } = book.settings;
   const now = useNow();
@@ -189,7 +189,7 @@ function Ahead({
   const { months, alternatives, refillsAhead, limewaterUpToL } = values;
   return (
     <div className="mt-6 grid gap-x-8 gap-y-6 lg:grid-cols-2">
-      {months.length > 1 && <LossByMonth months={months} />}
+      {months.length > 1 && <EvaporationByMonth months={months} />}
       <div className="min-w-0">
         {reservoirL > 0 && (
           <section aria-label="Refills to come">

@@ -8,7 +8,7 @@ import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
 import { levelAxis } from '@/interface/charts/days-axis';
-import { saveFile } from '@/interface/charts/save';
+import { saveFile } from '@/interface/save';
 import { useTank } from '@/interface/workspace';
 
 interface Month {
@@ -21,7 +21,7 @@ interface Month {
 const NINETEEN_IN_TWENTY = 1.96;
 
 /** What the log says was lost, month by month, with how sure. */
-export function LossByMonth({ months }: { readonly months: readonly Month[] }) {
+export function EvaporationByMonth({ months }: { readonly months: readonly Month[] }) {
   const { book } = useTank();
   const { units, zone } = book.settings;
   const unit = preferredUnit('waterRate', units);

@@ -1,6 +1,6 @@
 import type { Cover, Moved, OpenPlace } from '@/chemistry/evaporation/surfaces';
 import { PLACES } from '@/chemistry/evaporation/surfaces';
-import type { SensorId } from '@/chemistry/top-off/sensors';
+import type { SensorId } from '@/calculators/top-off/sensors';
 import type { TopOffRow } from '@/record/schema';
 
 type Place = (typeof PLACES)[number];

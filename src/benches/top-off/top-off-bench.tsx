@@ -7,7 +7,7 @@ import { useTank, useTitle } from '@/interface/workspace';
 import { AsItStands } from './as-it-stands';
 import { IfItFails } from './if-it-fails';
 import { Leaving } from './leaving';
-import { LossAndReservoir } from './loss-and-reservoir';
+import { EvaporationAndReservoir } from './loss-and-reservoir';
 import { Upkeep } from './upkeep';
 
 const WAYS = [
@@ -28,7 +28,7 @@ const QUESTIONS: Record<Way, string> = {
 type Way = (typeof WAYS)[number][0];
 
 const SCREENS: Record<Way, () => React.ReactNode> = {
-  loss: LossAndReservoir,
+  loss: EvaporationAndReservoir,
   fails: IfItFails,
   upkeep: Upkeep,
   leaving: Leaving,

@@ -1,6 +1,6 @@
 'use client';
 
-import type { FailureValues } from '@/chemistry/top-off/failed';
+import type { FailureValues } from '@/calculators/top-off/failed';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useUnits } from '@/interface/workspace';
 import { litresOf } from '@/reckoning/top-off-question';

@@ -2,8 +2,8 @@
 
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { topOffUpkeep, UPKEEP, type UpkeepDue, type UpkeepItem } from '@/chemistry/top-off/upkeep';
-import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { topOffUpkeep, UPKEEP, type UpkeepDue, type UpkeepItem } from '@/calculators/top-off/upkeep';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { Button } from '@/interface/button';

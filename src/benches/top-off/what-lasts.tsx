@@ -1,7 +1,7 @@
 'use client';
 
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { Supply } from '@/chemistry/top-off/supply';
+import type { Supply } from '@/calculators/top-off/supply';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { whenText } from '@/interface/when';
 import { useNow, useTank } from '@/interface/workspace';

@@ -2,9 +2,9 @@
 
 import { nanoid } from 'nanoid';
 import { useId, useState } from 'react';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { plainSentence } from '@/chemistry/sentence';
-import type { DayPhase, DayStep } from '@/chemistry/water-change/checklist';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { plainSentence } from '@/calculators/calculator/sentence';
+import type { DayPhase, DayStep } from '@/calculators/water-change/checklist';
 import { Sentence } from '@/interface/phrases';
 import { PaperBox, TickBox } from '@/interface/tick-box';
 import { QuantityField } from '@/interface/quantity-field';

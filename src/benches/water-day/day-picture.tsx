@@ -1,5 +1,5 @@
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
-import type { Pour } from '@/chemistry/water-change/share-out';
+import type { Pour } from '@/calculators/water-change/share-out';
 import type { WaterVessel } from '@/record/schema';
 
 interface Props {

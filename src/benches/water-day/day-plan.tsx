@@ -1,6 +1,6 @@
 'use client';
 
-import { AMOUNTS } from '@/chemistry/amounts';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { QuantityField } from '@/interface/quantity-field';
 import { WhenField } from '@/interface/when-field';

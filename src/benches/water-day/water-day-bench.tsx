@@ -4,14 +4,14 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { Answer as AnswerText } from '@/chemistry/calculator';
-import { checklist, LAST_STEP, type DayPhase } from '@/chemistry/water-change/checklist';
-import { waterDay } from '@/chemistry/water-change/water-day';
+import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
+import { checklist, LAST_STEP, type DayPhase } from '@/calculators/water-change/checklist';
+import { waterDay } from '@/calculators/water-change/water-day';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
 import { Refused } from '@/interface/refused';
-import { PlainPage } from '@/interface/tank-frame';
+import { PlainPage } from '@/interface/hall/tank-frame';
 import { whenText } from '@/interface/when';
 import {
   useBookIfRead,

@@ -1,4 +1,4 @@
-import { MOLAR_MASS } from '../reagents/molar-mass';
+import { MOLAR_MASS } from '../molar-mass';
 import { attempt, Refusal } from '../refusal';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
 import { carbonateConstants } from './constants';

@@ -1,4 +1,4 @@
-import { CALCIUM_MG_PER_MEQ } from '../tank-model/life';
+import { CALCIUM_MG_PER_MEQ } from '../tank-model/metabolism';
 import type { ConsumptionEstimate } from './estimate';
 
 /** Tanks keep to the ratio within about this share: some magnesium goes in calcium's place, some alkalinity elsewhere. Common practice. */

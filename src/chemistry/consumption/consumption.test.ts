@@ -37,9 +37,9 @@ describe('consumption from readings', () => {
       species: 'alkalinity',
       volumeL: 310,
       events: [twentyMlADay],
-      readings: [
-        { at: 0, value: 8.6 * DKH },
-        { at: 4 * DAY_MS, value: 7.8 * DKH },
+      observations: [
+        { at: 0, value: 8.6 * DKH, sd: 0.12 * DKH },
+        { at: 4 * DAY_MS, value: 7.8 * DKH, sd: 0.12 * DKH },
       ],
     });
     expect((estimate?.perDay ?? 0) / DKH).toBeCloseTo(0.473, 3);
@@ -68,8 +68,9 @@ describe('consumption from readings', () => {
         const readings = simulate(start, [...events, life], at).map((state) => ({
           at: state.at,
           value: state.water.alkalinity,
+          sd: 0.12 * DKH,
         }));
-        const estimate = estimateConsumption({ species: 'alkalinity', volumeL: 310, events, readings });
+        const estimate = estimateConsumption({ species: 'alkalinity', volumeL: 310, events, observations: readings });
         expect(estimate?.perDay).toBeCloseTo(perDay, 9);
         expect(estimate?.setAside).toEqual([]);
       }),
@@ -78,7 +79,12 @@ describe('consumption from readings', () => {
 
   it('says nothing from one reading, or from two on one evening', () => {
     const of = (readings: { at: number; value: number }[]) =>
-      estimateConsumption({ species: 'calcium', volumeL: 100, events: [], readings });
+      estimateConsumption({
+        species: 'calcium',
+        volumeL: 100,
+        events: [],
+        observations: readings.map((each) => ({ ...each, sd: 8 })),
+      });
     expect(of([{ at: 0, value: 430 }])).toBeUndefined();
     expect(
       of([
@@ -98,15 +104,15 @@ describe('consumption from readings', () => {
         [0, 4, 5],
         [1, 2, 3, 4, 5],
       ]) {
-        const readings = days.map((day) => ({ at: day * DAY_MS, value: 2.9 - day * 0.1 }));
-        const estimate = estimateConsumption({ species: 'alkalinity', volumeL, events, readings });
+        const readings = days.map((day) => ({ at: day * DAY_MS, value: 2.9 - day * 0.1, sd: 0.04 }));
+        const estimate = estimateConsumption({ species: 'alkalinity', volumeL, events, observations: readings });
         expect(Number.isFinite(estimate?.perDay ?? 0)).toBe(true);
       }
   });
 
   it('sets aside one reading beyond belief and says which', () => {
-    const readings = [1300, 1292, 1500, 1275, 1268, 1262].map((value, i) => ({ at: i * 5 * DAY_MS, value }));
-    const estimate = estimateConsumption({ species: 'magnesium', volumeL: 500, events: [], readings });
+    const readings = [1300, 1292, 1500, 1275, 1268, 1262].map((value, i) => ({ at: i * 5 * DAY_MS, value, sd: 25 }));
+    const estimate = estimateConsumption({ species: 'magnesium', volumeL: 500, events: [], observations: readings });
     expect(estimate?.setAside.map((reading) => reading.value)).toEqual([1500]);
     expect(estimate?.perDay).toBeCloseTo(1.55, 1);
   });

@@ -1,26 +1,18 @@
-import { PARAMETERS } from '../parameters';
+import { pointsOf, type Observation, type Point } from '../observation';
 import { attempt } from '../refusal';
 import type { TankEvent, TankStart } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { eachSpecies, type Species } from '../tank-model/water';
 import { weightedFit, type Fit } from './weighted-fit';
 
-export interface Reading {
-  /** Epoch ms. */
-  readonly at: number;
-  /** In the species' unit. */
-  readonly value: number;
-}
-
 export interface ConsumptionInput {
   /** DIC is not among them: no kit reads it. */
   readonly species: Exclude<Species, 'dic'>;
   readonly volumeL: number;
-  readonly readings: readonly Reading[];
+  /** In the species' unit, each with its own error. */
+  readonly observations: readonly Observation[];
   /** Everything known to have gone in or out: doses, changes, a reactor. Never the consumption itself. */
   readonly events: readonly TankEvent[];
-  /** One standard deviation of a reading; the careful home test's when left out. */
-  readonly testError?: number;
 }
 
 /** What the tank takes up, in the species' unit a day, and the level it leaves. */
@@ -31,9 +23,9 @@ export interface ConsumptionEstimate {
   readonly level: number;
   readonly levelSd: number;
   readonly lastAt: number;
-  readonly used: readonly Reading[];
+  readonly used: readonly Point[];
   /** Readings too far from the rest to believe before a retest. */
-  readonly setAside: readonly Reading[];
+  readonly setAside: readonly Point[];
   /** What went in, less water changes out, a day: the change the level would show with no consumption. */
   readonly givenPerDay: number;
   /** Change of level a day between the first and last reading as fitted. */
@@ -57,17 +49,16 @@ const SET_ASIDE_AT = 4;
  * between them
  */
 export function estimateConsumption(input: ConsumptionInput): ConsumptionEstimate | undefined {
-  const readings = input.readings.toSorted((a, b) => a.at - b.at);
+  const readings = pointsOf(input.observations).toSorted((a, b) => a.at - b.at);
   const first = readings[0];
   const last = readings.at(-1);
   if (!first || !last || last.at - first.at < SHORTEST_SPAN_DAYS * DAY_MS) return undefined;
-  const sd = input.testError ?? PARAMETERS[input.species].testError;
   const response = modelResponse(input, readings, first);
 
-  const outlier = furthestOff(response, readings, sd);
+  const outlier = furthestOff(response, readings);
   const setAside = outlier === undefined ? [] : [outlier];
   const kept = readings.map((_, i) => i).filter((i) => i !== outlier);
-  const solved = fit(response, kept, sd);
+  const solved = fit(response, kept);
   if (!solved) return undefined;
   const used = kept.map((i) => readings[i]).filter((reading) => reading !== undefined);
   const scatter = used.length > 2 ? Math.sqrt(Math.max(1, solved.chiSquare / (used.length - 2))) : 1;
@@ -100,12 +91,13 @@ interface Response {
   readonly perLevel: number;
   readonly perConsumption: number;
   readonly value: number;
+  readonly sd: number;
 }
 
 function modelResponse(
   { species, volumeL, events }: ConsumptionInput,
-  readings: readonly Reading[],
-  first: Reading,
+  readings: readonly Point[],
+  first: Point,
 ): Response[] {
   const at = readings.map((reading) => reading.at);
   const days = ((at.at(-1) ?? first.at) - first.at) / DAY_MS;
@@ -125,24 +117,24 @@ function modelResponse(
   const base = run(high, 0);
   const raised = run(2 * high, 0);
   const consumed = run(high, probe);
-  return readings.map(({ value }, i) => {
+  return readings.map(({ value, sd }, i) => {
     const here = base[i] ?? 0;
     const perLevel = ((raised[i] ?? 0) - here) / high;
-    return { known: here - perLevel * high, perLevel, perConsumption: ((consumed[i] ?? 0) - here) / probe, value };
+    return { known: here - perLevel * high, perLevel, perConsumption: ((consumed[i] ?? 0) - here) / probe, value, sd };
   });
 }
 
 /** The fit through some readings; undefined where they cannot tell level from consumption, as across a change of all the water. */
-function fit(response: readonly Response[], chosen: readonly number[], sd: number): Fit | undefined {
-  const observations = chosen.flatMap((i) => {
+function fit(response: readonly Response[], chosen: readonly number[]): Fit | undefined {
+  const points = chosen.flatMap((i) => {
     const at = response[i];
-    return at ? [{ u: at.perLevel, v: at.perConsumption, y: at.value - at.known, sd }] : [];
+    return at ? [{ u: at.perLevel, v: at.perConsumption, y: at.value - at.known, sd: at.sd }] : [];
   });
-  return attempt(() => weightedFit(observations)).outcome;
+  return attempt(() => weightedFit(points)).outcome;
 }
 
 /** With four or more readings: the one that stands furthest off the line through the others, when that is beyond belief. */
-function furthestOff(response: readonly Response[], readings: readonly Reading[], sd: number): number | undefined {
+function furthestOff(response: readonly Response[], readings: readonly Point[]): number | undefined {
   if (readings.length < 4) return undefined;
   let worst: { index: number; sigmas: number } | undefined;
   for (let i = 0; i < readings.length; i++) {
@@ -151,12 +143,12 @@ function furthestOff(response: readonly Response[], readings: readonly Reading[]
       Math.max(...others.map((j) => readings[j]?.at ?? 0)) - Math.min(...others.map((j) => readings[j]?.at ?? 0));
     const here = response[i];
     if (!here || spread < SHORTEST_SPAN_DAYS * DAY_MS) continue;
-    const without = fit(response, others, sd);
+    const without = fit(response, others);
     if (!without) continue;
     const scatter = Math.sqrt(Math.max(1, without.chiSquare / Math.max(1, others.length - 2)));
     const predicted = here.known + without.a * here.perLevel + without.b * here.perConsumption;
     const doubt = Math.hypot(
-      sd,
+      here.sd,
       Math.sqrt(
         Math.max(
           0,

@@ -1,7 +1,7 @@
 import { Refusal } from '../refusal';
 
-/** One observation of y = a·u + b·v. */
-export interface Observation {
+/** One point of y = a·u + b·v. */
+export interface FitPoint {
   readonly u: number;
   readonly v: number;
   readonly y: number;
@@ -20,14 +20,14 @@ export interface Fit {
 }
 
 /**
- * Weighted least squares of y = a·u + b·v, with standard deviations from the stated errors of the observations.
+ * Weighted least squares of y = a·u + b·v, with standard deviations from the stated errors of the points.
  * A straight line is the case u = 1. Solved by orthogonalising v on u, which keeps the digits the normal equations lose.
- * @throws Refusal with fewer than two observations, or when they cannot tell a from b
+ * @throws Refusal with fewer than two points, or when they cannot tell a from b
  */
-export function weightedFit(observations: readonly Observation[]): Fit {
+export function weightedFit(points: readonly FitPoint[]): Fit {
   let uu = 0;
   let uv = 0;
-  for (const { u, v, sd } of observations) {
+  for (const { u, v, sd } of points) {
     uu += (u / sd) ** 2;
     uv += (u * v) / sd ** 2;
   }
@@ -35,24 +35,24 @@ export function weightedFit(observations: readonly Observation[]): Fit {
   let rr = 0;
   let ry = 0;
   let vv = 0;
-  for (const { u, v, y, sd } of observations) {
+  for (const { u, v, y, sd } of points) {
     const rest = v - slope * u;
     rr += (rest / sd) ** 2;
     ry += (rest * y) / sd ** 2;
     vv += (v / sd) ** 2;
   }
-  if (observations.length < 2 || !(rr > 1e-12 * vv)) {
+  if (points.length < 2 || !(rr > 1e-12 * vv)) {
     throw new Refusal({
       field: 'readings',
-      value: observations.length,
+      value: points.length,
       allowed: 'two or more readings at different times',
     });
   }
   const b = ry / rr;
   let uy = 0;
-  for (const { u, v, y, sd } of observations) uy += (u * (y - b * v)) / sd ** 2;
+  for (const { u, v, y, sd } of points) uy += (u * (y - b * v)) / sd ** 2;
   const a = uy / uu;
   let chiSquare = 0;
-  for (const { u, v, y, sd } of observations) chiSquare += ((y - a * u - b * v) / sd) ** 2;
+  for (const { u, v, y, sd } of points) chiSquare += ((y - a * u - b * v) / sd) ** 2;
   return { a, b, aSd: Math.sqrt(1 / uu + slope ** 2 / rr), bSd: Math.sqrt(1 / rr), covariance: -slope / rr, chiSquare };
 }

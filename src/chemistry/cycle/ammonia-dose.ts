@@ -1,4 +1,4 @@
-import { MOLAR_MASS } from '../reagents/molar-mass';
+import { MOLAR_MASS } from '../molar-mass';
 
 /** Grams of ammonium chloride that raise some litres by so much ammonia, mg/L as NH3. CIAAW 2021. */
 export function ammoniumChlorideG(ammoniaMgPerL: number, litres: number): number {

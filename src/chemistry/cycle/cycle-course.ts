@@ -1,6 +1,6 @@
 import type { TankEvent } from '../tank-model/events';
 import { NITRIFIERS, type Kinetics } from '../tank-model/nitrification';
-import { DAY_MS, follow } from '../tank-model/simulate';
+import { DAY_MS, simulateEach } from '../tank-model/simulate';
 import type { Water } from '../tank-model/water';
 
 /** A tank that cycles, as far as the record knows it. */
@@ -105,7 +105,7 @@ export function cycleCourse(tank: CyclingTank, hidden: Hidden, at: readonly numb
   const nitrite = new Array<number>(at.length);
   const nitrate = new Array<number>(at.length);
   const capacity = new Array<number>(at.length);
-  follow(
+  simulateEach(
     { at: startedAt, volumeL, temperatureC, water: { ...NEW_WATER, ammonia: hidden.already } },
     [...events, ...hiddenEvents(tank, hidden)],
     at,

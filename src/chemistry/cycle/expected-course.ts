@@ -1,7 +1,6 @@
 import { DAY_MS } from '../tank-model/simulate';
-import { beforehand, evenDraws, hiddenOf } from './beforehand';
+import { evenDraws, hiddenOf, priorOf, type CycleStart } from './prior';
 import { cycleCourse, type Course, type CyclingTank } from './cycle-course';
-import type { SchoolId } from './schools';
 import { endOf, type FirstSteps } from './stage';
 import { weightedQuantile } from './weighted-quantile';
 
@@ -43,12 +42,12 @@ const MOST_POINTS = 60;
  */
 export function expectedCourse(
   tank: CyclingTank,
-  school: SchoolId,
+  begun: CycleStart,
   doseLogged: boolean,
   days: number,
   steps: FirstSteps,
 ): ExpectedCourse {
-  const { mean, sd } = beforehand(school, doseLogged);
+  const { mean, sd } = priorOf(begun, doseLogged);
   const apart = days * 2 <= MOST_POINTS ? 0.5 : 1;
   const at = Array.from(
     { length: days / apart + 1 },

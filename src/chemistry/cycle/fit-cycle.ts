@@ -1,7 +1,6 @@
 import { CholeskyDecomposition, EigenvalueDecomposition, inverse, Matrix } from 'ml-matrix';
-import { beforehand, evenDraws, hiddenOf, UNKNOWNS, type Belief, type Unknowns } from './beforehand';
+import { evenDraws, hiddenOf, priorOf, UNKNOWNS, type CycleStart, type Prior, type Unknowns } from './prior';
 import { cycleCourse, type CyclingTank } from './cycle-course';
-import type { SchoolId } from './schools';
 
 /** One test of ammonia or nitrite. */
 export interface CycleReading {
@@ -39,21 +38,21 @@ const WIDER = 1.15;
  */
 export function likelyTanks(
   tank: CyclingTank,
-  school: SchoolId,
+  begun: CycleStart,
   doseLogged: boolean,
   readings: readonly CycleReading[],
   count: number,
 ): LikelyTank[] {
-  const belief = beforehand(school, doseLogged);
-  const distances = distancesOf(tank, readings);
-  const { unknowns, curvature } = mostLikely(belief, distances);
-  return drawnAround(unknowns, curvature, count, (own) => surpriseOf(own, distances(own), belief));
+  const prior = priorOf(begun, doseLogged);
+  const residualsAt = residualsOf(tank, readings);
+  const { unknowns, curvature } = mostLikely(prior, residualsAt);
+  return drawnAround(unknowns, curvature, count, (own) => negativeLogPosterior(own, residualsAt(own), prior));
 }
 
 /** Each test's distance from what the model would show, in standard deviations of the test. */
-type Distances = (unknowns: Unknowns) => number[];
+type Residuals = (unknowns: Unknowns) => number[];
 
-function distancesOf(tank: CyclingTank, readings: readonly CycleReading[]): Distances {
+function residualsOf(tank: CyclingTank, readings: readonly CycleReading[]): Residuals {
   const at = readings.map((reading) => reading.at);
   const seen = readings.flatMap((reading, moment) =>
     (['ammonia', 'nitrite'] as const).flatMap((which) => {
@@ -68,77 +67,77 @@ function distancesOf(tank: CyclingTank, readings: readonly CycleReading[]): Dist
   };
 }
 
-/** How unlikely the tests and the hidden figures are together: the less, the better they fit. */
-function surpriseOf(unknowns: Unknowns, apart: readonly number[], { mean, sd }: Belief): number {
-  const tests = apart.reduce((sum, d) => sum + ((TAILS + 1) / 2) * Math.log1p(d ** 2 / TAILS), 0);
+/** The negative logarithm of the posterior, but for a constant: the less, the better tests and prior are met. */
+function negativeLogPosterior(unknowns: Unknowns, residuals: readonly number[], { mean, sd }: Prior): number {
+  const tests = residuals.reduce((sum, d) => sum + ((TAILS + 1) / 2) * Math.log1p(d ** 2 / TAILS), 0);
   return unknowns.reduce((sum, u, i) => sum + ((u - (mean[i] ?? 0)) / (sd[i] ?? 1)) ** 2 / 2, tests);
 }
 
 /** The hidden figures that fit best, and how sharply the fit bends around them. */
-function mostLikely(belief: Belief, distances: Distances): { unknowns: Unknowns; curvature: Matrix } {
-  let unknowns: Unknowns = belief.mean;
-  let apart = distances(unknowns);
-  let least = surpriseOf(unknowns, apart, belief);
+function mostLikely(prior: Prior, residualsAt: Residuals): { unknowns: Unknowns; curvature: Matrix } {
+  let unknowns: Unknowns = prior.mean;
+  let residuals = residualsAt(unknowns);
+  let least = negativeLogPosterior(unknowns, residuals, prior);
   let damping = 0.01;
-  let { curvature, pull } = bendOf(unknowns, apart, belief, distances);
-  for (let round = 0; round < ITERATIONS && apart.length > 0; round++) {
+  let { curvature, gradient } = gaussNewtonTerms(unknowns, residuals, prior, residualsAt);
+  for (let round = 0; round < ITERATIONS && residuals.length > 0; round++) {
     let gained = 0;
     for (let tries = 0; tries < TRIES && gained === 0; tries++) {
-      const next = stepped(unknowns, curvature, pull, damping, belief);
-      const nextApart = distances(next);
-      const found = surpriseOf(next, nextApart, belief);
+      const next = stepped(unknowns, curvature, gradient, damping, prior);
+      const nextResiduals = residualsAt(next);
+      const found = negativeLogPosterior(next, nextResiduals, prior);
       if (!(found < least)) {
         damping *= 6;
         continue;
       }
       gained = least - found;
-      [unknowns, apart, least] = [next, nextApart, found];
+      [unknowns, residuals, least] = [next, nextResiduals, found];
       damping = Math.max(1e-4, damping / 4);
     }
     if (gained === 0) break;
-    ({ curvature, pull } = bendOf(unknowns, apart, belief, distances));
+    ({ curvature, gradient } = gaussNewtonTerms(unknowns, residuals, prior, residualsAt));
     if (gained < CLOSE_ENOUGH) break;
   }
   return { unknowns, curvature };
 }
 
-/** The curvature of the surprise and its downhill pull, after Gauss and Newton; tests far out weigh less. */
-function bendOf(
+/** Gauss and Newton's curvature of it and its downhill gradient; tests far out weigh less. */
+function gaussNewtonTerms(
   unknowns: Unknowns,
-  apart: readonly number[],
-  { mean, sd }: Belief,
-  distances: Distances,
-): { curvature: Matrix; pull: number[] } {
+  residuals: readonly number[],
+  { mean, sd }: Prior,
+  residualsAt: Residuals,
+): { curvature: Matrix; gradient: number[] } {
   const curvature = Matrix.diag(sd.map((each) => 1 / each ** 2));
-  const pull = unknowns.map((u, i) => -(u - (mean[i] ?? 0)) / (sd[i] ?? 1) ** 2);
-  if (apart.length === 0) return { curvature, pull };
+  const gradient = unknowns.map((u, i) => -(u - (mean[i] ?? 0)) / (sd[i] ?? 1) ** 2);
+  if (residuals.length === 0) return { curvature, gradient };
   const slopes = unknowns.map((_, i) => {
-    const nudged = distances(unknowns.map((u, j) => (i === j ? u + NUDGE : u)));
-    return nudged.map((d, k) => (d - (apart[k] ?? 0)) / NUDGE);
+    const nudged = residualsAt(unknowns.map((u, j) => (i === j ? u + NUDGE : u)));
+    return nudged.map((d, k) => (d - (residuals[k] ?? 0)) / NUDGE);
   });
-  apart.forEach((d, k) => {
+  residuals.forEach((d, k) => {
     const weight = (TAILS + 1) / (TAILS + d ** 2);
     for (let i = 0; i < UNKNOWNS; i++) {
       const own = slopes[i]?.[k] ?? 0;
-      pull[i] = (pull[i] ?? 0) - weight * own * d;
+      gradient[i] = (gradient[i] ?? 0) - weight * own * d;
       for (let j = 0; j < UNKNOWNS; j++)
         curvature.set(i, j, curvature.get(i, j) + weight * (own * (slopes[j]?.[k] ?? 0)));
     }
   });
-  return { curvature, pull };
+  return { curvature, gradient };
 }
 
 /** One step downhill, of no more than two standard deviations of what was known: beyond it a straight line says nothing. */
 function stepped(
   unknowns: Unknowns,
   curvature: Matrix,
-  pull: readonly number[],
+  gradient: readonly number[],
   damping: number,
-  { sd }: Belief,
+  { sd }: Prior,
 ): Unknowns {
   const damped = curvature.clone();
   for (let i = 0; i < UNKNOWNS; i++) damped.set(i, i, damped.get(i, i) * (1 + damping));
-  const step = new CholeskyDecomposition(damped).solve(Matrix.columnVector([...pull])).to1DArray();
+  const step = new CholeskyDecomposition(damped).solve(Matrix.columnVector([...gradient])).to1DArray();
   const most = Math.max(1, ...step.map((s, i) => Math.abs(s) / (2 * (sd[i] ?? 1))));
   return unknowns.map((u, i) => u + (step[i] ?? 0) / most);
 }
@@ -147,14 +146,14 @@ function drawnAround(
   unknowns: Unknowns,
   curvature: Matrix,
   count: number,
-  surprise: (own: Unknowns) => number,
+  misfit: (own: Unknowns) => number,
 ): LikelyTank[] {
   const root = squareRoot(inverse(curvature));
   const tanks = evenDraws(count).map((draw) => {
     const moved = root.mmul(Matrix.columnVector(draw.map((z) => z * WIDER))).to1DArray();
     const own = unknowns.map((u, i) => u + (moved[i] ?? 0));
     const drawnFrom = draw.reduce((sum, z) => sum + z ** 2 / 2, 0);
-    return { unknowns: own, log: drawnFrom - surprise(own) };
+    return { unknowns: own, log: drawnFrom - misfit(own) };
   });
   const most = Math.max(...tanks.map(({ log }) => log));
   const whole = tanks.reduce((sum, { log }) => sum + Math.exp(log - most), 0);

@@ -1,9 +1,8 @@
 import { DAY_MS } from '../tank-model/simulate';
-import { hiddenOf } from './beforehand';
+import { hiddenOf, type CycleStart } from './prior';
 import { cycleCourse, type CyclingTank } from './cycle-course';
 import { bandsOf, BEGUN_MS, type ExpectedCourse } from './expected-course';
 import { likelyTanks, type CycleReading } from './fit-cycle';
-import type { SchoolId } from './schools';
 import { STAGES, stagesAlong, type FirstSteps, type Stage } from './stage';
 
 /** What the tests of a tank mean by a moment. */
@@ -22,7 +21,7 @@ export interface CycleReadOut {
 
 export interface CycleQuestion {
   readonly tank: CyclingTank;
-  readonly school: SchoolId;
+  readonly begun: CycleStart;
   /** Whether the ammonia that was dosed stands among the tank's events. */
   readonly doseLogged: boolean;
   /** In order of time. */
@@ -44,11 +43,11 @@ const STILL_THERE = 0.02;
  * the tests. No single test decides, and a day without one is a day without one.
  */
 export function readCycle(question: CycleQuestion): CycleReadOut {
-  const { tank, school, doseLogged, readings, steps, now, aheadDays } = question;
+  const { tank, begun, doseLogged, readings, steps, now, aheadDays } = question;
   const sofar = readings.filter(
     ({ at, ammonia, nitrite }) => at <= now && at >= tank.startedAt && (ammonia !== undefined || nitrite !== undefined),
   );
-  const likely = likelyTanks(tank, school, doseLogged, sofar, LIKELY_TANKS);
+  const likely = likelyTanks(tank, begun, doseLogged, sofar, LIKELY_TANKS);
   const { at, nowIndex } = momentsOf(tank.startedAt, now, aheadDays);
   const courses = likely.map(({ unknowns }) => cycleCourse(tank, hiddenOf(unknowns), at));
   const weights = likely.map(({ weight }) => weight);

@@ -3,14 +3,13 @@ import psychrolib from 'psychrolib';
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '../tank-model/simulate';
 import { NORRIS } from '../testing/norris';
-import { lossFromGaps, markErrorL } from './from-refills';
-import { lossLine } from './loss-line';
+import { evaporationFromGaps, markErrorL } from './from-refills';
+import { rateFit } from './rate-fit';
 import { poolEvaporationLPerDay } from './pool';
-import { pooledLoss } from './pooled';
+import { pooledEvaporation } from './pooled';
 import { refillAccount } from './refill-account';
 import { saltBalance } from './salt-balance';
-import { humidityThatFits } from './season';
-import { expectedLossLPerDay, FORMULA_LOG_SD, type OpenPlace, type Situation } from './surfaces';
+import { expectedEvaporationLPerDay, FORMULA_LOG_SD, type OpenPlace, type Situation } from './surfaces';
 
 describe('saturation pressure', () => {
   it.each([
@@ -66,7 +65,7 @@ describe('evaporation by formula', () => {
 
 describe('what keepers see', () => {
   const at = (places: OpenPlace[], change: Partial<Situation> = {}): readonly [number, number] => {
-    const found = expectedLossLPerDay({
+    const found = expectedEvaporationLPerDay({
       places,
       moved: 'rippled',
       waterC: 25.5,
@@ -118,7 +117,7 @@ describe('what keepers see', () => {
 describe('the line through what had gone', () => {
   it('is NIST StRD Norris, by the same routine that reads refills', () => {
     const { x, y, slope, slopeSd, residualSd } = NORRIS;
-    const line = lossLine(x.map((days, i) => ({ days, litres: y[i] ?? Number.NaN })));
+    const line = rateFit(x.map((days, i) => ({ days, litres: y[i] ?? Number.NaN })));
     expect(line.litresPerDay).toBeCloseTo(slope, 13);
     expect(line.litresPerDaySd).toBeCloseTo(slopeSd, 13);
     expect(line.residualSd).toBeCloseTo(residualSd, 11);
@@ -145,7 +144,7 @@ describe('the account of a reservoir', () => {
       [3, 11.5],
       [4, 12.5],
     ]);
-    expect(lossFromGaps(gaps, 0.3)?.litresPerDay).toBeCloseTo(3.42, 1);
+    expect(evaporationFromGaps(gaps, 0.3)?.litresPerDay).toBeCloseTo(3.42, 1);
   });
   it('joins looks at the level and refills that leave it below the mark', () => {
     // By hand: full at 40; 28 left on day 3; 5 poured in on day 5 to stand at 25; so 12 went, then 8.
@@ -220,7 +219,7 @@ describe('the account of a reservoir', () => {
       of(40),
     );
     expect(gaps.map(({ ranDry }) => ranDry)).toEqual([true, false]);
-    expect(lossFromGaps(gaps, 0.5)?.litresPerDay).toBeCloseTo(3.5, 10);
+    expect(evaporationFromGaps(gaps, 0.5)?.litresPerDay).toBeCloseTo(3.5, 10);
   });
   it('asks after a level that rose with nothing put in', () => {
     const { doubts } = refillAccount(
@@ -270,22 +269,22 @@ describe('the account of a reservoir', () => {
 describe('odd gaps', () => {
   const gapsOf = (litres: readonly number[]) => refillAccount(weekly(litres), [], of(60)).gaps;
   it('points at one that took far more, and leaves it out', () => {
-    const found = lossFromGaps(gapsOf([20, 24.5, 24, 25, 45, 24.2, 24.8]), markErrorL(60));
+    const found = evaporationFromGaps(gapsOf([20, 24.5, 24, 25, 45, 24.2, 24.8]), markErrorL(60));
     expect(found?.odd.map(({ way, litres }) => [way, litres])).toEqual([['more', 45]]);
     expect(found?.litresPerDay).toBeCloseTo(24.5 / 7, 1);
   });
   it('points at one with a refill missing', () => {
     const refills = weekly([20, 24.5, 24, 25, 24.3, 24.8, 24.1]).filter(({ at }) => at !== day(28));
-    const found = lossFromGaps(refillAccount(refills, [], of(60)).gaps, markErrorL(60));
+    const found = evaporationFromGaps(refillAccount(refills, [], of(60)).gaps, markErrorL(60));
     expect(found?.odd.map(({ way, days }) => [way, days])).toEqual([['less', 14]]);
     expect(found?.litresPerDay).toBeCloseTo(24.5 / 7, 1);
   });
   it('finds nothing odd in a tank that swings as tanks do', () => {
-    expect(lossFromGaps(gapsOf([20, 22, 27, 25, 21, 26, 23]), markErrorL(60))?.odd).toEqual([]);
+    expect(evaporationFromGaps(gapsOf([20, 22, 27, 25, 21, 26, 23]), markErrorL(60))?.odd).toEqual([]);
   });
   it('cannot call one of three the odd one', () => {
-    expect(lossFromGaps(gapsOf([20, 24, 48]), 0.5)?.odd).toEqual([]);
-    expect(lossFromGaps([], 0.5)).toBeUndefined();
+    expect(evaporationFromGaps(gapsOf([20, 24, 48]), 0.5)?.odd).toEqual([]);
+    expect(evaporationFromGaps([], 0.5)).toBeUndefined();
   });
   it('covers the truth nineteen times in twenty', () => {
     // Tanks of a known loss that swings by a fifth from day to day, filled weekly to a mark read to half a litre.
@@ -307,7 +306,7 @@ describe('odd gaps', () => {
         refills.push({ at: day(7 * week), litres: gone + next - mark });
         mark = next;
       }
-      const found = lossFromGaps(refillAccount(refills, [], of(80)).gaps, 0.5);
+      const found = evaporationFromGaps(refillAccount(refills, [], of(80)).gaps, 0.5);
       if (found && Math.abs(found.litresPerDay - truth) < 1.96 * found.sd) inside++;
     }
     expect(inside / tanks).toBeGreaterThan(0.93);
@@ -332,7 +331,7 @@ describe('what salinity says', () => {
 describe('several ways of knowing, together', () => {
   it('lie nearest the surest', () => {
     // By hand: ln 4 at 0.05 and ln 2 at 0.35 weigh 400 to 8.163; e^((400 ln 4 + 8.163 ln 2) / 408.163) = 3.945.
-    const found = pooledLoss([
+    const found = pooledEvaporation([
       { litresPerDay: 4, logSd: 0.05 },
       { litresPerDay: 2, logSd: 0.35 },
     ]);
@@ -346,30 +345,13 @@ describe('several ways of knowing, together', () => {
     });
     fc.assert(
       fc.property(fc.array(source, { minLength: 1, maxLength: 5 }), (sources) => {
-        const found = pooledLoss(sources);
+        const found = pooledEvaporation(sources);
         const rates = sources.map(({ litresPerDay }) => litresPerDay);
         expect(found?.litresPerDay).toBeGreaterThanOrEqual(Math.min(...rates) * 0.999999);
         expect(found?.litresPerDay).toBeLessThanOrEqual(Math.max(...rates) * 1.000001);
         expect(found?.logSd).toBeLessThanOrEqual(Math.min(...sources.map(({ logSd }) => logSd)) + 1e-12);
       }),
     );
-    expect(pooledLoss([])).toBeUndefined();
-  });
-});
-
-describe('the humidity that fits', () => {
-  it('is the one the loss was worked out from', () => {
-    const situation: Situation = {
-      places: [{ place: 'display', areaM2: 1, cover: 'net' }],
-      moved: 'rippled',
-      waterC: 25.5,
-      airC: 21,
-      humidity: 0.5,
-      salinity: 35,
-      airMPerS: 0.2,
-    };
-    for (const humidity of [0.15, 0.38, 0.7])
-      expect(humidityThatFits(situation, expectedLossLPerDay({ ...situation, humidity }))).toBeCloseTo(humidity, 10);
-    expect(humidityThatFits(situation, 1000)).toBeUndefined();
+    expect(pooledEvaporation([])).toBeUndefined();
   });
 });

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import { lossLine, type LossPoint } from './loss-line';
+import { rateFit, type LossPoint } from './rate-fit';
 import type { Gap } from './refill-account';
 
 export interface OddGap extends Gap {
@@ -8,7 +8,7 @@ export interface OddGap extends Gap {
   readonly expectedL: number;
 }
 
-export interface MeasuredLoss {
+export interface MeasuredEvaporation {
   readonly litresPerDay: number;
   /** Standard deviation. */
   readonly sd: number;
@@ -37,7 +37,7 @@ export function markErrorL(reservoirL: number): number {
  * @param markSdL what a mark is read to, litres
  * @returns undefined with less than half a day to go by
  */
-export function lossFromGaps(gaps: readonly Gap[], markSdL: number): MeasuredLoss | undefined {
+export function evaporationFromGaps(gaps: readonly Gap[], markSdL: number): MeasuredEvaporation | undefined {
   const whole = gaps.filter(({ ranDry }) => !ranDry);
   const odd = oddAmong(whole, markSdL);
   const used = whole.filter((gap) => !odd.some(({ from }) => from === gap.from));
@@ -48,7 +48,7 @@ export function lossFromGaps(gaps: readonly Gap[], markSdL: number): MeasuredLos
   }
   const days = points.at(-1)?.days ?? 0;
   if (days < SHORTEST_DAYS) return undefined;
-  const line = lossLine(points);
+  const line = rateFit(points);
   const byMarks = line.sdPerLitre * markSdL;
   const sd = Math.hypot(
     Math.max(byMarks, line.litresPerDaySd ?? 0),

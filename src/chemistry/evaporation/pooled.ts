@@ -1,11 +1,11 @@
 /** One way of knowing a loss. */
-export interface LossSource {
+export interface EvaporationSource {
   readonly litresPerDay: number;
   /** Standard deviation of its logarithm: about its error as a share. */
   readonly logSd: number;
 }
 
-export interface PooledLoss extends LossSource {
+export interface PooledEvaporation extends EvaporationSource {
   /** Nineteen times in twenty it lies between these. */
   readonly low: number;
   readonly high: number;
@@ -19,7 +19,7 @@ const NINETEEN_IN_TWENTY = 1.96;
  * @returns undefined where none says anything
  * Source: inverse-variance weighting of the logarithms; the formula is the prior, the record the evidence.
  */
-export function pooledLoss(sources: readonly LossSource[]): PooledLoss | undefined {
+export function pooledEvaporation(sources: readonly EvaporationSource[]): PooledEvaporation | undefined {
   const told = sources.filter(({ litresPerDay, logSd }) => litresPerDay > 0 && logSd > 0);
   const weight = told.reduce((sum, { logSd }) => sum + 1 / logSd ** 2, 0);
   if (weight === 0) return undefined;
@@ -27,7 +27,7 @@ export function pooledLoss(sources: readonly LossSource[]): PooledLoss | undefin
   return withInterval(Math.exp(log), 1 / Math.sqrt(weight));
 }
 
-export function withInterval(litresPerDay: number, logSd: number): PooledLoss {
+export function withInterval(litresPerDay: number, logSd: number): PooledEvaporation {
   const factor = Math.exp(NINETEEN_IN_TWENTY * logSd);
   return { litresPerDay, logSd, low: litresPerDay / factor, high: litresPerDay * factor };
 }

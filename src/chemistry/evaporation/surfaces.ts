@@ -55,7 +55,7 @@ export const FORMULA_LOG_SD = 0.35;
  * @returns litres a day
  * @throws Refusal outside the formula's ranges
  */
-export function expectedLossLPerDay({ places, moved, airMPerS, ...air }: Situation): number {
+export function expectedEvaporationLPerDay({ places, moved, airMPerS, ...air }: Situation): number {
   return places.reduce(
     (sum, { areaM2, cover }) =>
       sum +

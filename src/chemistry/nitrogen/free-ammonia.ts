@@ -1,6 +1,6 @@
 import { carbonateConstants } from '../carbonate/constants';
 import { phTotalFromNbs } from '../carbonate/solve';
-import { MOLAR_MASS } from '../reagents/molar-mass';
+import { MOLAR_MASS } from '../molar-mass';
 import { within } from '../refusal';
 
 /**

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Refusal, attempt } from '../refusal';
-import { MOLAR_MASS as M } from './molar-mass';
-import { saltsOfClaim, strengthOfBottle, strengthOfClaim, type Claim } from './claim';
+import { MOLAR_MASS as M } from '../molar-mass';
+import { saltsOfClaim, strengthOfBottle, strengthOfClaim, type Claim } from './label-claim';
 import { matchStrength, usualSalts } from './recipe';
 import { IONS, ION_MASS, REAGENTS, REAGENT_IDS, reagent, solidsGPerMol, type Ion } from './reagents';
 import { amountsOf, scaled, solutionStrength, sumOfSalts } from './solution';

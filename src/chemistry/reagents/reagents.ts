@@ -1,4 +1,4 @@
-import { MOLAR_MASS as M } from './molar-mass';
+import { MOLAR_MASS as M } from '../molar-mass';
 
 /** The ions a salt can bring, besides what makes alkalinity. */
 export const IONS = [

@@ -1,6 +1,6 @@
 import { Refusal, within } from '../refusal';
 import { salinityAmountFromSolids, type Amounts } from '../tank-model/water';
-import { MOLAR_MASS } from './molar-mass';
+import { MOLAR_MASS } from '../molar-mass';
 import { ION_MASS, IONS, REAGENTS, solidsGPerMol, type Ion, type Reagent, type ReagentId } from './reagents';
 
 /** One salt in a stock solution. */

@@ -5,7 +5,7 @@ import { carbonateOfWater, dicAtRest } from '../carbonate/reef-water';
 import { Refusal } from '../refusal';
 import { referenceRows, remade } from '../testing/reference-table';
 import type { TankEvent, TankStart } from './events';
-import { metabolismPerDay } from './life';
+import { metabolismPerDay } from './metabolism';
 import { DAY_MS, simulate } from './simulate';
 import { FRESH_WATER, type Water } from './water';
 

@@ -20,7 +20,7 @@ const ROWS: readonly (readonly number[])[] = [
 ];
 /** Fifth order less fourth. */
 const DIFFERENCE = [71 / 57600, 0, -71 / 16695, 71 / 1920, -17253 / 339200, 22 / 525, -1 / 40];
-const BEND = [
+const DENSE_OUTPUT = [
   -12715105075 / 11282082432,
   0,
   87487479700 / 32700410799,
@@ -41,16 +41,16 @@ export function errorOf(slopes: Float64Array): number {
   return Math.abs(sum(DIFFERENCE, slopes));
 }
 
-/** What bends the course within a step, per unit of it; for gainWithin. */
-export function bendOf(slopes: Float64Array): number {
-  return sum(BEND, slopes);
+/** What bends the course within a step, per unit of it; for denseGain. */
+export function denseOutputTerm(slopes: Float64Array): number {
+  return sum(DENSE_OUTPUT, slopes);
 }
 
 /**
  * The gain per unit of step at the share x of it: a quartic, as good as the step itself.
  * @param whole the gain of the whole step, per unit of it
  */
-export function gainWithin(whole: number, slopes: Float64Array, bend: number, x: number): number {
+export function denseGain(whole: number, slopes: Float64Array, bend: number, x: number): number {
   const early = (slopes[0] ?? 0) - whole;
   const late = whole - (slopes[LAST] ?? 0) - early;
   return x * (whole + (1 - x) * (early + x * (late + (1 - x) * bend)));

@@ -4,7 +4,7 @@ import { co2FromDic } from '../carbonate/solve';
 import { Refusal } from '../refusal';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
 import { amountAfter } from './closed-form';
-import { bendOf, errorOf, gainTo, gainWithin, LAST, NODES } from './dormand-prince';
+import { denseOutputTerm, errorOf, gainTo, denseGain, LAST, NODES } from './dormand-prince';
 
 /**
  * Dissolved carbon while the water stands open to air. Everything else in the tank follows closed forms, so this is one
@@ -98,7 +98,7 @@ export function carryDic(air: Air, around: Stretch, moments: readonly number[], 
   let t = 0;
   let asked = 0;
   keepConstants(air, around, 0);
-  look(stages, 0, air, around, 0, amount);
+  evaluateStage(stages, 0, air, around, 0, amount);
   for (let tries = 0; t < around.days; tries++) {
     if (tries > MOST_STEPS) throw stuck(air);
     const rest = around.days - t;
@@ -108,7 +108,7 @@ export function carryDic(air: Air, around: Stretch, moments: readonly number[], 
     let after = amount;
     for (let stage = 1; stage <= LAST; stage++) {
       after = floor(amount + step * gainTo(stage, slopes));
-      look(stages, stage, air, around, stage >= LAST - 1 ? end : t + (NODES[stage] ?? 1) * step, after);
+      evaluateStage(stages, stage, air, around, stage >= LAST - 1 ? end : t + (NODES[stage] ?? 1) * step, after);
     }
     const error = (step * errorOf(slopes)) / volumeAt(around, end);
     const longer = error === 0 ? 4 : Math.min(4, 0.9 * (STEP_ERROR / error) ** 0.2);
@@ -121,12 +121,12 @@ export function carryDic(air: Air, around: Stretch, moments: readonly number[], 
     air.errorMmolPerL += error;
     if ((moments[asked] ?? Infinity) <= end) {
       const gain = (after - amount) / step;
-      const bend = bendOf(slopes);
-      const uptakeBend = bendOf(fluxes);
+      const bend = denseOutputTerm(slopes);
+      const uptakeBend = denseOutputTerm(fluxes);
       for (let moment = moments[asked]; moment !== undefined && moment <= end; moment = moments[++asked]) {
         const x = (moment - t) / step;
-        air.fromAirMmol = before + step * gainWithin(uptake, fluxes, uptakeBend, x);
-        onMoment(asked, floor(amount + step * gainWithin(gain, slopes, bend, x)), air);
+        air.fromAirMmol = before + step * denseGain(uptake, fluxes, uptakeBend, x);
+        onMoment(asked, floor(amount + step * denseGain(gain, slopes, bend, x)), air);
       }
     }
     air.fromAirMmol = before + step * uptake;
@@ -136,7 +136,7 @@ export function carryDic(air: Air, around: Stretch, moments: readonly number[], 
     if (!last || step * longer > air.stepDays) air.stepDays = Math.max(step * longer, SHORTEST_STEP_DAYS);
     fluxes[0] = fluxes[LAST] ?? 0;
     slopes[0] = slopes[LAST] ?? 0;
-    if (keepConstants(air, around, t)) look(stages, 0, air, around, t, amount);
+    if (keepConstants(air, around, t)) evaluateStage(stages, 0, air, around, t, amount);
   }
   for (; asked < moments.length; asked++) onMoment(asked, amount, air);
   return amount;
@@ -148,7 +148,14 @@ interface Stages {
   readonly slopes: Float64Array;
 }
 
-function look({ fluxes, slopes }: Stages, stage: number, air: Air, around: Stretch, t: number, amount: number): void {
+function evaluateStage(
+  { fluxes, slopes }: Stages,
+  stage: number,
+  air: Air,
+  around: Stretch,
+  t: number,
+  amount: number,
+): void {
   const flux = fluxAt(air, around, t, amount);
   fluxes[stage] = flux;
   slopes[stage] = slopeAt(around, t, amount, flux);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { TankEvent, TankStart, Vessel } from './events';
-import { DAY_MS, follow, simulate } from './simulate';
+import { DAY_MS, simulateEach, simulate } from './simulate';
 import { FRESH_WATER, type Water } from './water';
 
 const HOUR_MS = DAY_MS / 24;
@@ -176,7 +176,7 @@ describe('further species and ledger', () => {
 
   it('shows each state once, in order of time, to who only looks', () => {
     const seen: number[][] = [];
-    follow(start, [], [3, 1, 2], (state, index) => seen.push([state.at, index]));
+    simulateEach(start, [], [3, 1, 2], (state, index) => seen.push([state.at, index]));
     expect(seen).toEqual([
       [1, 1],
       [2, 2],

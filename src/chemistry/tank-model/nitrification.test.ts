@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { MOLAR_MASS } from '../reagents/molar-mass';
+import { MOLAR_MASS } from '../molar-mass';
 import { remade } from '../testing/reference-table';
 import type { TankEvent, TankStart } from './events';
-import { ease, type Kinetics } from './nitrification';
+import { rateFactor, type Kinetics } from './nitrification';
 import { DAY_MS, simulate } from './simulate';
 
 const CHECK = new URL('nitrification-check.csv', import.meta.url);
@@ -142,12 +142,12 @@ describe('nitrification in the tank model', () => {
   });
 
   it('works at the warmth told of it: a third at 10 °C of what it does at 20 °C (ASM1, from memory), slower in acid water', () => {
-    expect(ease(10, 8.2) / ease(20, 8.2)).toBeCloseTo(0.3 / 0.8, 10);
-    expect(ease(25, 8.2)).toBe(1);
-    expect(ease(34, 8.2)).toBe(ease(30, 8.2));
+    expect(rateFactor(10, 8.2) / rateFactor(20, 8.2)).toBeCloseTo(0.3 / 0.8, 10);
+    expect(rateFactor(25, 8.2)).toBe(1);
+    expect(rateFactor(34, 8.2)).toBe(rateFactor(30, 8.2));
     // 1 − 0.833 (7.2 − pH): EPA 1975, from memory.
-    expect(ease(25, 6.8)).toBeCloseTo(0.6668, 4);
-    expect(ease(25, 7.6)).toBe(1);
+    expect(rateFactor(25, 6.8)).toBeCloseTo(0.6668, 4);
+    expect(rateFactor(25, 7.6)).toBe(1);
   });
 
   it('refuses bacteria below nought', () => {

@@ -1,5 +1,5 @@
-import { MOLAR_MASS } from '../reagents/molar-mass';
-import { bendOf, errorOf, gainTo, gainWithin, LAST, NODES } from './dormand-prince';
+import { MOLAR_MASS } from '../molar-mass';
+import { denseOutputTerm, errorOf, gainTo, denseGain, LAST, NODES } from './dormand-prince';
 
 /**
  * Ammonia → nitrite → nitrate by two populations that grow on their food, after Monod:
@@ -53,7 +53,7 @@ const PH_FREE = 7.2;
 const PER_PH = 0.833;
 
 /** How fast the bacteria work at this warmth and pH, against 25 °C and a reef's pH. */
-export function ease(temperatureC: number, phNbs: number | undefined): number {
+export function rateFactor(temperatureC: number, phNbs: number | undefined): number {
   const warmth = PER_DEGREE ** (Math.min(temperatureC, WARMEST_C) - 25);
   const acid = phNbs === undefined || phNbs >= PH_FREE ? 1 : Math.max(0.05, 1 - PER_PH * (PH_FREE - phNbs));
   return warmth * acid;
@@ -68,7 +68,7 @@ const SHORTEST_STEP_DAYS = 1e-5;
 /** What surrounds the nitrogen over one step: nothing else of the tank moves it. */
 export interface Surrounding {
   readonly kinetics: Kinetics;
-  readonly ease: number;
+  readonly rateFactor: number;
   /** At the beginning. */
   readonly volumeL: number;
   readonly gainLPerDay: number;
@@ -144,7 +144,7 @@ function stepDone(from: Nitrogen, days: number, nextDays: number): NitrogenStep 
   // Read from the slopes as they stand, so whoever wants a course within this step asks before the next.
   const course = (i: number, x: number) => {
     const slopes = SLOPES[i] ?? SLOPES[0];
-    return Math.max(0, (from[i] ?? 0) + days * gainWithin(gainTo(LAST, slopes), slopes, bendOf(slopes), x));
+    return Math.max(0, (from[i] ?? 0) + days * denseGain(gainTo(LAST, slopes), slopes, denseOutputTerm(slopes), x));
   };
   const within = (d: number) => {
     const x = d / days;
@@ -173,13 +173,13 @@ function slopesAt(around: Surrounding, t: number, stage: number): void {
   const fed1 = ammonia / (ammonia + kinetics.half[0] * volume);
   const held = 1 / (1 + ammonia / volume / kinetics.ammoniaHolds);
   const fed2 = (nitrite / (nitrite + kinetics.half[1] * volume)) * held;
-  const first = onAmmonia * fed1 * around.ease;
-  const second = onNitrite * fed2 * around.ease;
+  const first = onAmmonia * fed1 * around.rateFactor;
+  const second = onNitrite * fed2 * around.rateFactor;
   const { growth, decay } = kinetics;
   SLOPES[0][stage] = inPerDay[0] - (outLPerDay[0] * ammonia) / volume - first;
   SLOPES[1][stage] = inPerDay[1] - (outLPerDay[1] * nitrite) / volume + first * NITRITE_PER_AMMONIA - second;
-  SLOPES[2][stage] = onAmmonia * (growth[0] * fed1 - decay[0]) * around.ease;
-  SLOPES[3][stage] = onNitrite * (growth[1] * fed2 - decay[1]) * around.ease;
+  SLOPES[2][stage] = onAmmonia * (growth[0] * fed1 - decay[0]) * around.rateFactor;
+  SLOPES[3][stage] = onNitrite * (growth[1] * fed2 - decay[1]) * around.rateFactor;
   SLOPES[4][stage] = first;
   SLOPES[5][stage] = second;
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { MOLAR_MASS } from '../reagents/molar-mass';
+import { MOLAR_MASS } from '../molar-mass';
 import type { TankEvent } from './events';
 import { NITRIFIERS } from './nitrification';
 import { DAY_MS, simulate } from './simulate';

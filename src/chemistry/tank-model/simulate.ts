@@ -6,18 +6,18 @@ import {
   DIC,
   NITRATE,
   NITRITE,
-  opened,
+  begin,
   SALINITY,
   stateNow,
   stateOf,
-  type Account,
-} from './account';
+  type RunningTank,
+} from './running-tank';
 import { DAY_MS, withHoursWrittenOut } from './daily-hours';
 import type { TankEvent, TankStart, TankState, Vessel } from './events';
 import { carryDic, hydrogenIn, type Course } from './gas-exchange';
 import {
   ALKALINITY_PER_AMMONIA,
-  ease,
+  rateFactor,
   LONGEST_WITH_AIR_DAYS,
   NITRATE_PER_NITRITE,
   nitrogenStep,
@@ -40,7 +40,7 @@ interface Samples {
  * The one model of a tank's water: well mixed, run forward over events.
  *
  * V dC/dt = Σ inputs − consumption, with jumps C⁺ = C(1 − f) + C_s f at water changes. Between two events every rate is
- * constant, so volume and each species follow a closed form (`level.ts`, `closed-form.ts`) and no step size enters. Two
+ * constant, so volume and each species simulateEach a closed form (`level.ts`, `closed-form.ts`) and no step size enters. Two
  * things are integrated: DIC while the water stands open to air, with a bound on its error (`gas-exchange.ts`), and ammonia
  * and nitrite where there are bacteria to oxidise them (`nitrification.ts`).
  * A consumption that would take a species below nought takes all there is and no more.
@@ -61,7 +61,7 @@ export function simulate(
   vessel: Vessel = {},
 ): TankState[] {
   const states = new Array<TankState>(sampleAt.length);
-  follow(start, events, sampleAt, (state, index) => (states[index] = state), vessel);
+  simulateEach(start, events, sampleAt, (state, index) => (states[index] = state), vessel);
   return states;
 }
 
@@ -70,7 +70,7 @@ export function simulate(
  * runs. Keeping thousands of states costs more than working them out.
  * @param visit is shown each state once, in order of time, with the place at which its moment was asked
  */
-export function follow(
+export function simulateEach(
   start: TankStart,
   events: readonly TankEvent[],
   sampleAt: readonly number[],
@@ -79,15 +79,15 @@ export function follow(
 ): void {
   const samples = samplesOf(sampleAt, start.at, visit);
   const end = samples.at.at(-1) ?? start.at;
-  const account = opened(start, events, vessel);
+  const tank = begin(start, events, vessel);
   for (const event of withHoursWrittenOut(events, start.at, end)) {
-    const setBefore = event.at <= start.at && GOES_ON.has(event.kind);
+    const setBefore = event.at <= start.at && PERSISTENT_KINDS.has(event.kind);
     if (event.at < start.at && !setBefore) continue;
     if (event.at >= end && !setBefore) break;
-    if (!setBefore) advance(account, event.at, samples);
-    apply(account, event);
+    if (!setBefore) advance(tank, event.at, samples);
+    apply(tank, event);
   }
-  advance(account, end, samples);
+  advance(tank, end, samples);
 }
 
 function samplesOf(sampleAt: readonly number[], from: number, visit: Samples['visit']): Samples {
@@ -108,7 +108,7 @@ function answered(samples: Samples, i: number, state: TankState): void {
 }
 
 /** Kinds that set something going, so that they still hold at a later start. */
-const GOES_ON: ReadonlySet<TankEvent['kind']> = new Set([
+const PERSISTENT_KINDS: ReadonlySet<TankEvent['kind']> = new Set([
   'rate',
   'loop',
   'evaporation',
@@ -117,32 +117,32 @@ const GOES_ON: ReadonlySet<TankEvent['kind']> = new Set([
   'air',
 ]);
 
-function advance(account: Account, to: number, samples: Samples): void {
-  const { level } = account;
-  while (account.at < to) {
+function advance(tank: RunningTank, to: number, samples: Samples): void {
+  const { level } = tank;
+  while (tank.at < to) {
     const poured = pouredToMark(level);
     level.volumeL += poured;
     level.reservoirL -= poured;
-    const stretch = nextStretch(level, account.inflowLPerDay);
-    const whole = (to - account.at) / DAY_MS;
+    const stretch = nextStretch(level, tank.inflowLPerDay);
+    const whole = (to - tank.at) / DAY_MS;
     const longest = Math.min(whole, stretch.lastsDays);
-    const nitrogen = nitrifying(account) ? nitrogenAlong(account, stretch, longest) : undefined;
+    const nitrogen = nitrifying(tank) ? nitrogenAlong(tank, stretch, longest) : undefined;
     const days = nitrogen?.days ?? longest;
-    along(account, stretch, days, days === whole ? to : account.at + days * DAY_MS, samples, nitrogen);
+    along(tank, stretch, days, days === whole ? to : tank.at + days * DAY_MS, samples, nitrogen);
   }
   // What is asked for this very moment and not yet answered: the water before whatever happens now.
-  while ((samples.at[samples.next] ?? Infinity) <= to) answered(samples, samples.next++, stateNow(account));
+  while ((samples.at[samples.next] ?? Infinity) <= to) answered(samples, samples.next++, stateNow(tank));
 }
 
-function nitrifying({ bacteria: [onAmmonia, onNitrite] }: Account): boolean {
+function nitrifying({ bacteria: [onAmmonia, onNitrite] }: RunningTank): boolean {
   return onAmmonia > 0 || onNitrite > 0;
 }
 
 /** What the bacteria make of the nitrogen over the next while, which they may cut shorter. */
-function nitrogenAlong(account: Account, stretch: LevelStretch, longestDays: number): NitrogenStep {
-  const { amounts, bacteria, kinetics, level, air, temperatureC } = account;
+function nitrogenAlong(tank: RunningTank, stretch: LevelStretch, longestDays: number): NitrogenStep {
+  const { amounts, bacteria, kinetics, level, air, temperatureC } = tank;
   const { volumeL } = level;
-  const [ammonia, nitrite] = [courseOf(account, stretch, AMMONIA), courseOf(account, stretch, NITRITE)];
+  const [ammonia, nitrite] = [courseOf(tank, stretch, AMMONIA), courseOf(tank, stretch, NITRITE)];
   const phNbs =
     air &&
     -Math.log10(hydrogenIn(air, (amounts[ALKALINITY] ?? 0) / volumeL, (amounts[DIC] ?? 0) / volumeL)) +
@@ -151,26 +151,26 @@ function nitrogenAlong(account: Account, stretch: LevelStretch, longestDays: num
     [ammonia.amount, nitrite.amount, ...bacteria],
     {
       kinetics,
-      ease: ease(temperatureC, phNbs),
+      rateFactor: rateFactor(temperatureC, phNbs),
       volumeL,
       gainLPerDay: stretch.gainLPerDay,
       inPerDay: [ammonia.inPerDay, nitrite.inPerDay],
       outLPerDay: [ammonia.outLPerDay, nitrite.outLPerDay],
     },
-    account.nitrogenStepDays,
+    tank.nitrogenStepDays,
     air ? Math.min(longestDays, LONGEST_WITH_AIR_DAYS) : longestDays,
   );
 }
 
 /** What oxidation takes and makes besides, as even rates over its step. */
-function withOxidation({ inPerDay }: Account, { oxidised, days }: NitrogenStep): void {
+function withOxidation({ inPerDay }: RunningTank, { oxidised, days }: NitrogenStep): void {
   const add = (i: number, amount: number) => (inPerDay[i] = (inPerDay[i] ?? 0) + amount / days);
   add(ALKALINITY, -oxidised[0] * ALKALINITY_PER_AMMONIA);
   add(NITRATE, oxidised[1] * NITRATE_PER_NITRITE);
 }
 
 function along(
-  account: Account,
+  tank: RunningTank,
   stretch: LevelStretch,
   days: number,
   until: number,
@@ -178,37 +178,36 @@ function along(
   nitrogen: NitrogenStep | undefined,
 ): void {
   if (!nitrogen) {
-    carryAlong(account, stretch, days, until, samples, undefined);
+    carryAlong(tank, stretch, days, until, samples, undefined);
     return;
   }
-  const kept = [account.inPerDay[ALKALINITY] ?? 0, account.inPerDay[NITRATE] ?? 0] as const;
-  withOxidation(account, nitrogen);
-  carryAlong(account, stretch, days, until, samples, nitrogen);
-  [account.inPerDay[ALKALINITY], account.inPerDay[NITRATE]] = kept;
+  const kept = [tank.inPerDay[ALKALINITY] ?? 0, tank.inPerDay[NITRATE] ?? 0] as const;
+  withOxidation(tank, nitrogen);
+  carryAlong(tank, stretch, days, until, samples, nitrogen);
+  [tank.inPerDay[ALKALINITY], tank.inPerDay[NITRATE]] = kept;
   const [ammonia, nitrite, onAmmonia, onNitrite] = nitrogen.after;
-  account.amounts[AMMONIA] = ammonia;
-  account.amounts[NITRITE] = nitrite;
-  account.bacteria[0] = onAmmonia;
-  account.bacteria[1] = onNitrite;
+  tank.amounts[AMMONIA] = ammonia;
+  tank.amounts[NITRITE] = nitrite;
+  tank.bacteria[0] = onAmmonia;
+  tank.bacteria[1] = onNitrite;
   // A step cut short by the stretch's end says nothing against longer ones.
-  if (days >= account.nitrogenStepDays || nitrogen.nextDays > account.nitrogenStepDays)
-    account.nitrogenStepDays = nitrogen.nextDays;
+  if (days >= tank.nitrogenStepDays || nitrogen.nextDays > tank.nitrogenStepDays)
+    tank.nitrogenStepDays = nitrogen.nextDays;
 }
 
 function carryAlong(
-  account: Account,
+  tank: RunningTank,
   stretch: LevelStretch,
   days: number,
   until: number,
   samples: Samples,
   nitrogen: NitrogenStep | undefined,
 ): void {
-  const { level, amounts, air, at: from } = account;
+  const { level, amounts, air, at: from } = tank;
   const { gainLPerDay, overflowLPerDay } = stretch;
   const { volumeL } = level;
   // What runs over the brim takes a share of everything.
-  const moving =
-    overflowLPerDay > 0 ? allButDic(account) : nitrogen ? withNitrogensOwn(account.moving) : account.moving;
+  const moving = overflowLPerDay > 0 ? allButDic(tank) : nitrogen ? withNitrogensOwn(tank.moving) : tank.moving;
 
   const asked: number[] = [];
   const first = samples.next;
@@ -217,14 +216,14 @@ function carryAlong(
   const here = asked.length > 0 ? amounts.slice() : amounts;
   const answer = (moment: number, dic: number) => {
     const d = asked[moment] ?? days;
-    for (const i of moving) here[i] = amountIn(account, stretch, i, d);
+    for (const i of moving) here[i] = amountIn(tank, stretch, i, d);
     here[DIC] = dic;
     const own = nitrogen && nitrogenHere(nitrogen, d, here);
 
     const at = samples.at[first + moment] ?? until;
     const topOffL = stretch.topOffLPerDay * d;
     const ranOver = overflowLPerDay * d;
-    const state = stateOf(account, at, here, volumeL + gainLPerDay * d, topOffL, ranOver, own ?? account.bacteria);
+    const state = stateOf(tank, at, here, volumeL + gainLPerDay * d, topOffL, ranOver, own ?? tank.bacteria);
     answered(samples, first + moment, state);
   };
 
@@ -234,32 +233,32 @@ function carryAlong(
       air,
       {
         days,
-        temperatureC: account.temperatureC,
+        temperatureC: tank.temperatureC,
         volumeL,
         gainLPerDay,
-        dic: courseOf(account, stretch, DIC),
-        alkalinity: courseOf(account, stretch, ALKALINITY),
-        salinity: courseOf(account, stretch, SALINITY),
+        dic: courseOf(tank, stretch, DIC),
+        alkalinity: courseOf(tank, stretch, ALKALINITY),
+        salinity: courseOf(tank, stretch, SALINITY),
       },
       asked,
       answer,
     );
   } else {
     for (let moment = 0; moment < asked.length; moment++)
-      answer(moment, amountIn(account, stretch, DIC, asked[moment] ?? days));
-    dic = amountIn(account, stretch, DIC, days);
+      answer(moment, amountIn(tank, stretch, DIC, asked[moment] ?? days));
+    dic = amountIn(tank, stretch, DIC, days);
   }
-  for (const i of moving) amounts[i] = amountIn(account, stretch, i, days);
+  for (const i of moving) amounts[i] = amountIn(tank, stretch, i, days);
   amounts[DIC] = dic;
   alongStretch(level, stretch, days);
-  account.at = until;
+  tank.at = until;
 }
 
-function courseOf(account: Account, { overflowLPerDay }: LevelStretch, i: number): Course {
+function courseOf(tank: RunningTank, { overflowLPerDay }: LevelStretch, i: number): Course {
   return {
-    amount: account.amounts[i] ?? 0,
-    inPerDay: account.inPerDay[i] ?? 0,
-    outLPerDay: (account.loopLPerDay[i] ?? 0) + overflowLPerDay,
+    amount: tank.amounts[i] ?? 0,
+    inPerDay: tank.inPerDay[i] ?? 0,
+    outLPerDay: (tank.loopLPerDay[i] ?? 0) + overflowLPerDay,
   };
 }
 
@@ -267,12 +266,12 @@ function courseOf(account: Account, { overflowLPerDay }: LevelStretch, i: number
  * The amount of one species some days into a stretch. Rates are constant within it, so an amount moves one way only: once
  * at nought it stays there.
  */
-function amountIn(account: Account, { gainLPerDay, overflowLPerDay }: LevelStretch, i: number, days: number): number {
-  const amount = account.amounts[i] ?? 0;
-  const inPerDay = account.inPerDay[i] ?? 0;
-  const outLPerDay = (account.loopLPerDay[i] ?? 0) + overflowLPerDay;
+function amountIn(tank: RunningTank, { gainLPerDay, overflowLPerDay }: LevelStretch, i: number, days: number): number {
+  const amount = tank.amounts[i] ?? 0;
+  const inPerDay = tank.inPerDay[i] ?? 0;
+  const outLPerDay = (tank.loopLPerDay[i] ?? 0) + overflowLPerDay;
   if (inPerDay === 0 && outLPerDay === 0) return amount;
-  return Math.max(0, amountAfter(amount, inPerDay, outLPerDay, account.level.volumeL, gainLPerDay, days));
+  return Math.max(0, amountAfter(amount, inPerDay, outLPerDay, tank.level.volumeL, gainLPerDay, days));
 }
 
 /** Sets the amounts some days into a step of the nitrogen, oxidation told as it goes and not evenly; answers the bacteria then. */
@@ -285,7 +284,7 @@ function nitrogenHere({ within, oxidised, days }: NitrogenStep, d: number, here:
   return [nitrogen[2], nitrogen[3]];
 }
 
-/** Oxidation moves alkalinity and nitrate; ammonia and nitrite follow their own step. */
+/** Oxidation moves alkalinity and nitrate; ammonia and nitrite simulateEach their own step. */
 function withNitrogensOwn(moving: readonly number[]): number[] {
   return [
     ALKALINITY,
@@ -294,6 +293,6 @@ function withNitrogensOwn(moving: readonly number[]): number[] {
   ];
 }
 
-function allButDic({ names }: Account): number[] {
+function allButDic({ names }: RunningTank): number[] {
   return names.map((_, i) => i).filter((i) => i !== DIC);
 }

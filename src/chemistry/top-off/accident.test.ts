@@ -5,7 +5,7 @@ import { freshWaterIn, hoursUntil, largestReservoirL, toppedOffNoMore, type TopO
 import { daysLeft, leftAfter, refillsAhead, reservoirFor } from './reservoir';
 import { siphonOf } from './siphon';
 
-const tank: TopOffTank = { netVolumeL: 310, salinity: 35, lossLPerDay: 3.4, spareL: 33 };
+const tank: TopOffTank = { netVolumeL: 310, salinity: 35, evaporationLPerDay: 3.4, spareL: 33 };
 
 /**
  * Mass balance worked by hand: S·V ÷ (V + R) while it fills; from the rim on as much runs over as comes in, so S falls as
@@ -18,7 +18,7 @@ function closedForm({ netVolumeL: v, salinity: s, spareL: c = Infinity }: TopOff
 const someTank = fc.record({
   netVolumeL: fc.double({ min: 20, max: 2000, noNaN: true }),
   salinity: fc.double({ min: 28, max: 38, noNaN: true }),
-  lossLPerDay: fc.double({ min: 0, max: 10, noNaN: true }),
+  evaporationLPerDay: fc.double({ min: 0, max: 10, noNaN: true }),
   spareL: fc.double({ min: 0, max: 200, noNaN: true }),
 });
 
@@ -26,7 +26,7 @@ describe('the whole reservoir in the tank', () => {
   it('is the closed form, at once and through a pump', () => {
     fc.assert(
       fc.property(someTank, fc.double({ min: 0.5, max: 400, noNaN: true }), (any, litres) => {
-        const still = { ...any, lossLPerDay: 0 };
+        const still = { ...any, evaporationLPerDay: 0 };
         expect(freshWaterIn(still, litres).end.salinity).toBeCloseTo(closedForm(any, litres), 9);
         expect(freshWaterIn(still, litres, 60).end.salinity).toBeCloseTo(closedForm(any, litres), 9);
       }),
@@ -52,7 +52,7 @@ describe('the whole reservoir in the tank', () => {
   });
   it('crosses a mark when the closed form does', () => {
     // By hand: 33 ppt at R = 310 × (35 ÷ 33 − 1) = 18.788 L, 0.4175 h at 45 L/h.
-    const still = { ...tank, lossLPerDay: 0 };
+    const still = { ...tank, evaporationLPerDay: 0 };
     expect(hoursUntil(freshWaterIn(still, 45, 45), 33)).toBeCloseTo(18.7879 / 45, 5);
     expect(hoursUntil(freshWaterIn(still, 45, 45), 20)).toBeUndefined();
     expect(hoursUntil(freshWaterIn(still, 45, 45), 36)).toBe(0);
@@ -68,7 +68,7 @@ describe('no top-off at all', () => {
       expect(salinity).toBeCloseTo((35 * 310) / (310 - (3.4 * at) / 24), 9);
   });
   it('never comes to an end where nothing evaporates', () => {
-    expect(hoursUntil(toppedOffNoMore({ ...tank, lossLPerDay: 0 }), 36)).toBeUndefined();
+    expect(hoursUntil(toppedOffNoMore({ ...tank, evaporationLPerDay: 0 }), 36)).toBeUndefined();
   });
 });
 

@@ -7,7 +7,7 @@ import { greatestWhere } from './delivery';
 export interface TopOffTank {
   readonly netVolumeL: number;
   readonly salinity: number;
-  readonly lossLPerDay: number;
+  readonly evaporationLPerDay: number;
   /** Litres it can rise before it runs over; without end when left out. */
   readonly spareL?: number | undefined;
 }
@@ -38,7 +38,7 @@ function follow(tank: TopOffTank, events: readonly TankEvent[], hours: readonly 
   const states = (asked: readonly number[]) =>
     simulate(
       { at: 0, volumeL: tank.netVolumeL, water: { ...FRESH_WATER, salinity: tank.salinity } },
-      [{ kind: 'evaporation', at: 0, litresPerDay: tank.lossLPerDay }, ...events],
+      [{ kind: 'evaporation', at: 0, litresPerDay: tank.evaporationLPerDay }, ...events],
       asked.map((hour) => hour * HOUR_MS),
       vessel,
     ).map(pointOf);
@@ -65,7 +65,7 @@ function evenly(hours: number): number[] {
  */
 export function freshWaterIn(tank: TopOffTank, litres: number, flowLPerH?: number): Accident {
   if (flowLPerH === undefined || !(flowLPerH > 0) || litres === 0)
-    return follow({ ...tank, lossLPerDay: 0 }, [{ kind: 'fresh-water', at: 0, volumeL: litres }], [0, AT_ONCE]);
+    return follow({ ...tank, evaporationLPerDay: 0 }, [{ kind: 'fresh-water', at: 0, volumeL: litres }], [0, AT_ONCE]);
   const lasts = litres / flowLPerH;
   const fills = tank.spareL === undefined ? Infinity : tank.spareL / flowLPerH;
   const hours = fills < lasts ? [...evenly(lasts), fills].toSorted((a, b) => a - b) : evenly(lasts);
@@ -81,7 +81,7 @@ const AT_ONCE = 1 / 60;
 
 /** Nothing is topped off any more. */
 export function toppedOffNoMore(tank: TopOffTank): Accident {
-  const days = Math.min(LONGEST_DAYS, (tank.netVolumeL * (1 - FOLLOWED_TO)) / Math.max(tank.lossLPerDay, 1e-6));
+  const days = Math.min(LONGEST_DAYS, (tank.netVolumeL * (1 - FOLLOWED_TO)) / Math.max(tank.evaporationLPerDay, 1e-6));
   return follow(tank, [], evenly(days * 24));
 }
 

@@ -6,7 +6,7 @@ import {
   specificGravity,
   type GravityReference,
 } from '../seawater/specific-gravity';
-import { MOLAR_MASS } from '../reagents/molar-mass';
+import { MOLAR_MASS } from '../molar-mass';
 import { conductivityFromSalinity, METER_REFERENCE_C, salinityFromConductivity } from '../seawater/conductivity';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
 

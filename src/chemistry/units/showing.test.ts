@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { PARAMETER_IDS, PARAMETERS, readingExpectation } from '../parameters';
-import { plainSentence } from '../sentence';
+import { FIELDS } from '../testing/expectations';
 import { KINDS, unitsOf, type QuantityKind } from './kinds';
 import { parseQuantity, readNumber, unitBySpelling } from './parse-quantity';
 import { DEFAULT_UNITS, preferredUnit, quantity, show, showOther, showText, type UnitPreferences } from './quantity';
@@ -81,11 +80,11 @@ describe('showing', () => {
 
   it('what is shown is read back as the same, to the figures shown', () => {
     for (const preferences of PREFERENCES) {
-      for (const id of PARAMETER_IDS) {
-        const { kind, usual } = PARAMETERS[id];
+      for (const field of Object.values(FIELDS)) {
+        const { kind, usual } = field;
         const middle = (usual[0] + usual[1]) / 2;
         const text = showText(quantity(kind, middle), preferences, 5);
-        const { amount } = parseQuantity(text, readingExpectation(id), preferences);
+        const { amount } = parseQuantity(text, field, preferences);
         expect(Math.abs(amount / middle - 1)).toBeLessThan(0.002);
       }
     }
@@ -167,13 +166,5 @@ describe('what a new tank is told in', () => {
     [quantity('ammonia', 0.5), '0.50 mg/L'],
   ])('%o as %s', (amount, words) => {
     expect(showText(amount, DEFAULT_UNITS)).toBe(words);
-  });
-  it('a moment is told with its hour, or as a day where only that is known', () => {
-    const moment = Date.UTC(2026, 10, 28, 9);
-    expect(plainSentence(['By', { moment }, '.'], DEFAULT_UNITS)).toBe('By 2026-11-28 09:00 UTC.');
-    expect(plainSentence(['By', { moment, day: true }, '.'], DEFAULT_UNITS)).toBe('By 2026-11-28.');
-    expect(plainSentence([{ moment, day: true }], DEFAULT_UNITS, (_, day) => (day ? 'a day' : 'an hour'))).toBe(
-      'a day',
-    );
   });
 });

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { PARAMETERS, readingExpectation, type ParameterId } from '../parameters';
+import { FIELDS, type FieldName } from '../testing/expectations';
 import { attempt, Refusal } from '../refusal';
 import { KINDS, MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH, NO3_PER_N, PO4_PER_P, unitsOf, type QuantityKind } from './kinds';
 import { acceptAmount, parseQuantity, unitBySpelling } from './parse-quantity';
 import { DEFAULT_UNITS, preferredUnit, quantity, show, showOther, showText } from './quantity';
 
-const read = (id: ParameterId, text: string) => parseQuantity(text, readingExpectation(id), DEFAULT_UNITS).amount;
-const refusal = (id: ParameterId, text: string) => {
+const read = (id: FieldName, text: string) => parseQuantity(text, FIELDS[id], DEFAULT_UNITS).amount;
+const refusal = (id: FieldName, text: string) => {
   try {
     read(id, text);
   } catch (error) {
@@ -156,14 +156,12 @@ describe('reading what a keeper types', () => {
     ['salinity', '53', {}, '53 mS/cm'],
   ] as const)('%s "%s" in a record of %o fits another unit, and is asked about', (id, text, own, suggestion) => {
     const units = { ...DEFAULT_UNITS, ...own };
-    const { refusal: asked } = attempt(() => parseQuantity(text, readingExpectation(id), units));
+    const { refusal: asked } = attempt(() => parseQuantity(text, FIELDS[id], units));
     expect(asked?.suggestion).toBe(suggestion);
     // Told with its unit, either is taken.
-    expect(() => parseQuantity(suggestion, readingExpectation(id), units)).not.toThrow();
+    expect(() => parseQuantity(suggestion, FIELDS[id], units)).not.toThrow();
     if (text !== '148' && text !== '53')
-      expect(() =>
-        parseQuantity(`${text} ${preferredUnit(id, units).symbol}`, readingExpectation(id), units),
-      ).not.toThrow();
+      expect(() => parseQuantity(`${text} ${preferredUnit(id, units).symbol}`, FIELDS[id], units)).not.toThrow();
   });
 
   it('gallons are asked about, unless the keeper’s own are US gallons', () => {
@@ -212,7 +210,7 @@ describe('reading what a keeper types', () => {
   });
 
   it('takes a plain number in the canonical unit, and says what a wrong one was', () => {
-    const salinity = readingExpectation('salinity');
+    const salinity = FIELDS.salinity;
     expect(acceptAmount(35, salinity, DEFAULT_UNITS)).toBe(35);
     const { refusal: slip } = attempt(() => acceptAmount(1.026, salinity, DEFAULT_UNITS));
     expect(slip).toMatchObject({ field: 'salinity', suggestion: '1.026 sg' });
@@ -228,12 +226,12 @@ describe('reading what a keeper types', () => {
   it('answers any text with a finite amount in range or a refusal', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(...(Object.keys(PARAMETERS) as ParameterId[])),
+        fc.constantFrom(...(Object.keys(FIELDS) as FieldName[])),
         fc.oneof(fc.string(), fc.double().map(String)),
         (id, text) => {
           try {
             const amount = read(id, text);
-            expect(amount >= PARAMETERS[id].low && amount <= PARAMETERS[id].high).toBe(true);
+            expect(amount >= FIELDS[id].low && amount <= FIELDS[id].high).toBe(true);
           } catch (error) {
             expect(error).toBeInstanceOf(Refusal);
           }

@@ -1,6 +1,6 @@
 import type { TankEvent } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
-import { changesEvery, FOLLOWED, lifeEvent, waterOf, type Followed, type Levels } from './followed';
+import { changesEvery, FOLLOWED, consumptionEvent, waterOf, type Followed, type Levels } from './followed';
 import { changesToSettle, type Routine } from './routine';
 
 /** One moment of the way a routine takes the water. */
@@ -48,7 +48,7 @@ export function courseOf(
   }
   return simulate(
     { at: 0, volumeL: netVolumeL, water: waterOf(tank) },
-    [lifeEvent(0, netVolumeL, takesPerDay), ...events],
+    [consumptionEvent(0, netVolumeL, takesPerDay), ...events],
     days.map((each) => each * DAY_MS),
   ).map((state, i) => ({
     days: days[i] ?? 0,

@@ -5,12 +5,12 @@ import { CartesianGrid, ComposedChart, Line, ReferenceArea, ReferenceLine, Toolt
 import { tableCsv } from '@/record/table-csv';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import type { QuantityKind } from '@/chemistry/units/kinds';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import { useUnits } from '../workspace';
 import { axisFor } from './axis';
 import { daysAxis, levelAxis } from './days-axis';
 import { ChartFrame } from './chart-frame';
-import { saveFile } from './save';
+import { saveFile } from '../save';
 
 export interface CourseLine {
   /** Set beside its end, so that no legend is needed. */

@@ -3,11 +3,11 @@
 import { useMemo } from 'react';
 import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceArea, Tooltip, XAxis, YAxis } from 'recharts';
 import { tableCsv } from '@/record/table-csv';
-import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
+import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
-import { capitalised } from '@/chemistry/words';
+import { capitalised } from '@/calculators/calculator/words';
 import type { OutlookPoint } from '@/reckoning/outlook';
-import type { DatedValue } from '@/reckoning/readings';
+import type { TankObservation } from '@/reckoning/observations';
 import { dayTicks } from '../tide/day-ticks';
 import type { Mark } from '../tide/marks';
 import { useTide } from '../tide/tide-context';
@@ -15,13 +15,13 @@ import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
 import { axisFor } from './axis';
 import { ChartFrame } from './chart-frame';
-import { saveFile } from './save';
+import { saveFile } from '../save';
 import { levelsOf, seriesPoints, type Point } from './series-points';
 import { UprightLines } from './upright-lines';
 
 interface Props {
   readonly parameter: ParameterId;
-  readonly readings: readonly DatedValue[];
+  readonly readings: readonly TankObservation[];
   readonly band?: readonly [number, number] | undefined;
   /** Where it is heading as things stand, with its doubt. */
   readonly ahead?: readonly OutlookPoint[];
@@ -61,12 +61,12 @@ export function SeriesChart({
   } = useTank();
   const { from, to } = useTide();
   const now = useNow();
-  const { name, kind, testError } = PARAMETERS[parameter];
+  const { name, kind } = PARAMETERS[parameter];
   const unit = preferredUnit(kind, units);
 
   const points = useMemo(
-    () => seriesPoints({ readings, ahead, planned, from, to, unit, testError }),
-    [readings, ahead, planned, from, to, unit, testError],
+    () => seriesPoints({ readings, ahead, planned, from, to, unit }),
+    [readings, ahead, planned, from, to, unit],
   );
   const inView = points.filter(({ at }) => at >= from && at <= to);
   const bandInUnit = band?.map((edge) => unit.fromCanonical(edge)) as [number, number] | undefined;

@@ -1,7 +1,7 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Unit } from '@/chemistry/units/kinds';
 import type { OutlookPoint } from '@/reckoning/outlook';
-import type { DatedValue } from '@/reckoning/readings';
+import type { TankObservation } from '@/reckoning/observations';
 import { whisker } from './axis';
 
 /** One moment of a chart, in the keeper's unit. */
@@ -22,14 +22,12 @@ const GAP_DAYS = 16;
 const LEAD_DAYS = 40;
 
 interface Series {
-  readonly readings: readonly DatedValue[];
+  readonly readings: readonly TankObservation[];
   readonly ahead: readonly OutlookPoint[];
   readonly planned: readonly OutlookPoint[];
   readonly from: number;
   readonly to: number;
   readonly unit: Unit;
-  /** One standard deviation of a reading, in the canonical unit. */
-  readonly testError: number;
 }
 
 /** Every level a chart must find room for: readings with their whiskers, what is expected, what is planned. */
@@ -41,14 +39,14 @@ export function levelsOf(points: readonly Point[]): number[] {
 }
 
 /** Readings, outlook and plan of one parameter merged by moment, as a chart wants them. */
-export function seriesPoints({ readings, ahead, planned, from, to, unit, testError }: Series): Point[] {
+export function seriesPoints({ readings, ahead, planned, from, to, unit }: Series): Point[] {
   const inUnit = (canonical: number) => unit.fromCanonical(canonical);
   const merged = new Map<number, Point>();
-  readings.forEach(({ at, value }, i) => {
+  readings.forEach(({ at, value, sd }, i) => {
     const before = readings[i - 1];
     if (before && at - before.at > GAP_DAYS * DAY_MS) merged.set(at - 1, { at: at - 1, value: null });
     const shown = inUnit(value);
-    const error = whisker(shown, Math.abs(shown - inUnit(value - testError)));
+    const error = whisker(shown, Math.abs(shown - inUnit(value - sd)));
     // A whisker outside the stretch would be drawn over the axis.
     merged.set(at, { at, value: shown, ...(at >= from && at <= to ? { error } : {}) });
   });

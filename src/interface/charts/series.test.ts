@@ -7,8 +7,13 @@ import { axisFor, whisker } from './axis';
 import { levelsOf, seriesPoints } from './series-points';
 
 const unit = preferredUnit('alkalinity', DEFAULT_UNITS);
-const reading = (day: number, dkh: number) => ({ at: day * DAY_MS, value: dkh * DKH, entryId: String(day) });
-const base = { ahead: [], planned: [], from: 0, to: 40 * DAY_MS, unit, testError: 0.12 * DKH };
+const reading = (day: number, dkh: number) => ({
+  at: day * DAY_MS,
+  value: dkh * DKH,
+  sd: 0.12 * DKH,
+  entryId: String(day),
+});
+const base = { ahead: [], planned: [], from: 0, to: 40 * DAY_MS, unit };
 
 describe('the points of a chart', () => {
   it('are in the keeper’s unit, with the test’s own error as a whisker', () => {

@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
-import { PARAMETERS, type ParameterId } from '@/chemistry/parameters';
+import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useNow, useWorkspace } from '../workspace';
 
@@ -55,7 +55,7 @@ export function TideProvider({
         try {
           localStorage.setItem(key, JSON.stringify(changed));
         } catch {
-          // A full or forbidden storage only means the view is not remembered.
+          // A full or forbidden storage only means the view is not memoised.
         }
         return changed;
       });

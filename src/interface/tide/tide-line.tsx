@@ -1,12 +1,12 @@
 'use client';
 
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
+import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useCycle } from '../cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
-import { lastReading, readingsOf } from '@/reckoning/readings';
+import { lastObservation, observationsOf } from '@/reckoning/observations';
 import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
@@ -39,7 +39,7 @@ export function TideLine() {
   const x = (at: number) => ((at - from) / (to - from)) * width;
 
   const trace = useMemo(
-    () => readingsOf(book, tank.id, followed).filter(({ at }) => at > from - 30 * DAY_MS && at < to + 30 * DAY_MS),
+    () => observationsOf(book, tank.id, followed).filter(({ at }) => at > from - 30 * DAY_MS && at < to + 30 * DAY_MS),
     [book, tank.id, followed, from, to],
   );
   const cycle = useCycle().result?.outcome;
@@ -58,7 +58,7 @@ export function TideLine() {
     TRACE_FOOT -
     ((Math.min(high + pad, Math.max(low - pad, value)) - low + pad) / (high - low + 2 * pad)) *
       (TRACE_FOOT - TRACE_TOP);
-  const last = lastReading(book, tank.id, followed);
+  const last = lastObservation(book, tank.id, followed);
 
   const keys = (event: KeyboardEvent) => {
     const span = tide.stretch.toDays - tide.stretch.fromDays;

@@ -1,9 +1,9 @@
-import { MIX_HOURS } from '@/chemistry/mixing/batch-readiness';
+import { MIX_HOURS } from '@/calculators/mixing/batch-readiness';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { batchesStanding } from '@/reckoning/batches';
+import { batchStates } from '@/reckoning/batches';
 import { changeHabit, changesToCome } from '@/reckoning/change-habit';
-import { remember } from '@/reckoning/remember';
-import { lossOf } from '@/reckoning/top-off-question';
+import { memoise } from '@/reckoning/memoise';
+import { evaporationOf } from '@/reckoning/top-off-question';
 import { batchName } from '@/reckoning/water-day';
 import type { Book, Tank } from '@/record/schema';
 import type { Mark } from './marks';
@@ -19,7 +19,12 @@ export function marksToCome(book: Book, tank: Tank, now: number, to: number): Ma
 function refillsDue(book: Book, tank: Tank, now: number, to: number): Mark[] {
   if (tank.reservoirL === 0) return [];
   const hour = Math.ceil(now / HOUR_MS) * HOUR_MS;
-  const ahead = remember(book, tank, `refills ahead of ${hour}`, () => lossOf(book, tank, hour)?.refillsAhead ?? []);
+  const ahead = memoise(
+    book,
+    tank,
+    `refills ahead of ${hour}`,
+    () => evaporationOf(book, tank, hour)?.refillsAhead ?? [],
+  );
   return ahead
     .filter(({ at }) => at > now && at <= to)
     .map(({ at, litres }) => ({
@@ -58,7 +63,7 @@ export function batchBars(
   tankId: string,
   now: number,
 ): { readonly id: string; readonly from: number; readonly readyAt: number; readonly name: string }[] {
-  return batchesStanding(book, now)
+  return batchStates(book, now)
     .filter(({ batch }) => batch.tankId === tankId || batch.tankId === null)
     .map(({ batch }) => ({
       id: batch.id,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { PARAMETERS } from '@/chemistry/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { UnitPreferences } from '@/chemistry/units/quantity';
 import { jotExamples } from './example';
 import { readLine } from './read-line';

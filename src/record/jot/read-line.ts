@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { PARAMETERS, readingExpectation, type ParameterId } from '@/chemistry/parameters';
+import { PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { AHEAD_MS, EARLIEST } from '../fields';
 import type { EntryDraft, EntryOf } from '../schema';
 import { Scanner, type JotContext, type JotProblem } from './scanner';

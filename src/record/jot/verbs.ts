@@ -1,6 +1,6 @@
-import { ADDED_KINDS } from '@/chemistry/cycle/cycle-input';
-import { AMOUNTS } from '@/chemistry/amounts';
-import { TOP_OFF_AMOUNTS } from '@/chemistry/top-off/top-off-amounts';
+import { ADDED_KINDS } from '@/calculators/cycle/cycle-input';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import type { EntryDraft } from '../schema';
 import { jotExamples } from './example';

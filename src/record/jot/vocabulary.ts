@@ -1,7 +1,7 @@
 import { distance } from 'fastest-levenshtein';
-import { ADDED_KINDS, type AddedKind } from '@/chemistry/cycle/cycle-input';
-import { PARAMETER_IDS, type ParameterId } from '@/chemistry/parameters';
-import type { UpkeepItem } from '@/chemistry/top-off/upkeep';
+import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
+import { PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
+import type { UpkeepItem } from '@/calculators/top-off/upkeep';
 
 /** The words a parameter is jotted by. */
 const ALIASES: Record<ParameterId, readonly string[]> = {

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { TankFrame } from '@/interface/tank-frame';
+import { TankFrame } from '@/interface/hall/tank-frame';
 
 export default async function TankLayout({
   params,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { replyToLine } from '@/chemistry/batch';
-import { calculatorNamed } from '@/chemistry/calculators';
+import { replyToLine } from '@/calculators/json-lines';
+import { calculatorNamed } from '@/calculators/calculators';
 import { GET as describeOne, POST as postOne } from './[name]/route';
 import { answerRequest } from './answering';
 import { GET as list } from './route';

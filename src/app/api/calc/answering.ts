@@ -1,5 +1,5 @@
 import { NextResponse } from 'next/server';
-import type { AnyCalculator } from '@/chemistry/calculators';
+import type { AnyCalculator } from '@/calculators/calculators';
 import type { RefusalDetail } from '@/chemistry/refusal';
 import { GivenUp, type Answering } from './threads';
 

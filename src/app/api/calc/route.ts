@@ -1,4 +1,4 @@
-import { CALCULATORS } from '@/chemistry/calculators';
+import { CALCULATORS } from '@/calculators/calculators';
 import { answerRequest, json } from './answering';
 import { threads } from './threads';
 

@@ -1,4 +1,4 @@
-import { calculatorOrRefuse, describe } from '@/chemistry/batch';
+import { calculatorOrRefuse, describe } from '@/calculators/json-lines';
 import { attempt } from '@/chemistry/refusal';
 import { answerRequest, json, refuse } from '../answering';
 import { threads } from '../threads';

@@ -1,0 +1,150 @@
+import type { z } from 'zod';
+import { refusalIn } from './calculator-input';
+import { Refusal, type RefusalDetail } from '@/chemistry/refusal';
+import type { Quantity } from '@/chemistry/units/quantity';
+
+/** A moment, epoch ms. The core knows no zone: whoever shows it tells it in the keeper's own days and hours. */
+export interface Moment {
+  readonly moment: number;
+  /** Given where the hour would claim more than is known: the day alone is told. */
+  readonly day?: true;
+  /** The same for the day: the month alone is told. */
+  readonly month?: true;
+}
+
+/** How much of a moment is told. */
+export type Fineness = 'day' | 'month';
+
+export function finenessOf({ day, month }: Moment): Fineness | undefined {
+  return month ? 'month' : day ? 'day' : undefined;
+}
+
+/** A piece of an answer: words, a moment, or a figure the screen sets large and in the keeper's unit. */
+export type Phrase = string | Quantity | Moment;
+
+/** Words of certainty; each means one thing, given in CERTAINTY_MEANS. */
+export const CERTAINTIES = [
+  'worked out',
+  'likely',
+  'steady',
+  'drifting',
+  'within test error',
+  'retest',
+  'not enough yet',
+  'rough',
+] as const;
+export type Certainty = (typeof CERTAINTIES)[number];
+
+export const CERTAINTY_MEANS: Record<Certainty, string> = {
+  'worked out': 'Arithmetic from the figures given: as good as they are.',
+  likely: 'At least eight in ten of the tanks that would have tested like yours agree.',
+  steady: 'The level is moving by less than the test could show in a week.',
+  drifting: 'The level is moving by more than test error explains.',
+  'within test error': 'The figure found is smaller than what the test can tell from nothing.',
+  retest: 'One reading stands so far from the others that it should be taken again before acting on it.',
+  'not enough yet': 'Fewer than two usable readings, or less than a day between them.',
+  rough: 'A first estimate, from general figures or too few entries; your own log will sharpen it.',
+};
+
+/** What to do, how much, when and how sure: read aloud as one sentence. */
+export interface Answer {
+  readonly says: readonly Phrase[];
+  readonly certainty: Certainty;
+  /** How sure, in figures: "between 36 and 46 mL/day". */
+  readonly because: readonly Phrase[];
+}
+
+/** Where a figure in the working came from. */
+export type Origin = 'log' | 'setting' | 'yours' | 'equation' | 'common practice' | 'assumed';
+
+/** One line of the working: a quantity and where it came from. */
+export interface Step {
+  readonly label: string;
+  readonly value: Quantity;
+  readonly origin: Origin;
+  /** The equation, its source, or the entries it was read from. */
+  readonly from: string;
+}
+
+/** What could hurt the animals, the keeper or the floor, or would change the answer. */
+export interface Caution {
+  readonly severity: 'harm' | 'care' | 'note';
+  readonly says: readonly Phrase[];
+}
+
+export interface Outcome<Values> {
+  readonly answer: Answer;
+  readonly working: readonly Step[];
+  readonly cautions: readonly Caution[];
+  /** The figures themselves, in canonical units, for whoever computes on. */
+  readonly values: Values;
+}
+
+/**
+ * One thing the product can work out: a schema for its input, and a pure run.
+ * Benches, the command line, the route handler and tests use the same object.
+ */
+export interface Calculator<Schema extends z.ZodType, Values> {
+  readonly name: string;
+  readonly asks: string;
+  readonly input: Schema;
+  /** An input that is answered, to start from. */
+  readonly example: z.input<Schema>;
+  /** @throws Refusal for an input outside the schema or outside what the equations allow */
+  readonly run: (input: z.input<Schema>) => Outcome<Values>;
+}
+
+interface Definition<Schema extends z.ZodType, Values> extends Omit<Calculator<Schema, Values>, 'run'> {
+  readonly run: (input: z.output<Schema>) => Outcome<Values>;
+}
+
+/** Makes a calculator whose every run, from whichever door, first passes its own schema. */
+export function defineCalculator<Schema extends z.ZodType, Values>(
+  definition: Definition<Schema, Values>,
+): Calculator<Schema, Values> {
+  return {
+    ...definition,
+    run: (input) => {
+      const parsed = definition.input.safeParse(input);
+      if (parsed.success) return definition.run(parsed.data);
+      throw new Refusal(refusalOf(parsed.error, input, definition.name));
+    },
+  };
+}
+
+/** The first fault of an input, as a refusal with the place it stands. */
+function refusalOf(error: z.ZodError, input: unknown, name: string): RefusalDetail {
+  const issue = deepest(error.issues[0]);
+  if (!issue) return { field: name, value: 'nothing', allowed: 'an input' };
+  const path = issue.path.map(String).join('.');
+  const own = refusalIn(issue);
+  if (own) return { ...own, path };
+  if (issue.code === 'unrecognized_keys') {
+    const key = issue.keys[0] ?? '';
+    return {
+      field: key.slice(0, 60),
+      value: 'given',
+      allowed: 'the names this calculator knows',
+      hint: `There is no "${key.slice(0, 60)}" here; describe ${name} lists what there is.`,
+      path,
+    };
+  }
+  const value = issue.path.reduce<unknown>((whole, key) => (whole as Record<PropertyKey, unknown>)?.[key], input);
+  return {
+    field: issue.path.map(String).join(' ') || name,
+    value: value === undefined ? 'nothing' : typeof value === 'object' ? 'an object' : String(value).slice(0, 60),
+    allowed: issue.message.replace(/^Invalid input: /, ''),
+    path,
+  };
+}
+
+/** Of the faults of alternatives, the one furthest in: it tells of the alternative that was meant. */
+function deepest(issue: z.core.$ZodIssue | undefined): z.core.$ZodIssue | undefined {
+  if (issue?.code !== 'invalid_union') return issue;
+  const inner = issue.errors
+    .flatMap((faults) => faults.slice(0, 1))
+    .map((fault) => deepest({ ...fault, path: [...issue.path, ...fault.path] }))
+    .filter((fault) => fault !== undefined)
+    .toSorted((a, b) => b.path.length - a.path.length)[0];
+  return inner && inner.path.length > issue.path.length ? inner : issue;
+}

@@ -1,0 +1,83 @@
+import type { z } from 'zod';
+import type { Calculator } from './calculator/calculator';
+import { carbonate } from './carbonate/carbonate-calculator';
+import { ammoniaChallenge } from './cycle/challenge';
+import { cyclePlan } from './cycle/cycle-plan';
+import { cycleReading } from './cycle/cycle-reading';
+import { stocking } from './cycle/stocking';
+import { additions } from './dosing/additions';
+import { correction } from './dosing/correction';
+import { maintenanceDose } from './dosing/maintenance';
+import { topOff } from './top-off/top-off';
+import { forecast } from './forecast/forecast';
+import { batchCorrection } from './mixing/batch-correction';
+import { batchMatch } from './mixing/batch-match';
+import { batchReadiness } from './mixing/batch-readiness';
+import { dilution } from './mixing/dilution';
+import { fromStock } from './mixing/from-stock';
+import { mixBatch } from './mixing/mix-batch';
+import { effluentFlow } from './reactor/effluent-flow';
+import { away } from './top-off/away';
+import { topOffFailure } from './top-off/failure';
+import { topOffUpkeep } from './top-off/upkeep';
+import { zeroNutrients } from './nutrients/zero-nutrients';
+import { recipe } from './reagents/recipe-calculator';
+import { solution } from './reagents/solution-calculator';
+import { freeAmmonia } from './nitrogen/free-ammonia-calculator';
+import { salinity } from './seawater/salinity-calculator';
+import { fillFromTank } from './set-up/fill-from-tank';
+import { netVolume } from './set-up/net-volume';
+import { setUp } from './set-up/set-up';
+import { disinfectant } from './source-water/disinfectant';
+import { purifiedWater } from './source-water/purified-water';
+import { purifier } from './source-water/purifier';
+import { changeRoutine } from './water-change/change-routine';
+import { saltsCompared } from './water-change/salts-compared';
+import { waterChange } from './water-change/water-change';
+import { waterDay } from './water-change/water-day';
+
+/** Everything the product can work out, for the doors that take a calculator by name. */
+export const CALCULATORS = [
+  salinity,
+  carbonate,
+  purifier,
+  disinfectant,
+  purifiedWater,
+  mixBatch,
+  batchCorrection,
+  fromStock,
+  batchMatch,
+  batchReadiness,
+  dilution,
+  waterChange,
+  changeRoutine,
+  saltsCompared,
+  waterDay,
+  topOff,
+  topOffFailure,
+  topOffUpkeep,
+  away,
+  setUp,
+  netVolume,
+  fillFromTank,
+  freeAmmonia,
+  cyclePlan,
+  cycleReading,
+  ammoniaChallenge,
+  stocking,
+  solution,
+  recipe,
+  additions,
+  maintenanceDose,
+  correction,
+  effluentFlow,
+  zeroNutrients,
+  forecast,
+] as const satisfies readonly { readonly name: string }[];
+
+/** A calculator whose input comes from outside and is not known yet to be one. */
+export type AnyCalculator = Pick<Calculator<z.ZodType, unknown>, 'name' | 'asks' | 'input' | 'example' | 'run'>;
+
+export function calculatorNamed(name: string): AnyCalculator | undefined {
+  return (CALCULATORS as readonly AnyCalculator[]).find((calculator) => calculator.name === name);
+}

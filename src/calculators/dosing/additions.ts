@@ -1,0 +1,255 @@
+import { z } from 'zod';
+import { amount } from '../calculator/calculator-input';
+import { AMOUNTS } from '../calculator/amounts';
+import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
+import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
+import { carbonateOfWater, dicAtRest, OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import { DOSED_PARAMETERS, DOSED_FACTS } from './dosed-parameters';
+import { readingExpectation } from '../parameters/parameters';
+import { bottleInput, bottleOf, weighedSalt } from '../reagents/bottle-input';
+import { saltsOfBottle, strengthOfBottle } from '@/chemistry/reagents/label-claim';
+import { IONS_DOSED, reagent } from '@/chemistry/reagents/reagents';
+import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
+import { handlingOf } from '../reagents/strength-steps';
+import { Refusal } from '@/chemistry/refusal';
+import { naturalSeawater } from '@/chemistry/seawater/composition';
+import { quantity } from '@/chemistry/units/quantity';
+import { capitalised } from '../calculator/words';
+import type { TankEvent } from '@/chemistry/tank-model/events';
+import { simulate } from '@/chemistry/tank-model/simulate';
+import type { Water } from '@/chemistry/tank-model/water';
+
+/** Keepers stay below 8.4 (common practice); a moment's peak is allowed a little more before it is called harm. Chosen. */
+const PH_LIMIT = 8.6;
+
+export const additions = defineCalculator({
+  name: 'additions',
+  asks: 'What would these salts or millilitres do to the whole tank, pH included?',
+  input: z.strictObject({
+    netVolumeL: amount(AMOUNTS.netVolume),
+    /** Whether the figures of the water were read from a log or given here. */
+    waterFrom: z.enum(['yours', 'log']).default('yours'),
+    water: z.strictObject({
+      salinity: amount(SALINITY_OF_CARBONATE).default(35),
+      temperatureC: amount(TEMPERATURE_OF_CARBONATE).default(25),
+      alkalinity: amount({ ...readingExpectation('alkalinity'), low: 0.21 }),
+      /** Seawater's own at that salinity when left out. */
+      calcium: amount(readingExpectation('calcium')).optional(),
+      magnesium: amount(readingExpectation('magnesium')).optional(),
+      /** The pH read, or else the CO2 the water is at rest with (outdoor air when neither is given). */
+      phNbs: amount(readingExpectation('ph')).optional(),
+      pco2Uatm: amount(CO2_OF_AIR).optional(),
+    }),
+    add: z
+      .array(z.union([weighedSalt, z.strictObject({ solution: bottleInput, ml: amount(AMOUNTS.dose) })]))
+      .min(1)
+      .max(12),
+  }),
+  example: {
+    netVolumeL: '400 L',
+    water: { salinity: 35, temperatureC: 25.5, alkalinity: '8 dKH', pco2Uatm: '600 ppm' },
+    add: [{ reagent: 'sodium-carbonate', grams: 7.56 }],
+  },
+  run: ({ netVolumeL, waterFrom, water: given, add }) => {
+    const asRead = waterFrom === 'log' ? 'the last reading' : 'as given';
+    const { salinity, temperatureC, alkalinity } = given;
+    if (given.phNbs !== undefined && given.pco2Uatm !== undefined)
+      throw new Refusal({
+        field: 'pH and CO2',
+        value: 'both',
+        allowed: 'one of them',
+        hint: 'With alkalinity, either tells the other.',
+      });
+    const known =
+      given.phNbs === undefined
+        ? { alkalinityMmolPerL: alkalinity, pco2Uatm: given.pco2Uatm ?? OUTDOOR_CO2_UATM }
+        : { alkalinityMmolPerL: alkalinity, phNbs: given.phNbs };
+    const before = carbonateOfWater(known, salinity, temperatureC, given.calcium);
+    const natural = naturalSeawater(salinity, temperatureC);
+    const water: Water = {
+      salinity,
+      alkalinity,
+      dic: before.dicMmolPerL,
+      calcium: given.calcium ?? natural.calciumMgPerL,
+      magnesium: given.magnesium ?? natural.magnesiumMgPerL,
+      nitrate: 0,
+      phosphate: 0,
+    };
+    const events = add.map((each): TankEvent => {
+      const common = { kind: 'addition', at: 0 } as const;
+      if ('reagent' in each)
+        return { ...common, amounts: amountsOf(sumOfSalts([{ ...each, gramsPerL: each.grams }]), 1) };
+      const litres = each.ml / 1000;
+      return { ...common, amounts: amountsOf(strengthOfBottle(bottleOf(each.solution)), litres), litres };
+    });
+    const [state] = simulate({ at: 0, volumeL: netVolumeL, water, temperatureC }, events, [1]);
+    if (!state) throw new Error('the model answers every sample');
+    const after = state.water;
+    const shut = carbonateOfWater(
+      { alkalinityMmolPerL: after.alkalinity, dicMmolPerL: after.dic },
+      after.salinity,
+      temperatureC,
+      after.calcium,
+    );
+    const aired = carbonateOfWater(
+      {
+        alkalinityMmolPerL: after.alkalinity,
+        dicMmolPerL: dicAtRest(after.alkalinity, after.salinity, temperatureC, before.pco2Uatm),
+      },
+      after.salinity,
+      temperatureC,
+      after.calcium,
+    );
+    const changes = DOSED_PARAMETERS.map((element) => ({ element, rise: after[element] - water[element] })).filter(
+      ({ rise }) => rise > 1e-9,
+    );
+    const further = Object.entries(after.further ?? {}).filter(([, rise]) => rise > 1e-9);
+    const told = [
+      ...changes.map(({ element, rise }) => ({ name: element as string, rise: quantity(element, rise) })),
+      ...further
+        .filter(([ion]) => IONS_DOSED.some((dosed) => dosed === ion))
+        .map(([ion, rise]) => ({ name: ion, rise: quantity('ion', rise) })),
+    ];
+    const model = 'the tank model: amounts added ÷ litres';
+
+    const working: Step[] = [
+      {
+        label: 'Net volume',
+        value: quantity('volume', netVolumeL),
+        origin: waterFrom === 'log' ? 'setting' : 'yours',
+        from: waterFrom === 'log' ? 'the tank’s own settings' : 'as given',
+      },
+      ...changes.flatMap(({ element }): Step[] => [
+        {
+          label: `${capitalised(element)} before`,
+          value: quantity(element, water[element]),
+          ...(given[element] === undefined
+            ? { origin: 'assumed' as const, from: 'seawater’s own at this salinity' }
+            : { origin: waterFrom, from: asRead }),
+        },
+        {
+          label: `${capitalised(element)} after`,
+          value: quantity(element, after[element]),
+          origin: 'equation',
+          from: model,
+        },
+      ]),
+      ...further.map(([ion, rise]): Step => ({
+        label: `${capitalised(ion)} added`,
+        value: quantity('ion', rise),
+        origin: 'equation',
+        from: model,
+      })),
+      {
+        label: 'Salinity after',
+        value: quantity('salinity', after.salinity),
+        origin: 'equation',
+        from: 'dissolved solids added, in their water',
+      },
+      {
+        label: 'pH before',
+        value: quantity('ph', before.phNbs),
+        ...(given.phNbs === undefined
+          ? { origin: 'equation' as const, from: 'at rest with the CO₂ of its air: Dickson, Sabine and Christian 2007' }
+          : { origin: waterFrom, from: asRead }),
+      },
+      {
+        label: 'pH at once',
+        value: quantity('ph', shut.phNbs),
+        origin: 'equation',
+        from: 'before any CO₂ has passed between water and air',
+      },
+      {
+        label: 'pH once aired',
+        value: quantity('ph', aired.phNbs),
+        origin: 'equation',
+        from: 'at rest with the same CO₂ as before',
+      },
+      {
+        label: 'Aragonite saturation at once',
+        value: quantity('ratio', shut.aragonite),
+        origin: 'equation',
+        from: 'Mucci 1983',
+      },
+    ];
+
+    const weighed = add.flatMap((each) => ('reagent' in each ? [reagent(each.reagent)] : []));
+    const dissolved = add.flatMap((each) =>
+      'reagent' in each ? [] : saltsOfBottle(bottleOf(each.solution)).map((part) => reagent(part.reagent)),
+    );
+    return {
+      answer: {
+        says: [
+          'It lifts',
+          ...(told.length === 0 ? ['nothing'] : listed(told.map(({ name, rise }): Phrase[] => [`${name} by`, rise]))),
+          ...phWords(before.phNbs, shut.phNbs, aired.phNbs),
+        ],
+        certainty: 'worked out',
+        because: [
+          'Mixed through',
+          quantity('volume', state.volumeL),
+          'all at one time, with nothing falling out of the water.',
+        ],
+      },
+      working,
+      cautions: [
+        ...rateCautions(changes),
+        ...(shut.phNbs > PH_LIMIT
+          ? [
+              {
+                severity: 'harm' as const,
+                says: [
+                  'Given at once, this takes pH to',
+                  quantity('ph', shut.phNbs),
+                  'and calcium carbonate may fall out: spread it over days.',
+                ],
+              },
+            ]
+          : []),
+        ...handlingOf(weighed),
+        ...handlingOf(dissolved, true),
+      ],
+      values: {
+        volumeL: state.volumeL,
+        before: { ...water, phNbs: before.phNbs, pco2Uatm: before.pco2Uatm, aragonite: before.aragonite },
+        after: { ...after, phNbs: shut.phNbs, pco2Uatm: shut.pco2Uatm, aragonite: shut.aragonite },
+        airedPhNbs: aired.phNbs,
+        airedAragonite: aired.aragonite,
+      },
+    };
+  },
+});
+
+function listed(each: readonly Phrase[][]): Phrase[] {
+  return each.flatMap((phrases, i) => [...(i === 0 ? [] : [i === each.length - 1 ? 'and' : ',']), ...phrases]);
+}
+
+/** What pH does, as far as a probe could show it. */
+function phWords(before: number, atOnce: number, aired: number): Phrase[] {
+  if (Math.max(Math.abs(atOnce - before), Math.abs(aired - before)) < 0.005)
+    return ['; pH stays at', quantity('ph', before), '.'];
+  return [
+    '; pH goes from',
+    quantity('ph', before),
+    'to',
+    quantity('ph', atOnce),
+    'at once and to',
+    quantity('ph', aired),
+    'once aired.',
+  ];
+}
+
+function rateCautions(changes: readonly { element: (typeof DOSED_PARAMETERS)[number]; rise: number }[]): Caution[] {
+  return changes
+    .filter(({ element, rise }) => rise > DOSED_FACTS[element].riseLimitPerDay * (1 + 1e-9))
+    .map(({ element, rise }) => ({
+      severity: 'care',
+      says: [
+        `${capitalised(element)} would rise faster than keepers hold to, which is`,
+        quantity(DOSED_FACTS[element].rateKind, DOSED_FACTS[element].riseLimitPerDay),
+        ': give it over',
+        quantity('days', Math.ceil(rise / DOSED_FACTS[element].riseLimitPerDay - 1e-9)),
+        '.',
+      ],
+    }));
+}

@@ -1,0 +1,151 @@
+import { z } from 'zod';
+import { amount, amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
+import { AMOUNTS } from '../calculator/amounts';
+import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
+import { placeInBand } from '../parameters/place-in-band';
+import { PARAMETERS, readingExpectation } from '../parameters/parameters';
+import { quantity } from '@/chemistry/units/quantity';
+import { DOSED_PARAMETERS, DOSED_FACTS } from './dosed-parameters';
+import { lowering } from './lowering';
+
+export const correction = defineCalculator({
+  name: 'correction',
+  asks: 'How is a level brought to where it should be, once and gently?',
+  input: z.strictObject({
+    element: z.enum(DOSED_PARAMETERS),
+    netVolumeL: amount(AMOUNTS.netVolume),
+    level: amountOfNamedKind('level', 'element'),
+    /** In the element's canonical unit. */
+    levelSd: figure('doubt of the level', 0, 1000).default(0),
+    aim: amountOfNamedKind('aim', 'element'),
+    /** The target band, and the last reading, which is judged against it. A level in its band is left alone. */
+    band: z.tuple([amountOfNamedKind('lower end', 'element'), amountOfNamedKind('upper end', 'element')]).optional(),
+    reading: amountOfNamedKind('last reading', 'element').optional(),
+    part: z.strictObject({ name: z.string().max(60), perMl: figure('amount a millilitre adds', 1e-9, 1e6) }),
+    /** Fastest rise a day, in the element's canonical unit; common practice when left out. */
+    limitPerDay: figure('fastest rise a day', 1e-6, 1000).optional(),
+    /** Consumption a day, which is what lowers a level that stands too high. */
+    consumptionPerDay: figure('consumption a day', -1000, 1000).optional(),
+    /** What others than the part go on bringing a day, in the element's canonical unit. */
+    othersPerDay: figure('brought by others a day', 0, 1000).default(0),
+    othersBy: z.string().max(2000).default('other sources'),
+  }),
+  example: {
+    element: 'alkalinity',
+    netVolumeL: '620 L',
+    level: '7.2 dKH',
+    aim: '8.3 dKH',
+    part: { name: 'carbonate part', perMl: 1.51 },
+    consumptionPerDay: 0.17,
+  },
+  run: (input) => {
+    const { element, netVolumeL, levelSd, part, limitPerDay } = input;
+    const level = settled(input.level, { ...readingExpectation(element), field: 'level', low: 0 });
+    const aim = settled(input.aim, { ...readingExpectation(element), field: 'aim', low: 0 });
+    const settle = (value: number | string, field: string) =>
+      settled(value, { ...readingExpectation(element), field, low: 0 });
+    const reading = input.reading === undefined ? level : settle(input.reading, 'last reading');
+    const place =
+      input.band &&
+      placeInBand(
+        reading,
+        [settle(input.band[0], 'lower end'), settle(input.band[1], 'upper end')],
+        PARAMETERS[element].testError,
+      );
+    const leave = place === 'in band' || place === 'at the edge';
+    const limit = limitPerDay ?? DOSED_FACTS[element].riseLimitPerDay;
+    const rise = aim - level;
+    const totalMl = Math.max(0, (rise * netVolumeL) / part.perMl);
+    // A hair under the limit must not become a second day through rounding.
+    const days = Math.max(1, Math.ceil(rise / limit - 1e-9));
+    // One reading against all the others: nothing is dosed on it.
+    const apart = (place === 'low' && rise <= 0) || (place === 'high' && rise >= 0);
+    const inDoubt = leave || apart || Math.abs(rise) <= 1.96 * levelSd;
+    const working: Step[] = [
+      {
+        label: `${element} now`,
+        value: quantity(element, level),
+        origin: 'log',
+        from: 'the readings together, at the last of them',
+      },
+      { label: 'Aim', value: quantity(element, aim), origin: 'setting', from: 'the middle of the tank’s target band' },
+    ];
+    if (!inDoubt && rise > 0)
+      working.push(
+        {
+          label: 'Fastest rise a day',
+          value: quantity(DOSED_FACTS[element].rateKind, limit),
+          origin: limitPerDay === undefined ? 'common practice' : 'yours',
+          from: 'keeps the animals’ surroundings steady',
+        },
+        {
+          label: `${part.name} in all`,
+          value: quantity('dose', totalMl),
+          origin: 'equation',
+          from: 'rise × net volume ÷ strength',
+        },
+      );
+    const cautions: Caution[] =
+      rise > 0 && !inDoubt
+        ? [
+            {
+              severity: 'care',
+              says: ['This comes on top of the maintenance dose, once. Test again when half of it is in.'],
+            },
+          ]
+        : [];
+    const down =
+      rise < 0 && !inDoubt ? lowering({ ...input, level, aim, consumptionPerDay: input.consumptionPerDay }) : undefined;
+    if (down) working.push(...down.working);
+    return {
+      answer: leave
+        ? {
+            says:
+              place === 'in band'
+                ? [`Leave ${element} as it is: it is in its band.`]
+                : [
+                    `Leave ${element} as it is and test again: it is at the edge of its band, by less than a test can tell.`,
+                  ],
+            certainty: place === 'in band' ? ('worked out' as const) : ('within test error' as const),
+            because: ['Last read', quantity(element, reading), '.'],
+          }
+        : apart
+          ? {
+              says: [
+                `Test ${element} again: its last reading is ${place ?? 'off'}, and the readings together are not.`,
+              ],
+              certainty: 'retest' as const,
+              because: ['Last read', quantity(element, reading), '; together they tell', quantity(element, level), '.'],
+            }
+          : inDoubt
+            ? {
+                says: [`Leave ${element} as it is: it stands where it should, as far as the test can tell.`],
+                certainty: 'within test error' as const,
+                because: [quantity(element, level), 'against', quantity(element, aim), '.'],
+              }
+            : !down
+              ? {
+                  says: [
+                    'Add',
+                    quantity('dose', totalMl / days),
+                    `of ${part.name} a day for`,
+                    quantity('days', days),
+                    ', once.',
+                  ],
+                  certainty: 'worked out' as const,
+                  because: ['It lifts', `${element} from`, quantity(element, level), 'to', quantity(element, aim), '.'],
+                }
+              : down.answer,
+      working,
+      cautions,
+      values: {
+        totalMl: inDoubt ? 0 : totalMl,
+        days,
+        mlPerDay: inDoubt ? 0 : totalMl / days,
+        withinTestError: inDoubt,
+        ...(place && { place }),
+        ...(down?.dose && { lowered: down.dose }),
+      },
+    };
+  },
+});

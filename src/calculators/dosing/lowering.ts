@@ -1,0 +1,123 @@
+import type { Answer, Step } from '../calculator/calculator';
+import { quantity } from '@/chemistry/units/quantity';
+import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
+
+/** What the tank needs is never stopped for longer. Common practice. */
+const LONGEST_PAUSE_DAYS = 3;
+/** A dose lowered for longer is lowered to this share of what holds the level. Chosen: it still gives the greater half of the time to turn back. */
+const LOWERED_TO = 0.5;
+/** A consumption so small that it would take longer says nothing of when the level is back. */
+const LONGEST_WAIT_DAYS = 365;
+/** Lowered for so long, it is tested on the way. Chosen. */
+const TEST_AFTER_DAYS = 7;
+
+interface Lowering {
+  readonly element: DosedParameter;
+  readonly netVolumeL: number;
+  readonly level: number;
+  readonly aim: number;
+  readonly part: { readonly name: string; readonly perMl: number };
+  /** Consumption a day, in the element's unit; undefined where it is not known. */
+  readonly consumptionPerDay: number | undefined;
+  /** What others go on bringing, in the element's unit a day. */
+  readonly othersPerDay: number;
+  readonly othersBy: string;
+}
+
+interface Lowered {
+  readonly answer: Answer;
+  readonly working: readonly Step[];
+  /** The dose meanwhile, mL a day, and for how long; undefined where no dose of the part lowers it. */
+  readonly dose?: { readonly mlPerDay: number; readonly days: number };
+}
+
+/**
+ * How a level that is too high comes down: nothing is added to lower it, the tank uses it up while less is dosed. It falls by
+ * what is consumed less all that goes on being brought, no faster than the limit, and the dose is not stopped for more than
+ * three days.
+ */
+export function lowering(input: Lowering): Lowered {
+  const { element, level, aim, consumptionPerDay, othersPerDay, othersBy, part, netVolumeL } = input;
+  const { rateKind, fallLimitPerDay } = DOSED_FACTS[element];
+  const above: Answer['because'] = [quantity(element, level), 'is above the aim of', quantity(element, aim)];
+  if (consumptionPerDay === undefined || (consumptionPerDay > 0 && level - aim > consumptionPerDay * LONGEST_WAIT_DAYS))
+    return {
+      answer: {
+        says: [`Let ${element} come down by itself: dose less ${part.name}, and test again in three days.`],
+        certainty: 'rough',
+        because: [...above, '; how fast it falls is known once consumption is. Nothing is added to lower it.'],
+      },
+      working: [],
+    };
+  /** What the part has to bring for the level to hold. */
+  const holds = consumptionPerDay - othersPerDay;
+  const working: Step[] = [
+    {
+      label: 'Consumption',
+      value: quantity(rateKind, consumptionPerDay),
+      origin: 'log',
+      from: 'readings, net of what was dosed',
+    },
+  ];
+  if (othersPerDay > 0)
+    working.push({
+      label: `Still brought by ${othersBy}`,
+      value: quantity(rateKind, othersPerDay),
+      origin: 'log',
+      from: 'it goes on while the dose is lowered',
+    });
+  if (holds <= 0)
+    return {
+      answer: {
+        says: [
+          othersPerDay > 0
+            ? `Turn down ${othersBy}: it brings more ${element} than the tank takes, and no dose of ${part.name} is needed meanwhile.`
+            : `Dose no ${part.name}: ${element} does not fall by itself. Look for what brings it.`,
+        ],
+        certainty: 'worked out',
+        because: [...above, '.'],
+      },
+      working,
+    };
+  const excess = level - aim;
+  const fastest = Math.min(fallLimitPerDay, holds);
+  const fall = excess / fastest <= LONGEST_PAUSE_DAYS ? fastest : Math.min(fastest, holds * (1 - LOWERED_TO));
+  const days = Math.min(LONGEST_WAIT_DAYS, excess / fall);
+  const mlPerDay = ((holds - fall) * netVolumeL) / part.perMl;
+  working.push(
+    {
+      label: 'Fastest fall a day',
+      value: quantity(rateKind, fallLimitPerDay),
+      origin: 'common practice',
+      from: `and never stopped for more than ${LONGEST_PAUSE_DAYS} days`,
+    },
+    {
+      label: 'It falls by',
+      value: quantity(rateKind, fall),
+      origin: 'equation',
+      from: 'consumption less all that is brought, at the lowered dose',
+    },
+  );
+  const paused = mlPerDay < 0.05;
+  return {
+    dose: { mlPerDay: paused ? 0 : mlPerDay, days },
+    working,
+    answer: {
+      says: [
+        ...(paused
+          ? [`Pause ${part.name} for`, quantity('days', days)]
+          : [`Lower ${part.name} to`, quantity('doseRate', mlPerDay), 'for about', quantity('days', days)]),
+        days > TEST_AFTER_DAYS ? ', and test each week.' : ', then test.',
+      ],
+      certainty: 'worked out',
+      because: [
+        ...above,
+        '; it falls by',
+        quantity(rateKind, fall),
+        othersPerDay > 0
+          ? `while ${othersBy} goes on. Nothing is added to lower it.`
+          : '. Nothing is added to lower it.',
+      ],
+    },
+  };
+}

@@ -1,0 +1,235 @@
+import { DAY_MS } from '../tank-model/simulate';
+import { evaporationFromGaps, markErrorL, type MeasuredEvaporation } from './from-refills';
+import { pooledEvaporation, withInterval, type EvaporationSource, type PooledEvaporation } from './pooled';
+import { refillAccount, type LevelRead, type Refill, type RefillAccount } from './refill-account';
+import { saltBalance, type SaltBalance, type SaltDrift } from './salt-balance';
+import { expectedEvaporationLPerDay, FORMULA_LOG_SD, type Situation } from './surfaces';
+
+/** The evaporation of one stretch of the record, and the room and water it went from. */
+export interface EvaporationPeriod {
+  readonly from: number;
+  readonly to: number;
+  readonly litresPerDay: number;
+  readonly sd: number;
+  readonly situation: Situation;
+  /** The room was read then, not taken over from the settings. */
+  readonly roomRead: boolean;
+}
+
+/** What a tank's record and room say of its evaporation. Moments are epoch ms. */
+export interface EvaporationQuestion {
+  readonly now: number;
+  readonly netVolumeL: number;
+  readonly salinity: number;
+  readonly reservoirL: number;
+  /** When the reservoir came to hold that; always, when left out. */
+  readonly markedAt?: number | undefined;
+  readonly refills: readonly Refill[];
+  readonly levels: readonly LevelRead[];
+  /** The top-off pump's time counted: minutes it ran in the days up to then. */
+  readonly pumpRuns: readonly { readonly at: number; readonly minutes: number; readonly days: number }[];
+  readonly pumpLPerH?: number | undefined;
+  /** Litres a day that come in with doses and not from the reservoir, each from its moment on. */
+  readonly drips: readonly { readonly at: number; readonly litresPerDay: number }[];
+  readonly saltDrift?: SaltDrift | undefined;
+  readonly situation: Situation;
+  /** Room and water as they were read, for the seasons. */
+  readonly rooms: readonly {
+    readonly at: number;
+    readonly airC?: number | undefined;
+    readonly humidity?: number | undefined;
+  }[];
+  readonly waters: readonly { readonly at: number; readonly temperatureC: number }[];
+  /** Where months begin, in order: the stretches told apart. */
+  readonly months: readonly number[];
+  /** The keeper's own figure, when it overrules all. */
+  readonly own?: number | undefined;
+}
+
+export interface EvaporationEstimate {
+  /** What evaporates, litres a day. */
+  readonly evaporation: PooledEvaporation;
+  /** What the reservoir gives of it. */
+  readonly drawn: { readonly litresPerDay: number; readonly low: number; readonly high: number };
+  /** What doses bring of it. */
+  readonly drippedLPerDay: number;
+  readonly formulaLPerDay: number;
+  readonly account: RefillAccount;
+  readonly byRefills: MeasuredEvaporation | undefined;
+  readonly byPump: EvaporationSource | undefined;
+  /** What earlier months make of the formula for the room of now. */
+  readonly byEarlier: EvaporationSource | undefined;
+  readonly salt: SaltBalance | undefined;
+  readonly months: readonly EvaporationPeriod[];
+  /** The last weeks as one stretch, where refills tell of them. */
+  readonly lately: EvaporationPeriod | undefined;
+}
+
+/** Refills further back speak of another season. */
+export const WINDOW_DAYS = 45;
+/** What a small pump gives differs from what it gave when it was measured by about this share. Chosen. */
+const PUMP_LOG_SD = 0.12;
+/** A tank's own factor on the formula wanders from season to season by about this. Chosen. */
+const FACTOR_LOG_SD = 0.2;
+/** A month with fewer counted days is not told apart. Chosen. */
+const SHORTEST_MONTH_DAYS = 10;
+
+/**
+ * What evaporates, by all that is known: the formula as what to expect of such surfaces in such a room, then what refills and
+ * levels, the pump's time and earlier months say, each by its certainty; salinity tells what of it was not evaporation.
+ * @throws Refusal where the surroundings lie outside the formula
+ */
+export function estimateEvaporation(question: EvaporationQuestion): EvaporationEstimate {
+  const { now, reservoirL, situation, own } = question;
+  const account = refillAccount(
+    question.refills.filter(({ at }) => at <= now),
+    question.levels.filter(({ at }) => at <= now),
+    question,
+  );
+  const windowFrom = now - WINDOW_DAYS * DAY_MS;
+  const mark = markErrorL(reservoirL);
+  const recent = account.gaps.filter(({ from }) => from >= windowFrom);
+  const byRefills = evaporationFromGaps(recent, mark);
+  const dripped = meanRate(question.drips, windowFrom, now);
+  const balance = question.saltDrift && saltBalance(question.saltDrift, question.netVolumeL, question.salinity);
+  const aside = byRefills && balance && balance.tells !== 'nothing' ? balance : undefined;
+  const asSaltwater = aside?.litresPerDay ?? 0;
+  const formulaLPerDay = expectedEvaporationLPerDay(situation);
+  const measured = byRefills && {
+    litresPerDay: byRefills.litresPerDay + dripped - asSaltwater,
+    sd: Math.hypot(byRefills.sd, aside?.sd ?? 0),
+  };
+  const byPump = pumped(question, windowFrom, dripped - asSaltwater);
+  const months = monthsOf(question, account, mark);
+  const byEarlier = earlier(months, windowFrom, formulaLPerDay);
+  const pooled = pooledEvaporation([
+    // Earlier months already hold the formula, corrected by what this tank makes of it.
+    byEarlier ?? { litresPerDay: formulaLPerDay, logSd: FORMULA_LOG_SD },
+    ...(measured && measured.litresPerDay > 0
+      ? [{ litresPerDay: measured.litresPerDay, logSd: measured.sd / measured.litresPerDay }]
+      : []),
+    ...(byPump ? [byPump] : []),
+  ]);
+  const evaporation = own !== undefined ? withInterval(own, 0) : (pooled ?? withInterval(0, 0));
+  const here = drippedNow(question.drips, now);
+  const drawnOf = (litresPerDay: number) => Math.max(0, litresPerDay - here + asSaltwater);
+  const lately = measured && {
+    from: windowFrom,
+    to: now,
+    ...measured,
+    ...situationIn(question, windowFrom, now),
+  };
+  return {
+    evaporation,
+    drawn: {
+      litresPerDay: drawnOf(evaporation.litresPerDay),
+      low: drawnOf(evaporation.low),
+      high: drawnOf(evaporation.high),
+    },
+    drippedLPerDay: here,
+    formulaLPerDay,
+    account,
+    byRefills,
+    byPump,
+    byEarlier,
+    salt: balance,
+    months,
+    lately: lately && lately.litresPerDay > 0 ? lately : undefined,
+  };
+}
+
+/** The mean over a stretch of a rate that steps. */
+function meanRate(
+  steps: readonly { readonly at: number; readonly litresPerDay: number }[],
+  from: number,
+  to: number,
+): number {
+  if (!(to > from)) return drippedNow(steps, to);
+  const ordered = steps.toSorted((a, b) => a.at - b.at);
+  return (
+    ordered.reduce((sum, { at, litresPerDay }, i) => {
+      const until = Math.min(to, ordered[i + 1]?.at ?? to);
+      return sum + litresPerDay * Math.max(0, until - Math.max(from, at));
+    }, 0) /
+    (to - from)
+  );
+}
+
+function drippedNow(steps: readonly { readonly at: number; readonly litresPerDay: number }[], now: number): number {
+  return steps.filter(({ at }) => at <= now).toSorted((a, b) => b.at - a.at)[0]?.litresPerDay ?? 0;
+}
+
+function pumped(
+  { pumpRuns, pumpLPerH, now }: EvaporationQuestion,
+  windowFrom: number,
+  /** Litres a day that evaporate besides what the pump brings, less what it brings for saltwater lost. */
+  besides: number,
+): EvaporationSource | undefined {
+  const counted = pumpRuns.filter(({ at }) => at > windowFrom && at <= now);
+  const days = counted.reduce((sum, run) => sum + run.days, 0);
+  if (pumpLPerH === undefined || days < 0.5) return undefined;
+  const litres = counted.reduce((sum, { minutes }) => sum + (minutes / 60) * pumpLPerH, 0);
+  return { litresPerDay: Math.max(0, litres / days + besides), logSd: PUMP_LOG_SD };
+}
+
+function monthsOf(question: EvaporationQuestion, account: RefillAccount, mark: number): EvaporationPeriod[] {
+  const ends = [...question.months.slice(1), question.now];
+  return question.months.flatMap((from, i): EvaporationPeriod[] => {
+    const to = ends[i] ?? question.now;
+    // A gap belongs to the month in which most of it lies.
+    const gaps = account.gaps.filter((gap) => {
+      const middle = (gap.from + gap.to) / 2;
+      return middle >= from && middle < to;
+    });
+    const found = evaporationFromGaps(gaps, mark);
+    if (!found || found.days < SHORTEST_MONTH_DAYS) return [];
+    const litresPerDay = found.litresPerDay + meanRate(question.drips, from, to);
+    return litresPerDay > 0 ? [{ from, to, litresPerDay, sd: found.sd, ...situationIn(question, from, to) }] : [];
+  });
+}
+
+/** The room and water of a stretch, as they were read in it; as they are now where they were not. */
+function situationIn(
+  { situation, rooms, waters }: EvaporationQuestion,
+  from: number,
+  to: number,
+): { readonly situation: Situation; readonly roomRead: boolean } {
+  const within = ({ at }: { readonly at: number }) => at >= from && at < to;
+  const here = rooms.filter(within);
+  const airC = mean(here.flatMap((room) => room.airC ?? []));
+  const humidity = mean(here.flatMap((room) => room.humidity ?? []));
+  const waterC = mean(waters.filter(within).map(({ temperatureC }) => temperatureC));
+  return {
+    situation: {
+      ...situation,
+      ...(airC !== undefined && { airC }),
+      ...(humidity !== undefined && { humidity }),
+      ...(waterC !== undefined && { waterC }),
+    },
+    roomRead: humidity !== undefined,
+  };
+}
+
+function mean(values: readonly number[]): number | undefined {
+  return values.length === 0 ? undefined : values.reduce((sum, value) => sum + value, 0) / values.length;
+}
+
+/** What this tank lost in earlier months against the formula for those, applied to the formula of now. */
+function earlier(
+  months: readonly EvaporationPeriod[],
+  windowFrom: number,
+  formulaLPerDay: number,
+): EvaporationSource | undefined {
+  const factors = months
+    .filter(({ to }) => to <= windowFrom)
+    .flatMap(({ litresPerDay, sd, situation }) => {
+      const expected = expectedEvaporationLPerDay(situation);
+      return expected > 0 ? [{ litresPerDay: litresPerDay / expected, logSd: sd / litresPerDay }] : [];
+    });
+  if (factors.length === 0) return undefined;
+  // A tank's factor on the formula is nearly one until its months say otherwise.
+  const factor = pooledEvaporation([{ litresPerDay: 1, logSd: FORMULA_LOG_SD }, ...factors]);
+  return factor && formulaLPerDay > 0
+    ? { litresPerDay: factor.litresPerDay * formulaLPerDay, logSd: Math.hypot(factor.logSd, FACTOR_LOG_SD) }
+    : undefined;
+}

@@ -1,0 +1,205 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useId, useMemo, useRef, useState, type FormEvent } from 'react';
+import { jotExamples } from '@/record/jot/example';
+import { readLine, type Jotted } from '@/record/jot/read-line';
+import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
+import { draftQuestion } from '@/reckoning/draft-question';
+import { describeEntry, ENTRY_WORDS } from '../describe-entry';
+import { whenText } from '../when';
+import { useCommit, useNow, useTank, useWorkspace } from '../workspace';
+
+/** Marks the field that the shortcut for jotting looks for. */
+export const JOT_FIELD = 'data-jot-line';
+
+/** One line for a whole session at the tank. It says what it understood, and what it did not, before anything is filed. */
+export function JotLine() {
+  const { book, tank } = useTank();
+  const { name } = useWorkspace();
+  const now = useNow();
+  const commit = useCommit();
+  const id = useId();
+  const about = `${id}-understood`;
+  const draftKey = `mild-tide:jot:${name}:${tank.id}`;
+  const [line, setLine] = useState(() => keptDraft(draftKey));
+  const [open, setOpen] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  const { zone, units } = book.settings;
+  const examples = jotExamples(units);
+  const { jotted, questions } = useMemo(() => understood(line, book, tank, now), [line, book, tank, now]);
+  // The line that was asked about once: the next Enter files it all the same.
+  const [asked, setAsked] = useState<string>();
+  const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
+
+  const latest = useRef(line);
+  const sending = useRef(new Set<string>());
+  // A line has its identity before it is sent: sent again after a failure it is the same entries, and not more of them.
+  const identities = useRef(new Map<string, string[]>());
+  const write = (text: string) => {
+    latest.current = text;
+    setLine(text);
+    try {
+      sessionStorage.setItem(draftKey, text);
+    } catch {
+      // Then a reload forgets the half-typed line, and nothing else.
+    }
+  };
+  const file = async (event: FormEvent) => {
+    event.preventDefault();
+    setOpen(true);
+    if (!ready) return;
+    if (questions.length > 0 && asked !== line) {
+      setAsked(line);
+      return;
+    }
+    if (sending.current.has(line)) return;
+    sending.current.add(line);
+    const ids = identities.current.get(line) ?? jotted.drafts.map(() => nanoid());
+    identities.current.set(line, ids);
+    const entries = jotted.drafts.map((draft, i): Entry => ({ ...draft, id: ids[i] ?? nanoid(), tankId: tank.id }));
+    const label = `Logged ${entries.map((entry) => describeEntry(entry, book)).join('; ')}`;
+    const kept = await commit({ label, put: { entries } });
+    sending.current.delete(line);
+    if (!kept) return;
+    identities.current.delete(line);
+    // What was typed while this was being written is another line.
+    if (latest.current === line) write('');
+  };
+
+  return (
+    <form
+      className="relative min-w-0 flex-1"
+      onSubmit={(event) => void file(event)}
+      onFocus={() => setOpen(true)}
+      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && setOpen(false)}
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        setOpen(false);
+        // Out of the line, so that the shortcuts of a single letter act again; what was typed stays.
+        if (event.target instanceof HTMLElement) event.target.blur();
+      }}
+    >
+      <label htmlFor={id} className="sr-only">
+        Jot tests, doses, changes and refills for {tank.name}
+      </label>
+      <div className="flex gap-2">
+        <input
+          id={id}
+          ref={field}
+          {...{ [JOT_FIELD]: '' }}
+          type="text"
+          autoComplete="off"
+          autoCapitalize="off"
+          spellCheck={false}
+          className="min-h-11 w-full min-w-0 rounded-md border border-edge bg-sheet px-3 placeholder:text-soft"
+          placeholder={`Jot: ${examples.alkalinity} ca 440 · ${examples.changed} · yesterday 8pm ph 8.2`}
+          value={line}
+          aria-describedby={about}
+          aria-invalid={jotted.problems.length > 0 || undefined}
+          onChange={(event) => write(event.target.value)}
+        />
+        <button
+          type="submit"
+          disabled={!ready}
+          className="min-h-11 rounded-md border border-glass px-3 font-semibold text-glass disabled:border-line disabled:text-soft"
+        >
+          Log
+        </button>
+      </div>
+      <div
+        id={about}
+        aria-live="polite"
+        className={
+          open && line.trim()
+            ? 'absolute inset-x-0 z-30 rounded-md border border-edge bg-sheet p-3 shadow-lg max-lg:bottom-full max-lg:mb-2 lg:top-full lg:mt-1'
+            : 'sr-only'
+        }
+      >
+        {line.trim() && (
+          <>
+            {jotted.drafts.length > 0 && (
+              <p className="text-sm text-soft">
+                For {tank.name}, {whenText(jotted.at, now, zone)}:
+              </p>
+            )}
+            <ul>
+              {jotted.drafts.map((draft, i) => (
+                <li key={i}>
+                  <span className="font-semibold">{ENTRY_WORDS[draft.kind]}</span> {describeEntry(draft, book)}
+                </li>
+              ))}
+            </ul>
+            {questions.map((question) => (
+              <p key={question} className="mt-1 text-kelp">
+                {question}
+              </p>
+            ))}
+            {jotted.problems.map((problem, i) => (
+              <p key={i} className="mt-1 text-rust">
+                <span className="font-semibold">“{line.slice(problem.from, problem.to).trim()}”</span> {problem.message}{' '}
+                {problem.suggestion && (
+                  <button
+                    type="button"
+                    className="min-h-9 font-semibold underline underline-offset-4"
+                    onClick={() => {
+                      write(`${line.slice(0, problem.from)}${problem.suggestion ?? ''}${line.slice(problem.to)}`);
+                      // The button goes with its problem; Enter is wanted next.
+                      field.current?.focus();
+                    }}
+                  >
+                    Use “{problem.suggestion}”
+                  </button>
+                )}
+              </p>
+            ))}
+            {ready && (
+              <p className="mt-1 text-sm text-soft">
+                {questions.length === 0
+                  ? 'Enter logs it.'
+                  : asked === line
+                    ? 'Enter once more logs it all the same.'
+                    : 'Mend it, or press Enter twice to log it all the same.'}
+              </p>
+            )}
+          </>
+        )}
+      </div>
+    </form>
+  );
+}
+
+/** What a line says and what is asked of it. One that cannot be told, whatever it holds, is a problem in the line and no failure of the page. */
+function understood(
+  line: string,
+  book: Book,
+  tank: Tank,
+  now: number,
+): { jotted: Jotted; questions: readonly string[] } {
+  const {
+    settings: { zone, units },
+    solutions,
+  } = book;
+  try {
+    const jotted = readLine(line, { now, zone, units, solutions, netVolumeL: netVolumeL(tank) });
+    // Said once here, so that what cannot be said is found here.
+    for (const draft of jotted.drafts) describeEntry(draft, book);
+    whenText(jotted.at, now, zone);
+    return { jotted, questions: jotted.drafts.flatMap((draft) => draftQuestion(book, tank, draft) ?? []) };
+  } catch {
+    const problem = {
+      from: 0,
+      to: line.length,
+      message: 'cannot be read as it stands: leave out what is unusual in it.',
+    };
+    return { jotted: { at: now, drafts: [], problems: [problem] }, questions: [] };
+  }
+}
+
+function keptDraft(key: string): string {
+  try {
+    return sessionStorage.getItem(key) ?? '';
+  } catch {
+    return '';
+  }
+}

@@ -1,0 +1,45 @@
+import { placeInBand, type Place } from '@/calculators/parameters/place-in-band';
+import { zeroNutrients } from '@/calculators/nutrients/zero-nutrients';
+import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
+import type { Book, Tank } from '@/record/schema';
+import { lastObservation, observationsOf, type TankObservation } from './observations';
+import { memoise } from './memoise';
+
+export interface ParameterStatus {
+  readonly parameter: ParameterId;
+  readonly last: TankObservation;
+  readonly band: readonly [number, number];
+  /** Outside the band by more than the test's own error could explain. */
+  readonly place: Place;
+  /** Nitrate and phosphate, both at zero for so many days that it is a warning, whatever the band. */
+  readonly zeroForDays?: number | undefined;
+}
+
+/** Where each measured parameter stands against the tank's target band. */
+export function waterStatus(book: Book, tank: Tank, now: number): ParameterStatus[] {
+  const { warns, zeroForDays } = nutrientsAtZero(book, tank, now).values;
+  return PARAMETER_IDS.flatMap((parameter): ParameterStatus[] => {
+    const last = lastObservation(book, tank.id, parameter);
+    const band = tank.targets[parameter];
+    if (!last || !band) return [];
+    const place = placeInBand(last.value, band, PARAMETERS[parameter].testError);
+    const atZero = warns && (parameter === 'nitrate' || parameter === 'phosphate');
+    return [{ parameter, last, band, place, ...(atZero && { zeroForDays }) }];
+  });
+}
+
+/** Whether nitrate and phosphate both read zero, and for how long. */
+export function nutrientsAtZero(book: Book, tank: Tank, now: number) {
+  return memoise(book, tank, `nutrients at zero at ${now}`, () =>
+    zeroNutrients.run({ now, nitrate: datedOf(book, tank, 'nitrate'), phosphate: datedOf(book, tank, 'phosphate') }),
+  );
+}
+
+function datedOf(book: Book, tank: Tank, parameter: 'nitrate' | 'phosphate') {
+  return observationsOf(book, tank.id, parameter)
+    .slice(-MOST_READINGS)
+    .map(({ at, value }) => ({ at, value }));
+}
+
+/** A year of daily tests and more; a longer zero is no less of a warning. */
+const MOST_READINGS = 500;
