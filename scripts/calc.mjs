@@ -10,7 +10,7 @@ import { hashOf, ROOT } from './lib.mjs';
 const folder = path.join(ROOT, 'node_modules', '.cache', 'mild-tide');
 const bundle = path.join(
   folder,
-  `calc-${hashOf(['package-lock.json', 'src/chemistry', 'scripts/calc.ts']).slice(0, 16)}.mjs`,
+  `calc-${hashOf(['package-lock.json', 'src/chemistry', 'src/calculators', 'scripts/calc.ts']).slice(0, 16)}.mjs`,
 );
 if (!existsSync(bundle)) {
   const { buildSync } = await import('esbuild');

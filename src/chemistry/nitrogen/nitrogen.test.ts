@@ -1,10 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { carbonateConstants } from '@/chemistry/carbonate/constants';
-import { answered, refusalOf, valuesOf } from '../testing/run-calculator';
-import { referenceRows, remade } from '@/chemistry/testing/reference-table';
+import { carbonateConstants } from '../carbonate/constants';
+import { referenceRows, remade } from '../testing/reference-table';
 import { readFileSync } from 'node:fs';
-import { ammoniumPk, asNitrogen, freeAmmoniaShare, ofNitrogen } from '@/chemistry/nitrogen/free-ammonia';
+import { ammoniumPk, asNitrogen, freeAmmoniaShare, ofNitrogen } from './free-ammonia';
 
 const CHECK = new URL('ammonium-check.csv', import.meta.url);
 
@@ -65,36 +64,5 @@ describe('un-ionised ammonia', () => {
   it('is told as nitrogen and back', () => {
     expect(ofNitrogen(asNitrogen(1.7))).toBeCloseTo(1.7, 12);
     expect(asNitrogen(17.031)).toBeCloseTo(14.007, 9);
-  });
-});
-
-describe('the free-ammonia calculator', () => {
-  const asked = { ammonia: 0.5, phNbs: 8.1, temperatureC: 25, salinity: 35 };
-  it('tells a reading apart by its pH: half a milligram is caution at 8.1 and little at 7.6', () => {
-    expect(answered('free-ammonia', asked).sentence).toBe(
-      'Un-ionised ammonia stands at 0.020 mg/L NH3-N: enough for caution with animals in the tank.',
-    );
-    expect(answered('free-ammonia', { ...asked, phNbs: 7.6 }).sentence).toContain('too little to harm');
-    expect(answered('free-ammonia', { ...asked, ammonia: 4, phNbs: 8.3 }).sentence).toContain('enough to harm fish');
-  });
-  it('says from which reading caution begins at this pH', () => {
-    const { cautionFromMgPerL } = valuesOf<{ cautionFromMgPerL: number }>('free-ammonia', asked);
-    const at = valuesOf<{ freeNitrogenMgPerL: number }>('free-ammonia', { ...asked, ammonia: cautionFromMgPerL });
-    expect(at.freeNitrogenMgPerL).toBeCloseTo(0.02, 6);
-  });
-  it('takes a kit that tells nitrogen: 0.41 NH3-N is half a milligram of NH3', () => {
-    const share = valuesOf<{ freeNitrogenMgPerL: number }>('free-ammonia', { ...asked, ammonia: '0.4112 mg/L NH3-N' });
-    expect(share.freeNitrogenMgPerL).toBeCloseTo(
-      valuesOf<{ freeNitrogenMgPerL: number }>('free-ammonia', asked).freeNitrogenMgPerL,
-      5,
-    );
-  });
-  it('warns of raising pH where it matters, and refuses a pH no tank has', () => {
-    expect(
-      answered('free-ammonia', { ...asked, ammonia: 3 })
-        .cautions.flatMap(({ says }) => says)
-        .join(),
-    ).toContain('Do not raise pH now');
-    expect(refusalOf('free-ammonia', { ...asked, phNbs: 81 })?.suggestion).toBe('8.1');
   });
 });
