@@ -5,7 +5,7 @@ import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { knownEvents } from '@/reckoning/known-events';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
 import { atriumEvaporation, atriumRefills, FLOAT_STUCK_L, windowsShut } from './atrium-water';
-import { gaussian, seeded } from './noise';
+import { gaussian, seeded } from '@/chemistry/seeded';
 import type { Calendar } from './calendar';
 import { hoursFrom, writeReadings, type Session } from './write-readings';
 

@@ -6,7 +6,7 @@ import type { TankEvent } from '@/chemistry/tank-model/events';
 import { metabolismPerDay } from '@/chemistry/tank-model/metabolism';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { netVolumeL, type Entry, type Solution, type Tank } from '@/record/schema';
-import { gaussian, seeded } from './noise';
+import { gaussian, seeded } from '@/chemistry/seeded';
 import type { Calendar } from './calendar';
 import { writeReadings, type Session } from './write-readings';
 

@@ -1,4 +1,4 @@
-import { gaussian, seeded } from './noise';
+import { gaussian, seeded } from '@/chemistry/seeded';
 import type { Entry, Source, WaterVessel } from '@/record/schema';
 import type { Calendar } from './calendar';
 

@@ -4,7 +4,7 @@ import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/me
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { knownEvents } from '@/reckoning/known-events';
 import { netVolumeL, type Book, type Entry, type Tank, type TopOffRow } from '@/record/schema';
-import { gaussian, seeded } from './noise';
+import { gaussian, seeded } from '@/chemistry/seeded';
 import type { Calendar } from './calendar';
 import { hoursFrom, writeReadings, type Session } from './write-readings';
 

@@ -1,4 +1,5 @@
-import { valueText, type RefusalDetail } from '@/chemistry/refusal';
+import { refusedText } from '@/calculators/calculator/refusal-text';
+import type { RefusalDetail } from '@/chemistry/refusal';
 
 /** Where an answer would stand: why there is none, in the field's own words. */
 export function Refused({
@@ -14,9 +15,7 @@ export function Refused({
   if (!refusal) return <p className={`max-w-3xl ${size} text-soft`}>{otherwise}</p>;
   return (
     <div role="alert" className="max-w-3xl">
-      <p className={`${size} text-rust`}>
-        {refusal.field} is taken from {refusal.allowed}; this is {valueText(refusal)}.
-      </p>
+      <p className={`${size} text-rust`}>{refusedText(refusal)}</p>
       {refusal.hint && <p className="mt-1 text-rust">{refusal.hint}</p>}
     </div>
   );

@@ -10,7 +10,7 @@ const TOGETHER_DAYS = 2;
 
 export interface Co2Seen {
   /** µatm, which is ppm of dry air at sea level. */
-  readonly ppm: number;
+  readonly pco2Uatm: number;
   readonly at: number;
 }
 
@@ -37,7 +37,7 @@ export function co2SeenEach(book: Book, tank: Tank, since = 0): Co2Seen[] {
     const { outcome } = attempt(() =>
       carbonateOfWater({ alkalinityMmolPerL: alkalinity.value, phNbs: value }, salinity, temperatureC),
     );
-    return outcome ? [{ ppm: outcome.pco2Uatm, at }] : [];
+    return outcome ? [{ pco2Uatm: outcome.pco2Uatm, at }] : [];
   });
 }
 

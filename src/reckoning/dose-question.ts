@@ -111,7 +111,7 @@ function partInput(solution: Solution, element: DosedParameter) {
     name: solution.name,
     bottle: solution.id,
     perMl: DOSED_FACTS[element].perMl(strengthOf(solution)),
-    describedAs: solution.claim ? 'by its maker’s label' : solution.parts.map((part) => partWords(part)).join(' and '),
+    describedAs: solution.claim ? 'by its maker’s label' : listed(solution.parts.map((part) => partWords(part))),
     handling: handlingOf(
       saltsOfBottle(solution).map((part) => reagent(part.reagent)),
       true,

@@ -1,3 +1,4 @@
+import { mean } from 'simple-statistics';
 import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { learnSalt, type LearntSalt, type LearntVessel } from '@/chemistry/mixing/learn-salt';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
@@ -72,16 +73,16 @@ export function labelTested(book: Book, salt: Salt): LabelTested[] {
       return value === undefined ? [] : [atSalinity(value, check.salinity, profile.salinity)];
     });
     if (values.length === 0) return [];
-    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+    const tested = mean(values);
     const sd = PARAMETERS[element].testError / Math.sqrt(values.length);
     return [
       {
         element,
         label: profile[element],
-        tested: mean,
+        tested,
         sd,
         tests: values.length,
-        differs: Math.abs(mean - profile[element]) > 1.96 * sd,
+        differs: Math.abs(tested - profile[element]) > 1.96 * sd,
       },
     ];
   });

@@ -1,3 +1,4 @@
+import { mean, sampleStandardDeviation } from 'simple-statistics';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -18,10 +19,10 @@ const FEWEST = 3;
 export function phOutlook(book: Book, tank: Tank, now: number, until: number): OutlookPoint[] {
   const last = lastObservation(book, tank.id, 'ph');
   if (!last) return [];
-  const seen = co2SeenEach(book, tank, last.at - LATELY_DAYS * DAY_MS).map(({ ppm }) => Math.log(ppm));
+  const seen = co2SeenEach(book, tank, last.at - LATELY_DAYS * DAY_MS).map(({ pco2Uatm }) => Math.log(pco2Uatm));
   if (seen.length < FEWEST) return [];
-  const mean = seen.reduce((sum, each) => sum + each, 0) / seen.length;
-  const sd = Math.sqrt(seen.reduce((sum, each) => sum + (each - mean) ** 2, 0) / (seen.length - 1));
+  const middle = mean(seen);
+  const sd = sampleStandardDeviation(seen);
   const { salinity, temperatureC } = saltAndWarmth(book, tank);
   const ph = (alkalinityMmolPerL: number, logCo2: number) =>
     carbonateOfWater({ alkalinityMmolPerL, pco2Uatm: Math.exp(logCo2) }, salinity, temperatureC).phNbs;
@@ -29,9 +30,9 @@ export function phOutlook(book: Book, tank: Tank, now: number, until: number): O
     .filter(({ at }) => at >= last.at)
     .flatMap(({ at, value, low, high }) => {
       const { outcome } = attempt((): OutlookPoint => {
-        const expected = ph(value, mean);
-        const below = Math.hypot(expected - ph(value, mean + 1.96 * sd), expected - ph(low, mean));
-        const above = Math.hypot(ph(value, mean - 1.96 * sd) - expected, ph(high, mean) - expected);
+        const expected = ph(value, middle);
+        const below = Math.hypot(expected - ph(value, middle + 1.96 * sd), expected - ph(low, middle));
+        const above = Math.hypot(ph(value, middle - 1.96 * sd) - expected, ph(high, middle) - expected);
         return { at, value: expected, low: expected - below, high: expected + above };
       });
       return outcome ? [outcome] : [];

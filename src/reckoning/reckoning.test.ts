@@ -183,7 +183,7 @@ describe('the CO2 the water sees', () => {
   });
   it('is what alkalinity and pH together mean', () => {
     const seen = co2Seen(book(read({ alkalinity: 8 * DKH, ph: 8.049, salinity: 35, temperature: 25.5 })), tank);
-    expect(Math.abs((seen?.ppm ?? 0) / 700 - 1)).toBeLessThan(0.02);
+    expect(Math.abs((seen?.pco2Uatm ?? 0) / 700 - 1)).toBeLessThan(0.02);
   });
   it('is not told from readings of different weeks, from one alone, or from the impossible', () => {
     expect(co2Seen(book(read({ alkalinity: 3 }, 90), read({ ph: 8.1 }, 99)), tank)).toBeUndefined();

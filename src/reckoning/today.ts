@@ -1,7 +1,8 @@
+import { refusedText } from '@/calculators/calculator/refusal-text';
 import type { Answer } from '@/calculators/calculator/calculator';
 import { maintenanceDose } from '@/calculators/dosing/maintenance';
 import { effluentFlow } from '@/calculators/reactor/effluent-flow';
-import { attempt, valueText } from '@/chemistry/refusal';
+import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { away } from '@/calculators/top-off/away';
 import { topOffUpkeep } from '@/calculators/top-off/upkeep';
@@ -73,12 +74,12 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
 function lineOf(bench: BenchOfToday, title: string, line: () => TodayLine | undefined): TodayLine | undefined {
   const { outcome, refusal } = attempt(line);
   if (!refusal) return outcome;
-  const { field, allowed, hint } = refusal;
+  const { hint } = refusal;
   return {
     bench,
     title,
     answer: {
-      says: [`Not worked out: ${field} is taken from ${allowed}; the record makes it ${valueText(refusal)}.`],
+      says: [`Not worked out: ${refusedText(refusal, 'the record makes it')}`],
       certainty: 'not enough yet',
       because: hint === undefined ? [] : [hint],
     },

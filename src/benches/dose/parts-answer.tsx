@@ -1,5 +1,6 @@
 'use client';
 
+import { listed } from '@/calculators/calculator/words';
 import { nanoid } from 'nanoid';
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { PartDose } from '@/calculators/dosing/bottle-dose';
@@ -64,7 +65,7 @@ export function PartsAnswer({
         : [];
     });
     void commit({
-      label: `Set ${changed.map((dose) => `${dose.part} to ${showText(quantity('doseRate', pumpSetting(dose.mlPerDay)), units)}`).join(' and ')}`,
+      label: `Set ${listed(changed.map((dose) => `${dose.part} to ${showText(quantity('doseRate', pumpSetting(dose.mlPerDay)), units)}`))}`,
       put: { entries },
     });
   };

@@ -107,7 +107,7 @@ function Co2Words({ carriedOn }: { readonly carriedOn: boolean }) {
   const { book, tank } = useTank();
   const seen = co2Seen(book, tank);
   if (!seen) return null;
-  const rounded = Number(seen.ppm.toPrecision(2));
+  const rounded = Number(seen.pco2Uatm.toPrecision(2));
   return (
     <p className="mt-1 text-sm text-soft">
       With its alkalinity, the last pH means the water sees about <strong>{rounded} ppm</strong> of CO₂; outdoor air

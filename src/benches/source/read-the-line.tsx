@@ -1,5 +1,6 @@
 'use client';
 
+import { takenFromWithHint } from '@/calculators/calculator/refusal-text';
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { attempt } from '@/chemistry/refusal';
@@ -92,5 +93,5 @@ function faultOf({ tdsSupply, tdsMembrane, totalChlorine, freeChlorine, ...rest 
       ? undefined
       : attempt(() => disinfectant.run({ totalChlorine, freeChlorine })).refusal;
   const refusal = line ?? supply;
-  return refusal && `${refusal.field} is taken from ${refusal.allowed}. ${refusal.hint ?? ''}`;
+  return refusal && takenFromWithHint(refusal);
 }

@@ -14,7 +14,7 @@ import { handlingOf } from '../reagents/strength-steps';
 import { Refusal } from '@/chemistry/refusal';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
 import { quantity } from '@/chemistry/units/quantity';
-import { capitalised } from '../calculator/words';
+import { capitalised, listedPhrases } from '../calculator/words';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { simulate } from '@/chemistry/tank-model/simulate';
 import type { Water } from '@/chemistry/tank-model/water';
@@ -181,7 +181,9 @@ export const additions = defineCalculator({
       answer: {
         says: [
           'It lifts',
-          ...(told.length === 0 ? ['nothing'] : listed(told.map(({ name, rise }): Phrase[] => [`${name} by`, rise]))),
+          ...(told.length === 0
+            ? ['nothing']
+            : listedPhrases(told.map(({ name, rise }): Phrase[] => [`${name} by`, rise]))),
           ...phWords(before.phNbs, shut.phNbs, aired.phNbs),
         ],
         certainty: 'worked out',
@@ -219,10 +221,6 @@ export const additions = defineCalculator({
     };
   },
 });
-
-function listed(each: readonly Phrase[][]): Phrase[] {
-  return each.flatMap((phrases, i) => [...(i === 0 ? [] : [i === each.length - 1 ? 'and' : ',']), ...phrases]);
-}
 
 /** What pH does, as far as a probe could show it. */
 function phWords(before: number, atOnce: number, aired: number): Phrase[] {

@@ -7,7 +7,7 @@ import { PARAMETERS, readingExpectation } from '../parameters/parameters';
 import { handlingOf } from '../reagents/strength-steps';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
-import { capitalised, listed as joined } from '../calculator/words';
+import { capitalised, listed as joined, listedPhrases } from '../calculator/words';
 import { quantity } from '@/chemistry/units/quantity';
 
 const RAISED_BY = {
@@ -116,7 +116,7 @@ export const batchMatch = defineCalculator({
           ? {
               says: [
                 'Dissolve',
-                ...listed(
+                ...listedPhrases(
                   added.map(({ element, grams }) => [quantity('mass', grams), `of ${reagent(salts[element]).name}`]),
                 ),
                 'in the batch.',
@@ -145,10 +145,6 @@ export const batchMatch = defineCalculator({
     };
   },
 });
-
-function listed(parts: readonly (readonly Phrase[])[]): Phrase[] {
-  return parts.flatMap((part, i) => [...(i === 0 ? [] : i === parts.length - 1 ? ['and'] : [',']), ...part]);
-}
 
 function above(
   over: readonly { readonly element: DosedParameter; readonly short: number }[],

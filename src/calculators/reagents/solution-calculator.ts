@@ -1,3 +1,4 @@
+import { listed } from '../calculator/words';
 import { z } from 'zod';
 import { amount } from '../calculator/calculator-input';
 import { defineCalculator, type Phrase } from '../calculator/calculator';
@@ -30,7 +31,7 @@ export const solution = defineCalculator({
         ? input.salts.map(({ grams, ...salt }) => ({ ...salt, gramsPerL: grams / input.litres }))
         : saltsOfBottle(bottleOf(input));
     const strength = weighed ? solutionStrength(parts) : sumOfSalts(parts);
-    const names = parts.map((part) => reagent(part.reagent).name).join(' and ');
+    const names = listed(parts.map((part) => reagent(part.reagent).name));
     return {
       answer: {
         says: [`${PER.ml} mL in ${PER.litres} L raises`, ...risesOf(strength), '.'],

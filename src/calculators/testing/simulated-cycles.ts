@@ -1,3 +1,4 @@
+import { gaussian, seeded } from '@/chemistry/seeded';
 import { hiddenOf, priorOf } from '@/chemistry/cycle/prior';
 import { cycleCourse, type Course } from '@/chemistry/cycle/cycle-course';
 import type { CycleReading } from '@/chemistry/cycle/fit-cycle';
@@ -25,25 +26,12 @@ const SPOILT = 0.03;
 /** A kit's steps. */
 const STEP = 0.25;
 
-/** Normal noise from a generator of 0 to 1, by Box and Muller. */
-function normal(random: () => number): () => number {
-  return () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-}
-
-/** A small generator (Park and Miller), so that each cycle is the same each time. */
-function seeded(seed: number): () => number {
-  let state = (seed * 7919 + 13) % 2_147_483_647;
-  return () => {
-    state = (state * 48_271) % 2_147_483_647;
-    return state / 2_147_483_647;
-  };
-}
-
 /** One of many cycles that differ as tanks differ, tested with a kit's noise and with gaps. */
 export function simulatedCycle(number: number): SimulatedCycle {
   const school = CYCLE_SCHOOL_IDS[number % CYCLE_SCHOOL_IDS.length] ?? 'starter';
   const random = seeded(number + 1);
-  const noise = normal(random);
+  const normal = gaussian(random);
+  const noise = () => normal(1);
   const prior = priorOf(CYCLE_SCHOOLS[school], false);
   const hidden = hiddenOf(prior.mean.map((mean, i) => mean + (prior.sd[i] ?? 0) * noise()));
   const days = Array.from({ length: DAYS }, (_, i) => i * DAY_MS + 9 * 3_600_000);

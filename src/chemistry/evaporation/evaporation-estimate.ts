@@ -1,3 +1,4 @@
+import { mean } from 'simple-statistics';
 import { DAY_MS } from '../tank-model/simulate';
 import { evaporationFromGaps, markErrorL, type MeasuredEvaporation } from './from-refills';
 import { pooledEvaporation, withInterval, type EvaporationSource, type PooledEvaporation } from './pooled';
@@ -196,9 +197,9 @@ function situationIn(
 ): { readonly situation: Situation; readonly roomRead: boolean } {
   const within = ({ at }: { readonly at: number }) => at >= from && at < to;
   const here = rooms.filter(within);
-  const airC = mean(here.flatMap((room) => room.airC ?? []));
-  const humidity = mean(here.flatMap((room) => room.humidity ?? []));
-  const waterC = mean(waters.filter(within).map(({ temperatureC }) => temperatureC));
+  const airC = meanOf(here.flatMap((room) => room.airC ?? []));
+  const humidity = meanOf(here.flatMap((room) => room.humidity ?? []));
+  const waterC = meanOf(waters.filter(within).map(({ temperatureC }) => temperatureC));
   return {
     situation: {
       ...situation,
@@ -210,8 +211,8 @@ function situationIn(
   };
 }
 
-function mean(values: readonly number[]): number | undefined {
-  return values.length === 0 ? undefined : values.reduce((sum, value) => sum + value, 0) / values.length;
+function meanOf(values: readonly number[]): number | undefined {
+  return values.length === 0 ? undefined : mean([...values]);
 }
 
 /** What this tank lost in earlier months against the formula for those, applied to the formula of now. */

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import psychrolib from 'psychrolib';
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '../tank-model/simulate';
+import { gaussian, seeded } from '../seeded';
 import { NORRIS } from '../testing/norris';
 import { evaporationFromGaps, markErrorL } from './from-refills';
 import { rateFit } from './rate-fit';
@@ -290,19 +291,16 @@ describe('odd gaps', () => {
     // Tanks of a known loss that swings by a fifth from day to day, filled weekly to a mark read to half a litre.
     let inside = 0;
     const tanks = 400;
-    const random = (() => {
-      let state = 7;
-      return () => (state = (state * 16807) % 2147483647) / 2147483647;
-    })();
-    const gaussian = () => Math.sqrt(-2 * Math.log(random())) * Math.cos(2 * Math.PI * random());
+    const random = seeded(1);
+    const normal = gaussian(random);
     for (let tank = 0; tank < tanks; tank++) {
       const truth = 2 + 6 * random();
       let mark = 0;
       const refills = [{ at: 0, litres: 10 }];
       for (let week = 1; week <= 6; week++) {
         let gone = 0;
-        for (let d = 0; d < 7; d++) gone += truth * (1 + 0.2 * gaussian());
-        const next = 0.5 * gaussian();
+        for (let d = 0; d < 7; d++) gone += truth * (1 + 0.2 * normal(1));
+        const next = 0.5 * normal(1);
         refills.push({ at: day(7 * week), litres: gone + next - mark });
         mark = next;
       }

@@ -1,15 +1,16 @@
-/** Round axis limits a little outside the levels, with three to five ticks. */
+import { scaleLinear } from 'd3-scale';
+
+/** About as many ticks as can be read beside a chart. */
+const TICKS = 4;
+
+/** Round axis limits a little outside the levels, with three to six ticks; none below zero for levels that are not. */
 export function axisFor(low: number, high: number): [number, number, number[]] {
   const span = high - low || Math.abs(high) * 0.1 || 1;
-  const rough = (span * 1.2) / 4;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 2.5, 5, 10].map((each) => each * power).find((each) => each >= rough) ?? 10 * power;
-  const from = Math.max(low >= 0 ? 0 : -Infinity, Math.floor((low - span * 0.08) / step) * step);
-  const to = Math.ceil((high + span * 0.08) / step) * step;
-  const ticks = Array.from({ length: Math.round((to - from) / step) + 1 }, (_, i) =>
-    Number((from + i * step).toPrecision(10)),
-  );
-  return [from, to, ticks];
+  const scale = scaleLinear()
+    .domain([Math.max(low >= 0 ? 0 : -Infinity, low - span * 0.08), high + span * 0.08])
+    .nice(TICKS);
+  const [from = low, to = high] = scale.domain();
+  return [from, to, scale.ticks(TICKS)];
 }
 
 /** Nothing is less than nought, however coarse the test. */

@@ -1,3 +1,4 @@
+import { takenFromWithHint } from '@/calculators/calculator/refusal-text';
 import { Refusal } from '@/chemistry/refusal';
 import { ambiguousSpellings } from '@/chemistry/units/ambiguous';
 import { unitsOf, type QuantityKind } from '@/chemistry/units/kinds';
@@ -111,11 +112,11 @@ export class Scanner {
       return parseQuantity(`${match[1] ?? ''} ${spelled}`, expected, this.context.units).amount;
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
-      const { allowed, hint, suggestion } = error.detail;
+      const { suggestion } = error.detail;
       const word = /^(?:[\p{L}_-]+\d*|\S+)/u.exec(this.line.slice(from))?.[0] ?? '';
       this.problem(
         from,
-        `${expected.field} is taken from ${allowed}.${hint ? ` ${hint}` : ''}`,
+        takenFromWithHint({ ...error.detail, field: expected.field }),
         suggestion && `${word} ${suggestion}`,
       );
       return undefined;
