@@ -63,6 +63,8 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
       kind: 'standing-dose',
       solutionId,
       mlPerDay,
+      // A timer drips it from closing time until the doors open.
+      ...(solutionId === 'limewater' && { hours: { fromMinute: 20 * 60, forMinutes: 14.5 * 60 } }),
       ...(note ? { note } : {}),
     }),
   );
@@ -164,7 +166,7 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
         },
       },
       events: [
-        ...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank).map(drippedAtNight),
+        ...knownEvents({ ...bare, entries: entries.toSorted((a, b) => a.at - b.at) }, tank),
         ...hiddenLife(volumeL, at),
         ...roomAndWater(volumeL, at, noise),
       ],
@@ -173,13 +175,6 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
     sessions,
   );
   return [...entries, ...readings];
-}
-
-/** The record says how much limewater a day; the timer gives it at night, and it is fresh water too. */
-function drippedAtNight(event: TankEvent): TankEvent {
-  return event.kind === 'rate' && event.source === 'limewater'
-    ? { ...event, litresPerDay: LIMEWATER_L_PER_DAY, hours: hoursFrom(event.at, 14.5) }
-    : event;
 }
 
 /** What the volunteers cannot see: growth by day and night, breath and light, feeding. */

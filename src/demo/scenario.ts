@@ -58,7 +58,7 @@ const ATRIUM: Tank = {
   topOff: ATRIUM_TOP_OFF,
   feeder: { portions: 28, perDay: 2 },
   saltId: HARBOUR_SALT.id,
-  method: 'parts',
+  supplies: ['parts'],
   parts: { alkalinity: 'carbonate', calcium: 'calcium', magnesium: 'magnesium' },
   targets: {
     alkalinity: [7.8 * DKH, 8.8 * DKH],
@@ -82,7 +82,7 @@ const STORY_CORNER: Tank = {
   room: { airC: 21.5, humidity: 0.5 },
   topOff: STORY_CORNER_TOP_OFF,
   saltId: HARBOUR_SALT.id,
-  method: 'water-changes',
+  supplies: [],
   targets: {
     alkalinity: [7 * DKH, 9 * DKH],
     calcium: [400, 450],
@@ -103,7 +103,7 @@ const BACK_ROOM: Tank = {
   openSurfaceM2: 0.13,
   room: { airC: 20.5, humidity: 0.5 },
   saltId: HARBOUR_SALT.id,
-  method: 'water-changes',
+  supplies: [],
   targets: { salinity: [34, 35.5], temperature: [25, 26], ammonia: [0, 0.1], nitrite: [0, 0.1] },
 };
 

@@ -1,4 +1,4 @@
-import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
+import { PARAMETERS, usualErrorOf, type EverydayId } from '@/calculators/parameters/parameters';
 import type { DailyHours, TankEvent, TankStart, TankState, Vessel } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import type { Entry, EntryOf } from '@/record/schema';
@@ -6,9 +6,9 @@ import type { Entry, EntryOf } from '@/record/schema';
 /** A test session the volunteers did: when, and what they tested. */
 export interface Session {
   readonly at: number;
-  readonly tests: readonly ParameterId[];
+  readonly tests: readonly EverydayId[];
   /** Read as this whatever the water held: a slip or a spoilt kit. */
-  readonly misread?: Partial<Record<ParameterId, number>>;
+  readonly misread?: Partial<Record<EverydayId, number>>;
 }
 
 export interface HiddenTank {
@@ -21,7 +21,7 @@ export interface HiddenTank {
 }
 
 /** Kits are read in steps. */
-const STEP: Record<ParameterId, number> = {
+const STEP: Record<EverydayId, number> = {
   alkalinity: 0.035665,
   calcium: 5,
   magnesium: 10,
@@ -47,15 +47,14 @@ export function writeReadings(tankId: string, tank: HiddenTank, sessions: readon
     if (!state) throw new Error('the model answers every sample');
     const values: EntryOf<'reading'>['values'] = {};
     for (const test of tests) {
-      const { testError, low } = PARAMETERS[test];
-      const shown = misread?.[test] ?? truth(test, state) + tank.noise(testError * 0.7);
-      values[test] = Math.max(low, Number((Math.round(shown / STEP[test]) * STEP[test]).toFixed(6)));
+      const shown = misread?.[test] ?? truth(test, state) + tank.noise(usualErrorOf(test) * 0.7);
+      values[test] = Math.max(PARAMETERS[test].low, Number((Math.round(shown / STEP[test]) * STEP[test]).toFixed(6)));
     }
     return { id: `${tankId}-read-${i}`, tankId, at, kind: 'reading', values };
   });
 }
 
-function truth(test: ParameterId, state: TankState): number {
+function truth(test: EverydayId, state: TankState): number {
   switch (test) {
     case 'temperature':
       return state.temperatureC;

@@ -5,7 +5,7 @@ import { readTold, writeFile } from '@/record/file';
 import type { Book } from '@/record/schema';
 import { everyAnswer } from '@/demo/testing/every-answer';
 import { hostileRecords, smallHouse } from '@/demo/testing/hostile-records';
-import { describeEntry } from './describe-entry';
+import { describeEntry } from '@/record/kinds/describe';
 import { whenText } from './when';
 
 const now = Date.parse(pinned.at);

@@ -6,8 +6,8 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionOf, driftOf } from './consumption';
-import { knownEvents } from './known-events';
-import { lastObservation, observationsOf } from './observations';
+import { tankEvents } from './known-events';
+import { lastLevel, observationsOf } from './observations';
 import { memoise } from './memoise';
 import { suppliedPerDay } from './supply';
 
@@ -19,8 +19,7 @@ export function levelsNow(book: Book, tank: Tank, now: number): Levels {
   return Object.fromEntries(
     FOLLOWED.flatMap((id) => {
       const level =
-        (isDosedParameter(id) ? driftOf(book, tank, id, now)?.level : undefined) ??
-        lastObservation(book, tank.id, id)?.value;
+        (isDosedParameter(id) ? driftOf(book, tank, id, now)?.level : undefined) ?? lastLevel(book, tank.id, id);
       return level === undefined ? [] : [[id, Math.max(0, level)]];
     }),
   );
@@ -35,7 +34,7 @@ export function takesPerDay(book: Book, tank: Tank, now: number): Levels {
   return memoise(book, tank, `what changes alone replace at ${now}`, () =>
     Object.fromEntries(
       FOLLOWED.flatMap((id) => {
-        const rate = isDosedParameter(id) && tank.method !== 'water-changes' ? 0 : rateOf(book, tank, id, now);
+        const rate = isDosedParameter(id) && tank.supplies.length > 0 ? 0 : rateOf(book, tank, id, now);
         return rate === undefined ? [] : [[id, rate]];
       }),
     ),
@@ -44,7 +43,7 @@ export function takesPerDay(book: Book, tank: Tank, now: number): Levels {
 
 /** Elements whose standing doses fall short of what the tank takes (or run ahead of it, below nought), a day and a litre. */
 export function fallsShort(book: Book, tank: Tank, now: number): Levels {
-  if (tank.method === 'water-changes') return {};
+  if (tank.supplies.length === 0) return {};
   return Object.fromEntries(
     DOSED_PARAMETERS.flatMap((id) => {
       const rate = rateOf(book, tank, id, now);
@@ -65,7 +64,7 @@ function rateOf(book: Book, tank: Tank, id: Followed, now: number): number | und
   const observations = observationsOf(book, tank.id, id).filter(
     ({ at }) => at <= now && at > now - NUTRIENT_WINDOW_DAYS * DAY_MS,
   );
-  const estimate = estimateConsumption({ species: id, volumeL, observations, events: knownEvents(book, tank) });
+  const estimate = estimateConsumption({ species: id, volumeL, observations, events: tankEvents(book, tank) });
   return estimate && Math.abs(estimate.perDay) > 1.96 * estimate.perDaySd ? estimate.perDay : 0;
 }
 

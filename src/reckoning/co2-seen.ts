@@ -2,7 +2,7 @@ import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
-import { aimFor } from './known-events';
+import { aimFor } from './targets';
 import { lastObservation, observationsOf, type TankObservation } from './observations';
 
 /** Alkalinity and pH further apart than this belong to different waters. */

@@ -1,11 +1,10 @@
 import type { Certainty } from '@/calculators/calculator/calculator';
 import { estimateConsumption, type ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
-import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { LONGEST_DAYS, WINDOW_DAYS } from './consumption-window';
-import { knownEvents } from './known-events';
+import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
 import { memoise } from './memoise';
 import { observationsOf } from './observations';
@@ -43,17 +42,17 @@ function estimateOver(book: Book, tank: Tank, element: DosedParameter, now: numb
     species: element,
     volumeL: netVolumeL(tank),
     observations: recent.length >= 2 ? recent : all.slice(-2),
-    events: knownEvents(book, tank),
+    events: tankEvents(book, tank),
   });
 }
 
 /** The word for an estimate. Each means one thing; see CERTAINTY_MEANS. */
-export function certaintyOf(estimate: ConsumptionEstimate | undefined, element: DosedParameter): Certainty {
+export function certaintyOf(estimate: ConsumptionEstimate | undefined): Certainty {
   if (!estimate) return 'not enough yet';
   if (estimate.setAside.some(({ at }) => at === estimate.lastAt)) return 'retest';
   if (Math.abs(estimate.perDay) < 1.96 * estimate.perDaySd) return 'within test error';
+  // By the last reading's own error: "steady" is what the test could not show in a week.
+  const sd = estimate.used.at(-1)?.sd ?? 0;
   const weekly = Math.abs(estimate.driftPerDay) * 7;
-  return weekly > 2 * PARAMETERS[element].testError && Math.abs(estimate.driftPerDay) > 1.96 * estimate.perDaySd
-    ? 'drifting'
-    : 'steady';
+  return weekly > 2 * sd && Math.abs(estimate.driftPerDay) > 1.96 * estimate.perDaySd ? 'drifting' : 'steady';
 }

@@ -14,6 +14,7 @@ import { saltAndWarmth } from './co2-seen';
 import { knownEvents, strengthOf } from './known-events';
 import type { OutlookPoint } from './outlook';
 import { memoise } from './memoise';
+import { levelsRead } from './observations';
 import { chloraminePasses } from './source-line';
 import { waterOfSalt } from './water-of-salt';
 
@@ -44,8 +45,9 @@ export function cycleReadings(book: Book, tank: Tank, since: number): FullReadin
   let ph: number = AMMONIA_READ_AT;
   return book.entries.flatMap((entry): FullReading[] => {
     if (entry.tankId !== tank.id || entry.kind !== 'reading' || entry.at < since) return [];
-    const { ammonia, nitrite, nitrate, alkalinity } = entry.values;
-    ph = entry.values.ph ?? ph;
+    const levels = levelsRead(book, tank, entry);
+    const { ammonia, nitrite, nitrate, alkalinity } = levels;
+    ph = levels.ph ?? ph;
     const share =
       book.settings.kit?.ammoniaReads === 'free'
         ? attempt(() => freeAmmoniaShare(ph, salinity, temperatureC)).outcome
@@ -58,9 +60,9 @@ export function cycleReadings(book: Book, tank: Tank, since: number): FullReadin
         nitrite,
         nitrate,
         alkalinity,
-        ph: entry.values.ph,
-        salinity: entry.values.salinity,
-        temperature: entry.values.temperature,
+        ph: levels.ph,
+        salinity: levels.salinity,
+        temperature: levels.temperature,
       },
     ];
   });

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { additions } from '@/calculators/dosing/additions';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
-import { aimFor } from './known-events';
+import { aimFor } from './targets';
 import { lastObservation } from './observations';
 
 /** A pH read further from the alkalinity than this belongs to another water. */

@@ -13,10 +13,11 @@ import { handlingOf, partWords } from '@/calculators/reagents/strength-steps';
 import { listed } from '@/calculators/calculator/words';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf, driftOf } from './consumption';
-import { aimFor, newWaterWords, strengthOf } from './known-events';
+import { newWaterWords, strengthOf } from './known-events';
+import { aimFor } from './targets';
 import { unsaidSupply, type UnsaidSupply } from './known-supply';
 import { lastObservation } from './observations';
-import { standingAt } from './standing';
+import { suppliesAt } from './supply-timeline';
 import { suppliedPerDay } from './supply';
 
 /** Figures the keeper sets in place of the record's, for a bench only. */
@@ -46,9 +47,9 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   }
   const parts = partsFor(book, tank);
   const unsaid = unsaidSupply(book, tank, now);
-  const standing = standingAt(book, tank, now).doses;
+  const standing = suppliesAt(book, tank, now).doses;
   const certainty: Certainty =
-    overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity, 'alkalinity') : 'worked out';
+    overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity) : 'worked out';
   return {
     estimates,
     parts,
@@ -193,7 +194,7 @@ export function reactorQuestion(
   own: { effluent?: number; tankAlkalinity?: number },
 ): z.output<typeof effluentFlow.input> | undefined {
   const demand = question.input.demand.alkalinity;
-  const { doses, reactor } = standingAt(book, tank, now);
+  const { doses, reactor } = suppliesAt(book, tank, now);
   const effluentAlkalinity = own.effluent ?? reactor?.effluentAlkalinity;
   const tankAlkalinity =
     own.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastObservation(book, tank.id, 'alkalinity')?.value;
@@ -242,6 +243,7 @@ export function correctionQuestions(
         aim: aimFor(tank, element),
         band: [...(tank.targets[element] ?? PARAMETERS[element].band)] as [number, number],
         reading: reading.value,
+        readingSd: reading.sd,
         part: { name: solution.name, perMl: DOSED_FACTS[element].perMl(strengthOf(solution)) },
         // A consumption the tests cannot tell from nothing says nothing of how fast a level falls.
         ...(estimate &&

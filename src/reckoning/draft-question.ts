@@ -3,7 +3,8 @@ import { mostAtOnceL } from '@/chemistry/evaporation/refill-account';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { netVolumeL, type Book, type EntryDraft, type EntryOf, type Tank } from '@/record/schema';
-import { reactorGain, strengthOf } from './known-events';
+import { strengthOf } from './known-events';
+import { reactorGain } from './supply';
 
 /** A change of more of the water than this is asked about: routines are a tenth to a fifth, resets a third. Chosen. */
 const LARGE_SHARE = 0.6;

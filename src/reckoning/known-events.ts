@@ -1,17 +1,21 @@
-import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
+import { tzOffset, tzScan } from '@date-fns/tz';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
-import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { amountsOf, type Strength } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
-import type { TankEvent } from '@/chemistry/tank-model/events';
-import { SPECIES, type Amounts, type Water } from '@/chemistry/tank-model/water';
+import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';
+import type { Amounts, Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { BATCH_LASTS_DAYS, batchState, waterOfBatch } from './batches';
-import { memoise } from './memoise';
-import { waterOfSalt } from './water-of-salt';
-import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
+import { kindOf } from '@/record/kinds/list';
+import type { WaterFacts } from '@/record/kinds/entry-kind';
+import type { Book, Entry, EntryOf, Solution, Tank } from '@/record/schema';
 import { bottleAt, remadeWithin } from '@/record/solution-history';
+import { BATCH_LASTS_DAYS, batchState, waterOfBatch } from './batches';
+import { levelEvents } from './held-level';
+import { memoise } from './memoise';
+import { supplyTimeline } from './supply-timeline';
+import { aimFor } from './targets';
+import { waterOfSalt } from './water-of-salt';
 
 /** The strength of a solution as it is made now, or as it was at a moment. */
 export function strengthOf(solution: Solution, at = Infinity): Strength {
@@ -20,18 +24,15 @@ export function strengthOf(solution: Solution, at = Infinity): Strength {
 
 const MINUTE_MS = 60_000;
 
-/** The middle of a tank's target band, or of the band keepers hold. */
-export function aimFor(tank: Tank, parameter: keyof typeof PARAMETERS): number {
-  const [low, high] = tank.targets[parameter] ?? PARAMETERS[parameter].band;
-  return (low + high) / 2;
-}
+/** What a water change says of the water it put in. */
+type Change = Parameters<WaterFacts['newWater']>[0];
 
 /**
  * The water a change put in: that of the batch it names, or of the last one mixed for the tank; the entry's salinity, else
  * the batch's, else the tank's aim; the batch's own tests, else the salt's profile, else natural seawater's.
  * @param batch the last one mixed for the tank before the change, if any
  */
-export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change'>, batch?: EntryOf<'batch'>): Water {
+export function newWaterOf(book: Book, tank: Tank, change: Change, batch?: EntryOf<'batch'>): Water {
   const named =
     change.batchId === undefined
       ? undefined
@@ -42,8 +43,8 @@ export function newWaterOf(book: Book, tank: Tank, change: EntryOf<'water-change
     return waterOfSalt(salt, change.salinity ?? aimFor(tank, 'salinity'));
   }
   // Read and used within the minute: the reading still is of what went in.
-  const standing = batchState(book, recent, change.at + MINUTE_MS);
-  return waterOfBatch(book, { ...standing, salinity: change.salinity ?? standing.salinity });
+  const state = batchState(book, recent, change.at + MINUTE_MS);
+  return waterOfBatch(book, { ...state, salinity: change.salinity ?? state.salinity });
 }
 
 /** What a change is taken to bring, in words, for a working that rests on it. */
@@ -54,116 +55,78 @@ export function newWaterWords(book: Book, tank: Tank): string {
     : 'water changes taken as natural seawater, since no profile of the salt is entered';
 }
 
-/** Everything the record says went into or out of a tank, for the tank model. Consumption is never among it. */
+/**
+ * Everything the record says went into or out of a tank, for the tank model, in order of time: each entry as its kind tells
+ * it. Consumption is never among it, nor what evaporates: `tankEvents` adds how the level is held.
+ */
 export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
-  return memoise(book, tank, 'known events', () => eventsOf(book, tank));
-}
-
-function eventsOf(book: Book, tank: Tank): TankEvent[] {
-  const solutions = new Map(book.solutions.map((solution) => [solution.id, solution]));
-  const perMl = (solutionId: string, at: number) => {
-    const solution = solutions.get(solutionId);
-    return solution && amountsOf(strengthOf(solution, at), 1 / 1000);
-  };
-  const nextSetAt = nextStandingDoses(book, tank);
-  let batch: EntryOf<'batch'> | undefined;
-  return book.entries.flatMap((entry): TankEvent[] => {
-    if (entry.tankId !== tank.id) return [];
-    switch (entry.kind) {
-      case 'dose':
-        return [{ kind: 'addition', at: entry.at, amounts: times(perMl(entry.solutionId, entry.at), entry.volumeMl) }];
-      case 'standing-dose': {
-        // A bottle made otherwise while the dose ran brings otherwise from then on.
-        const solution = solutions.get(entry.solutionId);
-        const until = nextSetAt.get(entry.id) ?? Infinity;
-        return [entry.at, ...(solution ? remadeWithin(solution, entry.at, until) : [])].map((at) => ({
-          kind: 'rate',
-          at,
-          source: entry.solutionId,
-          perDay: times(perMl(entry.solutionId, at), entry.mlPerDay),
-        }));
-      }
-      case 'reactor': {
-        const litresPerDay = (entry.mlPerMin * 1440) / 1000;
-        return [
-          {
-            kind: 'loop',
-            at: entry.at,
-            source: 'reactor',
-            litresPerDay,
-            returns: { alkalinity: entry.effluentAlkalinity, dic: effluentDic(tank, entry.effluentAlkalinity) },
-          },
-          // Calcium is not read at the effluent; the media give it in proportion to the alkalinity gained over the tank's aim.
-          {
-            kind: 'rate',
-            at: entry.at,
-            source: 'reactor media',
-            perDay: { calcium: reactorGain(tank, entry) * CALCIUM_MG_PER_MEQ },
-          },
-        ];
-      }
-      case 'water-change':
-        return [
-          { kind: 'exchange', at: entry.at, volumeL: entry.volumeL, water: newWaterOf(book, tank, entry, batch) },
-        ];
-      case 'reading':
-      case 'refill':
-      case 'note':
-      case 'batch-check':
-      case 'step-done':
-      case 'put-in':
-      case 'set-up-step':
-      case 'reservoir-level':
-      case 'pump-run':
-      case 'room':
-      case 'upkeep':
-      case 'bottle-level':
-        return [];
-      case 'batch':
-        batch = entry;
-        return [];
-    }
+  return memoise(book, tank, 'known events', () => {
+    const facts = waterFacts(book, tank);
+    const untils = new Map(supplyTimeline(book, tank).map(({ entry, until }) => [entry.id, until]));
+    const events = book.entries.flatMap((entry): readonly TankEvent[] =>
+      entry.tankId === tank.id
+        ? (kindOf(entry.kind).events?.(entry as never, facts, untils.get(entry.id) ?? entry.at) ?? [])
+        : [],
+    );
+    // A bottle remade, or clocks that change, speak later than their entry.
+    return events.toSorted((a, b) => a.at - b.at);
   });
 }
 
-/** When each standing dose is overruled by the next of its solution, by the entry's id. */
-function nextStandingDoses(book: Book, tank: Tank): ReadonlyMap<string, number> {
-  const running = new Map<string, string>();
-  const next = new Map<string, number>();
-  for (const entry of book.entries) {
-    if (entry.tankId !== tank.id || entry.kind !== 'standing-dose') continue;
-    const before = running.get(entry.solutionId);
-    if (before !== undefined) next.set(before, entry.at);
-    running.set(entry.solutionId, entry.id);
-  }
-  return next;
-}
-
-/** Alkalinity a reactor brings to a tank at its aim, mmol a day. */
-export function reactorGain(
-  tank: Tank,
-  { mlPerMin, effluentAlkalinity }: Pick<EntryOf<'reactor'>, 'mlPerMin' | 'effluentAlkalinity'>,
-): number {
-  return Math.max(0, ((mlPerMin * 1440) / 1000) * (effluentAlkalinity - aimFor(tank, 'alkalinity')));
-}
-
-/** A chamber is held at about this pH, which is not read into the record. Common practice. */
-const CHAMBER_PH = 6.6;
-
-/** Carbon of an effluent, mmol/L: its alkalinity at the chamber's pH, excess CO2 and all. */
-function effluentDic(tank: Tank, alkalinity: number): number {
-  const { outcome } = attempt(() =>
-    carbonateOfWater({ alkalinityMmolPerL: alkalinity, phNbs: CHAMBER_PH }, aimFor(tank, 'salinity'), 25),
+/** The same with the level as it is held: what estimates and outlooks run the tank model over. */
+export function tankEvents(book: Book, tank: Tank): readonly TankEvent[] {
+  return memoise(book, tank, 'tank events', () =>
+    [...levelEvents(book, tank), ...knownEvents(book, tank)].toSorted((a, b) => a.at - b.at),
   );
-  return outcome?.dicMmolPerL ?? alkalinity;
 }
 
-/** So much of what is followed here; ions that no reading tells of are left out. */
-function times(amounts: Amounts | undefined, factor: number): Amounts {
-  return Object.fromEntries(
-    SPECIES.flatMap((species) => {
-      const amount = amounts?.[species];
-      return amount === undefined ? [] : [[species, amount * factor]];
-    }),
+function waterFacts(book: Book, tank: Tank): WaterFacts {
+  const solutions = new Map(book.solutions.map((solution) => [solution.id, solution]));
+  const lastMoment = (book.entries.at(-1)?.at ?? 0) + HOURS_AHEAD_MS;
+  const { zone } = book.settings;
+  return {
+    perMl: (solutionId, at) => perMl(solutions.get(solutionId), at),
+    remadeWithin: (solutionId, from, to) => {
+      const solution = solutions.get(solutionId);
+      return solution ? remadeWithin(solution, from, to) : [];
+    },
+    newWater: (change) => newWaterOf(book, tank, change, lastBatchBefore(book, tank, change.at)),
+    effluentDic: (alkalinity, chamberPh) =>
+      attempt(() =>
+        carbonateOfWater({ alkalinityMmolPerL: alkalinity, phNbs: chamberPh }, aimFor(tank, 'salinity'), 25),
+      ).outcome?.dicMmolPerL ?? alkalinity,
+    inHours: (hours, from, to) => {
+      if (!hours) return [{ at: from }];
+      const span = { start: new Date(from), end: new Date(Math.max(from, Math.min(to, lastMoment))) };
+      return [from, ...tzScan(zone, span).map(({ date }) => date.getTime())].map((at) => ({
+        at,
+        hours: inUtc(hours, tzOffset(zone, new Date(at)) * MINUTE_MS),
+      }));
+    },
+  };
+}
+
+/** How far past the last entry the clocks' changes are followed: as far as any outlook. Chosen. */
+const HOURS_AHEAD_MS = 400 * DAY_MS;
+
+/** Hours of the wall as the model counts them, from midnight UTC. */
+function inUtc({ fromMinute, forMinutes }: { fromMinute: number; forMinutes: number }, offsetMs: number): DailyHours {
+  const fromMs = (((fromMinute * MINUTE_MS - offsetMs) % DAY_MS) + DAY_MS) % DAY_MS;
+  return { fromMs, forMs: forMinutes * MINUTE_MS };
+}
+
+const NOTHING: Amounts = {};
+
+function perMl(solution: Solution | undefined, at: number): Amounts {
+  return solution ? amountsOf(strengthOf(solution, at), 1 / 1000) : NOTHING;
+}
+
+/** The last batch mixed for a tank, or for several, before a moment. */
+function lastBatchBefore(book: Book, tank: Tank, at: number): EntryOf<'batch'> | undefined {
+  const batches = memoise(book, tank, 'batches of the tank', () =>
+    book.entries.filter(
+      (entry: Entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.tankId === tank.id,
+    ),
   );
+  return batches.findLast((batch) => batch.at <= at);
 }

@@ -29,13 +29,13 @@ export function supplyKnownSince(book: Book, tank: Tank, element: DosedParameter
         : entry.kind === 'reactor' && element !== 'magnesium';
     const first = book.entries.find((entry) => entry.tankId === tank.id && tells(entry));
     if (first) return first.at - AT_ONCE_MS;
-    const canBeDosed = holding.size > 0 || reactorBrings(tank, element);
-    return canBeDosed && tank.method !== 'water-changes' ? Infinity : -Infinity;
+    const canBeDosed = (tank.supplies.includes('parts') && holding.size > 0) || reactorBrings(tank, element);
+    return canBeDosed ? Infinity : -Infinity;
   });
 }
 
 function reactorBrings(tank: Tank, element: DosedParameter): boolean {
-  return tank.method === 'reactor' && element !== 'magnesium';
+  return tank.supplies.includes('reactor') && element !== 'magnesium';
 }
 
 /** Readings that wait for a word on what was dosed when they were taken. */

@@ -2,7 +2,7 @@ import { mean } from 'simple-statistics';
 import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { learnSalt, type LearntSalt, type LearntVessel } from '@/chemistry/mixing/learn-salt';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
-import { PARAMETERS } from '@/calculators/parameters/parameters';
+import { usualErrorOf } from '@/calculators/parameters/parameters';
 import { atSalinity } from '@/chemistry/seawater/composition';
 import type { Book, EntryOf, Salt } from '@/record/schema';
 import { batchState } from './batches';
@@ -74,7 +74,7 @@ export function labelTested(book: Book, salt: Salt): LabelTested[] {
     });
     if (values.length === 0) return [];
     const tested = mean(values);
-    const sd = PARAMETERS[element].testError / Math.sqrt(values.length);
+    const sd = usualErrorOf(element) / Math.sqrt(values.length);
     return [
       {
         element,

@@ -1,7 +1,7 @@
 import type { Caution } from '@/calculators/calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Book, Tank } from '@/record/schema';
-import { limewaterPerDay } from './limewater-given';
+import { limewaterPerDay } from './supply-timeline';
 import { evaporationOf } from './top-off-question';
 
 /**

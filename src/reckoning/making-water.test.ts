@@ -24,7 +24,7 @@ const tank: Tank = {
   name: 'Bay',
   displayL: 310,
   saltId: 'sea',
-  method: 'water-changes',
+  supplies: [],
   targets: { salinity: [34, 36] },
 };
 const other: Tank = { ...newTank('o'), name: 'Nook', displayL: 60, saltId: 'sea', targets: { salinity: [32, 34] } };
@@ -221,7 +221,7 @@ describe('what changes are asked to carry', () => {
     expect(takesPerDay(book, tank, now).alkalinity).toBeCloseTo(0.1 * DKH, 3);
     // Nitrate rises by 0.4 a day: what a tank makes stands below nought.
     expect(takesPerDay(book, tank, now).nitrate).toBeCloseTo(-0.4, 3);
-    const dosed: Tank = { ...tank, method: 'parts' };
+    const dosed: Tank = { ...tank, supplies: ['parts'] };
     expect(takesPerDay(book, dosed, now).alkalinity).toBe(0);
     expect(fallsShort(book, dosed, now).alkalinity).toBeCloseTo(0.1 * DKH, 3);
     expect(levelsNow(book, tank, now).alkalinity).toBeCloseTo(7.6 * DKH, 2);

@@ -1,32 +1,106 @@
-import type { Observation } from '@/chemistry/observation';
-import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
-import type { Book } from '@/record/schema';
+import { asPoint, type Observation } from '@/chemistry/observation';
+import { parameterOf, PARAMETERS, usualErrorOf, type ParameterId } from '@/calculators/parameters/parameters';
+import type { Book, EntryOf, Instrument, Tank } from '@/record/schema';
 
-/** An observation of a tank, and the entry it was made from. */
+/** An observation of a tank, and where it comes from. */
 export interface TankObservation extends Observation {
   readonly entryId: string;
+  /** What read it; undefined where the record names none: then it errs as what usually reads the parameter. */
+  readonly instrument?: Instrument | undefined;
+  /** As it was read, before any correction. */
+  readonly raw: number;
+  /** Added to it: what the instrument's last calibration before it found. 0 where there is none. */
+  readonly correction: number;
 }
 
 const indexes = new WeakMap<Book, ReadonlyMap<string, readonly TankObservation[]>>();
 
-/** The readings of a book by tank and parameter, found in one pass: a screen asks for them dozens of times. */
+/** The observations of a book by tank and parameter, made in one pass: a screen asks for them dozens of times. */
 function indexOf(book: Book): ReadonlyMap<string, readonly TankObservation[]> {
   const known = indexes.get(book);
   if (known) return known;
   const index = new Map<string, TankObservation[]>();
+  const tanks = new Map(book.tanks.map((tank) => [tank.id, tank]));
+  const instruments = new Map(book.instruments.map((instrument) => [instrument.id, instrument]));
   for (const entry of book.entries) {
     if (entry.kind !== 'reading') continue;
-    for (const [parameter, value] of Object.entries(entry.values)) {
-      if (value === undefined) continue;
+    for (const [parameter, made] of observedIn(entry, tanks.get(entry.tankId), instruments)) {
       const key = keyOf(entry.tankId, parameter);
       const own = index.get(key);
-      const dated = { at: entry.at, value, sd: PARAMETERS[parameter as ParameterId].testError, entryId: entry.id };
-      if (own) own.push(dated);
-      else index.set(key, [dated]);
+      if (own) own.push(made);
+      else index.set(key, [made]);
     }
   }
   indexes.set(book, index);
   return index;
+}
+
+function observedIn(
+  entry: EntryOf<'reading'>,
+  tank: Tank | undefined,
+  instruments: ReadonlyMap<string, Instrument>,
+): [ParameterId, TankObservation][] {
+  return (Object.entries(entry.values) as [ParameterId, number | undefined][]).flatMap(([parameter, raw]) =>
+    raw === undefined
+      ? []
+      : [[parameter, observed(entry, parameter, raw, instrumentOf(parameter, entry, tank, instruments))]],
+  );
+}
+
+/** The levels that one session of tests tells together: corrected, and of a bound the figure that stands for it. */
+export function levelsRead(book: Book, tank: Tank, entry: EntryOf<'reading'>): Partial<Record<ParameterId, number>> {
+  const instruments = new Map(book.instruments.map((instrument) => [instrument.id, instrument]));
+  return Object.fromEntries(
+    observedIn(entry, tank, instruments).flatMap(([parameter, observation]) => {
+      const point = asPoint(observation);
+      return point ? [[parameter, point.value]] : [];
+    }),
+  );
+}
+
+/** The one place where a reading becomes an observation. */
+function observed(
+  entry: EntryOf<'reading'>,
+  parameter: ParameterId,
+  raw: number,
+  instrument: Instrument | undefined,
+): TankObservation {
+  const correction = instrument?.calibrations?.findLast(({ at }) => at <= entry.at)?.correction ?? 0;
+  const { low, high } = PARAMETERS[parameter];
+  const value = correction === 0 ? raw : Math.min(high, Math.max(low, raw + correction));
+  const bound = entry.bounds?.[parameter];
+  return {
+    at: entry.at,
+    value,
+    sd: errorOf(parameter, instrument),
+    ...(bound && { bound }),
+    entryId: entry.id,
+    ...(instrument && { instrument }),
+    raw,
+    correction: value - raw,
+  };
+}
+
+/** What an entry names, else what the tank's readings are usually taken by; of an instrument for another parameter nothing. */
+function instrumentOf(
+  parameter: ParameterId,
+  { instruments: named }: EntryOf<'reading'>,
+  tank: Tank | undefined,
+  instruments: ReadonlyMap<string, Instrument>,
+): Instrument | undefined {
+  const id = named?.[parameter] ?? tank?.instruments?.[parameter];
+  const found = id === undefined ? undefined : instruments.get(id);
+  return found?.parameter === parameter ? found : undefined;
+}
+
+/**
+ * One standard deviation of a reading by an instrument: its own error, or what is usual for its kind; no less than its scale's
+ * step allows, whose readings are spread evenly over it (a uniform distribution: step/√12).
+ */
+function errorOf(parameter: ParameterId, instrument: Instrument | undefined): number {
+  if (!instrument) return usualErrorOf(parameter);
+  const error = instrument.error ?? parameterOf(parameter).readBy[instrument.by] ?? usualErrorOf(parameter);
+  return Math.max(error, (instrument.resolution ?? 0) / Math.sqrt(12));
 }
 
 function keyOf(tankId: string, parameter: string): string {
@@ -35,11 +109,17 @@ function keyOf(tankId: string, parameter: string): string {
 
 const NONE: readonly TankObservation[] = [];
 
-/** A tank's readings of one parameter, in order of time. */
+/** A tank's observations of one parameter, in order of time. */
 export function observationsOf(book: Book, tankId: string, parameter: ParameterId): readonly TankObservation[] {
   return indexOf(book).get(keyOf(tankId, parameter)) ?? NONE;
 }
 
 export function lastObservation(book: Book, tankId: string, parameter: ParameterId): TankObservation | undefined {
   return observationsOf(book, tankId, parameter).at(-1);
+}
+
+/** The level that the last observation tells; of a bound, the figure that stands for it. */
+export function lastLevel(book: Book, tankId: string, parameter: ParameterId): number | undefined {
+  const last = lastObservation(book, tankId, parameter);
+  return last && asPoint(last)?.value;
 }

@@ -4,7 +4,7 @@ import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { eachSpecies } from '@/chemistry/tank-model/water';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionOf, driftOf } from './consumption';
-import { knownEvents } from './known-events';
+import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
 
 export interface OutlookPoint {
@@ -50,10 +50,17 @@ export function outlook(
     volumeL,
     water: eachSpecies((species) => (species === element ? Math.max(0, estimate.level) : 0)),
   };
-  return simulate(start, [...knownEvents(book, tank), ...plan, life], at).map((state) => {
+  return simulate(start, [...tankEvents(book, tank), ...plan, life].map(overTheDay), at).map((state) => {
     const days = (state.at - estimate.lastAt) / DAY_MS;
     const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
     const value = state.water[element];
     return { at: state.at, value, low: Math.max(0, value - doubt), high: value + doubt };
   });
+}
+
+/** An outlook is told by the day: what runs by the hour or in pulses is taken as running evenly, or each night would be drawn. */
+function overTheDay(event: TankEvent): TankEvent {
+  if (event.kind !== 'rate' || (!event.hours && event.pulses === undefined)) return event;
+  const { kind, at, source, perDay, litresPerDay = 0 } = event;
+  return { kind, at, source, perDay, litresPerDay };
 }

@@ -3,7 +3,7 @@ import { DOSED_PARAMETERS, DOSED_FACTS } from '@/calculators/dosing/dosed-parame
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { quantity } from '@/chemistry/units/quantity';
 import { capitalised } from '@/calculators/calculator/words';
-import { jotExamples } from '@/record/jot/example';
+import { jotExamples } from '@/record/line/example';
 import type { Book, Tank } from '@/record/schema';
 import { certaintyOf, driftOf } from './consumption';
 import { observationsOf } from './observations';
@@ -43,7 +43,7 @@ export function seriesAnswer(book: Book, tank: Tank, now: number): Answer {
   let certainty: Certainty = warns || outside.size > 0 ? 'worked out' : 'steady';
   for (const element of DOSED_PARAMETERS) {
     const estimate = driftOf(book, tank, element, now);
-    if (!estimate || certaintyOf(estimate, element) !== 'drifting') continue;
+    if (!estimate || certaintyOf(estimate) !== 'drifting') continue;
     certainty = 'drifting';
     const standing = outside.get(element);
     clauses.push([

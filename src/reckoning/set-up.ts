@@ -2,7 +2,7 @@ import { attempt } from '@/chemistry/refusal';
 import { purifiedWater } from '@/calculators/source-water/purified-water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, EntryOf, SetUpRow, Tank } from '@/record/schema';
-import { aimFor } from './known-events';
+import { aimFor } from './targets';
 import { sourceState, waterQuestion } from './source-line';
 
 /** A box of a tank's litres in the shape most are sold in: twice as long as wide, a little higher than wide. Chosen. */

@@ -4,7 +4,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Tank } from '@/record/schema';
-import { NUTRIENT_SCHOOLS } from '@/calculators/parameters/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { outlook } from './outlook';
 import { seriesAnswer } from './series-answer';
 import { waterStatus } from './water-status';
@@ -59,8 +59,8 @@ describe('nitrate and phosphate at zero for weeks', () => {
         ...base,
         targets: {
           ...base.targets,
-          nitrate: [...NUTRIENT_SCHOOLS[school].nitrate],
-          phosphate: [...NUTRIENT_SCHOOLS[school].phosphate],
+          nitrate: [...PARAMETERS.nitrate.bandBySchool[school]],
+          phosphate: [...PARAMETERS.phosphate.bandBySchool[school]],
         },
       };
       const book = bookOf(zero, tank);
@@ -114,7 +114,7 @@ describe('what presses first', () => {
   });
 
   it('a tank by reactor is told its flow', () => {
-    const reactor: Tank = { ...base, method: 'reactor', reservoirL: 0 };
+    const reactor: Tank = { ...base, supplies: ['reactor'], reservoirL: 0 };
     const entries: Entry[] = [...falling, { ...at(9), kind: 'reactor', mlPerMin: 2, effluentAlkalinity: 28 * DKH }];
     const line = todayOf(bookOf(entries, reactor, []), reactor, now).lines.find(({ bench }) => bench === 'dose');
     expect(line?.answer.says[0]).toBe('Run the effluent at');

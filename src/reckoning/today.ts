@@ -2,7 +2,7 @@ import { refusedText } from '@/calculators/calculator/refusal-text';
 import type { Answer } from '@/calculators/calculator/calculator';
 import { maintenanceDose } from '@/calculators/dosing/maintenance';
 import { effluentFlow } from '@/calculators/reactor/effluent-flow';
-import { attempt } from '@/chemistry/refusal';
+import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { away } from '@/calculators/top-off/away';
 import { topOffUpkeep } from '@/calculators/top-off/upkeep';
@@ -11,9 +11,9 @@ import type { Book, Tank } from '@/record/schema';
 import { awayQuestion } from './away';
 import type { CycleOutcome } from './cycle';
 import { changeHabit } from './change-habit';
-import { doseQuestion, reactorQuestion } from './dose-question';
+import { doseQuestion, reactorQuestion, type DoseQuestion } from './dose-question';
 import { seriesAnswer } from './series-answer';
-import { standingAt } from './standing';
+import { suppliesAt } from './supply-timeline';
 import { nutrientsAtZero } from './water-status';
 import { upkeepQuestion } from './top-off-upkeep';
 import { topOffOutcome } from './top-off-question';
@@ -58,7 +58,7 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
     lineOf('top-off', 'Top-off', () => topOffLine(book, tank, now)),
     lineOf('top-off', 'Top-off upkeep', () => upkeepLine(book, tank, now)),
     lineOf('top-off', 'Leaving', () => leavingLine(book, tank, now)),
-    lineOf('dose', 'Dose', () => doseLine(book, tank, now)),
+    ...linesOf('dose', 'Dose', () => doseLines(book, tank, now)),
     lineOf('series', 'Nutrients', () => nutrientsLine(book, tank, now)),
     lineOf('series', 'Series', () => seriesLine(book, tank, now)),
     lineOf('change', 'Change', () => changeLine(book, tank, now)),
@@ -72,8 +72,18 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
 
 /** A line of the day, or why there is none: one bench that the record refuses does not take the others with it. */
 function lineOf(bench: BenchOfToday, title: string, line: () => TodayLine | undefined): TodayLine | undefined {
-  const { outcome, refusal } = attempt(line);
-  if (!refusal) return outcome;
+  return linesOf(bench, title, () => {
+    const made = line();
+    return made ? [made] : [];
+  })[0];
+}
+
+function linesOf(bench: BenchOfToday, title: string, lines: () => TodayLine[]): TodayLine[] {
+  const { outcome, refusal } = attempt(lines);
+  return refusal ? [refusedLine(bench, title, refusal)] : outcome;
+}
+
+function refusedLine(bench: BenchOfToday, title: string, refusal: RefusalDetail): TodayLine {
   const { hint } = refusal;
   return {
     bench,
@@ -134,18 +144,30 @@ function leavingLine(book: Book, tank: Tank, now: number): TodayLine | undefined
   return { bench: 'top-off', as: 'leaving', title: 'Leaving', answer, pressing: 1.2 };
 }
 
-function doseLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
-  if (tank.method === 'water-changes' || (book.solutions.length === 0 && tank.method === 'parts')) return undefined;
+/** What to dose, or the reactor's flow; both where both run. */
+function doseLines(book: Book, tank: Tank, now: number): TodayLine[] {
+  const withReactor = tank.supplies.includes('reactor');
+  const withParts = tank.supplies.includes('parts') && book.solutions.length > 0;
+  if (!withReactor && !withParts) return [];
   const question = doseQuestion(book, tank, now);
-  if (tank.method === 'reactor') {
-    const input = reactorQuestion(book, tank, now, question, {});
-    const outcome = input && effluentFlow.run(input);
-    return outcome && { bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: 1 };
-  }
-  const outcome = maintenanceDose.run(question.input);
-  const standing = standingAt(book, tank, now).doses;
+  const running = suppliesAt(book, tank, now).doses;
+  const partsRun = Object.values(question.parts).some(({ id }) => running.has(id));
+  return [
+    ...(withReactor ? reactorLine(book, tank, now, question) : []),
+    ...(withParts && (!withReactor || partsRun) ? [partsLine(question, running)] : []),
+  ];
+}
+
+function reactorLine(book: Book, tank: Tank, now: number, question: DoseQuestion): TodayLine[] {
+  const input = reactorQuestion(book, tank, now, question, {});
+  const outcome = input && effluentFlow.run(input);
+  return outcome ? [{ bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: 1 }] : [];
+}
+
+function partsLine({ input, parts }: DoseQuestion, running: ReadonlyMap<string, number>): TodayLine {
+  const outcome = maintenanceDose.run(input);
   const off = outcome.values.doses.some(({ element, mlPerDay }) => {
-    const runs = standing.get(question.parts[element]?.id ?? '') ?? 0;
+    const runs = running.get(parts[element]?.id ?? '') ?? 0;
     return Math.abs(mlPerDay - runs) > DOSE_OFF_BY * Math.max(mlPerDay, 1);
   });
   return { bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: off ? 2 : 0.5 };

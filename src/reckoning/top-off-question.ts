@@ -8,13 +8,13 @@ import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Entry, type EntryKind, type EntryOf, type Tank } from '@/record/schema';
-import { aimFor, knownEvents } from './known-events';
+import { tankEvents } from './known-events';
+import { aimFor } from './targets';
 import { lastObservation, observationsOf } from './observations';
 import { memoise } from './memoise';
-import { limewaterPerDay } from './limewater-given';
+import { openSurfaceOf } from './held-level';
+import { dosedWaterSteps, limewaterPerDay } from './supply-timeline';
 
-/** Depth taken when the open surface was never measured: most displays are about half a metre deep. Common practice. */
-const USUAL_DEPTH_M = 0.5;
 /** Salinity is followed over so many days, and with so many readings, before it says anything of the water account. Chosen. */
 const DRIFT_DAYS = 60;
 const FEWEST_READINGS = 4;
@@ -51,7 +51,9 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
     pumpRuns: of('pump-run').map(({ at, ranDays, overDays }) => ({ at, ran: ranDays, over: overDays })),
     ...pumpGives(tank),
     // A dose set years ago still runs.
-    drips: waterByDoses(of('standing-dose', Infinity), topOff?.fromReservoir ?? []).slice(-MOST_READINGS),
+    drips: dosedWaterSteps(book, tank, topOff?.fromReservoir ?? [])
+      .filter(({ at }) => at <= now)
+      .slice(-MOST_READINGS),
     limewaterLPerDay: limewaterPerDay(book, tank, now),
     ...(saltDrift && { saltDrift }),
     surroundings: {
@@ -89,11 +91,6 @@ function pumpGives({ topOff }: Tank): { pumpGives?: number } {
   return { pumpGives: pumpGivesLPerH(pump, liftCm, hose) };
 }
 
-/** All the open water there is, as told in one figure; else as most tanks have it. */
-export function openSurfaceOf(tank: Tank): number {
-  return tank.openSurfaceM2 ?? (tank.displayL + tank.sumpL) / 1000 / USUAL_DEPTH_M;
-}
-
 /** Litres the vessel that rises can take before it runs over; undefined until it is described. */
 export function roomToRiseL({ topOff }: Tank): number | undefined {
   return topOff?.rises && litresOf(topOff.rises, topOff.rises.heightCm - topOff.rises.levelCm);
@@ -105,20 +102,6 @@ export function litresOf(
   heightCm: number,
 ): number {
   return (lengthCm * widthCm * Math.max(0, heightCm)) / 1000;
-}
-
-/** Litres a day that standing doses bring, stepping as they were set; those made with the reservoir's own water left out. */
-function waterByDoses(
-  doses: readonly EntryOf<'standing-dose'>[],
-  fromReservoir: readonly string[],
-): { at: number; litresPerDay: number }[] {
-  const running = new Map<string, number>();
-  return doses
-    .filter(({ solutionId }) => !fromReservoir.includes(solutionId))
-    .map(({ at, solutionId, mlPerDay }) => {
-      running.set(solutionId, mlPerDay / 1000);
-      return { at, litresPerDay: [...running.values()].reduce((sum, litres) => sum + litres, 0) };
-    });
 }
 
 /** How salinity falls beyond what changes and doses explain. */
@@ -133,7 +116,7 @@ function saltDriftOf(book: Book, tank: Tank, now: number): SaltDrift | undefined
         species: 'salinity',
         volumeL: netVolumeL(tank),
         observations,
-        events: knownEvents(book, tank),
+        events: tankEvents(book, tank),
       }),
     );
     return outcome && { fallsPerDay: outcome.perDay, sd: Math.max(0.0001, outcome.perDaySd) };

@@ -8,7 +8,7 @@ import type { waterDay } from '@/calculators/water-change/water-day';
 import type { Book, EntryOf, Tank, WaterDay } from '@/record/schema';
 import { batchStates, saltOf } from './batches';
 import { changeHabit } from './change-habit';
-import { aimFor } from './known-events';
+import { aimFor } from './targets';
 import { saltStrength } from './learnt-salt';
 import { sourceState, waterQuestion } from './source-line';
 

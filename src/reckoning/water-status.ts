@@ -1,6 +1,7 @@
+import { asPoint } from '@/chemistry/observation';
 import { placeInBand, type Place } from '@/calculators/parameters/place-in-band';
 import { zeroNutrients } from '@/calculators/nutrients/zero-nutrients';
-import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
+import { PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
 import type { Book, Tank } from '@/record/schema';
 import { lastObservation, observationsOf, type TankObservation } from './observations';
 import { memoise } from './memoise';
@@ -22,7 +23,7 @@ export function waterStatus(book: Book, tank: Tank, now: number): ParameterStatu
     const last = lastObservation(book, tank.id, parameter);
     const band = tank.targets[parameter];
     if (!last || !band) return [];
-    const place = placeInBand(last.value, band, PARAMETERS[parameter].testError);
+    const place = placeInBand(last.value, band, last.sd);
     const atZero = warns && (parameter === 'nitrate' || parameter === 'phosphate');
     return [{ parameter, last, band, place, ...(atZero && { zeroForDays }) }];
   });
@@ -38,6 +39,7 @@ export function nutrientsAtZero(book: Book, tank: Tank, now: number) {
 function datedOf(book: Book, tank: Tank, parameter: 'nitrate' | 'phosphate') {
   return observationsOf(book, tank.id, parameter)
     .slice(-MOST_READINGS)
+    .flatMap((observation) => asPoint(observation) ?? [])
     .map(({ at, value }) => ({ at, value }));
 }
 

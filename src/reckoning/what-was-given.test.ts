@@ -11,7 +11,7 @@ import { consumptionOf, driftOf } from './consumption';
 import { doseQuestion } from './dose-question';
 import { unsaidSupply } from './known-supply';
 import { outlook } from './outlook';
-import { standingAt } from './standing';
+import { suppliesAt } from './supply-timeline';
 
 const now = 100 * DAY_MS;
 const tank: Tank = { ...newTank('t'), name: 'Bay', displayL: 310 };
@@ -107,7 +107,7 @@ describe('what was dosed before the first logged dose', () => {
   });
 
   it('is asked of a reactor too, though no solution is described', () => {
-    const fed = { ...tank, method: 'reactor' as const };
+    const fed = { ...tank, supplies: ['reactor' as const] };
     const book = { ...bookOf(soda, ...readings), solutions: [] };
     expect(unsaidSupply(book, fed, now)).toMatchObject({ elements: ['alkalinity'], solutions: [], reactor: true });
     expect(unsaidSupply(bookOf(soda, ...readings), tank, now)?.reactor).toBe(false);
@@ -115,7 +115,7 @@ describe('what was dosed before the first logged dose', () => {
 
   it('is not asked where nothing can have been dosed, nor of readings long past', () => {
     expect(unsaidSupply({ ...bookOf(soda, ...readings), solutions: [] }, tank, now)).toBeUndefined();
-    const carried = { ...tank, method: 'water-changes' as const };
+    const carried = { ...tank, supplies: [] };
     expect(unsaidSupply(bookOf(soda, ...readings), carried, now)).toBeUndefined();
     expect(unsaidSupply(bookOf(soda, alk(20, 8), dosing(30, 40), alk(95, 8)), tank, now)).toBeUndefined();
   });
@@ -175,7 +175,7 @@ describe('a tank that one change exchanges whole', () => {
     const small: Tank = { ...tank, netVolumeL: litres };
     expect(() => doseQuestion(book, small, now)).not.toThrow();
     expect(() => doseQuestion(book, tank, now, { netVolumeL: litres })).not.toThrow();
-    expect(() => standingAt(book, small, now)).not.toThrow();
+    expect(() => suppliesAt(book, small, now)).not.toThrow();
     expect(() => changeHabit(book, small, now)).not.toThrow();
     expect(() => outlook(book, small, 'alkalinity', now, now + DAY_MS)).not.toThrow();
   });

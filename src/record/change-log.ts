@@ -70,6 +70,7 @@ const ONE_AND_MORE: Readonly<Record<RowTable, readonly [one: string, more: strin
   vessels: ['vessel', 'vessels'],
   sources: ['source', 'sources'],
   waterDays: ['water day', 'water days'],
+  instruments: ['instrument', 'instruments'],
   entries: ['entry', 'entries'],
 };
 

@@ -15,6 +15,7 @@ export function emptyBook(zone: string): Book {
     vessels: [],
     sources: [],
     waterDays: [],
+    instruments: [],
     entries: [],
   };
 }
@@ -33,7 +34,7 @@ export function newTank(id: string): Tank {
     openSurfaceM2: null,
     room: { airC: 21, humidity: 0.5 },
     saltId: null,
-    method: 'parts',
+    supplies: ['parts'],
     parts: {},
     targets: {},
   };

@@ -21,6 +21,8 @@ const envelopeSchema = z.looseObject({
   vessels: z.array(z.unknown()).default([]),
   sources: z.array(z.unknown()).default([]),
   waterDays: z.array(z.unknown()).default([]),
+  // Nor files before version 9 of these.
+  instruments: z.array(z.unknown()).default([]),
   entries: z.array(z.unknown()),
   setApart: z.array(z.unknown()).default([]),
 });
@@ -33,6 +35,7 @@ const bookSchema = z.object({
   vessels: z.array(TABLES.vessels),
   sources: z.array(TABLES.sources),
   waterDays: z.array(TABLES.waterDays),
+  instruments: z.array(TABLES.instruments),
   entries: z.array(TABLES.entries),
 });
 

@@ -1,4 +1,4 @@
-import { isZone } from './fields';
+import { isZone } from './rows/fields';
 import { isGroup, type Fields } from './merge';
 
 /** A file's rows before they are checked against their schemas. */

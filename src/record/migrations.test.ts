@@ -9,7 +9,7 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7])('carry every row of the stored version %d to the present schema', (version) => {
+  it.each([1, 2, 3, 4, 5, 6, 7, 8])('carry every row of the stored version %d to the present schema', (version) => {
     const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
     const old = JSON.parse(stored) as Record<string, Record<string, unknown>[]> & { version: number };
     expect(old.version).toBe(version);
@@ -22,6 +22,17 @@ describe('migrations', () => {
     }
     // One record, kept through the versions: both files tell the same water.
     expect(readFile(stored).tanks.map(netVolumeL)).toEqual(readFile(fixture).tanks.map(netVolumeL));
+  });
+
+  it.each([
+    ['parts', ['parts']],
+    ['reactor', ['parts', 'reactor']],
+    ['water-changes', []],
+  ])('make of the one method "%s" of version 8 what may run: %o', (method, supplies) => {
+    const old = Object.fromEntries(Object.entries(newTank('t')).filter(([key]) => key !== 'supplies'));
+    const row = migrateRow('tanks', { ...old, name: 'Bay', displayL: 100, method }, 8);
+    expect(row).toMatchObject({ supplies });
+    expect(tankSchema.safeParse(row).error?.issues).toBeUndefined();
   });
 
   it('leave a row of the present version as it is', () => {

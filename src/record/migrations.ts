@@ -11,6 +11,13 @@ interface Migration {
   readonly rows: Partial<Record<TableName, (row: PlainRow) => PlainRow>>;
 }
 
+/** A reactor tank's parts may have run beside it: what was not logged of them was unknown in version 8, and stays so. */
+const SUPPLIES_OF_METHOD: Readonly<Record<string, readonly string[]>> = {
+  parts: ['parts'],
+  reactor: ['parts', 'reactor'],
+  'water-changes': [],
+};
+
 const MIGRATIONS: readonly Migration[] = [
   {
     // Version 1 kept one figure for what rock and sand displace, and no letter-shortcut setting.
@@ -53,6 +60,12 @@ const MIGRATIONS: readonly Migration[] = [
     // wrote within those bounds stands as it is.
     to: 8,
     rows: {},
+  },
+  {
+    // Version 9 knows instruments, bounds, hours and pulses of a dose, a chamber's pH and equipment set; and that a tank may run
+    // any mix of supplies, where version 8 named one.
+    to: 9,
+    rows: { tanks: ({ method, ...tank }) => ({ ...tank, supplies: SUPPLIES_OF_METHOD[String(method)] ?? ['parts'] }) },
   },
 ];
 

@@ -136,6 +136,7 @@ export class RecordStore {
         vessels: sorted.vessels.toSorted(byName),
         sources: sorted.sources.toSorted(byName),
         waterDays: sorted.waterDays.toSorted((a, b) => a.at - b.at),
+        instruments: sorted.instruments.toSorted(byName),
         entries: sorted.entries.toSorted((a, b) => a.at - b.at),
       };
       this.#undoable = { undo: undo?.label, redo: redo?.label };

@@ -11,7 +11,7 @@ import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useTank } from '@/interface/workspace';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { netVolumeL } from '@/record/schema';
 import type { Seen } from './new-water';
 

@@ -15,7 +15,7 @@ import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
 import { takesPerDay } from '@/reckoning/change-question';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { lastObservation } from '@/reckoning/observations';
 import { netVolumeL } from '@/record/schema';
 import type { Seen } from './new-water';

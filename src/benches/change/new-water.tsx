@@ -11,7 +11,7 @@ import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
 import { batchStates, originsOfBatch, waterOfBatch, type BatchState } from '@/reckoning/batches';
 import { changeHabit } from '@/reckoning/change-habit';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { batchName } from '@/reckoning/water-day';
 import { originsOfSalt, waterOfSalt } from '@/reckoning/water-of-salt';
 import type { Salt } from '@/record/schema';

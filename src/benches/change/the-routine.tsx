@@ -140,7 +140,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
               hint={
                 logged[about] === undefined
                   ? 'not enough tests yet to tell'
-                  : isDosedParameter(about) && tank.method !== 'water-changes'
+                  : isDosedParameter(about) && tank.supplies.length > 0
                     ? 'that no dose replaces: the doses are taken to hold it'
                     : 'as the tests show; below nought what it makes'
               }

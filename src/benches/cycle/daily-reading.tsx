@@ -6,7 +6,7 @@ import { PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/
 import { capitalised } from '@/calculators/calculator/words';
 import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
-import { describeEntry } from '@/interface/describe-entry';
+import { describeEntry } from '@/record/kinds/describe';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';

@@ -6,7 +6,7 @@ import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
-import { describeEntry } from '@/interface/describe-entry';
+import { describeEntry } from '@/record/kinds/describe';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';

@@ -9,7 +9,7 @@ import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { Refused } from '@/interface/refused';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
-import type { Tank } from '@/record/schema';
+import type { Supply, Tank } from '@/record/schema';
 import { doseQuestion, type DoseOverrides } from '@/reckoning/dose-question';
 import { Corrections } from './corrections';
 import { PartsAnswer } from './parts-answer';
@@ -17,7 +17,8 @@ import { ReactorAnswer } from './reactor-answer';
 import { TryADose } from './try-a-dose';
 
 /** The schools of replacing what a tank takes; each sees the same demand. */
-const SCHOOLS: readonly (readonly [Tank['method'], string])[] = [
+type Way = Supply | 'water-changes';
+const WAYS: readonly (readonly [Way, string])[] = [
   ['parts', 'Parts'],
   ['reactor', 'Calcium reactor'],
   ['water-changes', 'Water changes'],
@@ -27,7 +28,7 @@ export function DoseBench() {
   const { book, tank } = useTank();
   const now = useNow();
   useTitle(`Dose, ${tank.name}`);
-  const [method, setMethod] = useState(tank.method);
+  const [method, setMethod] = useState<Way>(usualWay(tank));
   const [overrides, setOverrides] = useKeptState<DoseOverrides>('dose-bench overrides', {});
   const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now, overrides));
   const own = [
@@ -37,7 +38,7 @@ export function DoseBench() {
   return (
     <Bench question="What does the tank take, and what replaces it?">
       <div className="mb-4">
-        <ChoiceRow label="How it is replaced" choices={SCHOOLS} chosen={method} onChoose={setMethod} />
+        <ChoiceRow label="How it is replaced" choices={WAYS} chosen={method} onChoose={setMethod} />
       </div>
       {question && own.length > 0 && (
         // Kept while one looks elsewhere, so it is said where the answer stands.
@@ -69,4 +70,9 @@ export function DoseBench() {
       <TryADose />
     </Bench>
   );
+}
+
+/** A reactor is looked at first where there is one: parts beside it make up what it leaves. */
+function usualWay({ supplies }: Tank): Way {
+  return supplies.includes('reactor') ? 'reactor' : (supplies[0] ?? 'water-changes');
 }

@@ -20,7 +20,7 @@ import type { DoseQuestion } from '@/reckoning/dose-question';
 import { limewaterCautions } from '@/reckoning/limewater-room';
 import { outlook } from '@/reckoning/outlook';
 import { observationsOf } from '@/reckoning/observations';
-import { standingAt } from '@/reckoning/standing';
+import { suppliesAt } from '@/reckoning/supply-timeline';
 import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
 import { WhatWasDosed } from './what-was-dosed';
 
@@ -37,7 +37,7 @@ export function PartsAnswer({
   const { units } = book.settings;
   const { outcome, refusal } = attempt(() => maintenanceDose.run(question.input));
   const doses = outcome?.values.doses ?? [];
-  const standing = standingAt(book, tank, now).doses;
+  const standing = suppliesAt(book, tank, now).doses;
   const planned = new Map(
     doses.flatMap(({ element, mlPerDay }) => {
       const solution = question.parts[element];

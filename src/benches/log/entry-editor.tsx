@@ -2,26 +2,26 @@
 
 import { nanoid } from 'nanoid';
 import { useId, useMemo, useState, type FormEvent } from 'react';
-import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
-import { PARAMETERS, PARAMETER_IDS, readingExpectation } from '@/calculators/parameters/parameters';
-import { capitalised } from '@/calculators/calculator/words';
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import { offered } from '@/calculators/parameters/parameters';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
-import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
+import { describeEntry } from '@/record/kinds/describe';
+import { ALL_KINDS, kindOf } from '@/record/kinds/list';
+import type { FormChoice, FormFigure } from '@/record/kinds/entry-kind';
 import { useBase, useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/calculators/top-off/upkeep';
+import { observationsOf } from '@/reckoning/observations';
 import { draftQuestion } from '@/reckoning/draft-question';
-import { AHEAD_MS, EARLIEST } from '@/record/fields';
+import { AHEAD_MS, EARLIEST } from '@/record/rows/fields';
 import { entrySchema, netVolumeL, type Entry, type EntryDraft, type EntryKind } from '@/record/schema';
-import { figuresFor, NEW_KINDS, OF_A_SOLUTION } from './entry-figures';
 
 type Figures = Partial<Record<string, number | null>>;
+/** What is picked from lists, by field. */
+type Chosen = Readonly<Partial<Record<string, string>>>;
 
 /** Logs by fields, and corrects an entry that is there. */
 export const EntryEditor = inOwnScope(function EntryEditor({
@@ -43,12 +43,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   const forget = useForgetDrafts(form);
   const [kind, setKind] = useKeptState<EntryKind | null>(`${form} kind`, entry?.kind ?? null);
   const [figures, setFigures] = useKeptState<Figures>(`${form} figures`, () => figuresOf(entry));
-  const [solutionId, setSolutionId] = useKeptState(
-    `${form} solution`,
-    entry && 'solutionId' in entry ? entry.solutionId : (book.solutions[0]?.id ?? ''),
-  );
-  const [what, setWhat] = useKeptState<AddedKind>(`${form} what`, entry?.kind === 'put-in' ? entry.what : 'fish');
-  const [item, setItem] = useKeptState<UpkeepItem>(`${form} item`, entry?.kind === 'upkeep' ? entry.item : 'float');
+  const [chosen, setChosen] = useKeptState<Chosen>(`${form} chosen`, () => chosenIn(entry));
   const [note, setNote] = useKeptState(`${form} note`, entry?.note ?? '');
   const [when, setWhen] = useKeptState<number | null>(`${form} when`, entry?.at ?? null);
   // What the entry said when it was opened: only what is changed here is written.
@@ -71,6 +66,18 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     setRound(round + 1);
   };
 
+  const module = kind ? kindOf(kind).form : undefined;
+  const choices: readonly FormChoice[] = module?.choices ?? [];
+  const optionsOf = ({ options }: FormChoice): readonly (readonly [string, string])[] =>
+    options !== 'solutions'
+      ? options
+      : book.solutions.length === 0
+        ? [['', 'none described yet']]
+        : book.solutions.map(({ id, name }) => [id, name] as const);
+  const firstChosen = Object.fromEntries(
+    choices.map((choice) => [choice.key, choice.first ?? optionsOf(choice)[0]?.[0] ?? '']),
+  );
+
   const rowAt = (at: number) =>
     entrySchema.safeParse(
       plainEntry(
@@ -83,7 +90,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
           note: note.trim() || undefined,
         },
         figures,
-        { solutionId, what, item },
+        Object.fromEntries(choices.map(({ key }) => [key, chosen[key] ?? firstChosen[key]])),
         entry,
       ),
     );
@@ -139,16 +146,17 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     }
     leave();
   };
-  const field = (key: string, label: string, expected: Expectation, optional = false) => (
+  const field = ({ key, label, expected, optional, ofTheWater }: FormFigure) => (
     <QuantityField
       key={`${round}-${key}`}
       label={label}
-      expected={expected}
+      expected={ofTheWater ? { ...expected, whole: allWaterL } : expected}
       value={figures[key] ?? null}
       onChange={(amount) => setFigures((present) => ({ ...present, [key]: amount }))}
       required={!optional}
     />
   );
+  const read = offered((id) => figures[id] !== undefined || observationsOf(book, tank.id, id).length > 0);
 
   return (
     <form
@@ -161,7 +169,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
           <span className="font-semibold">Log by fields</span>
           <ChoiceRow
             label="Log by fields"
-            choices={NEW_KINDS.map((each) => [each, ENTRY_WORDS[each]] as const)}
+            choices={ALL_KINDS.filter((each) => each.form?.offered).map((each) => [each.kind, each.title] as const)}
             chosen={kind ?? undefined}
             onChoose={(each) => {
               setKind(each);
@@ -174,49 +182,17 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       {kind && (
         <>
           <div className="mt-3 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]">
-            {kind === 'reading' &&
-              PARAMETER_IDS.map((id) => field(id, capitalised(PARAMETERS[id].name), readingExpectation(id), true))}
-            {OF_A_SOLUTION.has(kind) && (
+            {choices.map((choice) => (
               <SelectField
-                label="Solution"
-                width="w-40"
-                value={solutionId}
-                options={
-                  book.solutions.length === 0
-                    ? [['', 'none described yet']]
-                    : book.solutions.map(({ id, name }) => [id, name] as const)
-                }
-                onChange={setSolutionId}
-              />
-            )}
-            {kind === 'upkeep' && (
-              <SelectField
-                label="What was seen to"
+                key={choice.key}
+                label={choice.label}
                 width="w-44"
-                value={item}
-                options={UPKEEP_ITEMS.map((each) => [each, UPKEEP[each].thing] as const)}
-                onChange={setItem}
+                value={chosen[choice.key] ?? firstChosen[choice.key] ?? ''}
+                options={optionsOf(choice)}
+                onChange={(value) => setChosen({ ...chosen, [choice.key]: value })}
               />
-            )}
-            {kind === 'put-in' && (
-              <SelectField
-                label="What went in"
-                width="w-40"
-                value={what}
-                options={ADDED_KINDS.map((each) => [each, each] as const)}
-                onChange={(each) => setWhat(each as AddedKind)}
-              />
-            )}
-            {kind !== 'reading' &&
-              kind !== 'note' &&
-              figuresFor(kind).map(([key, label, expected, optional]) =>
-                field(
-                  key,
-                  label,
-                  kind === 'water-change' && key === 'volumeL' ? { ...expected, whole: allWaterL } : expected,
-                  optional,
-                ),
-              )}
+            ))}
+            {module?.figures(read).map(field)}
             <WhenField
               label="When"
               value={when}
@@ -263,9 +239,23 @@ export const EntryEditor = inOwnScope(function EntryEditor({
 
 function figuresOf(entry: Entry | undefined): Figures {
   if (!entry) return {};
-  if (entry.kind === 'reading') return { ...entry.values };
+  const own = kindOf(entry.kind).form?.figuresOf?.(entry as never);
+  return own
+    ? { ...own }
+    : Object.fromEntries(
+        Object.entries(entry).filter(
+          (pair): pair is [string, number] => typeof pair[1] === 'number' && pair[0] !== 'at',
+        ),
+      );
+}
+
+function chosenIn(entry: Entry | undefined): Chosen {
+  if (!entry) return {};
+  const row: Readonly<Record<string, unknown>> = entry;
   return Object.fromEntries(
-    Object.entries(entry).filter((pair): pair is [string, number] => typeof pair[1] === 'number' && pair[0] !== 'at'),
+    (kindOf(entry.kind).form?.choices ?? []).flatMap(({ key }) =>
+      typeof row[key] === 'string' ? [[key, row[key]]] : [],
+    ),
   );
 }
 
@@ -278,30 +268,17 @@ interface CommonFields {
   readonly note: string | undefined;
 }
 
-/** What is picked from a list. */
-interface Chosen {
-  readonly solutionId: string;
-  readonly what: AddedKind;
-  readonly item: UpkeepItem;
-}
-
 /** The row as plain data; the schema decides whether it is whole. */
 function plainEntry(common: CommonFields, figures: Figures, chosen: Chosen, entry: Entry | undefined): unknown {
-  const { kind } = common;
-  const given = (keys: readonly string[]) =>
-    Object.fromEntries(keys.flatMap((key) => (typeof figures[key] === 'number' ? [[key, figures[key]]] : [])));
-  if (kind === 'note') return common;
-  if (kind === 'reading') {
-    const values = given(PARAMETER_IDS);
-    return Object.keys(values).length > 0 ? { ...common, values } : undefined;
-  }
+  const form = kindOf(common.kind).form;
+  const given = Object.fromEntries(
+    Object.entries(figures).filter((pair): pair is [string, number] => typeof pair[1] === 'number'),
+  );
   return {
     // What no field here shows, such as the salt of a batch, stays as it was.
     ...(entry && Object.fromEntries(Object.entries(entry).filter(([, value]) => typeof value !== 'number'))),
     ...common,
-    ...given(figuresFor(kind).map(([key]) => key)),
-    ...(OF_A_SOLUTION.has(kind) ? { solutionId: chosen.solutionId } : {}),
-    ...(kind === 'upkeep' ? { item: chosen.item } : {}),
-    ...(kind === 'put-in' ? { what: chosen.what, count: figures.count ?? 1 } : {}),
+    ...(form?.rowOf ? form.rowOf(given, entry as never) : given),
+    ...chosen,
   };
 }

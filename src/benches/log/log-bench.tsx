@@ -10,13 +10,14 @@ import { quantity } from '@/chemistry/units/quantity';
 import { Answer } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
-import { describeEntry, ENTRY_WORDS } from '@/interface/describe-entry';
+import { describeEntry } from '@/record/kinds/describe';
+import { kindOf } from '@/record/kinds/list';
 import { useKeptState } from '@/interface/kept-draft';
 import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { lastObservation } from '@/reckoning/observations';
-import { jotExamples } from '@/record/jot/example';
+import { jotExamples } from '@/record/line/example';
 import type { Book, Entry, Tank } from '@/record/schema';
 import { EntryEditor } from './entry-editor';
 
@@ -36,7 +37,7 @@ export function LogBench() {
   const entries = book.entries.filter((entry) => entry.tankId === tank.id || entry.tankId === null).toReversed();
   const remove = (entry: Entry) =>
     void commit({
-      label: `Deleted ${ENTRY_WORDS[entry.kind].toLowerCase()}: ${describeEntry(entry, book)}`,
+      label: `Deleted ${kindOf(entry.kind).title.toLowerCase()}: ${describeEntry(entry, book)}`,
       remove: { entries: [entry.id] },
     });
 
@@ -62,20 +63,20 @@ export function LogBench() {
                 <div className="flex flex-wrap items-baseline gap-x-4">
                   <span className="w-36 shrink-0 text-sm text-soft">{whenText(entry.at, now, zone)}</span>
                   <span className="min-w-0 flex-1 basis-64">
-                    <span className="font-semibold">{ENTRY_WORDS[entry.kind]}</span> {describeEntry(entry, book)}
+                    <span className="font-semibold">{kindOf(entry.kind).title}</span> {describeEntry(entry, book)}
                     {entry.note && entry.kind !== 'note' && <span className="text-soft"> — {entry.note}</span>}
                   </span>
                   <span className="flex">
                     <Button
                       look="quiet"
-                      aria-label={`Correct ${ENTRY_WORDS[entry.kind].toLowerCase()} of ${whenText(entry.at, now, zone)}`}
+                      aria-label={`Correct ${kindOf(entry.kind).title.toLowerCase()} of ${whenText(entry.at, now, zone)}`}
                       onClick={() => setEditing(entry.id)}
                     >
                       Correct
                     </Button>
                     <Button
                       look="quiet"
-                      aria-label={`Delete ${ENTRY_WORDS[entry.kind].toLowerCase()} of ${whenText(entry.at, now, zone)}`}
+                      aria-label={`Delete ${kindOf(entry.kind).title.toLowerCase()} of ${whenText(entry.at, now, zone)}`}
                       onClick={() => remove(entry)}
                     >
                       Delete

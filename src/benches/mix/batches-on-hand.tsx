@@ -16,7 +16,7 @@ import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
 import { batchStates, momentAfter, saltOf, type BatchState } from '@/reckoning/batches';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { lastObservation } from '@/reckoning/observations';
 import { batchName } from '@/reckoning/water-day';
 

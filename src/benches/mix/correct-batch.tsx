@@ -12,7 +12,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { momentAfter, saltOf, strengthByItself } from '@/reckoning/batches';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { BatchChoice, useBatch } from './batch-choice';
 import { TwoLevels } from './two-levels';

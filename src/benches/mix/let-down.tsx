@@ -9,7 +9,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
 import { changeHabit } from '@/reckoning/change-habit';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { BatchChoice, useBatch } from './batch-choice';
 import { TwoLevels } from './two-levels';
 

@@ -14,7 +14,7 @@ import { useNow, useTank } from '@/interface/workspace';
 import { originsOfBatch, waterOfBatch } from '@/reckoning/batches';
 import { changeHabit } from '@/reckoning/change-habit';
 import { levelsNow } from '@/reckoning/change-question';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { originsOfSalt, waterOfSalt } from '@/reckoning/water-of-salt';
 import { netVolumeL } from '@/record/schema';
 import { BatchChoice, useBatch } from './batch-choice';

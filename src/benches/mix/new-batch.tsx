@@ -13,7 +13,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { netVolumeL, type EntryOf } from '@/record/schema';
 import { MixingVessel } from './mixing-vessel';

@@ -16,7 +16,7 @@ import { Refused } from '@/interface/refused';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
 import { changeHabit, HABIT_FROM } from '@/reckoning/change-habit';
 import { levelsNow, shortfallCautions, takesPerDay } from '@/reckoning/change-question';
-import { aimFor } from '@/reckoning/known-events';
+import { aimFor } from '@/reckoning/targets';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { waterOfSalt } from '@/reckoning/water-of-salt';
 import { netVolumeL } from '@/record/schema';

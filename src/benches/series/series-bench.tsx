@@ -5,7 +5,7 @@ import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/param
 import { Answer, Cautions } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { SeriesChart } from '@/interface/charts/series-chart';
-import { MARK_SHAPES, marksOf } from '@/interface/tide/marks';
+import { markOf, marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
 import { dayText } from '@/interface/when';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
@@ -85,7 +85,7 @@ export function SeriesBench() {
                   aria-hidden="true"
                   className="shrink-0 translate-y-0.5"
                 >
-                  <path d={MARK_SHAPES[mark.kind].path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
+                  <path d={markOf(mark.kind).path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
                 </svg>
                 <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
                 <span className="min-w-0">{mark.text}</span>

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import { Button } from '@/interface/button';
-import { STAGE_WORDS } from '@/interface/describe-entry';
+import { STAGE_WORDS } from '@/record/schema';
 import { dayText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { SourceState } from '@/reckoning/source-line';

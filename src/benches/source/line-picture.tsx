@@ -1,4 +1,4 @@
-import { STAGE_WORDS } from '@/interface/describe-entry';
+import { STAGE_WORDS } from '@/record/schema';
 import type { Source } from '@/record/schema';
 import type { SourceState } from '@/reckoning/source-line';
 

@@ -7,7 +7,7 @@ import { capitalised } from '@/calculators/calculator/words';
 import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { FormEnd } from '@/interface/form-end';
-import { STAGE_WORDS } from '@/interface/describe-entry';
+import { STAGE_WORDS } from '@/record/schema';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';

@@ -10,7 +10,7 @@ import { SelectField } from '@/interface/select-field';
 import { without } from '@/interface/without';
 import { useUnits } from '@/interface/workspace';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { netVolumeL, tankSchema, type Salt, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, SUPPLIES, tankSchema, type Salt, type Solution, type Tank } from '@/record/schema';
 import { Targets } from './targets';
 import { displacementExpectation, litresDisplaced, type Filling } from '@/calculators/set-up/displacement';
 
@@ -25,10 +25,11 @@ interface Props {
   readonly short?: boolean;
 }
 
-const METHODS: readonly [Tank['method'], string][] = [
+const MIXES: readonly (readonly [mix: string, words: string])[] = [
   ['parts', 'parts (carbonate, calcium, magnesium)'],
   ['reactor', 'a calcium reactor'],
-  ['water-changes', 'water changes'],
+  ['parts reactor', 'a calcium reactor and parts'],
+  ['', 'water changes'],
 ];
 
 export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubmit, short = false }: Props) {
@@ -85,9 +86,9 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
         <SelectField
           width="w-72"
           label="What replaces calcium and alkalinity"
-          value={draft.method}
-          options={METHODS}
-          onChange={(method) => set({ method: method as Tank['method'] })}
+          value={draft.supplies.toSorted().join(' ')}
+          options={MIXES}
+          onChange={(mix) => set({ supplies: SUPPLIES.filter((each) => mix.split(' ').includes(each)) })}
         />
         {salts.length > 0 && (
           <SelectField

@@ -1,12 +1,7 @@
 'use client';
 
-import {
-  NUTRIENT_SCHOOLS,
-  PARAMETERS,
-  PARAMETER_IDS,
-  readingExpectation,
-  type ParameterId,
-} from '@/calculators/parameters/parameters';
+import { offered, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
+import { NUTRIENT_SCHOOLS } from '@/calculators/parameters/parameter';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import type { Tank } from '@/record/schema';
@@ -32,11 +27,12 @@ export function Targets({ draft, onDraft }: Props) {
         set any figure.
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
-        {(Object.keys(NUTRIENT_SCHOOLS) as (keyof typeof NUTRIENT_SCHOOLS)[]).map((school) => (
+        {NUTRIENT_SCHOOLS.map((school) => (
           <Button
             key={school}
             onClick={() => {
-              const { nitrate, phosphate } = NUTRIENT_SCHOOLS[school];
+              const nitrate = PARAMETERS.nitrate.bandBySchool[school];
+              const phosphate = PARAMETERS.phosphate.bandBySchool[school];
               onDraft({ ...draft, targets: { ...draft.targets, nitrate: [...nitrate], phosphate: [...phosphate] } });
             }}
           >
@@ -45,7 +41,7 @@ export function Targets({ draft, onDraft }: Props) {
         ))}
       </div>
       <ul className="mt-3 max-w-xl">
-        {PARAMETER_IDS.map((id) => {
+        {offered((id) => draft.targets[id] !== undefined).map((id) => {
           const band = draft.targets[id];
           const { name } = PARAMETERS[id];
           return (

@@ -12,7 +12,7 @@ import { whenText } from '@/interface/when';
 import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { waterStatus, type ParameterStatus } from '@/reckoning/water-status';
 import { useCycle } from '@/interface/cycle-context';
-import { jotExamples } from '@/record/jot/example';
+import { jotExamples } from '@/record/line/example';
 import { todayOf } from '@/reckoning/today';
 
 /** The first screen of a tank: what needs doing, in the order it matters, and where the water stands. */

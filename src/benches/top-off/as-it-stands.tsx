@@ -17,7 +17,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { standingAt } from '@/reckoning/standing';
+import { suppliesAt } from '@/reckoning/supply-timeline';
 import { failureQuestion, USUAL_CUT_OFF_CM } from '@/reckoning/top-off-failure';
 import { evaporationOf } from '@/reckoning/top-off-question';
 import { tankSchema } from '@/record/schema';
@@ -59,7 +59,7 @@ export function AsItStands() {
     void commit({ label: `How the top-off of ${tank.name} stands`, put: { tanks: [{ ...tank, topOff: row }] } }).then(
       (done) => done && forget(),
     );
-  const doses = [...standingAt(book, tank, now).doses.keys()].flatMap(
+  const doses = [...suppliesAt(book, tank, now).doses.keys()].flatMap(
     (id) => book.solutions.find((solution) => solution.id === id) ?? [],
   );
   const figure = (key: FigureKey, label: string, expected: Expectation, hint?: string): ReactNode => (

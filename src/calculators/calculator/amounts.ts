@@ -6,6 +6,7 @@ import type { Expectation } from '@/chemistry/units/parse-quantity';
 export const AMOUNTS = {
   displayVolume: { field: 'display', kind: 'volume', low: 1, high: 100_000, usual: [20, 5000] },
   sumpVolume: { field: 'sump', kind: 'volume', low: 0, high: 100_000, usual: [0, 2000] },
+  displaced: { field: 'water displaced', kind: 'volume', low: 0, high: 50_000, usual: [0, 500] },
   netVolume: { field: 'net volume', kind: 'volume', low: 0.1, high: 100_000, usual: [20, 5000] },
   reservoir: { field: 'reservoir', kind: 'volume', low: 0, high: 10_000, usual: [0, 500] },
   openSurface: { field: 'open surface', kind: 'area', low: 0.01, high: 100, usual: [0.05, 5] },
@@ -27,6 +28,9 @@ export const AMOUNTS = {
   heater: { field: 'heater', kind: 'power', low: 5, high: 20_000, usual: [50, 1000] },
   refill: { field: 'refill', kind: 'volume', low: 0.05, high: 10_000, usual: [0.2, 200] },
   dose: { field: 'dose', kind: 'dose', low: 0.01, high: 100_000, usual: [0.5, 2000] },
+  pulses: { field: 'pulses a day', kind: 'ratio', low: 1, high: 288, usual: [1, 96] },
+  fromMinute: { field: 'minutes after midnight', kind: 'ratio', low: 0, high: 1439 },
+  forMinutes: { field: 'minutes a day', kind: 'ratio', low: 1, high: 1440 },
   standingDose: { field: 'dose a day', kind: 'doseRate', low: 0, high: 1_000_000, usual: [0.5, 5000] },
   reactorFlow: { field: 'reactor flow', kind: 'flow', low: 0, high: 1000, usual: [1, 120] },
   effluent: {
@@ -36,9 +40,13 @@ export const AMOUNTS = {
     high: 60,
     usual: [12 * MMOL_PER_L_PER_DKH, 60 * MMOL_PER_L_PER_DKH],
   },
+  chamberPh: { field: 'pH of the chamber', kind: 'ph', low: 5.5, high: 8, usual: [6.2, 7] },
   batchVolume: { field: 'saltwater wanted', kind: 'volume', low: 0.1, high: 100_000, usual: [5, 2000] },
   batchSalinity: { field: 'target salinity', kind: 'salinity', low: 5, high: 42, usual: [28, 38] },
   measuredSalinity: { field: 'measured salinity', kind: 'salinity', low: 5, high: 42, usual: [28, 38] },
+  // Below 2 no instrument tells of saltwater, and what was tested could not be told at another salinity.
+  batchReads: { field: 'salinity of the batch', kind: 'salinity', low: 2, high: 42, usual: [28, 38] },
+  batchTemperature: { field: 'temperature of the batch', kind: 'temperature', low: 0, high: 40, usual: [15, 30] },
   waterMade: { field: 'water made', kind: 'waterRate', low: 1, high: 20_000, usual: [50, 1500] },
   waterMadeSince: { field: 'water made', kind: 'volume', low: 0, high: 1e6, usual: [0, 20_000] },
   supplyTemperature: { field: 'supply temperature', kind: 'temperature', low: 1, high: 45, usual: [4, 30] },

@@ -3,7 +3,7 @@ import { amount, amountOfNamedKind, figure, settled } from '../calculator/calcul
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { placeInBand } from '../parameters/place-in-band';
-import { PARAMETERS, readingExpectation } from '../parameters/parameters';
+import { readingExpectation, usualErrorOf } from '../parameters/parameters';
 import { quantity } from '@/chemistry/units/quantity';
 import { DOSED_PARAMETERS, DOSED_FACTS } from './dosed-parameters';
 import { lowering } from './lowering';
@@ -21,6 +21,8 @@ export const correction = defineCalculator({
     /** The target band, and the last reading, which is judged against it. A level in its band is left alone. */
     band: z.tuple([amountOfNamedKind('lower end', 'element'), amountOfNamedKind('upper end', 'element')]).optional(),
     reading: amountOfNamedKind('last reading', 'element').optional(),
+    /** Its error, one standard deviation in the element's canonical unit; a careful home test's when left out. */
+    readingSd: figure('doubt of the reading', 0, 1000).optional(),
     part: z.strictObject({ name: z.string().max(60), perMl: figure('amount a millilitre adds', 1e-9, 1e6) }),
     /** Fastest rise a day, in the element's canonical unit; common practice when left out. */
     limitPerDay: figure('fastest rise a day', 1e-6, 1000).optional(),
@@ -50,7 +52,7 @@ export const correction = defineCalculator({
       placeInBand(
         reading,
         [settle(input.band[0], 'lower end'), settle(input.band[1], 'upper end')],
-        PARAMETERS[element].testError,
+        input.readingSd ?? usualErrorOf(element),
       );
     const leave = place === 'in band' || place === 'at the edge';
     const limit = limitPerDay ?? DOSED_FACTS[element].riseLimitPerDay;

@@ -4,7 +4,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
 import { carbonateOfWater, dicAtRest, OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
-import { PARAMETERS, readingExpectation } from '../parameters/parameters';
+import { PARAMETERS, readingExpectation, usualErrorOf } from '../parameters/parameters';
 import { bottleInput, bottleOf } from '../reagents/bottle-input';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { amountsOf } from '@/chemistry/reagents/solution';
@@ -278,7 +278,7 @@ function courseOf(start: TankStart, events: readonly TankEvent[], days: number):
 
 function inBand(id: Followed, value: number): boolean {
   const [low, high] = PARAMETERS[id].band;
-  return value >= low - PARAMETERS[id].testError && value <= high + PARAMETERS[id].testError;
+  return value >= low - usualErrorOf(id) && value <= high + usualErrorOf(id);
 }
 
 function plain({ at, volumeL, water, carbonate, reservoirL }: TankState) {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { amount, figure } from '../calculator/calculator-input';
-import { PARAMETERS } from '../parameters/parameters';
+import { usualErrorOf } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
 import { quantity } from '@/chemistry/units/quantity';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
@@ -52,7 +52,7 @@ export const batchCorrection = defineCalculator({
     /** Litres at which the vessel is full; where left out, water is swapped at the level it has. */
     fullL: amount({ ...AMOUNTS.vessel, field: 'vessel when full' }).optional(),
     /** One standard deviation of the instrument, ppt. */
-    readingSd: figure('doubt of the reading', 0, 5, 'ppt').default(PARAMETERS.salinity.testError),
+    readingSd: figure('doubt of the reading', 0, 5, 'ppt').default(usualErrorOf('salinity')),
   }),
   example: { holdsL: '60 L', reads: '33.2 ppt', target: '35 ppt', gramsPerLAt35: 38.5, fullL: '80 L' },
   run: (input) => {

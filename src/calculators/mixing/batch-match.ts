@@ -3,7 +3,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { amount, share } from '../calculator/calculator-input';
 import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from '../dosing/dosed-parameters';
-import { PARAMETERS, readingExpectation } from '../parameters/parameters';
+import { PARAMETERS, readingExpectation, usualErrorOf } from '../parameters/parameters';
 import { handlingOf } from '../reagents/strength-steps';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
@@ -58,7 +58,7 @@ export const batchMatch = defineCalculator({
       const short = tank[element] - batch[element];
       const each = sumOfSalts([{ reagent: salts[element], gramsPerL: 1 }]);
       const perG = DOSED_FACTS[element].perMl(each) * 1000;
-      const near = Math.abs(short) <= PARAMETERS[element].testError;
+      const near = Math.abs(short) <= usualErrorOf(element);
       return { element, short, near, grams: near ? 0 : Math.max(0, (short * litres) / perG) };
     });
     const added = rows.filter(({ grams }) => grams > 0);

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { amount, figure, moment } from '../calculator/calculator-input';
-import { PARAMETERS } from '../parameters/parameters';
+import { usualErrorOf } from '../parameters/parameters';
 import { quantity } from '@/chemistry/units/quantity';
 
 /** Fresh mix used within hours has upset delicate animals. Common practice. */
@@ -11,7 +11,7 @@ const HOUR_MS = 3_600_000;
 /** A reading older than this is not "just before use". Chosen. */
 const RECHECK_HOURS = 12;
 /** A batch this far from its target is corrected first, ppt. Chosen: twice the instrument's own error. */
-const SALINITY_NEAR = 2 * PARAMETERS.salinity.testError;
+const SALINITY_NEAR = 2 * usualErrorOf('salinity');
 /** How far batch and tank may be apart in warmth with livestock in, °C. Common practice. */
 const TEMPERATURE_NEAR_C = 1;
 /** After so long a batch is stirred, warmed and read as if it were new. Chosen. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, amountOfNamedKind, settled } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Step } from '../calculator/calculator';
-import { PARAMETERS, readingExpectation } from '../parameters/parameters';
+import { PARAMETERS, readingExpectation, usualErrorOf } from '../parameters/parameters';
 import { bottleInput, bottleOf, weighedSalt } from '../reagents/bottle-input';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
@@ -43,7 +43,8 @@ export const netVolume = defineCalculator({
     thoughtL: '230 L',
   },
   run: ({ readBy, added, before: givenBefore, after: givenAfter, thoughtL }) => {
-    const { kind, testError, name } = PARAMETERS[readBy];
+    const { kind, name } = PARAMETERS[readBy];
+    const testError = usualErrorOf(readBy);
     const expected = { ...readingExpectation(readBy), low: 0 };
     const before = settled(givenBefore, { ...expected, field: `${name} before` });
     const after = settled(givenAfter, { ...expected, field: `${name} after` });

@@ -1,2 +1,6 @@
-/** Beyond these salinities most reef animals are hurt within hours. Chosen; a healthy reef is held well inside. */
-export const HARM = { low: 30, high: 38 } as const;
+import { PARAMETERS } from '../parameters/parameters';
+
+const { below, above } = PARAMETERS.salinity.danger;
+
+/** Salinities beyond which most reef animals are hurt within hours. */
+export const HARM = { low: below, high: above } as const;

@@ -1,6 +1,6 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
-import { PARAMETERS } from '../parameters/parameters';
+import { PARAMETERS, usualErrorOf } from '../parameters/parameters';
 import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
 import { nameOf, rateKind, STEP_LIMIT } from './change-input';
 import { assumedCautions, certaintyOn, originOf, type WaterOrigins } from './new-water-from';
@@ -91,7 +91,7 @@ export function answerFor(
       certainty: certaintyOn(newWaterFrom, id),
       because,
     };
-  const flat = Math.abs(after - before) < PARAMETERS[id].testError / 5;
+  const flat = Math.abs(after - before) < usualErrorOf(id) / 5;
   return {
     says: flat
       ? ['Changing', ...what, `settles ${name} at`, quantity(kind, before), '.']
@@ -106,7 +106,7 @@ export function answerFor(
         ],
     certainty: certaintyOn(newWaterFrom, id),
     because: [
-      ...(Math.abs(newWater - before) > PARAMETERS[id].testError
+      ...(Math.abs(newWater - before) > usualErrorOf(id)
         ? ['It is there in about', quantity('days', settlingDays), '.']
         : []),
       ...because,

@@ -20,6 +20,48 @@ export const SEAWATER_35_PER_KG = {
   fluorideMg: 1.3,
 } as const;
 
+/**
+ * Traces of surface and mean ocean water at 35 ppt, µg/L: the means of Bruland and Lohan 2003 (Controls of Trace Metals in
+ * Seawater, Treatise on Geochemistry 6) times molar masses; from memory, good to a factor of about two. Many run from
+ * nothing at the surface to this at depth.
+ */
+export const TRACES_35_UG_PER_L = {
+  iodine: 58,
+  iron: 0.03,
+  manganese: 0.02,
+  zinc: 0.35,
+  copper: 0.2,
+  nickel: 0.47,
+  cobalt: 0.001,
+  chromium: 0.2,
+  molybdenum: 10,
+  vanadium: 1.8,
+  barium: 15,
+  lithium: 180,
+  rubidium: 120,
+  caesium: 0.3,
+  silicon: 100,
+  aluminium: 0.3,
+  selenium: 0.14,
+  arsenic: 1.7,
+  antimony: 0.2,
+  tin: 0.0005,
+  lead: 0.003,
+  cadmium: 0.07,
+  mercury: 0.0002,
+  silver: 0.002,
+  titanium: 0.008,
+  tungsten: 0.01,
+  uranium: 3.2,
+  beryllium: 0.0002,
+  bismuth: 0.00003,
+  lanthanum: 0.006,
+  scandium: 0.0007,
+  thallium: 0.013,
+  zirconium: 0.015,
+  gallium: 0.001,
+} as const;
+
 /** What a litre of natural seawater holds, in mg/L; alkalinity in mmol/L. */
 export interface SeawaterIons {
   readonly alkalinityMmolPerL: number;

@@ -22,8 +22,8 @@ export type TankEvent =
   | { readonly kind: 'fresh-water'; readonly at: number; readonly volumeL: number }
   /**
    * A steady input (or, negative, a consumption), in amounts a day and the litres a day they come in. With hours, the
-   * whole day's amount goes in while they last: a night's drip, a day's photosynthesis. Replaces what the same source
-   * gave before.
+   * whole day's amount goes in while they last: a night's drip, a day's photosynthesis. With pulses, it goes in in so many
+   * equal portions spread evenly over the hours. Replaces what the same source gave before.
    */
   | {
       readonly kind: 'rate';
@@ -32,14 +32,19 @@ export type TankEvent =
       readonly perDay: Amounts;
       readonly litresPerDay?: number;
       readonly hours?: DailyHours;
+      readonly pulses?: number;
     }
-  /** Tank water drawn off and returned changed: a reactor. Species not named come back as they went. */
+  /**
+   * Tank water drawn off and returned changed: a reactor. Species not named come back as they went, with what the loop adds to
+   * them for each mmol of alkalinity it gives: media bring calcium in proportion, however much alkalinity the tank holds.
+   */
   | {
       readonly kind: 'loop';
       readonly at: number;
       readonly source: string;
       readonly litresPerDay: number;
       readonly returns: Partial<Water>;
+      readonly perAlkalinity?: Amounts;
     }
   /** Water lost to the air, litres a day; nought until told. */
   | { readonly kind: 'evaporation'; readonly at: number; readonly litresPerDay: number }

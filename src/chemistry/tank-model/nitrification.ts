@@ -92,10 +92,17 @@ export interface NitrogenStep {
   readonly within: (days: number) => { readonly nitrogen: Nitrogen; readonly oxidised: readonly [number, number] };
 }
 
-/** Where a step is worked out: the slopes of the six unknowns, one row each, and their place. Used over and over, never kept. */
-const row = () => new Float64Array(LAST + 1);
-const SLOPES = [row(), row(), row(), row(), row(), row()] as const;
-const PLACE = new Float64Array(6);
+/** Where a step is worked out, used over and over by one tank: the slopes of the six unknowns, one row each, and their place. */
+export interface NitrogenWork {
+  readonly slopes: readonly [Row, Row, Row, Row, Row, Row];
+  readonly place: Float64Array;
+}
+type Row = Float64Array;
+
+export function newNitrogenWork(): NitrogenWork {
+  const row = () => new Float64Array(LAST + 1);
+  return { slopes: [row(), row(), row(), row(), row(), row()], place: new Float64Array(6) };
+}
 
 /**
  * One step of the nitrogen, by Dormand and Prince's pair, as long as its error allows.
@@ -106,44 +113,46 @@ export function nitrogenStep(
   around: Surrounding,
   firstTryDays: number,
   longestDays: number,
+  work: NitrogenWork,
 ): NitrogenStep {
   let days = Math.min(firstTryDays, longestDays);
   for (;;) {
-    const error = stepOver(from, around, days);
+    const error = stepOver(from, around, days, work);
     const longer = error === 0 ? 4 : Math.min(4, 0.9 * (STEP_ERROR / error) ** 0.2);
-    if (error <= STEP_ERROR || days <= SHORTEST_STEP_DAYS) return stepDone(from, days, days * longer);
+    if (error <= STEP_ERROR || days <= SHORTEST_STEP_DAYS) return stepDone(from, days, days * longer, work);
     days = Math.max(SHORTEST_STEP_DAYS, days * Math.max(0.2, longer));
   }
 }
 
-/** Works a step out in SLOPES and PLACE. @returns its worst error */
-function stepOver(from: Nitrogen, around: Surrounding, days: number): number {
-  for (let i = 0; i < 6; i++) PLACE[i] = from[i] ?? 0;
-  slopesAt(around, 0, 0);
+/** Works a step out. @returns its worst error */
+function stepOver(from: Nitrogen, around: Surrounding, days: number, work: NitrogenWork): number {
+  const { slopes, place } = work;
+  for (let i = 0; i < 6; i++) place[i] = from[i] ?? 0;
+  slopesAt(around, 0, 0, work);
   // A step that overshoots below nought is as wrong as it overshoots.
   let worst = 0;
   for (let stage = 1; stage <= LAST; stage++) {
     for (let i = 0; i < 6; i++) {
-      const reached = (from[i] ?? 0) + days * gainTo(stage, SLOPES[i] ?? SLOPES[0]);
+      const reached = (from[i] ?? 0) + days * gainTo(stage, slopes[i] ?? slopes[0]);
       if (stage === LAST) worst = Math.max(worst, -reached / around.volumeL);
-      PLACE[i] = reached > 0 ? reached : 0;
+      place[i] = reached > 0 ? reached : 0;
     }
-    slopesAt(around, (NODES[stage] ?? 1) * days, stage);
+    slopesAt(around, (NODES[stage] ?? 1) * days, stage, work);
   }
   for (let i = 0; i < 4; i++) {
     const scale = i < 2 ? around.volumeL : Math.max(from[i] ?? 0, 1e-9);
-    worst = Math.max(worst, (days * errorOf(SLOPES[i] ?? SLOPES[0])) / scale);
+    worst = Math.max(worst, (days * errorOf(slopes[i] ?? slopes[0])) / scale);
   }
   return worst;
 }
 
-function stepDone(from: Nitrogen, days: number, nextDays: number): NitrogenStep {
-  const at = (i: number) => PLACE[i] ?? 0;
+function stepDone(from: Nitrogen, days: number, nextDays: number, { slopes: rows, place }: NitrogenWork): NitrogenStep {
+  const at = (i: number) => place[i] ?? 0;
   const after: Nitrogen = [at(0), at(1), at(2), at(3)];
   const oxidised = [at(4), at(5)] as const;
   // Read from the slopes as they stand, so whoever wants a course within this step asks before the next.
   const course = (i: number, x: number) => {
-    const slopes = SLOPES[i] ?? SLOPES[0];
+    const slopes = rows[i] ?? rows[0];
     return Math.max(0, (from[i] ?? 0) + days * denseGain(gainTo(LAST, slopes), slopes, denseOutputTerm(slopes), x));
   };
   const within = (d: number) => {
@@ -162,13 +171,13 @@ function stepDone(from: Nitrogen, days: number, nextDays: number): NitrogenStep 
   };
 }
 
-function slopesAt(around: Surrounding, t: number, stage: number): void {
+function slopesAt(around: Surrounding, t: number, stage: number, { slopes, place }: NitrogenWork): void {
   const { kinetics, volumeL, gainLPerDay, inPerDay, outLPerDay } = around;
   // By place and not by pattern, which would walk an iterator: a long run is mostly this.
-  const ammonia = PLACE[0] ?? 0;
-  const nitrite = PLACE[1] ?? 0;
-  const onAmmonia = PLACE[2] ?? 0;
-  const onNitrite = PLACE[3] ?? 0;
+  const ammonia = place[0] ?? 0;
+  const nitrite = place[1] ?? 0;
+  const onAmmonia = place[2] ?? 0;
+  const onNitrite = place[3] ?? 0;
   const volume = volumeL + gainLPerDay * t;
   const fed1 = ammonia / (ammonia + kinetics.half[0] * volume);
   const held = 1 / (1 + ammonia / volume / kinetics.ammoniaHolds);
@@ -176,10 +185,10 @@ function slopesAt(around: Surrounding, t: number, stage: number): void {
   const first = onAmmonia * fed1 * around.rateFactor;
   const second = onNitrite * fed2 * around.rateFactor;
   const { growth, decay } = kinetics;
-  SLOPES[0][stage] = inPerDay[0] - (outLPerDay[0] * ammonia) / volume - first;
-  SLOPES[1][stage] = inPerDay[1] - (outLPerDay[1] * nitrite) / volume + first * NITRITE_PER_AMMONIA - second;
-  SLOPES[2][stage] = onAmmonia * (growth[0] * fed1 - decay[0]) * around.rateFactor;
-  SLOPES[3][stage] = onNitrite * (growth[1] * fed2 - decay[1]) * around.rateFactor;
-  SLOPES[4][stage] = first;
-  SLOPES[5][stage] = second;
+  slopes[0][stage] = inPerDay[0] - (outLPerDay[0] * ammonia) / volume - first;
+  slopes[1][stage] = inPerDay[1] - (outLPerDay[1] * nitrite) / volume + first * NITRITE_PER_AMMONIA - second;
+  slopes[2][stage] = onAmmonia * (growth[0] * fed1 - decay[0]) * around.rateFactor;
+  slopes[3][stage] = onNitrite * (growth[1] * fed2 - decay[1]) * around.rateFactor;
+  slopes[4][stage] = first;
+  slopes[5][stage] = second;
 }

@@ -39,6 +39,15 @@ export type Amounts = Readonly<Partial<Record<Species, number>>> & {
   readonly further?: Readonly<Record<string, number>> | undefined;
 };
 
+/** So many times some amounts. */
+export function timesAmounts({ further, ...amounts }: Amounts, factor: number): Amounts {
+  const times = (record: Readonly<Record<string, number | undefined>>) =>
+    Object.fromEntries(
+      Object.entries(record).flatMap(([name, amount]) => (amount === undefined ? [] : [[name, amount * factor]])),
+    );
+  return { ...times(amounts), ...(further && { further: times(further) }) };
+}
+
 export const FRESH_WATER: Water = eachSpecies(() => 0);
 
 export function eachSpecies(value: (species: Species) => number): Record<Species, number> {

@@ -211,6 +211,14 @@ export const KINDS = {
   ammoniaRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day', 'mg/l', 'ppm'], 2)],
   /** Canonical: mg/L. Any other ion; its molar mass is not known here. */
   ion: [mgPerL(1), MG_PER_KG, UG_PER_L],
+  /** Canonical: µg/L. What laboratories tell in millionths of a gram. */
+  trace: [
+    scaled('µg/L', 1, ['ug/l', 'ppb', 'ugl'], 2),
+    scaled('mg/L', 1000, ['mg/l', 'mgl', 'ppm']),
+    scaled('µg/kg', seawaterDensityKgPerM3(35, 25) / 1000, ['ug/kg']),
+  ],
+  /** Canonical: mV, as a probe shows it against its own reference. */
+  redox: [scaled('mV', 1, ['mv'], 0)],
   /** Canonical: mmol/L. Dissolved inorganic carbon. */
   carbon: [scaled('mmol/L', 1, ['mmol/l', 'mmol'], 3)],
   /** Canonical: µatm, which is ppm of dry air at sea level. */

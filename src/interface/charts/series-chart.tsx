@@ -125,7 +125,7 @@ export function SeriesChart({
       {(width) =>
         levels.length === 0 ? (
           <p className="py-8 text-sm text-soft">
-            Nothing logged in this stretch of time. Jot it: {PARAMETERS[parameter].short} …
+            Nothing logged in this stretch of time. Jot it: {PARAMETERS[parameter].words[0]} …
           </p>
         ) : (
           <ComposedChart

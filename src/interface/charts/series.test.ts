@@ -11,6 +11,8 @@ const reading = (day: number, dkh: number) => ({
   at: day * DAY_MS,
   value: dkh * DKH,
   sd: 0.12 * DKH,
+  raw: dkh * DKH,
+  correction: 0,
   entryId: String(day),
 });
 const base = { ahead: [], planned: [], from: 0, to: 40 * DAY_MS, unit };

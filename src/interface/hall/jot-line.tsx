@@ -2,11 +2,12 @@
 
 import { nanoid } from 'nanoid';
 import { useId, useMemo, useRef, useState, type FormEvent } from 'react';
-import { jotExamples } from '@/record/jot/example';
+import { jotExamples } from '@/record/line/example';
 import { readLine, type Jotted } from '@/record/jot/read-line';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
 import { draftQuestion } from '@/reckoning/draft-question';
-import { describeEntry, ENTRY_WORDS } from '../describe-entry';
+import { describeEntry } from '@/record/kinds/describe';
+import { kindOf } from '@/record/kinds/list';
 import { whenText } from '../when';
 import { useCommit, useNow, useTank, useWorkspace } from '../workspace';
 
@@ -126,7 +127,7 @@ export function JotLine() {
             <ul>
               {jotted.drafts.map((draft, i) => (
                 <li key={i}>
-                  <span className="font-semibold">{ENTRY_WORDS[draft.kind]}</span> {describeEntry(draft, book)}
+                  <span className="font-semibold">{kindOf(draft.kind).title}</span> {describeEntry(draft, book)}
                 </li>
               ))}
             </ul>

@@ -6,7 +6,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { DEMO_PLACE } from '@/demo/scenario';
-import { PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
+import { EVERYDAY_IDS, type ParameterId } from '@/calculators/parameters/parameters';
 import { lastObservation } from '@/reckoning/observations';
 import { netVolumeL, type Book } from '@/record/schema';
 import { Banners } from '../banners/banners';
@@ -64,7 +64,7 @@ function telling(book: Book, tankId: string): ParameterId {
     ({ id, cycle }) => id === tankId && cycle !== undefined && cycle.doneAt === undefined,
   );
   if (cycling && measured('nitrite')) return 'nitrite';
-  return measured('alkalinity') ? 'alkalinity' : (PARAMETER_IDS.findLast(measured) ?? 'alkalinity');
+  return measured('alkalinity') ? 'alkalinity' : (EVERYDAY_IDS.findLast(measured) ?? 'alkalinity');
 }
 
 /** Leads to the record one works in. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
+import { PARAMETERS, offered, type ParameterId } from '@/calculators/parameters/parameters';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useCycle } from '../cycle-context';
@@ -12,7 +12,7 @@ import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
 import { dayTicks } from './day-ticks';
 import { batchBars, marksToCome } from './to-come';
-import { MARK_SHAPES, marksOf, type Mark } from './marks';
+import { markOf, marksOf, type Mark } from './marks';
 import { USUAL_STRETCH, useTide } from './tide-context';
 
 const HEIGHT = 92;
@@ -97,7 +97,7 @@ export function TideLine() {
             value={followed}
             onChange={(event) => tide.follow(event.target.value as ParameterId)}
           >
-            {PARAMETER_IDS.map((id) => (
+            {offered((id) => id === followed || observationsOf(book, tank.id, id).length > 0).map((id) => (
               <option key={id} value={id}>
                 {PARAMETERS[id].name}
               </option>
@@ -204,7 +204,7 @@ export function TideLine() {
               <title>{`${dayText(mark.at, zone)}: ${mark.text}`}</title>
               <rect x="-2" y="-2" width="14" height="14" fill="transparent" />
               <path
-                d={MARK_SHAPES[mark.kind].path}
+                d={markOf(mark.kind).path}
                 fill="none"
                 stroke={mark.toCome ? 'var(--dusk)' : 'var(--soft)'}
                 strokeWidth="1.4"

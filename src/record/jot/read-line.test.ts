@@ -61,7 +61,6 @@ describe('a line of tests', () => {
     ['alk 2.9', /2\.9 meq\/L/, 'alk 2.9 meq/L'],
     ['po4 40 ppb', /ppb P or ppb PO4/, 'po4 40 µg/L P'],
     ['changed 10 gal', /imp gal/, 'changed 10 US gal'],
-    ['no3 <0.2', /bound/, 'no3 0.1 mg/L'],
     ['temp 77', /Fahrenheit/, 'temp 77 °F'],
     ['alc 8', /alk/, 'alk'],
     ['ca', /number/, undefined],
@@ -74,6 +73,28 @@ describe('a line of tests', () => {
     expect(problems[0]?.message).toMatch(message);
     expect(problems[0]?.suggestion).toBe(suggestion);
     if (suggestion && suggestion !== 'alk') expect(read(suggestion).problems).toEqual([]);
+  });
+
+  it.each([
+    ['no3 <0.2', 'nitrate', 0.2, 'below'],
+    ['po4 < 0.02 mg/l', 'phosphate', 0.02, 'below'],
+    ['ca >500', 'calcium', 500, 'above'],
+    ['amm: ≤ 0.05', 'ammonia', 0.05, 'below'],
+  ] as const)('keeps the bound of "%s"', (line, parameter, value, bound) => {
+    const draft = only(line);
+    expect(draft).toMatchObject({ kind: 'reading', values: { [parameter]: value }, bounds: { [parameter]: bound } });
+  });
+
+  it.each([
+    ['potassium 395', 'potassium', 395],
+    ['sr 8.1 ppm', 'strontium', 8.1],
+    ['iodine 58 ppb', 'iodine', 58],
+    ['iron 0.003 ppm', 'iron', 3],
+    ['orp 340 mv', 'orp', 340],
+    ['co2 620 ppm', 'roomCo2', 620],
+  ] as const)('reads what a laboratory or a probe tells: "%s"', (line, parameter, value) => {
+    const draft = only(line);
+    expect(draft?.kind === 'reading' && draft.values[parameter]).toBeCloseTo(value, 9);
   });
 
   it('keeps what was understood beside what was not', () => {

@@ -1,13 +1,12 @@
 import { TZDate } from '@date-fns/tz';
 import { PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
-import { AHEAD_MS, EARLIEST } from '../fields';
-import type { EntryDraft, EntryOf } from '../schema';
-import { Scanner, type JotContext, type JotProblem } from './scanner';
-import { VERBS } from './verbs';
-import { nearestWord, UNIT_OF_WORD, WORD_TO_PARAMETER } from './vocabulary';
-import { momentOf, readTimeWords, type TimeWords } from './when';
+import { AHEAD_MS, EARLIEST } from '../rows/fields';
+import type { EntryDraft, EntryOf } from '../kinds/list';
+import { Scanner, type JotContext, type JotProblem } from '../line/scanner';
+import { nearestWord, UNIT_OF_WORD, VERBS, WORD_TO_PARAMETER } from './vocabulary';
+import { momentOf, readTimeWords, type TimeWords } from '../line/when';
 
-export type { JotContext, JotProblem } from './scanner';
+export type { JotContext, JotProblem } from '../line/scanner';
 
 export interface Jotted {
   /** When it happened; now when the line does not say. */
@@ -31,6 +30,7 @@ class LineReader {
   readonly #scanner: Scanner;
   readonly #now: TZDate;
   readonly #values: EntryOf<'reading'>['values'] = {};
+  readonly #bounds: NonNullable<EntryOf<'reading'>['bounds']> = {};
   readonly #others: ((at: number) => EntryDraft)[] = [];
   #day: TZDate | undefined;
   #clock: TimeWords['clock'];
@@ -70,8 +70,9 @@ class LineReader {
     if (!Number.isFinite(meant) || at < EARLIEST)
       problems.push({ ...place, message: 'That is before 1990; a year may have slipped.' });
     const jotted = line.trim();
+    const bounds = Object.keys(this.#bounds).length > 0 && { bounds: this.#bounds };
     const reading: EntryDraft[] =
-      Object.keys(this.#values).length > 0 ? [{ kind: 'reading', at, values: this.#values, jotted }] : [];
+      Object.keys(this.#values).length > 0 ? [{ kind: 'reading', at, values: this.#values, ...bounds, jotted }] : [];
     return {
       at,
       drafts: [...reading, ...this.#others.map((make) => ({ ...make(at), jotted }))],
@@ -96,6 +97,8 @@ class LineReader {
 
   #readReading(parameter: ParameterId, word: string, from: number): void {
     const suffix = UNIT_OF_WORD.get(word) ?? '';
+    // "<0.02": below the first step of the scale.
+    const sign = this.#scanner.take(/^\s*[:=]?\s*([<≤>≥])(?=\s*[\d.,])/)?.[1];
     const value = this.#scanner.readQuantity({ ...readingExpectation(parameter) }, from, {
       suffix,
       phosphorus: word === 'p' || word === 'phosphorus',
@@ -103,11 +106,14 @@ class LineReader {
     if (value === undefined) return;
     if (this.#values[parameter] !== undefined)
       this.#scanner.problem(from, `${PARAMETERS[parameter].name} stands twice in this line.`);
-    else this.#values[parameter] = value;
+    else {
+      this.#values[parameter] = value;
+      if (sign) this.#bounds[parameter] = '<≤'.includes(sign) ? 'below' : 'above';
+    }
   }
 
   #unknown(word: string, from: number): void {
-    const suggestion = nearestWord(word, [...VERBS.keys()]);
+    const suggestion = nearestWord(word);
     this.#scanner.problem(
       from,
       suggestion ? `“${word}” is not known; ${suggestion}?` : `“${word}” is not known.`,

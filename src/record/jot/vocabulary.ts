@@ -1,87 +1,34 @@
 import { distance } from 'fastest-levenshtein';
-import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
-import { PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
-import type { UpkeepItem } from '@/calculators/top-off/upkeep';
+import { PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
+import { ALL_KINDS, type EntryDraft } from '../kinds/list';
+import type { Verb } from '../kinds/entry-kind';
 
 /** The words a parameter is jotted by. */
-const ALIASES: Record<ParameterId, readonly string[]> = {
-  alkalinity: ['alkalinity', 'alk', 'kh', 'dkh'],
-  calcium: ['calcium', 'ca'],
-  magnesium: ['magnesium', 'mg'],
-  nitrate: ['nitrate', 'no3'],
-  phosphate: ['phosphate', 'po4', 'phosphorus', 'p'],
-  ph: ['ph'],
-  salinity: ['salinity', 'sal', 'sg'],
-  temperature: ['temperature', 'temp', 't'],
-  ammonia: ['ammonia', 'amm', 'nh3', 'nh4'],
-  nitrite: ['nitrite', 'no2'],
-};
-export const WORD_TO_PARAMETER = new Map(
-  PARAMETER_IDS.flatMap((id) => ALIASES[id].map((alias): [string, ParameterId] => [alias, id])),
+export const WORD_TO_PARAMETER: ReadonlyMap<string, ParameterId> = new Map(
+  PARAMETER_IDS.flatMap((id) => parameterOf(id).words.map((word): [string, ParameterId] => [word, id])),
 );
 
-/** Words that name the unit along with the parameter: "dkh 7.8" is in dKH, whatever the keeper's own unit is. */
-export const UNIT_OF_WORD: ReadonlyMap<string, string> = new Map([
-  ['sg', 'sg'],
-  ['dkh', 'dKH'],
-  ['kh', 'dKH'],
-  ['nh4', 'mg/L NH4'],
-]);
-
-/** What is put in, by the words it is jotted with. */
-const ADDED_WORDS: Record<AddedKind, readonly string[]> = {
-  bacteria: ['bacteria', 'bottled bacteria'],
-  'live rock': ['live rock', 'rock live'],
-  'dry rock': ['dry rock', 'rock'],
-  sand: ['sand', 'live sand'],
-  'clean-up crew': [
-    'clean-up crew',
-    'cleanup crew',
-    'clean-up',
-    'crew',
-    'snail',
-    'snails',
-    'hermit',
-    'hermits',
-    'shrimp',
-    'shrimps',
-  ],
-  fish: ['fish', 'fishes'],
-  'soft coral': ['soft coral', 'soft corals'],
-  'stony coral': ['stony coral', 'stony corals'],
-};
-const WORD_TO_ADDED = new Map(
-  ADDED_KINDS.flatMap((kind) => ADDED_WORDS[kind].map((word): [string, AddedKind] => [word, kind])),
+/** Words that name the unit along with the parameter. */
+export const UNIT_OF_WORD: ReadonlyMap<string, string> = new Map(
+  PARAMETER_IDS.flatMap((id) => Object.entries(parameterOf(id).unitOfWord ?? {})),
 );
 
-export function addedKind(words: string): AddedKind | undefined {
-  return WORD_TO_ADDED.get(words);
-}
-
-/** What of the top-off is seen to, by the words it is jotted with. */
-const UPKEEP_WORDS: ReadonlyMap<string, UpkeepItem> = new Map<string, UpkeepItem>([
-  ['optical', 'optical'],
-  ['eye', 'optical'],
-  ['float', 'float'],
-  ['floats', 'float'],
-  ['pressure', 'pressure'],
-  ['sensor', 'look'],
-  ['sensors', 'look'],
-  ['cut-out', 'fail-safe'],
-  ['cutout', 'fail-safe'],
-  ['pump', 'pump'],
-  ['hose', 'tubing'],
-  ['tubing', 'tubing'],
-  ['reservoir', 'reservoir'],
-]);
-
-export function upkeepItem(word: string): UpkeepItem | undefined {
-  return UPKEEP_WORDS.get(word);
-}
+/** What was done, by the word it is jotted with. */
+export const VERBS: ReadonlyMap<string, Verb<EntryDraft>> = new Map(
+  ALL_KINDS.flatMap(({ kind, verbs = {} }) =>
+    Object.entries(verbs).map(([word, verb]): [string, Verb<EntryDraft>] => [
+      word,
+      (scanner, from) => {
+        const make = verb(scanner, from);
+        return make && ((at) => ({ kind, ...(make(at) as object) }) as EntryDraft);
+      },
+    ]),
+  ),
+);
 
 /** The known word a mistyped one is nearest to, when it is near enough to be meant. */
-export function nearestWord(word: string, verbs: readonly string[]): string | undefined {
-  const known = [...WORD_TO_PARAMETER.keys(), ...verbs].filter((each) => each.length > 2);
+export function nearestWord(word: string): string | undefined {
+  const known = [...WORD_TO_PARAMETER.keys(), ...VERBS.keys()].filter((each) => each.length > 2);
   const near = known
     .map((each) => ({ each, apart: distance(each, word.toLowerCase()) }))
     .toSorted((a, b) => a.apart - b.apart)[0];

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { emptyBook } from '@/record/defaults';
 import type { Book, Entry } from '@/record/schema';
-import { describeEntry, ENTRY_WORDS } from './describe-entry';
+import { describeEntry } from '@/record/kinds/describe';
+import { kindOf } from '@/record/kinds/list';
 
 const book: Book = {
   ...emptyBook('UTC'),
@@ -104,7 +105,7 @@ describe('an entry in words', () => {
     [{ ...common, kind: 'set-up-step', step: 'level', says: 'Level it.' }, 'Level it.'],
   ])('%#', (entry, words) => {
     expect(describeEntry(entry, book)).toBe(words);
-    expect(ENTRY_WORDS[entry.kind]).toMatch(/^[A-Z]/);
+    expect(kindOf(entry.kind).title).toMatch(/^[A-Z]/);
   });
 
   it('follows the keeper’s units', () => {

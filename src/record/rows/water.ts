@@ -1,24 +1,33 @@
 import { z } from 'zod';
-import { amount, id, moment, name } from './fields';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { amount, id, moment, name, within } from './fields';
 
 /** A vessel that saltwater is mixed or stored in. */
-export const vesselSchema = z.strictObject({ id, name, litres: z.number().min(0.5).max(100_000) });
+export const vesselSchema = z.strictObject({ id, name, litres: within(AMOUNTS.vessel) });
 
 export const STAGE_KINDS = ['sediment', 'carbon', 'membrane', 'resin'] as const;
 export type StageKind = (typeof STAGE_KINDS)[number];
+
+/** What a part of the source line is called. */
+export const STAGE_WORDS: Record<StageKind, string> = {
+  sediment: 'sediment filter',
+  carbon: 'carbon block',
+  membrane: 'membrane',
+  resin: 'resin',
+};
 
 /** The line that makes purified water, its parts in the order the water meets them. */
 export const sourceSchema = z.strictObject({
   id,
   name,
   /** The membrane's rating: litres a day at this pressure and 25 °C. */
-  ratedLPerDay: z.number().min(1).max(20_000),
+  ratedLPerDay: within(AMOUNTS.waterMade),
   ratedKPa: z.number().min(100).max(1500),
   /** Litres of waste for each litre made. */
   wasteRatio: amount(20),
   /** Of the supply, where no test says otherwise. */
   pressureKPa: z.number().min(100).max(1500),
-  temperatureC: z.number().min(1).max(45),
+  temperatureC: within(AMOUNTS.supplyTemperature),
   flushMinutes: amount(240),
   stages: z
     .array(
@@ -26,11 +35,11 @@ export const sourceSchema = z.strictObject({
         id,
         kind: z.enum(STAGE_KINDS),
         /** Litres of resin in it. */
-        resinL: z.number().min(0.05).max(200).optional(),
+        resinL: within(AMOUNTS.resin).optional(),
         /** Days after which it is changed whatever it reads. */
         everyDays: z.number().min(1).max(4000).optional(),
         /** Of a carbon block: litres that its label rates it for, and whether it is made for chloramine. */
-        ratedL: z.number().min(10).max(1e6).optional(),
+        ratedL: within(AMOUNTS.carbonRated).optional(),
         forChloramine: z.boolean().optional(),
       }),
     )
@@ -45,7 +54,11 @@ export const waterDaySchema = z.strictObject({
   mixHours: amount(24 * 14),
   tanks: z
     .array(
-      z.strictObject({ tankId: id, litres: z.number().positive().max(100_000), salinity: z.number().min(5).max(42) }),
+      z.strictObject({
+        tankId: id,
+        litres: z.number().positive().max(100_000),
+        salinity: within(AMOUNTS.batchSalinity),
+      }),
     )
     .min(1)
     .max(30),

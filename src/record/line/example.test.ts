@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { UnitPreferences } from '@/chemistry/units/quantity';
 import { jotExamples } from './example';
-import { readLine } from './read-line';
+import { readLine } from '../jot/read-line';
 
 const ALL: UnitPreferences[] = (['dKH', 'meq/L', 'ppm CaCO3'] as const).flatMap((alkalinity) =>
   (['ppt', 'sg', 'mS/cm'] as const).flatMap((salinity) =>

@@ -4,7 +4,7 @@ import { ambiguousSpellings } from '@/chemistry/units/ambiguous';
 import { unitsOf, type QuantityKind } from '@/chemistry/units/kinds';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
 import type { UnitPreferences } from '@/chemistry/units/quantity';
-import type { Solution } from '../schema';
+import type { Solution } from '../rows/solution';
 
 export interface JotContext {
   /** Epoch ms. */

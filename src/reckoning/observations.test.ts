@@ -1,0 +1,130 @@
+import { describe, expect, it } from 'vitest';
+import { usualErrorOf } from '@/calculators/parameters/parameters';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { emptyBook, newTank } from '@/record/defaults';
+import type { Book, Entry, EntryOf, Instrument, Tank } from '@/record/schema';
+import { consumptionOf } from './consumption';
+import { lastLevel, lastObservation, levelsRead, observationsOf } from './observations';
+import { nutrientsAtZero, waterStatus } from './water-status';
+
+const day = (n: number) => n * DAY_MS;
+const reading = (n: number, values: EntryOf<'reading'>['values'], more: Partial<EntryOf<'reading'>> = {}): Entry => ({
+  id: `r${n}`,
+  tankId: 't',
+  at: day(n),
+  kind: 'reading',
+  values,
+  ...more,
+});
+const checker: Instrument = {
+  id: 'checker',
+  name: 'Colorimeter',
+  parameter: 'alkalinity',
+  by: 'kit',
+  error: 0.05 * DKH,
+  calibrations: [
+    { at: day(10), correction: 0.2 * DKH },
+    { at: day(20), correction: -0.1 * DKH },
+  ],
+  reagents: [{ openedAt: day(0), lot: 'B7', expiresAt: day(400) }],
+};
+const tank: Tank = {
+  ...newTank('t'),
+  name: 'Bay',
+  displayL: 300,
+  supplies: [],
+  targets: { alkalinity: [7.8 * DKH, 8.6 * DKH] },
+};
+const bookOf = (entries: Entry[], instruments: Instrument[] = [checker], own: Tank = tank): Book => ({
+  ...emptyBook('UTC'),
+  tanks: [own],
+  instruments,
+  entries,
+});
+
+describe('an observation', () => {
+  it('of a reading that names nothing errs as what usually reads it', () => {
+    const [seen] = observationsOf(bookOf([reading(1, { calcium: 431 })]), 't', 'calcium');
+    expect(seen).toEqual({
+      at: day(1),
+      value: 431,
+      sd: usualErrorOf('calcium'),
+      entryId: 'r1',
+      raw: 431,
+      correction: 0,
+    });
+  });
+
+  it('carries its instrument’s error and the correction of the calibration before it; the raw value is kept', () => {
+    const named = { instruments: { alkalinity: 'checker' } } as const;
+    const book = bookOf([5, 15, 25].map((n) => reading(n, { alkalinity: 8 * DKH }, named)));
+    const seen = observationsOf(book, 't', 'alkalinity');
+    expect(seen.map(({ value }) => Number((value / DKH).toFixed(6)))).toEqual([8, 8.2, 7.9]);
+    expect(seen.map(({ correction }) => Number((correction / DKH).toFixed(6)))).toEqual([0, 0.2, -0.1]);
+    for (const each of seen) {
+      expect(each.raw).toBe(8 * DKH);
+      expect(each.sd).toBeCloseTo(0.05 * DKH, 12);
+      expect(each.instrument?.id).toBe('checker');
+    }
+  });
+
+  it('takes the tank’s own instrument where none is named, and no instrument of another parameter', () => {
+    const own: Tank = { ...tank, instruments: { alkalinity: 'checker', calcium: 'checker' } };
+    const book = bookOf([reading(1, { alkalinity: 8 * DKH, calcium: 430 })], [checker], own);
+    expect(lastObservation(book, 't', 'alkalinity')?.instrument?.name).toBe('Colorimeter');
+    expect(lastObservation(book, 't', 'calcium')?.instrument).toBeUndefined();
+    expect(lastObservation(book, 't', 'calcium')?.sd).toBe(usualErrorOf('calcium'));
+  });
+
+  it('errs no less than the step of the scale allows (step/√12)', () => {
+    const coarse: Instrument = { ...checker, error: 0.01, resolution: 1, calibrations: [] };
+    const named = { instruments: { alkalinity: 'checker' } } as const;
+    const [seen] = observationsOf(bookOf([reading(1, { alkalinity: 3 }, named)], [coarse]), 't', 'alkalinity');
+    expect(seen?.sd).toBeCloseTo(0.288675, 5);
+  });
+
+  it('a correction leads nowhere a reading may not lie', () => {
+    const wild: Instrument = { ...checker, calibrations: [{ at: 0, correction: -1e6 }] };
+    const named = { instruments: { alkalinity: 'checker' } } as const;
+    const book = bookOf([reading(1, { alkalinity: 3 }, named)], [wild]);
+    expect(lastObservation(book, 't', 'alkalinity')?.value).toBe(0);
+  });
+
+  it('keeps a bound as one: half of it stands for it where a figure is needed', () => {
+    const entry = reading(1, { phosphate: 0.02, nitrate: 4 }, { bounds: { phosphate: 'below' } });
+    const book = bookOf([entry]);
+    expect(lastObservation(book, 't', 'phosphate')).toMatchObject({ value: 0.02, bound: 'below' });
+    expect(lastLevel(book, 't', 'phosphate')).toBe(0.01);
+    expect(levelsRead(book, tank, entry as EntryOf<'reading'>)).toEqual({ phosphate: 0.01, nitrate: 4 });
+  });
+});
+
+describe('what rests on observations', () => {
+  it('a better instrument makes a surer consumption, in proportion to its error', () => {
+    const named = { instruments: { alkalinity: 'checker' } } as const;
+    const entries = (more: object) => [0, 4].map((n) => reading(30 + n, { alkalinity: (8.6 - 0.2 * n) * DKH }, more));
+    const plain = consumptionOf(bookOf(entries({})), tank, 'alkalinity', day(40));
+    const sure = consumptionOf(bookOf(entries(named)), tank, 'alkalinity', day(40));
+    expect(sure?.perDay).toBeCloseTo(plain?.perDay ?? 0, 9);
+    expect((sure?.perDaySd ?? 1) / (plain?.perDaySd ?? 1)).toBeCloseTo(0.05 / 0.12, 9);
+  });
+
+  it('whether a level is low goes by the error of what read it', () => {
+    const named = { instruments: { alkalinity: 'checker' } } as const;
+    const place = (more: object) =>
+      waterStatus(bookOf([reading(30, { alkalinity: 7.8 * DKH }, more)]), tank, day(31))[0]?.place;
+    // Corrected to 7.7: a tenth low, within a home test's error and beyond this instrument's.
+    expect(place({})).toBe('in band');
+    expect(place(named)).toBe('low');
+  });
+
+  it('"<0.2" of nitrate and "<0.02" of phosphate for weeks are zero for weeks', () => {
+    const bounds = { nitrate: 'below', phosphate: 'below' } as const;
+    const entries = [1, 8, 15, 22].map((n) => reading(n, { nitrate: 0.2, phosphate: 0.015 }, { bounds }));
+    expect(nutrientsAtZero(bookOf(entries), tank, day(23)).values.warns).toBe(true);
+    expect(
+      nutrientsAtZero(bookOf(entries.map((e) => ({ ...e, bounds: undefined }) as Entry)), tank, day(23)).values.warns,
+    ).toBe(false);
+  });
+});

@@ -1,0 +1,114 @@
+import { kindOf } from '@/record/kinds/list';
+import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
+import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
+import { isLimewater } from '@/chemistry/reagents/limewater';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { memoise } from './memoise';
+
+/**
+ * One thing that was set to run: a dose, a reactor, lights. It holds from its entry on until the next word on the same source.
+ * The one account of what runs: estimates, outlooks, bottles, head-room, the reactor and Today all read it.
+ */
+export interface Run {
+  /** What it is: a solution's identity, "reactor", "lights". */
+  readonly source: string;
+  readonly entry: Entry;
+  /** Epoch ms. */
+  readonly from: number;
+  /** Infinity while nothing was said since. */
+  readonly until: number;
+  /** It says that the source stopped. */
+  readonly ended: boolean;
+}
+
+/** Everything that was ever set to run on a tank, in order of time. */
+export function supplyTimeline(book: Book, tank: Tank): readonly Run[] {
+  return memoise(book, tank, 'supply timeline', () => {
+    const runs: { -readonly [Key in keyof Run]: Run[Key] }[] = [];
+    const latest = new Map<string, (typeof runs)[number]>();
+    for (const entry of book.entries) {
+      if (entry.tankId !== tank.id) continue;
+      const kind = kindOf(entry.kind);
+      const source = kind.source?.(entry as never);
+      if (source === undefined) continue;
+      const before = latest.get(source);
+      if (before) before.until = entry.at;
+      const run = { source, entry, from: entry.at, until: Infinity, ended: kind.ends?.(entry as never) ?? false };
+      latest.set(source, run);
+      runs.push(run);
+    }
+    return runs;
+  });
+}
+
+/** What runs at a moment: the last word on each source, those that stopped left out. */
+export function runningAt(book: Book, tank: Tank, at: number): readonly Run[] {
+  return supplyTimeline(book, tank).filter((run) => run.from <= at && at < run.until && !run.ended);
+}
+
+/** The doses and the reactor of it. */
+export interface Supplies {
+  /** Millilitres a day by solution. */
+  readonly doses: ReadonlyMap<string, number>;
+  readonly reactor: EntryOf<'reactor'> | undefined;
+}
+
+export function suppliesAt(book: Book, tank: Tank, at: number): Supplies {
+  const doses = new Map<string, number>();
+  let reactor: EntryOf<'reactor'> | undefined;
+  for (const { entry } of runningAt(book, tank, at)) {
+    if (entry.kind === 'standing-dose') doses.set(entry.solutionId, entry.mlPerDay);
+    if (entry.kind === 'reactor') reactor = entry;
+  }
+  return { doses, reactor };
+}
+
+/** Millilitres of a solution given between two moments, by what runs and by hand. */
+export function givenMl(book: Book, tank: Tank, solutionId: string, from: number, to: number): number {
+  const byRuns = supplyTimeline(book, tank).reduce((sum, run) => {
+    if (run.entry.kind !== 'standing-dose' || run.source !== solutionId) return sum;
+    const days = (Math.min(run.until, to) - Math.max(run.from, from)) / DAY_MS;
+    return days > 0 ? sum + days * run.entry.mlPerDay : sum;
+  }, 0);
+  return book.entries.reduce(
+    (sum, entry) =>
+      entry.kind === 'dose' &&
+      entry.tankId === tank.id &&
+      entry.solutionId === solutionId &&
+      entry.at > from &&
+      entry.at <= to
+        ? sum + entry.volumeMl
+        : sum,
+    byRuns,
+  );
+}
+
+/** Litres a day that doses bring as they were set, each step from its moment on; those of some solutions left out. */
+export function dosedWaterSteps(
+  book: Book,
+  tank: Tank,
+  leftOut: readonly string[] = [],
+): { readonly at: number; readonly litresPerDay: number }[] {
+  const running = new Map<string, number>();
+  return supplyTimeline(book, tank).flatMap(({ entry, from }) => {
+    if (entry.kind !== 'standing-dose' || leftOut.includes(entry.solutionId)) return [];
+    running.set(entry.solutionId, entry.mlPerDay / 1000);
+    return [{ at: from, litresPerDay: [...running.values()].reduce((sum, litres) => sum + litres, 0) }];
+  });
+}
+
+/**
+ * Litres a day of limewater as it is dosed.
+ * @param planned millilitres a day that are thought of in place of what runs, by solution
+ */
+export function limewaterPerDay(
+  book: Book,
+  tank: Tank,
+  now: number,
+  planned: ReadonlyMap<string, number> = new Map(),
+): number {
+  const { doses } = suppliesAt(book, tank, now);
+  return book.solutions
+    .filter((solution) => isLimewater(strengthOfBottle(solution)))
+    .reduce((sum, { id }) => sum + (planned.get(id) ?? doses.get(id) ?? 0) / 1000, 0);
+}

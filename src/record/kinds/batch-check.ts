@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
+import { id, within } from '../rows/fields';
+import { defineKind, figuresAt, figuresOfForm, ifThere, OF_EITHER, told } from './entry-kind';
+
+/** A batch read again, and what was done to it then: the reading is of before. */
+export const batchCheck = defineKind({
+  kind: 'batch-check',
+  title: 'Batch read',
+  tankId: OF_EITHER,
+  shape: {
+    batchId: id,
+    salinity: within(AMOUNTS.batchReads),
+    temperatureC: within(AMOUNTS.batchTemperature).optional(),
+    alkalinity: within(PARAMETERS.alkalinity).optional(),
+    calcium: within(PARAMETERS.calcium).optional(),
+    magnesium: within(PARAMETERS.magnesium).optional(),
+    saltAddedG: z.number().positive().max(AMOUNTS.saltMass.high).optional(),
+    waterTakenOutL: z.number().positive().max(AMOUNTS.batchVolume.high).optional(),
+    waterPouredInL: z.number().positive().max(AMOUNTS.batchVolume.high).optional(),
+  },
+  describe: (row, { settings: { units } }) =>
+    [
+      `read ${told('salinity', row.salinity, units)}`,
+      ...(['alkalinity', 'calcium', 'magnesium'] as const).flatMap((key) =>
+        ifThere(row[key], (value) => `${key} ${told(key, value, units)}`),
+      ),
+      ...ifThere(row.saltAddedG, (g) => `${told('mass', g, units)} of salt added`),
+      ...ifThere(row.waterTakenOutL, (l) => `${told('volume', l, units)} taken out`),
+      ...ifThere(row.waterPouredInL, (l) => `${told('volume', l, units)} of purified water poured in`),
+    ].join(' · '),
+  figures: (row) =>
+    figuresAt(row, [
+      ['salinity', 'salinity', 'ppt'],
+      ['temperatureC', 'temperature', '°C'],
+      ['alkalinity', 'alkalinity', 'mmol/L'],
+      ['calcium', 'calcium', 'mg/L'],
+      ['magnesium', 'magnesium', 'mg/L'],
+      ['saltAddedG', 'salt added', 'g'],
+      ['waterTakenOutL', 'water taken out', 'L'],
+      ['waterPouredInL', 'water poured in', 'L'],
+    ]),
+  form: {
+    offered: false,
+    figures: figuresOfForm(
+      ['salinity', 'It read', AMOUNTS.measuredSalinity],
+      ['alkalinity', 'Alkalinity', readingExpectation('alkalinity'), 'optional'],
+      ['calcium', 'Calcium', readingExpectation('calcium'), 'optional'],
+      ['magnesium', 'Magnesium', readingExpectation('magnesium'), 'optional'],
+      ['temperatureC', 'Temperature', readingExpectation('temperature'), 'optional'],
+      ['saltAddedG', 'Salt added then', AMOUNTS.saltMass, 'optional'],
+      ['waterTakenOutL', 'Taken out then', AMOUNTS.batchVolume, 'optional'],
+      ['waterPouredInL', 'Purified water poured in', AMOUNTS.batchVolume, 'optional'],
+    ),
+  },
+});

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { id, within } from '../rows/fields';
+import { defineKind, figuresAt, figuresOfForm, OF_EITHER, told } from './entry-kind';
+
+/** Saltwater mixed; for no one tank where it was mixed for more than one. */
+export const batch = defineKind({
+  kind: 'batch',
+  title: 'Batch',
+  tankId: OF_EITHER,
+  shape: {
+    saltId: id.nullable(),
+    vesselId: id.optional(),
+    /** The lot printed on the box. */
+    lot: z.string().trim().max(60).optional(),
+    volumeL: within(AMOUNTS.batchVolume),
+    saltG: z.number().positive().max(AMOUNTS.saltMass.high),
+    targetSalinity: within(AMOUNTS.batchSalinity),
+    measuredSalinity: within(AMOUNTS.measuredSalinity).optional(),
+  },
+  describe: ({ saltId, volumeL, saltG, measuredSalinity }, { settings: { units }, salts }) => {
+    const salt = salts.find((each) => each.id === saltId)?.name ?? 'salt';
+    const read = measuredSalinity === undefined ? '' : `, read ${told('salinity', measuredSalinity, units)}`;
+    return `${told('volume', volumeL, units)} mixed with ${told('mass', saltG, units)} of ${salt}${read}`;
+  },
+  figures: (row) =>
+    figuresAt(row, [
+      ['volumeL', 'volume', 'L'],
+      ['saltG', 'salt', 'g'],
+      ['targetSalinity', 'target salinity', 'ppt'],
+      ['measuredSalinity', 'measured salinity', 'ppt'],
+    ]),
+  mark: { path: 'M1 3 H9 L7.5 9 H2.5 Z', word: 'batch' },
+  form: {
+    offered: false,
+    figures: figuresOfForm(
+      ['volumeL', 'Saltwater mixed', AMOUNTS.batchVolume],
+      ['saltG', 'Salt weighed', AMOUNTS.saltMass],
+      ['targetSalinity', 'Target salinity', AMOUNTS.batchSalinity],
+      ['measuredSalinity', 'Measured after mixing', AMOUNTS.measuredSalinity, 'optional'],
+    ),
+  },
+});

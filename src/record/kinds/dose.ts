@@ -1,0 +1,31 @@
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { timesAmounts } from '@/chemistry/tank-model/water';
+import { id, within } from '../rows/fields';
+import { dosingVerb, NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
+import { defineKind, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
+
+/** A dose given once, by hand. */
+export const dose = defineKind({
+  kind: 'dose',
+  title: 'Dose',
+  tankId: OF_A_TANK,
+  shape: { solutionId: id, volumeMl: within(AMOUNTS.dose) },
+  verbs: Object.fromEntries(
+    ['dosed', 'dose'].map((word) => [
+      word,
+      dosingVerb(AMOUNTS.dose, (solutionId, volumeMl) => (at) => ({ at, solutionId, volumeMl })),
+    ]),
+  ),
+  describe: ({ solutionId, volumeMl }, house) =>
+    `${told('dose', volumeMl, house.settings.units)} of ${solutionName(house, solutionId, NO_LONGER_KEPT)}, once`,
+  figures: ({ solutionId, volumeMl }, house) => [[solutionName(house, solutionId), volumeMl, 'mL']],
+  mark: { path: 'M5 9 L1 2 H9 Z', word: 'dose' },
+  form: {
+    offered: true,
+    figures: figuresOfForm(['volumeMl', 'Dosed once', AMOUNTS.dose]),
+    choices: [SOLUTION_CHOICE],
+  },
+  events: ({ at, solutionId, volumeMl }, { perMl }) => [
+    { kind: 'addition', at, amounts: timesAmounts(perMl(solutionId, at), volumeMl), litres: volumeMl / 1000 },
+  ],
+});

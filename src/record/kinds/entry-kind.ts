@@ -1,0 +1,212 @@
+import { z } from 'zod';
+import type { ParameterId } from '@/calculators/parameters/parameters';
+import type { Amounts, Water } from '@/chemistry/tank-model/water';
+import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';
+import type { Expectation } from '@/chemistry/units/parse-quantity';
+import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import type { QuantityKind } from '@/chemistry/units/kinds';
+import type { Scanner } from '../line/scanner';
+import { id, moment } from '../rows/fields';
+import type { Salt } from '../rows/salt';
+import type { Settings } from '../rows/settings';
+import type { Solution } from '../rows/solution';
+import type { Source } from '../rows/water';
+
+/*
+ * A kind of entry is one module: everything that is particular to it, from what may stand on disk to what it does to the
+ * water. `list.ts` names them all; schema, jotted line, CSV, descriptions, tide line, forms and timeline are made from that
+ * list. `adding-a-kind.test.ts` adds one.
+ */
+
+/** Whose an entry is: a tank's, the house's, or either. */
+export const OF_A_TANK = id;
+export const OF_THE_HOUSE = z.null();
+export const OF_EITHER = id.nullable();
+
+const common = {
+  id,
+  at: moment,
+  note: z.string().max(2000).optional(),
+  /** The line it was jotted as. */
+  jotted: z.string().max(2000).optional(),
+};
+
+/** What descriptions and figures need of the rest of the record. */
+export interface House {
+  readonly settings: Pick<Settings, 'units'>;
+  readonly solutions: readonly Solution[];
+  readonly salts: readonly Salt[];
+  readonly sources: readonly Source[];
+}
+
+/** A figure of an entry, as one line of the exported table: what, value, canonical unit. */
+export type TableFigure = readonly [what: string, value: number | string, unit: string];
+
+/** A figure as a form asks for it. */
+export interface FormFigure {
+  readonly key: string;
+  readonly label: string;
+  readonly expected: Expectation;
+  readonly optional?: true;
+  /** It may be told as a share of the tank's water. */
+  readonly ofTheWater?: true;
+}
+
+/** Something picked from a list. */
+export interface FormChoice {
+  readonly key: string;
+  readonly label: string;
+  readonly options: readonly (readonly [value: string, words: string])[] | 'solutions';
+  readonly first?: string;
+}
+
+/** What a form is made of, and how a row becomes its figures and back. */
+export interface KindForm<Row> {
+  /** It can be logged by fields; others are logged elsewhere and only edited here. */
+  readonly offered: boolean;
+  /** @param read parameters that are offered */
+  readonly figures: (read: readonly ParameterId[]) => readonly FormFigure[];
+  readonly choices?: readonly FormChoice[];
+  readonly figuresOf?: (row: Row) => Readonly<Record<string, number | undefined>>;
+  readonly rowOf?: (figures: Readonly<Record<string, number>>, before: Row | undefined) => object;
+}
+
+/** What the rest of the record says of the water that an entry moves. */
+export interface WaterFacts {
+  /** What a millilitre of a solution adds, as it was made at a moment; nothing of one no longer kept. */
+  readonly perMl: (solutionId: string, at: number) => Amounts;
+  /** The moments within a span at which a solution came to be made otherwise. */
+  readonly remadeWithin: (solutionId: string, from: number, to: number) => readonly number[];
+  /** The water that a change put in. */
+  readonly newWater: (change: { at: number; salinity?: number | undefined; batchId?: string | undefined }) => Water;
+  /** Dissolved carbon of an effluent at a chamber's pH, mmol/L. */
+  readonly effluentDic: (alkalinityMmolPerL: number, chamberPh: number) => number;
+  /** Hours of the keeper's day as the model takes them, anew wherever the clocks change within the span. */
+  readonly inHours: (
+    hours: Hours | undefined,
+    from: number,
+    to: number,
+  ) => readonly { readonly at: number; readonly hours?: DailyHours }[];
+}
+
+/** Hours of the day on the keeper's clock. */
+export interface Hours {
+  /** Minutes after midnight. */
+  readonly fromMinute: number;
+  readonly forMinutes: number;
+}
+
+/** How a stretch of the jotted line becomes an entry of its kind, once the moment of the line is known. */
+export type Verb<Draft> = (scanner: Scanner, from: number) => ((at: number) => Draft) | undefined;
+
+type KindShape<Name extends string, TankId extends z.ZodType, Shape extends z.ZodRawShape> = Omit<
+  typeof common,
+  keyof Shape
+> & { tankId: TankId; kind: z.ZodLiteral<Name> } & Shape;
+type KindSchema<Name extends string, TankId extends z.ZodType, Shape extends z.ZodRawShape> = z.ZodObject<
+  KindShape<Name, TankId, Shape>,
+  z.core.$strict
+>;
+type RowOf<Name extends string, TankId extends z.ZodType, Shape extends z.ZodRawShape> = z.infer<
+  KindSchema<Name, TankId, Shape>
+>;
+
+interface Definition<Name extends string, TankId extends z.ZodType, Shape extends z.ZodRawShape, Row> {
+  readonly kind: Name;
+  /** As it stands at the head of a line: "Water change". */
+  readonly title: string;
+  readonly tankId: TankId;
+  readonly shape: Shape;
+  /** What the fields must hold together. */
+  readonly whole?: { readonly test: (row: Row) => boolean; readonly message: string };
+  /** The words it is jotted by. */
+  readonly verbs?: Readonly<Record<string, Verb<Omit<Row, 'id' | 'tankId' | 'kind'>>>>;
+  readonly describe: (row: Row, house: House) => string;
+  readonly figures: (row: Row, house: House) => readonly TableFigure[];
+  /** Its shape on the tide line, drawn in a 10 × 10 box so that kinds are told apart without hue; none for tests and looks. */
+  readonly mark?: { readonly path: string; readonly word: string };
+  readonly form?: KindForm<Row>;
+  /** What it sets going, by name: it holds until the next entry that names the same. */
+  readonly source?: (row: Row) => string;
+  /** Whether it ends what it names. */
+  readonly ends?: (row: Row) => boolean;
+  /**
+   * What it does to the tank's water.
+   * @param until when the next entry of the same source overrules it; the entry's own moment where it sets nothing going
+   */
+  readonly events?: (row: Row, facts: WaterFacts, until: number) => readonly TankEvent[];
+}
+
+/** Makes a kind of entry of its parts: a row is exactly its fields and those that all entries have. */
+export function defineKind<const Name extends string, TankId extends z.ZodType, Shape extends z.ZodRawShape>(
+  definition: Definition<Name, TankId, Shape, RowOf<Name, TankId, Shape>>,
+) {
+  const { kind, tankId, shape, whole } = definition;
+  const fields = z.strictObject({
+    ...common,
+    tankId,
+    kind: z.literal(kind),
+    ...shape,
+  }) as unknown as KindSchema<Name, TankId, Shape>;
+  const schema = whole ? fields.refine((row) => whole.test(row as RowOf<Name, TankId, Shape>), whole.message) : fields;
+  return { ...definition, schema };
+}
+
+/** A kind of entry as the plain interface, for who goes through all of them. */
+export interface AnyKind {
+  readonly kind: string;
+  readonly title: string;
+  readonly verbs?: Readonly<Record<string, Verb<unknown>>>;
+  readonly describe: (row: never, house: House) => string;
+  readonly figures: (row: never, house: House) => readonly TableFigure[];
+  readonly mark?: { readonly path: string; readonly word: string };
+  readonly form?: KindForm<never>;
+  readonly source?: (row: never) => string;
+  readonly ends?: (row: never) => boolean;
+  readonly events?: (row: never, facts: WaterFacts, until: number) => readonly TankEvent[];
+}
+
+/** A quantity in the keeper's units. */
+export function told(kind: QuantityKind, amount: number, units: UnitPreferences): string {
+  return showText(quantity(kind, amount), units);
+}
+
+/** Words for what is there. */
+export function ifThere<Value>(value: Value | undefined, words: (value: Value) => string): string[] {
+  return value === undefined ? [] : [words(value)];
+}
+
+/** Figures of a row that are there, each with its name and unit. */
+export function figuresAt<Row extends object>(
+  row: Row,
+  columns: readonly (readonly [key: keyof Row, what: string, unit: string])[],
+): TableFigure[] {
+  return columns.flatMap(([key, what, unit]) => {
+    const value = row[key];
+    return typeof value === 'number' ? [[what, value, unit] as const] : [];
+  });
+}
+
+/** Figures of a form, none of which depends on what is measured. */
+export function figuresOfForm(
+  ...figures: readonly (readonly [
+    key: string,
+    label: string,
+    expected: Expectation,
+    how?: 'optional' | 'of the water',
+  ])[]
+): (read: readonly ParameterId[]) => readonly FormFigure[] {
+  const made = figures.map(([key, label, expected, how]): FormFigure => ({
+    key,
+    label,
+    expected,
+    ...(how === 'optional' && { optional: true }),
+    ...(how === 'of the water' && { ofTheWater: true }),
+  }));
+  return () => made;
+}
+
+/** The name of a solution, in a table: its identity where it is no longer kept. */
+export function solutionName({ solutions }: House, solutionId: string, otherwise = solutionId): string {
+  return solutions.find((solution) => solution.id === solutionId)?.name ?? otherwise;
+}

@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { emptyBook } from '../defaults';
+import { readLine, type JotContext } from '../jot/read-line';
+import type { EntryDraft, Solution } from '../schema';
+import { describeEntry } from './describe';
+import { ALL_KINDS, ENTRY_KINDS, entrySchema, kindOf } from './list';
+
+const solutions: Solution[] = [
+  { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
+];
+const house = { ...emptyBook('Europe/Lisbon'), solutions };
+const now = Date.UTC(2026, 10, 21, 18, 30);
+const context: JotContext = { now, zone: 'Europe/Lisbon', units: DEFAULT_UNITS, solutions };
+function jotted(line: string): EntryDraft {
+  const { drafts, problems } = readLine(line, context);
+  expect(problems).toEqual([]);
+  const [draft] = drafts;
+  if (!draft) throw new Error('a draft');
+  expect(entrySchema.safeParse({ id: 'x', tankId: 't', ...draft }).error?.issues).toBeUndefined();
+  return draft;
+}
+
+describe('the kinds of entry', () => {
+  it('each have a name, a title and a schema of their own, and no two share a word of the line', () => {
+    const names = ENTRY_KINDS.map(({ kind }) => kind);
+    expect(new Set(names).size).toBe(names.length);
+    const words = ALL_KINDS.flatMap(({ verbs = {} }) => Object.keys(verbs));
+    expect(new Set(words).size).toBe(words.length);
+    const shapes = ALL_KINDS.flatMap(({ mark }) => mark?.path ?? []);
+    expect(new Set(shapes).size).toBe(shapes.length);
+    for (const { title } of ALL_KINDS) expect(title).toMatch(/^[A-Z]/);
+  });
+});
+
+describe('hours of the day', () => {
+  it.each([
+    ['dosing 40 ml/day carbonate 22:00 to 8:00', 'Carbonate at 40.0 mL/day from then on, 22:00–8:00'],
+    ['dosing 40 ml/day carbonate from 10pm to 8am', 'Carbonate at 40.0 mL/day from then on, 22:00–8:00'],
+    ['dosing 40 ml/day carbonate 20-6 in 24 pulses', 'Carbonate at 40.0 mL/day from then on, 20:00–6:00, in 24 pulses'],
+    ['dosing 40 ml/day carbonate in 12 pulses', 'Carbonate at 40.0 mL/day from then on, in 12 pulses'],
+    ['dosing 40 ml/day carbonate', 'Carbonate at 40.0 mL/day from then on'],
+    ['dosing carbonate off', 'Carbonate off'],
+    ['lights 10:30 to 20:00', 'lights 10:30–20:00'],
+    ['lights off', 'lights off'],
+    ['refugium light 20:00-8:00', 'refugium light 20:00–8:00'],
+    ['skimmer on', 'skimmer on all day'],
+    ['scrubber off', 'CO2 scrubber off'],
+    [
+      'reactor 30 ml/min effluent 25 dkh chamber ph 6.5',
+      'reactor at 30.0 mL/min, effluent 25.0 dKH, chamber at pH 6.50',
+    ],
+    ['reactor 30 ml/min 25 dkh', 'reactor at 30.0 mL/min, effluent 25.0 dKH'],
+  ])('"%s" is "%s"', (line, words) => {
+    expect(describeEntry(jotted(line), house)).toBe(words.replace('25.0 dKH', '25.00 dKH'));
+  });
+
+  it.each([
+    ['dosing 40 ml/day carbonate 25:00 to 8:00', /no such hour/],
+    ['dosing 40 ml/day carbonate in 300 pulses', /At most 288/],
+    ['lights', /When does it run/],
+  ])('"%s" is asked about', (line, message) => {
+    expect(readLine(line, context).problems[0]?.message).toMatch(message);
+  });
+
+  it('go out in the table, and a bound keeps its sign', () => {
+    const figures = (line: string) => {
+      const draft = jotted(line);
+      return kindOf(draft.kind).figures(draft as never, house);
+    };
+    expect(figures('dosing 40 ml/day carbonate 22:00 to 8:00 in 10 pulses')).toEqual([
+      ['Carbonate', 40, 'mL/day'],
+      ['hours', '22:00–8:00', ''],
+      ['pulses', 10, 'a day'],
+    ]);
+    expect(figures('po4 <0.02 no3 4')).toEqual([
+      ['nitrate', 4, 'mg/L'],
+      ['phosphate', '<0.02', 'mg/L'],
+    ]);
+  });
+});
+
+describe('a bound', () => {
+  it('is described as one', () => {
+    expect(describeEntry(jotted('po4 <0.02'), house)).toBe('phosphate <0.020 mg/L');
+  });
+  it('without its value is refused', () => {
+    const row = {
+      id: 'x',
+      tankId: 't',
+      at: 1,
+      kind: 'reading',
+      values: { nitrate: 4 },
+      bounds: { phosphate: 'below' },
+    };
+    expect(entrySchema.safeParse(row).success).toBe(false);
+  });
+  it('is lost when a figure is typed in its place, and kept when another is', () => {
+    const form = kindOf('reading').form;
+    const before = { values: { phosphate: 0.02, nitrate: 4 }, bounds: { phosphate: 'below' } } as never;
+    expect(form?.rowOf?.({ phosphate: 0.02, nitrate: 5 }, before)).toMatchObject({ bounds: { phosphate: 'below' } });
+    expect(form?.rowOf?.({ phosphate: 0.03, nitrate: 4 }, before)).toMatchObject({ bounds: undefined });
+  });
+});

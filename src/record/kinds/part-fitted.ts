@@ -1,0 +1,21 @@
+import { id } from '../rows/fields';
+import { STAGE_WORDS } from '../rows/water';
+import { defineKind, OF_THE_HOUSE, type House } from './entry-kind';
+
+/** A part of the filter line changed for a new one. */
+export const partFitted = defineKind({
+  kind: 'part-fitted',
+  title: 'Part fitted',
+  tankId: OF_THE_HOUSE,
+  shape: { sourceId: id, stageId: id },
+  describe: (row, house) => {
+    const stage = stageOf(row, house);
+    return `a new ${stage ? STAGE_WORDS[stage.kind] : 'part'}`;
+  },
+  figures: (row, house) => [['part fitted', stageOf(row, house)?.kind ?? row.stageId, '']],
+  mark: { path: 'M2 1 H8 V9 H2 Z M2 3.5 H8 M2 6.5 H8', word: 'part fitted' },
+});
+
+function stageOf({ sourceId, stageId }: { sourceId: string; stageId: string }, { sources }: House) {
+  return sources.find((source) => source.id === sourceId)?.stages.find((stage) => stage.id === stageId);
+}

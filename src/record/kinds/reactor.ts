@@ -1,0 +1,65 @@
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
+import { within } from '../rows/fields';
+import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, told } from './entry-kind';
+
+/** A chamber is held at about this pH, where its own was not read. Common practice. */
+export const USUAL_CHAMBER_PH = 6.6;
+
+/** A calcium reactor's feed from now on; zero closes it. */
+export const reactor = defineKind({
+  kind: 'reactor',
+  title: 'Reactor set',
+  tankId: OF_A_TANK,
+  shape: {
+    mlPerMin: within(AMOUNTS.reactorFlow),
+    effluentAlkalinity: within(AMOUNTS.effluent),
+    /** As its own probe reads, NBS. */
+    chamberPh: within(AMOUNTS.chamberPh).optional(),
+  },
+  verbs: {
+    /** "reactor 30 ml/min effluent 25 dkh", "… chamber 6.5". */
+    reactor: (scanner, from) => {
+      const mlPerMin = scanner.readQuantity(AMOUNTS.reactorFlow, from);
+      scanner.take(/^[\s,]*(?:effluent)?/i);
+      const effluentAlkalinity = mlPerMin === undefined ? undefined : scanner.readQuantity(AMOUNTS.effluent, from);
+      if (mlPerMin === undefined || effluentAlkalinity === undefined) return undefined;
+      const chamberPh = scanner.take(/^[\s,]*(?:chamber\s+(?:at\s+)?ph|chamber)\b/i)
+        ? scanner.readQuantity(AMOUNTS.chamberPh, from)
+        : undefined;
+      return (at) => ({ at, mlPerMin, effluentAlkalinity, ...(chamberPh && { chamberPh }) });
+    },
+  },
+  describe: ({ mlPerMin, effluentAlkalinity, chamberPh }, { settings: { units } }) =>
+    mlPerMin === 0
+      ? 'reactor closed'
+      : `reactor at ${told('flow', mlPerMin, units)}, effluent ${told('alkalinity', effluentAlkalinity, units)}${chamberPh === undefined ? '' : `, chamber at pH ${told('ph', chamberPh, units)}`}`,
+  figures: (row) =>
+    figuresAt(row, [
+      ['mlPerMin', 'flow', 'mL/min'],
+      ['effluentAlkalinity', 'effluent alkalinity', 'mmol/L'],
+      ['chamberPh', 'chamber pH', ''],
+    ]),
+  mark: { path: 'M2 9 V1 H8 V9 M4 4 H6 M4 6.5 H6', word: 'reactor set' },
+  form: {
+    offered: true,
+    figures: figuresOfForm(
+      ['mlPerMin', 'Flow from then on', AMOUNTS.reactorFlow],
+      ['effluentAlkalinity', 'Effluent alkalinity', AMOUNTS.effluent],
+      ['chamberPh', 'Chamber pH', AMOUNTS.chamberPh, 'optional'],
+    ),
+  },
+  source: () => 'reactor',
+  ends: ({ mlPerMin }) => mlPerMin === 0,
+  events: ({ at, mlPerMin, effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH }, { effluentDic }) => [
+    {
+      kind: 'loop',
+      at,
+      source: 'reactor',
+      litresPerDay: (mlPerMin * 1440) / 1000,
+      returns: { alkalinity: effluentAlkalinity, dic: effluentDic(effluentAlkalinity, chamberPh) },
+      // Calcium is not read at the effluent: the media give it in proportion to the alkalinity they give.
+      perAlkalinity: { calcium: CALCIUM_MG_PER_MEQ },
+    },
+  ],
+});

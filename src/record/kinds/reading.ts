@@ -1,0 +1,78 @@
+import { z } from 'zod';
+import { PARAMETER_IDS, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
+import { capitalised } from '@/calculators/calculator/words';
+import { unitsOf } from '@/chemistry/units/kinds';
+import { id } from '../rows/fields';
+import { byParameter, readingValues } from '../rows/parameter-values';
+import { defineKind, OF_A_TANK, told, type FormFigure, type TableFigure } from './entry-kind';
+
+const SIGN = { below: '<', above: '>' } as const;
+
+/** Tests taken at one moment. */
+export const reading = defineKind({
+  kind: 'reading',
+  title: 'Test',
+  tankId: OF_A_TANK,
+  shape: {
+    /** As they were read: corrections of an instrument are not in them. */
+    values: readingValues,
+    /** Where the instrument told only that it lies on this side of the value. */
+    bounds: byParameter(z.enum(['below', 'above'])).optional(),
+    /** What each was read by, where it was not the tank's usual instrument. */
+    instruments: byParameter(id).optional(),
+  },
+  whole: {
+    test: ({ values, bounds = {} }) => Object.keys(bounds).every((key) => key in values),
+    message: 'a bound without its value',
+  },
+  describe: ({ values, bounds }, { settings: { units } }) =>
+    PARAMETER_IDS.flatMap((key) => {
+      const value = values[key];
+      if (value === undefined) return [];
+      const { name, kind } = PARAMETERS[key];
+      return [`${name} ${signOf(bounds?.[key])}${told(kind, value, units)}`];
+    }).join(' · '),
+  figures: ({ values, bounds }) =>
+    PARAMETER_IDS.flatMap((key): TableFigure[] => {
+      const value = values[key];
+      if (value === undefined) return [];
+      const bound = bounds?.[key];
+      return [[key, bound ? `${SIGN[bound]}${value}` : value, canonicalUnit(key)]];
+    }),
+  form: {
+    offered: true,
+    figures: (read) =>
+      read.map((key): FormFigure => ({
+        key,
+        label: capitalised(PARAMETERS[key].name),
+        expected: readingExpectation(key),
+        optional: true,
+      })),
+    figuresOf: ({ values }) => values,
+    rowOf: (figures, before) => {
+      const kept = <Value>(of: Partial<Record<ParameterId, Value>> | undefined, same: boolean) => {
+        const there = Object.entries(of ?? {}).filter(
+          ([key]) => key in figures && (!same || figures[key] === before?.values[key as ParameterId]),
+        );
+        return there.length > 0 ? (Object.fromEntries(there) as Partial<Record<ParameterId, Value>>) : undefined;
+      };
+      // A figure typed anew is a reading and no bound any more; what it was read by stays.
+      const bounds = kept(before?.bounds, true);
+      const instruments = kept(before?.instruments, false);
+      return {
+        values: Object.keys(figures).length > 0 ? figures : undefined,
+        bounds,
+        instruments,
+      };
+    },
+  },
+});
+
+function signOf(bound: 'below' | 'above' | undefined): string {
+  return bound ? SIGN[bound] : '';
+}
+
+/** The unit of the figures in the record. */
+function canonicalUnit(key: ParameterId): string {
+  return key === 'alkalinity' ? 'mmol/L' : (unitsOf(PARAMETERS[key].kind)[0]?.symbol ?? '');
+}

@@ -1,0 +1,85 @@
+import { z } from 'zod';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
+import { id, name, within } from './fields';
+import { byParameter } from './parameter-values';
+import { cycleSchema, setUpSchema } from './start';
+import { feederSchema, topOffSchema } from './top-off';
+
+const band = ({ low, high }: { readonly low: number; readonly high: number }) =>
+  z
+    .tuple([within({ low, high }), within({ low, high })])
+    .refine(([from, to]) => from <= to, 'the lower end stands above the upper');
+
+/** Both ends of a target lie where the parameter can be read at all. */
+const targets = z.strictObject(
+  Object.fromEntries(PARAMETER_IDS.map((parameter) => [parameter, band(PARAMETERS[parameter]).optional()])) as Record<
+    ParameterId,
+    z.ZodOptional<ReturnType<typeof band>>
+  >,
+);
+
+/** What a tank's consumption may be replaced by besides water changes. A tank may run any mix; none is water changes alone. */
+export const SUPPLIES = ['parts', 'reactor'] as const;
+export type Supply = (typeof SUPPLIES)[number];
+
+/** What the net volume follows from. */
+interface Volumes {
+  readonly displayL: number;
+  readonly sumpL: number;
+  readonly rockL: number;
+  readonly sandL: number;
+  readonly netVolumeL: number | null;
+}
+
+/** Litres of water in the system: what the vessels hold less what rock and sand displace, or the keeper's own figure. */
+export function netVolumeL(tank: Volumes): number {
+  return tank.netVolumeL ?? tank.displayL + tank.sumpL - tank.rockL - tank.sandL;
+}
+
+export const tankSchema = z
+  .strictObject({
+    id,
+    name,
+    displayL: within(AMOUNTS.displayVolume),
+    sumpL: within(AMOUNTS.sumpVolume),
+    /** Litres that rock and sand displace. */
+    rockL: within(AMOUNTS.displaced),
+    sandL: within(AMOUNTS.displaced),
+    /** The keeper's own figure for the net volume, when it overrules the sum. */
+    netVolumeL: within(AMOUNTS.netVolume).nullable(),
+    reservoirL: within(AMOUNTS.reservoir),
+    openSurfaceM2: within(AMOUNTS.openSurface).nullable(),
+    room: z.strictObject({ airC: within(AMOUNTS.roomTemperature), humidity: z.number().min(0).max(1) }),
+    saltId: id.nullable(),
+    /** What may run on it. Where a thing stands here and was never logged, what it brought is unknown, and not zero. */
+    supplies: z
+      .array(z.enum(SUPPLIES))
+      .max(SUPPLIES.length)
+      .refine((each) => new Set(each).size === each.length, 'each once'),
+    /** Which solution carries which element; the first that holds it when not said. */
+    parts: z.partialRecord(z.enum(DOSED_PARAMETERS), id),
+    targets,
+    /** What each parameter is read by, where a reading names no instrument of its own. */
+    instruments: byParameter(id).optional(),
+    /** Water changes as they are meant to go on; as the log shows them when left out. */
+    routine: z
+      .strictObject({ changeL: within(AMOUNTS.waterChange), everyDays: within(AMOUNTS.changeEvery) })
+      .optional(),
+    /** Left out of a tank that was running before its record began. */
+    cycle: cycleSchema.optional(),
+    setUp: setUpSchema.optional(),
+    topOff: topOffSchema.optional(),
+    feeder: feederSchema.optional(),
+  })
+  .refine((tank) => netVolumeL(tank) >= AMOUNTS.netVolume.low, {
+    path: ['rockL'],
+    message: 'rock and sand displace more than the vessels hold',
+  })
+  .refine((tank) => netVolumeL(tank) <= AMOUNTS.netVolume.high, {
+    path: ['displayL'],
+    message: `the net volume is more than ${AMOUNTS.netVolume.high} L`,
+  });
+
+export type Tank = z.infer<typeof tankSchema>;
