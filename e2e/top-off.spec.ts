@@ -125,7 +125,7 @@ test('upkeep: what is late says so, on Today too; done is logged where it stands
 
 test('leaving: what runs out first, what to fill, and three lines for a helper, on paper too', async ({ page }) => {
   await openDemo(page, 'top-off?as=leaving');
-  await expect(answer(page)).toContainText(/The reservoir is the first to run out, after \d+\s?days of 12\s?days/);
+  await expect(answer(page)).toContainText(/The reservoir is the first to run out, after [\d.]+\s?days of 12\s?days/);
   await expect(region(page, 'For the helper').getByRole('listitem')).toHaveCount(3);
   await field(page, 'Away for').fill('5');
   await expect(answer(page)).toContainText(/It can be left for 5\s?days with the reservoir full/);

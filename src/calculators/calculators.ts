@@ -8,6 +8,11 @@ import { stocking } from './cycle/stocking';
 import { additions } from './dosing/additions';
 import { correction } from './dosing/correction';
 import { maintenanceDose } from './dosing/maintenance';
+import { levels } from './levels/levels';
+import { today } from './today/today';
+import { systemVolume } from './set-up/system-volume';
+import { limewaterRoom } from './top-off/limewater-room';
+import { changeDue } from './water-change/change-due';
 import { topOff } from './top-off/top-off';
 import { forecast } from './forecast/forecast';
 import { batchCorrection } from './mixing/batch-correction';
@@ -50,14 +55,17 @@ export const CALCULATORS = [
   batchReadiness,
   dilution,
   waterChange,
+  changeDue,
   changeRoutine,
   saltsCompared,
   waterDay,
   topOff,
   topOffFailure,
   topOffUpkeep,
+  limewaterRoom,
   away,
   setUp,
+  systemVolume,
   netVolume,
   fillFromTank,
   freeAmmonia,
@@ -72,6 +80,8 @@ export const CALCULATORS = [
   correction,
   effluentFlow,
   zeroNutrients,
+  levels,
+  today,
   forecast,
 ] as const satisfies readonly { readonly name: string }[];
 

@@ -127,10 +127,16 @@ describe('hostile numbers', () => {
             maintenanceDose.run({
               netVolumeL,
               demand: {
-                alkalinity: { perDay, sd: 0.01, origin: 'log', from: '', mismatch: false, withinTestError: false },
+                alkalinity: {
+                  perDay,
+                  sd: 0.01,
+                  basis: { by: 'readings', readings: 2, leftOut: 0 },
+                  mismatch: false,
+                  withinTestError: false,
+                },
               },
-              parts: { alkalinity: { name: 'Part', perMl: 1.5, describedAs: '', handling: [] } },
-              carriedByOthers: { alkalinity: { amountPerDay: carried, by: 'Limewater' } },
+              parts: { alkalinity: { name: 'Part', perMl: 1.5 } },
+              carriedByOthers: { alkalinity: { amountPerDay: carried, by: ['Limewater'] } },
               certainty: 'steady',
             }),
           );
@@ -154,10 +160,9 @@ describe('hostile numbers', () => {
             netVolumeL,
             demandPerDay: 0.2,
             demandSd: 0.02,
-            demandFrom: '',
-            demandOrigin: 'yours',
+            demandBasis: { by: 'yours', readings: 2, leftOut: 0 },
             carriedMmolPerDay: 0,
-            carriedBy: '',
+            carriedBy: [],
             effluentAlkalinity,
             tankAlkalinity,
             tankAlkalinityOrigin: 'yours',

@@ -81,12 +81,11 @@ describe('answers read aloud', () => {
     const demand = (perDay: number) => ({
       perDay,
       sd: perDay * 0.1,
-      origin: 'log' as const,
-      from: 'readings',
+      basis: { by: 'readings' as const, readings: 5, leftOut: 0 },
       mismatch: false,
       withinTestError: false,
     });
-    const part = (name: string, perMl: number) => ({ name, perMl, describedAs: '', handling: [] });
+    const part = (name: string, perMl: number) => ({ name, perMl });
     const all = { alkalinity: demand(0.2), calcium: demand(4), magnesium: demand(0.5) };
     const parts = {
       alkalinity: part('Carbonate', 1.5),
@@ -104,7 +103,7 @@ describe('answers read aloud', () => {
       run({ parts: { alkalinity: parts.alkalinity } }),
       run({
         parts: { alkalinity: parts.alkalinity },
-        carriedByOthers: { alkalinity: { amountPerDay: 999, by: 'Limewater' } },
+        carriedByOthers: { alkalinity: { amountPerDay: 999, by: ['Limewater'] } },
       }),
       run({ demand: {} }),
     ];
@@ -123,10 +122,9 @@ describe('answers read aloud', () => {
       netVolumeL: 310,
       demandPerDay: 0.1687,
       demandSd: 0.01,
-      demandFrom: '',
-      demandOrigin: 'log',
+      demandBasis: { by: 'readings', readings: 2, leftOut: 0 },
       carriedMmolPerDay: 0,
-      carriedBy: '',
+      carriedBy: [],
       effluentAlkalinity: 28 * DKH,
       tankAlkalinity: 8.2 * DKH,
       tankAlkalinityOrigin: 'log',

@@ -1,4 +1,5 @@
 import type { Certainty } from '@/calculators/calculator/calculator';
+import { certaintyOfEstimate, type EstimateFacts } from '@/calculators/dosing/certainty';
 import { estimateConsumption, type ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -46,13 +47,18 @@ function estimateOver(book: Book, tank: Tank, element: DosedParameter, now: numb
   });
 }
 
-/** The word for an estimate. Each means one thing; see CERTAINTY_MEANS. */
+/** What an estimate says of itself, for the words that are made of it. */
+export function factsOf(estimate: ConsumptionEstimate): EstimateFacts {
+  return {
+    perDay: estimate.perDay,
+    perDaySd: estimate.perDaySd,
+    driftPerDay: estimate.driftPerDay,
+    readingSd: estimate.used.at(-1)?.sd ?? 0,
+    lastLeftOut: estimate.setAside.some(({ at }) => at === estimate.lastAt),
+  };
+}
+
+/** The word for an estimate. */
 export function certaintyOf(estimate: ConsumptionEstimate | undefined): Certainty {
-  if (!estimate) return 'not enough yet';
-  if (estimate.setAside.some(({ at }) => at === estimate.lastAt)) return 'retest';
-  if (Math.abs(estimate.perDay) < 1.96 * estimate.perDaySd) return 'within test error';
-  // By the last reading's own error: "steady" is what the test could not show in a week.
-  const sd = estimate.used.at(-1)?.sd ?? 0;
-  const weekly = Math.abs(estimate.driftPerDay) * 7;
-  return weekly > 2 * sd && Math.abs(estimate.driftPerDay) > 1.96 * estimate.perDaySd ? 'drifting' : 'steady';
+  return certaintyOfEstimate(estimate && factsOf(estimate));
 }

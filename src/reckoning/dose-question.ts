@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Certainty } from '@/calculators/calculator/calculator';
+import type { DemandBasis } from '@/calculators/dosing/demand-basis';
 import { calciumDemand, type Demand } from '@/chemistry/consumption/balance';
 import type { ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { correction } from '@/calculators/dosing/correction';
@@ -7,13 +8,9 @@ import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from '@/calculator
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { maintenanceDose } from '@/calculators/dosing/maintenance';
 import type { effluentFlow } from '@/calculators/reactor/effluent-flow';
-import { saltsOfBottle } from '@/chemistry/reagents/label-claim';
-import { reagent } from '@/chemistry/reagents/reagents';
-import { handlingOf, partWords } from '@/calculators/reagents/strength-steps';
-import { listed } from '@/calculators/calculator/words';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf, driftOf } from './consumption';
-import { newWaterWords, strengthOf } from './known-events';
+import { strengthOf } from './known-events';
 import { aimFor } from './targets';
 import { unsaidSupply, type UnsaidSupply } from './known-supply';
 import { lastObservation } from './observations';
@@ -64,7 +61,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
       parts: Object.fromEntries(
         DOSED_PARAMETERS.flatMap((element) => {
           const solution = parts[element];
-          return solution ? [[element, partInput(solution, element)]] : [];
+          return solution ? [[element, partInput(solution)]] : [];
         }),
       ),
       running: Object.fromEntries(
@@ -107,17 +104,13 @@ function elementsIn(solution: Solution): number {
   return DOSED_PARAMETERS.filter((element) => DOSED_FACTS[element].perMl(strength) > 0).length;
 }
 
-function partInput(solution: Solution, element: DosedParameter) {
-  return {
-    name: solution.name,
-    bottle: solution.id,
-    perMl: DOSED_FACTS[element].perMl(strengthOf(solution)),
-    describedAs: solution.claim ? 'by its maker’s label' : listed(solution.parts.map((part) => partWords(part))),
-    handling: handlingOf(
-      saltsOfBottle(solution).map((part) => reagent(part.reagent)),
-      true,
-    ).map(({ says }) => says.join(' ')),
-  };
+function partInput(solution: Solution) {
+  return { name: solution.name, bottle: solution.id, holds: holdsOf(solution) };
+}
+
+/** What a solution holds, as the calculators are told it. */
+function holdsOf({ parts, claim }: Solution) {
+  return claim ? { claim } : { parts };
 }
 
 function demandOf(
@@ -134,8 +127,7 @@ function demandOf(
       demand[element] = {
         perDay: figure,
         sd: 0,
-        origin: 'yours',
-        from: 'your figure',
+        basis: { by: 'yours', readings: 0, leftOut: 0 },
         mismatch: false,
         withinTestError: false,
       };
@@ -150,22 +142,21 @@ function demandOf(
       perDay: joined.perDay,
       sd: joined.sd,
       mismatch: joined.mismatch,
-      origin: joined.from === 'ratio' ? 'equation' : 'log',
-      from: demandWords(book, tank, joined, estimate),
+      basis: basisOf(book, tank, joined, estimate),
       withinTestError: Math.abs(joined.perDay) < 1.96 * joined.sd,
     };
   }
   return demand;
 }
 
-function demandWords(book: Book, tank: Tank, demand: Demand, estimate: ConsumptionEstimate | undefined): string {
-  if (demand.from === 'ratio') return 'from alkalinity, in the proportion that skeletons use (20.04 mg per meq)';
-  const aside =
-    estimate && estimate.setAside.length > 0 ? `; ${estimate.setAside.length} set aside as beyond belief` : '';
-  const readings = `${estimate?.used.length ?? 0} readings, net of what was dosed and changed between them${aside}${changedBetween(book, tank, estimate) ? `; ${newWaterWords(book, tank)}` : ''}`;
-  return demand.from === 'readings'
-    ? readings
-    : `${readings}, weighed with the proportion to alkalinity that skeletons use`;
+function basisOf(book: Book, tank: Tank, demand: Demand, estimate: ConsumptionEstimate | undefined): DemandBasis {
+  const salt = book.salts.find(({ id }) => id === tank.saltId);
+  return {
+    by: demand.from,
+    readings: estimate?.used.length ?? 0,
+    leftOut: estimate?.setAside.length ?? 0,
+    ...(changedBetween(book, tank, estimate) && { newWater: salt?.profile ? { salt: salt.name } : {} }),
+  };
 }
 
 function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate | undefined): boolean {
@@ -182,7 +173,7 @@ function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate | 
 /** What a tank's standing doses and its reactor bring of an element, other than the part that is to be worked out. */
 function carriedByOthers(book: Book, tank: Tank, element: DosedParameter, part: Solution | undefined, now: number) {
   const { amountPerDay, names } = suppliedPerDay(book, tank, element, now, part?.id);
-  return amountPerDay > 0 ? { amountPerDay, by: listed(names) } : undefined;
+  return amountPerDay > 0 ? { amountPerDay, by: [...names] } : undefined;
 }
 
 /** For a keeper with a calcium reactor: the flow that carries the demand at the effluent measured. */
@@ -207,11 +198,10 @@ export function reactorQuestion(
     netVolumeL: question.volumeL,
     demandPerDay: demand.perDay,
     demandSd: demand.sd,
-    demandFrom: demand.from,
-    demandOrigin: demand.origin === 'yours' ? 'yours' : 'log',
+    demandBasis: demand.basis,
     carriedMmolPerDay: others.reduce((sum, solution) => sum + brings(solution), 0),
     ...(part && brings(part) > 0 ? { replaces: part.name } : {}),
-    carriedBy: listed(others.map(({ name }) => name)),
+    carriedBy: others.map(({ name }) => name),
     effluentAlkalinity,
     tankAlkalinity,
     tankAlkalinityOrigin: own.tankAlkalinity === undefined ? 'log' : 'yours',
@@ -249,7 +239,7 @@ export function correctionQuestions(
         ...(estimate &&
           Math.abs(estimate.perDay) >= 1.96 * estimate.perDaySd && { consumptionPerDay: estimate.perDay }),
         othersPerDay: Math.max(0, others.amountPerDay) / question.volumeL,
-        othersBy: others.names.length > 0 ? listed(others.names) : 'other sources',
+        othersBy: [...others.names],
       },
     ];
   });

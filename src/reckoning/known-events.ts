@@ -47,14 +47,6 @@ export function newWaterOf(book: Book, tank: Tank, change: Change, batch?: Entry
   return waterOfBatch(book, { ...state, salinity: change.salinity ?? state.salinity });
 }
 
-/** What a change is taken to bring, in words, for a working that rests on it. */
-export function newWaterWords(book: Book, tank: Tank): string {
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
-  return salt?.profile
-    ? `water changes taken as ${salt.name} by its label`
-    : 'water changes taken as natural seawater, since no profile of the salt is entered';
-}
-
 /**
  * Everything the record says went into or out of a tank, for the tank model, in order of time: each entry as its kind tells
  * it. Consumption is never among it, nor what evaporates: `tankEvents` adds how the level is held.

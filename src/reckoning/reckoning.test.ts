@@ -13,8 +13,8 @@ import { phOutlook } from './ph-outlook';
 import { correctionQuestions, doseQuestion, reactorQuestion } from './dose-question';
 import { knownEvents, newWaterOf } from './known-events';
 import { saltStrength } from './learnt-salt';
-import { netVolumeAnswer } from './net-volume-answer';
-import { seriesAnswer } from './series-answer';
+import { systemVolumeOf } from './system-volume';
+import { levelsOutcome } from './levels-question';
 import { suppliesAt } from './supply-timeline';
 import { waterStatus } from './water-status';
 
@@ -157,7 +157,7 @@ describe('the dose question', () => {
     expect(input).toMatchObject({
       netVolumeL: 200,
       certainty: 'worked out',
-      demand: { alkalinity: { perDay: 0.3, origin: 'yours' } },
+      demand: { alkalinity: { perDay: 0.3, basis: { by: 'yours' } } },
     });
   });
   it('answers for a reactor once the effluent is known', () => {
@@ -236,8 +236,8 @@ describe('answers over the record', () => {
   it('tells levels outside their band only beyond test error', () => {
     expect(waterStatus(book(alk(99, 7.95)), tank, now)[0]?.place).toBe('at the edge');
     expect(waterStatus(book(alk(99, 7.5)), tank, now)[0]?.place).toBe('low');
-    expect(seriesAnswer(book(alk(99, 7.5)), tank, now).says.join(' ')).toMatch(/^Alkalinity stands low at/);
-    expect(seriesAnswer(book(), tank, now).certainty).toBe('not enough yet');
+    expect(levelsOutcome(book(alk(99, 7.5)), tank, now).answer.says.join(' ')).toMatch(/^Alkalinity stands low at/);
+    expect(levelsOutcome(book(), tank, now).answer.certainty).toBe('not enough yet');
   });
   it('learns a salt before it trusts a label', () => {
     const sea = book().salts[0];
@@ -259,8 +259,8 @@ describe('answers over the record', () => {
     expect(saltStrength(book(), undefined).from).toBe('assumed');
   });
   it('sums the net volume, and doubts rock that fills the tank', () => {
-    expect(netVolumeAnswer({ ...tank, sumpL: 60, rockL: 20, sandL: 10 }).answer.says[2]).toMatchObject({ amount: 340 });
-    expect(netVolumeAnswer({ ...tank, rockL: 200 }).cautions.some(({ severity }) => severity === 'note')).toBe(true);
-    expect(netVolumeAnswer({ ...tank, rockL: 400 }).answer.certainty).toBe('not enough yet');
+    expect(systemVolumeOf({ ...tank, sumpL: 60, rockL: 20, sandL: 10 }).answer.says[2]).toMatchObject({ amount: 340 });
+    expect(systemVolumeOf({ ...tank, rockL: 200 }).cautions.some(({ severity }) => severity === 'note')).toBe(true);
+    expect(systemVolumeOf({ ...tank, rockL: 400 }).answer.certainty).toBe('not enough yet');
   });
 });

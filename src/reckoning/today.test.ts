@@ -6,7 +6,7 @@ import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Tank } from '@/record/schema';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { outlook } from './outlook';
-import { seriesAnswer } from './series-answer';
+import { levelsOutcome } from './levels-question';
 import { waterStatus } from './water-status';
 import { lastObservation, observationsOf } from './observations';
 import { todayOf } from './today';
@@ -67,7 +67,7 @@ describe('nitrate and phosphate at zero for weeks', () => {
       const line = todayOf(book, tank, now).lines.find(({ title }) => title === 'Nutrients');
       expect(line?.answer.says[0]).toMatch(/^Feed more: nitrate and phosphate have both read zero/);
       expect(waterStatus(book, tank, now).map(({ zeroForDays }) => zeroForDays)).toEqual([19, 19]);
-      expect(seriesAnswer(book, tank, now).says[0]).toMatch(/^Nitrate and phosphate have both read zero for/);
+      expect(levelsOutcome(book, tank, now).answer.says[0]).toMatch(/^Nitrate and phosphate have both read zero for/);
     },
   );
 });

@@ -2,32 +2,40 @@ import { refusedText } from '@/calculators/calculator/refusal-text';
 import type { Answer } from '@/calculators/calculator/calculator';
 import { maintenanceDose } from '@/calculators/dosing/maintenance';
 import { effluentFlow } from '@/calculators/reactor/effluent-flow';
-import { attempt, type RefusalDetail } from '@/chemistry/refusal';
-import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { CONCERNS, today, type Concern, type TodayInput } from '@/calculators/today/today';
 import { away } from '@/calculators/top-off/away';
 import { topOffUpkeep } from '@/calculators/top-off/upkeep';
-import { quantity } from '@/chemistry/units/quantity';
+import { changeDue } from '@/calculators/water-change/change-due';
+import { attempt, type RefusalDetail } from '@/chemistry/refusal';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
 import { awayQuestion } from './away';
-import type { CycleOutcome } from './cycle';
 import { changeHabit } from './change-habit';
+import type { CycleOutcome } from './cycle';
 import { doseQuestion, reactorQuestion, type DoseQuestion } from './dose-question';
-import { seriesAnswer } from './series-answer';
+import { levelsOutcome } from './levels-question';
+import { memoise } from './memoise';
 import { suppliesAt } from './supply-timeline';
-import { nutrientsAtZero } from './water-status';
-import { upkeepQuestion } from './top-off-upkeep';
 import { topOffOutcome } from './top-off-question';
+import { upkeepQuestion } from './top-off-upkeep';
+import { nutrientsAtZero } from './water-status';
 
 /** Leaving is told of for so many days before. Chosen: a week to fill, fetch and ask. */
 const LEAVING_SOON_DAYS = 7;
+/** What a bench cannot work out presses more than a dose that runs as it should, and less than one that is off. Chosen. */
+const REFUSED_PRESSES = 1.5;
 
 type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log' | 'change' | 'cycle';
 
-export interface TodayLine {
+/** Where a concern is seen to. */
+interface Place {
   readonly bench: BenchOfToday;
   /** The part of the bench, where it is not its first. */
   readonly as?: string;
   readonly title: string;
+}
+
+export interface TodayLine extends Place {
   readonly answer: Answer;
   /** The greater the more pressing. */
   readonly pressing: number;
@@ -40,68 +48,70 @@ export interface Today {
   readonly lines: readonly TodayLine[];
 }
 
-/** A reservoir with less than this left is the first thing to see to. */
-const REFILL_SOON_DAYS = 2;
-/** A standing dose this far off the answer, as a share, is worth resetting. Common practice. */
-const DOSE_OFF_BY = 0.1;
+const PLACES: Readonly<Record<Concern, Place>> = {
+  cycle: { bench: 'cycle', title: 'Cycle' },
+  'top-off': { bench: 'top-off', title: 'Top-off' },
+  'top-off upkeep': { bench: 'top-off', as: 'upkeep', title: 'Top-off upkeep' },
+  leaving: { bench: 'top-off', as: 'leaving', title: 'Leaving' },
+  dose: { bench: 'dose', title: 'Dose' },
+  reactor: { bench: 'dose', title: 'Dose' },
+  nutrients: { bench: 'series', title: 'Nutrients' },
+  levels: { bench: 'series', title: 'Series' },
+  'water change': { bench: 'change', title: 'Change' },
+};
 
-/** A change is told of from two days before it on. Chosen: a day to make water, a day to mix it. */
-const CHANGE_SOON_DAYS = 2;
+/** A bench's answer, and what of it says how much it presses. */
+interface Told {
+  readonly answer: Answer;
+  readonly facts: object;
+  /** Where it is seen to, when not at its concern's usual place. */
+  readonly bench?: BenchOfToday;
+}
 
 /**
  * Each bench's own answer, in the order it presses.
  * @param cycle the daily reading of a new tank, where one is followed, or that it is being worked out
  */
 export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcome | 'asked'): Today {
-  const lines = [
-    cycleLine(tank, cycle),
-    lineOf('top-off', 'Top-off', () => topOffLine(book, tank, now)),
-    lineOf('top-off', 'Top-off upkeep', () => upkeepLine(book, tank, now)),
-    lineOf('top-off', 'Leaving', () => leavingLine(book, tank, now)),
-    ...linesOf('dose', 'Dose', () => doseLines(book, tank, now)),
-    lineOf('series', 'Nutrients', () => nutrientsLine(book, tank, now)),
-    lineOf('series', 'Series', () => seriesLine(book, tank, now)),
-    lineOf('change', 'Change', () => changeLine(book, tank, now)),
-  ]
-    .filter((line) => line !== undefined)
+  const asked = CONCERNS.map((concern) => ({
+    concern,
+    ...attempt(() => ASK[concern](book, tank, now, cycle)),
+  }));
+  const facts = Object.fromEntries(
+    asked.flatMap(({ concern, outcome }) => (outcome ? [[concern, outcome.facts]] : [])),
+  ) as TodayInput;
+  const { answer, values } = today.run(facts);
+  const pressing = new Map(values.order.map((each) => [each.concern, each.pressing]));
+  const lines = asked
+    .flatMap(({ concern, outcome, refusal }): TodayLine[] => {
+      const place = PLACES[concern];
+      if (refusal) return [{ ...place, answer: refusedAnswer(refusal), pressing: REFUSED_PRESSES }];
+      if (!outcome) return [];
+      const bench = outcome.bench ?? place.bench;
+      return [{ ...place, bench, answer: outcome.answer, pressing: pressing.get(concern) ?? 0 }];
+    })
+    // The dose and the reactor rest on one question: refused, it is said once.
+    .filter(
+      (line, i, all) => all.findIndex((other) => sameRefusal(line, other)) === i || line.pressing !== REFUSED_PRESSES,
+    )
     .toSorted((a, b) => b.pressing - a.pressing);
   const first = lines[0];
-  if (!first) return { answer: NOTHING, bench: 'log', lines };
+  if (!first) return { answer, bench: 'log', lines };
   return { answer: first.answer, bench: first.bench, as: first.as, lines };
 }
 
-/** A line of the day, or why there is none: one bench that the record refuses does not take the others with it. */
-function lineOf(bench: BenchOfToday, title: string, line: () => TodayLine | undefined): TodayLine | undefined {
-  return linesOf(bench, title, () => {
-    const made = line();
-    return made ? [made] : [];
-  })[0];
-}
-
-function linesOf(bench: BenchOfToday, title: string, lines: () => TodayLine[]): TodayLine[] {
-  const { outcome, refusal } = attempt(lines);
-  return refusal ? [refusedLine(bench, title, refusal)] : outcome;
-}
-
-function refusedLine(bench: BenchOfToday, title: string, refusal: RefusalDetail): TodayLine {
-  const { hint } = refusal;
+/** Why there is no answer: one bench that the record refuses does not take the others with it. */
+function refusedAnswer(refusal: RefusalDetail): Answer {
   return {
-    bench,
-    title,
-    answer: {
-      says: [`Not worked out: ${refusedText(refusal, 'the record makes it')}`],
-      certainty: 'not enough yet',
-      because: hint === undefined ? [] : [hint],
-    },
-    pressing: 1.5,
+    says: [`Not worked out: ${refusedText(refusal, 'the record makes it')}`],
+    certainty: 'not enough yet',
+    because: refusal.hint === undefined ? [] : [refusal.hint],
   };
 }
 
-const NOTHING: Answer = {
-  says: ['Log a first test, and what needs doing is told here.'],
-  certainty: 'not enough yet',
-  because: [],
-};
+function sameRefusal(a: TodayLine, b: TodayLine): boolean {
+  return a.title === b.title && a.pressing === b.pressing && a.answer.says[0] === b.answer.says[0];
+}
 
 const BEING_READ: Answer = {
   says: ['The cycle is being read from its tests.'],
@@ -109,105 +119,75 @@ const BEING_READ: Answer = {
   because: [],
 };
 
-/** A cycle that is not through is what a new tank is about; once done it steps back. */
-function cycleLine(tank: Tank, outcome: CycleOutcome | 'asked' | undefined): TodayLine | undefined {
-  if (!outcome) return undefined;
-  if (outcome === 'asked')
-    return tank.cycle?.doneAt === undefined
-      ? { bench: 'cycle', title: 'Cycle', answer: BEING_READ, pressing: 2.5 }
+type Ask = (book: Book, tank: Tank, now: number, cycle: CycleOutcome | 'asked' | undefined) => Told | undefined;
+
+/** What each concern's own calculator says of today; nothing where it is none. */
+const ASK: Readonly<Record<Concern, Ask>> = {
+  // Once done, a cycle steps back.
+  cycle: (_book, tank, _now, outcome) => {
+    if (!outcome) return undefined;
+    const done = tank.cycle?.doneAt !== undefined;
+    if (outcome === 'asked') return done ? undefined : { answer: BEING_READ, facts: {} };
+    return done && !outcome.values.problems.includes('mini-cycle') ? undefined : { answer: outcome.answer, facts: {} };
+  },
+  'top-off': (book, tank, now) => {
+    const outcome = tank.reservoirL === 0 ? undefined : topOffOutcome(book, tank, now);
+    if (!outcome) return undefined;
+    const { daysLeft } = outcome.values;
+    return { answer: outcome.answer, facts: daysLeft === undefined || daysLeft > 1e6 ? {} : { daysLeft } };
+  },
+  'top-off upkeep': (book, tank, now) => {
+    const { answer, values } = topOffUpkeep.run(upkeepQuestion(book, tank, now));
+    return values.due.some(({ dueAt, lastAt }) => dueAt <= now && lastAt !== undefined)
+      ? { answer, facts: {} }
       : undefined;
-  const again = outcome.values.problems.includes('mini-cycle');
-  if (tank.cycle?.doneAt !== undefined && !again) return undefined;
-  return { bench: 'cycle', title: 'Cycle', answer: outcome.answer, pressing: 2.5 };
-}
+  },
+  // In the days before the house is left: what would run out first.
+  leaving: (book, tank, now) => {
+    const absence = book.settings.away;
+    if (!absence || absence.leavesAt < now || absence.leavesAt - now > LEAVING_SOON_DAYS * DAY_MS) return undefined;
+    return { answer: away.run(awayQuestion(book, tank, now, absence)).answer, facts: {} };
+  },
+  dose: (book, tank, now) => {
+    if (!tank.supplies.includes('parts') || book.solutions.length === 0) return undefined;
+    const { input, parts } = questionOf(book, tank, now);
+    const { doses: running } = suppliesAt(book, tank, now);
+    // Beside a reactor the parts are asked about only where one of them runs.
+    if (tank.supplies.includes('reactor') && !Object.values(parts).some(({ id }) => running.has(id))) return undefined;
+    const { answer, values } = maintenanceDose.run(input);
+    return {
+      answer,
+      facts: {
+        parts: values.doses.map(({ element, mlPerDay }) => ({
+          answerMlPerDay: mlPerDay,
+          runsMlPerDay: running.get(parts[element]?.id ?? '') ?? 0,
+        })),
+      },
+    };
+  },
+  reactor: (book, tank, now) => {
+    if (!tank.supplies.includes('reactor')) return undefined;
+    const input = reactorQuestion(book, tank, now, questionOf(book, tank, now), {});
+    return input && { answer: effluentFlow.run(input).answer, facts: {} };
+  },
+  nutrients: (book, tank, now) => {
+    const { answer, values } = nutrientsAtZero(book, tank, now);
+    return values.warns ? { answer, facts: {} } : undefined;
+  },
+  levels: (book, tank, now) => {
+    const { answer } = levelsOutcome(book, tank, now);
+    const { certainty } = answer;
+    return { answer, facts: { certainty }, ...(certainty === 'not enough yet' && { bench: 'log' as const }) };
+  },
+  'water change': (book, tank, now) => {
+    const { changeL, everyDays, nextAt, from } = changeHabit(book, tank, now);
+    if (nextAt === undefined) return undefined;
+    const { answer, values } = changeDue.run({ now, changeL, everyDays, nextAt, from: from === 'set' ? 'set' : 'log' });
+    return values.soon ? { answer, facts: { late: values.late } } : undefined;
+  },
+};
 
-function topOffLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
-  if (tank.reservoirL === 0) return undefined;
-  const outcome = topOffOutcome(book, tank, now);
-  if (!outcome) return undefined;
-  const { daysLeft = Infinity } = outcome.values;
-  return { bench: 'top-off', title: 'Top-off', answer: outcome.answer, pressing: daysLeft < REFILL_SOON_DAYS ? 3 : 0 };
-}
-
-/** Upkeep that is late; what was never logged does not press, or a new tank would begin with a scolding. */
-function upkeepLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
-  const { answer, values } = topOffUpkeep.run(upkeepQuestion(book, tank, now));
-  const late = values.due.some(({ dueAt, lastAt }) => dueAt <= now && lastAt !== undefined);
-  return late ? { bench: 'top-off', as: 'upkeep', title: 'Top-off upkeep', answer, pressing: 0.8 } : undefined;
-}
-
-/** In the days before the house is left: what would run out first. */
-function leavingLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
-  const absence = book.settings.away;
-  if (!absence || absence.leavesAt < now || absence.leavesAt - now > LEAVING_SOON_DAYS * DAY_MS) return undefined;
-  const { answer } = away.run(awayQuestion(book, tank, now, absence));
-  return { bench: 'top-off', as: 'leaving', title: 'Leaving', answer, pressing: 1.2 };
-}
-
-/** What to dose, or the reactor's flow; both where both run. */
-function doseLines(book: Book, tank: Tank, now: number): TodayLine[] {
-  const withReactor = tank.supplies.includes('reactor');
-  const withParts = tank.supplies.includes('parts') && book.solutions.length > 0;
-  if (!withReactor && !withParts) return [];
-  const question = doseQuestion(book, tank, now);
-  const running = suppliesAt(book, tank, now).doses;
-  const partsRun = Object.values(question.parts).some(({ id }) => running.has(id));
-  return [
-    ...(withReactor ? reactorLine(book, tank, now, question) : []),
-    ...(withParts && (!withReactor || partsRun) ? [partsLine(question, running)] : []),
-  ];
-}
-
-function reactorLine(book: Book, tank: Tank, now: number, question: DoseQuestion): TodayLine[] {
-  const input = reactorQuestion(book, tank, now, question, {});
-  const outcome = input && effluentFlow.run(input);
-  return outcome ? [{ bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: 1 }] : [];
-}
-
-function partsLine({ input, parts }: DoseQuestion, running: ReadonlyMap<string, number>): TodayLine {
-  const outcome = maintenanceDose.run(input);
-  const off = outcome.values.doses.some(({ element, mlPerDay }) => {
-    const runs = running.get(parts[element]?.id ?? '') ?? 0;
-    return Math.abs(mlPerDay - runs) > DOSE_OFF_BY * Math.max(mlPerDay, 1);
-  });
-  return { bench: 'dose', title: 'Dose', answer: outcome.answer, pressing: off ? 2 : 0.5 };
-}
-
-/** Nitrate and phosphate at zero for weeks: a warning in every school. */
-function nutrientsLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
-  const { answer, values } = nutrientsAtZero(book, tank, now);
-  return values.warns ? { bench: 'series', title: 'Nutrients', answer, pressing: 1.6 } : undefined;
-}
-
-/** A change that falls due within two days, or did. */
-function changeLine(book: Book, tank: Tank, now: number): TodayLine | undefined {
-  const { changeL, everyDays, nextAt, from } = changeHabit(book, tank, now);
-  if (nextAt === undefined || nextAt - now > CHANGE_SOON_DAYS * DAY_MS) return undefined;
-  const late = (now - nextAt) / DAY_MS;
-  return {
-    bench: 'change',
-    title: 'Change',
-    answer: {
-      says: [
-        'Change',
-        quantity('volume', changeL),
-        ...(late > 1 ? ['; it was due', { moment: nextAt }] : ['; it is due', { moment: nextAt }]),
-        '.',
-      ],
-      certainty: 'worked out',
-      because: [from === 'set' ? 'Your routine is every' : 'The log shows one every', quantity('days', everyDays), '.'],
-    },
-    // A late change waits; a dose that is off or an empty reservoir does not.
-    pressing: late > CHANGE_SOON_DAYS ? 0.9 : 0.6,
-  };
-}
-
-function seriesLine(book: Book, tank: Tank, now: number): TodayLine {
-  const answer = seriesAnswer(book, tank, now);
-  return {
-    bench: answer.certainty === 'not enough yet' ? 'log' : 'series',
-    title: 'Series',
-    answer,
-    pressing: answer.certainty === 'drifting' ? 1.5 : answer.certainty === 'not enough yet' ? 1 : 0.7,
-  };
+/** The question of dose and reactor, asked once for both. */
+function questionOf(book: Book, tank: Tank, now: number): DoseQuestion {
+  return memoise(book, tank, `dose question at ${now}`, () => doseQuestion(book, tank, now));
 }

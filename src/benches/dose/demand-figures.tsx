@@ -1,5 +1,6 @@
 'use client';
 
+import { basisWords } from '@/calculators/dosing/demand-basis';
 import { DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { capitalised } from '@/calculators/calculator/words';
 import { Figures } from '@/interface/bench';
@@ -28,7 +29,9 @@ export function DemandFigures({ question, overrides, onOverride }: AnswerProps) 
       digits={overrides.perDay?.[element] === undefined ? 3 : undefined}
       onChange={(amount) => setPerDay(element, amount)}
       onReset={overrides.perDay?.[element] === undefined ? undefined : () => setPerDay(element, null)}
-      {...(demand[element] ? { hint: demand[element].from } : { hint: 'two readings a day or more apart would tell' })}
+      {...(demand[element]
+        ? { hint: basisWords(demand[element].basis) }
+        : { hint: 'two readings a day or more apart would tell' })}
     />
   );
   const withoutVolume = without(overrides, 'netVolumeL');

@@ -14,7 +14,7 @@ import { co2Seen } from '@/reckoning/co2-seen';
 import { useCycle } from '@/interface/cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
 import { observationsOf } from '@/reckoning/observations';
-import { seriesAnswer } from '@/reckoning/series-answer';
+import { levelsOutcome } from '@/reckoning/levels-question';
 import { nutrientsAtZero } from '@/reckoning/water-status';
 
 const CYCLING: readonly ParameterId[] = ['ammonia', 'nitrite'];
@@ -45,7 +45,7 @@ export function SeriesBench() {
       ? PARAMETER_IDS
       : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
   const ordered = [...inOrder.filter(measured), ...ALWAYS.filter((id) => !measured(id))];
-  const answer: AnswerText = seriesAnswer(book, tank, now);
+  const answer: AnswerText = levelsOutcome(book, tank, now).answer;
 
   return (
     <Bench question="How has the water moved?">

@@ -11,7 +11,7 @@ import { UnitChoices } from '@/interface/unit-choices';
 import { useBookIfRead, useCommitOnce, useTitle, useTrouble, useWorkspace, Waiting } from '@/interface/workspace';
 import { newTank } from '@/record/defaults';
 import type { Book, Tank } from '@/record/schema';
-import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
+import { systemVolumeOf } from '@/reckoning/system-volume';
 import { TankForm } from './tank-form';
 import { TankPicture } from './tank-picture';
 
@@ -50,7 +50,7 @@ function NewTankForm({ book }: { readonly book: Book }) {
     ...newTank(nanoid()),
     saltId: book.salts[0]?.id ?? null,
   }));
-  const { answer, cautions } = netVolumeAnswer(draft);
+  const { answer, cautions } = systemVolumeOf(draft);
   const make = async (tank: Tank) => {
     const usual = Object.fromEntries(FIRST_TARGETS.map((id) => [id, [...PARAMETERS[id].band]])) as Tank['targets'];
     // A tab that was duplicated holds the same draft, and may have made its tank already.

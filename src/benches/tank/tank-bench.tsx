@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
+import { systemVolumeOf } from '@/reckoning/system-volume';
 import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
@@ -31,7 +31,7 @@ function TankEditor() {
   const [draft, setDraft] = useKeptState<Tank>(`${form} draft`, tank);
   // Of the tank only what was changed here is written.
   const [opened, setOpened] = useBase(form, tank);
-  const { answer, cautions } = netVolumeAnswer(draft);
+  const { answer, cautions } = systemVolumeOf(draft);
 
   const save = async (saved: Tank) => {
     const done = await commit({

@@ -30,7 +30,7 @@ export const correction = defineCalculator({
     consumptionPerDay: figure('consumption a day', -1000, 1000).optional(),
     /** What others than the part go on bringing a day, in the element's canonical unit. */
     othersPerDay: figure('brought by others a day', 0, 1000).default(0),
-    othersBy: z.string().max(2000).default('other sources'),
+    othersBy: z.array(z.string().max(200)).max(100).default([]),
   }),
   example: {
     element: 'alkalinity',

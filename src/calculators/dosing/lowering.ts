@@ -1,3 +1,4 @@
+import { listed } from '../calculator/words';
 import type { Answer, Step } from '../calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
@@ -21,7 +22,7 @@ interface Lowering {
   readonly consumptionPerDay: number | undefined;
   /** What others go on bringing, in the element's unit a day. */
   readonly othersPerDay: number;
-  readonly othersBy: string;
+  readonly othersBy: readonly string[];
 }
 
 interface Lowered {
@@ -37,7 +38,8 @@ interface Lowered {
  * three days.
  */
 export function lowering(input: Lowering): Lowered {
-  const { element, level, aim, consumptionPerDay, othersPerDay, othersBy, part, netVolumeL } = input;
+  const { element, level, aim, consumptionPerDay, othersPerDay, part, netVolumeL } = input;
+  const othersBy = input.othersBy.length > 0 ? listed(input.othersBy) : 'other sources';
   const { rateKind, fallLimitPerDay } = DOSED_FACTS[element];
   const above: Answer['because'] = [quantity(element, level), 'is above the aim of', quantity(element, aim)];
   if (consumptionPerDay === undefined || (consumptionPerDay > 0 && level - aim > consumptionPerDay * LONGEST_WAIT_DAYS))

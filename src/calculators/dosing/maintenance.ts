@@ -3,7 +3,9 @@ import { amount, figure } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { CERTAINTIES, defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { quantity, type Quantity } from '@/chemistry/units/quantity';
-import { capitalised } from '../calculator/words';
+import { capitalised, listed } from '../calculator/words';
+import { basisOrigin, basisWords, demandBasis } from './demand-basis';
+import { partInput, partOf, type Part } from './part-input';
 import { byBottle, doseOf, leftOver, LEAST_ML_PER_DAY, type Need } from './bottle-dose';
 import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import { answerOf, TEST_TWICE, UNSAID, withinTestError } from './maintenance-answer';
@@ -12,22 +14,10 @@ const demandSchema = z.strictObject({
   /** In the element's unit a day: mmol/L for alkalinity, mg/L for calcium and magnesium. */
   perDay: figure('consumption a day', -1000, 1000, 'of the element’s unit'),
   sd: figure('doubt of the consumption', 0, 1000, 'of the element’s unit').default(0),
-  origin: z.enum(['log', 'yours', 'equation']).default('yours'),
-  /** Which readings, in words. */
-  from: z.string().max(2000).default('your figure'),
+  basis: demandBasis,
   mismatch: z.boolean().default(false),
   /** Too small for the test to tell from nothing: no dose is built on it. */
   withinTestError: z.boolean().default(false),
-});
-
-const partSchema = z.strictObject({
-  name: z.string().max(200),
-  /** Which bottle it is: parts of one bottle are dosed together. Its name when left out. */
-  bottle: z.string().max(200).optional(),
-  /** Amount a millilitre adds: mmol for alkalinity, mg for calcium and magnesium. */
-  perMl: figure('amount a millilitre adds', 1e-9, 1e6, 'mmol or mg'),
-  describedAs: z.string().max(2000).default('your figure'),
-  handling: z.array(z.string().max(2000)).max(20).default([]),
 });
 
 export const maintenanceDose = defineCalculator({
@@ -36,12 +26,15 @@ export const maintenanceDose = defineCalculator({
   input: z.strictObject({
     netVolumeL: amount(AMOUNTS.netVolume),
     demand: z.partialRecord(z.enum(DOSED_PARAMETERS), demandSchema),
-    parts: z.partialRecord(z.enum(DOSED_PARAMETERS), partSchema),
+    parts: z.partialRecord(z.enum(DOSED_PARAMETERS), partInput),
     /** What limewater, a reactor or another solution already brings, as an amount a day. */
     carriedByOthers: z
       .partialRecord(
         z.enum(DOSED_PARAMETERS),
-        z.strictObject({ amountPerDay: figure('amount a day', -1e9, 1e9, 'mmol or mg'), by: z.string().max(2000) }),
+        z.strictObject({
+          amountPerDay: figure('amount a day', -1e9, 1e9, 'mmol or mg'),
+          by: z.array(z.string().max(200)).min(1).max(100),
+        }),
       )
       .default({}),
     /** What each part is dosed at now, mL a day. */
@@ -57,9 +50,10 @@ export const maintenanceDose = defineCalculator({
       alkalinity: { name: 'carbonate part', perMl: 1.51 },
       calcium: { name: 'calcium part', perMl: 30.3 },
     },
-    carriedByOthers: { alkalinity: { amountPerDay: 114, by: 'limewater' } },
+    carriedByOthers: { alkalinity: { amountPerDay: 114, by: ['limewater'] } },
   },
-  run: ({ netVolumeL, demand, parts, carriedByOthers, running, unsaid, certainty }) => {
+  run: ({ netVolumeL, demand, parts: given, carriedByOthers, running, unsaid, certainty }) => {
+    const parts = partsOf(given);
     const working: Step[] = [
       {
         label: 'Net volume',
@@ -85,8 +79,8 @@ export const maintenanceDose = defineCalculator({
       working.push({
         label: `${capitalised(element)} consumption`,
         value: quantity(rateKind, need.perDay),
-        origin: need.origin,
-        from: need.from,
+        origin: basisOrigin(need.basis),
+        from: basisWords(need.basis),
       });
       if (need.withinTestError) {
         unclear.push(element);
@@ -111,7 +105,7 @@ export const maintenanceDose = defineCalculator({
       });
       if (carried)
         working.push({
-          label: `Already brought by ${carried.by}`,
+          label: `Already brought by ${listed(carried.by)}`,
           value: amountADay(element, carried.amountPerDay),
           origin: 'log',
           from: 'its standing rate × its strength, a day',
@@ -151,7 +145,7 @@ export const maintenanceDose = defineCalculator({
         cautions.push({
           severity: 'note',
           says: [
-            `${capitalised(carried?.by ?? 'another source')} brings more ${element} than the tank takes; it will rise until that is turned down.`,
+            `${capitalised(carried ? listed(carried.by) : 'another source')} brings more ${element} than the tank takes; it will rise until that is turned down.`,
           ],
         });
     }
@@ -208,8 +202,17 @@ function strengthOf(element: DosedParameter, perMl: number): Quantity {
   return element === 'alkalinity' ? quantity('equivalents', perMl) : quantity('strength', perMl);
 }
 
-type Part = z.output<typeof partSchema>;
-
 function sharesBottle(parts: Partial<Record<DosedParameter, Part>>, part: Part): boolean {
-  return Object.values(parts).filter((each) => (each.bottle ?? each.name) === (part.bottle ?? part.name)).length > 1;
+  return Object.values(parts).filter((each) => each.bottle === part.bottle).length > 1;
+}
+
+function partsOf(
+  given: Partial<Record<DosedParameter, z.output<typeof partInput>>>,
+): Partial<Record<DosedParameter, Part>> {
+  return Object.fromEntries(
+    DOSED_PARAMETERS.flatMap((element) => {
+      const part = given[element];
+      return part ? [[element, partOf(part, element)]] : [];
+    }),
+  );
 }

@@ -4,6 +4,8 @@ import { AMOUNTS } from '../calculator/amounts';
 import { CERTAINTIES, defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { readingExpectation } from '../parameters/parameters';
+import { listed } from '../calculator/words';
+import { basisOrigin, basisWords, demandBasis } from '../dosing/demand-basis';
 import { Refusal } from '@/chemistry/refusal';
 import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
 import { quantity } from '@/chemistry/units/quantity';
@@ -20,11 +22,10 @@ export const effluentFlow = defineCalculator({
     demandPerDay: amount({ field: 'consumption a day', kind: 'alkalinityRate', low: -5, high: 5 }),
     /** Its standard deviation, mmol/L a day. */
     demandSd: figure('doubt of the consumption', 0, 100, 'mmol/L a day').default(0),
-    demandFrom: z.string().max(2000).default('your figure'),
-    demandOrigin: z.enum(['log', 'yours']).default('yours'),
+    demandBasis,
     /** What other sources bring, mmol a day in the whole tank. */
     carriedMmolPerDay: figure('brought by others', -1e9, 1e9, 'mmol a day').default(0),
-    carriedBy: z.string().max(2000).default('other sources'),
+    carriedBy: z.array(z.string().max(200)).max(100).default([]),
     /** A part that runs now and that this flow takes the place of. */
     replaces: z.string().max(200).optional(),
     effluentAlkalinity: amount(AMOUNTS.effluent),
@@ -67,8 +68,8 @@ export const effluentFlow = defineCalculator({
       {
         label: 'Alkalinity consumption',
         value: quantity('alkalinityRate', demandPerDay),
-        origin: input.demandOrigin,
-        from: input.demandFrom,
+        origin: basisOrigin(input.demandBasis),
+        from: basisWords(input.demandBasis),
       },
       {
         label: 'In the whole tank',
@@ -79,7 +80,7 @@ export const effluentFlow = defineCalculator({
     ];
     if (carriedMmolPerDay > 0)
       working.push({
-        label: `Already brought by ${carriedBy}`,
+        label: `Already brought by ${carriedBy.length > 0 ? listed(carriedBy) : 'other sources'}`,
         value: quantity('charge', carriedMmolPerDay),
         origin: 'log',
         from: 'its standing rate × its strength, a day',

@@ -238,6 +238,9 @@ function bringsByMedia({ loops }: RunningTank): boolean {
   return false;
 }
 
+/** From this share of the volume on the balance of alkalinity tells how much of it went round. */
+const DRAWN_OFF_TELLS = 1e-6;
+
 /**
  * What the media of loops have brought some days into a stretch, by species. A loop gives q·(c − A/V) of alkalinity a day; of
  * its two parts the first is even, and the second follows from the whole balance of alkalinity:
@@ -246,8 +249,13 @@ function bringsByMedia({ loops }: RunningTank): boolean {
  */
 function byMedia(tank: RunningTank, stretch: LevelStretch, days: number): ReadonlyMap<number, number> {
   const { inPerDay, outLPerDay, amount } = courseOf(tank, stretch, ALKALINITY);
-  const gained = amountIn(tank, stretch, ALKALINITY, days) - amount;
-  const levelDays = outLPerDay > 0 ? (inPerDay * days - gained) / outLPerDay : (amount / tank.level.volumeL) * days;
+  const { volumeL } = tank.level;
+  const after = amountIn(tank, stretch, ALKALINITY, days);
+  // Where next to nothing is drawn off, the balance is a small difference of large figures; the level then hardly bends.
+  const levelDays =
+    outLPerDay * days > DRAWN_OFF_TELLS * volumeL
+      ? (inPerDay * days - (after - amount)) / outLPerDay
+      : ((amount / volumeL + after / (volumeL + stretch.gainLPerDay * days)) / 2) * days;
   const brought = new Map<number, number>();
   for (const { litresPerDay, returns, perAlkalinity } of tank.loops.values()) {
     if (!perAlkalinity) continue;

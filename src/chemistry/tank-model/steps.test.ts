@@ -60,7 +60,7 @@ const anyEvent: fc.Arbitrary<TankEvent> = fc.oneof(
   fc.record({
     kind: fc.constant('evaporation' as const),
     at: moment,
-    litresPerDay: fc.double({ min: 0, max: 2, noNaN: true }),
+    litresPerDay: fc.double({ min: 0, max: 1, noNaN: true }),
   }),
   fc.record({
     kind: fc.constant('air' as const),

@@ -29,10 +29,10 @@ import { cycleFollowed, cycleQuestion, type CycleOutcome, type CycleQuestionOf }
 import { doseEffectQuestion } from '@/reckoning/dose-effect';
 import { correctionQuestions, doseQuestion, reactorQuestion } from '@/reckoning/dose-question';
 import { saltStrength } from '@/reckoning/learnt-salt';
-import { netVolumeAnswer } from '@/reckoning/net-volume-answer';
+import { systemVolumeOf } from '@/reckoning/system-volume';
 import { stockingQuestion } from '@/reckoning/new-tank';
 import { outlookOf } from '@/reckoning/outlook-of';
-import { seriesAnswer } from '@/reckoning/series-answer';
+import { levelsOutcome } from '@/reckoning/levels-question';
 import { disinfectantQuestion, sourceState, waterQuestion } from '@/reckoning/source-line';
 import { todayOf } from '@/reckoning/today';
 import { failureQuestion } from '@/reckoning/top-off-failure';
@@ -109,8 +109,8 @@ function askTank(book: Book, tank: Tank, now: number, ask: Ask): void {
   const today = todayOf(book, tank, now, read);
   ask('today', () => today.answer);
   for (const line of today.lines) ask(`today, ${line.title}`, () => line.answer);
-  ask('series', () => seriesAnswer(book, tank, now));
-  ask('tank', () => netVolumeAnswer(tank).answer);
+  ask('series', () => levelsOutcome(book, tank, now).answer);
+  ask('tank', () => systemVolumeOf(tank).answer);
   askOfDoses(book, tank, now, ask);
   askOfWater(book, tank, now, ask);
   ask('top-off', () => topOffOutcome(book, tank, now));

@@ -1,0 +1,44 @@
+import { describe, expect, it } from 'vitest';
+import { answered, refusalOf, valuesOf } from '../testing/run-calculator';
+
+const moves = { perDay: 0.17, perDaySd: 0.01, driftPerDay: -0.05, readingSd: 0.04 };
+const says = (input: unknown) => answered('levels', input).sentence;
+
+describe('levels', () => {
+  it('says what drifts and what stands outside, and no more', () => {
+    expect(says({ levels: [{ parameter: 'calcium', value: 425, band: [410, 450] }] })).toBe(
+      'Everything measured stands in its band and holds.',
+    );
+    expect(says({ levels: [{ parameter: 'alkalinity', value: '7.3 dKH', band: ['7.8 dKH', '8.8 dKH'], moves }] })).toBe(
+      'Alkalinity is falling 0.140 dKH/day and stands low at 7.30 dKH.',
+    );
+    expect(says({ levels: [{ parameter: 'strontium', value: 12, band: [7, 9] }] })).toBe(
+      'Strontium stands high at 12.0 mg/L.',
+    );
+  });
+
+  it('judges by the error of what read it', () => {
+    const place = (sd: number) =>
+      valuesOf<{ outside: unknown[] }>('levels', {
+        levels: [{ parameter: 'calcium', value: 405, band: [410, 450], sd }],
+      }).outside.length;
+    expect([place(8), place(2)]).toEqual([0, 1]);
+  });
+
+  it('tells zero nutrients once, and a reading that stands apart', () => {
+    const input = {
+      levels: [
+        { parameter: 'nitrate', value: 0, band: [2, 10] },
+        { parameter: 'magnesium', value: 1330, leftOut: [1490] },
+      ],
+      nutrientsZeroDays: 21,
+    };
+    expect(says(input)).toBe('Nitrate and phosphate have both read zero for 21 days (feed more).');
+    expect(answered('levels', input).because).toMatch(/^One magnesium reading \(1490 mg\/L\) stands apart/);
+  });
+
+  it('asks for a first line, and refuses a level that cannot be', () => {
+    expect(says({ firstLine: 'alk 8' })).toMatch(/“alk 8”/);
+    expect(refusalOf('levels', { levels: [{ parameter: 'ph', value: 83 }] })?.suggestion).toBe('8.3');
+  });
+});

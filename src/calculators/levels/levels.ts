@@ -1,0 +1,168 @@
+import { z } from 'zod';
+import { quantity } from '@/chemistry/units/quantity';
+import { amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
+import { defineCalculator, type Answer, type Certainty, type Phrase, type Step } from '../calculator/calculator';
+import { capitalised } from '../calculator/words';
+import { certaintyOfEstimate, estimateFacts } from '../dosing/certainty';
+import { DOSED_FACTS, isDosedParameter } from '../dosing/dosed-parameters';
+import {
+  PARAMETER_IDS,
+  parameterOf,
+  readingExpectation,
+  usualErrorOf,
+  type ParameterId,
+} from '../parameters/parameters';
+import { placeInBand, type Place } from '../parameters/place-in-band';
+
+const levelInput = z.strictObject({
+  parameter: z.enum(PARAMETER_IDS),
+  /** Its last reading; left out where none was taken. */
+  value: amountOfNamedKind('last reading', 'parameter').optional(),
+  /** That reading's error, in the parameter's canonical unit; a careful reading's when left out. */
+  sd: figure('doubt of the reading', 0, 1e6).optional(),
+  /** The target band; a level without one is not judged. */
+  band: z.tuple([amountOfNamedKind('lower end', 'parameter'), amountOfNamedKind('upper end', 'parameter')]).optional(),
+  /** How it moves, where its readings tell. */
+  moves: estimateFacts.optional(),
+  /** Readings that stand apart from the rest, in the parameter's canonical unit. */
+  leftOut: z
+    .array(figure('a reading left out', -1e6, 1e6))
+    .max(100)
+    .default([]),
+});
+
+interface Judged {
+  readonly parameter: ParameterId;
+  readonly value: number | undefined;
+  readonly place: Place | undefined;
+  readonly driftPerDay: number | undefined;
+  readonly leftOut: readonly number[];
+}
+
+export const levels = defineCalculator({
+  name: 'levels',
+  asks: 'Is every level in its band, and does it hold?',
+  input: z.strictObject({
+    levels: z.array(levelInput).max(100).default([]),
+    /** For so many days nitrate and phosphate have both read zero; left out where they have not. */
+    nutrientsZeroDays: figure('days at zero', 0, 40_000, 'days').optional(),
+    /** A line to begin with, where nothing is measured yet. */
+    firstLine: z.string().max(200).default('alk 8.3 sal 35 temp 25.4'),
+  }),
+  example: {
+    levels: [
+      {
+        parameter: 'alkalinity',
+        value: '7.3 dKH',
+        band: ['7.8 dKH', '8.8 dKH'],
+        moves: { perDay: 0.17, perDaySd: 0.01, driftPerDay: -0.05, readingSd: 0.04 },
+      },
+      { parameter: 'calcium', value: 425, band: [410, 450] },
+    ],
+  },
+  run: (input) => {
+    const judged = input.levels.map(judge);
+    return {
+      answer: input.levels.length === 0 ? nothingYet(input.firstLine) : answerOf(judged, input.nutrientsZeroDays),
+      working: judged.flatMap(({ parameter, value, place }): Step[] =>
+        value === undefined
+          ? []
+          : [
+              {
+                label: capitalised(parameterOf(parameter).name),
+                value: quantity(parameterOf(parameter).kind, value),
+                origin: 'log',
+                from: place === undefined ? 'its last reading; no target is set' : `its last reading: ${place}`,
+              },
+            ],
+      ),
+      cautions: [],
+      values: {
+        outside: judged.filter(isOutside).map(({ parameter, place }) => ({ parameter, place })),
+        drifting: judged.filter(({ driftPerDay }) => driftPerDay !== undefined).map(({ parameter }) => parameter),
+      },
+    };
+  },
+});
+
+function judge({ parameter, value, sd, band, moves, leftOut }: z.output<typeof levelInput>): Judged {
+  const settle = (given: number | string, field: string) =>
+    settled(given, { ...readingExpectation(parameter), field, low: Math.min(0, readingExpectation(parameter).low) });
+  const level = value === undefined ? undefined : settle(value, 'last reading');
+  const place =
+    level === undefined || !band
+      ? undefined
+      : placeInBand(level, [settle(band[0], 'lower end'), settle(band[1], 'upper end')], sd ?? usualErrorOf(parameter));
+  return {
+    parameter,
+    value: level,
+    place,
+    driftPerDay: moves && certaintyOfEstimate(moves) === 'drifting' ? moves.driftPerDay : undefined,
+    leftOut,
+  };
+}
+
+function isOutside({ place }: Judged): boolean {
+  return place === 'low' || place === 'high';
+}
+
+function nothingYet(firstLine: string): Answer {
+  return {
+    says: [`Nothing is measured yet. Jot a first line, such as “${firstLine}”, and the curves begin.`],
+    certainty: 'not enough yet',
+    because: [],
+  };
+}
+
+/** One sentence over all levels: what drifts, what stands outside its band, and what should be read again. */
+function answerOf(judged: readonly Judged[], zeroDays: number | undefined): Answer {
+  const nutrients = zeroDays === undefined ? [] : ['nitrate', 'phosphate'];
+  const drifting = judged.filter(({ driftPerDay }) => driftPerDay !== undefined);
+  const outside = judged.filter(
+    (each) => isOutside(each) && each.driftPerDay === undefined && !nutrients.includes(each.parameter),
+  );
+  const clauses: Phrase[][] = [
+    ...(zeroDays === undefined
+      ? []
+      : [
+          [
+            'nitrate and phosphate have both read zero for',
+            quantity('days', Math.round(zeroDays)),
+            '(feed more)',
+          ] as Phrase[],
+        ]),
+    ...drifting.map(driftWords),
+    ...outside.map(({ parameter, place, value = 0 }): Phrase[] => [
+      `${parameterOf(parameter).name} stands ${place} at`,
+      quantity(parameterOf(parameter).kind, value),
+    ]),
+  ];
+  const says: Phrase[] = clauses.flatMap((clause, i) => [...(i > 0 ? [';'] : []), ...clause]).concat('.');
+  if (clauses.length === 0) says.unshift('Everything measured stands in its band and holds');
+  if (typeof says[0] === 'string') says[0] = capitalised(says[0]);
+  const aside = judged.flatMap(({ parameter, leftOut }) =>
+    leftOut.flatMap((value): Phrase[] => [
+      `One ${parameterOf(parameter).name} reading (`,
+      quantity(parameterOf(parameter).kind, value),
+      ') stands apart from the rest and is set aside; retest before acting on such a one.',
+    ]),
+  );
+  return {
+    says,
+    certainty: certaintyOf(drifting.length > 0, clauses.length > 0),
+    because: aside.length > 0 ? aside : ['As far as the last weeks’ readings tell.'],
+  };
+}
+
+function certaintyOf(drifts: boolean, says: boolean): Certainty {
+  return drifts ? 'drifting' : says ? 'worked out' : 'steady';
+}
+
+function driftWords({ parameter, driftPerDay = 0, place, value = 0 }: Judged): Phrase[] {
+  const { name, kind } = parameterOf(parameter);
+  return [
+    `${name} is ${driftPerDay < 0 ? 'falling' : 'rising'}`,
+    quantity(isDosedParameter(parameter) ? DOSED_FACTS[parameter].rateKind : 'ionRate', Math.abs(driftPerDay)),
+    ...(place === 'low' || place === 'high' ? [`and stands ${place} at`, quantity(kind, value)] : []),
+  ];
+}

@@ -1,0 +1,36 @@
+import { describe, expect, it } from 'vitest';
+import { answered, refusalOf, valuesOf } from '../testing/run-calculator';
+
+const order = (input: unknown) =>
+  valuesOf<{ order: { concern: string }[] }>('today', input).order.map(({ concern }) => concern);
+
+describe('today', () => {
+  it('puts an empty reservoir before a dose that is off, and that before a level that drifts', () => {
+    expect(
+      order({
+        levels: { certainty: 'drifting' },
+        dose: { parts: [{ answerMlPerDay: 41, runsMlPerDay: 32 }] },
+        'top-off': { daysLeft: 1.4 },
+        'water change': { late: true },
+      }),
+    ).toEqual(['top-off', 'dose', 'levels', 'water change']);
+  });
+
+  it('leaves a dose that runs within a tenth of its answer', () => {
+    const at = (runsMlPerDay: number) =>
+      order({ dose: { parts: [{ answerMlPerDay: 40, runsMlPerDay }] }, levels: { certainty: 'steady' } })[0];
+    expect([at(37), at(35)]).toEqual(['levels', 'dose']);
+  });
+
+  it('says so where nothing presses, and where nothing is known', () => {
+    expect(answered('today', { levels: { certainty: 'steady' } }).sentence).toBe('Nothing presses today.');
+    expect(answered('today', {}).sentence).toMatch(/^Log a first test/);
+    expect(answered('today', { reactor: {}, nutrients: {} }).sentence).toBe(
+      'See to nutrients and reactor, in this order.',
+    );
+  });
+
+  it('refuses what it does not know', () => {
+    expect(refusalOf('today', { 'top-off': { daysLeft: -1 } })?.field).toBe('days left');
+  });
+});

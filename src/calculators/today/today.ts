@@ -1,0 +1,112 @@
+import { z } from 'zod';
+import { quantity } from '@/chemistry/units/quantity';
+import { figure } from '../calculator/calculator-input';
+import { CERTAINTIES, defineCalculator } from '../calculator/calculator';
+import { listed } from '../calculator/words';
+
+/** What may need doing, as the benches answer it. */
+export const CONCERNS = [
+  'cycle',
+  'top-off',
+  'top-off upkeep',
+  'leaving',
+  'dose',
+  'reactor',
+  'nutrients',
+  'levels',
+  'water change',
+] as const;
+export type Concern = (typeof CONCERNS)[number];
+
+/** A reservoir with less than this left is the first thing to see to. Chosen. */
+const REFILL_SOON_DAYS = 2;
+/** A dose that runs this far off the answer, as a share, is worth setting anew. Common practice. */
+const DOSE_OFF_BY = 0.1;
+
+/** What is known of each concern; one that is left out is none today. */
+const facts = z.strictObject({
+  /** A cycle that is not through, or that starts again. */
+  cycle: z.strictObject({}).optional(),
+  'top-off': z.strictObject({ daysLeft: figure('days left', 0, 1e6, 'days').optional() }).optional(),
+  /** Upkeep that is late; what was never logged does not press, or a new tank would begin with a scolding. */
+  'top-off upkeep': z.strictObject({}).optional(),
+  leaving: z.strictObject({}).optional(),
+  /** Of each part: what it should run at, and what it runs at, mL a day. */
+  dose: z
+    .strictObject({
+      parts: z
+        .array(
+          z.strictObject({
+            answerMlPerDay: figure('dose a day', 0, 1e12, 'mL/day'),
+            runsMlPerDay: figure('dose a day', 0, 1e12, 'mL/day'),
+          }),
+        )
+        .max(10),
+    })
+    .optional(),
+  reactor: z.strictObject({}).optional(),
+  /** Nitrate and phosphate at zero for weeks: a warning in every school. */
+  nutrients: z.strictObject({}).optional(),
+  levels: z.strictObject({ certainty: z.enum(CERTAINTIES) }).optional(),
+  'water change': z.strictObject({ late: z.boolean().default(false) }).optional(),
+});
+export type TodayInput = z.input<typeof facts>;
+type Facts = z.output<typeof facts>;
+
+export const today = defineCalculator({
+  name: 'today',
+  asks: 'What needs doing first?',
+  input: facts,
+  example: {
+    'top-off': { daysLeft: 1.4 },
+    dose: { parts: [{ answerMlPerDay: 41, runsMlPerDay: 32 }] },
+    levels: { certainty: 'steady' },
+  },
+  run: (known) => {
+    const order = CONCERNS.flatMap((concern) => {
+      const pressing = PRESSES[concern](known);
+      return pressing === undefined ? [] : [{ concern, pressing }];
+    }).toSorted((a, b) => b.pressing - a.pressing);
+    const urgent = order.filter(({ pressing }) => pressing >= 1).map(({ concern }) => concern);
+    return {
+      answer: {
+        says:
+          order.length === 0
+            ? ['Log a first test, and what needs doing is told here.']
+            : urgent.length === 0
+              ? ['Nothing presses today.']
+              : [`See to ${listed(urgent)}, in this order.`],
+        certainty: order.length === 0 ? 'not enough yet' : 'worked out',
+        because: [],
+      },
+      working: order.map(({ concern, pressing }) => ({
+        label: concern,
+        value: quantity('ratio', pressing),
+        origin: 'assumed' as const,
+        from: 'how much it presses: 3 an empty reservoir, 2 a dose that is off, 1 what should be done today',
+      })),
+      cautions: [],
+      values: { order },
+    };
+  },
+});
+
+/** The greater the more pressing; undefined where it is no concern. Chosen: what harms within a day first, what drifts within a week next. */
+const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> = {
+  // A cycle that is not through is what a new tank is about.
+  cycle: ({ cycle }) => cycle && 2.5,
+  'top-off': (known) => known['top-off'] && ((known['top-off'].daysLeft ?? Infinity) < REFILL_SOON_DAYS ? 3 : 0),
+  'top-off upkeep': (known) => known['top-off upkeep'] && 0.8,
+  leaving: ({ leaving }) => leaving && 1.2,
+  dose: ({ dose }) => dose && (dose.parts.some(isOff) ? 2 : 0.5),
+  reactor: ({ reactor }) => reactor && 1,
+  nutrients: ({ nutrients }) => nutrients && 1.6,
+  levels: ({ levels }) =>
+    levels && (levels.certainty === 'drifting' ? 1.5 : levels.certainty === 'not enough yet' ? 1 : 0.7),
+  // A late change waits; a dose that is off or an empty reservoir does not.
+  'water change': (known) => known['water change'] && (known['water change'].late ? 0.9 : 0.6),
+};
+
+function isOff({ answerMlPerDay, runsMlPerDay }: { answerMlPerDay: number; runsMlPerDay: number }): boolean {
+  return Math.abs(answerMlPerDay - runsMlPerDay) > DOSE_OFF_BY * Math.max(answerMlPerDay, 1);
+}

@@ -1,0 +1,53 @@
+import { z } from 'zod';
+import { quantity } from '@/chemistry/units/quantity';
+import { amount } from '../calculator/calculator-input';
+import { defineCalculator } from '../calculator/calculator';
+import { limewaterHeadRoom } from './head-room';
+import { TOP_OFF_AMOUNTS } from './top-off-amounts';
+
+/** Limewater takes the place of top-off: whether what is given still leaves the top-off something to do. */
+export const limewaterRoom = defineCalculator({
+  name: 'limewater-room',
+  asks: 'Does evaporation leave room for the limewater that is given?',
+  input: z.strictObject({
+    limewaterLPerDay: amount({ ...TOP_OFF_AMOUNTS.drip, field: 'limewater a day' }),
+    /** The lower end of what evaporates. */
+    evaporationAtLeastLPerDay: amount(TOP_OFF_AMOUNTS.loss),
+  }),
+  example: { limewaterLPerDay: '1.8 L', evaporationAtLeastLPerDay: '3.1 L' },
+  run: ({ limewaterLPerDay, evaporationAtLeastLPerDay }) => {
+    const upToL = limewaterHeadRoom(evaporationAtLeastLPerDay);
+    const tooMuch = limewaterLPerDay > upToL;
+    return {
+      answer: {
+        says: tooMuch
+          ? ['Give no more than', quantity('waterRate', upToL), 'of limewater.']
+          : ['There is room for', quantity('waterRate', upToL), 'of limewater.'],
+        certainty: 'worked out',
+        because: [quantity('waterRate', evaporationAtLeastLPerDay), 'evaporates at the least.'],
+      },
+      working: [
+        {
+          label: 'Room for limewater',
+          value: quantity('waterRate', upToL),
+          origin: 'equation',
+          from: 'the least that evaporates, with some left to the top-off',
+        },
+      ],
+      cautions: tooMuch
+        ? [
+            {
+              severity: 'harm',
+              says: [
+                quantity('waterRate', limewaterLPerDay),
+                'of limewater is more than the',
+                quantity('waterRate', upToL),
+                'that evaporation leaves room for: the level rises and salinity falls. Let the parts carry the rest.',
+              ],
+            },
+          ]
+        : [],
+      values: { upToL, tooMuch },
+    };
+  },
+});
