@@ -1,5 +1,6 @@
 'use client';
 
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { preferredUnit } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
@@ -69,7 +70,7 @@ export const KitQuestions = inOwnScope(function KitQuestions() {
         <QuantityField
           narrow
           label="First step, ammonia"
-          expected={{ field: 'first step of the ammonia kit', kind: 'ammonia', low: 0.02, high: 1, usual: [0.05, 0.5] }}
+          expected={AMOUNTS.kitStepAmmonia}
           value={kit.ammoniaStep}
           onChange={(step) => step !== null && keep({ ammoniaStep: step })}
         />
@@ -82,7 +83,7 @@ export const KitQuestions = inOwnScope(function KitQuestions() {
         <QuantityField
           narrow
           label="First step, nitrite"
-          expected={{ field: 'first step of the nitrite kit', kind: 'nitrite', low: 0.02, high: 1, usual: [0.05, 0.5] }}
+          expected={AMOUNTS.kitStepNitrite}
           value={kit.nitriteStep}
           onChange={(step) => step !== null && keep({ nitriteStep: step })}
         />

@@ -128,7 +128,7 @@ export const SourceForm = inOwnScope(function SourceForm({
         />
         <QuantityField
           label="Waste for each litre made"
-          expected={WASTE}
+          expected={AMOUNTS.wasteRatio}
           value={waste}
           onChange={setWaste}
           hint="3 to 4 litres when a line is new"
@@ -215,5 +215,10 @@ export const SourceForm = inOwnScope(function SourceForm({
   );
 });
 
-const WASTE = { field: 'waste for each litre', kind: 'ratio', low: 0, high: 20, usual: [1, 6] } as const;
-const FLUSH = { field: 'flush', kind: 'days', low: 0, high: 240 / 1440, usual: [1 / 1440, 30 / 1440] } as const;
+const FLUSH = {
+  field: 'flush',
+  kind: 'days',
+  low: 0,
+  high: AMOUNTS.flush.high / 1440,
+  usual: [1 / 1440, 30 / 1440],
+} as const;

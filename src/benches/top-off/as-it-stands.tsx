@@ -28,14 +28,6 @@ type FigureKey = {
   [Key in keyof StandsDraft]: StandsDraft[Key] extends number | null ? Key : never;
 }[keyof StandsDraft];
 
-const length = (field: string, low: number, high: number): Expectation => ({
-  field,
-  kind: 'length',
-  low,
-  high,
-  usual: [Math.max(low, 2), Math.min(high, 250)],
-});
-
 const NO_SENSOR = ['', 'none'] as const;
 const SENSOR_OPTIONS = SENSOR_IDS.map((id) => [id, SENSORS[id].name] as const);
 
@@ -99,11 +91,11 @@ export function AsItStands() {
           />
         )}
         <Figures title={`The ${vessel}, inside`} narrow>
-          {figure('lengthCm', 'Length', length('length', 5, 1000))}
-          {figure('widthCm', 'Width', length('width', 5, 400))}
-          {figure('heightCm', 'Height to the rim', length('height', 5, 250))}
-          {figure('levelCm', 'Water at the mark', length('water at the mark', 1, 250))}
-          {figure('standsCm', 'Stands above the floor', length('stands above the floor', 0, 400))}
+          {figure('lengthCm', 'Length', TOP_OFF_AMOUNTS.riseLength)}
+          {figure('widthCm', 'Width', TOP_OFF_AMOUNTS.riseWidth)}
+          {figure('heightCm', 'Height to the rim', TOP_OFF_AMOUNTS.riseHeight)}
+          {figure('levelCm', 'Water at the mark', TOP_OFF_AMOUNTS.waterAtMark)}
+          {figure('standsCm', 'Stands above the floor', TOP_OFF_AMOUNTS.stands)}
           {figure('runsBackL', 'Runs back when the return stops', TOP_OFF_AMOUNTS.runsBack)}
           {figure(
             'returnReserveL',
@@ -142,8 +134,8 @@ export function AsItStands() {
           {figure('airMPerS', 'A fan moves the air at', TOP_OFF_AMOUNTS.air)}
         </Figures>
         <Figures title="Reservoir, hose and pump" narrow>
-          {figure('reservoirHeightCm', 'Its water, full', length('its water, full', 2, 300))}
-          {figure('reservoirStandsCm', 'It stands above the floor', length('it stands', 0, 400))}
+          {figure('reservoirHeightCm', 'Its water, full', TOP_OFF_AMOUNTS.reservoirHeight)}
+          {figure('reservoirStandsCm', 'It stands above the floor', { ...TOP_OFF_AMOUNTS.stands, field: 'it stands' })}
           {figure('outletCm', 'The hose ends above the floor', TOP_OFF_AMOUNTS.height)}
           {figure('boreCm', 'Bore of the hose', TOP_OFF_AMOUNTS.bore, 'as in 6 mm')}
           {figure('hoseCm', 'Length of the hose', TOP_OFF_AMOUNTS.hoseLength)}
@@ -173,7 +165,7 @@ export function AsItStands() {
           {figure(
             'cutOffCm',
             'It cuts above the mark',
-            length('it cuts above the mark', 0, 100),
+            TOP_OFF_AMOUNTS.cutOffHeight,
             draft.cutOffCm === null ? `${USUAL_CUT_OFF_CM} cm, when left empty` : undefined,
           )}
           {figure('runLimitDays', 'Longest the pump may run', TOP_OFF_AMOUNTS.runLimit, 'as in 10 min')}

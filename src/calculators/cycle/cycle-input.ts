@@ -35,20 +35,8 @@ export const USUAL_STEPS: FirstSteps = { ammonia: 0.25, nitrite: 0.25 };
 /** The first step of a kit's scale: less than it the kit does not tell from nothing. */
 export const stepsInput = z
   .strictObject({
-    ammonia: amount({
-      field: 'first step of the ammonia kit',
-      kind: 'ammonia',
-      low: 0.02,
-      high: 1,
-      usual: [0.05, 0.5],
-    }),
-    nitrite: amount({
-      field: 'first step of the nitrite kit',
-      kind: 'nitrite',
-      low: 0.02,
-      high: 1,
-      usual: [0.05, 0.5],
-    }),
+    ammonia: amount(AMOUNTS.kitStepAmmonia),
+    nitrite: amount(AMOUNTS.kitStepNitrite),
   })
   .default(USUAL_STEPS);
 

@@ -41,9 +41,9 @@ export const purifiedWater = defineCalculator({
     pressureKPa: amount(AMOUNTS.feedPressure),
     tdsMgPerL: amount(AMOUNTS.tdsSupply).default(RATED.tdsMgPerL),
     /** Litres of waste for each litre made. */
-    wasteRatio: figure('waste ratio', 0, 20).default(4),
+    wasteRatio: amount(AMOUNTS.wasteRatio).default(4),
     /** Run to waste first: a new filter's dust, or the salt that crept through while the line stood still. */
-    flushMinutes: figure('flush', 0, 240, 'minutes').default(0),
+    flushMinutes: amount(AMOUNTS.flush).default(0),
     now: moment('now').optional(),
     readyBy: moment('ready by').optional(),
   }),

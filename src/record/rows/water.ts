@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { amount, id, moment, name, within } from './fields';
+import { id, moment, name, within } from './fields';
 
 /** A vessel that saltwater is mixed or stored in. */
 export const vesselSchema = z.strictObject({ id, name, litres: within(AMOUNTS.vessel) });
@@ -22,13 +22,13 @@ export const sourceSchema = z.strictObject({
   name,
   /** The membrane's rating: litres a day at this pressure and 25 °C. */
   ratedLPerDay: within(AMOUNTS.waterMade),
-  ratedKPa: z.number().min(100).max(1500),
+  ratedKPa: within(AMOUNTS.feedPressure),
   /** Litres of waste for each litre made. */
-  wasteRatio: amount(20),
+  wasteRatio: within(AMOUNTS.wasteRatio),
   /** Of the supply, where no test says otherwise. */
-  pressureKPa: z.number().min(100).max(1500),
+  pressureKPa: within(AMOUNTS.feedPressure),
   temperatureC: within(AMOUNTS.supplyTemperature),
-  flushMinutes: amount(240),
+  flushMinutes: within(AMOUNTS.flush),
   stages: z
     .array(
       z.strictObject({
@@ -37,7 +37,7 @@ export const sourceSchema = z.strictObject({
         /** Litres of resin in it. */
         resinL: within(AMOUNTS.resin).optional(),
         /** Days after which it is changed whatever it reads. */
-        everyDays: z.number().min(1).max(4000).optional(),
+        everyDays: within(AMOUNTS.partLasts).optional(),
         /** Of a carbon block: litres that its label rates it for, and whether it is made for chloramine. */
         ratedL: within(AMOUNTS.carbonRated).optional(),
         forChloramine: z.boolean().optional(),
@@ -51,7 +51,7 @@ export const sourceSchema = z.strictObject({
 export const waterDaySchema = z.strictObject({
   id,
   at: moment,
-  mixHours: amount(24 * 14),
+  mixHours: within(AMOUNTS.mixHours),
   tanks: z
     .array(
       z.strictObject({
