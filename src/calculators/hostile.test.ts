@@ -184,7 +184,7 @@ describe('hostile numbers', () => {
         (level, aim, limitPerDay) => {
           const perMl = 1.5;
           const { values } = correction.run({
-            element: 'alkalinity',
+            parameter: 'alkalinity',
             netVolumeL: 300,
             level,
             levelSd: 0.03,

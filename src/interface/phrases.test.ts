@@ -131,7 +131,7 @@ describe('answers read aloud', () => {
       certainty: 'steady',
     });
     const base = {
-      element: 'alkalinity' as const,
+      parameter: 'alkalinity' as const,
       netVolumeL: 310,
       levelSd: 0.02,
       part: { name: 'Carbonate', perMl: 1.5096 },

@@ -165,9 +165,9 @@ export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchState
   const s = salinity ?? batch.targetSalinity;
   const byLabel = waterOfSalt(saltOf(book, batch), s);
   const tested = Object.fromEntries(
-    DOSED_PARAMETERS.flatMap((element) => {
-      const check = checks.findLast((each) => each[element] !== undefined);
-      return check?.[element] === undefined ? [] : [[element, atSalinity(check[element], check.salinity, s)]];
+    DOSED_PARAMETERS.flatMap((parameter) => {
+      const check = checks.findLast((each) => each[parameter] !== undefined);
+      return check?.[parameter] === undefined ? [] : [[parameter, atSalinity(check[parameter], check.salinity, s)]];
     }),
   );
   const water = { ...byLabel, ...tested };
@@ -180,8 +180,8 @@ export function originsOfBatch(book: Book, { batch, checks, salinity }: BatchSta
     ...originsOfSalt(saltOf(book, batch)),
     salinity: salinity === undefined ? 'assumed' : 'tested',
     ...Object.fromEntries(
-      DOSED_PARAMETERS.filter((element) => checks.some((each) => each[element] !== undefined)).map((element) => [
-        element,
+      DOSED_PARAMETERS.filter((parameter) => checks.some((each) => each[parameter] !== undefined)).map((parameter) => [
+        parameter,
         'tested',
       ]),
     ),

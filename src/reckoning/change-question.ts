@@ -71,17 +71,17 @@ function rateOf(book: Book, tank: Tank, id: Followed, now: number): number | und
 /** Where doses fall short, told beside an answer that takes them to hold. */
 export function shortfallCautions(book: Book, tank: Tank, now: number): Caution[] {
   const shortfall = fallsShort(book, tank, now);
-  return DOSED_PARAMETERS.flatMap((element): Caution[] => {
-    const short = shortfall[element];
+  return DOSED_PARAMETERS.flatMap((parameter): Caution[] => {
+    const short = shortfall[parameter];
     if (short === undefined) return [];
-    const { rateKind } = DOSED_FACTS[element];
+    const { rateKind } = DOSED_FACTS[parameter];
     return [
       {
         severity: 'note',
         says: [
           short > 0
-            ? `The doses that run now are short of ${element} by`
-            : `The doses that run now bring more ${element} than is taken, by`,
+            ? `The doses that run now are short of ${parameter} by`
+            : `The doses that run now bring more ${parameter} than is taken, by`,
           quantity(rateKind, Math.abs(short)),
           '; here they are taken to hold it. The Dose bench sets that right.',
         ],

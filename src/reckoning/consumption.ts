@@ -11,36 +11,43 @@ import { memoise } from './memoise';
 import { observationsOf } from './observations';
 
 /**
- * What a tank takes of one element, from the readings of the last weeks: of those taken since the record says what was
+ * What a tank takes of one parameter, from the readings of the last weeks: of those taken since the record says what was
  * dosed, since a dose that was not told would be counted as nothing.
  */
 export function consumptionOf(
   book: Book,
   tank: Tank,
-  element: DosedParameter,
+  parameter: DosedParameter,
   now: number,
 ): ConsumptionEstimate | undefined {
-  return memoise(book, tank, `consumption of ${element} at ${now}`, () =>
-    estimateOver(book, tank, element, now, supplyKnownSince(book, tank, element)),
+  return memoise(book, tank, `consumption of ${parameter} at ${now}`, () =>
+    estimateOver(book, tank, parameter, now, supplyKnownSince(book, tank, parameter)),
   );
 }
 
 /**
- * How the level of one element moves, from the readings of the last weeks, whatever was dosed. Its `perDay` is consumption
+ * How the level of one parameter moves, from the readings of the last weeks, whatever was dosed. Its `perDay` is consumption
  * only as far as the doses are known; `consumptionOf` answers that.
  */
-export function driftOf(book: Book, tank: Tank, element: DosedParameter, now: number): ConsumptionEstimate | undefined {
-  return memoise(book, tank, `drift of ${element} at ${now}`, () => estimateOver(book, tank, element, now, -Infinity));
+export function driftOf(
+  book: Book,
+  tank: Tank,
+  parameter: DosedParameter,
+  now: number,
+): ConsumptionEstimate | undefined {
+  return memoise(book, tank, `drift of ${parameter} at ${now}`, () =>
+    estimateOver(book, tank, parameter, now, -Infinity),
+  );
 }
 
-function estimateOver(book: Book, tank: Tank, element: DosedParameter, now: number, since: number) {
-  const windowDays = WINDOW_DAYS[element];
-  const all = observationsOf(book, tank.id, element).filter(
+function estimateOver(book: Book, tank: Tank, parameter: DosedParameter, now: number, since: number) {
+  const windowDays = WINDOW_DAYS[parameter];
+  const all = observationsOf(book, tank.id, parameter).filter(
     ({ at }) => at <= now && at >= Math.max(since, now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS),
   );
   const recent = all.filter(({ at }) => at >= now - windowDays * DAY_MS);
   return estimateConsumption({
-    species: element,
+    species: parameter,
     volumeL: netVolumeL(tank),
     observations: recent.length >= 2 ? recent : all.slice(-2),
     events: tankEvents(book, tank),

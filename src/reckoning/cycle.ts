@@ -10,7 +10,7 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
-import { saltAndWarmth } from './co2-seen';
+import { saltAndWarmth } from './co2-of-the-water';
 import { knownEvents, strengthOf } from './known-events';
 import type { OutlookPoint } from './outlook';
 import { memoise } from './memoise';

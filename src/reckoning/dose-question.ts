@@ -38,9 +38,9 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   const volumeL = overrides.netVolumeL ?? netVolumeL(tank);
   const judged: Tank = overrides.netVolumeL === undefined ? tank : { ...tank, netVolumeL: volumeL };
   const estimates: Partial<Record<DosedParameter, ConsumptionEstimate>> = {};
-  for (const element of DOSED_PARAMETERS) {
-    const estimate = consumptionOf(book, judged, element, now);
-    if (estimate) estimates[element] = estimate;
+  for (const parameter of DOSED_PARAMETERS) {
+    const estimate = consumptionOf(book, judged, parameter, now);
+    if (estimate) estimates[parameter] = estimate;
   }
   const parts = partsFor(book, tank);
   const unsaid = unsaidSupply(book, tank, now);
@@ -56,24 +56,24 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
     input: {
       netVolumeL: volumeL,
       certainty,
-      unsaid: [...(unsaid?.elements ?? [])],
+      unsaid: [...(unsaid?.parameters ?? [])],
       demand: demandOf(book, tank, estimates, overrides.perDay ?? {}),
       parts: Object.fromEntries(
-        DOSED_PARAMETERS.flatMap((element) => {
-          const solution = parts[element];
-          return solution ? [[element, partInput(solution)]] : [];
+        DOSED_PARAMETERS.flatMap((parameter) => {
+          const solution = parts[parameter];
+          return solution ? [[parameter, partInput(solution)]] : [];
         }),
       ),
       running: Object.fromEntries(
-        DOSED_PARAMETERS.flatMap((element) => {
-          const solution = parts[element];
-          return solution ? [[element, standing.get(solution.id) ?? 0]] : [];
+        DOSED_PARAMETERS.flatMap((parameter) => {
+          const solution = parts[parameter];
+          return solution ? [[parameter, standing.get(solution.id) ?? 0]] : [];
         }),
       ),
       carriedByOthers: Object.fromEntries(
-        DOSED_PARAMETERS.flatMap((element) => {
-          const carried = carriedByOthers(book, tank, element, parts[element], now);
-          return carried ? [[element, carried]] : [];
+        DOSED_PARAMETERS.flatMap((parameter) => {
+          const carried = carriedByOthers(book, tank, parameter, parts[parameter], now);
+          return carried ? [[parameter, carried]] : [];
         }),
       ),
     },
@@ -81,27 +81,27 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
 }
 
 /**
- * The solution that answers for each element: the keeper's choice, else one that answers for nothing yet, and of those
- * the one that holds the fewest elements, so that limewater is not taken for the carbonate part.
+ * The solution that answers for each parameter: the keeper's choice, else one that answers for nothing yet, and of those
+ * the one that holds the fewest parameters, so that limewater is not taken for the carbonate part.
  */
 function partsFor(book: Book, tank: Tank): Partial<Record<DosedParameter, Solution>> {
   const chosen: Partial<Record<DosedParameter, Solution>> = {};
-  for (const element of DOSED_PARAMETERS) {
-    const holds = (solution: Solution) => DOSED_FACTS[element].perMl(strengthOf(solution)) > 0;
+  for (const parameter of DOSED_PARAMETERS) {
+    const holds = (solution: Solution) => DOSED_FACTS[parameter].perMl(strengthOf(solution)) > 0;
     const taken = new Set(Object.values(chosen).map(({ id }) => id));
     const free = book.solutions
       .filter((solution) => holds(solution) && !taken.has(solution.id))
-      .toSorted((a, b) => elementsIn(a) - elementsIn(b));
-    const named = book.solutions.find(({ id }) => id === tank.parts[element]);
+      .toSorted((a, b) => dosedParametersIn(a) - dosedParametersIn(b));
+    const named = book.solutions.find(({ id }) => id === tank.parts[parameter]);
     const solution = named && holds(named) ? named : free[0];
-    if (solution) chosen[element] = solution;
+    if (solution) chosen[parameter] = solution;
   }
   return chosen;
 }
 
-function elementsIn(solution: Solution): number {
+function dosedParametersIn(solution: Solution): number {
   const strength = strengthOf(solution);
-  return DOSED_PARAMETERS.filter((element) => DOSED_FACTS[element].perMl(strength) > 0).length;
+  return DOSED_PARAMETERS.filter((parameter) => DOSED_FACTS[parameter].perMl(strength) > 0).length;
 }
 
 function partInput(solution: Solution) {
@@ -120,11 +120,11 @@ function demandOf(
   own: Partial<Record<DosedParameter, number>>,
 ): DoseQuestion['input']['demand'] {
   const demand: DoseQuestion['input']['demand'] = {};
-  for (const element of DOSED_PARAMETERS) {
-    const figure = own[element];
-    const estimate = estimates[element];
+  for (const parameter of DOSED_PARAMETERS) {
+    const figure = own[parameter];
+    const estimate = estimates[parameter];
     if (figure !== undefined) {
-      demand[element] = {
+      demand[parameter] = {
         perDay: figure,
         sd: 0,
         basis: { by: 'yours', readings: 0, leftOut: 0 },
@@ -134,11 +134,11 @@ function demandOf(
       continue;
     }
     const joined: Demand | undefined =
-      element === 'calcium'
+      parameter === 'calcium'
         ? calciumDemand(estimate, estimates.alkalinity)
         : estimate && { perDay: estimate.perDay, sd: estimate.perDaySd, from: 'readings', mismatch: false };
     if (!joined) continue;
-    demand[element] = {
+    demand[parameter] = {
       perDay: joined.perDay,
       sd: joined.sd,
       mismatch: joined.mismatch,
@@ -170,9 +170,9 @@ function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate | 
   );
 }
 
-/** What a tank's standing doses and its reactor bring of an element, other than the part that is to be worked out. */
-function carriedByOthers(book: Book, tank: Tank, element: DosedParameter, part: Solution | undefined, now: number) {
-  const { amountPerDay, names } = suppliedPerDay(book, tank, element, now, part?.id);
+/** What a tank's standing doses and its reactor bring of an parameter, other than the part that is to be worked out. */
+function carriedByOthers(book: Book, tank: Tank, parameter: DosedParameter, part: Solution | undefined, now: number) {
+  const { amountPerDay, names } = suppliedPerDay(book, tank, parameter, now, part?.id);
   return amountPerDay > 0 ? { amountPerDay, by: [...names] } : undefined;
 }
 
@@ -209,32 +209,32 @@ export function reactorQuestion(
   };
 }
 
-/** One-off corrections, for each element with a part to make them with and a level to judge. */
+/** One-off corrections, for each parameter with a part to make them with and a level to judge. */
 export function correctionQuestions(
   book: Book,
   tank: Tank,
   now: number,
   question: DoseQuestion,
 ): z.output<typeof correction.input>[] {
-  return DOSED_PARAMETERS.flatMap((element) => {
-    const solution = question.parts[element];
-    const estimate = question.estimates[element];
-    const reading = lastObservation(book, tank.id, element);
+  return DOSED_PARAMETERS.flatMap((parameter) => {
+    const solution = question.parts[parameter];
+    const estimate = question.estimates[parameter];
+    const reading = lastObservation(book, tank.id, parameter);
     if (!solution || !reading) return [];
-    const others = suppliedPerDay(book, tank, element, now, solution.id);
+    const others = suppliedPerDay(book, tank, parameter, now, solution.id);
     // How the level stands is told by all readings, whatever was dosed.
-    const moves = estimate ?? driftOf(book, tank, element, now);
+    const moves = estimate ?? driftOf(book, tank, parameter, now);
     return [
       {
-        element,
+        parameter,
         netVolumeL: question.volumeL,
         level: moves?.level ?? reading.value,
         levelSd: moves?.levelSd ?? 0,
-        aim: aimFor(tank, element),
-        band: [...(tank.targets[element] ?? PARAMETERS[element].band)] as [number, number],
+        aim: aimFor(tank, parameter),
+        band: [...(tank.targets[parameter] ?? PARAMETERS[parameter].band)] as [number, number],
         reading: reading.value,
         readingSd: reading.sd,
-        part: { name: solution.name, perMl: DOSED_FACTS[element].perMl(strengthOf(solution)) },
+        part: { name: solution.name, perMl: DOSED_FACTS[parameter].perMl(strengthOf(solution)) },
         // A consumption the tests cannot tell from nothing says nothing of how fast a level falls.
         ...(estimate &&
           Math.abs(estimate.perDay) >= 1.96 * estimate.perDaySd && { consumptionPerDay: estimate.perDay }),

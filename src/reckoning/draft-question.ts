@@ -66,16 +66,16 @@ function doseQuestion(
   if (!solution) return undefined;
   const { units } = book.settings;
   const strength = strengthOf(solution);
-  for (const element of DOSED_PARAMETERS) {
-    const { perMl, rateKind } = DOSED_FACTS[element];
+  for (const parameter of DOSED_PARAMETERS) {
+    const { perMl, rateKind } = DOSED_FACTS[parameter];
     const rise = (ml * perMl(strength)) / netVolumeL(tank);
-    const most = (how === 'once' ? ASKED_AT_ONCE : ASKED_A_DAY)[element];
+    const most = (how === 'once' ? ASKED_AT_ONCE : ASKED_A_DAY)[parameter];
     if (rise <= most) continue;
-    const told = (amount: number) => showText(quantity(how === 'once' ? element : rateKind, amount), units);
+    const told = (amount: number) => showText(quantity(how === 'once' ? parameter : rateKind, amount), units);
     const dose = showText(quantity(how === 'once' ? 'dose' : 'doseRate', ml), units);
     return how === 'once'
-      ? `${dose} of ${solution.name} lift ${element} in ${tank.name} by ${told(rise)}, and keepers hold to ${told(most)} a day: another unit, or a point that slipped?`
-      : `${dose} of ${solution.name} bring ${told(rise)} of ${element} to ${tank.name}, more than any tank takes up: another unit, or a point that slipped?`;
+      ? `${dose} of ${solution.name} lift ${parameter} in ${tank.name} by ${told(rise)}, and keepers hold to ${told(most)} a day: another unit, or a point that slipped?`
+      : `${dose} of ${solution.name} bring ${told(rise)} of ${parameter} to ${tank.name}, more than any tank takes up: another unit, or a point that slipped?`;
   }
   return undefined;
 }

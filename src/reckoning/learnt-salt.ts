@@ -49,7 +49,7 @@ export function vesselLearnt(book: Book, vesselId: string): LearntVessel | undef
 
 /** What tests of batches say against a salt's label. */
 export interface LabelTested {
-  readonly element: DosedParameter;
+  readonly parameter: DosedParameter;
   /** At the label's own salinity. */
   readonly label: number;
   readonly tested: number;
@@ -67,22 +67,22 @@ export function labelTested(book: Book, salt: Salt): LabelTested[] {
   const checks = book.entries.filter(
     (entry): entry is EntryOf<'batch-check'> => entry.kind === 'batch-check' && ids.has(entry.batchId),
   );
-  return DOSED_PARAMETERS.flatMap((element): LabelTested[] => {
+  return DOSED_PARAMETERS.flatMap((parameter): LabelTested[] => {
     const values = checks.flatMap((check) => {
-      const value = check[element];
+      const value = check[parameter];
       return value === undefined ? [] : [atSalinity(value, check.salinity, profile.salinity)];
     });
     if (values.length === 0) return [];
     const tested = mean(values);
-    const sd = usualErrorOf(element) / Math.sqrt(values.length);
+    const sd = usualErrorOf(parameter) / Math.sqrt(values.length);
     return [
       {
-        element,
-        label: profile[element],
+        parameter,
+        label: profile[parameter],
         tested,
         sd,
         tests: values.length,
-        differs: Math.abs(tested - profile[element]) > 1.96 * sd,
+        differs: Math.abs(tested - profile[parameter]) > 1.96 * sd,
       },
     ];
   });

@@ -164,7 +164,7 @@ describe('what batches teach', () => {
       bookOf(batch(5), check(4, 35, { alkalinity: 2.8, calcium: 433 }), check(3, 35, { alkalinity: 2.84 })),
       sea,
     );
-    expect(found.map(({ element, tests, differs }) => [element, tests, differs])).toEqual([
+    expect(found.map(({ parameter, tests, differs }) => [parameter, tests, differs])).toEqual([
       ['alkalinity', 2, true],
       ['calcium', 1, false],
     ]);

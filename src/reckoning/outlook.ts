@@ -18,21 +18,21 @@ export interface OutlookPoint {
 const STEP_MS = DAY_MS / 4;
 
 /**
- * Where an element is heading if everything goes on as it stands: the model run from the last reading with the
+ * Where an parameter is heading if everything goes on as it stands: the model run from the last reading with the
  * standing doses and the consumption estimated. The band widens with the doubt of level and rate.
  * @param plan further events, such as a dose that is being thought of
  */
 export function outlook(
   book: Book,
   tank: Tank,
-  element: DosedParameter,
+  parameter: DosedParameter,
   now: number,
   until: number,
   plan: readonly TankEvent[] = [],
 ): OutlookPoint[] {
   // Where no dose was ever told, the level goes on as it has moved.
-  const everTold = supplyKnownSince(book, tank, element) !== Infinity;
-  const estimate = everTold ? consumptionOf(book, tank, element, now) : driftOf(book, tank, element, now);
+  const everTold = supplyKnownSince(book, tank, parameter) !== Infinity;
+  const estimate = everTold ? consumptionOf(book, tank, parameter, now) : driftOf(book, tank, parameter, now);
   if (!estimate || until <= estimate.lastAt) return [];
   const volumeL = netVolumeL(tank);
   const at = Array.from(
@@ -43,17 +43,17 @@ export function outlook(
     kind: 'rate',
     at: estimate.lastAt,
     source: 'consumption',
-    perDay: { [element]: -estimate.perDay * volumeL },
+    perDay: { [parameter]: -estimate.perDay * volumeL },
   };
   const start = {
     at: estimate.lastAt,
     volumeL,
-    water: eachSpecies((species) => (species === element ? Math.max(0, estimate.level) : 0)),
+    water: eachSpecies((species) => (species === parameter ? Math.max(0, estimate.level) : 0)),
   };
   return simulate(start, [...tankEvents(book, tank), ...plan, life].map(overTheDay), at).map((state) => {
     const days = (state.at - estimate.lastAt) / DAY_MS;
     const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
-    const value = state.water[element];
+    const value = state.water[parameter];
     return { at: state.at, value, low: Math.max(0, value - doubt), high: value + doubt };
   });
 }

@@ -3,7 +3,7 @@ import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
-import { co2SeenEach, saltAndWarmth } from './co2-seen';
+import { co2SeenEach, saltAndWarmth } from './co2-of-the-water';
 import { outlook, type OutlookPoint } from './outlook';
 import { lastObservation } from './observations';
 

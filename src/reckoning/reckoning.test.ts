@@ -7,7 +7,7 @@ import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
-import { co2Seen } from './co2-seen';
+import { co2Seen } from './co2-of-the-water';
 import { outlookOf } from './outlook-of';
 import { phOutlook } from './ph-outlook';
 import { correctionQuestions, doseQuestion, reactorQuestion } from './dose-question';
@@ -123,7 +123,7 @@ describe('consumption from the record', () => {
 });
 
 describe('the dose question', () => {
-  it('gives each element its own part, and counts limewater and the reactor as carried', () => {
+  it('gives each parameter its own part, and counts limewater and the reactor as carried', () => {
     const b = book(standing(80, 'lime', 2000), alk(91, 8.6), alk(95, 7.8), {
       ...common(96 * DAY_MS),
       kind: 'reactor',
@@ -173,7 +173,7 @@ describe('the dose question', () => {
   it('asks for a correction from the level the readings tell together', () => {
     const b = book(alk(91, 8.6), alk(95, 7.8));
     const [first] = correctionQuestions(b, tank, now, doseQuestion(b, tank, now));
-    expect(first).toMatchObject({ element: 'alkalinity', aim: 8.4 * DKH });
+    expect(first).toMatchObject({ parameter: 'alkalinity', aim: 8.4 * DKH });
     expect(Number(first?.level) / DKH).toBeCloseTo(7.8, 9);
   });
 });

@@ -158,9 +158,9 @@ const ASK: Readonly<Record<Concern, Ask>> = {
     return {
       answer,
       facts: {
-        parts: values.doses.map(({ element, mlPerDay }) => ({
+        parts: values.doses.map(({ parameter, mlPerDay }) => ({
           answerMlPerDay: mlPerDay,
-          runsMlPerDay: running.get(parts[element]?.id ?? '') ?? 0,
+          runsMlPerDay: running.get(parts[parameter]?.id ?? '') ?? 0,
         })),
       },
     };

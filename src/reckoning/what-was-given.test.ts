@@ -88,7 +88,7 @@ describe('what was dosed before the first logged dose', () => {
   it('is unknown: its readings tell no consumption, and it is asked about', () => {
     for (const book of [bookOf(soda, ...readings), bookOf(soda, ...readings, dosing(96, 40))]) {
       expect(consumptionOf(book, tank, 'alkalinity', now)).toBeUndefined();
-      expect(unsaidSupply(book, tank, now)).toMatchObject({ elements: ['alkalinity'], since: 90 * DAY_MS });
+      expect(unsaidSupply(book, tank, now)).toMatchObject({ parameters: ['alkalinity'], since: 90 * DAY_MS });
       expect(answerOf(book).answer.says[0]).toMatch(/^Say what was dosed/);
       // How the level moves is known all the same.
       expect((driftOf(book, tank, 'alkalinity', now)?.driftPerDay ?? 0) / DKH).toBeCloseTo(-0.051, 2);
@@ -109,7 +109,7 @@ describe('what was dosed before the first logged dose', () => {
   it('is asked of a reactor too, though no solution is described', () => {
     const fed = { ...tank, supplies: ['reactor' as const] };
     const book = { ...bookOf(soda, ...readings), solutions: [] };
-    expect(unsaidSupply(book, fed, now)).toMatchObject({ elements: ['alkalinity'], solutions: [], reactor: true });
+    expect(unsaidSupply(book, fed, now)).toMatchObject({ parameters: ['alkalinity'], solutions: [], reactor: true });
     expect(unsaidSupply(bookOf(soda, ...readings), tank, now)?.reactor).toBe(false);
   });
 
@@ -132,7 +132,7 @@ describe('what was dosed before the first logged dose', () => {
   });
 });
 
-describe('a bottle named for two elements', () => {
+describe('a bottle named for two parameters', () => {
   it('is asked for one dose, and set once', () => {
     const both: Solution = {
       id: 'both',
@@ -155,7 +155,7 @@ describe('a bottle named for two elements', () => {
     );
     const { values } = maintenanceDose.run(doseQuestion(book, named, now).input);
     expect(values.doses).toHaveLength(1);
-    expect(values.doses[0]).toMatchObject({ element: 'alkalinity', brings: ['calcium'] });
+    expect(values.doses[0]).toMatchObject({ parameter: 'alkalinity', brings: ['calcium'] });
   });
 });
 

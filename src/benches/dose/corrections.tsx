@@ -27,8 +27,8 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
       </p>
       {questions.map((input) => {
         const { outcome, refusal } = attempt(() => correction.run(input));
-        if (!outcome) return <Refused key={input.element} lesser refusal={refusal} otherwise="" />;
-        const solution = question.parts[input.element];
+        if (!outcome) return <Refused key={input.parameter} lesser refusal={refusal} otherwise="" />;
+        const solution = question.parts[input.parameter];
         const { mlPerDay, lowered } = outcome.values;
         const log = () => {
           if (!solution) return;
@@ -63,7 +63,7 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
                   kind: 'standing-dose',
                   solutionId: solution.id,
                   mlPerDay: pumpSetting(lowered.mlPerDay),
-                  note: `Lowered to bring ${input.element} down`,
+                  note: `Lowered to bring ${input.parameter} down`,
                 },
               ],
             },
@@ -71,18 +71,18 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
         };
         return (
           <details
-            key={input.element}
+            key={input.parameter}
             className="mt-4 border-t border-line pt-3"
             open={!outcome.values.withinTestError}
           >
             <summary className="min-h-9 cursor-pointer font-semibold">
-              {capitalised(input.element)}{' '}
+              {capitalised(input.parameter)}{' '}
               <span className="font-normal text-soft">{outcome.values.place ?? 'left as it is'}</span>
             </summary>
             <div className="mt-2">
               <Answer
                 lesser
-                label={`${input.element} correction`}
+                label={`${input.parameter} correction`}
                 answer={outcome.answer}
                 actions={
                   mlPerDay > 0 ? (

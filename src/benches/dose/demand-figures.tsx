@@ -17,20 +17,20 @@ export interface AnswerProps {
 
 export function DemandFigures({ question, overrides, onOverride }: AnswerProps) {
   const { demand } = question.input;
-  const setPerDay = (element: DosedParameter, amount: number | null) => {
-    const rest = without(overrides.perDay ?? {}, element);
-    onOverride({ ...overrides, perDay: amount === null ? rest : { ...rest, [element]: amount } });
+  const setPerDay = (parameter: DosedParameter, amount: number | null) => {
+    const rest = without(overrides.perDay ?? {}, parameter);
+    onOverride({ ...overrides, perDay: amount === null ? rest : { ...rest, [parameter]: amount } });
   };
-  const field = (element: DosedParameter, high: number) => (
+  const field = (parameter: DosedParameter, high: number) => (
     <QuantityField
-      label={`${capitalised(element)} taken a day`}
-      expected={{ field: `${element} taken a day`, kind: DOSED_FACTS[element].rateKind, low: 0, high }}
-      value={overrides.perDay?.[element] ?? demand[element]?.perDay ?? null}
-      digits={overrides.perDay?.[element] === undefined ? 3 : undefined}
-      onChange={(amount) => setPerDay(element, amount)}
-      onReset={overrides.perDay?.[element] === undefined ? undefined : () => setPerDay(element, null)}
-      {...(demand[element]
-        ? { hint: basisWords(demand[element].basis) }
+      label={`${capitalised(parameter)} taken a day`}
+      expected={{ field: `${parameter} taken a day`, kind: DOSED_FACTS[parameter].rateKind, low: 0, high }}
+      value={overrides.perDay?.[parameter] ?? demand[parameter]?.perDay ?? null}
+      digits={overrides.perDay?.[parameter] === undefined ? 3 : undefined}
+      onChange={(amount) => setPerDay(parameter, amount)}
+      onReset={overrides.perDay?.[parameter] === undefined ? undefined : () => setPerDay(parameter, null)}
+      {...(demand[parameter]
+        ? { hint: basisWords(demand[parameter].basis) }
         : { hint: 'two readings a day or more apart would tell' })}
     />
   );

@@ -33,7 +33,7 @@ export function DoseBench() {
   const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now, overrides));
   const own = [
     ...(overrides.netVolumeL === undefined ? [] : ['the net volume']),
-    ...Object.keys(overrides.perDay ?? {}).map((element) => `the ${element} a day`),
+    ...Object.keys(overrides.perDay ?? {}).map((parameter) => `the ${parameter} a day`),
   ];
   return (
     <Bench question="What does the tank take, and what replaces it?">

@@ -39,18 +39,19 @@ export function PartsAnswer({
   const doses = outcome?.values.doses ?? [];
   const standing = suppliesAt(book, tank, now).doses;
   const planned = new Map(
-    doses.flatMap(({ element, mlPerDay }) => {
-      const solution = question.parts[element];
+    doses.flatMap(({ parameter, mlPerDay }) => {
+      const solution = question.parts[parameter];
       return solution ? [[solution.id, mlPerDay] as const] : [];
     }),
   );
   const changed = doses.filter(
-    (dose) => Math.abs(pumpSetting(dose.mlPerDay) - (standing.get(question.parts[dose.element]?.id ?? '') ?? 0)) > 0.05,
+    (dose) =>
+      Math.abs(pumpSetting(dose.mlPerDay) - (standing.get(question.parts[dose.parameter]?.id ?? '') ?? 0)) > 0.05,
   );
 
   const setStanding = () => {
     const entries = changed.flatMap((dose): Entry[] => {
-      const solution = question.parts[dose.element];
+      const solution = question.parts[dose.parameter];
       return solution
         ? [
             {
@@ -95,7 +96,7 @@ export function PartsAnswer({
       )}
       <WhatWasDosed unsaid={question.unsaid} />
       {doses.length > 0 && (
-        <NowAndThen doses={doses} standing={(element) => standing.get(question.parts[element]?.id ?? '') ?? 0} />
+        <NowAndThen doses={doses} standing={(parameter) => standing.get(question.parts[parameter]?.id ?? '') ?? 0} />
       )}
       <Picture question={question} doses={doses} />
       <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />
@@ -110,7 +111,7 @@ function NowAndThen({
   standing,
 }: {
   readonly doses: readonly PartDose[];
-  readonly standing: (element: DosedParameter) => number;
+  readonly standing: (parameter: DosedParameter) => number;
 }) {
   const {
     book: {
@@ -123,7 +124,7 @@ function NowAndThen({
       {doses
         .map(
           (dose) =>
-            `${dose.part} ${standing(dose.element) > 0 ? showText(quantity('doseRate', standing(dose.element)), units) : 'off'}`,
+            `${dose.part} ${standing(dose.parameter) > 0 ? showText(quantity('doseRate', standing(dose.parameter)), units) : 'off'}`,
         )
         .join(', ')}
       .
@@ -136,7 +137,7 @@ function Picture({ question, doses }: { readonly question: DoseQuestion; readonl
   const { book, tank } = useTank();
   const { from, to } = useTide();
   const now = useNow();
-  const dose = doses.find(({ element }) => element === 'alkalinity');
+  const dose = doses.find(({ parameter }) => parameter === 'alkalinity');
   const solution = question.parts.alkalinity;
   const plan: TankEvent[] =
     dose && solution

@@ -66,7 +66,7 @@ export function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) 
           otherwise={
             question.input.demand.alkalinity
               ? 'Test the effluent’s alkalinity and enter it: then the flow is worked out.'
-              : question.unsaid?.elements.includes('alkalinity')
+              : question.unsaid?.parameters.includes('alkalinity')
                 ? 'Say what was dosed while alkalinity was tested: then the flow can be worked out.'
                 : 'Test the tank’s alkalinity twice, a few days apart, and log what you dose: then the flow can be worked out.'
           }

@@ -82,7 +82,7 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
         What was dosed from {since} {until}?
       </h2>
       <p className="text-soft">
-        {`Readings of ${listed(unsaid.elements)} were taken then, and no dose of that time is logged. They count once this is said.`}
+        {`Readings of ${listed(unsaid.parameters)} were taken then, and no dose of that time is logged. They count once this is said.`}
       </p>
       <div className="mt-2 flex flex-wrap gap-4">
         {unsaid.solutions.map((solution) => (

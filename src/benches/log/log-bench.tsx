@@ -109,8 +109,8 @@ function logAnswer(book: Book, tank: Tank, now: number): AnswerText {
   const zone = book.settings.zone;
   const days = differenceInCalendarDays(new TZDate(now, zone), new TZDate(last.at, zone));
   const due = (now - last.at) / DAY_MS >= TEST_EVERY_DAYS;
-  const others = DOSED_PARAMETERS.filter((element) => element !== 'alkalinity')
-    .map((element) => lastObservation(book, tank.id, element))
+  const others = DOSED_PARAMETERS.filter((parameter) => parameter !== 'alkalinity')
+    .map((parameter) => lastObservation(book, tank.id, parameter))
     .filter((reading) => reading !== undefined && now - reading.at < 30 * DAY_MS).length;
   return {
     says: due

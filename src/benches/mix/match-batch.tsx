@@ -35,9 +35,9 @@ export function MatchBatch() {
   const origins = standing ? originsOfBatch(book, standing) : originsOfSalt(salt);
   const habit = changeHabit(book, tank, now);
   const batchL = litres ?? standing?.leftL ?? habit.changeL;
-  const holds = (element: DosedParameter) => own[element] ?? levels[element] ?? aimFor(tank, element);
-  const brings = (element: DosedParameter) => batch[element] ?? water[element];
-  const of = (level: (element: DosedParameter) => number) => ({
+  const holds = (parameter: DosedParameter) => own[parameter] ?? levels[parameter] ?? aimFor(tank, parameter);
+  const brings = (parameter: DosedParameter) => batch[parameter] ?? water[parameter];
+  const of = (level: (parameter: DosedParameter) => number) => ({
     alkalinity: level('alkalinity'),
     calcium: level('calcium'),
     magnesium: level('magnesium'),
@@ -48,7 +48,7 @@ export function MatchBatch() {
       batch: of(brings),
       tank: of(holds),
       assumed: DOSED_PARAMETERS.filter(
-        (element) => origins[element] === 'assumed' && (batch[element] ?? null) === null,
+        (parameter) => origins[parameter] === 'assumed' && (batch[parameter] ?? null) === null,
       ),
       changeShare: Math.min(1, batchL / netVolumeL(tank)),
     }),
@@ -57,7 +57,7 @@ export function MatchBatch() {
     <Worked result={result} otherwise="">
       <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
         <MatchBars
-          rows={DOSED_PARAMETERS.map((element) => ({ element, batch: brings(element), tank: holds(element) }))}
+          rows={DOSED_PARAMETERS.map((parameter) => ({ parameter, batch: brings(parameter), tank: holds(parameter) }))}
           units={book.settings.units}
         />
         <Figures title="Batch and tank">
@@ -69,21 +69,21 @@ export function MatchBatch() {
             digits={litres === null ? 3 : undefined}
             onChange={setLitres}
           />
-          {DOSED_PARAMETERS.map((element) => (
+          {DOSED_PARAMETERS.map((parameter) => (
             <QuantityField
-              key={`batch ${element}`}
-              label={`${capitalised(element)} of the batch`}
-              expected={{ ...readingExpectation(element), low: 0 }}
-              value={brings(element)}
+              key={`batch ${parameter}`}
+              label={`${capitalised(parameter)} of the batch`}
+              expected={{ ...readingExpectation(parameter), low: 0 }}
+              value={brings(parameter)}
               digits={3}
-              onChange={(amount) => setBatch((present) => ({ ...present, [element]: amount }))}
+              onChange={(amount) => setBatch((present) => ({ ...present, [parameter]: amount }))}
               onReset={
-                batch[element] === undefined || batch[element] === null
+                batch[parameter] === undefined || batch[parameter] === null
                   ? undefined
-                  : () => setBatch((present) => ({ ...present, [element]: null }))
+                  : () => setBatch((present) => ({ ...present, [parameter]: null }))
               }
               hint={
-                standing?.checks.some((check) => check[element] !== undefined)
+                standing?.checks.some((check) => check[parameter] !== undefined)
                   ? 'as it was tested'
                   : salt?.profile
                     ? 'by the label'
@@ -91,20 +91,20 @@ export function MatchBatch() {
               }
             />
           ))}
-          {DOSED_PARAMETERS.map((element) => (
+          {DOSED_PARAMETERS.map((parameter) => (
             <QuantityField
-              key={`tank ${element}`}
-              label={`${capitalised(element)} of the tank`}
-              expected={{ ...readingExpectation(element), low: 0 }}
-              value={holds(element)}
+              key={`tank ${parameter}`}
+              label={`${capitalised(parameter)} of the tank`}
+              expected={{ ...readingExpectation(parameter), low: 0 }}
+              value={holds(parameter)}
               digits={3}
-              onChange={(amount) => setOwn((present) => ({ ...present, [element]: amount }))}
+              onChange={(amount) => setOwn((present) => ({ ...present, [parameter]: amount }))}
               onReset={
-                own[element] === undefined || own[element] === null
+                own[parameter] === undefined || own[parameter] === null
                   ? undefined
-                  : () => setOwn((present) => ({ ...present, [element]: null }))
+                  : () => setOwn((present) => ({ ...present, [parameter]: null }))
               }
-              hint={levels[element] === undefined ? 'not tested: the middle of its band' : 'as the tests tell'}
+              hint={levels[parameter] === undefined ? 'not tested: the middle of its band' : 'as the tests tell'}
             />
           ))}
         </Figures>

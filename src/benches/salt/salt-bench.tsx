@@ -37,7 +37,7 @@ export function SaltBench() {
   const salinity = own ?? aimFor(tank, 'salinity');
   const levels = levelsNow(book, tank, now);
   const takes = takesPerDay(book, tank, now);
-  const level = (element: (typeof DOSED_PARAMETERS)[number]) => levels[element] ?? aimFor(tank, element);
+  const level = (parameter: (typeof DOSED_PARAMETERS)[number]) => levels[parameter] ?? aimFor(tank, parameter);
   const told = book.salts.filter(({ profile }) => profile !== null);
   const result =
     told.length === 0
@@ -49,7 +49,9 @@ export function SaltBench() {
             everyDays: everyDays ?? habit.everyDays,
             salinity,
             takesPerDay: Object.fromEntries(
-              DOSED_PARAMETERS.flatMap((element) => (takes[element] === undefined ? [] : [[element, takes[element]]])),
+              DOSED_PARAMETERS.flatMap((parameter) =>
+                takes[parameter] === undefined ? [] : [[parameter, takes[parameter]]],
+              ),
             ),
             now: { alkalinity: level('alkalinity'), calcium: level('calcium'), magnesium: level('magnesium') },
             salts: told.flatMap(({ name, profile, boxG, boxPrice }, i) =>
@@ -95,18 +97,18 @@ export function SaltBench() {
       {outcome && (
         <>
           <div className="mt-5 grid gap-x-10 gap-y-4 lg:grid-cols-2">
-            {DOSED_PARAMETERS.map((element) => (
+            {DOSED_PARAMETERS.map((parameter) => (
               <SaltScale
-                key={element}
-                element={element}
-                marks={outcome.values.salts.map(({ name, elements }) => ({
+                key={parameter}
+                parameter={parameter}
+                marks={outcome.values.salts.map(({ name, parameters }) => ({
                   name,
-                  makes: elements[element].makes,
-                  settles: elements[element].before,
+                  makes: parameters[parameter].makes,
+                  settles: parameters[parameter].before,
                 }))}
-                now={levels[element]}
-                natural={outcome.values.natural[element]}
-                band={tank.targets[element] ?? PARAMETERS[element].band}
+                now={levels[parameter]}
+                natural={outcome.values.natural[parameter]}
+                band={tank.targets[parameter] ?? PARAMETERS[parameter].band}
                 units={units}
               />
             ))}

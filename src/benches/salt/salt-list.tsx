@@ -50,7 +50,7 @@ export function SaltList({
                   <span className="block">{strengthWords(salt, saltStrength(book, salt))}</span>
                   {salt.profile && <span className="block">{profileWords(salt.profile, units)}</span>}
                   {labelTested(book, salt).map((tested) => (
-                    <span key={tested.element} className={`block ${tested.differs ? 'text-kelp' : 'text-soft'}`}>
+                    <span key={tested.parameter} className={`block ${tested.differs ? 'text-kelp' : 'text-soft'}`}>
                       {testedWords(tested, units)}
                     </span>
                   ))}
@@ -94,10 +94,10 @@ function profileWords(
   return `Label at ${showText(quantity('salinity', salinity), units)}: ${showText(quantity('alkalinity', alkalinity), units)}, calcium ${calcium.toFixed(0)}, magnesium ${magnesium.toFixed(0)} mg/L`;
 }
 
-function testedWords({ element, label, tested, tests, differs, sd }: LabelTested, units: UnitPreferences): string {
-  const told = (value: number) => showText(quantity(element, value), units);
+function testedWords({ parameter, label, tested, tests, differs, sd }: LabelTested, units: UnitPreferences): string {
+  const told = (value: number) => showText(quantity(parameter, value), units);
   const count = `${tests} ${tests === 1 ? 'test' : 'tests'} of batches`;
   return differs
-    ? `${count}: ${element} ${told(tested)}, where the label says ${told(label)}; more than test error (${told(1.96 * sd)}) explains`
-    : `${count}: ${element} ${told(tested)}, as the label says within test error`;
+    ? `${count}: ${parameter} ${told(tested)}, where the label says ${told(label)}; more than test error (${told(1.96 * sd)}) explains`
+    : `${count}: ${parameter} ${told(tested)}, as the label says within test error`;
 }

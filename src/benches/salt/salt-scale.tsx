@@ -14,7 +14,7 @@ interface Mark {
 }
 
 interface Props {
-  readonly element: DosedParameter;
+  readonly parameter: DosedParameter;
   readonly marks: readonly Mark[];
   readonly now: number | undefined;
   readonly natural: number;
@@ -25,8 +25,8 @@ interface Props {
 const LEFT = 8;
 const ROW = 30;
 
-/** One element on one scale: the tank's band, natural seawater, where the tank stands, and what each salt would make of it. */
-export function SaltScale({ element, marks, now, natural, band, units }: Props) {
+/** One parameter on one scale: the tank's band, natural seawater, where the tank stands, and what each salt would make of it. */
+export function SaltScale({ parameter, marks, now, natural, band, units }: Props) {
   const [ref, width] = useWidth(480);
   const right = Math.min(560, width) - 8;
   const levels = [
@@ -38,21 +38,21 @@ export function SaltScale({ element, marks, now, natural, band, units }: Props) 
   const span = Math.max(...levels) - Math.min(...levels) || 1;
   const [low, high] = [Math.min(...levels) - span * 0.08, Math.max(...levels) + span * 0.08];
   const x = (level: number) => LEFT + ((level - low) / (high - low)) * (right - LEFT);
-  const told = (level: number) => showText(quantity(element, level), units);
+  const told = (level: number) => showText(quantity(parameter, level), units);
   const top = 38;
   const foot = top + marks.length * ROW;
-  const { symbol } = preferredUnit(PARAMETERS[element].kind, units);
+  const { symbol } = preferredUnit(PARAMETERS[parameter].kind, units);
   return (
     <figure ref={ref} className="min-w-0">
       <figcaption className="font-semibold">
-        {capitalised(element)} <span className="text-sm font-normal text-soft">{symbol}</span>
+        {capitalised(parameter)} <span className="text-sm font-normal text-soft">{symbol}</span>
       </figcaption>
       <svg
         width={right + 8}
         height={foot + 8}
         className="block"
         role="img"
-        aria-label={`${element}: the tank’s band ${told(band[0])} to ${told(band[1])}, natural seawater ${told(natural)}; ${marks.map(({ name, makes, settles }) => `${name} makes ${told(makes)}${settles === undefined ? '' : ` and holds the tank at ${told(settles)}`}`).join('; ')}.`}
+        aria-label={`${parameter}: the tank’s band ${told(band[0])} to ${told(band[1])}, natural seawater ${told(natural)}; ${marks.map(({ name, makes, settles }) => `${name} makes ${told(makes)}${settles === undefined ? '' : ` and holds the tank at ${told(settles)}`}`).join('; ')}.`}
       >
         <rect
           x={x(band[0])}

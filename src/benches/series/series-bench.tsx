@@ -10,7 +10,7 @@ import { useTide } from '@/interface/tide/tide-context';
 import { dayText } from '@/interface/when';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
-import { co2Seen } from '@/reckoning/co2-seen';
+import { co2Seen } from '@/reckoning/co2-of-the-water';
 import { useCycle } from '@/interface/cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
 import { observationsOf } from '@/reckoning/observations';

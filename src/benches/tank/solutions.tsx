@@ -78,9 +78,9 @@ function toldBy({ parts, claim }: Solution, units: UnitPreferences): string {
   if (!claim)
     return parts.map((part) => partWords(part, showText(quantity('strength', part.gramsPerL), units))).join(' + ');
   const { ml, inLitres, raises } = claim;
-  const rises = (['alkalinity', 'calcium', 'magnesium'] as const).flatMap((element) => {
-    const rise = raises[element];
-    return rise === undefined ? [] : [`${element} by ${showText(quantity(element, rise), units)}`];
+  const rises = (['alkalinity', 'calcium', 'magnesium'] as const).flatMap((parameter) => {
+    const rise = raises[parameter];
+    return rise === undefined ? [] : [`${parameter} by ${showText(quantity(parameter, rise), units)}`];
   });
   return `by its label ${showText(quantity('dose', ml), units)} in ${showText(quantity('volume', inLitres), units)} raise ${rises.join(', ')}`;
 }

@@ -101,17 +101,19 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
         )}
         {!short &&
           solutions.length > 0 &&
-          (['alkalinity', 'calcium', 'magnesium'] as const).map((element) => (
+          (['alkalinity', 'calcium', 'magnesium'] as const).map((parameter) => (
             <SelectField
               width="w-72"
-              key={element}
-              label={`Part for ${element}`}
-              value={draft.parts[element] ?? ''}
+              key={parameter}
+              label={`Part for ${parameter}`}
+              value={draft.parts[parameter] ?? ''}
               options={[
                 ['', 'the first that holds it'],
                 ...solutions.map(({ id, name }): [string, string] => [id, name]),
               ]}
-              onChange={(id) => set({ parts: id ? { ...draft.parts, [element]: id } : without(draft.parts, element) })}
+              onChange={(id) =>
+                set({ parts: id ? { ...draft.parts, [parameter]: id } : without(draft.parts, parameter) })
+              }
             />
           ))}
       </Group>

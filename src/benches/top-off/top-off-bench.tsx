@@ -7,7 +7,7 @@ import { useTank, useTitle } from '@/interface/workspace';
 import { AsItStands } from './as-it-stands';
 import { IfItFails } from './if-it-fails';
 import { Leaving } from './leaving';
-import { EvaporationAndReservoir } from './loss-and-reservoir';
+import { EvaporationAndReservoir } from './evaporation-and-reservoir';
 import { Upkeep } from './upkeep';
 
 const WAYS = [

@@ -18,8 +18,8 @@ describe('additions', () => {
     ['sodium-carbonate', 7.56, 'alkalinity', 0.35665],
     ['calcium-chloride-dihydrate', 29.3, 'calcium', 20],
     ['magnesium-chloride-hexahydrate', 334.6, 'magnesium', 100],
-  ])('%s, %d g into 400 L lift %s by %d', (reagent, grams, element, rise) => {
-    expect(change([{ reagent, grams }])(element) / rise).toBeCloseTo(1, 2);
+  ])('%s, %d g into 400 L lift %s by %d', (reagent, grams, parameter, rise) => {
+    expect(change([{ reagent, grams }])(parameter) / rise).toBeCloseTo(1, 2);
   });
 
   it.each([

@@ -100,12 +100,13 @@ export const additions = defineCalculator({
       temperatureC,
       after.calcium,
     );
-    const changes = DOSED_PARAMETERS.map((element) => ({ element, rise: after[element] - water[element] })).filter(
-      ({ rise }) => rise > 1e-9,
-    );
+    const changes = DOSED_PARAMETERS.map((parameter) => ({
+      parameter,
+      rise: after[parameter] - water[parameter],
+    })).filter(({ rise }) => rise > 1e-9);
     const further = Object.entries(after.further ?? {}).filter(([, rise]) => rise > 1e-9);
     const told = [
-      ...changes.map(({ element, rise }) => ({ name: element as string, rise: quantity(element, rise) })),
+      ...changes.map(({ parameter, rise }) => ({ name: parameter as string, rise: quantity(parameter, rise) })),
       ...further
         .filter(([ion]) => IONS_DOSED.some((dosed) => dosed === ion))
         .map(([ion, rise]) => ({ name: ion, rise: quantity('ion', rise) })),
@@ -119,17 +120,17 @@ export const additions = defineCalculator({
         origin: waterFrom === 'log' ? 'setting' : 'yours',
         from: waterFrom === 'log' ? 'the tank’s own settings' : 'as given',
       },
-      ...changes.flatMap(({ element }): Step[] => [
+      ...changes.flatMap(({ parameter }): Step[] => [
         {
-          label: `${capitalised(element)} before`,
-          value: quantity(element, water[element]),
-          ...(given[element] === undefined
+          label: `${capitalised(parameter)} before`,
+          value: quantity(parameter, water[parameter]),
+          ...(given[parameter] === undefined
             ? { origin: 'assumed' as const, from: 'seawater’s own at this salinity' }
             : { origin: waterFrom, from: asRead }),
         },
         {
-          label: `${capitalised(element)} after`,
-          value: quantity(element, after[element]),
+          label: `${capitalised(parameter)} after`,
+          value: quantity(parameter, after[parameter]),
           origin: 'equation',
           from: model,
         },
@@ -237,16 +238,16 @@ function phWords(before: number, atOnce: number, aired: number): Phrase[] {
   ];
 }
 
-function rateCautions(changes: readonly { element: (typeof DOSED_PARAMETERS)[number]; rise: number }[]): Caution[] {
+function rateCautions(changes: readonly { parameter: (typeof DOSED_PARAMETERS)[number]; rise: number }[]): Caution[] {
   return changes
-    .filter(({ element, rise }) => rise > DOSED_FACTS[element].riseLimitPerDay * (1 + 1e-9))
-    .map(({ element, rise }) => ({
+    .filter(({ parameter, rise }) => rise > DOSED_FACTS[parameter].riseLimitPerDay * (1 + 1e-9))
+    .map(({ parameter, rise }) => ({
       severity: 'care',
       says: [
-        `${capitalised(element)} would rise faster than keepers hold to, which is`,
-        quantity(DOSED_FACTS[element].rateKind, DOSED_FACTS[element].riseLimitPerDay),
+        `${capitalised(parameter)} would rise faster than keepers hold to, which is`,
+        quantity(DOSED_FACTS[parameter].rateKind, DOSED_FACTS[parameter].riseLimitPerDay),
         ': give it over',
-        quantity('days', Math.ceil(rise / DOSED_FACTS[element].riseLimitPerDay - 1e-9)),
+        quantity('days', Math.ceil(rise / DOSED_FACTS[parameter].riseLimitPerDay - 1e-9)),
         '.',
       ],
     }));

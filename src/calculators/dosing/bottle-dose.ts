@@ -5,7 +5,7 @@ import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 /** What a bottle should be dosed at. */
 export interface PartDose {
   /** What the dose is sized by. */
-  readonly element: DosedParameter;
+  readonly parameter: DosedParameter;
   /** What the same bottle brings besides. */
   readonly brings: readonly DosedParameter[];
   readonly part: string;
@@ -17,9 +17,9 @@ export interface PartDose {
 /** Below this share of a millilitre a day, a dose is not worth a pump. */
 export const LEAST_ML_PER_DAY = 0.05;
 
-/** What an element needs of its part, before parts of one bottle are put together. */
+/** What an parameter needs of its part, before parts of one bottle are put together. */
 export interface Need {
-  readonly element: DosedParameter;
+  readonly parameter: DosedParameter;
   readonly part: { readonly name: string; readonly bottle?: string | undefined; readonly perMl: number };
   /** Amount a day that is left to bring; below nought where others bring too much. */
   readonly rest: number;
@@ -48,8 +48,8 @@ export function doseOf([sizing, ...rest]: Shared): PartDose {
   const mlPerDay = Math.max(0, sizing.rest / sizing.part.perMl);
   const doubt = sizing.doubt / sizing.part.perMl;
   return {
-    element: sizing.element,
-    brings: rest.map(({ element }) => element),
+    parameter: sizing.parameter,
+    brings: rest.map(({ parameter }) => parameter),
     part: sizing.part.name,
     mlPerDay,
     lowMlPerDay: Math.max(0, mlPerDay - doubt),
@@ -60,19 +60,22 @@ export function doseOf([sizing, ...rest]: Shared): PartDose {
 /** What a bottle's one dose leaves short, or over, of what else it carries. */
 export function leftOver(shared: Shared, netVolumeL: number): Caution[] {
   const { mlPerDay, part: name } = doseOf(shared);
-  return shared.slice(1).map(({ element, part, rest, doubt }): Caution => {
+  return shared.slice(1).map(({ parameter, part, rest, doubt }): Caution => {
     const short = rest - mlPerDay * part.perMl;
-    const { rateKind } = DOSED_FACTS[element];
+    const { rateKind } = DOSED_FACTS[parameter];
     if (Math.abs(short) <= doubt)
-      return { severity: 'note', says: [`The same dose of ${name} carries ${element} too, as far as the tests tell.`] };
+      return {
+        severity: 'note',
+        says: [`The same dose of ${name} carries ${parameter} too, as far as the tests tell.`],
+      };
     return {
       severity: 'care',
       says: [
-        `One bottle, one dose: sized by ${shared[0].element}, ${name} brings`,
+        `One bottle, one dose: sized by ${shared[0].parameter}, ${name} brings`,
         quantity(rateKind, Math.abs(short) / netVolumeL),
         short > 0
-          ? `less ${element} than the tank takes; another source has to bring that.`
-          : `more ${element} than the tank takes; it will rise by that.`,
+          ? `less ${parameter} than the tank takes; another source has to bring that.`
+          : `more ${parameter} than the tank takes; it will rise by that.`,
       ],
     };
   });

@@ -12,28 +12,30 @@ export const correction = defineCalculator({
   name: 'correction',
   asks: 'How is a level brought to where it should be, once and gently?',
   input: z.strictObject({
-    element: z.enum(DOSED_PARAMETERS),
+    parameter: z.enum(DOSED_PARAMETERS),
     netVolumeL: amount(AMOUNTS.netVolume),
-    level: amountOfNamedKind('level', 'element'),
-    /** In the element's canonical unit. */
+    level: amountOfNamedKind('level', 'parameter'),
+    /** In the parameter's canonical unit. */
     levelSd: figure('doubt of the level', 0, 1000).default(0),
-    aim: amountOfNamedKind('aim', 'element'),
+    aim: amountOfNamedKind('aim', 'parameter'),
     /** The target band, and the last reading, which is judged against it. A level in its band is left alone. */
-    band: z.tuple([amountOfNamedKind('lower end', 'element'), amountOfNamedKind('upper end', 'element')]).optional(),
-    reading: amountOfNamedKind('last reading', 'element').optional(),
-    /** Its error, one standard deviation in the element's canonical unit; a careful home test's when left out. */
+    band: z
+      .tuple([amountOfNamedKind('lower end', 'parameter'), amountOfNamedKind('upper end', 'parameter')])
+      .optional(),
+    reading: amountOfNamedKind('last reading', 'parameter').optional(),
+    /** Its error, one standard deviation in the parameter's canonical unit; a careful home test's when left out. */
     readingSd: figure('doubt of the reading', 0, 1000).optional(),
     part: z.strictObject({ name: z.string().max(60), perMl: figure('amount a millilitre adds', 1e-9, 1e6) }),
-    /** Fastest rise a day, in the element's canonical unit; common practice when left out. */
+    /** Fastest rise a day, in the parameter's canonical unit; common practice when left out. */
     limitPerDay: figure('fastest rise a day', 1e-6, 1000).optional(),
     /** Consumption a day, which is what lowers a level that stands too high. */
     consumptionPerDay: figure('consumption a day', -1000, 1000).optional(),
-    /** What others than the part go on bringing a day, in the element's canonical unit. */
+    /** What others than the part go on bringing a day, in the parameter's canonical unit. */
     othersPerDay: figure('brought by others a day', 0, 1000).default(0),
     othersBy: z.array(z.string().max(200)).max(100).default([]),
   }),
   example: {
-    element: 'alkalinity',
+    parameter: 'alkalinity',
     netVolumeL: '620 L',
     level: '7.2 dKH',
     aim: '8.3 dKH',
@@ -41,21 +43,21 @@ export const correction = defineCalculator({
     consumptionPerDay: 0.17,
   },
   run: (input) => {
-    const { element, netVolumeL, levelSd, part, limitPerDay } = input;
-    const level = settled(input.level, { ...readingExpectation(element), field: 'level', low: 0 });
-    const aim = settled(input.aim, { ...readingExpectation(element), field: 'aim', low: 0 });
+    const { parameter, netVolumeL, levelSd, part, limitPerDay } = input;
+    const level = settled(input.level, { ...readingExpectation(parameter), field: 'level', low: 0 });
+    const aim = settled(input.aim, { ...readingExpectation(parameter), field: 'aim', low: 0 });
     const settle = (value: number | string, field: string) =>
-      settled(value, { ...readingExpectation(element), field, low: 0 });
+      settled(value, { ...readingExpectation(parameter), field, low: 0 });
     const reading = input.reading === undefined ? level : settle(input.reading, 'last reading');
     const place =
       input.band &&
       placeInBand(
         reading,
         [settle(input.band[0], 'lower end'), settle(input.band[1], 'upper end')],
-        input.readingSd ?? usualErrorOf(element),
+        input.readingSd ?? usualErrorOf(parameter),
       );
     const leave = place === 'in band' || place === 'at the edge';
-    const limit = limitPerDay ?? DOSED_FACTS[element].riseLimitPerDay;
+    const limit = limitPerDay ?? DOSED_FACTS[parameter].riseLimitPerDay;
     const rise = aim - level;
     const totalMl = Math.max(0, (rise * netVolumeL) / part.perMl);
     // A hair under the limit must not become a second day through rounding.
@@ -65,18 +67,23 @@ export const correction = defineCalculator({
     const inDoubt = leave || apart || Math.abs(rise) <= 1.96 * levelSd;
     const working: Step[] = [
       {
-        label: `${element} now`,
-        value: quantity(element, level),
+        label: `${parameter} now`,
+        value: quantity(parameter, level),
         origin: 'log',
         from: 'the readings together, at the last of them',
       },
-      { label: 'Aim', value: quantity(element, aim), origin: 'setting', from: 'the middle of the tank’s target band' },
+      {
+        label: 'Aim',
+        value: quantity(parameter, aim),
+        origin: 'setting',
+        from: 'the middle of the tank’s target band',
+      },
     ];
     if (!inDoubt && rise > 0)
       working.push(
         {
           label: 'Fastest rise a day',
-          value: quantity(DOSED_FACTS[element].rateKind, limit),
+          value: quantity(DOSED_FACTS[parameter].rateKind, limit),
           origin: limitPerDay === undefined ? 'common practice' : 'yours',
           from: 'keeps the animals’ surroundings steady',
         },
@@ -104,26 +111,32 @@ export const correction = defineCalculator({
         ? {
             says:
               place === 'in band'
-                ? [`Leave ${element} as it is: it is in its band.`]
+                ? [`Leave ${parameter} as it is: it is in its band.`]
                 : [
-                    `Leave ${element} as it is and test again: it is at the edge of its band, by less than a test can tell.`,
+                    `Leave ${parameter} as it is and test again: it is at the edge of its band, by less than a test can tell.`,
                   ],
             certainty: place === 'in band' ? ('worked out' as const) : ('within test error' as const),
-            because: ['Last read', quantity(element, reading), '.'],
+            because: ['Last read', quantity(parameter, reading), '.'],
           }
         : apart
           ? {
               says: [
-                `Test ${element} again: its last reading is ${place ?? 'off'}, and the readings together are not.`,
+                `Test ${parameter} again: its last reading is ${place ?? 'off'}, and the readings together are not.`,
               ],
               certainty: 'retest' as const,
-              because: ['Last read', quantity(element, reading), '; together they tell', quantity(element, level), '.'],
+              because: [
+                'Last read',
+                quantity(parameter, reading),
+                '; together they tell',
+                quantity(parameter, level),
+                '.',
+              ],
             }
           : inDoubt
             ? {
-                says: [`Leave ${element} as it is: it stands where it should, as far as the test can tell.`],
+                says: [`Leave ${parameter} as it is: it stands where it should, as far as the test can tell.`],
                 certainty: 'within test error' as const,
-                because: [quantity(element, level), 'against', quantity(element, aim), '.'],
+                because: [quantity(parameter, level), 'against', quantity(parameter, aim), '.'],
               }
             : !down
               ? {
@@ -135,7 +148,14 @@ export const correction = defineCalculator({
                     ', once.',
                   ],
                   certainty: 'worked out' as const,
-                  because: ['It lifts', `${element} from`, quantity(element, level), 'to', quantity(element, aim), '.'],
+                  because: [
+                    'It lifts',
+                    `${parameter} from`,
+                    quantity(parameter, level),
+                    'to',
+                    quantity(parameter, aim),
+                    '.',
+                  ],
                 }
               : down.answer,
       working,

@@ -154,7 +154,7 @@ describe('maintenance', () => {
     expect(cautions[0]).toMatchObject({ severity: 'care' });
     expect(cautions[0]?.says[0]).toBe('Alkalinity rises by');
   });
-  it('one bottle of two elements gets one dose, and what it leaves short is said', () => {
+  it('one bottle of two parameters gets one dose, and what it leaves short is said', () => {
     // 60 mmol ÷ 1 = 60 mL a day; it brings 60 × 10 mg ÷ 300 L = 2 mg/L of the 4 mg/L of calcium. By hand.
     const both = { name: 'All in one', bottle: 'b1' };
     const { answer, cautions, values } = maintenanceDose.run({
@@ -163,7 +163,7 @@ describe('maintenance', () => {
       parts: { alkalinity: { ...both, perMl: 1 }, calcium: { ...both, perMl: 10 } },
     });
     expect(values.doses).toHaveLength(1);
-    expect(values.doses[0]).toMatchObject({ element: 'alkalinity', brings: ['calcium'], mlPerDay: 60 });
+    expect(values.doses[0]).toMatchObject({ parameter: 'alkalinity', brings: ['calcium'], mlPerDay: 60 });
     expect(answer.says.filter((phrase) => phrase === 'of All in one')).toHaveLength(1);
     const short = cautions.find(({ says }) => String(says[0]).startsWith('One bottle, one dose'));
     expect(short?.says[1]).toMatchObject({ amount: 2 });
@@ -228,7 +228,7 @@ describe('calcium and alkalinity together', () => {
 
 describe('a correction', () => {
   const base = {
-    element: 'alkalinity' as const,
+    parameter: 'alkalinity' as const,
     netVolumeL: 400,
     levelSd: 0.02,
     part: { name: 'Carbonate', perMl },

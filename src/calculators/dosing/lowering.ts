@@ -13,14 +13,14 @@ const LONGEST_WAIT_DAYS = 365;
 const TEST_AFTER_DAYS = 7;
 
 interface Lowering {
-  readonly element: DosedParameter;
+  readonly parameter: DosedParameter;
   readonly netVolumeL: number;
   readonly level: number;
   readonly aim: number;
   readonly part: { readonly name: string; readonly perMl: number };
-  /** Consumption a day, in the element's unit; undefined where it is not known. */
+  /** Consumption a day, in the parameter's unit; undefined where it is not known. */
   readonly consumptionPerDay: number | undefined;
-  /** What others go on bringing, in the element's unit a day. */
+  /** What others go on bringing, in the parameter's unit a day. */
   readonly othersPerDay: number;
   readonly othersBy: readonly string[];
 }
@@ -38,14 +38,14 @@ interface Lowered {
  * three days.
  */
 export function lowering(input: Lowering): Lowered {
-  const { element, level, aim, consumptionPerDay, othersPerDay, part, netVolumeL } = input;
+  const { parameter, level, aim, consumptionPerDay, othersPerDay, part, netVolumeL } = input;
   const othersBy = input.othersBy.length > 0 ? listed(input.othersBy) : 'other sources';
-  const { rateKind, fallLimitPerDay } = DOSED_FACTS[element];
-  const above: Answer['because'] = [quantity(element, level), 'is above the aim of', quantity(element, aim)];
+  const { rateKind, fallLimitPerDay } = DOSED_FACTS[parameter];
+  const above: Answer['because'] = [quantity(parameter, level), 'is above the aim of', quantity(parameter, aim)];
   if (consumptionPerDay === undefined || (consumptionPerDay > 0 && level - aim > consumptionPerDay * LONGEST_WAIT_DAYS))
     return {
       answer: {
-        says: [`Let ${element} come down by itself: dose less ${part.name}, and test again in three days.`],
+        says: [`Let ${parameter} come down by itself: dose less ${part.name}, and test again in three days.`],
         certainty: 'rough',
         because: [...above, '; how fast it falls is known once consumption is. Nothing is added to lower it.'],
       },
@@ -73,8 +73,8 @@ export function lowering(input: Lowering): Lowered {
       answer: {
         says: [
           othersPerDay > 0
-            ? `Turn down ${othersBy}: it brings more ${element} than the tank takes, and no dose of ${part.name} is needed meanwhile.`
-            : `Dose no ${part.name}: ${element} does not fall by itself. Look for what brings it.`,
+            ? `Turn down ${othersBy}: it brings more ${parameter} than the tank takes, and no dose of ${part.name} is needed meanwhile.`
+            : `Dose no ${part.name}: ${parameter} does not fall by itself. Look for what brings it.`,
         ],
         certainty: 'worked out',
         because: [...above, '.'],

@@ -17,9 +17,9 @@ export const UNSAID: Answer = {
 };
 
 /** Tested, and what is taken is too little to tell: nothing has to be changed, and no further test is owed today. */
-export function withinTestError(elements: readonly DosedParameter[]): Answer {
+export function withinTestError(parameters: readonly DosedParameter[]): Answer {
   return {
-    says: [`Keep what you dose: what the tank takes of ${listed(elements)} is less than the tests can show yet.`],
+    says: [`Keep what you dose: what the tank takes of ${listed(parameters)} is less than the tests can show yet.`],
     certainty: 'within test error',
     because: ['Two readings further apart in time tell a smaller consumption.'],
   };
@@ -33,7 +33,7 @@ export function answerOf(
 ): Answer {
   const worth = doses.filter((dose) => dose.mlPerDay > LEAST_ML_PER_DAY);
   if (worth.length === 0) {
-    const rising = needs.filter(({ rises }) => rises).map(({ element }) => element);
+    const rising = needs.filter(({ rises }) => rises).map(({ parameter }) => parameter);
     return {
       says: [
         rising.length > 0
@@ -45,7 +45,9 @@ export function answerOf(
     };
   }
   // Set already, as finely as a pump is set: nothing is to be done.
-  const runs = doses.every(({ element, mlPerDay }) => Math.abs((running[element] ?? 0) - mlPerDay) <= LEAST_ML_PER_DAY);
+  const runs = doses.every(
+    ({ parameter, mlPerDay }) => Math.abs((running[parameter] ?? 0) - mlPerDay) <= LEAST_ML_PER_DAY,
+  );
   const says: Phrase[] = [runs ? 'Leave the doses as they are:' : 'Dose'];
   worth.forEach((dose, i) => {
     if (i > 0) says.push(i === worth.length - 1 ? 'and' : ',');

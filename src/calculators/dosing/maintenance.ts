@@ -11,9 +11,9 @@ import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from './dosed-para
 import { answerOf, TEST_TWICE, UNSAID, withinTestError } from './maintenance-answer';
 
 const demandSchema = z.strictObject({
-  /** In the element's unit a day: mmol/L for alkalinity, mg/L for calcium and magnesium. */
-  perDay: figure('consumption a day', -1000, 1000, 'of the element’s unit'),
-  sd: figure('doubt of the consumption', 0, 1000, 'of the element’s unit').default(0),
+  /** In the parameter's unit a day: mmol/L for alkalinity, mg/L for calcium and magnesium. */
+  perDay: figure('consumption a day', -1000, 1000, 'of the parameter’s unit'),
+  sd: figure('doubt of the consumption', 0, 1000, 'of the parameter’s unit').default(0),
   basis: demandBasis,
   mismatch: z.boolean().default(false),
   /** Too small for the test to tell from nothing: no dose is built on it. */
@@ -67,58 +67,58 @@ export const maintenanceDose = defineCalculator({
     const unclear: DosedParameter[] = [];
     const needs: Need[] = [];
 
-    for (const element of DOSED_PARAMETERS) {
-      const need = demand[element];
-      const part = parts[element];
+    for (const parameter of DOSED_PARAMETERS) {
+      const need = demand[parameter];
+      const part = parts[parameter];
       if (!part) continue;
       if (!need) {
-        untold.push(element);
+        untold.push(parameter);
         continue;
       }
-      const { rateKind } = DOSED_FACTS[element];
+      const { rateKind } = DOSED_FACTS[parameter];
       working.push({
-        label: `${capitalised(element)} consumption`,
+        label: `${capitalised(parameter)} consumption`,
         value: quantity(rateKind, need.perDay),
         origin: basisOrigin(need.basis),
         from: basisWords(need.basis),
       });
       if (need.withinTestError) {
-        unclear.push(element);
+        unclear.push(parameter);
         cautions.push({
           severity: 'note',
           says: [
-            `What the tank takes of ${element} is less than the tests can show yet, so no dose is built on it: keep what you dose, and test on.`,
+            `What the tank takes of ${parameter} is less than the tests can show yet, so no dose is built on it: keep what you dose, and test on.`,
           ],
         });
         continue;
       }
       const amountPerDay = need.perDay * netVolumeL;
-      const carried = carriedByOthers[element];
+      const carried = carriedByOthers[parameter];
       const rest = amountPerDay - (carried?.amountPerDay ?? 0);
-      needs.push({ element, part, rest, doubt: 1.96 * need.sd * netVolumeL, rises: need.perDay < 0 });
+      needs.push({ parameter, part, rest, doubt: 1.96 * need.sd * netVolumeL, rises: need.perDay < 0 });
 
       working.push({
         label: 'In the whole tank',
-        value: amountADay(element, amountPerDay),
+        value: amountADay(parameter, amountPerDay),
         origin: 'equation',
         from: 'consumption × net volume, a day',
       });
       if (carried)
         working.push({
           label: `Already brought by ${listed(carried.by)}`,
-          value: amountADay(element, carried.amountPerDay),
+          value: amountADay(parameter, carried.amountPerDay),
           origin: 'log',
           from: 'its standing rate × its strength, a day',
         });
       working.push(
         {
           label: `Strength of ${part.name}`,
-          value: strengthOf(element, part.perMl),
+          value: strengthOf(parameter, part.perMl),
           origin: 'setting',
           from: part.describedAs,
         },
         {
-          label: sharesBottle(parts, part) ? `${part.name} for ${element}` : `Dose of ${part.name}`,
+          label: sharesBottle(parts, part) ? `${part.name} for ${parameter}` : `Dose of ${part.name}`,
           value: quantity('doseRate', Math.max(0, rest / part.perMl)),
           origin: 'equation',
           from: carried ? 'what is left to bring ÷ strength' : 'amount a day ÷ strength',
@@ -136,7 +136,7 @@ export const maintenanceDose = defineCalculator({
         cautions.push({
           severity: 'care',
           says: [
-            `${capitalised(element)} rises by`,
+            `${capitalised(parameter)} rises by`,
             quantity(rateKind, -need.perDay),
             `beyond all that is known to go in. A source that is not logged, a stronger ${part.name} or a pump that gives more than it is set to, the salt of water changes, or the kit would explain it: find which before dosing more.`,
           ],
@@ -145,7 +145,7 @@ export const maintenanceDose = defineCalculator({
         cautions.push({
           severity: 'note',
           says: [
-            `${capitalised(carried ? listed(carried.by) : 'another source')} brings more ${element} than the tank takes; it will rise until that is turned down.`,
+            `${capitalised(carried ? listed(carried.by) : 'another source')} brings more ${parameter} than the tank takes; it will rise until that is turned down.`,
           ],
         });
     }
@@ -153,18 +153,18 @@ export const maintenanceDose = defineCalculator({
     const bottles = byBottle(needs);
     const doses = bottles.map(doseOf);
     cautions.push(...bottles.flatMap((shared) => leftOver(shared, netVolumeL)));
-    for (const { element, part, mlPerDay } of doses) {
-      const handling = parts[element]?.handling ?? [];
+    for (const { parameter, part, mlPerDay } of doses) {
+      const handling = parts[parameter]?.handling ?? [];
       if (handling.length > 0 && mlPerDay > LEAST_ML_PER_DAY)
         cautions.push({ severity: 'harm', says: [`${part}: ${handling.join(' ')}`] });
     }
-    for (const element of untold) {
+    for (const parameter of untold) {
       cautions.push({
         severity: 'note',
         says: [
-          unsaid.includes(element)
-            ? `No ${element} dose is worked out: its readings count once it is said what was dosed when they were taken.`
-            : `No ${element} dose is worked out: it needs two readings a day or more apart.`,
+          unsaid.includes(parameter)
+            ? `No ${parameter} dose is worked out: its readings count once it is said what was dosed when they were taken.`
+            : `No ${parameter} dose is worked out: it needs two readings a day or more apart.`,
         ],
       });
     }
@@ -194,12 +194,12 @@ export const maintenanceDose = defineCalculator({
 });
 
 /** Alkalinity in milliequivalents has no everyday unit, so the whole tank's amount is told a day. */
-function amountADay(element: DosedParameter, amount: number): Quantity {
-  return element === 'alkalinity' ? quantity('charge', amount) : quantity('mass', amount / 1000);
+function amountADay(parameter: DosedParameter, amount: number): Quantity {
+  return parameter === 'alkalinity' ? quantity('charge', amount) : quantity('mass', amount / 1000);
 }
 
-function strengthOf(element: DosedParameter, perMl: number): Quantity {
-  return element === 'alkalinity' ? quantity('equivalents', perMl) : quantity('strength', perMl);
+function strengthOf(parameter: DosedParameter, perMl: number): Quantity {
+  return parameter === 'alkalinity' ? quantity('equivalents', perMl) : quantity('strength', perMl);
 }
 
 function sharesBottle(parts: Partial<Record<DosedParameter, Part>>, part: Part): boolean {
@@ -210,9 +210,9 @@ function partsOf(
   given: Partial<Record<DosedParameter, z.output<typeof partInput>>>,
 ): Partial<Record<DosedParameter, Part>> {
   return Object.fromEntries(
-    DOSED_PARAMETERS.flatMap((element) => {
-      const part = given[element];
-      return part ? [[element, partOf(part, element)]] : [];
+    DOSED_PARAMETERS.flatMap((parameter) => {
+      const part = given[parameter];
+      return part ? [[parameter, partOf(part, parameter)]] : [];
     }),
   );
 }

@@ -16,7 +16,7 @@ const RAISED_BY = {
   magnesium: ['magnesium-chloride-hexahydrate', 'magnesium-sulfate-heptahydrate'],
 } as const;
 
-const level = (element: DosedParameter) => amount({ ...readingExpectation(element), low: 0 });
+const level = (parameter: DosedParameter) => amount({ ...readingExpectation(parameter), low: 0 });
 const levels = z.strictObject({
   alkalinity: level('alkalinity'),
   calcium: level('calcium'),
@@ -54,48 +54,48 @@ export const batchMatch = defineCalculator({
     changeShare: '10 %',
   },
   run: ({ litres, batch, tank, assumed, with: salts, changeShare }) => {
-    const rows = DOSED_PARAMETERS.map((element) => {
-      const short = tank[element] - batch[element];
-      const each = sumOfSalts([{ reagent: salts[element], gramsPerL: 1 }]);
-      const perG = DOSED_FACTS[element].perMl(each) * 1000;
-      const near = Math.abs(short) <= usualErrorOf(element);
-      return { element, short, near, grams: near ? 0 : Math.max(0, (short * litres) / perG) };
+    const rows = DOSED_PARAMETERS.map((parameter) => {
+      const short = tank[parameter] - batch[parameter];
+      const each = sumOfSalts([{ reagent: salts[parameter], gramsPerL: 1 }]);
+      const perG = DOSED_FACTS[parameter].perMl(each) * 1000;
+      const near = Math.abs(short) <= usualErrorOf(parameter);
+      return { parameter, short, near, grams: near ? 0 : Math.max(0, (short * litres) / perG) };
     });
     const added = rows.filter(({ grams }) => grams > 0);
     const over = rows.filter(({ near, short }) => !near && short < 0);
     const together = amountsOf(
-      sumOfSalts(added.map(({ element, grams }) => ({ reagent: salts[element], gramsPerL: grams }))),
+      sumOfSalts(added.map(({ parameter, grams }) => ({ reagent: salts[parameter], gramsPerL: grams }))),
       1,
     );
-    const working = rows.flatMap(({ element, short, grams }): Step[] => [
+    const working = rows.flatMap(({ parameter, short, grams }): Step[] => [
       {
-        label: `${capitalised(PARAMETERS[element].name)} of the batch`,
-        value: quantity(element, batch[element]),
-        ...(assumed.includes(element)
+        label: `${capitalised(PARAMETERS[parameter].name)} of the batch`,
+        value: quantity(parameter, batch[parameter]),
+        ...(assumed.includes(parameter)
           ? ({ origin: 'assumed', from: 'natural seawater’s, since it is neither tested nor on the label' } as const)
           : ({ origin: 'yours', from: 'tested, or by the label' } as const)),
       },
       {
-        label: `${capitalised(PARAMETERS[element].name)} of the tank`,
-        value: quantity(element, tank[element]),
+        label: `${capitalised(PARAMETERS[parameter].name)} of the tank`,
+        value: quantity(parameter, tank[parameter]),
         origin: 'log',
         from: 'the tank’s level',
       },
       grams > 0
         ? {
-            label: reagent(salts[element]).name,
+            label: reagent(salts[parameter]).name,
             value: quantity('mass', grams),
             origin: 'equation',
             from: 'what is short × litres ÷ what a gram brings (CIAAW 2021 masses)',
           }
         : {
             label: `Step at a change of ${(changeShare * 100).toFixed(0)} %`,
-            value: quantity(element, Math.abs(short) * changeShare),
+            value: quantity(parameter, Math.abs(short) * changeShare),
             origin: 'equation',
             from: short < 0 ? 'upwards; nothing takes it out of a batch' : 'within the test’s own error',
           },
     ]);
-    const cautions: Caution[] = handlingOf(added.map(({ element }) => reagent(salts[element])));
+    const cautions: Caution[] = handlingOf(added.map(({ parameter }) => reagent(salts[parameter])));
     if (assumed.length > 0)
       cautions.push({
         severity: 'care',
@@ -117,7 +117,10 @@ export const batchMatch = defineCalculator({
               says: [
                 'Dissolve',
                 ...listedPhrases(
-                  added.map(({ element, grams }) => [quantity('mass', grams), `of ${reagent(salts[element]).name}`]),
+                  added.map(({ parameter, grams }) => [
+                    quantity('mass', grams),
+                    `of ${reagent(salts[parameter]).name}`,
+                  ]),
                 ),
                 'in the batch.',
               ],
@@ -138,8 +141,11 @@ export const batchMatch = defineCalculator({
       working,
       cautions,
       values: {
-        grams: Object.fromEntries(rows.map(({ element, grams }) => [element, grams])) as Record<DosedParameter, number>,
-        stepUp: Object.fromEntries(over.map(({ element, short }) => [element, -short * changeShare])),
+        grams: Object.fromEntries(rows.map(({ parameter, grams }) => [parameter, grams])) as Record<
+          DosedParameter,
+          number
+        >,
+        stepUp: Object.fromEntries(over.map(({ parameter, short }) => [parameter, -short * changeShare])),
         salinityRise: (together.salinity ?? 0) / litres,
       },
     };
@@ -147,14 +153,14 @@ export const batchMatch = defineCalculator({
 });
 
 function above(
-  over: readonly { readonly element: DosedParameter; readonly short: number }[],
+  over: readonly { readonly parameter: DosedParameter; readonly short: number }[],
   changeShare: number,
 ): Phrase[] {
-  return over.flatMap(({ element, short }): Phrase[] => [
-    `Its ${element} stands`,
-    quantity(element, -short),
+  return over.flatMap(({ parameter, short }): Phrase[] => [
+    `Its ${parameter} stands`,
+    quantity(parameter, -short),
     'above the tank’s and cannot be taken out: the change lifts the tank by',
-    quantity(element, -short * changeShare),
+    quantity(parameter, -short * changeShare),
     '.',
   ]);
 }

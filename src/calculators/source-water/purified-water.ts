@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
-import { amount, figure, moment } from '../calculator/calculator-input';
+import { amount, moment } from '../calculator/calculator-input';
 import { quantity } from '@/chemistry/units/quantity';
 import { openingTold } from './opening';
 import { litresMadePerDay, temperatureFactor } from '@/chemistry/source-water/membrane';

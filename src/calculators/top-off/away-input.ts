@@ -13,9 +13,9 @@ export const awayInput = z.strictObject({
   salinity: amount(SALINITY),
   bandHigh: amount(SALINITY).default(36),
   /** What the reservoir gives a day: likely and at most; and what the tank loses in all. Unknown where left out. */
-  drawnLPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
-  drawnAtMostLPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
-  evaporationLPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
+  drawnLPerDay: amount(TOP_OFF_AMOUNTS.evaporation).optional(),
+  drawnAtMostLPerDay: amount(TOP_OFF_AMOUNTS.evaporation).optional(),
+  evaporationLPerDay: amount(TOP_OFF_AMOUNTS.evaporation).optional(),
   reservoirL: amount(AMOUNTS.reservoir),
   bottles: z
     .array(

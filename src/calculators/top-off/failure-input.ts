@@ -15,7 +15,7 @@ export const failureInput = z.strictObject({
   /** The lowest that is still put up with in an accident; the band's lower edge when left out. */
   floorSalinity: amount({ ...SALINITY, field: 'lowest salinity put up with' }).optional(),
   /** What evaporates; unknown where left out, and then nothing is told of a top-off that stopped. */
-  litresPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
+  litresPerDay: amount(TOP_OFF_AMOUNTS.evaporation).optional(),
   reservoirL: amount(AMOUNTS.reservoir),
   /** What the system can rise by before it runs over; nothing runs over when left out. */
   spareL: amount(TOP_OFF_AMOUNTS.spare).optional(),

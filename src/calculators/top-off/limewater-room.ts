@@ -12,7 +12,7 @@ export const limewaterRoom = defineCalculator({
   input: z.strictObject({
     limewaterLPerDay: amount({ ...TOP_OFF_AMOUNTS.drip, field: 'limewater a day' }),
     /** The lower end of what evaporates. */
-    evaporationAtLeastLPerDay: amount(TOP_OFF_AMOUNTS.loss),
+    evaporationAtLeastLPerDay: amount(TOP_OFF_AMOUNTS.evaporation),
   }),
   example: { limewaterLPerDay: '1.8 L', evaporationAtLeastLPerDay: '3.1 L' },
   run: ({ limewaterLPerDay, evaporationAtLeastLPerDay }) => {

@@ -67,6 +67,6 @@ export const topOffInput = z.strictObject({
   /** Days the reservoir is to last. */
   forDays: amount(TOP_OFF_AMOUNTS.away).default(14),
   /** The keeper's own figure, when it overrules the log. */
-  litresPerDay: amount(TOP_OFF_AMOUNTS.loss).optional(),
+  litresPerDay: amount(TOP_OFF_AMOUNTS.evaporation).optional(),
 });
 export type TopOffInput = z.output<typeof topOffInput>;

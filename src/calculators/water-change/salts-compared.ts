@@ -82,16 +82,16 @@ export const saltsCompared = defineCalculator({
       magnesium: natural.magnesiumMgPerL,
     };
     const rows = salts.map((each): Row => {
-      const at = (element: DosedParameter) => atSalinity(each[element], each.salinity, salinity);
+      const at = (parameter: DosedParameter) => atSalinity(each[parameter], each.salinity, salinity);
       const at35 = atSalinity(each.alkalinity, each.salinity, 35);
-      const elements = Object.fromEntries(
-        DOSED_PARAMETERS.map((element) => {
-          const settled = settledAt(netVolumeL, { changeL, everyDays }, at(element), takesPerDay[element] ?? 0);
+      const parameters = Object.fromEntries(
+        DOSED_PARAMETERS.map((parameter) => {
+          const settled = settledAt(netVolumeL, { changeL, everyDays }, at(parameter), takesPerDay[parameter] ?? 0);
           return [
-            element,
+            parameter,
             {
-              makes: at(element),
-              firstStep: (at(element) - now[element]) * share,
+              makes: at(parameter),
+              firstStep: (at(parameter) - now[parameter]) * share,
               before: settled?.before,
               after: settled?.after,
             },
@@ -111,17 +111,17 @@ export const saltsCompared = defineCalculator({
             : at35 >= ELEVATED_FROM
               ? ('elevated' as const)
               : ('between' as const),
-        elements,
+        parameters,
         ...(costEach !== undefined && { costAYear: (costEach * 365.25) / everyDays }),
       };
     });
-    const working = rows.flatMap(({ name, elements, costAYear }): Step[] => [
-      ...DOSED_PARAMETERS.flatMap((element): Step[] => {
-        const { makes, before, firstStep } = elements[element];
+    const working = rows.flatMap(({ name, parameters, costAYear }): Step[] => [
+      ...DOSED_PARAMETERS.flatMap((parameter): Step[] => {
+        const { makes, before, firstStep } = parameters[parameter];
         return [
           {
-            label: `${name}: ${element} it makes`,
-            value: quantity(element, makes),
+            label: `${name}: ${parameter} it makes`,
+            value: quantity(parameter, makes),
             origin: 'setting',
             from: 'its profile, told at the tank’s salinity by salinity × density (EOS-80)',
           },
@@ -129,15 +129,15 @@ export const saltsCompared = defineCalculator({
             ? []
             : [
                 {
-                  label: `${name}: ${element} before each change`,
-                  value: quantity(element, before),
+                  label: `${name}: ${parameter} before each change`,
+                  value: quantity(parameter, before),
                   origin: 'equation' as const,
                   from: 'where the routine settles: C_s − k·d/f',
                 },
               ]),
           {
-            label: `${name}: step of ${element} at the first change`,
-            value: quantity(element, Math.abs(firstStep)),
+            label: `${name}: step of ${parameter} at the first change`,
+            value: quantity(parameter, Math.abs(firstStep)),
             origin: 'equation',
             from:
               firstStep < 0
@@ -158,9 +158,9 @@ export const saltsCompared = defineCalculator({
           ]),
     ]);
     working.push(
-      ...DOSED_PARAMETERS.map((element): Step => ({
-        label: `Natural seawater: ${element}`,
-        value: quantity(element, sea[element]),
+      ...DOSED_PARAMETERS.map((parameter): Step => ({
+        label: `Natural seawater: ${parameter}`,
+        value: quantity(parameter, sea[parameter]),
         origin: 'equation',
         from: 'reference composition at that salinity, Millero et al. 2008',
       })),
@@ -178,7 +178,7 @@ export const saltsCompared = defineCalculator({
 interface Row {
   readonly name: string;
   readonly school: 'near-natural' | 'between' | 'elevated';
-  readonly elements: Readonly<Record<DosedParameter, SaltEffect>>;
+  readonly parameters: Readonly<Record<DosedParameter, SaltEffect>>;
   readonly costAYear?: number;
 }
 
@@ -209,7 +209,7 @@ function answerFor(
   ];
   const one = told[0];
   if (told.length === 1 && one) {
-    const { before } = one.elements.alkalinity;
+    const { before } = one.parameters.alkalinity;
     return {
       says:
         before === undefined
@@ -222,11 +222,11 @@ function answerFor(
   return {
     says: [
       'Before each change alkalinity would stand at',
-      ...told.flatMap(({ name, elements }, i) => [
+      ...told.flatMap(({ name, parameters }, i) => [
         ...(i === 0 ? [] : i === told.length - 1 ? ['and'] : [',']),
-        ...(elements.alkalinity.before === undefined
+        ...(parameters.alkalinity.before === undefined
           ? ['nothing']
-          : [quantity('alkalinity', elements.alkalinity.before)]),
+          : [quantity('alkalinity', parameters.alkalinity.before)]),
         `with ${name}`,
       ]),
       '.',
@@ -237,16 +237,16 @@ function answerFor(
 }
 
 function cautionsFor(rows: Rows): Caution[] {
-  return rows.flatMap(({ name, elements }) =>
-    DOSED_PARAMETERS.flatMap((element): Caution[] => {
-      const { firstStep } = elements[element];
-      return Math.abs(firstStep) > STEP_LIMIT[element]
+  return rows.flatMap(({ name, parameters }) =>
+    DOSED_PARAMETERS.flatMap((parameter): Caution[] => {
+      const { firstStep } = parameters[parameter];
+      return Math.abs(firstStep) > STEP_LIMIT[parameter]
         ? [
             {
               severity: 'care',
               says: [
-                `The first change to ${name} moves ${PARAMETERS[element].name} by`,
-                quantity(element, Math.abs(firstStep)),
+                `The first change to ${name} moves ${PARAMETERS[parameter].name} by`,
+                quantity(parameter, Math.abs(firstStep)),
                 ': go over in smaller changes, or mix the two salts for a while.',
               ],
             },

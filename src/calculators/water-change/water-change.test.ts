@@ -199,15 +199,15 @@ describe('salts side by side', () => {
     ],
   };
   type Sides = {
-    salts: { school: string; elements: Record<string, { makes: number; firstStep: number; before: number }> }[];
+    salts: { school: string; parameters: Record<string, { makes: number; firstStep: number; before: number }> }[];
   };
   it('are told at one salinity: 440 mg/L at 33 ppt is 467 at 35', () => {
     // Worked value of the seed science, reproduced by S × density.
     const { salts } = valuesOf<Sides>('salts-compared', asked);
-    expect(salts[1]?.elements.calcium?.makes).toBeCloseTo(467, 0);
+    expect(salts[1]?.parameters.calcium?.makes).toBeCloseTo(467, 0);
     expect(salts.map(({ school }) => school)).toEqual(['near-natural', 'elevated']);
-    expect(salts[0]?.elements.calcium?.firstStep).toBeCloseTo(4, 9);
-    expect(salts[0]?.elements.calcium?.before).toBeCloseTo(440, 9);
+    expect(salts[0]?.parameters.calcium?.firstStep).toBeCloseTo(4, 9);
+    expect(salts[0]?.parameters.calcium?.before).toBeCloseTo(440, 9);
   });
   it('refuses a profile without its salinity', () => {
     const bare = { name: 'one', alkalinity: '8 dKH', calcium: 440, magnesium: 1300 };

@@ -149,7 +149,7 @@ function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
     return input && effluentFlow.run(input);
   });
   for (const input of attempt(() => correctionQuestions(book, tank, now, question)).outcome ?? [])
-    ask(`correction of ${input.element}`, () => correction.run(input));
+    ask(`correction of ${input.parameter}`, () => correction.run(input));
   ask('a dose', () => {
     const [solution] = book.solutions;
     const input = solution && doseEffectQuestion(book, tank, solution, 20);

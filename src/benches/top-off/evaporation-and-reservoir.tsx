@@ -20,7 +20,7 @@ import { withReservoir } from '@/reckoning/reservoir-mark';
 import { failureQuestion } from '@/reckoning/top-off-failure';
 import { topOffQuestion } from '@/reckoning/top-off-question';
 import type { EntryDraft } from '@/record/schema';
-import { EvaporationByMonth } from './loss-by-month';
+import { EvaporationByMonth } from './evaporation-by-month';
 import { TopOffPicture } from './top-off-picture';
 
 /** What evaporates and how long the reservoir lasts; the next refills, the months, and what a cover would change. */
@@ -140,7 +140,7 @@ export function EvaporationAndReservoir() {
             <QuantityField
               narrow
               label="Loss a day"
-              expected={TOP_OFF_AMOUNTS.loss}
+              expected={TOP_OFF_AMOUNTS.evaporation}
               value={loss ?? values?.litresPerDay ?? null}
               digits={loss === null ? 3 : undefined}
               onChange={setLoss}
