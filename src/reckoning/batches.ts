@@ -118,8 +118,8 @@ export function batchState(book: Book, batch: EntryOf<'batch'>, at = Infinity): 
 export function batchStates(book: Book, now: number): BatchState[] {
   return book.entries.flatMap((entry): BatchState[] => {
     if (entry.kind !== 'batch' || entry.at > now || now - entry.at > BATCH_LASTS_DAYS * DAY_MS) return [];
-    const standing = batchState(book, entry);
-    const spokenFor = standing.usedL > 0 || entry.tankId === null;
+    const state = batchState(book, entry);
+    const spokenFor = state.usedL > 0 || entry.tankId === null;
     const usedUnsaid =
       !spokenFor &&
       book.entries.some(
@@ -140,7 +140,7 @@ export function batchStates(book: Book, now: number): BatchState[] {
           other.kind === 'batch' && other.vesselId === entry.vesselId && other.at > entry.at && other.at <= now,
       );
     const firstFill = tank !== undefined && !spokenFor && isFirstFill(book, tank, entry);
-    return usedUnsaid || firstFill || standing.leftL < WORTH_TELLING * standing.madeL || mixedOver ? [] : [standing];
+    return usedUnsaid || firstFill || state.leftL < WORTH_TELLING * state.madeL || mixedOver ? [] : [state];
   });
 }
 

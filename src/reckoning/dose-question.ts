@@ -44,7 +44,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   }
   const parts = partsFor(book, tank);
   const unsaid = unsaidSupply(book, tank, now);
-  const standing = suppliesAt(book, tank, now).doses;
+  const running = suppliesAt(book, tank, now).doses;
   const certainty: Certainty =
     overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity) : 'worked out';
   return {
@@ -67,7 +67,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
       running: Object.fromEntries(
         DOSED_PARAMETERS.flatMap((parameter) => {
           const solution = parts[parameter];
-          return solution ? [[parameter, standing.get(solution.id) ?? 0]] : [];
+          return solution ? [[parameter, running.get(solution.id) ?? 0]] : [];
         }),
       ),
       carriedByOthers: Object.fromEntries(

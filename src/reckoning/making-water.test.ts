@@ -139,9 +139,9 @@ describe('a batch as it stands', () => {
   });
 
   it('is never checked at the very moment of what was filed before', () => {
-    const standing = batchState(bookOf(batch(0)), batch(0));
-    expect(momentAfter(standing, now)).toBe(now + 1);
-    expect(momentAfter(standing, now + HOUR)).toBe(now + HOUR);
+    const state = batchState(bookOf(batch(0)), batch(0));
+    expect(momentAfter(state, now)).toBe(now + 1);
+    expect(momentAfter(state, now + HOUR)).toBe(now + HOUR);
   });
 
   it('is called by its vessel while it stands there, and by its day after', () => {
@@ -255,10 +255,10 @@ describe('the source line', () => {
       batch(5),
       batch(25),
     );
-    const standing = sourceState(book, line, now);
-    expect(standing.read.tdsSupply?.value).toBe(285);
-    expect(standing.read.tdsMembrane?.value).toBe(6);
-    expect(standing.stages.map(({ litresMade }) => litresMade)).toEqual([92, 52]);
+    const state = sourceState(book, line, now);
+    expect(state.read.tdsSupply?.value).toBe(285);
+    expect(state.read.tdsMembrane?.value).toBe(6);
+    expect(state.stages.map(({ litresMade }) => litresMade)).toEqual([92, 52]);
     expect(purifiedSince(book, now - 4 * DAY_MS, now)).toBe(12);
   });
   it('goes by a jug and a clock where one was taken, else by the rating', () => {
@@ -396,12 +396,12 @@ describe('a water day', () => {
   });
 
   it('a batch that stands in no vessel is still the one its change came from', () => {
-    const standing = { ...batch(2, { measuredSalinity: 35 }), vesselId: undefined } as Entry;
-    const book = { ...bookOf(standing), vessels: [] };
+    const state = { ...batch(2, { measuredSalinity: 35 }), vesselId: undefined } as Entry;
+    const book = { ...bookOf(state), vessels: [] };
     const step = stepsOf(book).find(({ writes }) => writes?.what === 'change' && writes.tankId === 't');
     if (!step) throw new Error('no change');
     const after = filed(book, tickChange(book, { day, step, says: 'Done.', now, newId: () => `n${Math.random()}` }));
-    expect(after.entries.find(({ kind }) => kind === 'water-change')).toMatchObject({ batchId: standing.id });
+    expect(after.entries.find(({ kind }) => kind === 'water-change')).toMatchObject({ batchId: state.id });
   });
 
   it('an un-tick takes back what its tick filed and nothing else', () => {

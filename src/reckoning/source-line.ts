@@ -126,14 +126,14 @@ export function rateOfSource({ source, read }: SourceState): z.input<typeof puri
 
 /** The question "how long for so many litres?" of this line as its supply runs. */
 export function waterQuestion(
-  standing: SourceState,
+  state: SourceState,
   litres: number,
   when: { readonly now?: number; readonly readyBy?: number },
 ): z.input<typeof purifiedWater.input> {
-  const { source, read } = standing;
+  const { source, read } = state;
   return {
     litres,
-    rate: rateOfSource(standing),
+    rate: rateOfSource(state),
     temperatureC: read.temperatureC?.value ?? source.temperatureC,
     pressureKPa: read.pressureKPa?.value ?? source.pressureKPa,
     ...(read.tdsSupply && { tdsMgPerL: read.tdsSupply.value }),

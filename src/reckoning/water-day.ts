@@ -96,8 +96,8 @@ export function waterDayQuestion(
     ...madeADay(book, now),
     tanks,
     vessels: vessels.map(({ id, name, litres }) => ({ id, name, litres })),
-    batches: batchStates(book, now).flatMap((standing) => {
-      const { batch, salinity, leftL } = standing;
+    batches: batchStates(book, now).flatMap((state) => {
+      const { batch, salinity, leftL } = state;
       if (batch.at + day.mixHours * 3_600_000 > day.at) return [];
       return [
         {

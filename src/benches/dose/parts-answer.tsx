@@ -37,7 +37,7 @@ export function PartsAnswer({
   const { units } = book.settings;
   const { outcome, refusal } = attempt(() => maintenanceDose.run(question.input));
   const doses = outcome?.values.doses ?? [];
-  const standing = suppliesAt(book, tank, now).doses;
+  const running = suppliesAt(book, tank, now).doses;
   const planned = new Map(
     doses.flatMap(({ parameter, mlPerDay }) => {
       const solution = question.parts[parameter];
@@ -46,10 +46,10 @@ export function PartsAnswer({
   );
   const changed = doses.filter(
     (dose) =>
-      Math.abs(pumpSetting(dose.mlPerDay) - (standing.get(question.parts[dose.parameter]?.id ?? '') ?? 0)) > 0.05,
+      Math.abs(pumpSetting(dose.mlPerDay) - (running.get(question.parts[dose.parameter]?.id ?? '') ?? 0)) > 0.05,
   );
 
-  const setStanding = () => {
+  const setRunning = () => {
     const entries = changed.flatMap((dose): Entry[] => {
       const solution = question.parts[dose.parameter];
       return solution
@@ -85,7 +85,7 @@ export function PartsAnswer({
           answer={outcome.answer}
           actions={
             doses.length > 0 && (
-              <Button look="main" disabled={changed.length === 0} onClick={setStanding}>
+              <Button look="main" disabled={changed.length === 0} onClick={setRunning}>
                 {changed.length === 0 ? 'This is what runs now' : 'Set as the standing dose from now'}
               </Button>
             )
@@ -96,7 +96,7 @@ export function PartsAnswer({
       )}
       <WhatWasDosed unsaid={question.unsaid} />
       {doses.length > 0 && (
-        <NowAndThen doses={doses} standing={(parameter) => standing.get(question.parts[parameter]?.id ?? '') ?? 0} />
+        <NowAndThen doses={doses} running={(parameter) => running.get(question.parts[parameter]?.id ?? '') ?? 0} />
       )}
       <Picture question={question} doses={doses} />
       <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />
@@ -108,10 +108,10 @@ export function PartsAnswer({
 
 function NowAndThen({
   doses,
-  standing,
+  running,
 }: {
   readonly doses: readonly PartDose[];
-  readonly standing: (parameter: DosedParameter) => number;
+  readonly running: (parameter: DosedParameter) => number;
 }) {
   const {
     book: {
@@ -124,7 +124,7 @@ function NowAndThen({
       {doses
         .map(
           (dose) =>
-            `${dose.part} ${standing(dose.parameter) > 0 ? showText(quantity('doseRate', standing(dose.parameter)), units) : 'off'}`,
+            `${dose.part} ${running(dose.parameter) > 0 ? showText(quantity('doseRate', running(dose.parameter)), units) : 'off'}`,
         )
         .join(', ')}
       .

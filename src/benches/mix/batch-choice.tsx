@@ -9,7 +9,7 @@ import { batchName } from '@/reckoning/water-day';
 
 export interface ChosenBatch {
   readonly batches: readonly BatchState[];
-  readonly standing: BatchState | undefined;
+  readonly state: BatchState | undefined;
   readonly choose: (id: string) => void;
 }
 
@@ -19,13 +19,13 @@ export function useBatch(): ChosenBatch {
   const now = useNow();
   const batches = batchStates(book, now);
   const [chosen, setChosen] = useState<string>();
-  const standing = chosen === '' ? undefined : (batches.find(({ batch: { id } }) => id === chosen) ?? batches.at(-1));
-  return { batches, standing, choose: setChosen };
+  const state = chosen === '' ? undefined : (batches.find(({ batch: { id } }) => id === chosen) ?? batches.at(-1));
+  return { batches, state, choose: setChosen };
 }
 
 export function BatchChoice({
   batches,
-  standing,
+  state,
   choose,
   none,
 }: ChosenBatch & { /** What else it may be. */ readonly none: string }) {
@@ -36,7 +36,7 @@ export function BatchChoice({
     <SelectField
       label="Which batch"
       width="w-64"
-      value={standing?.batch.id ?? ''}
+      value={state?.batch.id ?? ''}
       options={[
         ...batches.map(
           ({ batch: { id }, leftL }) =>

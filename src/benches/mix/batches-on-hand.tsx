@@ -34,19 +34,19 @@ export function BatchesOnHand() {
         </p>
       )}
       <ul className="mt-2 max-w-4xl">
-        {batches.map((standing) => (
-          <OneBatch key={standing.batch.id} standing={standing} now={now} />
+        {batches.map((state) => (
+          <OneBatch key={state.batch.id} state={state} now={now} />
         ))}
       </ul>
     </section>
   );
 }
 
-function OneBatch({ standing, now }: { readonly standing: BatchState; readonly now: number }) {
+function OneBatch({ state, now }: { readonly state: BatchState; readonly now: number }) {
   const { book, tank } = useTank();
   const { units, zone } = book.settings;
   const [reading, setReading] = useState(false);
-  const { batch, salinity, readAt, temperatureC, leftL } = standing;
+  const { batch, salinity, readAt, temperatureC, leftL } = state;
   const goesTo = book.tanks.find(({ id }) => id === batch.tankId);
   const into = goesTo ?? tank;
   const { outcome } = attempt(() =>
@@ -85,7 +85,7 @@ function OneBatch({ standing, now }: { readonly standing: BatchState; readonly n
           }
         />
       )}
-      {reading && <ReadIt standing={standing} onDone={() => setReading(false)} />}
+      {reading && <ReadIt state={state} onDone={() => setReading(false)} />}
       {outcome && <Cautions cautions={outcome.cautions} />}
     </li>
   );
@@ -95,14 +95,14 @@ const TESTS = ['alkalinity', 'calcium', 'magnesium'] as const;
 
 /** A reading of a batch: its salinity, and what else was tested. */
 const ReadIt = inOwnScope(function ReadIt({
-  standing,
+  state,
   onDone,
 }: {
-  readonly standing: BatchState;
+  readonly state: BatchState;
   readonly onDone: () => void;
 }) {
   const { book } = useTank();
-  const { batch } = standing;
+  const { batch } = state;
   const now = useNow();
   const commit = useCommitOnce();
   const form = `read ${batch.id}`;
@@ -121,7 +121,7 @@ const ReadIt = inOwnScope(function ReadIt({
           {
             id: nanoid(),
             tankId: batch.tankId,
-            at: momentAfter(standing, now),
+            at: momentAfter(state, now),
             kind: 'batch-check',
             batchId: batch.id,
             salinity,

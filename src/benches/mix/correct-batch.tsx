@@ -24,19 +24,19 @@ export function CorrectBatch() {
   const now = useNow();
   const commit = useCommitOnce();
   const choice = useBatch();
-  const { standing } = choice;
-  const vessel = book.vessels.find(({ id }) => id === standing?.batch.vesselId);
+  const { state } = choice;
+  const vessel = book.vessels.find(({ id }) => id === state?.batch.vesselId);
   const form = 'correct-batch';
   const forget = useForgetDrafts(form);
   const [holds, setHolds] = useKeptState<number | null>(`${form} holds`, null);
   const [reads, setReads] = useKeptState<number | null>(`${form} reads`, null);
   const [target, setTarget] = useKeptState<number | null>(`${form} target`, null);
   const [full, setFull] = useKeptState<number | null>(`${form} full`, null);
-  const holdsL = holds ?? standing?.leftL ?? null;
-  const read = reads ?? standing?.salinity ?? null;
-  const aim = target ?? standing?.batch.targetSalinity ?? Math.round(aimFor(tank, 'salinity') * 2) / 2;
+  const holdsL = holds ?? state?.leftL ?? null;
+  const read = reads ?? state?.salinity ?? null;
+  const aim = target ?? state?.batch.targetSalinity ?? Math.round(aimFor(tank, 'salinity') * 2) / 2;
   const fullL = full ?? vessel?.litres;
-  const salt = standing ? saltOf(book, standing.batch) : book.salts.find(({ id }) => id === tank.saltId);
+  const salt = state ? saltOf(book, state.batch) : book.salts.find(({ id }) => id === tank.saltId);
   const result =
     holdsL === null || read === null
       ? undefined
@@ -45,13 +45,13 @@ export function CorrectBatch() {
             holdsL,
             reads: read,
             target: aim,
-            gramsPerLAt35: (standing && strengthByItself(standing)) ?? saltStrength(book, salt).gramsPerLAt35,
+            gramsPerLAt35: (state && strengthByItself(state)) ?? saltStrength(book, salt).gramsPerLAt35,
             ...(fullL !== undefined && { fullL }),
           }),
         );
   const outcome = result?.outcome;
   const log = () => {
-    if (!standing || !outcome || read === null) return;
+    if (!state || !outcome || read === null) return;
     const { saltG, takeOutL, pourInL } = outcome.values;
     void commit({
       label: `Logged ${saltG > 0 ? `${showText(quantity('mass', saltG), units)} of salt added` : `${showText(quantity('volume', pourInL), units)} of water poured in`}`,
@@ -59,10 +59,10 @@ export function CorrectBatch() {
         entries: [
           {
             id: nanoid(),
-            tankId: standing.batch.tankId,
-            at: momentAfter(standing, now),
+            tankId: state.batch.tankId,
+            at: momentAfter(state, now),
             kind: 'batch-check',
-            batchId: standing.batch.id,
+            batchId: state.batch.id,
             salinity: read,
             ...(saltG > 0 && { saltAddedG: saltG }),
             ...(takeOutL > 0.01 && { waterTakenOutL: takeOutL }),
@@ -78,7 +78,7 @@ export function CorrectBatch() {
       result={result}
       otherwise="Say how much stands in the vessel and what it reads."
       actions={
-        standing &&
+        state &&
         acts && (
           <Button look="main" onClick={log}>
             Log that it was done

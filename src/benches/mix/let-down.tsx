@@ -18,14 +18,14 @@ export function LetDown() {
   const { book, tank } = useTank();
   const now = useNow();
   const choice = useBatch();
-  const { standing } = choice;
+  const { state } = choice;
   const [litres, setLitres] = useKeptState<number | null>('let-down litres', null);
   const [target, setTarget] = useKeptState<number | null>('let-down target', null);
   const [stock, setStock] = useKeptState<number | null>('let-down stock', null);
   const [water, setWater] = useKeptState<number | null>('let-down water', 0);
   const wantedL = litres ?? changeHabit(book, tank, now).changeL;
   const aim = target ?? Math.round(aimFor(tank, 'salinity') * 2) / 2;
-  const stockSalinity = stock ?? standing?.salinity ?? null;
+  const stockSalinity = stock ?? state?.salinity ?? null;
   const result =
     stockSalinity === null
       ? undefined
@@ -34,7 +34,7 @@ export function LetDown() {
             litresWanted: wantedL,
             target: aim,
             stockSalinity,
-            ...(standing && { stockL: standing.leftL }),
+            ...(state && { stockL: state.leftL }),
             waterSalinity: water ?? 0,
           }),
         );

@@ -25,16 +25,16 @@ export function MatchBatch() {
   const { book, tank } = useTank();
   const now = useNow();
   const choice = useBatch();
-  const { standing } = choice;
+  const { state } = choice;
   const [litres, setLitres] = useKeptState<number | null>('match-batch litres', null);
   const [batch, setBatch] = useKeptState<Partial<Record<DosedParameter, number | null>>>('match-batch batch', {});
   const [own, setOwn] = useKeptState<Partial<Record<DosedParameter, number | null>>>('match-batch own', {});
   const levels = levelsNow(book, tank, now);
   const salt = book.salts.find(({ id }) => id === tank.saltId);
-  const water = standing ? waterOfBatch(book, standing) : waterOfSalt(salt, aimFor(tank, 'salinity'));
-  const origins = standing ? originsOfBatch(book, standing) : originsOfSalt(salt);
+  const water = state ? waterOfBatch(book, state) : waterOfSalt(salt, aimFor(tank, 'salinity'));
+  const origins = state ? originsOfBatch(book, state) : originsOfSalt(salt);
   const habit = changeHabit(book, tank, now);
-  const batchL = litres ?? standing?.leftL ?? habit.changeL;
+  const batchL = litres ?? state?.leftL ?? habit.changeL;
   const holds = (parameter: DosedParameter) => own[parameter] ?? levels[parameter] ?? aimFor(tank, parameter);
   const brings = (parameter: DosedParameter) => batch[parameter] ?? water[parameter];
   const of = (level: (parameter: DosedParameter) => number) => ({
@@ -83,7 +83,7 @@ export function MatchBatch() {
                   : () => setBatch((present) => ({ ...present, [parameter]: null }))
               }
               hint={
-                standing?.checks.some((check) => check[parameter] !== undefined)
+                state?.checks.some((check) => check[parameter] !== undefined)
                   ? 'as it was tested'
                   : salt?.profile
                     ? 'by the label'

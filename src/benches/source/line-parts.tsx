@@ -10,7 +10,7 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { SourceState } from '@/reckoning/source-line';
 
 /** The parts of the line in the order the water meets them: since when, how much water since, and until when. */
-export function LineParts({ standing: { source, stages, supply } }: { readonly standing: SourceState }) {
+export function LineParts({ state: { source, stages, supply } }: { readonly state: SourceState }) {
   const { book } = useTank();
   const { units, zone } = book.settings;
   const now = useNow();

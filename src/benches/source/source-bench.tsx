@@ -45,7 +45,7 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
   const { name } = useWorkspace();
   const { zone } = book.settings;
   const now = useNow();
-  const standing = sourceState(book, source, now);
+  const state = sourceState(book, source, now);
   const habit = changeHabit(book, tank, now);
   // Water for the next change, in time for it to be mixed a day before.
   const wanted = (habit.nextAt ?? 0) - (MIX_HOURS * DAY_MS) / 24;
@@ -55,7 +55,7 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
   const [readyBy, setReadyBy] = useState<number | null>(() => (wanted > now + DAY_MS / 4 ? wanted : now + DAY_MS));
   const [pressure, setPressure] = useKeptState<number | null>('source-bench pressure', null);
   const [warmth, setWarmth] = useKeptState<number | null>('source-bench warmth', null);
-  const asked = { ...waterQuestion(standing, litres ?? 0, { now, ...(readyBy !== null && { readyBy }) }) };
+  const asked = { ...waterQuestion(state, litres ?? 0, { now, ...(readyBy !== null && { readyBy }) }) };
   const result =
     litres === null
       ? undefined
@@ -67,7 +67,7 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
           }),
         );
   const outcome = result?.outcome;
-  const line = lineOutcome(standing);
+  const line = lineOutcome(state);
   return (
     <Bench question="When is the purified water ready, and what does the line need?">
       {outcome ? (
@@ -79,7 +79,7 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
         <Refused refusal={result?.refusal} otherwise="Say how many litres are wanted." />
       )}
       <div className="mt-4">
-        <LinePicture source={source} read={standing.read} resinLeft={line?.outcome?.values.shareLeft} />
+        <LinePicture source={source} read={state.read} resinLeft={line?.outcome?.values.shareLeft} />
       </div>
       <div className="mt-5 grid gap-8 lg:grid-cols-2">
         <Figures title="This water">
@@ -97,7 +97,7 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
             value={warmth ?? (asked.temperatureC as number)}
             onChange={setWarmth}
             onReset={warmth === null ? undefined : () => setWarmth(null)}
-            hint={standing.read.temperatureC ? 'as last read' : 'as the line is described'}
+            hint={state.read.temperatureC ? 'as last read' : 'as the line is described'}
           />
           <QuantityField
             label="Supply pressure"
@@ -119,11 +119,11 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
               otherwise="Read TDS before the membrane, after it and after the resin, and log it below."
             />
           )}
-          <Supply standing={standing} />
+          <Supply state={state} />
         </section>
       </div>
       {outcome && <Working steps={[...outcome.working, ...(line?.outcome?.working ?? [])]} />}
-      <LineParts standing={standing} />
+      <LineParts state={state} />
       <ReadTheLine source={source} />
       <Cautions cautions={[...(outcome?.cautions ?? []), ...(line?.outcome?.cautions ?? [])]} />
       <Button className="mt-6" onClick={onEdit}>
@@ -151,8 +151,8 @@ function lineOutcome({ read, stages }: SourceState) {
 }
 
 /** Chlorine or chloramine, where both strips were read. */
-function Supply({ standing }: { readonly standing: SourceState }) {
-  const question = disinfectantQuestion(standing);
+function Supply({ state }: { readonly state: SourceState }) {
+  const question = disinfectantQuestion(state);
   if (!question) return null;
   const { outcome, refusal } = attempt(() => disinfectant.run(question));
   return (

@@ -83,10 +83,10 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId
     return outcome;
   });
   for (const source of book.sources) {
-    const standing = sourceState(book, source, now);
-    listen('source', () => purifiedWater.run(waterQuestion(standing, 60, { now, readyBy: now + 3 * DAY_MS })));
+    const state = sourceState(book, source, now);
+    listen('source', () => purifiedWater.run(waterQuestion(state, 60, { now, readyBy: now + 3 * DAY_MS })));
     listen('supply', () => {
-      const question = disinfectantQuestion(standing);
+      const question = disinfectantQuestion(state);
       return question && disinfectant.run(question);
     });
   }
