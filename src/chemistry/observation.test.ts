@@ -55,6 +55,17 @@ describe('chance', () => {
     expect(five(7)).not.toEqual(five(8));
   });
 
+  it('of neighbouring seeds is unlike from the first number on', () => {
+    const firsts = Array.from({ length: 1000 }, (_, seed) => seeded(seed)());
+    const mean = firsts.reduce((a, b) => a + b, 0) / firsts.length;
+    const sd = Math.sqrt(firsts.reduce((sum, x) => sum + (x - mean) ** 2, 0) / firsts.length);
+    // An even spread over 0 to 1: mean 1/2, standard deviation 1/√12, and no drift from seed to seed.
+    expect(mean).toBeCloseTo(0.5, 1);
+    expect(sd).toBeCloseTo(0.2887, 1);
+    const along = firsts.slice(1).reduce((sum, x, i) => sum + (x - mean) * ((firsts[i] ?? 0) - mean), 0);
+    expect(Math.abs(along / (sd ** 2 * firsts.length))).toBeLessThan(0.1);
+  });
+
   it('of the normal kind has its mean, its spread and its tails', () => {
     const normal = gaussian(seeded(4));
     const draws = Array.from({ length: 50_000 }, () => normal(2));

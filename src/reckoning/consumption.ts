@@ -4,7 +4,7 @@ import { estimateConsumption, type ConsumptionEstimate } from '@/chemistry/consu
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { LONGEST_DAYS, WINDOW_DAYS } from './consumption-window';
+import { LONGEST_DAYS, windowDaysOf, type FollowedParameter } from './consumption-window';
 import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
 import { memoise } from './memoise';
@@ -32,7 +32,7 @@ export function consumptionOf(
 export function driftOf(
   book: Book,
   tank: Tank,
-  parameter: DosedParameter,
+  parameter: FollowedParameter,
   now: number,
 ): ConsumptionEstimate | undefined {
   return memoise(book, tank, `drift of ${parameter} at ${now}`, () =>
@@ -40,8 +40,8 @@ export function driftOf(
   );
 }
 
-function estimateOver(book: Book, tank: Tank, parameter: DosedParameter, now: number, since: number) {
-  const windowDays = WINDOW_DAYS[parameter];
+function estimateOver(book: Book, tank: Tank, parameter: FollowedParameter, now: number, since: number) {
+  const windowDays = windowDaysOf(parameter);
   const all = observationsOf(book, tank.id, parameter).filter(
     ({ at }) => at <= now && at >= Math.max(since, now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS),
   );

@@ -3,9 +3,10 @@ import { usualErrorOf } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, EntryOf, Instrument, Tank } from '@/record/schema';
-import { consumptionOf } from './consumption';
+import type { Book, Entry, EntryOf, Instrument, Solution, Tank } from '@/record/schema';
+import { consumptionOf, driftOf } from './consumption';
 import { lastLevel, lastObservation, levelsRead, observationsOf } from './observations';
+import { outlookOf } from './outlook-of';
 import { nutrientsAtZero, waterStatus } from './water-status';
 
 const day = (n: number) => n * DAY_MS;
@@ -126,5 +127,43 @@ describe('what rests on observations', () => {
     expect(
       nutrientsAtZero(bookOf(entries.map((e) => ({ ...e, bounds: undefined }) as Entry)), tank, day(23)).values.warns,
     ).toBe(false);
+  });
+});
+
+describe('an ion that a laboratory reads', () => {
+  it('is followed like calcium: changes bring it, doses bring it, and what the tank takes is told', () => {
+    const traces: Solution = {
+      id: 'traces',
+      name: 'Traces',
+      parts: [{ reagent: 'strontium-chloride-hexahydrate', gramsPerL: 30 }],
+    };
+    const entries: Entry[] = [
+      { id: 'd', tankId: 't', at: day(0), kind: 'standing-dose', solutionId: 'traces', mlPerDay: 3 },
+      { id: 'c', tankId: 't', at: day(20), kind: 'water-change', volumeL: 60 },
+    ];
+    // A tank of 300 L that takes 0.12 mg/L a day, by steps of an hour written out here: 30 g/L of SrCl2·6H2O is 9.86 g/L of Sr
+    // (87.62 ÷ 266.62, CIAAW 2021), natural seawater at 35 ppt holds 8.08 mg/L (Millero et al. 2008).
+    const tests = [0, 30, 60, 90];
+    const levels: number[] = [];
+    let level = 8;
+    for (let hour = 0; hour <= 90 * 24; hour++) {
+      if (tests.includes(hour / 24)) levels.push(level);
+      if (hour === 20 * 24) level = level * 0.8 + 8.08 * 0.2;
+      level += ((9.859 * 3) / 300 - 0.12) / 24;
+    }
+    const readings = tests.map((n, i) => reading(n, { strontium: levels[i] ?? 0 }));
+    const own: Tank = { ...tank, supplies: ['parts'] };
+    const book = {
+      ...bookOf(
+        [...entries, ...readings].toSorted((a, b) => a.at - b.at),
+        [],
+        own,
+      ),
+      solutions: [traces],
+    };
+    const estimate = driftOf(book, own, 'strontium', day(91));
+    expect(estimate?.perDay).toBeCloseTo(0.12, 3);
+    const ahead = outlookOf(book, own, 'strontium', day(91), day(100));
+    expect(ahead.at(-1)?.value).toBeCloseTo((levels[3] ?? 0) - 10 * (0.12 - 0.0986), 2);
   });
 });

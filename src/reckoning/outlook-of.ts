@@ -1,4 +1,4 @@
-import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { isFollowed } from './consumption-window';
 import type { ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
 import type { Book, Tank } from '@/record/schema';
@@ -22,7 +22,7 @@ export function outlookOf(
   return attempt(() => expected()).outcome ?? [];
 
   function expected(): OutlookPoint[] {
-    if (isDosedParameter(parameter)) return outlook(book, tank, parameter, now, until);
+    if (isFollowed(parameter)) return outlook(book, tank, parameter, now, until);
     if (parameter === 'ammonia' || parameter === 'nitrite')
       return cycle ? cycleOutlook(cycle, parameter, now, until) : [];
     return parameter === 'ph' ? phOutlook(book, tank, now, until) : [];

@@ -1,9 +1,10 @@
-import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
-import { eachSpecies } from '@/chemistry/tank-model/water';
+import { amountOf, levelIn, waterOfOne } from '@/chemistry/tank-model/water';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionOf, driftOf } from './consumption';
+import type { FollowedParameter } from './consumption-window';
 import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
 
@@ -25,13 +26,13 @@ const STEP_MS = DAY_MS / 4;
 export function outlook(
   book: Book,
   tank: Tank,
-  parameter: DosedParameter,
+  parameter: FollowedParameter,
   now: number,
   until: number,
   plan: readonly TankEvent[] = [],
 ): OutlookPoint[] {
   // Where no dose was ever told, the level goes on as it has moved.
-  const everTold = supplyKnownSince(book, tank, parameter) !== Infinity;
+  const everTold = isDosedParameter(parameter) && supplyKnownSince(book, tank, parameter) !== Infinity;
   const estimate = everTold ? consumptionOf(book, tank, parameter, now) : driftOf(book, tank, parameter, now);
   if (!estimate || until <= estimate.lastAt) return [];
   const volumeL = netVolumeL(tank);
@@ -43,17 +44,17 @@ export function outlook(
     kind: 'rate',
     at: estimate.lastAt,
     source: 'consumption',
-    perDay: { [parameter]: -estimate.perDay * volumeL },
+    perDay: amountOf(parameter, -estimate.perDay * volumeL),
   };
   const start = {
     at: estimate.lastAt,
     volumeL,
-    water: eachSpecies((species) => (species === parameter ? Math.max(0, estimate.level) : 0)),
+    water: waterOfOne(parameter, Math.max(0, estimate.level)),
   };
   return simulate(start, [...tankEvents(book, tank), ...plan, life].map(overTheDay), at).map((state) => {
     const days = (state.at - estimate.lastAt) / DAY_MS;
     const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
-    const value = state.water[parameter];
+    const value = levelIn(state.water, parameter);
     return { at: state.at, value, low: Math.max(0, value - doubt), high: value + doubt };
   });
 }

@@ -1,10 +1,13 @@
 import { dicAtRest } from '@/chemistry/carbonate/reef-water';
-import { atSalinity, naturalSeawater } from '@/chemistry/seawater/composition';
+import { atSalinity, naturalSeawater, otherIons } from '@/chemistry/seawater/composition';
 import type { Water } from '@/chemistry/tank-model/water';
 import type { WaterOrigins } from '@/calculators/water-change/new-water-from';
 import type { Salt } from '@/record/schema';
 
-/** Water mixed from a salt to a salinity: its label's profile told there, else natural seawater's. */
+/**
+ * Water mixed from a salt to a salinity: its label's profile told there, else natural seawater's; of the ions no label prints, natural
+ * seawater's either way.
+ */
 export function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
   const profile = profileOf(salt);
   if (!profile) {
@@ -17,6 +20,7 @@ export function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
       magnesium: natural.magnesiumMgPerL,
       nitrate: 0,
       phosphate: 0,
+      further: otherIons(salinity),
     };
   }
   const told = (amountPerL: number) => atSalinity(amountPerL, profile.salinity, salinity);
@@ -29,6 +33,7 @@ export function waterOfSalt(salt: Salt | undefined, salinity: number): Water {
     magnesium: told(profile.magnesium),
     nitrate: 0,
     phosphate: 0,
+    further: otherIons(salinity),
   };
 }
 

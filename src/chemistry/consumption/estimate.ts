@@ -2,12 +2,12 @@ import { pointsOf, type Observation, type Point } from '../observation';
 import { attempt } from '../refusal';
 import type { TankEvent, TankStart } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
-import { eachSpecies, type Species } from '../tank-model/water';
+import { amountOf, levelIn, waterOfOne, type SpeciesName } from '../tank-model/water';
 import { weightedFit, type Fit } from './weighted-fit';
 
 export interface ConsumptionInput {
-  /** DIC is not among them: no kit reads it. */
-  readonly species: Exclude<Species, 'dic'>;
+  /** One of the model's own or a further one; DIC is not among them: no kit reads it. */
+  readonly species: SpeciesName;
   readonly volumeL: number;
   /** In the species' unit, each with its own error. */
   readonly observations: readonly Observation[];
@@ -104,14 +104,14 @@ function modelResponse(
   // The level is carried high so that a probe of consumption cannot meet the floor at nought, where the model bends.
   const high = Math.max(1, ...readings.map((reading) => reading.value)) * 10;
   const run = (level: number, consumptionPerDay: number) => {
-    const start: TankStart = { at: first.at, volumeL, water: eachSpecies((each) => (each === species ? level : 0)) };
+    const start: TankStart = { at: first.at, volumeL, water: waterOfOne(species, level) };
     const life: TankEvent = {
       kind: 'rate',
       at: first.at,
       source: 'consumption under test',
-      perDay: { [species]: -consumptionPerDay * volumeL },
+      perDay: amountOf(species, -consumptionPerDay * volumeL),
     };
-    return simulate(start, [...events, life], at).map((state) => state.water[species]);
+    return simulate(start, [...events, life], at).map((state) => levelIn(state.water, species));
   };
   const probe = high / (2 * days);
   const base = run(high, 0);

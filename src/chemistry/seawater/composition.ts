@@ -100,6 +100,21 @@ export function naturalSeawater(salinity: number, temperatureC = 25): SeawaterIo
   };
 }
 
+/** The ions of the sea's salt that are neither taken up fast nor printed on a label, by name, mg/L at a salinity of 0 to 42. */
+export function otherIons(salinity: number): Readonly<Record<string, number>> {
+  const sea = naturalSeawater(salinity);
+  return {
+    potassium: sea.potassiumMgPerL,
+    strontium: sea.strontiumMgPerL,
+    boron: sea.boronMgPerL,
+    bromide: sea.bromideMgPerL,
+    fluoride: sea.fluorideMgPerL,
+    sulfate: sea.sulfateMgPerL,
+    sodium: sea.sodiumMgPerL,
+    chloride: sea.chlorideMgPerL,
+  };
+}
+
 /**
  * An ion read at one salinity, told at another: 440 mg/L calcium at 33 ppt is 467 at 35. Comparisons between salts, and
  * between a salt and a reading, are made at one salinity.

@@ -48,6 +48,28 @@ export function timesAmounts({ further, ...amounts }: Amounts, factor: number): 
   return { ...times(amounts), ...(further && { further: times(further) }) };
 }
 
+/** A species of the model by name: one of its own, or a further one. */
+export type SpeciesName = Species | (string & {});
+
+function isSpecies(name: SpeciesName): name is Species {
+  return (SPECIES as readonly string[]).includes(name);
+}
+
+/** The concentration of one species in a water; 0 where it is not there. */
+export function levelIn(water: Water, name: SpeciesName): number {
+  return (isSpecies(name) ? water[name] : water.further?.[name]) ?? 0;
+}
+
+/** An amount of one species and of nothing else. */
+export function amountOf(name: SpeciesName, amount: number): Amounts {
+  return isSpecies(name) ? { [name]: amount } : { further: { [name]: amount } };
+}
+
+/** A water that holds one species and nothing else. */
+export function waterOfOne(name: SpeciesName, level: number): Water {
+  return { ...FRESH_WATER, ...amountOf(name, level) };
+}
+
 export const FRESH_WATER: Water = eachSpecies(() => 0);
 
 export function eachSpecies(value: (species: Species) => number): Record<Species, number> {

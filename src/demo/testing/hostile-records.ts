@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { EVERYDAY_IDS, isParameter } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { emptyBook, newTank } from '@/record/defaults';
 import { readTold, writeFile } from '@/record/file';
@@ -35,6 +36,7 @@ export function smallHouse(now: number): Book {
     openSurfaceM2: 0.4,
     saltId: 'salt',
     parts: { alkalinity: 'soda', calcium: 'chloride' },
+    instruments: { alkalinity: 'checker' },
     targets: { alkalinity: [2.7, 3.2], calcium: [410, 440], nitrate: [1, 10], ph: [7.9, 8.4], salinity: [34, 36] },
     routine: { changeL: 25, everyDays: 14 },
     topOff: {
@@ -108,11 +110,18 @@ export function smallHouse(now: number): Book {
     ),
   );
   const others = [
-    entry(day(57), { kind: 'standing-dose', solutionId: 'soda', mlPerDay: 20 }),
+    entry(day(57), {
+      kind: 'standing-dose',
+      solutionId: 'soda',
+      mlPerDay: 20,
+      hours: { fromMinute: 1320, forMinutes: 600 },
+      pulses: 12,
+    }),
     entry(day(57), { kind: 'standing-dose', solutionId: 'chloride', mlPerDay: 20 }),
     entry(day(40), { kind: 'dose', solutionId: 'soda', volumeMl: 30 }),
     entry(day(30), { kind: 'reactor', mlPerMin: 1, effluentAlkalinity: 10 }),
-    entry(day(10), { kind: 'reactor', mlPerMin: 0, effluentAlkalinity: 10 }),
+    entry(day(10), { kind: 'reactor', mlPerMin: 0, effluentAlkalinity: 10, chamberPh: 6.6 }),
+    entry(day(9), { kind: 'lever', lever: 'lights', hours: { fromMinute: 600, forMinutes: 600 } }),
     entry(day(20), {
       kind: 'batch',
       saltId: 'salt',
@@ -226,6 +235,18 @@ export function smallHouse(now: number): Book {
         vesselIds: ['drum'],
       },
     ],
+    instruments: [
+      {
+        id: 'checker',
+        name: 'Checker',
+        parameter: 'alkalinity',
+        by: 'kit',
+        resolution: 0.05,
+        error: 0.03,
+        calibrations: [{ at: day(40), correction: 0.02 }],
+        reagents: [{ openedAt: day(50), lot: 'L1', expiresAt: day(-200) }],
+      },
+    ],
     entries: [...weekly, ...cycling, ...others].toSorted((a, b) => a.at - b.at),
   };
 }
@@ -304,9 +325,15 @@ interface Spoilt {
   readonly row: Plain;
 }
 
+/** What a laboratory tells is tried by an ion, a trace and the two probes: the rest are made as they are. */
+const TRIED: ReadonlySet<string> = new Set([...EVERYDAY_IDS, 'strontium', 'iodine', 'orp', 'roomCo2']);
+
 /** Copies of a row, each with one figure at the least or the greatest its schema takes. */
 function extremes(row: Plain, schema: unknown): Spoilt[] {
-  return figuresOf(row, schema, []).flatMap(({ path, ends }) =>
+  const figures = figuresOf(row, schema, []).filter(({ path }) =>
+    path.every((key) => !isParameter(key) || TRIED.has(key)),
+  );
+  return figures.flatMap(({ path, ends }) =>
     ends.map((value) => ({ at: path.join('.'), value, row: withFigure(row, path, value) as Plain })),
   );
 }
