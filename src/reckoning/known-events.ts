@@ -8,7 +8,7 @@ import type { Amounts, Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { kindOf } from '@/record/kinds/list';
 import type { WaterFacts } from '@/record/kinds/entry-kind';
-import type { Book, Entry, EntryOf, Solution, Tank } from '@/record/schema';
+import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
 import { bottleAt, remadeWithin } from '@/record/solution-history';
 import { BATCH_LASTS_DAYS, batchState, waterOfBatch } from './batches';
 import { levelEvents } from './held-level';
@@ -27,16 +27,24 @@ const MINUTE_MS = 60_000;
 /** What a water change says of the water it put in. */
 type Change = Parameters<WaterFacts['newWater']>[0];
 
+const batches = new WeakMap<Book, ReadonlyMap<string, EntryOf<'batch'>>>();
+
+/** The batches of a book, found once: a long record asks after hundreds of them. */
+function batchesById(book: Book): ReadonlyMap<string, EntryOf<'batch'>> {
+  const known = batches.get(book);
+  if (known) return known;
+  const found = new Map(book.entries.flatMap((entry) => (entry.kind === 'batch' ? [[entry.id, entry] as const] : [])));
+  batches.set(book, found);
+  return found;
+}
+
 /**
  * The water a change put in: that of the batch it names, or of the last one mixed for the tank; the entry's salinity, else
  * the batch's, else the tank's aim; the batch's own tests, else the salt's profile, else natural seawater's.
  * @param batch the last one mixed for the tank before the change, if any
  */
 export function newWaterOf(book: Book, tank: Tank, change: Change, batch?: EntryOf<'batch'>): Water {
-  const named =
-    change.batchId === undefined
-      ? undefined
-      : book.entries.find((entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.id === change.batchId);
+  const named = change.batchId === undefined ? undefined : batchesById(book).get(change.batchId);
   const recent = named ?? (batch && change.at - batch.at < BATCH_LASTS_DAYS * DAY_MS ? batch : undefined);
   if (!recent) {
     const salt = book.salts.find(({ id }) => id === tank.saltId);
@@ -55,11 +63,12 @@ export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
   return memoise(book, tank, 'known events', () => {
     const facts = waterFacts(book, tank);
     const untils = new Map(supplyTimeline(book, tank).map(({ entry, until }) => [entry.id, until]));
-    const events = book.entries.flatMap((entry): readonly TankEvent[] =>
-      entry.tankId === tank.id
-        ? (kindOf(entry.kind).events?.(entry as never, facts, untils.get(entry.id) ?? entry.at) ?? [])
-        : [],
-    );
+    const events: TankEvent[] = [];
+    for (const entry of book.entries) {
+      if (entry.tankId !== tank.id) continue;
+      const own = kindOf(entry.kind).events?.(entry as never, facts, untils.get(entry.id) ?? entry.at);
+      if (own) events.push(...own);
+    }
     // A bottle remade, or clocks that change, speak later than their entry.
     return events.toSorted((a, b) => a.at - b.at);
   });
@@ -76,26 +85,43 @@ function waterFacts(book: Book, tank: Tank): WaterFacts {
   const solutions = new Map(book.solutions.map((solution) => [solution.id, solution]));
   const lastMoment = (book.entries.at(-1)?.at ?? 0) + HOURS_AHEAD_MS;
   const { zone } = book.settings;
+  const ofTheTank = [...batchesById(book).values()].filter(({ tankId }) => tankId === tank.id);
+  const lastBatchBefore = (at: number) => ofTheTank.findLast((batch) => batch.at <= at);
   return {
     perMl: (solutionId, at) => perMl(solutions.get(solutionId), at),
     remadeWithin: (solutionId, from, to) => {
       const solution = solutions.get(solutionId);
       return solution ? remadeWithin(solution, from, to) : [];
     },
-    newWater: (change) => newWaterOf(book, tank, change, lastBatchBefore(book, tank, change.at)),
+    newWater: (change) => newWaterOf(book, tank, change, lastBatchBefore(change.at)),
     effluentDic: (alkalinity, chamberPh) =>
       attempt(() =>
         carbonateOfWater({ alkalinityMmolPerL: alkalinity, phNbs: chamberPh }, aimFor(tank, 'salinity'), 25),
       ).outcome?.dicMmolPerL ?? alkalinity,
     inHours: (hours, from, to) => {
       if (!hours) return [{ at: from }];
-      const span = { start: new Date(from), end: new Date(Math.max(from, Math.min(to, lastMoment))) };
-      return [from, ...tzScan(zone, span).map(({ date }) => date.getTime())].map((at) => ({
+      const until = Math.max(from, Math.min(to, lastMoment));
+      const changes = changesOf(zone, from, lastMoment).filter((at) => at > from && at < until);
+      return [from, ...changes].map((at) => ({
         at,
         hours: inUtc(hours, tzOffset(zone, new Date(at)) * MINUTE_MS),
       }));
     },
   };
+}
+
+let lastScan:
+  { readonly zone: string; readonly from: number; readonly to: number; readonly changes: number[] } | undefined;
+
+/** When the clocks of a zone change within a span: looked up a year at a time, so the last span that was asked is kept. */
+function changesOf(zone: string, from: number, to: number): number[] {
+  if (!lastScan || lastScan.zone !== zone || lastScan.from > from || lastScan.to < to) {
+    const changes = tzScan(zone, { start: new Date(from), end: new Date(Math.max(from, to)) }).map(({ date }) =>
+      date.getTime(),
+    );
+    lastScan = { zone, from, to, changes };
+  }
+  return lastScan.changes;
 }
 
 /** How far past the last entry the clocks' changes are followed: as far as any outlook. Chosen. */
@@ -111,14 +137,4 @@ const NOTHING: Amounts = {};
 
 function perMl(solution: Solution | undefined, at: number): Amounts {
   return solution ? amountsOf(strengthOf(solution, at), 1 / 1000) : NOTHING;
-}
-
-/** The last batch mixed for a tank, or for several, before a moment. */
-function lastBatchBefore(book: Book, tank: Tank, at: number): EntryOf<'batch'> | undefined {
-  const batches = memoise(book, tank, 'batches of the tank', () =>
-    book.entries.filter(
-      (entry: Entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.tankId === tank.id,
-    ),
-  );
-  return batches.findLast((batch) => batch.at <= at);
 }

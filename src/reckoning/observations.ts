@@ -1,5 +1,11 @@
 import { asPoint, type Observation } from '@/chemistry/observation';
-import { parameterOf, PARAMETERS, usualErrorOf, type ParameterId } from '@/calculators/parameters/parameters';
+import {
+  PARAMETER_IDS,
+  parameterOf,
+  PARAMETERS,
+  usualErrorOf,
+  type ParameterId,
+} from '@/calculators/parameters/parameters';
 import type { Book, EntryOf, Instrument, Tank } from '@/record/schema';
 
 /** An observation of a tank, and where it comes from. */
@@ -24,38 +30,41 @@ function indexOf(book: Book): ReadonlyMap<string, readonly TankObservation[]> {
   const instruments = new Map(book.instruments.map((instrument) => [instrument.id, instrument]));
   for (const entry of book.entries) {
     if (entry.kind !== 'reading') continue;
-    for (const [parameter, made] of observedIn(entry, tanks.get(entry.tankId), instruments)) {
+    eachObserved(entry, tanks.get(entry.tankId), instruments, (parameter, made) => {
       const key = keyOf(entry.tankId, parameter);
       const own = index.get(key);
       if (own) own.push(made);
       else index.set(key, [made]);
-    }
+    });
   }
   indexes.set(book, index);
   return index;
 }
 
-function observedIn(
+/** Shows each observation of one session of tests. A long record has tens of thousands: nothing is made for the way alone. */
+function eachObserved(
   entry: EntryOf<'reading'>,
   tank: Tank | undefined,
   instruments: ReadonlyMap<string, Instrument>,
-): [ParameterId, TankObservation][] {
-  return (Object.entries(entry.values) as [ParameterId, number | undefined][]).flatMap(([parameter, raw]) =>
-    raw === undefined
-      ? []
-      : [[parameter, observed(entry, parameter, raw, instrumentOf(parameter, entry, tank, instruments))]],
-  );
+  visit: (parameter: ParameterId, observation: TankObservation) => void,
+): void {
+  for (const key in entry.values) {
+    const parameter = key as ParameterId;
+    const raw = entry.values[parameter];
+    if (raw === undefined) continue;
+    visit(parameter, observed(entry, parameter, raw, instrumentOf(parameter, entry, tank, instruments)));
+  }
 }
 
 /** The levels that one session of tests tells together: corrected, and of a bound the figure that stands for it. */
 export function levelsRead(book: Book, tank: Tank, entry: EntryOf<'reading'>): Partial<Record<ParameterId, number>> {
   const instruments = new Map(book.instruments.map((instrument) => [instrument.id, instrument]));
-  return Object.fromEntries(
-    observedIn(entry, tank, instruments).flatMap(([parameter, observation]) => {
-      const point = asPoint(observation);
-      return point ? [[parameter, point.value]] : [];
-    }),
-  );
+  const levels: Partial<Record<ParameterId, number>> = {};
+  eachObserved(entry, tank, instruments, (parameter, observation) => {
+    const point = asPoint(observation);
+    if (point) levels[parameter] = point.value;
+  });
+  return levels;
 }
 
 /** The one place where a reading becomes an observation. */
@@ -65,21 +74,26 @@ function observed(
   raw: number,
   instrument: Instrument | undefined,
 ): TankObservation {
-  const correction = instrument?.calibrations?.findLast(({ at }) => at <= entry.at)?.correction ?? 0;
+  const bound = entry.bounds?.[parameter];
+  const plain: TankObservation = {
+    at: entry.at,
+    value: raw,
+    sd: errorOf(parameter, instrument),
+    entryId: entry.id,
+    raw,
+    correction: 0,
+  };
+  if (!instrument) return bound ? { ...plain, bound } : plain;
+  const correction = instrument.calibrations?.findLast(({ at }) => at <= entry.at)?.correction ?? 0;
   const { low, high } = PARAMETERS[parameter];
   const value = correction === 0 ? raw : Math.min(high, Math.max(low, raw + correction));
-  const bound = entry.bounds?.[parameter];
-  return {
-    at: entry.at,
-    value,
-    sd: errorOf(parameter, instrument),
-    ...(bound && { bound }),
-    entryId: entry.id,
-    ...(instrument && { instrument }),
-    raw,
-    correction: value - raw,
-  };
+  return { ...plain, value, ...(bound && { bound }), instrument, correction: value - raw };
 }
+
+const USUAL_ERRORS = Object.fromEntries(PARAMETER_IDS.map((id) => [id, usualErrorOf(id)])) as Record<
+  ParameterId,
+  number
+>;
 
 /** What an entry names, else what the tank's readings are usually taken by; of an instrument for another parameter nothing. */
 function instrumentOf(
@@ -98,7 +112,7 @@ function instrumentOf(
  * step allows, whose readings are spread evenly over it (a uniform distribution: step/√12).
  */
 function errorOf(parameter: ParameterId, instrument: Instrument | undefined): number {
-  if (!instrument) return usualErrorOf(parameter);
+  if (!instrument) return USUAL_ERRORS[parameter];
   const error = instrument.error ?? parameterOf(parameter).readBy[instrument.by] ?? usualErrorOf(parameter);
   return Math.max(error, (instrument.resolution ?? 0) / Math.sqrt(12));
 }

@@ -1,4 +1,4 @@
-import { applyTurn, nextTurn } from './apply-event';
+import { addUp, applyTurn, nextTurn } from './apply-event';
 import { amountAfter } from './closed-form';
 import { carryDic, hydrogenIn, type Course } from './gas-exchange';
 import { alongStretch, nextStretch, pouredToMark, type LevelStretch } from './level';
@@ -49,6 +49,7 @@ export function advanceTank(tank: RunningTank, to: number, samples?: Samples): v
 
 function advanceEvenly(tank: RunningTank, to: number, samples: Samples): void {
   const { level } = tank;
+  if (tank.sumsAreStale && tank.at < to) addUp(tank);
   while (tank.at < to) {
     const poured = pouredToMark(level);
     level.volumeL += poured;

@@ -44,7 +44,7 @@ export function applyEvent(tank: RunningTank, event: TankEvent): void {
         returns: names.map((name, i) => named(name, i, event.returns)),
         perAlkalinity: event.perAlkalinity && inOrder(names, event.perAlkalinity),
       });
-      addUp(tank);
+      tank.sumsAreStale = true;
       return;
     case 'evaporation':
       level.evaporationLPerDay = within('evaporation', event.litresPerDay, 0, 1e6, 'L/day');
@@ -105,7 +105,7 @@ function setRate(tank: RunningTank, { source, perDay, litresPerDay = 0 }: Rate, 
     perDay: inOrder(tank.names, perDay).map((amount) => amount * times),
     litresPerDay: litresPerDay * times,
   });
-  addUp(tank);
+  tank.sumsAreStale = true;
 }
 
 /** Water into the tank (or, negative, out of it, leaving what is dissolved). What the brim does not hold runs over, mixed. */
@@ -121,8 +121,9 @@ function pour({ amounts, level }: RunningTank, litres: number): void {
   level.spiltL += over;
 }
 
-/** The sums over all rates and loops, after one of them was set. */
-function addUp(tank: RunningTank): void {
+/** The sums over all rates and loops, after some of them were set. */
+export function addUp(tank: RunningTank): void {
+  tank.sumsAreStale = false;
   const { names, rates, loops } = tank;
   tank.inPerDay.fill(0);
   tank.loopLPerDay.fill(0);

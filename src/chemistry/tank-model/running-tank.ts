@@ -37,9 +37,10 @@ export interface RunningTank {
   readonly loops: Map<string, Loop>;
   /** Rates that run by the hours of the day or in pulses, with when each turns next. */
   readonly daily: Map<string, DailyTurns>;
-  /** Sums over rates and loops, by species. */
+  /** Sums over rates and loops, by species; stale once one of them was set, until the tank is next advanced. */
   readonly inPerDay: number[];
   readonly loopLPerDay: number[];
+  sumsAreStale: boolean;
   /** Those species, other than DIC, whose amount some rate or loop moves: the rest stand still between events. */
   moving: readonly number[];
   inflowLPerDay: number;
@@ -78,6 +79,7 @@ export function beginTank(start: TankStart, { brimL = Infinity, kinetics = NITRI
     daily: new Map(),
     inPerDay: names.map(() => 0),
     loopLPerDay: names.map(() => 0),
+    sumsAreStale: false,
     moving: [],
     inflowLPerDay: 0,
     temperatureC: start.temperatureC ?? USUAL_C,

@@ -51,11 +51,14 @@ export function simulateEach(
   const samples = samplesOf(sampleAt, start.at, visit);
   const end = samples.at.at(-1) ?? start.at;
   const tank = beginTank(start, vessel);
-  for (const event of inOrderOfTime(events)) {
-    const setBefore = event.at <= start.at && PERSISTENT_KINDS.has(event.kind);
-    if (event.at < start.at && !setBefore) continue;
-    if (event.at >= end && !setBefore) break;
-    if (!setBefore) advanceTank(tank, event.at, samples);
+  const ordered = inOrderOfTime(events);
+  const later = ordered.findIndex(({ at }) => at > start.at);
+  const before = later < 0 ? ordered : ordered.slice(0, later);
+  for (const event of stillHolding(before)) applyEvent(tank, event);
+  const atOnce = before.filter(({ at, kind }) => at === start.at && !PERSISTENT_KINDS.has(kind));
+  for (const event of [...atOnce, ...(later < 0 ? [] : ordered.slice(later))]) {
+    if (event.at >= end) break;
+    advanceTank(tank, event.at, samples);
     applyEvent(tank, event);
   }
   advanceTank(tank, end, samples);
@@ -70,6 +73,19 @@ const PERSISTENT_KINDS: ReadonlySet<TankEvent['kind']> = new Set([
   'temperature',
   'air',
 ]);
+
+/** Of what was set going up to the start, the last word on each: a long record says the same dose anew many times. */
+function stillHolding(before: readonly TankEvent[]): TankEvent[] {
+  const last = new Map<string, TankEvent>();
+  for (const event of before) {
+    if (!PERSISTENT_KINDS.has(event.kind)) continue;
+    const key = 'source' in event ? `${event.kind} ${event.source}` : event.kind;
+    // Written anew, so that they stand in the order of their last words.
+    last.delete(key);
+    last.set(key, event);
+  }
+  return [...last.values()];
+}
 
 /** Sorting what is in order already, as a record's events are, would cost as much as a short run. */
 function inOrderOfTime(events: readonly TankEvent[]): readonly TankEvent[] {

@@ -40,12 +40,18 @@ export type Amounts = Readonly<Partial<Record<Species, number>>> & {
 };
 
 /** So many times some amounts. */
-export function timesAmounts({ further, ...amounts }: Amounts, factor: number): Amounts {
-  const times = (record: Readonly<Record<string, number | undefined>>) =>
-    Object.fromEntries(
-      Object.entries(record).flatMap(([name, amount]) => (amount === undefined ? [] : [[name, amount * factor]])),
-    );
-  return { ...times(amounts), ...(further && { further: times(further) }) };
+export function timesAmounts(amounts: Amounts, factor: number): Amounts {
+  const all: { -readonly [Name in keyof Amounts]: Amounts[Name] } = {};
+  for (const species of SPECIES) {
+    const amount = amounts[species];
+    if (amount !== undefined) all[species] = amount * factor;
+  }
+  if (amounts.further) {
+    const further: Record<string, number> = {};
+    for (const name in amounts.further) further[name] = (amounts.further[name] ?? 0) * factor;
+    all.further = further;
+  }
+  return all;
 }
 
 /** A species of the model by name: one of its own, or a further one. */
