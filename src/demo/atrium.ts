@@ -68,6 +68,15 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
       ...(note ? { note } : {}),
     }),
   );
+  // As long as the hidden tank is lit.
+  file({
+    id: 'atrium-lights',
+    tankId: tank.id,
+    at: at(FIRST_DAY, 20),
+    kind: 'lever',
+    lever: 'lights',
+    hours: { fromMinute: 9 * 60, forMinutes: 11 * 60 },
+  });
   NOTES.forEach(([day, hours, note], i) =>
     file({ id: `atrium-note-${i}`, tankId: tank.id, at: at(day, hours), kind: 'note', note }),
   );

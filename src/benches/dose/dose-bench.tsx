@@ -15,6 +15,7 @@ import { Corrections } from './corrections';
 import { PartsAnswer } from './parts-answer';
 import { ReactorAnswer } from './reactor-answer';
 import { TryADose } from './try-a-dose';
+import { WhatRuns } from './what-runs';
 
 /** The schools of replacing what a tank takes; each sees the same demand. */
 type Way = Supply | 'water-changes';
@@ -68,6 +69,7 @@ export function DoseBench() {
       )}
       {question && <Corrections question={question} />}
       <TryADose />
+      <WhatRuns />
     </Bench>
   );
 }
