@@ -1,11 +1,12 @@
 import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { amountsOf } from '@/chemistry/reagents/solution';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { amountOf, levelIn, waterOfOne } from '@/chemistry/tank-model/water';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { consumptionOf, driftOf } from './consumption';
 import type { FollowedParameter } from './consumption-window';
-import { tankEvents } from './known-events';
+import { strengthOf, tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
 
 export interface OutlookPoint {
@@ -64,4 +65,24 @@ function overTheDay(event: TankEvent): TankEvent {
   if (event.kind !== 'rate' || (!event.hours && event.pulses === undefined)) return event;
   const { kind, at, source, perDay, litresPerDay = 0 } = event;
   return { kind, at, source, perDay, litresPerDay };
+}
+
+/** Where it would be heading if a solution were dosed at so many millilitres a day from now on, in place of what runs of it. */
+export function outlookAtDose(
+  book: Book,
+  tank: Tank,
+  parameter: FollowedParameter,
+  now: number,
+  until: number,
+  dose: { readonly solution: Solution; readonly mlPerDay: number },
+): OutlookPoint[] {
+  const { solution, mlPerDay } = dose;
+  const plan: TankEvent = {
+    kind: 'rate',
+    at: now,
+    source: solution.id,
+    perDay: amountsOf(strengthOf(solution), mlPerDay / 1000),
+    litresPerDay: mlPerDay / 1000,
+  };
+  return outlook(book, tank, parameter, now, until, [plan]).filter(({ at }) => at >= now);
 }

@@ -6,7 +6,6 @@ import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { PartDose } from '@/calculators/dosing/bottle-dose';
 import { maintenanceDose } from '@/calculators/dosing/maintenance';
 import { attempt } from '@/chemistry/refusal';
-import type { TankEvent } from '@/chemistry/tank-model/events';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';
@@ -18,7 +17,7 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Entry } from '@/record/schema';
 import type { DoseQuestion } from '@/reckoning/dose-question';
 import { limewaterCautions } from '@/reckoning/limewater-room';
-import { outlook } from '@/reckoning/outlook';
+import { outlook, outlookAtDose } from '@/reckoning/outlook';
 import { observationsOf } from '@/reckoning/observations';
 import { suppliesAt } from '@/reckoning/supply-timeline';
 import { DemandFigures, pumpSetting, type AnswerProps } from './demand-figures';
@@ -139,18 +138,8 @@ function Picture({ question, doses }: { readonly question: DoseQuestion; readonl
   const now = useNow();
   const dose = doses.find(({ parameter }) => parameter === 'alkalinity');
   const solution = question.parts.alkalinity;
-  const plan: TankEvent[] =
-    dose && solution
-      ? [
-          {
-            kind: 'rate',
-            at: now,
-            source: solution.id,
-            perDay: { alkalinity: dose.mlPerDay * (question.input.parts.alkalinity?.perMl ?? 0) },
-          },
-        ]
-      : [];
-  const planned = plan.length > 0 ? outlook(book, tank, 'alkalinity', now, to, plan).filter(({ at }) => at >= now) : [];
+  const planned =
+    dose && solution ? outlookAtDose(book, tank, 'alkalinity', now, to, { solution, mlPerDay: dose.mlPerDay }) : [];
   return (
     <div className="mt-5 max-w-4xl">
       <SeriesChart
