@@ -168,6 +168,8 @@ test('looks at reservoir, room, pump and bottle are logged by fields too, correc
   await kind('Seen to');
   await page.getByLabel('What was seen to').selectOption('optical');
   await page.getByRole('button', { name: 'Log it' }).click();
+  // A second press while this is being written would be one too many.
+  await expect(page.getByText('Logged optical eye').first()).toBeVisible();
   await kind('Pump time');
   await page.getByLabel('The top-off pump ran').fill('41 min');
   await page.getByLabel('Counted over').fill('7 days');

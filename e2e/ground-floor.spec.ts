@@ -1,0 +1,60 @@
+import { describeCarbonate, download, entryLine, expect, goToBench, jot, makeOwnTank, openDemo, test } from './steps';
+
+test('a bound and what a laboratory tells are jotted, shown, edited and exported', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '310');
+  await jot(page, 'yesterday alk 8.3 po4 <0.02 sr 8.1 iodine 58 ppb');
+  await goToBench(page, 'Log');
+  await expect(entryLine(page, 'phosphate <0.020 mg/L · strontium 8.1 mg/L · iodine 58.00 µg/L')).toBeVisible();
+
+  // Its fields hold strontium beside the weekly ones; another figure changed leaves the bound a bound.
+  await page.getByRole('button', { name: /^Correct test/ }).click();
+  const form = page.getByRole('form', { name: 'Correct this entry' });
+  await form.getByLabel('Strontium').fill('8.4');
+  await form.getByRole('button', { name: 'Save the correction' }).click();
+  await expect(entryLine(page, 'phosphate <0.020 mg/L · strontium 8.4 mg/L')).toBeVisible();
+  // A field never read is not asked for.
+  await page.getByRole('radio', { name: 'Test', exact: true }).click();
+  await expect(page.getByRole('form', { name: 'Log by fields' }).getByLabel('Iodine')).toBeVisible();
+  await expect(page.getByRole('form', { name: 'Log by fields' }).getByLabel('Mercury')).toHaveCount(0);
+
+  await goToBench(page, 'Series');
+  await expect(page.getByRole('figure', { name: 'strontium over time' })).toBeVisible();
+
+  await page.goto('/mine/record');
+  const file = await download(page, () =>
+    page
+      .getByRole('button', { name: /^Export everything/ })
+      .first()
+      .click(),
+  );
+  expect(file.entries).toMatchObject([{ values: { strontium: 8.4 }, bounds: { phosphate: 'below' } }]);
+});
+
+test('what runs is told on Dose, with its hours, whatever mix it is', async ({ page }) => {
+  await makeOwnTank(page, 'Bay Window', '310');
+  await describeCarbonate(page);
+  await page.getByLabel('What replaces calcium and alkalinity').selectOption('a calcium reactor and parts');
+  await page.getByRole('button', { name: /^Save/ }).first().click();
+  await jot(page, '4 days ago dosing 20 ml/day carbonate 22:00 to 8:00 in 10 pulses alk 8.6');
+  await jot(page, 'reactor 10 ml/min 25 dkh chamber 6.5');
+  await jot(page, '2 days ago lights 10:00 to 20:00 alk 8.2');
+  await goToBench(page, 'Dose');
+  const runs = page.getByRole('region', { name: 'What runs now' });
+  await expect(runs.getByRole('listitem')).toHaveText([
+    /^Carbonate at 20\.0 mL\/day, 22:00–8:00, in 10 pulses\s*since/,
+    /^lights 10:00–20:00\s*since/,
+    /^reactor at 10\.0 mL\/min, effluent 25\.00 dKH, chamber at pH 6\.50\s*since/,
+  ]);
+  await jot(page, 'lights off');
+  await expect(runs.getByRole('listitem')).toHaveCount(2);
+});
+
+test('the dose that is thought of is drawn holding the level', async ({ page }) => {
+  await openDemo(page, 'dose');
+  await page.getByRole('figure', { name: 'alkalinity over time' }).scrollIntoViewIfNeeded();
+  // The dotted line to come is flat where the answer holds: its ends lie within a fifth of a degree of each other.
+  const planned = page.getByRole('figure', { name: 'alkalinity over time' }).locator('path[stroke-dasharray="1.5 4"]');
+  const box = await planned.boundingBox();
+  expect(box?.width ?? 0).toBeGreaterThan(60);
+  expect(box?.height ?? 99).toBeLessThan(12);
+});
