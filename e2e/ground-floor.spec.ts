@@ -20,6 +20,11 @@ test('a bound and what a laboratory tells are jotted, shown, edited and exported
   await goToBench(page, 'Series');
   await expect(page.getByRole('figure', { name: 'strontium over time' })).toBeVisible();
 
+  // A bound is shown as one wherever a level is: on its chart, in its file, on Today.
+  await expect(page.getByRole('figure', { name: 'phosphate over time' })).toContainText('<0.020 mg/L');
+  await goToBench(page, 'Today');
+  await expect(page.getByRole('region', { name: 'Where the water stands' })).toContainText('<0.020 mg/L');
+
   await page.goto('/mine/record');
   const file = await download(page, () =>
     page

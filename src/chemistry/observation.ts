@@ -13,6 +13,11 @@ export interface Observation {
   readonly bound?: 'below' | 'above' | undefined;
 }
 
+/** The sign that a measured figure carries: "<", ">" or none. */
+export function boundSign(bound: Observation['bound']): '' | '<' | '>' {
+  return bound === undefined ? '' : bound === 'below' ? '<' : '>';
+}
+
 /** A measurement as a least-squares fit can take it. */
 export interface Point {
   readonly at: number;

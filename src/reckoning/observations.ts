@@ -1,4 +1,4 @@
-import { asPoint, type Observation } from '@/chemistry/observation';
+import { asPoint, boundSign, type Observation } from '@/chemistry/observation';
 import {
   PARAMETER_IDS,
   parameterOf,
@@ -6,6 +6,7 @@ import {
   usualErrorOf,
   type ParameterId,
 } from '@/calculators/parameters/parameters';
+import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import type { Book, EntryOf, Instrument, Tank } from '@/record/schema';
 
 /** An observation of a tank, and where it comes from. */
@@ -136,4 +137,9 @@ export function lastObservation(book: Book, tankId: string, parameter: Parameter
 export function lastLevel(book: Book, tankId: string, parameter: ParameterId): number | undefined {
   const last = lastObservation(book, tankId, parameter);
   return last && asPoint(last)?.value;
+}
+
+/** A measured figure as it is shown, in the keeper's unit and with its sign where it is a bound: "<0.020 mg/L". */
+export function observationText(parameter: ParameterId, { value, bound }: Observation, units: UnitPreferences): string {
+  return `${boundSign(bound)}${showText(quantity(parameterOf(parameter).kind, value), units)}`;
 }

@@ -104,7 +104,7 @@ function logAnswer(book: Book, tank: Tank, now: number): AnswerText {
     return {
       says: ['Test alkalinity and jot it down; a second test some days later tells what the tank takes.'],
       certainty: 'not enough yet',
-      because: [`${count} entries so far.`],
+      because: [`${count} ${count === 1 ? 'entry' : 'entries'} so far.`],
     };
   const zone = book.settings.zone;
   const days = differenceInCalendarDays(new TZDate(now, zone), new TZDate(last.at, zone));

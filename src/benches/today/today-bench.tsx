@@ -3,7 +3,7 @@
 import { Link } from '@/interface/link';
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { observationText } from '@/reckoning/observations';
 import { Answer, CertaintyMark } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { ButtonLink } from '@/interface/button';
@@ -104,7 +104,7 @@ function WaterStands({ standings, now }: { readonly standings: readonly Paramete
       )}
       <ul className="mt-2">
         {standings.map(({ parameter, last, band, place, zeroForDays }) => {
-          const { name, kind } = PARAMETERS[parameter];
+          const { name } = PARAMETERS[parameter];
           const told = zeroForDays === undefined ? place : `zero, ${Math.round(zeroForDays)} days`;
           return (
             <li
@@ -117,7 +117,7 @@ function WaterStands({ standings, now }: { readonly standings: readonly Paramete
               </span>
               <BandBar value={last.value} band={band} label={`${name}: ${told}`} />
               <span className="text-right">
-                <strong className="font-semibold">{showText(quantity(kind, last.value), units)}</strong>
+                <strong className="font-semibold">{observationText(parameter, last, units)}</strong>
                 <span
                   className={`block text-sm ${place === 'low' || place === 'high' || told !== place ? 'font-semibold text-kelp' : 'text-soft'}`}
                 >

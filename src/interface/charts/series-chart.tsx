@@ -4,10 +4,11 @@ import { useMemo } from 'react';
 import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceArea, Tooltip, XAxis, YAxis } from 'recharts';
 import { tableCsv } from '@/record/table-csv';
 import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
+import { boundSign } from '@/chemistry/observation';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import type { OutlookPoint } from '@/reckoning/outlook';
-import type { TankObservation } from '@/reckoning/observations';
+import { observationText, type TankObservation } from '@/reckoning/observations';
 import { dayTicks } from '../tide/day-ticks';
 import type { Mark } from '../tide/marks';
 import { useTide } from '../tide/tide-context';
@@ -80,9 +81,10 @@ export function SeriesChart({
   const fileName = `${tank.name}-${parameter}`.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-');
   const saveCsv = () => {
     const column = `${parameter} ${unit.symbol}`.trim();
-    const lines = rows.map(({ at, value }) => ({
+    const inColumn = (value: number) => Number(unit.fromCanonical(value).toPrecision(6));
+    const lines = rows.map(({ at, value, bound }) => ({
       time: new Date(at).toISOString(),
-      [column]: Number(unit.fromCanonical(value).toPrecision(6)),
+      [column]: bound ? `${boundSign(bound)}${inColumn(value)}` : inColumn(value),
     }));
     saveFile(`${fileName}.csv`, 'text/csv', tableCsv(lines));
   };
@@ -95,7 +97,7 @@ export function SeriesChart({
           <span className="font-semibold">{capitalised(name)}</span>
           {last && (
             <span className="text-sm text-soft">
-              {showText(quantity(kind, last.value), units)}, {whenText(last.at, now, zone)}
+              {observationText(parameter, last, units)}, {whenText(last.at, now, zone)}
             </span>
           )}
         </>
@@ -115,7 +117,7 @@ export function SeriesChart({
             {rows.toReversed().map((row) => (
               <tr key={row.entryId} className="border-t border-line">
                 <td className="py-1">{whenText(row.at, now, zone)}</td>
-                <td className="text-right">{showText(quantity(kind, row.value), units)}</td>
+                <td className="text-right">{observationText(parameter, row, units)}</td>
               </tr>
             ))}
           </tbody>
@@ -211,13 +213,7 @@ export function SeriesChart({
               connectNulls
               label={plannedWords ? endLabel(plannedWords, points) : false}
             />
-            <Line
-              dataKey="value"
-              stroke="var(--glass)"
-              strokeWidth={1.6}
-              dot={{ r: 2.8, fill: 'var(--glass)', stroke: 'none' }}
-              isAnimationActive={false}
-            >
+            <Line dataKey="value" stroke="var(--glass)" strokeWidth={1.6} dot={ReadingDot} isAnimationActive={false}>
               <ErrorBar
                 dataKey="error"
                 isAnimationActive={false}
@@ -237,7 +233,8 @@ export function SeriesChart({
                 const words = typeof point.value === 'number' ? 'read' : 'expected';
                 return (
                   <div className="rounded border border-edge bg-sheet px-2 py-1 text-sm shadow">
-                    {whenText(point.at, now, zone)}: {words} {showText(quantity(kind, unit.toCanonical(shown)), units)}
+                    {whenText(point.at, now, zone)}: {words} {boundSign(point.bound)}
+                    {showText(quantity(kind, unit.toCanonical(shown)), units)}
                   </div>
                 );
               }}
@@ -246,6 +243,20 @@ export function SeriesChart({
         )
       }
     </ChartFrame>
+  );
+}
+
+interface DotProps {
+  readonly cx?: number;
+  readonly cy?: number;
+  readonly payload?: Point;
+}
+
+/** A reading is a filled dot; a bound, which tells no level, an open one. */
+function ReadingDot({ cx, cy, payload }: DotProps) {
+  if (cx === undefined || cy === undefined || typeof payload?.value !== 'number') return <g />;
+  return (
+    <circle cx={cx} cy={cy} r="2.8" stroke="var(--glass)" fill={payload.bound ? 'var(--paper)' : 'var(--glass)'} />
   );
 }
 

@@ -9,6 +9,8 @@ export interface Point {
   readonly at: number;
   /** A reading; null where a gap breaks the line. */
   readonly value?: number | null;
+  /** The instrument told only that the level lies on this side of the value. */
+  readonly bound?: TankObservation['bound'];
   /** Down and up from the value. */
   readonly error?: readonly [number, number];
   readonly doubt?: readonly [number, number];
@@ -42,13 +44,15 @@ export function levelsOf(points: readonly Point[]): number[] {
 export function seriesPoints({ readings, ahead, planned, from, to, unit }: Series): Point[] {
   const inUnit = (canonical: number) => unit.fromCanonical(canonical);
   const merged = new Map<number, Point>();
-  readings.forEach(({ at, value, sd }, i) => {
+  readings.forEach(({ at, value, sd, bound }, i) => {
     const before = readings[i - 1];
     if (before && at - before.at > GAP_DAYS * DAY_MS) merged.set(at - 1, { at: at - 1, value: null });
     const shown = inUnit(value);
-    const error = whisker(shown, Math.abs(shown - inUnit(value - sd)));
+    // A bound's whisker covers all that it leaves open, down to none; upwards there is no end to draw.
+    const error: readonly [number, number] =
+      bound === undefined ? whisker(shown, Math.abs(shown - inUnit(value - sd))) : [bound === 'below' ? shown : 0, 0];
     // A whisker outside the stretch would be drawn over the axis.
-    merged.set(at, { at, value: shown, ...(at >= from && at <= to ? { error } : {}) });
+    merged.set(at, { at, value: shown, ...(bound && { bound }), ...(at >= from && at <= to ? { error } : {}) });
   });
   for (const { at, value, low, high } of ahead) {
     merged.set(at, { ...merged.get(at), at, ahead: inUnit(value), doubt: [inUnit(low), inUnit(high)] });

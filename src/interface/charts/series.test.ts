@@ -24,6 +24,13 @@ describe('the points of a chart', () => {
     expect(point?.error?.[0]).toBeCloseTo(0.12, 9);
   });
 
+  it('of a bound reach from what it is down to none, and are marked as no level', () => {
+    const [point] = seriesPoints({ ...base, readings: [{ ...reading(3, 2), bound: 'below' }] });
+    expect(point?.bound).toBe('below');
+    expect(point?.error).toEqual([point?.value, 0]);
+    expect(seriesPoints({ ...base, readings: [{ ...reading(3, 2), bound: 'above' }] })[0]?.error).toEqual([0, 0]);
+  });
+
   it('need room for their whiskers, and for what lies ahead', () => {
     const points = seriesPoints({
       ...base,

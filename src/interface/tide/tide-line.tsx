@@ -2,11 +2,10 @@
 
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { PARAMETERS, offered, type ParameterId } from '@/calculators/parameters/parameters';
-import { quantity, showText } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useCycle } from '../cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
-import { lastObservation, observationsOf } from '@/reckoning/observations';
+import { lastObservation, observationsOf, observationText } from '@/reckoning/observations';
 import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';
@@ -106,7 +105,7 @@ export function TideLine() {
         </label>
         <span className="text-soft max-sm:hidden">
           {last
-            ? `${showText(quantity(PARAMETERS[followed].kind, last.value), units)}, ${whenText(last.at, now, zone)}`
+            ? `${observationText(followed, last, units)}, ${whenText(last.at, now, zone)}`
             : `no ${PARAMETERS[followed].name} logged yet`}
         </span>
         <span className="ml-auto flex">
@@ -173,7 +172,14 @@ export function TideLine() {
             strokeWidth="1.75"
           />
           {trace.map((p) => (
-            <circle key={p.entryId} cx={x(p.at)} cy={y(p.value)} r="2.6" fill="var(--glass)" />
+            <circle
+              key={p.entryId}
+              cx={x(p.at)}
+              cy={y(p.value)}
+              r="2.6"
+              stroke="var(--glass)"
+              fill={p.bound ? 'var(--sheet)' : 'var(--glass)'}
+            />
           ))}
           {batches.map(({ id, from: mixedAt, readyAt, name: batch }) => (
             <g key={id}>

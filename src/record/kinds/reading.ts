@@ -1,12 +1,11 @@
 import { z } from 'zod';
 import { PARAMETER_IDS, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { capitalised } from '@/calculators/calculator/words';
+import { boundSign } from '@/chemistry/observation';
 import { unitsOf } from '@/chemistry/units/kinds';
 import { id } from '../rows/fields';
 import { byParameter, readingValues } from '../rows/parameter-values';
 import { defineKind, OF_A_TANK, told, type FormFigure, type TableFigure } from './entry-kind';
-
-const SIGN = { below: '<', above: '>' } as const;
 
 /** Tests taken at one moment. */
 export const reading = defineKind({
@@ -30,14 +29,14 @@ export const reading = defineKind({
       const value = values[key];
       if (value === undefined) return [];
       const { name, kind } = PARAMETERS[key];
-      return [`${name} ${signOf(bounds?.[key])}${told(kind, value, units)}`];
+      return [`${name} ${boundSign(bounds?.[key])}${told(kind, value, units)}`];
     }).join(' · '),
   figures: ({ values, bounds }) =>
     PARAMETER_IDS.flatMap((key): TableFigure[] => {
       const value = values[key];
       if (value === undefined) return [];
       const bound = bounds?.[key];
-      return [[key, bound ? `${SIGN[bound]}${value}` : value, canonicalUnit(key)]];
+      return [[key, bound ? `${boundSign(bound)}${value}` : value, canonicalUnit(key)]];
     }),
   form: {
     offered: true,
@@ -67,10 +66,6 @@ export const reading = defineKind({
     },
   },
 });
-
-function signOf(bound: 'below' | 'above' | undefined): string {
-  return bound ? SIGN[bound] : '';
-}
 
 /** The unit of the figures in the record. */
 function canonicalUnit(key: ParameterId): string {
