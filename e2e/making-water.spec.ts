@@ -384,7 +384,6 @@ test('an answer follows the typing within a frame or two', async ({ page }) => {
     const element = document.getElementById(input ?? '') as HTMLInputElement;
     const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
     const section = document.querySelector('section[aria-label="Answer"]');
-    const began = performance.now();
     set?.call(element, '88');
     element.dispatchEvent(new Event('input', { bubbles: true }));
     let frames = 0;
@@ -392,8 +391,8 @@ test('an answer follows the typing within a frame or two', async ({ page }) => {
       await new Promise(requestAnimationFrame);
       frames++;
     }
-    return { frames, ms: performance.now() - began };
+    return frames;
   });
   // Told in frames, not in time: a busy machine has slow frames, and the answer is in the first or the next of them.
-  expect(took.frames).toBeLessThanOrEqual(2);
+  expect(took).toBeLessThanOrEqual(2);
 });
