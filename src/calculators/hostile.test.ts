@@ -218,15 +218,19 @@ describe('hostile numbers', () => {
         (readings) => {
           const estimate = soundOrRefused(() =>
             estimateConsumption({
-              species: 'alkalinity',
               volumeL: 300,
               events: [],
-              observations: readings.map(([day, value]) => ({ at: day * 86_400_000, value, sd: 0.04 })),
+              readings: readings.map(([day, value]) => ({
+                species: 'alkalinity',
+                at: day * 86_400_000,
+                value,
+                sd: 0.04,
+              })),
             }),
           );
           const days = new Set(readings.map(([day]) => day));
           if (days.size < 2) expect(estimate).toBeUndefined();
-          else expect(estimate?.perDaySd).toBeGreaterThan(0);
+          else expect(estimate?.of['alkalinity']?.perDaySd).toBeGreaterThan(0);
         },
       ),
     );

@@ -1,4 +1,4 @@
-import { estimateConsumption } from '@/chemistry/consumption/estimate';
+import { fitTrend } from '@/chemistry/consumption/trend';
 import { DOSED_PARAMETERS, DOSED_FACTS, isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { Caution } from '@/calculators/calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
@@ -64,7 +64,7 @@ function rateOf(book: Book, tank: Tank, id: Followed, now: number): number | und
   const observations = observationsOf(book, tank.id, id).filter(
     ({ at }) => at <= now && at > now - NUTRIENT_WINDOW_DAYS * DAY_MS,
   );
-  const estimate = estimateConsumption({ species: id, volumeL, observations, events: tankEvents(book, tank) });
+  const estimate = fitTrend({ species: id, volumeL, observations, events: tankEvents(book, tank) });
   return estimate && Math.abs(estimate.perDay) > 1.96 * estimate.perDaySd ? estimate.perDay : 0;
 }
 

@@ -22,12 +22,9 @@ export function isFollowed(name: string): name is FollowedParameter {
 }
 
 /**
- * How far back readings speak for what the tank takes now. Consumption moves by the month; calcium and magnesium are
- * tested more coarsely, so they need longer to tell a rate from test error. Common practice. A laboratory is asked every month or
- * two: chosen.
+ * How far back readings of an ion speak for its trend: a laboratory is asked every month or two. Chosen. (Alkalinity, calcium and
+ * magnesium need no window: their estimate forgets by itself.)
  */
-export function windowDaysOf(parameter: FollowedParameter): number {
-  return { alkalinity: 21, calcium: 42, magnesium: 42 }[parameter as DosedParameter] ?? 120;
-}
-/** When the window holds fewer than two readings, the last two are used if they are not older than this. */
+export const TREND_WINDOW_DAYS = 120;
+/** Of a parameter not read for so long nothing is told. Chosen. */
 export const LONGEST_DAYS = 60;

@@ -1,71 +1,108 @@
 import type { Certainty } from '@/calculators/calculator/calculator';
 import { certaintyOfEstimate, type EstimateFacts } from '@/calculators/dosing/certainty';
-import { estimateConsumption, type ConsumptionEstimate } from '@/chemistry/consumption/estimate';
-import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { DOSED_PARAMETERS, isDosedParameter, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { CALCIFICATION } from '@/chemistry/consumption/consumption-model';
+import { estimateConsumption, type Consumption, type ConsumptionEstimate } from '@/chemistry/consumption/estimate';
+import { fitTrend, type Trend } from '@/chemistry/consumption/trend';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { LONGEST_DAYS, windowDaysOf, type FollowedParameter } from './consumption-window';
+import { LONGEST_DAYS, TREND_WINDOW_DAYS, type FollowedParameter } from './consumption-window';
 import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
 import { memoise } from './memoise';
 import { observationsOf } from './observations';
 
 /**
- * What a tank takes of one parameter, from the readings of the last weeks: of those taken since the record says what was
- * dosed, since a dose that was not told would be counted as nothing.
+ * What a tank consumes of alkalinity, calcium and magnesium, estimated together from all readings taken since the record says
+ * what was dosed: a dose that was not told would be counted as zero. A parameter that was not read for long is left out.
  */
+export function consumptionTogether(book: Book, tank: Tank, now: number): Consumption | undefined {
+  return memoise(book, tank, `consumption at ${now}`, () =>
+    estimateConsumption({
+      volumeL: netVolumeL(tank),
+      now,
+      events: tankEvents(book, tank),
+      readings: DOSED_PARAMETERS.flatMap((parameter) =>
+        readingsOf(book, tank, parameter, now, supplyKnownSince(book, tank, parameter)),
+      ),
+    }),
+  );
+}
+
+/** What it consumes of one of them by that parameter's own readings; undefined where they are too few or too old. */
 export function consumptionOf(
   book: Book,
   tank: Tank,
   parameter: DosedParameter,
   now: number,
 ): ConsumptionEstimate | undefined {
-  return memoise(book, tank, `consumption of ${parameter} at ${now}`, () =>
-    estimateOver(book, tank, parameter, now, supplyKnownSince(book, tank, parameter)),
-  );
+  const estimate = consumptionTogether(book, tank, now)?.of[parameter];
+  return estimate?.from === 'ratio' ? undefined : estimate;
 }
 
 /**
- * How the level of one parameter moves, from the readings of the last weeks, whatever was dosed. Its `perDay` is consumption
- * only as far as the doses are known; `consumptionOf` answers that.
+ * How the level of one parameter moves, whatever was dosed. Its `perDay` is consumption only as far as the doses are known;
+ * `consumptionOf` answers that.
  */
-export function driftOf(
-  book: Book,
-  tank: Tank,
-  parameter: FollowedParameter,
-  now: number,
-): ConsumptionEstimate | undefined {
-  return memoise(book, tank, `drift of ${parameter} at ${now}`, () =>
-    estimateOver(book, tank, parameter, now, -Infinity),
-  );
+export function driftOf(book: Book, tank: Tank, parameter: FollowedParameter, now: number): Trend | undefined {
+  return memoise(book, tank, `drift of ${parameter} at ${now}`, () => {
+    if (!isDosedParameter(parameter)) return trendOf(book, tank, parameter, now);
+    const readings = readingsOf(book, tank, parameter, now, -Infinity);
+    const since = supplyKnownSince(book, tank, parameter);
+    if (readings.every(({ at }) => at >= since)) return consumptionOf(book, tank, parameter, now);
+    const channel = CALCIFICATION.find(({ species }) => species === parameter);
+    return (
+      channel &&
+      estimateConsumption({
+        channels: [{ ...channel, ownShare: 0 }],
+        volumeL: netVolumeL(tank),
+        now,
+        events: tankEvents(book, tank),
+        readings,
+      })?.of[parameter]
+    );
+  });
 }
 
-function estimateOver(book: Book, tank: Tank, parameter: FollowedParameter, now: number, since: number) {
-  const windowDays = windowDaysOf(parameter);
-  const all = observationsOf(book, tank.id, parameter).filter(
-    ({ at }) => at <= now && at >= Math.max(since, now - Math.max(windowDays, LONGEST_DAYS) * DAY_MS),
+function readingsOf(book: Book, tank: Tank, parameter: DosedParameter, now: number, since: number) {
+  const readings = observationsOf(book, tank.id, parameter).filter(({ at }) => at <= now && at >= since);
+  if ((readings.at(-1)?.at ?? -Infinity) < now - LONGEST_DAYS * DAY_MS) return [];
+  return readings.map(({ at, value, sd, bound, instrument }) => ({
+    species: parameter,
+    at,
+    value,
+    sd,
+    bound,
+    by: instrument?.id,
+  }));
+}
+
+/** What a laboratory reads every month or two moves so slowly that a line is all there is to see. */
+function trendOf(book: Book, tank: Tank, parameter: FollowedParameter, now: number): Trend | undefined {
+  const observations = observationsOf(book, tank.id, parameter).filter(
+    ({ at }) => at <= now && at >= now - TREND_WINDOW_DAYS * DAY_MS,
   );
-  const recent = all.filter(({ at }) => at >= now - windowDays * DAY_MS);
-  return estimateConsumption({
+  return fitTrend({
     species: parameter,
     volumeL: netVolumeL(tank),
-    observations: recent.length >= 2 ? recent : all.slice(-2),
+    observations,
     events: tankEvents(book, tank),
   });
 }
 
 /** What an estimate says of itself, for the words that are made of it. */
-export function factsOf(estimate: ConsumptionEstimate): EstimateFacts {
+export function factsOf(estimate: Trend): EstimateFacts {
   return {
     perDay: estimate.perDay,
     perDaySd: estimate.perDaySd,
     driftPerDay: estimate.driftPerDay,
+    driftPerDaySd: estimate.driftPerDaySd,
     readingSd: estimate.used.at(-1)?.sd ?? 0,
     lastLeftOut: estimate.setAside.some(({ at }) => at === estimate.lastAt),
   };
 }
 
 /** The word for an estimate. */
-export function certaintyOf(estimate: ConsumptionEstimate | undefined): Certainty {
+export function certaintyOf(estimate: Trend | undefined): Certainty {
   return certaintyOfEstimate(estimate && factsOf(estimate));
 }

@@ -1,15 +1,14 @@
 import type { z } from 'zod';
 import type { Certainty } from '@/calculators/calculator/calculator';
 import type { DemandBasis } from '@/calculators/dosing/demand-basis';
-import { calciumDemand, type Demand } from '@/chemistry/consumption/balance';
-import type { ConsumptionEstimate } from '@/chemistry/consumption/estimate';
+import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { correction } from '@/calculators/dosing/correction';
 import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { maintenanceDose } from '@/calculators/dosing/maintenance';
 import type { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
-import { certaintyOf, consumptionOf, driftOf } from './consumption';
+import { certaintyOf, consumptionTogether, driftOf } from './consumption';
 import { strengthOf } from './known-events';
 import { aimFor } from './targets';
 import { unsaidSupply, type UnsaidSupply } from './known-supply';
@@ -24,6 +23,8 @@ export interface DoseOverrides {
 }
 
 export interface DoseQuestion {
+  /** Of all three together; undefined where readings tell none. */
+  readonly consumption: Consumption | undefined;
   readonly estimates: Partial<Record<DosedParameter, ConsumptionEstimate>>;
   readonly parts: Partial<Record<DosedParameter, Solution>>;
   readonly certainty: Certainty;
@@ -38,9 +39,10 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   const volumeL = overrides.netVolumeL ?? netVolumeL(tank);
   const judged: Tank = overrides.netVolumeL === undefined ? tank : { ...tank, netVolumeL: volumeL };
   const estimates: Partial<Record<DosedParameter, ConsumptionEstimate>> = {};
+  const consumption = consumptionTogether(book, judged, now);
   for (const parameter of DOSED_PARAMETERS) {
-    const estimate = consumptionOf(book, judged, parameter, now);
-    if (estimate) estimates[parameter] = estimate;
+    const estimate = consumption?.of[parameter];
+    if (estimate && estimate.from !== 'ratio') estimates[parameter] = estimate;
   }
   const parts = partsFor(book, tank);
   const unsaid = unsaidSupply(book, tank, now);
@@ -48,6 +50,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   const certainty: Certainty =
     overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity) : 'worked out';
   return {
+    consumption,
     estimates,
     parts,
     certainty,
@@ -57,7 +60,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
       netVolumeL: volumeL,
       certainty,
       unsaid: [...(unsaid?.parameters ?? [])],
-      demand: demandOf(book, tank, estimates, overrides.perDay ?? {}),
+      demand: demandOf(book, tank, consumption, overrides.perDay ?? {}),
       parts: Object.fromEntries(
         DOSED_PARAMETERS.flatMap((parameter) => {
           const solution = parts[parameter];
@@ -116,13 +119,13 @@ function holdsOf({ parts, claim }: Solution) {
 function demandOf(
   book: Book,
   tank: Tank,
-  estimates: DoseQuestion['estimates'],
+  consumption: Consumption | undefined,
   own: Partial<Record<DosedParameter, number>>,
 ): DoseQuestion['input']['demand'] {
   const demand: DoseQuestion['input']['demand'] = {};
   for (const parameter of DOSED_PARAMETERS) {
     const figure = own[parameter];
-    const estimate = estimates[parameter];
+    const estimate = consumption?.of[parameter];
     if (figure !== undefined) {
       demand[parameter] = {
         perDay: figure,
@@ -133,40 +136,33 @@ function demandOf(
       };
       continue;
     }
-    const joined: Demand | undefined =
-      parameter === 'calcium'
-        ? calciumDemand(estimate, estimates.alkalinity)
-        : estimate && { perDay: estimate.perDay, sd: estimate.perDaySd, from: 'readings', mismatch: false };
-    if (!joined) continue;
+    if (!estimate) continue;
     demand[parameter] = {
-      perDay: joined.perDay,
-      sd: joined.sd,
-      mismatch: joined.mismatch,
-      basis: basisOf(book, tank, joined, estimate),
-      withinTestError: Math.abs(joined.perDay) < 1.96 * joined.sd,
+      perDay: estimate.perDay,
+      sd: estimate.perDaySd,
+      mismatch: parameter === 'calcium' && consumption?.mismatch?.found === true,
+      basis: basisOf(book, tank, estimate),
+      withinTestError: Math.abs(estimate.perDay) < 1.96 * estimate.perDaySd,
     };
   }
   return demand;
 }
 
-function basisOf(book: Book, tank: Tank, demand: Demand, estimate: ConsumptionEstimate | undefined): DemandBasis {
+function basisOf(book: Book, tank: Tank, estimate: ConsumptionEstimate): DemandBasis {
   const salt = book.salts.find(({ id }) => id === tank.saltId);
   return {
-    by: demand.from,
-    readings: estimate?.used.length ?? 0,
-    leftOut: estimate?.setAside.length ?? 0,
+    by: estimate.from,
+    readings: estimate.used.length,
+    leftOut: estimate.setAside.length,
     ...(changedBetween(book, tank, estimate) && { newWater: salt?.profile ? { salt: salt.name } : {} }),
   };
 }
 
-function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate | undefined): boolean {
-  const from = estimate?.used[0]?.at ?? Infinity;
+function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate): boolean {
+  const from = estimate.used[0]?.at ?? Infinity;
   return book.entries.some(
     (entry) =>
-      entry.kind === 'water-change' &&
-      entry.tankId === tank.id &&
-      entry.at >= from &&
-      entry.at < (estimate?.lastAt ?? 0),
+      entry.kind === 'water-change' && entry.tankId === tank.id && entry.at >= from && entry.at < estimate.lastAt,
   );
 }
 

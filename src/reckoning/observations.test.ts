@@ -102,13 +102,15 @@ describe('an observation', () => {
 });
 
 describe('what rests on observations', () => {
-  it('a better instrument makes a surer consumption, in proportion to its error', () => {
+  it('a better instrument makes a surer consumption, nearly in proportion to its error', () => {
     const named = { instruments: { alkalinity: 'checker' } } as const;
     const entries = (more: object) => [0, 4].map((n) => reading(30 + n, { alkalinity: (8.6 - 0.2 * n) * DKH }, more));
     const plain = consumptionOf(bookOf(entries({})), tank, 'alkalinity', day(40));
     const sure = consumptionOf(bookOf(entries(named)), tank, 'alkalinity', day(40));
-    expect(sure?.perDay).toBeCloseTo(plain?.perDay ?? 0, 9);
-    expect((sure?.perDaySd ?? 1) / (plain?.perDaySd ?? 1)).toBeCloseTo(0.05 / 0.12, 9);
+    expect(sure?.perDay).toBeCloseTo(plain?.perDay ?? 0, 4);
+    // What may have changed since the last reading stays as it is.
+    expect((sure?.perDaySd ?? 1) / (plain?.perDaySd ?? 1)).toBeGreaterThan(0.05 / 0.12);
+    expect((sure?.perDaySd ?? 1) / (plain?.perDaySd ?? 1)).toBeLessThan(0.65);
   });
 
   it('whether a level is low goes by the error of what read it', () => {

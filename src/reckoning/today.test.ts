@@ -74,7 +74,7 @@ describe('nitrate and phosphate at zero for weeks', () => {
 
 describe('what presses first', () => {
   it('a dose that was set is not told again', () => {
-    const book = bookOf([standing(20, 0), alk(12, 8.6), alk(8, 8.4), alk(4, 8.2)]);
+    const book = bookOf([standing(20, 0), alk(12, 8.6), alk(8, 8.2), alk(4, 7.8)]);
     const wanted = todayOf(book, base, now).lines.find(({ bench }) => bench === 'dose')?.answer.says;
     expect(wanted?.[0]).toBe('Dose');
     const mlPerDay = Math.round((wanted?.[1] as { amount: number }).amount * 10) / 10;

@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { addMonths, startOfMonth } from 'date-fns';
-import { estimateConsumption } from '@/chemistry/consumption/estimate';
+import { fitTrend } from '@/chemistry/consumption/trend';
 import { pumpGivesLPerH } from '@/chemistry/top-off/delivery';
 import { topOff, type TopOffValues } from '@/calculators/top-off/top-off';
 import type { TopOffInput } from '@/calculators/top-off/top-off-input';
@@ -112,7 +112,7 @@ function saltDriftOf(book: Book, tank: Tank, now: number): SaltDrift | undefined
     );
     if (observations.length < FEWEST_READINGS) return undefined;
     const { outcome } = attempt(() =>
-      estimateConsumption({
+      fitTrend({
         species: 'salinity',
         volumeL: netVolumeL(tank),
         observations,

@@ -8,6 +8,7 @@ export const estimateFacts = z.strictObject({
   perDaySd: figure('doubt of the consumption', 0, 1e6),
   /** Change of the level a day. */
   driftPerDay: figure('change a day', -1e6, 1e6),
+  driftPerDaySd: figure('doubt of the change', 0, 1e6),
   /** The error of its last reading. */
   readingSd: figure('doubt of a reading', 0, 1e6),
   /** The last reading is the one that was left out. */
@@ -24,6 +25,6 @@ export function certaintyOfEstimate(facts: EstimateFacts | undefined): Certainty
 }
 
 /** Whether a level moves by more than its test could miss in a week, and surely. */
-function isDrifting({ driftPerDay, perDaySd, readingSd }: EstimateFacts): boolean {
-  return Math.abs(driftPerDay) * 7 > 2 * readingSd && Math.abs(driftPerDay) > 1.96 * perDaySd;
+function isDrifting({ driftPerDay, driftPerDaySd, readingSd }: EstimateFacts): boolean {
+  return Math.abs(driftPerDay) * 7 > 2 * readingSd && Math.abs(driftPerDay) > 1.96 * driftPerDaySd;
 }

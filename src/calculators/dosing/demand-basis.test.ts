@@ -36,7 +36,14 @@ describe('what a demand rests on', () => {
 });
 
 describe('the word for an estimate', () => {
-  const steady = { perDay: 0.2, perDaySd: 0.01, driftPerDay: 0, readingSd: 0.04, lastLeftOut: false };
+  const steady = {
+    perDay: 0.2,
+    perDaySd: 0.01,
+    driftPerDay: 0,
+    driftPerDaySd: 0.01,
+    readingSd: 0.04,
+    lastLeftOut: false,
+  };
   it.each([
     [undefined, 'not enough yet'],
     [steady, 'steady'],

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { answered, refusalOf, valuesOf } from '../testing/run-calculator';
 
-const moves = { perDay: 0.17, perDaySd: 0.01, driftPerDay: -0.05, readingSd: 0.04 };
+const moves = { perDay: 0.17, perDaySd: 0.01, driftPerDay: -0.05, driftPerDaySd: 0.01, readingSd: 0.04 };
 const says = (input: unknown) => answered('levels', input).sentence;
 
 describe('levels', () => {

@@ -55,7 +55,7 @@ export const levels = defineCalculator({
         parameter: 'alkalinity',
         value: '7.3 dKH',
         band: ['7.8 dKH', '8.8 dKH'],
-        moves: { perDay: 0.17, perDaySd: 0.01, driftPerDay: -0.05, readingSd: 0.04 },
+        moves: { perDay: 0.17, perDaySd: 0.01, driftPerDay: -0.05, driftPerDaySd: 0.01, readingSd: 0.04 },
       },
       { parameter: 'calcium', value: 425, band: [410, 450] },
     ],

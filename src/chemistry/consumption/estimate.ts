@@ -1,165 +1,465 @@
-import { pointsOf, type Observation, type Point } from '../observation';
-import { attempt } from '../refusal';
-import type { TankEvent, TankStart } from '../tank-model/events';
-import { DAY_MS, simulate } from '../tank-model/simulate';
-import { amountOf, levelIn, waterOfOne, type SpeciesName } from '../tank-model/water';
-import { weightedFit, type Fit } from './weighted-fit';
+import type { Observation } from '../observation';
+import type { TankEvent } from '../tank-model/events';
+import { DAY_MS } from '../tank-model/simulate';
+import type { SpeciesName } from '../tank-model/water';
+import { SHORTEST_SPAN_DAYS, type Trend } from './trend';
+import {
+  CALCIFICATION,
+  consumptionModel,
+  courseOf,
+  layoutOf,
+  rateRow,
+  readingRow,
+  type Channel,
+  type ChannelReading,
+  type Course,
+  type Layout,
+  type Wander,
+} from './consumption-model';
+import { dot, kalmanFilter, kalmanSmoother, type Filtered, type Smoothed } from './kalman';
+import { levelResponses } from './level-response';
+
+/** A reading of one of the species that are followed. */
+export interface Reading extends Observation {
+  readonly species: SpeciesName;
+  /** Which instrument read it, where several did: each has a bias of its own. */
+  readonly by?: string | undefined;
+}
 
 export interface ConsumptionInput {
-  /** One of the model's own or a further one; DIC is not among them: no kit reads it. */
-  readonly species: SpeciesName;
+  /** Alkalinity, calcium and magnesium together when left out. */
+  readonly channels?: readonly Channel[];
   readonly volumeL: number;
-  /** In the species' unit, each with its own error. */
-  readonly observations: readonly Observation[];
-  /** Everything known to have gone in or out: doses, changes, a reactor. Never the consumption itself. */
+  /** In any order. */
+  readonly readings: readonly Reading[];
+  /** Everything known to have gone in or out, in order of time: doses, changes, a reactor. Never the consumption itself. */
   readonly events: readonly TankEvent[];
+  /** The rate is asked as of then, epoch ms: the longer since the last reading, the less is known. The last reading when left out. */
+  readonly now?: number;
 }
 
-/** What the tank takes up, in the species' unit a day, and the level it leaves. */
-export interface ConsumptionEstimate {
+/** The rate and the level of one species as they were at a moment. */
+export interface Past {
+  readonly at: number;
   readonly perDay: number;
   readonly perDaySd: number;
-  /** The level at the last reading as all readings together tell it. */
+  /** As the instrument of the last reading would read it. */
   readonly level: number;
   readonly levelSd: number;
-  readonly lastAt: number;
-  readonly used: readonly Point[];
-  /** Readings too far from the rest to believe before a retest. */
-  readonly setAside: readonly Point[];
-  /** What went in, less water changes out, a day: the change the level would show with no consumption. */
-  readonly givenPerDay: number;
-  /** Change of level a day between the first and last reading as fitted. */
-  readonly driftPerDay: number;
 }
-
-/** Two readings closer than this tell of the test, not of the tank. */
-export const SHORTEST_SPAN_DAYS = 1;
-/** A reading this many standard deviations off the line through the others is set aside. */
-const SET_ASIDE_AT = 4;
 
 /**
- * Consumption per day, net of what was dosed and changed between the readings.
- *
- * The tank model is linear in the starting level and in the consumption, so three runs of it (the known inputs alone,
- * one unit more at the start, one unit of consumption) give the coefficients of a two-parameter fit; the arithmetic of
- * doses and changes is the model's own. Two readings give the textbook slope and its propagated error; more give the
- * weighted least-squares slope, its error widened when the readings scatter more than the test should (Birge ratio).
- *
- * @returns undefined when there is too little to go on: fewer than two readings, less than a day between them, or all the water exchanged
- * between them
+ * What the tank consumes of one species, in its unit a day, and the level it leaves: as a trend, but that rate and level are those
+ * of the end, the level as the last instrument would read it, and drift that of the last weeks.
  */
-export function estimateConsumption(input: ConsumptionInput): ConsumptionEstimate | undefined {
-  const readings = pointsOf(input.observations).toSorted((a, b) => a.at - b.at);
+export interface ConsumptionEstimate extends Trend {
+  /** At each moment of a reading, in order of time. */
+  readonly history: readonly Past[];
+  /** What the rate rests on: calcium's may come from alkalinity alone, by the proportion of calcification. */
+  readonly from: 'readings' | 'ratio' | 'readings and ratio';
+}
+
+/** How far alkalinity and calcium stand apart from the proportion of calcification. */
+export interface Mismatch {
+  /** Consumption of alkalinity that calcium does not explain, mmol/L a day; below 0 where calcium goes without it. */
+  readonly perDay: number;
+  readonly perDaySd: number;
+  /** That they stand apart, 0 to 1, as likely as the readings make it. */
+  readonly likely: number;
+  /** Likely beyond doubt, and large enough to matter: a finding. */
+  readonly found: boolean;
+}
+
+/** Whether consumption is what it was four weeks ago. */
+export interface PaceChange {
+  readonly since: number;
+  readonly perDayThen: number;
+  /** Now less then, with its own error. */
+  readonly difference: number;
+  readonly differenceSd: number;
+  readonly changed: boolean;
+}
+
+export interface Consumption {
+  readonly of: Readonly<Partial<Record<SpeciesName, ConsumptionEstimate>>>;
+  /** Only where both were read. */
+  readonly mismatch: Mismatch | undefined;
+  /** Of the first channel; undefined where readings do not reach so far back. */
+  readonly pace: PaceChange | undefined;
+  /** Magnesium taken with each milliequivalent of alkalinity, mg, with its standard deviation; only where it was read. */
+  readonly magnesiumPerMeq: { readonly mg: number; readonly sd: number } | undefined;
+  /** As it stands at the end, for who asks what a further reading would teach. */
+  readonly end: EndState;
+}
+
+/** The state at the end under what explains the readings best. */
+export interface EndState {
+  readonly at: number;
+  readonly layout: Layout;
+  readonly filtered: Pick<Filtered, 'mean' | 'covariance'>;
+  readonly usual: number;
+  readonly wander: Wander;
+  /** The error of the last reading of each channel, and its instrument. */
+  readonly readBy: readonly ({ readonly sd: number; readonly by: string } | undefined)[];
+}
+
+/** A reading this many standard deviations from what all others say of it is left out. */
+const LEFT_OUT_AT = 4;
+/** Of fewer readings none is left out: it could not be told which is wrong. */
+const LEAST_TO_JUDGE = 4;
+/** No more moments than these are fitted: an alkalinity monitor's last year, a weekly test's last twelve. */
+const MOST_MOMENTS = 640;
+/** How a tank wanders is learnt from its last so many moments. */
+const LEARNT_FROM = 160;
+/** Over how long drift is told, and pace compared. */
+const WEEKS_MS = 28 * DAY_MS;
+/** A tank that consumes less is reckoned as wandering like this one, mmol/L a day. */
+const LEAST_USUAL = 0.03;
+/** Alkalinity apart from calcium by less than this share of consumption is no finding. */
+const MISMATCH_SHARE = 0.12;
+
+/** How tanks wander, with how usual each is beforehand. Chosen, and judged by coverage on simulated tanks. */
+const WALKS: readonly (readonly [number, number])[] = [
+  [0.005, 0.3],
+  [0.015, 0.35],
+  [0.04, 0.25],
+  [0.1, 0.1],
+];
+const NOISES: readonly (readonly [number, number])[] = [
+  [0.8, 0.3],
+  [1.2, 0.5],
+  [1.8, 0.2],
+];
+const LOOSENESSES: readonly (readonly [number, number])[] = [
+  [1, 0.85],
+  [10, 0.15],
+];
+const AS_MOST: Wander = { walk: 0.02, noise: 1.1, looseness: 2 };
+
+/**
+ * Consumption of alkalinity, calcium and magnesium together, net of everything known to have gone in or out.
+ *
+ * A state-space model (`consumption-model.ts`) is filtered and smoothed over the readings; between them the tank model carries the
+ * levels (`level-response.ts`). How much the rate wanders, how far the tests err and how tightly calcium follows alkalinity is not
+ * known beforehand: a few of each are tried, and weighed by how well they foretold the readings (Bayesian model averaging).
+ * Two readings give the textbook slope and its propagated error, a little wider for what may have changed meanwhile.
+ *
+ * @returns undefined where no species has two readings a day apart
+ * Source: Durbin and Koopman 2012; `docs/science.md`, Consumption. Coverage is shown in `coverage.test.ts`.
+ */
+export function estimateConsumption(input: ConsumptionInput): Consumption | undefined {
+  const channels = input.channels ?? CALCIFICATION;
+  const all = channelReadings(input, channels);
+  if (!channels.some((_, i) => spans(all.filter(({ channel }) => channel === i)))) return undefined;
+  const setting = settingOf(input, channels, all);
+  const leftOut = outliersOf(setting, usualOf(setting));
+  const kept = { ...setting, readings: setting.readings.filter((reading) => !leftOut.has(reading)) };
+  const usual = usualOf(kept);
+  const model: Model = { ...kept, usual };
+
+  const tried = tryWanders(model);
+  const best = tried.reduce((a, b) => (b.weight > a.weight ? b : a));
+  const whole = consumptionModel(model.course, { ...model, wander: best.wander });
+  const smoothed = kalmanSmoother(whole, kalmanFilter(whole));
+  const of = Object.fromEntries(
+    channels.flatMap((channel, i) => {
+      const estimate = estimateOf(i, { model, tried, smoothed, leftOut });
+      return estimate ? [[channel.species, estimate]] : [];
+    }),
+  );
+  return {
+    of,
+    mismatch: mismatchOf(model, tried),
+    pace: paceOf(model, tried),
+    magnesiumPerMeq: proportionOf(model, tried),
+    end: {
+      at: model.course.moments.at(-1) ?? 0,
+      layout: model.course.layout,
+      filtered: best.filtered,
+      usual,
+      wander: best.wander,
+      readBy: channels.map((_, i) => model.readings.findLast(({ channel }) => channel === i)),
+    },
+  };
+}
+
+/** A channel's reading, with the reading it was made of. */
+interface Taken extends ChannelReading {
+  readonly reading: Reading;
+}
+
+function channelReadings({ readings, now }: ConsumptionInput, channels: readonly Channel[]): Taken[] {
+  const place = new Map(channels.map(({ species }, i) => [species, i]));
+  const taken = readings.flatMap((reading): Taken[] => {
+    const channel = place.get(reading.species);
+    if (channel === undefined || (now !== undefined && reading.at > now)) return [];
+    const { at, value, sd, bound, by = '' } = reading;
+    return [{ at, channel, value, sd, bound, by, reading }];
+  });
+  return taken.toSorted((a, b) => a.at - b.at);
+}
+
+function spans(readings: readonly ChannelReading[]): boolean {
   const first = readings[0];
   const last = readings.at(-1);
-  if (!first || !last || last.at - first.at < SHORTEST_SPAN_DAYS * DAY_MS) return undefined;
-  const response = modelResponse(input, readings, first);
-
-  const outlier = furthestOff(response, readings);
-  const setAside = outlier === undefined ? [] : [outlier];
-  const kept = readings.map((_, i) => i).filter((i) => i !== outlier);
-  const solved = fit(response, kept);
-  if (!solved) return undefined;
-  const used = kept.map((i) => readings[i]).filter((reading) => reading !== undefined);
-  const scatter = used.length > 2 ? Math.sqrt(Math.max(1, solved.chiSquare / (used.length - 2))) : 1;
-
-  const end = response.at(-1);
-  if (!end) return undefined;
-  const days = (last.at - first.at) / DAY_MS;
-  const level = end.known + solved.a * end.perLevel + solved.b * end.perConsumption;
-  const levelVariance =
-    (solved.aSd * end.perLevel) ** 2 +
-    (solved.bSd * end.perConsumption) ** 2 +
-    2 * solved.covariance * end.perLevel * end.perConsumption;
-  const startLevel = response[0] ? response[0].known + solved.a : level;
-  return {
-    perDay: solved.b,
-    perDaySd: solved.bSd * scatter,
-    level,
-    levelSd: Math.sqrt(Math.max(0, levelVariance)) * scatter,
-    lastAt: last.at,
-    used,
-    setAside: setAside.map((i) => readings[i]).filter((reading) => reading !== undefined),
-    driftPerDay: (level - startLevel) / days,
-    givenPerDay: (level - startLevel) / days + solved.b,
-  };
+  return first !== undefined && last !== undefined && last.at - first.at >= SHORTEST_SPAN_DAYS * DAY_MS;
 }
 
-/** How the model's level at one reading answers to the known inputs, to the starting level and to consumption. */
-interface Response {
-  readonly known: number;
-  readonly perLevel: number;
-  readonly perConsumption: number;
-  readonly value: number;
-  readonly sd: number;
+interface Setting {
+  readonly course: Course;
+  readonly readings: readonly Taken[];
+  readonly earlierAt: number;
 }
 
-function modelResponse(
-  { species, volumeL, events }: ConsumptionInput,
-  readings: readonly Point[],
-  first: Point,
-): Response[] {
-  const at = readings.map((reading) => reading.at);
-  const days = ((at.at(-1) ?? first.at) - first.at) / DAY_MS;
-  // The level is carried high so that a probe of consumption cannot meet the floor at nought, where the model bends.
-  const high = Math.max(1, ...readings.map((reading) => reading.value)) * 10;
-  const run = (level: number, consumptionPerDay: number) => {
-    const start: TankStart = { at: first.at, volumeL, water: waterOfOne(species, level) };
-    const life: TankEvent = {
-      kind: 'rate',
-      at: first.at,
-      source: 'consumption under test',
-      perDay: amountOf(species, -consumptionPerDay * volumeL),
-    };
-    return simulate(start, [...events, life], at).map((state) => levelIn(state.water, species));
-  };
-  const probe = high / (2 * days);
-  const base = run(high, 0);
-  const raised = run(2 * high, 0);
-  const consumed = run(high, probe);
-  return readings.map(({ value, sd }, i) => {
-    const here = base[i] ?? 0;
-    const perLevel = ((raised[i] ?? 0) - here) / high;
-    return { known: here - perLevel * high, perLevel, perConsumption: ((consumed[i] ?? 0) - here) / probe, value, sd };
-  });
+/** A setting with its outliers left out, and its scale. */
+interface Model extends Setting {
+  readonly usual: number;
 }
 
-/** The fit through some readings; undefined where they cannot tell level from consumption, as across a change of all the water. */
-function fit(response: readonly Response[], chosen: readonly number[]): Fit | undefined {
-  const points = chosen.flatMap((i) => {
-    const at = response[i];
-    return at ? [{ u: at.perLevel, v: at.perConsumption, y: at.value - at.known, sd: at.sd }] : [];
-  });
-  return attempt(() => weightedFit(points)).outcome;
+function settingOf(
+  { volumeL, events, now }: ConsumptionInput,
+  channels: readonly Channel[],
+  all: readonly Taken[],
+): Setting {
+  const every = [...new Set(all.map(({ at }) => at))];
+  const from = every[Math.max(0, every.length - MOST_MOMENTS)] ?? 0;
+  const readings = all.filter(({ at }) => at >= from);
+  const moments = every.filter((at) => at >= from);
+  const last = moments.at(-1) ?? from;
+  if (now !== undefined && now > last) moments.push(now);
+  const species = channels.map((channel) => channel.species);
+  const earlierAt = (moments.at(-1) ?? last) - WEEKS_MS;
+  const responses = levelResponses(species, volumeL, events, moments);
+  return { course: courseOf(layoutOf(channels, readings), moments, responses, earlierAt), readings, earlierAt };
 }
 
-/** With four or more readings: the one that stands furthest off the line through the others, when that is beyond belief. */
-function furthestOff(response: readonly Response[], readings: readonly Point[]): number | undefined {
-  if (readings.length < 4) return undefined;
-  let worst: { index: number; sigmas: number } | undefined;
-  for (let i = 0; i < readings.length; i++) {
-    const others = readings.map((_, j) => j).filter((j) => j !== i);
-    const spread =
-      Math.max(...others.map((j) => readings[j]?.at ?? 0)) - Math.min(...others.map((j) => readings[j]?.at ?? 0));
-    const here = response[i];
-    if (!here || spread < SHORTEST_SPAN_DAYS * DAY_MS) continue;
-    const without = fit(response, others);
-    if (!without) continue;
-    const scatter = Math.sqrt(Math.max(1, without.chiSquare / Math.max(1, others.length - 2)));
-    const predicted = here.known + without.a * here.perLevel + without.b * here.perConsumption;
-    const doubt = Math.hypot(
-      here.sd,
-      Math.sqrt(
-        Math.max(
-          0,
-          (without.aSd * here.perLevel) ** 2 +
-            (without.bSd * here.perConsumption) ** 2 +
-            2 * without.covariance * here.perLevel * here.perConsumption,
-        ),
-      ),
-    );
-    const sigmas = Math.abs(here.value - predicted) / (doubt * scatter);
-    if (!worst || sigmas > worst.sigmas) worst = { index: i, sigmas };
+/** What the tank usually takes a day: found by a first fit that knows nothing of it. */
+function usualOf(setting: Setting): number {
+  let usual = 0.1;
+  for (let pass = 0; pass < 2; pass++) {
+    const { course, readings } = setting;
+    const { mean } = kalmanFilter(consumptionModel(course, { readings, usual, wander: AS_MOST }), undefined, false);
+    const { layout } = course;
+    const scale = layout.channels[0]?.perMeq ?? 1;
+    usual = Math.min(2, Math.max(LEAST_USUAL, Math.abs(dot(rateRow(layout, 0), mean)) / scale));
   }
-  return worst && worst.sigmas > SET_ASIDE_AT ? worst.index : undefined;
+  return usual;
+}
+
+/** Readings that all the others contradict. */
+function outliersOf(setting: Setting, usual: number): ReadonlySet<Taken> {
+  const out = new Set<Taken>();
+  const { course } = setting;
+  const channels = course.layout.channels.map((_, i) => setting.readings.filter(({ channel }) => channel === i));
+  for (let round = 0; round < 8; round++) {
+    const readings = setting.readings.filter((reading) => !out.has(reading));
+    const space = consumptionModel(course, { readings, usual, wander: AS_MOST });
+    const { deletionResiduals } = kalmanSmoother(space, kalmanFilter(space));
+    const residual = residualsOf(course.moments, readings, deletionResiduals);
+    const worst = channels.flatMap((all) => {
+      const judged = all.filter((reading) => !out.has(reading));
+      if (judged.length <= LEAST_TO_JUDGE - 1 || all.length - judged.length > all.length / 6) return [];
+      // A slip makes its neighbours look wrong too: of neighbours only the worst is left out at a time.
+      return judged.filter((reading, i) => {
+        const own = residual(reading);
+        return (
+          own > LEFT_OUT_AT &&
+          [i - 2, i - 1, i + 1, i + 2].every((j) => {
+            const other = judged[j];
+            return !other || residual(other) <= own;
+          })
+        );
+      });
+    });
+    if (worst.length === 0) break;
+    for (const reading of worst) out.add(reading);
+  }
+  return out;
+}
+
+function residualsOf(
+  moments: readonly number[],
+  readings: readonly ChannelReading[],
+  residuals: Smoothed['deletionResiduals'],
+): (reading: ChannelReading) => number {
+  const index = new Map(moments.map((at, i) => [at, i]));
+  const taken = new Map<number, number>();
+  const found = new Map<ChannelReading, number>();
+  for (const reading of readings) {
+    const place = taken.get(reading.at) ?? 0;
+    taken.set(reading.at, place + 1);
+    // A bound lies where it lies: it is no slip.
+    const own = reading.bound ? 0 : residuals[index.get(reading.at) ?? -1]?.[place];
+    found.set(reading, Math.abs(own ?? 0));
+  }
+  return (reading) => found.get(reading) ?? 0;
+}
+
+interface Tried {
+  readonly wander: Wander;
+  readonly weight: number;
+  readonly filtered: Pick<Filtered, 'mean' | 'covariance'>;
+}
+
+/** The end of the record under each way of wandering, weighed by how well it foretold the readings. */
+function tryWanders({ course, readings, usual }: Model): Tried[] {
+  const from = learntFrom(course);
+  const loose = course.layout.own[0] === undefined ? LOOSENESSES.slice(0, 1) : LOOSENESSES;
+  const tried = WALKS.flatMap(([walk, walkIs]) =>
+    NOISES.flatMap(([noise, noiseIs]) =>
+      loose.map(([looseness, loosenessIs]) => {
+        const wander = { walk, noise, looseness };
+        const { logLikelihood, mean, covariance } = kalmanFilter(
+          consumptionModel(course, { readings, usual, wander, from }),
+          undefined,
+          false,
+        );
+        return {
+          wander,
+          log: logLikelihood + Math.log(walkIs * noiseIs * loosenessIs),
+          filtered: { mean, covariance },
+        };
+      }),
+    ),
+  );
+  const most = Math.max(...tried.map(({ log }) => log));
+  const sum = tried.reduce((total, { log }) => total + Math.exp(log - most), 0);
+  return tried.map(({ wander, log, filtered }) => ({ wander, filtered, weight: Math.exp(log - most) / sum }));
+}
+
+function learntFrom({ moments }: Course): number {
+  return Math.max(0, moments.length - LEARNT_FROM);
+}
+
+/** Mean and standard deviation of what a row tells of the state, over all that was tried. */
+function told(tried: readonly Tried[], row: Float64Array): { readonly mean: number; readonly sd: number } {
+  let mean = 0;
+  let square = 0;
+  for (const { weight, filtered } of tried) {
+    const own = dot(row, filtered.mean);
+    mean += weight * own;
+    square += weight * (varianceOf(row, filtered.covariance) + own ** 2);
+  }
+  return { mean, sd: Math.sqrt(Math.max(0, square - mean ** 2)) };
+}
+
+/** The variance of what a row tells of a state. */
+export function varianceOf(row: Float64Array, covariance: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < row.length; i++) {
+    const own = row[i] ?? 0;
+    if (own === 0) continue;
+    for (let j = 0; j < row.length; j++) sum += own * (row[j] ?? 0) * (covariance[i * row.length + j] ?? 0);
+  }
+  return Math.max(0, sum);
+}
+
+interface Fitted {
+  readonly model: Model;
+  readonly tried: readonly Tried[];
+  readonly smoothed: Smoothed;
+  readonly leftOut: ReadonlySet<Taken>;
+}
+
+function estimateOf(channel: number, { model, tried, smoothed, leftOut }: Fitted): ConsumptionEstimate | undefined {
+  const { layout, moments } = model.course;
+  const used = model.readings.filter((reading) => reading.channel === channel);
+  const aside = [...leftOut].filter((reading) => reading.channel === channel);
+  const all = [...used, ...aside].toSorted((a, b) => a.at - b.at);
+  const own = spans(used);
+  // Calcium that was hardly read follows from alkalinity; magnesium's proportion differs too much from tank to tank.
+  const follows =
+    channel > 0 && layout.own[channel] === undefined && spans(model.readings.filter((r) => r.channel === 0));
+  if (!own && !follows) return undefined;
+  const rate = rateRow(layout, channel);
+  const { mean, sd } = told(tried, rate);
+  const level = readingRow(layout, channel, all.at(-1)?.by ?? '');
+  const history = moments.flatMap((at, i): Past[] => {
+    const step = smoothed.steps[i];
+    if (!step) return [];
+    return [
+      {
+        at,
+        perDay: dot(rate, step.mean),
+        perDaySd: Math.sqrt(varianceOf(rate, step.covariance)),
+        level: dot(level, step.mean),
+        levelSd: Math.sqrt(varianceOf(level, step.covariance)),
+      },
+    ];
+  });
+  const lastAt = all.at(-1)?.at ?? moments.at(-1) ?? 0;
+  const end = history.findLast(({ at }) => at <= lastAt);
+  const first = all.find(({ at }) => at >= lastAt - WEEKS_MS)?.at ?? lastAt;
+  const start = history.find(({ at }) => at >= first);
+  const days = end && start ? (end.at - start.at) / DAY_MS : 0;
+  const driftPerDay = end && start && days > 0 ? (end.level - start.level) / days : 0;
+  const joined = layout.channels.length > 1 && channel === 1 && spans(model.readings.filter((r) => r.channel === 0));
+  return {
+    perDay: mean,
+    perDaySd: sd,
+    level: end?.level ?? 0,
+    levelSd: end?.levelSd ?? 0,
+    lastAt,
+    used: used.map(({ reading }) => reading),
+    setAside: aside.map(({ reading }) => reading),
+    driftPerDay,
+    driftPerDaySd: end && start && days > 0 ? Math.hypot(end.levelSd, start.levelSd) / days : 0,
+    givenPerDay: driftPerDay + mean,
+    history,
+    from: !own ? 'ratio' : joined ? 'readings and ratio' : 'readings',
+  };
+}
+
+function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | undefined {
+  const { layout } = model.course;
+  const index = layout.own[0];
+  const bothRead = [0, 1].every((i) => spans(model.readings.filter(({ channel }) => channel === i)));
+  if (index === undefined || !bothRead) return undefined;
+  const row = new Float64Array(layout.size);
+  row[index] = 1;
+  const apart = tried.filter(({ wander }) => wander.looseness > 1);
+  const likely = apart.reduce((sum, { weight }) => sum + weight, 0);
+  // Told without the belief that they go together.
+  const { mean, sd } = told(
+    apart.map((each) => ({ ...each, weight: each.weight / Math.max(likely, 1e-300) })),
+    row,
+  );
+  const large = Math.abs(mean) > Math.max(MISMATCH_SHARE * model.usual, 1.96 * sd);
+  return { perDay: mean, perDaySd: sd, likely, found: likely > 0.8 && large };
+}
+
+function paceOf(model: Model, tried: readonly Tried[]): PaceChange | undefined {
+  const { earlierAt, course } = model;
+  const { layout } = course;
+  const own = model.readings.filter(({ channel }) => channel === 0);
+  if (earlierAt <= (course.moments[learntFrom(course)] ?? Infinity) || own.length < LEAST_TO_JUDGE) return undefined;
+  if (!spans(own.filter(({ at }) => at <= earlierAt))) return undefined;
+  const now = rateRow(layout, 0);
+  const then = new Float64Array(layout.size);
+  then[layout.earlier] = 1;
+  const since = now.map((value, i) => value - (then[i] ?? 0));
+  const { mean, sd } = told(tried, since);
+  return {
+    since: earlierAt,
+    perDayThen: told(tried, then).mean,
+    difference: mean,
+    differenceSd: sd,
+    changed: Math.abs(mean) > 1.96 * sd,
+  };
+}
+
+function proportionOf(model: Model, tried: readonly Tried[]): Consumption['magnesiumPerMeq'] {
+  const { layout } = model.course;
+  const magnesium = layout.own[2];
+  const perMeq = layout.channels[2]?.perMeq;
+  if (magnesium === undefined || perMeq === undefined) return undefined;
+  if (!spans(model.readings.filter(({ channel }) => channel === 2))) return undefined;
+  const calcification = new Float64Array(layout.size);
+  calcification[layout.calcification] = 1;
+  const own = new Float64Array(layout.size);
+  own[magnesium] = 1;
+  const common = told(tried, calcification);
+  const besides = told(tried, own);
+  if (!(common.mean > 1.96 * common.sd)) return undefined;
+  return { mg: perMeq + besides.mean / common.mean, sd: besides.sd / common.mean };
 }

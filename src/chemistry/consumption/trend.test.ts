@@ -5,7 +5,7 @@ import { solutionStrength } from '../reagents/solution';
 import type { TankEvent } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { eachSpecies } from '../tank-model/water';
-import { estimateConsumption } from './estimate';
+import { fitTrend } from './trend';
 import { NORRIS } from '../testing/norris';
 import { weightedFit } from './weighted-fit';
 
@@ -30,10 +30,10 @@ const twentyMlADay: TankEvent = {
   perDay: { alkalinity: 0.02 * carbonate.alkalinityMmolPerL },
 };
 
-describe('consumption from readings', () => {
+describe('a trend through readings', () => {
   it('is 0.473 dKH/day in the worked case', () => {
     // Worked by hand: 310 L, 80 g/L Na2CO3 at 20 mL/day gives 0.273 dKH/day; 8.6 falls to 7.8 in 4 days, 0.2 a day more.
-    const estimate = estimateConsumption({
+    const estimate = fitTrend({
       species: 'alkalinity',
       volumeL: 310,
       events: [twentyMlADay],
@@ -70,7 +70,7 @@ describe('consumption from readings', () => {
           value: state.water.alkalinity,
           sd: 0.12 * DKH,
         }));
-        const estimate = estimateConsumption({ species: 'alkalinity', volumeL: 310, events, observations: readings });
+        const estimate = fitTrend({ species: 'alkalinity', volumeL: 310, events, observations: readings });
         expect(estimate?.perDay).toBeCloseTo(perDay, 9);
         expect(estimate?.setAside).toEqual([]);
       }),
@@ -79,7 +79,7 @@ describe('consumption from readings', () => {
 
   it('says nothing from one reading, or from two on one evening', () => {
     const of = (readings: { at: number; value: number }[]) =>
-      estimateConsumption({
+      fitTrend({
         species: 'calcium',
         volumeL: 100,
         events: [],
@@ -105,14 +105,14 @@ describe('consumption from readings', () => {
         [1, 2, 3, 4, 5],
       ]) {
         const readings = days.map((day) => ({ at: day * DAY_MS, value: 2.9 - day * 0.1, sd: 0.04 }));
-        const estimate = estimateConsumption({ species: 'alkalinity', volumeL, events, observations: readings });
+        const estimate = fitTrend({ species: 'alkalinity', volumeL, events, observations: readings });
         expect(Number.isFinite(estimate?.perDay ?? 0)).toBe(true);
       }
   });
 
   it('sets aside one reading beyond belief and says which', () => {
     const readings = [1300, 1292, 1500, 1275, 1268, 1262].map((value, i) => ({ at: i * 5 * DAY_MS, value, sd: 25 }));
-    const estimate = estimateConsumption({ species: 'magnesium', volumeL: 500, events: [], observations: readings });
+    const estimate = fitTrend({ species: 'magnesium', volumeL: 500, events: [], observations: readings });
     expect(estimate?.setAside.map((reading) => reading.value)).toEqual([1500]);
     expect(estimate?.perDay).toBeCloseTo(1.55, 1);
   });
