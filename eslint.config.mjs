@@ -51,6 +51,7 @@ const SUBJECTS = {
     'nitrogen',
     'reagents',
     'dosing',
+    'consumption',
     'reactor',
     'nutrients',
     'levels',

@@ -5,9 +5,10 @@ import { ammoniaChallenge } from './cycle/challenge';
 import { cyclePlan } from './cycle/cycle-plan';
 import { cycleReading } from './cycle/cycle-reading';
 import { stocking } from './cycle/stocking';
+import { consumption } from './consumption/consumption';
 import { additions } from './dosing/additions';
 import { correction } from './dosing/correction';
-import { maintenanceDose } from './dosing/maintenance';
+import { dosingPlan } from './dosing/dosing-plan';
 import { levels } from './levels/levels';
 import { today } from './today/today';
 import { systemVolume } from './set-up/system-volume';
@@ -76,7 +77,8 @@ export const CALCULATORS = [
   solution,
   recipe,
   additions,
-  maintenanceDose,
+  consumption,
+  dosingPlan,
   correction,
   effluentFlow,
   zeroNutrients,

@@ -4,7 +4,7 @@ import { carbonateConstants } from '@/chemistry/carbonate/constants';
 import { solveCarbonate } from '@/chemistry/carbonate/solve';
 import { estimateConsumption } from '@/chemistry/consumption/estimate';
 import { correction } from './dosing/correction';
-import { maintenanceDose } from './dosing/maintenance';
+import { dosingPlan } from './dosing/dosing-plan';
 import { poolEvaporationLPerDay } from '@/chemistry/evaporation/pool';
 import { topOff } from './top-off/top-off';
 import { mixBatch } from './mixing/mix-batch';
@@ -124,7 +124,7 @@ describe('hostile numbers', () => {
         fc.double({ min: 0, max: 1e4, noNaN: true }),
         (netVolumeL, perDay, carried) => {
           const outcome = soundOrRefused(() =>
-            maintenanceDose.run({
+            dosingPlan.run({
               netVolumeL,
               demand: {
                 alkalinity: {
@@ -135,15 +135,15 @@ describe('hostile numbers', () => {
                   withinTestError: false,
                 },
               },
-              parts: { alkalinity: { name: 'Part', perMl: 1.5 } },
-              carriedByOthers: { alkalinity: { amountPerDay: carried, by: ['Limewater'] } },
+              sources: [{ name: 'Part', perMl: { alkalinity: 1.5 } }],
+              others: [{ by: 'limewater', perDay: { alkalinity: carried } }],
               certainty: 'steady',
             }),
           );
           for (const dose of outcome?.values.doses ?? []) {
             expect(dose.mlPerDay).toBeGreaterThanOrEqual(0);
-            expect(dose.lowMlPerDay).toBeLessThanOrEqual(dose.mlPerDay);
-            expect(dose.highMlPerDay).toBeGreaterThanOrEqual(dose.mlPerDay);
+            expect(dose.lowMlPerDay).toBeLessThanOrEqual(dose.solvedMlPerDay);
+            expect(dose.highMlPerDay).toBeGreaterThanOrEqual(dose.solvedMlPerDay);
           }
         },
       ),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Answer } from '@/calculators/calculator/calculator';
 import { CERTAINTY_MEANS } from '@/calculators/calculator/calculator';
 import { correction } from '@/calculators/dosing/correction';
-import { maintenanceDose } from '@/calculators/dosing/maintenance';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { topOff } from '@/calculators/top-off/top-off';
 import { mixBatch } from '@/calculators/mixing/mix-batch';
 import { effluentFlow } from '@/calculators/reactor/effluent-flow';
@@ -85,35 +85,43 @@ describe('answers read aloud', () => {
       mismatch: false,
       withinTestError: false,
     });
-    const part = (name: string, perMl: number) => ({ name, perMl });
     const all = { alkalinity: demand(0.2), calcium: demand(4), magnesium: demand(0.5) };
-    const parts = {
-      alkalinity: part('Carbonate', 1.5),
-      calcium: part('Calcium', 30),
-      magnesium: part('Magnesium', 33),
-    };
-    const run = (over: Partial<Parameters<typeof maintenanceDose.run>[0]>) =>
-      aloud(
-        maintenanceDose.run({ netVolumeL: 300, demand: all, parts, carriedByOthers: {}, certainty: 'steady', ...over })
-          .answer,
-      );
+    const carbonate = { name: 'Carbonate', perMl: { alkalinity: 1.5 } };
+    const calcium = { name: 'Calcium', perMl: { calcium: 30 } };
+    const magnesium = { name: 'Magnesium', perMl: { magnesium: 33 } };
+    const sources = [carbonate, calcium, magnesium];
+    const run = (over: Partial<Parameters<typeof dosingPlan.run>[0]>) =>
+      aloud(dosingPlan.run({ netVolumeL: 300, demand: all, sources, certainty: 'steady', ...over }).answer);
     const texts = [
       run({}),
-      run({ parts: { alkalinity: parts.alkalinity, calcium: parts.calcium } }),
-      run({ parts: { alkalinity: parts.alkalinity } }),
-      run({
-        parts: { alkalinity: parts.alkalinity },
-        carriedByOthers: { alkalinity: { amountPerDay: 999, by: ['Limewater'] } },
-      }),
+      run({ sources: [carbonate, calcium] }),
+      run({ sources: [carbonate] }),
+      run({ sources: [carbonate], others: [{ by: 'limewater', perDay: { alkalinity: 999 } }] }),
       run({ demand: {} }),
+      run({ sources: [{ ...carbonate, runs: 30 }, { ...calcium, runs: 41 }, magnesium] }),
+      run({
+        sources: [
+          { ...carbonate, runs: 41 },
+          { ...calcium, runs: 38 },
+        ],
+      }),
+      run({
+        sources: [
+          { ...carbonate, runs: 10 },
+          { ...calcium, runs: 90 },
+        ],
+      }),
     ];
     texts.flat().forEach(expectSentence);
     expect(texts.map(([says]) => says)).toEqual([
-      'Dose 40.0 mL/day of Carbonate, 40.0 mL/day of Calcium and 4.55 mL/day of Magnesium.',
-      'Dose 40.0 mL/day of Carbonate and 40.0 mL/day of Calcium.',
+      'Dose 40.0 mL/day of Carbonate; dose 40.0 mL/day of Calcium; dose 4.50 mL/day of Magnesium.',
+      'Dose 40.0 mL/day of Carbonate; dose 40.0 mL/day of Calcium.',
       'Dose 40.0 mL/day of Carbonate.',
-      'Dose nothing now: the tank takes no more than it is already given.',
+      'Dose nothing now: the tank consumes no more than it is already given.',
       'Test alkalinity twice, a few days apart, and log what you dose: then the dose can be worked out.',
+      'Increase Carbonate from 30.0 mL/day to 40.0 mL/day; dose 4.50 mL/day of Magnesium; leave Calcium at 41.0 mL/day.',
+      'Leave the doses as they are: 41.0 mL/day of Carbonate and 38.0 mL/day of Calcium.',
+      'Increase Carbonate from 10.0 mL/day to 25.0 mL/day, after the next test to 40.0 mL/day; reduce Calcium from 90.0 mL/day to 40.0 mL/day.',
     ]);
   });
 

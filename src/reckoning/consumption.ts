@@ -19,7 +19,7 @@ import { observationsOf } from './observations';
 export function consumptionTogether(book: Book, tank: Tank, now: number): Consumption | undefined {
   return memoise(book, tank, `consumption at ${now}`, () =>
     estimateConsumption({
-      volumeL: netVolumeL(tank),
+      ...volumesOf(tank),
       now,
       events: tankEvents(book, tank),
       readings: DOSED_PARAMETERS.flatMap((parameter) =>
@@ -55,13 +55,21 @@ export function driftOf(book: Book, tank: Tank, parameter: FollowedParameter, no
       channel &&
       estimateConsumption({
         channels: [{ ...channel, ownShare: 0 }],
-        volumeL: netVolumeL(tank),
+        ...volumesOf(tank),
         now,
         events: tankEvents(book, tank),
         readings,
       })?.of[parameter]
     );
   });
+}
+
+/** The net volume now, and what it was before. */
+function volumesOf(tank: Tank) {
+  return {
+    volumeL: netVolumeL(tank),
+    earlierVolumes: tank.earlierVolumes?.map((each) => ({ until: each.until, volumeL: each.netVolumeL })),
+  };
 }
 
 function readingsOf(book: Book, tank: Tank, parameter: DosedParameter, now: number, since: number) {

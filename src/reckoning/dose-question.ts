@@ -5,7 +5,10 @@ import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/e
 import type { correction } from '@/calculators/dosing/correction';
 import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import type { maintenanceDose } from '@/calculators/dosing/maintenance';
+import type { dosingPlan } from '@/calculators/dosing/dosing-plan';
+import type { Use } from '@/calculators/dosing/plan-source';
+import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
+import { isLimewater } from '@/chemistry/reagents/limewater';
 import type { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionTogether, driftOf } from './consumption';
@@ -14,12 +17,20 @@ import { aimFor } from './targets';
 import { unsaidSupply, type UnsaidSupply } from './known-supply';
 import { lastObservation } from './observations';
 import { suppliesAt } from './supply-timeline';
-import { suppliedPerDay } from './supply';
+import { attempt } from '@/chemistry/refusal';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
+import { changeHabit } from './change-habit';
+import { pumpMeasuredOf } from './pump-delivery';
+import { reactorGain, suppliedPerDay } from './supply';
+import { evaporationOf } from './top-off-question';
+import { waterOfSalt } from './water-of-salt';
 
 /** Figures the keeper sets in place of the record's, for a bench only. */
 export interface DoseOverrides {
   readonly netVolumeL?: number;
   readonly perDay?: Partial<Record<DosedParameter, number>>;
+  /** What each solution is to the plan, in place of what the tank says. */
+  readonly mix?: Readonly<Record<string, Use>>;
 }
 
 export interface DoseQuestion {
@@ -31,11 +42,12 @@ export interface DoseQuestion {
   readonly volumeL: number;
   /** What has to be said of doses before readings count; undefined where nothing has. */
   readonly unsaid: UnsaidSupply | undefined;
-  readonly input: z.output<typeof maintenanceDose.input>;
+  readonly input: z.output<typeof dosingPlan.input>;
 }
 
-/** What the record says of a tank's demand and of what answers it, ready for the maintenance-dose calculator. */
+/** What the record says of a tank's consumption and of what answers it, ready for the dosing-plan calculator. */
 export function doseQuestion(book: Book, tank: Tank, now: number, overrides: DoseOverrides = {}): DoseQuestion {
+  const own = overrides.mix ?? tank.mix ?? {};
   const volumeL = overrides.netVolumeL ?? netVolumeL(tank);
   const judged: Tank = overrides.netVolumeL === undefined ? tank : { ...tank, netVolumeL: volumeL };
   const estimates: Partial<Record<DosedParameter, ConsumptionEstimate>> = {};
@@ -46,7 +58,6 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   }
   const parts = partsFor(book, tank);
   const unsaid = unsaidSupply(book, tank, now);
-  const running = suppliesAt(book, tank, now).doses;
   const certainty: Certainty =
     overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity) : 'worked out';
   return {
@@ -61,24 +72,8 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
       certainty,
       unsaid: [...(unsaid?.parameters ?? [])],
       demand: demandOf(book, tank, consumption, overrides.perDay ?? {}),
-      parts: Object.fromEntries(
-        DOSED_PARAMETERS.flatMap((parameter) => {
-          const solution = parts[parameter];
-          return solution ? [[parameter, partInput(solution)]] : [];
-        }),
-      ),
-      running: Object.fromEntries(
-        DOSED_PARAMETERS.flatMap((parameter) => {
-          const solution = parts[parameter];
-          return solution ? [[parameter, running.get(solution.id) ?? 0]] : [];
-        }),
-      ),
-      carriedByOthers: Object.fromEntries(
-        DOSED_PARAMETERS.flatMap((parameter) => {
-          const carried = carriedByOthers(book, tank, parameter, parts[parameter], now);
-          return carried ? [[parameter, carried]] : [];
-        }),
-      ),
+      sources: sourcesOf(book, tank, now, parts, own),
+      others: othersOf(book, tank, now, volumeL),
     },
   };
 }
@@ -107,13 +102,67 @@ function dosedParametersIn(solution: Solution): number {
   return DOSED_PARAMETERS.filter((parameter) => DOSED_FACTS[parameter].perMl(strength) > 0).length;
 }
 
-function partInput(solution: Solution) {
-  return { name: solution.name, bottle: solution.id, holds: holdsOf(solution) };
+/** Every solution that carries one of the three, as the plan takes it. */
+function sourcesOf(
+  book: Book,
+  tank: Tank,
+  now: number,
+  parts: DoseQuestion['parts'],
+  mix: Readonly<Record<string, Use>>,
+): DoseQuestion['input']['sources'] {
+  const { doses } = suppliesAt(book, tank, now);
+  const answers = new Set(Object.values(parts).map(({ id }) => id));
+  return book.solutions.flatMap((solution) => {
+    if (dosedParametersIn(solution) === 0) return [];
+    const { id, name, parts: salts, claim } = solution;
+    const runs = doses.get(id) ?? 0;
+    const use = mix[id] ?? (answers.has(id) ? 'fill' : runs > 0 ? 'base' : 'off');
+    const most = isLimewater(strengthOf(solution)) ? limewaterRoomOf(book, tank, now) : undefined;
+    return [
+      {
+        id,
+        name,
+        holds: claim ? { claim } : { parts: salts },
+        use,
+        runs,
+        ...(most !== undefined && {
+          most: { mlPerDay: most, because: 'more is not left by what evaporates, some of it kept for the top-off' },
+        }),
+        stepMl: PUMP_STEP_ML,
+        measured: pumpMeasuredOf(book, tank, id, now),
+      },
+    ];
+  });
 }
 
-/** What a solution holds, as the calculators are told it. */
-function holdsOf({ parts, claim }: Solution) {
-  return claim ? { claim } : { parts };
+/** A dosing pump is set to a tenth of a millilitre at best. */
+const PUMP_STEP_ML = 0.1;
+
+function limewaterRoomOf(book: Book, tank: Tank, now: number): number | undefined {
+  const { outcome } = attempt(() => evaporationOf(book, tank, now));
+  return outcome && limewaterHeadRoom(outcome.low) * 1000;
+}
+
+/** What water changes and a reactor supply as they go on, mmol and mg a day. */
+function othersOf(book: Book, tank: Tank, now: number, volumeL: number): DoseQuestion['input']['others'] {
+  const { reactor } = suppliesAt(book, tank, now);
+  const { changeL, everyDays, from } = changeHabit(book, tank, now);
+  const salt = book.salts.find(({ id }) => id === tank.saltId);
+  const others: DoseQuestion['input']['others'] = [];
+  if (from !== 'usual') {
+    const fresh = waterOfSalt(salt, aimFor(tank, 'salinity'));
+    const share = Math.min(volumeL, changeL) / everyDays;
+    // At the aim: what a change brings depends on what it replaces.
+    const perDay = Object.fromEntries(
+      DOSED_PARAMETERS.map((parameter) => [parameter, share * (fresh[parameter] - aimFor(tank, parameter))]),
+    );
+    others.push({ by: 'water changes', perDay });
+  }
+  if (reactor) {
+    const alkalinity = reactorGain(tank, reactor);
+    others.push({ by: 'the reactor', perDay: { alkalinity, calcium: alkalinity * CALCIUM_MG_PER_MEQ } });
+  }
+  return others;
 }
 
 function demandOf(
@@ -164,12 +213,6 @@ function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate): 
     (entry) =>
       entry.kind === 'water-change' && entry.tankId === tank.id && entry.at >= from && entry.at < estimate.lastAt,
   );
-}
-
-/** What a tank's standing doses and its reactor bring of an parameter, other than the part that is to be worked out. */
-function carriedByOthers(book: Book, tank: Tank, parameter: DosedParameter, part: Solution | undefined, now: number) {
-  const { amountPerDay, names } = suppliedPerDay(book, tank, parameter, now, part?.id);
-  return amountPerDay > 0 ? { amountPerDay, by: [...names] } : undefined;
 }
 
 /** For a keeper with a calcium reactor: the flow that carries the demand at the effluent measured. */

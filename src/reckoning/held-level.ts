@@ -25,8 +25,14 @@ export function levelEvents(book: Book, tank: Tank): TankEvent[] {
   const volumeL = netVolumeL(tank);
   const usual = expectedEvaporation(book, tank);
   const most = usual * Math.exp(1.96 * FORMULA_LOG_SD);
+  const earlier = tank.earlierVolumes ?? [];
   return [
-    { kind: 'top-off', at: 0, holdsL: volumeL },
+    { kind: 'top-off', at: 0, holdsL: earlier[0]?.netVolumeL ?? volumeL },
+    ...earlier.map(({ until }, i): TankEvent => ({
+      kind: 'top-off',
+      at: until,
+      holdsL: earlier[i + 1]?.netVolumeL ?? volumeL,
+    })),
     { kind: 'evaporation', at: 0, litresPerDay: usual },
     ...steps.map(({ at, litresPerDay }): TankEvent => ({
       kind: 'evaporation',

@@ -3,7 +3,7 @@ import { amountsOf } from '@/chemistry/reagents/solution';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { amountOf, levelIn, waterOfOne } from '@/chemistry/tank-model/water';
-import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionOf, driftOf } from './consumption';
 import type { FollowedParameter } from './consumption-window';
 import { strengthOf, tankEvents } from './known-events';
@@ -67,22 +67,29 @@ function overTheDay(event: TankEvent): TankEvent {
   return { kind, at, source, perDay, litresPerDay };
 }
 
-/** Where it would be heading if a solution were dosed at so many millilitres a day from now on, in place of what runs of it. */
-export function outlookAtDose(
+/** Where it would be heading if some solutions were dosed at so many millilitres a day from now on, in place of what runs of them. */
+export function outlookAtDoses(
   book: Book,
   tank: Tank,
   parameter: FollowedParameter,
   now: number,
   until: number,
-  dose: { readonly solution: Solution; readonly mlPerDay: number },
+  doses: readonly { readonly id: string; readonly mlPerDay: number }[],
 ): OutlookPoint[] {
-  const { solution, mlPerDay } = dose;
-  const plan: TankEvent = {
-    kind: 'rate',
-    at: now,
-    source: solution.id,
-    perDay: amountsOf(strengthOf(solution), mlPerDay / 1000),
-    litresPerDay: mlPerDay / 1000,
-  };
-  return outlook(book, tank, parameter, now, until, [plan]).filter(({ at }) => at >= now);
+  const plan = doses.flatMap(({ id, mlPerDay }): TankEvent[] => {
+    const solution = book.solutions.find((each) => each.id === id);
+    if (!solution) return [];
+    const rate = { kind: 'rate', at: now } as const;
+    return [
+      {
+        ...rate,
+        source: id,
+        perDay: amountsOf(strengthOf(solution), mlPerDay / 1000),
+        litresPerDay: mlPerDay / 1000,
+      },
+      // A second stretch of the day is counted with the first.
+      { ...rate, source: `${id}, second stretch`, perDay: {}, litresPerDay: 0 },
+    ];
+  });
+  return outlook(book, tank, parameter, now, until, plan).filter(({ at }) => at >= now);
 }

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
+import { netVolumeL, type Book, type Entry, type EntryOf, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionOf } from './consumption';
 import { co2Seen } from './co2-of-the-water';
 import { outlookOf } from './outlook-of';
@@ -130,11 +131,16 @@ describe('the dose question', () => {
       mlPerMin: 2,
       effluentAlkalinity: 10,
     });
-    const { parts, input } = doseQuestion(b, tank, now);
+    const { parts, input } = doseQuestion(b, { ...tank, mix: { lime: 'base' } }, now);
     expect(parts.alkalinity?.id).toBe('soda');
     const limewater = (2 * (2 * 1600)) / 74.093; // mmol a day: 2 L of 1.6 g/L Ca(OH)2, CIAAW 2021
     const reactor = 2 * 1.44 * (10 - 8.4 * DKH);
-    expect(input.carriedByOthers.alkalinity?.amountPerDay).toBeCloseTo(limewater + reactor, 1);
+    expect(input.others.find(({ by }) => by === 'the reactor')?.perDay.alkalinity).toBeCloseTo(reactor, 9);
+    const { values } = dosingPlan.run(input);
+    const soda80 = 80 / 105.988; // mol/L of Na2CO3 … two equivalents each; CIAAW 2021
+    const need = (input.demand.alkalinity?.perDay ?? 0) * netVolumeL(tank);
+    const solved = values.doses.find(({ id }) => id === 'soda')?.solvedMlPerDay ?? 0;
+    expect(solved * 2 * soda80).toBeCloseTo(Math.max(0, need - limewater - reactor), 0);
     // What the media bring of calcium follows the alkalinity they bring: 20.04 mg a meq, at whatever level the tank stands.
     const loops = knownEvents(b, tank).filter(({ kind }) => kind === 'loop');
     const start = { at: 97 * DAY_MS, volumeL: 1e6, water: { ...FRESH_WATER, alkalinity: 8.4 * DKH, calcium: 400 } };

@@ -1,6 +1,6 @@
 import { refusedText } from '@/calculators/calculator/refusal-text';
 import type { Answer } from '@/calculators/calculator/calculator';
-import { maintenanceDose } from '@/calculators/dosing/maintenance';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { CONCERNS, today, type Concern, type TodayInput } from '@/calculators/today/today';
 import { away } from '@/calculators/top-off/away';
@@ -15,7 +15,6 @@ import type { CycleOutcome } from './cycle';
 import { doseQuestion, reactorQuestion, type DoseQuestion } from './dose-question';
 import { levelsOutcome } from './levels-question';
 import { memoise } from './memoise';
-import { suppliesAt } from './supply-timeline';
 import { topOffOutcome } from './top-off-question';
 import { upkeepQuestion } from './top-off-upkeep';
 import { nutrientsAtZero } from './water-status';
@@ -150,18 +149,15 @@ const ASK: Readonly<Record<Concern, Ask>> = {
   },
   dose: (book, tank, now) => {
     if (!tank.supplies.includes('parts') || book.solutions.length === 0) return undefined;
-    const { input, parts } = questionOf(book, tank, now);
-    const { doses: running } = suppliesAt(book, tank, now);
+    const { input } = questionOf(book, tank, now);
     // Beside a reactor the parts are asked about only where one of them runs.
-    if (tank.supplies.includes('reactor') && !Object.values(parts).some(({ id }) => running.has(id))) return undefined;
-    const { answer, values } = maintenanceDose.run(input);
+    const fills = input.sources.filter(({ use }) => use === 'fill');
+    if (tank.supplies.includes('reactor') && !fills.some(({ runs }) => runs > 0)) return undefined;
+    const { answer, values } = dosingPlan.run(input);
     return {
       answer,
       facts: {
-        parts: values.doses.map(({ parameter, mlPerDay }) => ({
-          answerMlPerDay: mlPerDay,
-          runsMlPerDay: running.get(parts[parameter]?.id ?? '') ?? 0,
-        })),
+        parts: values.doses.map(({ mlPerDay, runs }) => ({ answerMlPerDay: mlPerDay, runsMlPerDay: runs })),
       },
     };
   },

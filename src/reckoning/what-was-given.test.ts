@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { maintenanceDose } from '@/calculators/dosing/maintenance';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { emptyBook, newTank } from '@/record/defaults';
@@ -33,7 +33,7 @@ const bookOf = (solution: Solution, ...entries: Entry[]): Book => ({
   entries: entries.toSorted((a, b) => a.at - b.at),
 });
 const perDay = (book: Book) => (consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? NaN) / DKH;
-const answerOf = (book: Book) => maintenanceDose.run(doseQuestion(book, tank, now).input);
+const answerOf = (book: Book) => dosingPlan.run(doseQuestion(book, tank, now).input);
 
 describe('a solution made otherwise', () => {
   const lastMonth = [dosing(80, 30), alk(82, 8.4), alk(86, 8.4), alk(90, 8.4), alk(95, 8.4)];
@@ -100,7 +100,9 @@ describe('what was dosed before the first logged dose', () => {
     // (0.04 × 1585.1 ÷ 310 + 0.0508 × 0.35665) mmol/L/day × 310 L ÷ 1.5851 mmol/mL = 43.5 mL/day. By hand.
     const said = bookOf(soda, ...readings, dosing(90, 40));
     expect(unsaidSupply(said, tank, now)).toBeUndefined();
-    expect(answerOf(said).values.doses[0]?.mlPerDay).toBeCloseTo(43.5, 0);
+    expect(answerOf(said).values.doses[0]?.solvedMlPerDay).toBeCloseTo(43.5, 0);
+    // 40 lies within what three tests can tell: it is left.
+    expect(answerOf(said).values.doses[0]?.action).toBe('leave');
     const none = bookOf(soda, ...readings, dosing(90, 0));
     // 0.05 dKH/day alone is less than three tests in six days can show.
     expect(answerOf(none).answer.says[0]).toMatch(/^Keep what you dose/);
@@ -153,9 +155,9 @@ describe('a bottle named for two parameters', () => {
       reading(90, 2.7, 434),
       reading(96, 2.3, 426),
     );
-    const { values } = maintenanceDose.run(doseQuestion(book, named, now).input);
+    const { values } = dosingPlan.run(doseQuestion(book, named, now).input);
     expect(values.doses).toHaveLength(1);
-    expect(values.doses[0]).toMatchObject({ parameter: 'alkalinity', brings: ['calcium'] });
+    expect(values.doses[0]).toMatchObject({ id: 'both', carries: ['alkalinity', 'calcium'] });
   });
 });
 

@@ -9,7 +9,7 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7, 8])('carry every row of the stored version %d to the present schema', (version) => {
+  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('carry every row of the stored version %d to the present schema', (version) => {
     const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
     const old = JSON.parse(stored) as Record<string, Record<string, unknown>[]> & { version: number };
     expect(old.version).toBe(version);

@@ -67,6 +67,12 @@ const MIGRATIONS: readonly Migration[] = [
     to: 9,
     rows: { tanks: ({ method, ...tank }) => ({ ...tank, supplies: SUPPLIES_OF_METHOD[String(method)] ?? ['parts'] }) },
   },
+  {
+    // Version 10 adds what each solution is to a tank's dosing, earlier net volumes, the size and price of a bottle, further hours
+    // of a dose and measured pumps; what version 9 wrote stands as it is.
+    to: 10,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

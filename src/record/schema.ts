@@ -13,7 +13,7 @@ export { saltSchema, type Salt } from './rows/salt';
 export { settingsSchema, type Settings } from './rows/settings';
 export { solutionSchema, type Solution } from './rows/solution';
 export type { CycleRow, Kit, SetUpRow } from './rows/start';
-export { netVolumeL, SUPPLIES, tankSchema, type Supply, type Tank } from './rows/tank';
+export { netVolumeAt, netVolumeL, SUPPLIES, tankSchema, type Supply, type Tank } from './rows/tank';
 export type { TopOffRow } from './rows/top-off';
 export { STAGE_KINDS, STAGE_WORDS, type Source, type StageKind, type WaterDay, type WaterVessel } from './rows/water';
 
@@ -22,7 +22,7 @@ export { STAGE_KINDS, STAGE_WORDS, type Source, type StageKind, type WaterDay, t
  * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. Its rows are in `rows/`, its kinds of entry in `kinds/`.
  * The version counts changes of their shapes; `migrations.ts` carries older rows up to it.
  */
-export const RECORD_VERSION = 9;
+export const RECORD_VERSION = 10;
 
 /** The tables of the record, with the schema of a row of each. */
 export const TABLES = {

@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { listed } from '@/calculators/calculator/words';
 import { useKeptState } from '@/interface/kept-draft';
@@ -8,38 +7,67 @@ import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { Refused } from '@/interface/refused';
+import { useChoice } from '@/interface/use-choice';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
-import type { Supply, Tank } from '@/record/schema';
 import { doseQuestion, type DoseOverrides } from '@/reckoning/dose-question';
 import { Corrections } from './corrections';
-import { PartsAnswer } from './parts-answer';
+import type { AnswerProps } from './demand-figures';
+import { Plan } from './plan';
 import { ReactorAnswer } from './reactor-answer';
 import { TryADose } from './try-a-dose';
 import { WhatRuns } from './what-runs';
 
-/** The schools of replacing what a tank takes; each sees the same demand. */
-type Way = Supply | 'water-changes';
-const WAYS: readonly (readonly [Way, string])[] = [
-  ['parts', 'Parts'],
+const WAYS = [
+  ['plan', 'Consumption and doses'],
+  ['correct', 'Corrections'],
   ['reactor', 'Calcium reactor'],
-  ['water-changes', 'Water changes'],
-];
+] as const;
+type Way = (typeof WAYS)[number][0];
 
+const QUESTIONS: Record<Way, string> = {
+  plan: 'What does the tank consume, and what has to be dosed?',
+  correct: 'How is a level brought back, once and gently?',
+  reactor: 'What flow of the calcium reactor supports the tank?',
+};
+
+const SCREENS: Record<Way, (props: AnswerProps) => React.ReactNode> = {
+  plan: (props) => (
+    <>
+      <Plan {...props} />
+      <WhatRuns />
+    </>
+  ),
+  correct: ({ question }) => (
+    <>
+      <Corrections question={question} />
+      <TryADose />
+    </>
+  ),
+  reactor: ReactorAnswer,
+};
+
+/** What the tank consumes, and what replaces it: one part a question. */
 export function DoseBench() {
   const { book, tank } = useTank();
   const now = useNow();
   useTitle(`Dose, ${tank.name}`);
-  const [method, setMethod] = useState<Way>(usualWay(tank));
+  const [way, setWay] = useChoice<Way>(
+    'as',
+    WAYS.map(([value]) => value),
+    // A reactor is looked at first where there is one: parts beside it make up what it leaves.
+    tank.supplies.includes('reactor') ? 'reactor' : 'plan',
+  );
   const [overrides, setOverrides] = useKeptState<DoseOverrides>('dose-bench overrides', {});
   const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now, overrides));
   const own = [
     ...(overrides.netVolumeL === undefined ? [] : ['the net volume']),
-    ...Object.keys(overrides.perDay ?? {}).map((parameter) => `the ${parameter} a day`),
+    ...Object.keys(overrides.perDay ?? {}).map((parameter) => `the ${parameter} consumption`),
   ];
+  const Screen = SCREENS[way];
   return (
-    <Bench question="What does the tank take, and what replaces it?">
+    <Bench question={QUESTIONS[way]}>
       <div className="mb-4">
-        <ChoiceRow label="How it is replaced" choices={WAYS} chosen={method} onChoose={setMethod} />
+        <ChoiceRow label="Part of dosing" choices={WAYS} chosen={way} onChoose={setWay} />
       </div>
       {question && own.length > 0 && (
         // Kept while one looks elsewhere, so it is said where the answer stands.
@@ -50,31 +78,16 @@ export function DoseBench() {
           </Button>
         </p>
       )}
-      {!question ? (
+      {question ? (
+        <Screen question={question} overrides={overrides} onOverride={setOverrides} />
+      ) : (
         <>
           <Refused refusal={refusal} otherwise="" />
           <Button className="mt-4" onClick={() => setOverrides({})}>
             Put the record’s figures back
           </Button>
         </>
-      ) : method === 'reactor' ? (
-        <ReactorAnswer question={question} overrides={overrides} onOverride={setOverrides} />
-      ) : (
-        <PartsAnswer
-          question={question}
-          overrides={overrides}
-          onOverride={setOverrides}
-          byWaterChanges={method === 'water-changes'}
-        />
       )}
-      {question && <Corrections question={question} />}
-      <TryADose />
-      <WhatRuns />
     </Bench>
   );
-}
-
-/** A reactor is looked at first where there is one: parts beside it make up what it leaves. */
-function usualWay({ supplies }: Tank): Way {
-  return supplies.includes('reactor') ? 'reactor' : (supplies[0] ?? 'water-changes');
 }

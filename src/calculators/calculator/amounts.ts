@@ -28,6 +28,11 @@ export const AMOUNTS = {
   heater: { field: 'heater', kind: 'power', low: 5, high: 20_000, usual: [50, 1000] },
   refill: { field: 'refill', kind: 'volume', low: 0.05, high: 10_000, usual: [0.2, 200] },
   dose: { field: 'dose', kind: 'dose', low: 0.01, high: 100_000, usual: [0.5, 2000] },
+  bottle: { field: 'bottle', kind: 'dose', low: 10, high: 1e6, usual: [250, 25_000] },
+  /** Minutes. */
+  measuredRun: { field: 'time the pump ran', kind: 'days', low: 0.5 / 86_400, high: 2, usual: [10 / 86_400, 0.05] },
+  measuredGave: { field: 'what it gave', kind: 'dose', low: 0.05, high: 10_000, usual: [0.5, 500] },
+  measuredSet: { field: 'what it was set to give', kind: 'dose', low: 0.05, high: 10_000, usual: [0.5, 500] },
   pulses: { field: 'pulses a day', kind: 'ratio', low: 1, high: 288, usual: [1, 96] },
   fromMinute: { field: 'minutes after midnight', kind: 'ratio', low: 0, high: 1439 },
   forMinutes: { field: 'minutes a day', kind: 'ratio', low: 1, high: 1440 },

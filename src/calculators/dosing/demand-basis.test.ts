@@ -22,16 +22,20 @@ describe('what a demand rests on', () => {
 
   it('a part told by what it holds doses as one told by its strength', () => {
     const demand = { alkalinity: { perDay: 0.27 } };
-    const held = answered('maintenance-dose', {
+    const held = answered('dosing-plan', {
       netVolumeL: 620,
       demand,
-      parts: { alkalinity: { name: 'Carbonate', holds: { parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] } } },
+      sources: [{ name: 'Carbonate', holds: { parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] } }],
     });
     // 80 g/L Na2CO3 is 1.5096 meq/mL (CIAAW 2021): 0.27 × 620 ÷ 1.5096.
     expect((held.values as { doses: { mlPerDay: number }[] }).doses[0]?.mlPerDay).toBeCloseTo(110.9, 1);
     expect(JSON.stringify(held.working)).toContain('80 g/L sodium carbonate');
-    const both = { name: 'x', perMl: 1.5, holds: { parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] } };
-    expect(refusalOf('maintenance-dose', { netVolumeL: 620, demand, parts: { alkalinity: both } })).toBeDefined();
+    const both = {
+      name: 'x',
+      perMl: { alkalinity: 1.5 },
+      holds: { parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
+    };
+    expect(refusalOf('dosing-plan', { netVolumeL: 620, demand, sources: [both] })).toBeDefined();
   });
 });
 

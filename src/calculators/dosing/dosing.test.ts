@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { estimateConsumption } from '@/chemistry/consumption/estimate';
 import { REAGENTS } from '@/chemistry/reagents/reagents';
-import { solutionStrength } from '@/chemistry/reagents/solution';
+import { amountsOf, solutionStrength } from '@/chemistry/reagents/solution';
 import { Refusal } from '@/chemistry/refusal';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
@@ -9,11 +9,10 @@ import { eachSpecies } from '@/chemistry/tank-model/water';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { correction } from './correction';
 import { DOSED_FACTS } from './dosed-parameters';
-import { maintenanceDose } from './maintenance';
+import { dosingPlan } from './dosing-plan';
 
 const carbonate = solutionStrength([{ reagent: 'sodium-carbonate', gramsPerL: 80 }]);
 const perMl = DOSED_FACTS.alkalinity.perMl(carbonate);
-const part = { name: 'Carbonate', perMl };
 
 describe('reagents', () => {
   it('80 g/L sodium carbonate is 1.5096 eq/L', () => {
@@ -68,25 +67,23 @@ describe('the worked case, by hand: 310 L, 0.473 dKH/day', () => {
   };
 
   it('is maintained by 34.65 mL/day', () => {
-    const { values } = maintenanceDose.run({
+    const { values } = dosingPlan.run({
       netVolumeL: 310,
       demand: { alkalinity: demand },
-      parts: { alkalinity: part },
-      carriedByOthers: {},
+      sources: [{ name: 'Carbonate', perMl: { alkalinity: perMl } }],
       certainty: 'drifting',
     });
-    expect(values.doses[0]?.mlPerDay).toBeCloseTo(34.65, 1);
+    expect(values.doses[0]?.solvedMlPerDay).toBeCloseTo(34.65, 1);
   });
 
   it('and a tank dosed at the answer holds its level in the model', () => {
-    const { values } = maintenanceDose.run({
+    const { values } = dosingPlan.run({
       netVolumeL: 310,
       demand: { alkalinity: demand },
-      parts: { alkalinity: part },
-      carriedByOthers: {},
+      sources: [{ name: 'Carbonate', perMl: { alkalinity: perMl } }],
       certainty: 'drifting',
     });
-    const mlPerDay = values.doses[0]?.mlPerDay ?? 0;
+    const mlPerDay = values.doses[0]?.solvedMlPerDay ?? 0;
     const start = { at: 0, volumeL: 310, water: eachSpecies((s) => (s === 'alkalinity' ? 8.2 * DKH : 0)) };
     const life: TankEvent = { kind: 'rate', at: 0, source: 'life', perDay: { alkalinity: -estimate.perDay * 310 } };
     const dosed: TankEvent = { kind: 'rate', at: 0, source: 'carbonate', perDay: { alkalinity: mlPerDay * perMl } };
@@ -95,107 +92,176 @@ describe('the worked case, by hand: 310 L, 0.473 dKH/day', () => {
       [life, dosed],
       [1, 30, 365].map((d) => d * DAY_MS),
     ))
-      expect(state.water.alkalinity / DKH).toBeCloseTo(8.2, 9);
+      expect(state.water.alkalinity / DKH).toBeCloseTo(8.2, 5);
   });
 });
 
-describe('maintenance', () => {
-  const demand = {
-    perDay: 0.2,
-    sd: 0.02,
-    basis: { by: 'readings' as const, readings: 2, leftOut: 0 },
-    mismatch: false,
-    withinTestError: false,
-  };
-  it('leaves out what limewater already brings', () => {
-    const run = (amountPerDay: number) =>
-      maintenanceDose.run({
-        netVolumeL: 300,
-        demand: { alkalinity: demand },
-        parts: { alkalinity: part },
-        carriedByOthers: { alkalinity: { amountPerDay, by: ['Limewater'] } },
-        certainty: 'steady',
-      });
-    expect(run(30).values.doses[0]?.mlPerDay).toBeCloseTo((60 - 30) / perMl, 9);
-    expect(run(90).values.doses[0]?.mlPerDay).toBe(0);
-    expect(run(90).answer.says[0]).toMatch(/Dose nothing/);
+describe('the dosing plan', () => {
+  const demand = { perDay: 0.2, sd: 0.02, basis: { by: 'readings' as const, readings: 2, leftOut: 0 } };
+  const soda = { name: 'Carbonate', perMl: { alkalinity: perMl } };
+
+  it('leaves out what limewater already brings, as a base that goes on as it runs', () => {
+    const limewater = { name: 'Limewater', use: 'base' as const, perMl: { alkalinity: 0.0432 }, runs: 1000 };
+    const run = (runs: number) =>
+      dosingPlan.run({ netVolumeL: 300, demand: { alkalinity: demand }, sources: [soda, { ...limewater, runs }] });
+    // 0.2 × 300 − 43.2 = 16.8 mmol a day. By hand.
+    expect(run(1000).values.doses[0]?.solvedMlPerDay).toBeCloseTo(16.8 / perMl, 6);
+    expect(run(2000).answer.says[0]).toMatch(/Dose nothing/);
+    expect(run(2000).cautions.some(({ says }) => String(says[0]).startsWith('Alkalinity rises by'))).toBe(true);
   });
-  it('builds no dose on a demand the test cannot tell from nothing', () => {
-    const { values, cautions } = maintenanceDose.run({
+
+  it('solves limewater too where the keeper wants it, up to what evaporation leaves room for', () => {
+    const { values } = dosingPlan.run({
+      netVolumeL: 300,
+      demand: { alkalinity: demand, calcium: { ...demand, perDay: 4.008 } },
+      sources: [
+        { name: 'Limewater', perMl: { alkalinity: 0.0432, calcium: 0.866 }, most: { mlPerDay: 700, because: 'room' } },
+        soda,
+        { name: 'Chloride', perMl: { calcium: 30 } },
+      ],
+    });
+    const [lime, carbonate, chloride] = values.doses;
+    expect(lime?.solvedMlPerDay ?? 0).toBeLessThanOrEqual(700);
+    expect((lime?.solvedMlPerDay ?? 0) * 0.0432 + (carbonate?.solvedMlPerDay ?? 0) * perMl).toBeCloseTo(60, 3);
+    expect((lime?.solvedMlPerDay ?? 0) * 0.866 + (chloride?.solvedMlPerDay ?? 0) * 30).toBeCloseTo(1202.4, 1);
+  });
+
+  it('builds no dose on a demand the test cannot tell from zero: its part goes on', () => {
+    const { values, cautions, answer } = dosingPlan.run({
       netVolumeL: 300,
       demand: { alkalinity: { ...demand, withinTestError: true } },
-      parts: { alkalinity: part },
-      carriedByOthers: {},
-      certainty: 'within test error',
+      sources: [{ ...soda, runs: 12 }],
     });
-    expect(values.doses).toEqual([]);
+    expect(values.doses).toMatchObject([{ action: 'leave', mlPerDay: 12 }]);
     expect(cautions[0]?.says[0]).toMatch(/less than the tests can show/);
-  });
-  it('tested, and within test error, is not told to test', () => {
-    const { answer } = maintenanceDose.run({
-      netVolumeL: 300,
-      demand: { alkalinity: { ...demand, withinTestError: true } },
-      parts: { alkalinity: part },
-      certainty: 'within test error',
-    });
-    expect(answer.certainty).toBe('within test error');
     expect(answer.says[0]).toMatch(/^Keep what you dose/);
   });
+
   it('a rise beyond what goes in is a finding: no dose, and where to look', () => {
-    const { answer, cautions, values } = maintenanceDose.run({
+    const { answer, cautions, values } = dosingPlan.run({
       netVolumeL: 300,
       demand: { alkalinity: { ...demand, perDay: -0.1 } },
-      parts: { alkalinity: part },
+      sources: [soda],
     });
     expect(values.doses[0]?.mlPerDay).toBe(0);
     expect(answer.says[0]).toMatch(/alkalinity rises beyond all that is known to go in/);
     expect(cautions[0]).toMatchObject({ severity: 'care' });
     expect(cautions[0]?.says[0]).toBe('Alkalinity rises by');
   });
-  it('one bottle of two parameters gets one dose, and what it leaves short is said', () => {
+
+  it('one bottle of two parameters gets one dose, what it leaves short is said, and what would close it', () => {
     // 60 mmol ÷ 1 = 60 mL a day; it brings 60 × 10 mg ÷ 300 L = 2 mg/L of the 4 mg/L of calcium. By hand.
-    const both = { name: 'All in one', bottle: 'b1' };
-    const { answer, cautions, values } = maintenanceDose.run({
+    const both = { name: 'All in one', perMl: { alkalinity: 1, calcium: 10 } };
+    const input = {
       netVolumeL: 300,
       demand: { alkalinity: demand, calcium: { ...demand, perDay: 4, sd: 0.1 } },
-      parts: { alkalinity: { ...both, perMl: 1 }, calcium: { ...both, perMl: 10 } },
-    });
+      sources: [both],
+    };
+    const { answer, cautions, values } = dosingPlan.run(input);
     expect(values.doses).toHaveLength(1);
-    expect(values.doses[0]).toMatchObject({ parameter: 'alkalinity', brings: ['calcium'], mlPerDay: 60 });
+    expect(values.doses[0]?.carries).toEqual(['alkalinity', 'calcium']);
+    expect(values.doses[0]?.solvedMlPerDay).toBeCloseTo(60, 1);
     expect(answer.says.filter((phrase) => phrase === 'of All in one')).toHaveLength(1);
-    const short = cautions.find(({ says }) => String(says[0]).startsWith('One bottle, one dose'));
-    expect(short?.says[1]).toMatchObject({ amount: 2 });
-    expect(short?.says[2]).toMatch(/less calcium than the tank takes/);
+    const short = cautions.find(({ says }) => String(says[0]).startsWith('No mix of these holds calcium'));
+    expect((short?.says[1] as { amount: number }).amount).toBeCloseTo(2, 2);
+    expect(short?.says[2]).toMatch(/sized by alkalinity. A part that holds calcium would close it/);
+    // With that part at hand it is closed.
+    const closed = dosingPlan.run({ ...input, sources: [both, { name: 'Chloride', perMl: { calcium: 30 } }] });
+    expect(closed.values.doses[1]?.solvedMlPerDay).toBeCloseTo(20, 1);
+    expect(closed.cautions.some(({ says }) => String(says[0]).startsWith('No mix'))).toBe(false);
   });
-  it('a dose that is set already is left: no second telling to set it', () => {
-    const run = (mlPerDay: number) =>
-      maintenanceDose.run({
-        netVolumeL: 300,
-        demand: { alkalinity: demand },
-        parts: { alkalinity: part },
-        running: { alkalinity: mlPerDay },
-      }).answer.says;
-    expect(run(Math.round(600 / perMl) / 10)[0]).toBe('Leave the doses as they are:');
-    expect(run(20)[0]).toBe('Dose');
-    expect(run(0)[0]).toBe('Dose');
-  });
-  it('asks what was dosed when nothing was said of it', () => {
-    const { answer } = maintenanceDose.run({
+
+  it('of two mixes that do as well takes the one nearest to what runs', () => {
+    const { values } = dosingPlan.run({
       netVolumeL: 300,
-      demand: {},
-      parts: { alkalinity: part },
-      unsaid: ['alkalinity'],
+      demand: { alkalinity: demand },
+      sources: [
+        { ...soda, runs: 20 },
+        { name: 'Bicarbonate', perMl: { alkalinity: 1 }, runs: 30 },
+      ],
     });
+    const [carbonate, bicarbonate] = values.doses.map(({ solvedMlPerDay }) => solvedMlPerDay);
+    expect((carbonate ?? 0) * perMl + (bicarbonate ?? 0)).toBeCloseTo(60, 3);
+    expect(Math.abs((carbonate ?? 0) - 20)).toBeLessThan(5);
+    expect(Math.abs((bicarbonate ?? 0) - 30)).toBeLessThan(5);
+  });
+
+  it('leaves a dose that lies in the range of the answer, and says what changes where it does not', () => {
+    const run = (runs: number) =>
+      dosingPlan.run({ netVolumeL: 300, demand: { alkalinity: demand }, sources: [{ ...soda, runs }] });
+    // 60 mmol a day ± 11.8, in parts of 1.51 mmol: 39.7 mL, 32 to 47.5.
+    expect(run(35).answer.says[0]).toBe('Leave the doses as they are:');
+    expect(run(35).values.doses[0]).toMatchObject({ action: 'leave', mlPerDay: 35 });
+    expect(run(30).answer.says.slice(0, 2)).toMatchObject(['Increase Carbonate from', { amount: 30 }]);
+    expect(run(60).answer.says[0]).toBe('Reduce Carbonate from');
+    // Half as much again or more goes in two steps.
+    expect(run(10).values.doses[0]?.mlPerDay).toBeCloseTo((10 + 60 / perMl) / 2, 1);
+    expect(run(10).values.doses[0]?.thenMlPerDay).toBeCloseTo(60 / perMl, 1);
+    expect(run(0).values.doses[0]).toMatchObject({ action: 'begin' });
+  });
+
+  it('asks whether the pump gives what it is set to before a changed dose is relied on', () => {
+    const says = (measured: { daysAgo: number; share: number } | null) =>
+      dosingPlan
+        .run({ netVolumeL: 300, demand: { alkalinity: demand }, sources: [{ ...soda, runs: 20, measured }] })
+        .cautions.map((caution) => String(caution.says[0]))
+        .find((text) => text.includes('pump'));
+    expect(says(null)).toMatch(/never logged/);
+    expect(says({ daysAgo: 10, share: 1.01 })).toBeUndefined();
+    expect(says({ daysAgo: 200, share: 1 })).toMatch(/last measured/);
+    expect(says({ daysAgo: 10, share: 0.9 })).toMatch(/gave/);
+  });
+
+  it('solved, run through the tank model for 60 days and looked at, holds all three', () => {
+    const netVolumeL = 310;
+    const need = { alkalinity: 0.3, calcium: 5.9, magnesium: 0.8 };
+    const salts = {
+      Carbonate: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }],
+      Chloride: [{ reagent: 'calcium-chloride-dihydrate' as const, gramsPerL: 110 }],
+      Magnesium: [{ reagent: 'magnesium-chloride-hexahydrate' as const, gramsPerL: 250 }],
+      Limewater: [{ reagent: 'calcium-hydroxide' as const, gramsPerL: 1.5 }],
+    };
+    const { values } = dosingPlan.run({
+      netVolumeL,
+      demand: Object.fromEntries(Object.entries(need).map(([name, perDay]) => [name, { perDay, sd: 0.001 }])),
+      sources: Object.entries(salts).map(([name, parts]) => ({
+        name,
+        holds: { parts },
+        ...(name === 'Limewater' && { use: 'base' as const, runs: 900 }),
+      })),
+    });
+    const start = {
+      at: 0,
+      volumeL: netVolumeL,
+      water: eachSpecies((s) => ({ alkalinity: 3, calcium: 425, magnesium: 1320 })[s as string] ?? 0),
+    };
+    const events: TankEvent[] = [
+      ...values.doses.map(({ name, mlPerDay }): TankEvent => ({
+        kind: 'rate',
+        at: 0,
+        source: name,
+        perDay: amountsOf(solutionStrength(salts[name as keyof typeof salts]), mlPerDay / 1000),
+      })),
+      ...Object.entries(need).map(([name, rate]): TankEvent => ({
+        kind: 'rate',
+        at: 0,
+        source: `life of ${name}`,
+        perDay: { [name]: -rate * netVolumeL },
+      })),
+    ];
+    const [after] = simulate(start, events, [60 * DAY_MS]);
+    expect(Math.abs((after?.water.alkalinity ?? 0) - 3) / DKH).toBeLessThan(0.05);
+    expect(Math.abs((after?.water.calcium ?? 0) - 425)).toBeLessThan(2);
+    expect(Math.abs((after?.water.magnesium ?? 0) - 1320)).toBeLessThan(5);
+  });
+
+  it('asks what was dosed when nothing was said of it', () => {
+    const { answer } = dosingPlan.run({ netVolumeL: 300, demand: {}, sources: [soda], unsaid: ['alkalinity'] });
     expect(answer.says[0]).toMatch(/^Say what was dosed/);
   });
+
   it('says what to do when there is nothing to go on', () => {
-    const none = maintenanceDose.run({
-      netVolumeL: 300,
-      demand: {},
-      parts: { alkalinity: part },
-      carriedByOthers: {},
-      certainty: 'not enough yet',
-    });
+    const none = dosingPlan.run({ netVolumeL: 300, demand: {}, sources: [soda], certainty: 'not enough yet' });
     expect(none.answer.certainty).toBe('not enough yet');
     expect(none.values.doses).toEqual([]);
   });

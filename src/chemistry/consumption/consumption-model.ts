@@ -263,22 +263,30 @@ export function consumptionModel(course: Course, { readings, usual, wander, from
   for (const [key, index] of bias) vary(index, channels[Number.parseInt(key, 10)]?.biasSd ?? 0);
 
   const measuredAt = measurements(layout, fitted, usual, wander);
-  const commonScale = (wander.walk * usual) ** 2;
-  const ownScales = channels.map(
-    (channel, i) => (OWN_WALK * wander.walk * Math.min(1, Math.max(0.3, ownShare(channel, i, wander))) * usual) ** 2,
-  );
   const first = stretches[0];
   const steps = stretches.slice(from).map((stretch, k): StateStep => {
-    const { transition, input, steady, common, own: owns } = k === 0 && first ? first : stretch;
-    const noise = new Float64Array(size * size);
-    for (let i = 0; i < noise.length; i++) noise[i] = (steady[i] ?? 0) * usual ** 2 + (common[i] ?? 0) * commonScale;
-    owns.forEach((its, channel) => {
-      const scale = ownScales[channel] ?? 0;
-      if (its) for (let i = 0; i < noise.length; i++) noise[i] = (noise[i] ?? 0) + (its[i] ?? 0) * scale;
-    });
+    const own = k === 0 && first ? first : stretch;
+    const { transition, input } = own;
+    const noise = noiseOver(layout, own, usual, wander);
     return { transition, input, noise, measured: measuredAt.get(moments[from + k] ?? 0) ?? [] };
   });
   return { size, mean, covariance, steps };
+}
+
+/** The noise of a stretch, for a tank that usually takes so much and wanders so. */
+export function noiseOver({ size, channels }: Layout, stretch: Stretch, usual: number, wander: Wander): Float64Array {
+  const noise = new Float64Array(size * size);
+  const commonScale = (wander.walk * usual) ** 2;
+  for (let i = 0; i < noise.length; i++)
+    noise[i] = (stretch.steady[i] ?? 0) * usual ** 2 + (stretch.common[i] ?? 0) * commonScale;
+  stretch.own.forEach((its, i) => {
+    const channel = channels[i];
+    if (!its || !channel) return;
+    const share = Math.min(1, Math.max(0.3, ownShare(channel, i, wander)));
+    const scale = (OWN_WALK * wander.walk * share * usual) ** 2;
+    for (let k = 0; k < noise.length; k++) noise[k] = (noise[k] ?? 0) + (its[k] ?? 0) * scale;
+  });
+  return noise;
 }
 
 function ownShare(channel: Channel, place: number, { looseness }: Wander): number {

@@ -30,6 +30,8 @@ export interface ConsumptionInput {
   /** Alkalinity, calcium and magnesium together when left out. */
   readonly channels?: readonly Channel[];
   readonly volumeL: number;
+  /** What it was before, in order of time; each held until its moment, and the water was the same on either side of it. */
+  readonly earlierVolumes?: readonly { readonly until: number; readonly volumeL: number }[] | undefined;
   /** In any order. */
   readonly readings: readonly Reading[];
   /** Everything known to have gone in or out, in order of time: doses, changes, a reactor. Never the consumption itself. */
@@ -86,6 +88,8 @@ export interface Consumption {
   readonly mismatch: Mismatch | undefined;
   /** Of the first channel; undefined where readings do not reach so far back. */
   readonly pace: PaceChange | undefined;
+  /** How consumption grows in a month, as a share of what it is, with its standard deviation; only where something is consumed. */
+  readonly growthPerMonth: { readonly share: number; readonly sd: number } | undefined;
   /** Magnesium taken with each milliequivalent of alkalinity, mg, with its standard deviation; only where it was read. */
   readonly magnesiumPerMeq: { readonly mg: number; readonly sd: number } | undefined;
   /** As it stands at the end, for who asks what a further reading would teach. */
@@ -171,6 +175,7 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
     of,
     mismatch: mismatchOf(model, tried),
     pace: paceOf(model, tried),
+    growthPerMonth: growthOf(model, tried),
     magnesiumPerMeq: proportionOf(model, tried),
     end: {
       at: model.course.moments.at(-1) ?? 0,
@@ -217,7 +222,7 @@ interface Model extends Setting {
 }
 
 function settingOf(
-  { volumeL, events, now }: ConsumptionInput,
+  { volumeL, earlierVolumes = [], events, now }: ConsumptionInput,
   channels: readonly Channel[],
   all: readonly Taken[],
 ): Setting {
@@ -227,9 +232,19 @@ function settingOf(
   const moments = every.filter((at) => at >= from);
   const last = moments.at(-1) ?? from;
   if (now !== undefined && now > last) moments.push(now);
+  const end = moments.at(-1) ?? last;
+  // A moment stands where the volume changes, so that no stretch has two.
+  for (const { until } of earlierVolumes)
+    if (until > from && until < end && !moments.includes(until)) moments.push(until);
+  moments.sort((a, b) => a - b);
   const species = channels.map((channel) => channel.species);
   const earlierAt = (moments.at(-1) ?? last) - WEEKS_MS;
-  const responses = levelResponses(species, volumeL, events, moments);
+  const responses = levelResponses(
+    species,
+    (at) => earlierVolumes.find(({ until }) => at < until)?.volumeL ?? volumeL,
+    events,
+    moments,
+  );
   return { course: courseOf(layoutOf(channels, readings), moments, responses, earlierAt), readings, earlierAt };
 }
 
@@ -446,6 +461,18 @@ function paceOf(model: Model, tried: readonly Tried[]): PaceChange | undefined {
     differenceSd: sd,
     changed: Math.abs(mean) > 1.96 * sd,
   };
+}
+
+function growthOf(model: Model, tried: readonly Tried[]): Consumption['growthPerMonth'] {
+  const { layout } = model.course;
+  const growth = new Float64Array(layout.size);
+  growth[layout.growth] = 1;
+  const calcification = new Float64Array(layout.size);
+  calcification[layout.calcification] = 1;
+  const rate = told(tried, calcification);
+  if (!(rate.mean > 1.96 * rate.sd)) return undefined;
+  const { mean, sd } = told(tried, growth);
+  return { share: (30 * mean) / rate.mean, sd: (30 * sd) / rate.mean };
 }
 
 function proportionOf(model: Model, tried: readonly Tried[]): Consumption['magnesiumPerMeq'] {

@@ -27,12 +27,13 @@ const PROBE_RATE = 'consumption under test';
  * The tank model put to the question between each moment and the next: it is linear in the levels and in consumption, so a run
  * with nothing in the tank, one with a unit of level and one with a unit of consumption tell all. No arithmetic of doses or
  * changes is written again.
+ * @param volumeAt litres in the tank at a moment; where it changes, a moment has to stand
  * @param moments in order of time; what was set going before the first of them is taken to run
  * @returns one response fewer than there are moments
  */
 export function levelResponses(
   species: readonly SpeciesName[],
-  volumeL: number,
+  volumeAt: (at: number) => number,
   events: readonly TankEvent[],
   moments: readonly number[],
 ): LevelResponse[] {
@@ -52,7 +53,7 @@ export function levelResponses(
       within.push(event);
       setGoing(running, event);
     }
-    responses.push(responseOver(species, volumeL, within, from, to));
+    responses.push(responseOver(species, volumeAt(from), within, from, to));
   }
   return responses;
 }

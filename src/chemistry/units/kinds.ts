@@ -267,6 +267,7 @@ export const KINDS = {
     scaled('hours', 1 / 24, ['h', 'hour', 'hr', 'hrs']),
     scaled('weeks', 7, ['week', 'w']),
     scaled('min', 1 / 1440, ['min', 'mins', 'minute', 'minutes']),
+    scaled('s', 1 / 86_400, ['sec', 'secs', 'second', 'seconds']),
   ],
   /** Canonical: mg/L of total dissolved solids, as a meter shows it. Its "ppm" are the same figure. */
   tds: [scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm'], 0)],

@@ -2,7 +2,7 @@ import { stocking } from '@/calculators/cycle/stocking';
 import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { additions } from '@/calculators/dosing/additions';
 import { correction } from '@/calculators/dosing/correction';
-import { maintenanceDose } from '@/calculators/dosing/maintenance';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { mixBatch } from '@/calculators/mixing/mix-batch';
 import { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { attempt, Refusal } from '@/chemistry/refusal';
@@ -143,7 +143,7 @@ function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
     });
     return;
   }
-  ask('dose', () => maintenanceDose.run(question.input));
+  ask('dose', () => dosingPlan.run(question.input));
   ask('reactor', () => {
     const input = reactorQuestion(book, tank, now, question, { effluent: 28 * DKH });
     return input && effluentFlow.run(input);

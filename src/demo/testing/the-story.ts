@@ -4,8 +4,8 @@ import type { Said } from './every-answer';
 /** What the demo's story means each bench to say, whatever the day it is opened on. */
 const MEANT: Readonly<Record<string, RegExp>> = {
   // Stony corals growing in: the parts no longer hold what they take.
-  'Atrium: today': /^Dose \d[\d.]* mL\/day of Carbonate part(,| and) \d[\d.]* mL\/day of Calcium part\b/,
-  'Atrium: dose': /^Dose \d[\d.]* mL\/day of Carbonate part(,| and) \d[\d.]* mL\/day of Calcium part\b.*\(95 in 100\)/,
+  'Atrium: today': /^Increase Carbonate part from 28\.0 mL\/day to 3\d[\d.]* mL\/day; .*Calcium part/,
+  'Atrium: dose': /^Increase Carbonate part from 28\.0 mL\/day to 3\d[\d.]* mL\/day; .*Calcium part.*\(95 % range\)/,
   // One suspicious magnesium test.
   'Atrium: series': /^Alkalinity is falling .*One magnesium reading \(1490 mg\/L\) stands apart/,
   'Atrium: correction of calcium': /^Leave calcium as it is: it is in its band/,

@@ -7,6 +7,7 @@ import type { AnyKind } from './entry-kind';
 import { lever } from './lever';
 import { note } from './note';
 import { partFitted } from './part-fitted';
+import { pumpMeasured } from './pump-measured';
 import { pumpRun } from './pump-run';
 import { putIn } from './put-in';
 import { reactor } from './reactor';
@@ -30,6 +31,7 @@ export const ENTRY_KINDS = [
   upkeep,
   bottleLevel,
   pumpRun,
+  pumpMeasured,
   dose,
   standingDose,
   reactor,

@@ -18,6 +18,8 @@ export const standingDose = defineKind({
     mlPerDay: within(AMOUNTS.standingDose),
     /** The hours it runs in; the whole day when left out. */
     hours: hoursSchema.optional(),
+    /** A second stretch of the day: the day's amount is shared between the two by their length. */
+    alsoHours: hoursSchema.optional(),
     /** So many portions spread over those hours; evenly when left out. */
     pulses: within(AMOUNTS.pulses).int().optional(),
   },
@@ -25,6 +27,7 @@ export const standingDose = defineKind({
     /** "dosing 40 ml/day carbonate", "… 22:00 to 8:00", "… in 24 pulses", "dosing carbonate off". */
     dosing: dosingVerb(AMOUNTS.standingDose, (solutionId, mlPerDay, scanner, from) => {
       const hours = readHours(scanner, from);
+      const alsoHours = hours && scanner.take(/^\s*(?:and|,)/i) ? readHours(scanner, from) : undefined;
       const pulses = Number(scanner.take(PULSES)?.[1] ?? 0);
       if (pulses > AMOUNTS.pulses.high) scanner.problem(from, `At most ${AMOUNTS.pulses.high} pulses a day.`);
       return (at) => ({
@@ -32,19 +35,21 @@ export const standingDose = defineKind({
         solutionId,
         mlPerDay,
         ...(hours && { hours }),
+        ...(alsoHours && { alsoHours }),
         ...(pulses > 0 && pulses <= AMOUNTS.pulses.high && { pulses }),
       });
     }),
   },
-  describe: ({ solutionId, mlPerDay, hours, pulses }, house) => {
+  describe: ({ solutionId, mlPerDay, hours, alsoHours, pulses }, house) => {
     const solution = solutionName(house, solutionId, NO_LONGER_KEPT);
     if (mlPerDay === 0) return `${solution} off`;
-    const when = `${hours ? `, ${hoursText(hours)}` : ''}${pulses ? `, in ${pulses} pulses` : ''}`;
+    const when = `${hours ? `, ${hoursText(hours)}` : ''}${alsoHours ? ` and ${hoursText(alsoHours)}` : ''}${pulses ? `, in ${pulses} pulses` : ''}`;
     return `${solution} at ${told('doseRate', mlPerDay, house.settings.units)} from then on${when}`;
   },
   figures: (row, house) => [
     [solutionName(house, row.solutionId), row.mlPerDay, 'mL/day'],
     ...(row.hours ? [['hours', hoursText(row.hours), ''] as const] : []),
+    ...(row.alsoHours ? [['and', hoursText(row.alsoHours), ''] as const] : []),
     ...figuresAt(row, [['pulses', 'pulses', 'a day']]),
   ],
   mark: { path: 'M1 8 H4.5 V3 H9', word: 'dose set' },
@@ -55,19 +60,31 @@ export const standingDose = defineKind({
   },
   source: ({ solutionId }) => solutionId,
   ends: ({ mlPerDay }) => mlPerDay === 0,
-  events: ({ at, solutionId, mlPerDay, hours, pulses }, { perMl, remadeWithin, inHours }, until) =>
-    // A bottle made otherwise while the dose ran brings otherwise from then on.
-    spans(at, until, remadeWithin(solutionId, at, until)).flatMap(([from, to]) =>
-      inHours(hours, from, to).map((window): TankEvent => ({
-        kind: 'rate',
-        at: window.at,
-        source: solutionId,
-        perDay: timesAmounts(perMl(solutionId, from), mlPerDay),
-        litresPerDay: mlPerDay / 1000,
-        ...(window.hours && { hours: window.hours }),
-        ...(pulses && { pulses }),
-      })),
-    ),
+  events: ({ at, solutionId, mlPerDay, hours, alsoHours, pulses }, { perMl, remadeWithin, inHours }, until) => {
+    const minutes = (hours?.forMinutes ?? 0) + (alsoHours?.forMinutes ?? 0);
+    const share = hours && alsoHours ? hours.forMinutes / minutes : 1;
+    /** One stretch of the day; a second one runs beside the first, as a source of its own that ends with it. */
+    const stretch = (source: string, part: number, window: typeof hours): TankEvent[] =>
+      // A bottle made otherwise while the dose ran brings otherwise from then on.
+      spans(at, until, remadeWithin(solutionId, at, until)).flatMap(([from, to]) =>
+        inHours(window, from, to).map((open): TankEvent => ({
+          kind: 'rate',
+          at: open.at,
+          source,
+          perDay: timesAmounts(perMl(solutionId, from), mlPerDay * part),
+          litresPerDay: (mlPerDay * part) / 1000,
+          ...(open.hours && { hours: open.hours }),
+          ...(pulses && { pulses: Math.max(1, Math.round(pulses * part)) }),
+        })),
+      );
+    if (!alsoHours) return stretch(solutionId, 1, hours);
+    const second = `${solutionId}, second stretch`;
+    return [
+      ...stretch(solutionId, share, hours),
+      ...stretch(second, 1 - share, alsoHours),
+      ...(until < Infinity ? [{ kind: 'rate' as const, at: until, source: second, perDay: {} }] : []),
+    ];
+  },
 });
 
 /** A span cut at some moments within it. */

@@ -51,6 +51,9 @@ export const solutionSchema = z
     id,
     name,
     ...makeup,
+    /** What its bottle holds when full, and what it costs to fill. */
+    bottleMl: within(AMOUNTS.bottle).optional(),
+    bottlePrice: within(AMOUNTS.price).optional(),
     /** In order of time; each held until the moment named. */
     earlier: z
       .array(

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { USES } from '@/calculators/dosing/plan-source';
 import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
-import { id, name, within } from './fields';
+import { id, moment, name, within } from './fields';
 import { byParameter } from './parameter-values';
 import { cycleSchema, setUpSchema } from './start';
 import { feederSchema, topOffSchema } from './top-off';
@@ -49,6 +50,12 @@ export const tankSchema = z
     sandL: within(AMOUNTS.displaced),
     /** The keeper's own figure for the net volume, when it overrules the sum. */
     netVolumeL: within(AMOUNTS.netVolume).nullable(),
+    /** Net volumes it had before, in order of time; each held until the moment named. */
+    earlierVolumes: z
+      .array(z.strictObject({ until: moment, netVolumeL: within(AMOUNTS.netVolume) }))
+      .max(100)
+      .refine((had) => had.every(({ until }, i) => until > (had[i - 1]?.until ?? -1)), 'in order of time')
+      .optional(),
     reservoirL: within(AMOUNTS.reservoir),
     openSurfaceM2: within(AMOUNTS.openSurface).nullable(),
     room: z.strictObject({ airC: within(AMOUNTS.roomTemperature), humidity: z.number().min(0).max(1) }),
@@ -60,6 +67,8 @@ export const tankSchema = z
       .refine((each) => new Set(each).size === each.length, 'each once'),
     /** Which solution carries which element; the first that holds it when not said. */
     parts: z.partialRecord(z.enum(DOSED_PARAMETERS), id),
+    /** What a solution is to the dosing, by its id: made up with, going on as it runs, or not dosed. As it runs when not said. */
+    mix: z.record(id, z.enum(USES)).optional(),
     targets,
     /** What each parameter is read by, where a reading names no instrument of its own. */
     instruments: byParameter(id).optional(),
@@ -83,3 +92,8 @@ export const tankSchema = z
   });
 
 export type Tank = z.infer<typeof tankSchema>;
+
+/** The net volume as it was at a moment. */
+export function netVolumeAt(tank: Tank, at: number): number {
+  return tank.earlierVolumes?.find(({ until }) => at < until)?.netVolumeL ?? netVolumeL(tank);
+}

@@ -102,11 +102,11 @@ describe('the route to the calculators', () => {
     for (const response of [
       await one('carbonate', { alkalinity: nasty, pco2Uatm: 420 }),
       await one('carbonate', { [nasty]: 1 }),
-      await one('maintenance-dose', { netVolumeL: 100, demand: {}, parts: {}, certainty: nasty }),
-      await one('maintenance-dose', {
+      await one('dosing-plan', { netVolumeL: 100, demand: {}, certainty: nasty }),
+      await one('dosing-plan', {
         netVolumeL: 100,
         demand: { alkalinity: { perDay: 0.2 } },
-        parts: { alkalinity: { name: nasty, perMl: 1 } },
+        sources: [{ name: nasty, perMl: { alkalinity: 1 } }],
       }),
       await runOne(request(nasty), named('carbonate')),
       await runOne(request('{}'), named(nasty)),

@@ -1,0 +1,75 @@
+'use client';
+
+import type { PlannedDose } from '@/calculators/dosing/planned-doses';
+import type { Use } from '@/calculators/dosing/plan-source';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Button } from '@/interface/button';
+import { SelectField } from '@/interface/select-field';
+import { useCommitOnce, useTank } from '@/interface/workspace';
+import { without } from '@/interface/without';
+import type { DoseOverrides, DoseQuestion } from '@/reckoning/dose-question';
+
+const USES: readonly (readonly [Use, string])[] = [
+  ['fill', 'solve for it'],
+  ['base', 'as it runs'],
+  ['off', 'not dosed'],
+];
+
+/** What each solution is to the dosing: bases go on as they run, and the others are solved to make up the rest. */
+export function Mix({
+  sources,
+  doses,
+  overrides,
+  onOverride,
+}: {
+  readonly sources: DoseQuestion['input']['sources'];
+  readonly doses: readonly PlannedDose[];
+  readonly overrides: DoseOverrides;
+  readonly onOverride: (overrides: DoseOverrides) => void;
+}) {
+  const { book, tank } = useTank();
+  const commit = useCommitOnce();
+  if (sources.length === 0) return null;
+  const { units } = book.settings;
+  const mix = overrides.mix ?? tank.mix ?? {};
+  const told = (mlPerDay: number) => (mlPerDay > 0 ? showText(quantity('doseRate', mlPerDay), units) : 'off');
+  const save = () => {
+    void commit({ label: 'Saved what is dosed with', put: { tanks: [{ ...tank, mix }] } });
+    onOverride(without(overrides, 'mix'));
+  };
+  return (
+    <section aria-label="What is dosed with" className="mt-6 max-w-3xl">
+      <h2 className="font-semibold">What is dosed with</h2>
+      <ul className="mt-1">
+        {sources.map(({ id = '', name, use, runs }) => {
+          const dose = doses.find((each) => each.id === id);
+          return (
+            <li key={id} className="flex flex-wrap items-end justify-between gap-x-4 border-t border-line py-2">
+              <span className="min-w-0">
+                {name}
+                <span className="block text-sm text-soft">
+                  runs {told(runs)}
+                  {dose &&
+                    use === 'fill' &&
+                    `; ${told(dose.lowMlPerDay)} to ${told(dose.highMlPerDay)} holds the level`}
+                </span>
+              </span>
+              <SelectField
+                label={`${name} in the plan`}
+                value={use}
+                options={USES}
+                onChange={(chosen) => onOverride({ ...overrides, mix: { ...mix, [id]: chosen } })}
+              />
+            </li>
+          );
+        })}
+      </ul>
+      {overrides.mix && (
+        <p className="mt-2 flex flex-wrap items-center gap-2 text-kelp">
+          Tried here only.
+          <Button onClick={save}>Save this mix for {tank.name}</Button>
+        </p>
+      )}
+    </section>
+  );
+}

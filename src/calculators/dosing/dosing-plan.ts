@@ -1,0 +1,100 @@
+import { z } from 'zod';
+import { amount, figure } from '../calculator/calculator-input';
+import { AMOUNTS } from '../calculator/amounts';
+import { CERTAINTIES, defineCalculator } from '../calculator/calculator';
+import { demandBasis } from './demand-basis';
+import { DOSED_PARAMETERS } from './dosed-parameters';
+import { planAnswer } from './plan-answer';
+import { planCautions } from './plan-cautions';
+import type { PlanFacts } from './plan-facts';
+import { carriedBy, planSource, sourceOf } from './plan-source';
+import { planWorking } from './plan-working';
+import { plannedDoses, type Need } from './planned-doses';
+
+const demandSchema = z.strictObject({
+  /** In the parameter's unit a day: mmol/L for alkalinity, mg/L for calcium and magnesium. */
+  perDay: figure('consumption a day', -1000, 1000, 'of the parameter’s unit'),
+  sd: figure('doubt of the consumption', 0, 1000, 'of the parameter’s unit').default(0),
+  basis: demandBasis,
+  /** Calcium and alkalinity are not consumed in their proportion. */
+  mismatch: z.boolean().default(false),
+  /** Too small for the test to tell from zero: no dose is built on it. */
+  withinTestError: z.boolean().default(false),
+});
+
+const planDemand = z.partialRecord(z.enum(DOSED_PARAMETERS), demandSchema);
+export type PlanDemand = z.output<typeof planDemand>;
+
+const amountADay = figure('amount a day', -1e9, 1e9, 'mmol or mg');
+
+export const dosingPlan = defineCalculator({
+  name: 'dosing-plan',
+  asks: 'What has to be dosed each day so that alkalinity, calcium and magnesium hold?',
+  input: z.strictObject({
+    netVolumeL: amount(AMOUNTS.netVolume),
+    demand: planDemand,
+    sources: z.array(planSource).max(50).default([]),
+    /** What is supplied besides and not by the millilitre: water changes, a reactor. mmol and mg a day, below 0 where they take. */
+    others: z
+      .array(
+        z.strictObject({
+          by: z.string().max(200),
+          perDay: z.partialRecord(z.enum(DOSED_PARAMETERS), amountADay),
+        }),
+      )
+      .max(20)
+      .default([]),
+    /** Parameters whose readings wait for a word on what was dosed when they were taken. */
+    unsaid: z.array(z.enum(DOSED_PARAMETERS)).max(3).default([]),
+    certainty: z.enum(CERTAINTIES).default('worked out'),
+  }),
+  example: {
+    netVolumeL: '620 L',
+    demand: { alkalinity: { perDay: 0.27, sd: 0.01 }, calcium: { perDay: 5.4, sd: 0.4 } },
+    sources: [
+      { name: 'carbonate part', perMl: { alkalinity: 1.51 }, runs: 28 },
+      { name: 'calcium part', perMl: { calcium: 30.3 }, runs: 32 },
+      {
+        name: 'limewater',
+        holds: { parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },
+        use: 'base',
+        runs: 2640,
+      },
+    ],
+    others: [{ by: 'water changes', perDay: { alkalinity: 6, calcium: 80 } }],
+  },
+  run: ({ netVolumeL, demand, sources: given, others, unsaid, certainty }) => {
+    const sources = given.map(sourceOf);
+    const carried = DOSED_PARAMETERS.filter((parameter) =>
+      sources.some((source) => source.use !== 'off' && carriedBy(source).includes(parameter)),
+    );
+    const needs = carried.flatMap((parameter): Need[] => {
+      const need = demand[parameter];
+      if (!need || need.withinTestError) return [];
+      const supplied = others.flatMap(({ by, perDay }) => {
+        const amount = perDay[parameter];
+        return amount === undefined ? [] : [{ by, amount }];
+      });
+      return [
+        {
+          parameter,
+          amountPerDay: need.perDay * netVolumeL,
+          doubt: need.sd * netVolumeL,
+          others: supplied,
+          rises: need.perDay < 0,
+          mismatch: need.mismatch,
+        },
+      ];
+    });
+    const untold = carried.filter((parameter) => !demand[parameter]);
+    const unclear = carried.filter((parameter) => demand[parameter]?.withinTestError);
+    const { doses, balance } = plannedDoses(sources, needs);
+    const facts: PlanFacts = { doses, balance, needs, sources, untold, unclear, unsaid, certainty, netVolumeL };
+    return {
+      answer: planAnswer(facts),
+      working: planWorking(demand, facts),
+      cautions: planCautions(facts),
+      values: { doses, balance },
+    };
+  },
+});

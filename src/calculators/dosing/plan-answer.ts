@@ -1,0 +1,104 @@
+import type { Answer, Phrase } from '../calculator/calculator';
+import { quantity } from '@/chemistry/units/quantity';
+import { listed } from '../calculator/words';
+import type { DosedParameter } from './dosed-parameters';
+import type { PlanFacts } from './plan-facts';
+import { LEAST_ML_PER_DAY, type PlannedDose } from './planned-doses';
+
+const TEST_TWICE: Answer = {
+  says: ['Test alkalinity twice, a few days apart, and log what you dose: then the dose can be worked out.'],
+  certainty: 'not enough yet',
+  because: ['Consumption is what is missing from the second reading once doses and water changes are accounted for.'],
+};
+
+const UNSAID: Answer = {
+  says: ['Say what was dosed while these readings were taken: then the dose can be worked out.'],
+  certainty: 'not enough yet',
+  because: ['A dose that is not logged is unknown; it is not taken as zero.'],
+};
+
+/** Tested, and what is consumed is too little to tell: nothing has to be changed, and no further test is owed today. */
+function withinTestError(parameters: readonly DosedParameter[]): Answer {
+  return {
+    says: [`Keep what you dose: consumption of ${listed(parameters)} is less than the tests can show yet.`],
+    certainty: 'within test error',
+    because: ['Two readings further apart in time tell a smaller consumption.'],
+  };
+}
+
+/** What to change, in the order it matters: "Increase carbonate from 28 to 34 mL/day; leave calcium at 32 mL/day." */
+export function planAnswer({ doses, needs, unsaid, unclear, certainty }: PlanFacts): Answer {
+  if (needs.length === 0)
+    return unsaid.length > 0 && unclear.length === 0
+      ? UNSAID
+      : unclear.length > 0
+        ? withinTestError(unclear)
+        : TEST_TWICE;
+  const fills = doses.filter(({ use, action }) => use === 'fill' || action !== 'leave');
+  const worth = fills.filter(({ mlPerDay, runs }) => mlPerDay > LEAST_ML_PER_DAY || runs > LEAST_ML_PER_DAY);
+  if (worth.length === 0) {
+    const rising = needs.filter(({ rises }) => rises).map(({ parameter }) => parameter);
+    return {
+      says: [
+        rising.length > 0
+          ? `Dose nothing now: ${listed(rising)} rise${rising.length > 1 ? '' : 's'} beyond all that is known to go in.`
+          : 'Dose nothing now: the tank consumes no more than it is already given.',
+      ],
+      certainty,
+      because: rangeOf(fills),
+    };
+  }
+  const order = ['stop', 'increase', 'reduce', 'begin', 'leave'] as const;
+  const sorted = worth.toSorted((a, b) => order.indexOf(a.action) - order.indexOf(b.action));
+  const says: Phrase[] = [];
+  if (sorted.every(({ action }) => action === 'leave')) {
+    says.push('Leave the doses as they are:');
+    sorted.forEach((dose, i) => {
+      if (i > 0) says.push(i === sorted.length - 1 ? 'and' : ',');
+      says.push(quantity('doseRate', dose.mlPerDay), `of ${dose.name}`);
+    });
+  } else sorted.forEach((dose, i) => says.push(...(i > 0 ? [';'] : []), ...change(dose, i === 0)));
+  says.push('.');
+  return { says, certainty, because: rangeOf(sorted.filter(isSolved)) };
+}
+
+function change({ action, name, runs, mlPerDay, thenMlPerDay }: PlannedDose, first: boolean): Phrase[] {
+  const verb = (word: string) => (first ? word : word.toLowerCase());
+  const to = quantity('doseRate', mlPerDay);
+  switch (action) {
+    case 'leave':
+      return [`${verb('Leave')} ${name} at`, to];
+    case 'begin':
+      return [verb('Dose'), to, `of ${name}`];
+    case 'stop':
+      return [`${verb('Stop')} ${name}`];
+    case 'reduce':
+      return [`${verb('Reduce')} ${name} from`, quantity('doseRate', runs), 'to', to];
+    case 'increase':
+      return [
+        `${verb('Increase')} ${name} from`,
+        quantity('doseRate', runs),
+        'to',
+        to,
+        ...(thenMlPerDay === undefined ? [] : [', after the next test to', quantity('doseRate', thenMlPerDay)]),
+      ];
+  }
+}
+
+/** One that goes on as it runs has no range. */
+function isSolved({ use, lowMlPerDay, highMlPerDay }: PlannedDose): boolean {
+  return use === 'fill' && highMlPerDay > lowMlPerDay;
+}
+
+function rangeOf(doses: readonly PlannedDose[]): Phrase[] {
+  if (doses.every(({ lowMlPerDay, highMlPerDay }) => lowMlPerDay === highMlPerDay))
+    return ['As good as the figures given.'];
+  return doses
+    .flatMap((dose, i): Phrase[] => [
+      `${i > 0 ? '; ' : ''}${dose.name} between`,
+      quantity('doseRate', dose.lowMlPerDay),
+      'and',
+      quantity('doseRate', dose.highMlPerDay),
+    ])
+    .concat('(95 % range).');
+}

@@ -1,0 +1,177 @@
+import type { Caution } from '../calculator/calculator';
+import { quantity } from '@/chemistry/units/quantity';
+import { capitalised, listed } from '../calculator/words';
+import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
+import type { PlanFacts } from './plan-facts';
+import { LEAST_ML_PER_DAY, type Balance, type PlannedDose } from './planned-doses';
+
+/** A pump measured longer ago than this is measured again before a dose is changed: tubes wear. Common practice. */
+const MEASURE_AGAIN_DAYS = 90;
+/** Off by more than this it is not the dose that has to change. Chosen. */
+const DELIVERY_OFF = 0.05;
+
+/** What could hurt, what would change the answer, and what no mix of these sources can do. */
+export function planCautions(facts: PlanFacts): Caution[] {
+  const { doses, balance, needs, untold, unclear, unsaid } = facts;
+  const cautions: Caution[] = [];
+  for (const parameter of unclear)
+    cautions.push({
+      severity: 'note',
+      says: [
+        `Consumption of ${parameter} is less than the tests can show yet, so no dose is built on it: keep what you dose, and test on.`,
+      ],
+    });
+  for (const { parameter, amountPerDay, rises, mismatch } of needs) {
+    if (mismatch)
+      cautions.push({
+        severity: 'care',
+        says: [
+          'Calcium and alkalinity are not consumed in the proportion that skeletons use (7.15 mg/L for each dKH). Each is dosed by its own readings; what may be behind it stands under Consumption.',
+        ],
+      });
+    if (rises)
+      cautions.push({
+        severity: 'care',
+        says: [
+          `${capitalised(parameter)} rises by`,
+          quantity(DOSED_FACTS[parameter].rateKind, -amountPerDay / facts.netVolumeL),
+          'beyond all that is known to go in. A source that is not logged, a stronger solution or a pump that gives more than it is set to, the salt of water changes, or the kit would explain it: find which before dosing more.',
+        ],
+      });
+  }
+  cautions.push(...balance.flatMap((each) => imbalance(each, facts)));
+  for (const dose of doses) {
+    if (dose.limitedBy !== undefined && dose.use === 'fill')
+      cautions.push({
+        severity: 'note',
+        says: [
+          `${capitalised(dose.name)} is held at`,
+          quantity('doseRate', dose.solvedMlPerDay),
+          `: ${dose.limitedBy}.`,
+        ],
+      });
+    if (dose.thenMlPerDay !== undefined)
+      cautions.push({
+        severity: 'note',
+        says: [
+          `A large increase goes in two steps: ${dose.name} half the way now, the rest once a test in three or four days bears it out.`,
+        ],
+      });
+    cautions.push(...delivery(dose, facts));
+  }
+  for (const parameter of untold)
+    cautions.push({
+      severity: 'note',
+      says: [
+        unsaid.includes(parameter)
+          ? `No ${parameter} dose is worked out: its readings count once it is said what was dosed when they were taken.`
+          : `No ${parameter} dose is worked out: it needs two readings a day or more apart.`,
+      ],
+    });
+  for (const { id, mlPerDay } of doses) {
+    const source = facts.sources.find((each) => each.id === id);
+    if (source && source.handling.length > 0 && mlPerDay > LEAST_ML_PER_DAY)
+      cautions.push({ severity: 'harm', says: [`${capitalised(source.name)}: ${source.handling.join(' ')}`] });
+  }
+  const given = doses.filter(({ mlPerDay }) => mlPerDay > LEAST_ML_PER_DAY);
+  if (given.length > 1)
+    cautions.push({
+      severity: 'care',
+      says: ['Never mix the parts or let them meet undiluted: a different spot or an hour apart, in strong flow.'],
+    });
+  if (doses.length > 0)
+    cautions.push({
+      severity: 'note',
+      says: [
+        'Change a dose, then test again in three or four days. A maintenance dose does not mend a low level; a correction is separate.',
+      ],
+    });
+  return cautions;
+}
+
+/** What no amount of these sources balances: what is over or short, by what, and what would close it. */
+function imbalance({ parameter, overPerDay, doubt }: Balance, facts: PlanFacts): Caution[] {
+  if (Math.abs(overPerDay) <= doubt) return [];
+  const { sources, doses, needs, netVolumeL } = facts;
+  const need = needs.find((each) => each.parameter === parameter);
+  if (need?.rises) return [];
+  const rate = quantity(DOSED_FACTS[parameter].rateKind, Math.abs(overPerDay) / netVolumeL);
+  const bringing = doses.filter(
+    ({ carries, solvedMlPerDay }) => carries.includes(parameter) && solvedMlPerDay > LEAST_ML_PER_DAY,
+  );
+  const shared = bringing.filter(({ use, carries }) => use === 'fill' && carries.length > 1);
+  if (overPerDay > 0) {
+    const others = need?.others.filter(({ amount }) => amount > 0).map(({ by }) => by) ?? [];
+    const by = listed([...bringing.map(({ name }) => name), ...others]);
+    return [
+      {
+        severity: shared.length > 0 ? 'care' : 'note',
+        says: [
+          `${capitalised(parameter)} rises by`,
+          rate,
+          shared.length > 0
+            ? `: one bottle, one dose, and ${listed(shared.map(({ name }) => name))} is sized by ${sizedBy(shared)}. A part without ${parameter} for the rest would close it.`
+            : `: ${by} suppl${bringing.length + others.length > 1 ? 'y' : 'ies'} more than the tank consumes, until turned down.`,
+        ],
+      },
+    ];
+  }
+  const limited = doses.filter(({ limitedBy, carries }) => limitedBy !== undefined && carries.includes(parameter));
+  const idle = sources.filter(({ use, perMl }) => use !== 'fill' && perMl[parameter] > 0).map(({ name }) => name);
+  const closes =
+    idle.length > 0
+      ? `Solving for ${listed(idle)} as well would close it.`
+      : `A part that holds ${parameter} would close it.`;
+  return [
+    {
+      severity: 'care',
+      says: [
+        `No mix of these holds ${parameter}: it falls short by`,
+        rate,
+        limited.length > 0
+          ? `, since ${listed(limited.map(({ name, limitedBy }) => `${name} is limited (${limitedBy ?? ''})`))}. ${closes}`
+          : shared.length > 0
+            ? `: one bottle, one dose, and ${listed(shared.map(({ name }) => name))} is sized by ${sizedBy(shared)}. ${closes}`
+            : `. ${closes}`,
+      ],
+    },
+  ];
+}
+
+function sizedBy(shared: readonly PlannedDose[]): DosedParameter {
+  return shared[0]?.carries[0] ?? 'alkalinity';
+}
+
+/** Whether the pump gives what it is set to: asked before a changed dose is relied on. */
+function delivery({ id, name, action }: PlannedDose, { sources }: PlanFacts): Caution[] {
+  const source = sources.find((each) => each.id === id);
+  if (!source || source.measured === undefined || action === 'leave' || action === 'stop') return [];
+  if (source.measured === null)
+    return [
+      {
+        severity: 'note',
+        says: [
+          `Before you rely on it: measure what the pump of ${name} gives, by running it into a cylinder. It was never logged.`,
+        ],
+      },
+    ];
+  const { daysAgo, share } = source.measured;
+  const off = Math.abs(share - 1) > DELIVERY_OFF;
+  if (!off && daysAgo <= MEASURE_AGAIN_DAYS) return [];
+  return [
+    {
+      severity: off ? 'care' : 'note',
+      says: off
+        ? [
+            `The pump of ${name} gave`,
+            quantity('percent', share * 100),
+            'of what it was set to when last measured: calibrate it before the dose is changed.',
+          ]
+        : [
+            `The pump of ${name} was last measured`,
+            quantity('days', daysAgo),
+            'ago: measure it again before you rely on it.',
+          ],
+    },
+  ];
+}

@@ -1,0 +1,17 @@
+import type { Certainty } from '../calculator/calculator';
+import type { DosedParameter } from './dosed-parameters';
+import type { PlanSource } from './plan-source';
+import type { Balance, Need, PlannedDose } from './planned-doses';
+
+/** All the plan's figures, for its words. */
+export interface PlanFacts {
+  readonly doses: readonly PlannedDose[];
+  readonly balance: readonly Balance[];
+  readonly needs: readonly Need[];
+  readonly sources: readonly PlanSource[];
+  readonly untold: readonly DosedParameter[];
+  readonly unclear: readonly DosedParameter[];
+  readonly unsaid: readonly DosedParameter[];
+  readonly certainty: Certainty;
+  readonly netVolumeL: number;
+}

@@ -1,0 +1,80 @@
+import { DAY_MS } from '../tank-model/simulate';
+import { courseOf, noiseOver, rateRow, readingRow } from './consumption-model';
+import { varianceOf, type EndState } from './estimate';
+import { kalmanFilter } from './kalman';
+import { levelResponses } from './level-response';
+
+/** What a reading on some day would make of the consumption rates. */
+export interface TestValue {
+  readonly channel: number;
+  readonly inDays: number;
+  /** Standard deviation of each channel's rate then, without it and with it, in its unit a day. */
+  readonly without: readonly number[];
+  readonly with: readonly number[];
+  /** How much narrower all rates are together, as a share of what is usually consumed. */
+  readonly gain: number;
+}
+
+/** The days ahead that are looked at. */
+const DAYS = [0, 1, 2, 3, 4, 5, 6, 7, 10, 14];
+/** A test on an earlier day that tells nearly as much comes first: this share of the most that can be gained. Chosen. */
+const AS_GOOD = 0.75;
+
+/**
+ * What each further reading would teach, by parameter and day: in a linear model how much a reading narrows an estimate does not
+ * depend on what it will read.
+ * @param channels those that are weighed; a parameter whose dose nobody asks for is left out
+ */
+export function testValues(
+  { at, layout, filtered, usual, wander, readBy }: EndState,
+  channels: readonly number[],
+): TestValue[] {
+  const species = layout.channels.map((channel) => channel.species);
+  const rates = layout.channels.map((_, i) => rateRow(layout, i));
+  return DAYS.flatMap((inDays) => {
+    const moments = [at, at + Math.max(inDays, 1 / 24) * DAY_MS];
+    // Doses and changes move levels by what is known: they do not change what a reading teaches.
+    const course = courseOf(
+      layout,
+      moments,
+      levelResponses(species, () => 100, [], moments),
+      Infinity,
+    );
+    const stretch = course.stretches[1];
+    if (!stretch) return [];
+    const sdsAfter = (channel?: number) => {
+      const read = channel === undefined ? undefined : readBy[channel];
+      const measured =
+        channel === undefined || !read
+          ? []
+          : [{ row: readingRow(layout, channel, read.by), value: 0, variance: (read.sd * wander.noise) ** 2 }];
+      const { covariance } = kalmanFilter(
+        {
+          size: layout.size,
+          mean: filtered.mean,
+          covariance: filtered.covariance,
+          steps: [{ ...stretch, noise: noiseOver(layout, stretch, usual, wander), measured }],
+        },
+        undefined,
+        false,
+      );
+      return rates.map((row) => Math.sqrt(varianceOf(row, covariance)));
+    };
+    const without = sdsAfter();
+    return channels.flatMap((channel): TestValue[] => {
+      if (!readBy[channel]) return [];
+      const sds = sdsAfter(channel);
+      const gain = channels.reduce((sum, i) => {
+        const scale = (layout.channels[i]?.perMeq ?? 1) * usual;
+        return sum + ((without[i] ?? 0) - (sds[i] ?? 0)) / scale;
+      }, 0);
+      return [{ channel, inDays, without, with: sds, gain }];
+    });
+  });
+}
+
+/** The test that narrows the rates most, and the first day on which it is nearly as good as it gets. */
+export function bestTest(values: readonly TestValue[]): TestValue | undefined {
+  const most = values.reduce<TestValue | undefined>((a, b) => (!a || b.gain > a.gain ? b : a), undefined);
+  return most && values.find(({ channel, gain }) => channel === most.channel && gain >= AS_GOOD * most.gain);
+}

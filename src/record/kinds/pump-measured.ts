@@ -1,0 +1,57 @@
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { id, within } from '../rows/fields';
+import { knownSolutions, NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
+import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
+
+/** A dosing pump's delivery measured: so many millilitres in so long, and what it was set to give meanwhile. */
+export const pumpMeasured = defineKind({
+  kind: 'pump-measured',
+  title: 'Pump measured',
+  tankId: OF_A_TANK,
+  shape: {
+    solutionId: id,
+    gaveMl: within(AMOUNTS.measuredGave),
+    ranDays: within(AMOUNTS.measuredRun),
+    /** Left out where the pump is set by time and not by millilitres. */
+    setMl: within(AMOUNTS.measuredSet).optional(),
+  },
+  verbs: {
+    /** "measured carbonate 9.6 ml in 60 s for 10 ml". */
+    measured: (scanner, from) => {
+      const solution = scanner.readSolution();
+      if (!solution) {
+        scanner.problem(from, `Which pump? ${knownSolutions(scanner)}`);
+        return undefined;
+      }
+      const gaveMl = scanner.readQuantity(AMOUNTS.measuredGave, from);
+      if (gaveMl === undefined) return undefined;
+      scanner.take(/^\s*(?:in|within)\b/i);
+      const ranDays = scanner.readQuantity(AMOUNTS.measuredRun, from);
+      if (ranDays === undefined) return undefined;
+      const setMl = scanner.take(/^\s*(?:for|set\s+to|instead\s+of)\b/i)
+        ? scanner.readQuantity(AMOUNTS.measuredSet, from)
+        : undefined;
+      return (at) => ({ at, solutionId: solution.id, gaveMl, ranDays, ...(setMl !== undefined && { setMl }) });
+    },
+  },
+  describe: ({ solutionId, gaveMl, ranDays, setMl }, house) => {
+    const { units } = house.settings;
+    const set = setMl === undefined ? '' : `, set to ${told('dose', setMl, units)}`;
+    return `pump of ${solutionName(house, solutionId, NO_LONGER_KEPT)} gave ${told('dose', gaveMl, units)} in ${told('days', ranDays, units)}${set}`;
+  },
+  figures: (row, house) => [
+    [`given by the pump of ${solutionName(house, row.solutionId)}`, row.gaveMl, 'mL'],
+    ['time it ran', row.ranDays, 'days'],
+    ...figuresAt(row, [['setMl', 'set to give', 'mL']]),
+  ],
+  mark: { path: 'M2 2 V9 H8 V2 M2 6 H8', word: 'pump measured' },
+  form: {
+    offered: true,
+    figures: figuresOfForm(
+      ['gaveMl', 'It gave', AMOUNTS.measuredGave],
+      ['ranDays', 'In', AMOUNTS.measuredRun],
+      ['setMl', 'Set to give', AMOUNTS.measuredSet],
+    ),
+    choices: [SOLUTION_CHOICE],
+  },
+});
