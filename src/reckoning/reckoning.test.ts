@@ -140,7 +140,10 @@ describe('the dose question', () => {
     const soda80 = 80 / 105.988; // mol/L of Na2CO3 … two equivalents each; CIAAW 2021
     const need = (input.demand.alkalinity?.perDay ?? 0) * netVolumeL(tank);
     const solved = values.doses.find(({ id }) => id === 'soda')?.solvedMlPerDay ?? 0;
-    expect(solved * 2 * soda80).toBeCloseTo(Math.max(0, need - limewater - reactor), 0);
+    // No more limewater than evaporation leaves room for.
+    const lime = values.doses.find(({ id }) => id === 'lime')?.mlPerDay ?? 0;
+    expect(lime).toBeLessThan(2000);
+    expect(solved * 2 * soda80).toBeCloseTo(need - (limewater * lime) / 2000 - reactor, 0);
     // What the media bring of calcium follows the alkalinity they bring: 20.04 mg a meq, at whatever level the tank stands.
     const loops = knownEvents(b, tank).filter(({ kind }) => kind === 'loop');
     const start = { at: 97 * DAY_MS, volumeL: 1e6, water: { ...FRESH_WATER, alkalinity: 8.4 * DKH, calcium: 400 } };
