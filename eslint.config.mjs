@@ -53,6 +53,7 @@ const SUBJECTS = {
     'dosing',
     'consumption',
     'reactor',
+    'methods',
     'nutrients',
     'levels',
     'evaporation',

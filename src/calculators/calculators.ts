@@ -7,6 +7,11 @@ import { cycleReading } from './cycle/cycle-reading';
 import { stocking } from './cycle/stocking';
 import { consumption } from './consumption/consumption';
 import { additions } from './dosing/additions';
+import { afterChange } from './dosing/after-change';
+import { afterGap } from './dosing/after-gap';
+import { bottles } from './dosing/bottles';
+import { doseSchedule } from './dosing/dose-schedule';
+import { methodsCompared } from './methods/methods-compared';
 import { correction } from './dosing/correction';
 import { dosingPlan } from './dosing/dosing-plan';
 import { levels } from './levels/levels';
@@ -79,6 +84,11 @@ export const CALCULATORS = [
   additions,
   consumption,
   dosingPlan,
+  doseSchedule,
+  bottles,
+  methodsCompared,
+  afterChange,
+  afterGap,
   correction,
   effluentFlow,
   zeroNutrients,

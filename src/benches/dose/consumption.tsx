@@ -67,7 +67,7 @@ export function ConsumptionPicture({ consumption }: { readonly consumption: Cons
   const shown = points.filter(({ at }) => at >= from && at <= to);
   if (!parameter || shown.length < 2) return null;
   const values = shown.flatMap(({ range }) => range);
-  const [low, high, ticks] = axisFor(Math.min(0, ...values), Math.max(...values));
+  const [low, high, ticks] = axisFor(Math.min(...values) * 0.8, Math.max(...values) * 1.05);
   const told = (value: number) => showText(quantity(kind, unit.toCanonical(value)), units);
   const title = `${parameter} consumption`;
   const saveCsv = () =>

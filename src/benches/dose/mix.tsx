@@ -44,7 +44,10 @@ export function Mix({
         {sources.map(({ id = '', name, use, runs }) => {
           const dose = doses.find((each) => each.id === id);
           return (
-            <li key={id} className="flex flex-wrap items-end justify-between gap-x-4 border-t border-line py-2">
+            <li
+              key={id}
+              className="flex flex-wrap items-end justify-between gap-x-4 border-t border-line py-2 *:last:w-48"
+            >
               <span className="min-w-0">
                 {name}
                 <span className="block text-sm text-soft">
@@ -55,6 +58,7 @@ export function Mix({
                 </span>
               </span>
               <SelectField
+                width="w-full"
                 label={`${name} in the plan`}
                 value={use}
                 options={USES}

@@ -107,6 +107,12 @@ export function nextTestAnswer(consumption: Consumption, best: TestValue | undef
   if (!best || !channel || !parameter)
     return { says: ['Test alkalinity twice, a few days apart.'], certainty: 'not enough yet', because: [] };
   const at = end.at + best.inDays * DAY_MS;
+  if (best.gain < NARROW_ENOUGH)
+    return {
+      says: ['Test as usual, once a week: no single test would narrow the dose by much.'],
+      certainty: 'worked out',
+      because: ['Consumption is known about as well as the tests and its own wandering allow.'],
+    };
   const { rateKind } = DOSED_FACTS[parameter];
   const width = (sd: number | undefined) => quantity(rateKind, 1.96 * (sd ?? 0));
   const doubt = best.with[best.channel] ?? 0;
@@ -116,16 +122,7 @@ export function nextTestAnswer(consumption: Consumption, best: TestValue | undef
       ? [`Test ${parameter} today: of all tests it narrows the dose most.`]
       : [`Test ${parameter} next on`, { moment: at, day: true }, ': of all tests it narrows the dose most.'],
     certainty: 'worked out',
-    because:
-      best.gain < NARROW_ENOUGH
-        ? ['Consumption is known about as well as it can be: the usual weekly test is enough.']
-        : [
-            `Its 95 % range would be ±`,
-            width(doubt),
-            'then, against ±',
-            width(best.without[best.channel]),
-            'without it.',
-          ],
+    because: ['Its 95 % range would be ±', width(doubt), 'then; it is ±', width(best.now[best.channel]), 'now.'],
   };
 }
 
@@ -149,13 +146,22 @@ export function consumptionCautions(consumption: Consumption, facts: MismatchFac
     if (last)
       cautions.push({
         severity: 'note',
-        says: [
-          `${estimate.setAside.length === 1 ? 'A reading' : `${estimate.setAside.length} readings`} of ${parameter} left out as outliers, the last of`,
-          quantity(parameter, last.value),
-          'on',
-          { moment: last.at, day: true },
-          '.',
-        ],
+        says:
+          estimate.setAside.length === 1
+            ? [
+                `The ${parameter} reading of`,
+                quantity(parameter, last.value),
+                'on',
+                { moment: last.at, day: true },
+                'is left out as an outlier.',
+              ]
+            : [
+                `${estimate.setAside.length} ${parameter} readings are left out as outliers, the last of`,
+                quantity(parameter, last.value),
+                'on',
+                { moment: last.at, day: true },
+                '.',
+              ],
       });
   }
   const { mismatch } = consumption;

@@ -8,10 +8,10 @@ import { levelResponses } from './level-response';
 export interface TestValue {
   readonly channel: number;
   readonly inDays: number;
-  /** Standard deviation of each channel's rate then, without it and with it, in its unit a day. */
-  readonly without: readonly number[];
+  /** Standard deviation of each channel's rate as it is known now, and as it would be known then with the reading, in its unit a day. */
+  readonly now: readonly number[];
   readonly with: readonly number[];
-  /** How much narrower all rates are together, as a share of what is usually consumed. */
+  /** How much narrower than now all rates are together, as a share of what is usually consumed; below 0 where waiting loses more. */
   readonly gain: number;
 }
 
@@ -31,6 +31,7 @@ export function testValues(
 ): TestValue[] {
   const species = layout.channels.map((channel) => channel.species);
   const rates = layout.channels.map((_, i) => rateRow(layout, i));
+  const now = rates.map((row) => Math.sqrt(varianceOf(row, filtered.covariance)));
   return DAYS.flatMap((inDays) => {
     const moments = [at, at + Math.max(inDays, 1 / 24) * DAY_MS];
     // Doses and changes move levels by what is known: they do not change what a reading teaches.
@@ -42,12 +43,9 @@ export function testValues(
     );
     const stretch = course.stretches[1];
     if (!stretch) return [];
-    const sdsAfter = (channel?: number) => {
-      const read = channel === undefined ? undefined : readBy[channel];
-      const measured =
-        channel === undefined || !read
-          ? []
-          : [{ row: readingRow(layout, channel, read.by), value: 0, variance: (read.sd * wander.noise) ** 2 }];
+    const sdsAfter = (channel: number, read: { readonly sd: number; readonly by: string }) => {
+      const row = readingRow(layout, channel, read.by);
+      const measured = [{ row, value: 0, variance: (read.sd * wander.noise) ** 2 }];
       const { covariance } = kalmanFilter(
         {
           size: layout.size,
@@ -60,15 +58,15 @@ export function testValues(
       );
       return rates.map((row) => Math.sqrt(varianceOf(row, covariance)));
     };
-    const without = sdsAfter();
     return channels.flatMap((channel): TestValue[] => {
-      if (!readBy[channel]) return [];
-      const sds = sdsAfter(channel);
+      const read = readBy[channel];
+      if (!read) return [];
+      const sds = sdsAfter(channel, read);
       const gain = channels.reduce((sum, i) => {
         const scale = (layout.channels[i]?.perMeq ?? 1) * usual;
-        return sum + ((without[i] ?? 0) - (sds[i] ?? 0)) / scale;
+        return sum + ((now[i] ?? 0) - (sds[i] ?? 0)) / scale;
       }, 0);
-      return [{ channel, inDays, without, with: sds, gain }];
+      return [{ channel, inDays, now, with: sds, gain }];
     });
   });
 }

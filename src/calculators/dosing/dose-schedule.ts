@@ -1,0 +1,212 @@
+import { z } from 'zod';
+import { amount, figure } from '../calculator/calculator-input';
+import { AMOUNTS } from '../calculator/amounts';
+import { defineCalculator, type Phrase, type Step } from '../calculator/calculator';
+import { capitalised } from '../calculator/words';
+import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
+import { readingExpectation } from '../parameters/parameters';
+import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import { quantity } from '@/chemistry/units/quantity';
+import { planSource, sourceOf } from './plan-source';
+import { dayOf } from './day-course';
+import { scheduleDoubts, wholeBottle } from './schedule-doubts';
+
+const MINUTES = 1440;
+
+/** A stretch of the keeper's day. */
+const stretch = z.strictObject({
+  fromMinute: figure('minutes after midnight', 0, MINUTES - 1, 'min'),
+  forMinutes: figure('minutes a day', 1, MINUTES, 'min'),
+});
+
+const scheduledPart = z.strictObject({
+  source: planSource,
+  mlPerDay: amount(AMOUNTS.standingDose),
+  /** Round the clock when left out. */
+  windows: z.array(stretch).min(1).max(4).optional(),
+  /** Doses a day, spread evenly over the windows; 0: it drips evenly. */
+  doses: figure('doses a day', 0, 288).default(0),
+  /** What its pump gives, as measured. */
+  mlPerMin: figure('delivery of the pump', 0.01, 100_000, 'mL/min').optional(),
+  /** The least it can give at once. */
+  leastMl: figure('least the pump gives', 0, 1000, 'mL').default(0),
+  /** What stands in its bottle, or its size: what would go in if the pump stuck. */
+  bottleMl: amount(AMOUNTS.bottle).optional(),
+});
+export type ScheduledPart = z.output<typeof scheduledPart>;
+
+export const doseSchedule = defineCalculator({
+  name: 'dose-schedule',
+  asks: 'When is each part dosed, how much at once, and what does the day’s water make of it?',
+  input: z.strictObject({
+    netVolumeL: amount(AMOUNTS.netVolume),
+    parts: z.array(scheduledPart).max(12),
+    lights: stretch.optional(),
+    /** Alkalinity consumed a day; calcium goes with it. */
+    consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }).default(0),
+    water: z
+      .strictObject({
+        salinity: amount(SALINITY_OF_CARBONATE).default(35),
+        temperatureC: amount(TEMPERATURE_OF_CARBONATE).default(25),
+        alkalinity: amount({ ...readingExpectation('alkalinity'), low: 0.5 }).default(3),
+        calcium: amount(readingExpectation('calcium')).default(420),
+        pco2Uatm: amount(CO2_OF_AIR).default(OUTDOOR_CO2_UATM),
+      })
+      .prefault({}),
+  }),
+  example: {
+    netVolumeL: '620 L',
+    parts: [
+      {
+        source: { name: 'carbonate part', holds: { parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] } },
+        mlPerDay: 34,
+        windows: [{ fromMinute: 1320, forMinutes: 600 }],
+        doses: 12,
+        mlPerMin: 1.1,
+        bottleMl: 2000,
+      },
+      {
+        source: { name: 'calcium part', holds: { parts: [{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 111 }] } },
+        mlPerDay: 32,
+        windows: [{ fromMinute: 1350, forMinutes: 600 }],
+        doses: 12,
+      },
+    ],
+    lights: { fromMinute: 600, forMinutes: 600 },
+    consumption: '0.7 dKH/day',
+  },
+  run: (input) => {
+    const { netVolumeL, water } = input;
+    const parts = input.parts.map((part) => ({ ...part, doses: Math.round(part.doses) }));
+    const timed = parts.map((part) => timesOf(part));
+    const day = dayOf(input, timed);
+    const accidents = parts.flatMap((part) => wholeBottle(part, netVolumeL, water) ?? []);
+    const working: Step[] = timed.flatMap(({ part, name, mlEach, mlPerHour, runSeconds }): Step[] => [
+      {
+        label: `${capitalised(name)} at once`,
+        value: quantity('dose', mlEach),
+        origin: 'equation',
+        from: part.doses > 0 ? `${part.mlPerDay} mL ÷ ${part.doses} doses` : 'it drips evenly: what an hour brings',
+      },
+      {
+        label: 'while it runs',
+        value: quantity('doseRate', mlPerHour * 24),
+        origin: 'equation',
+        from: 'the day’s amount over the hours of its windows, as a day’s rate',
+      },
+      ...(runSeconds === undefined
+        ? []
+        : [
+            {
+              label: 'the pump runs for each',
+              value: quantity('days', runSeconds / 86_400),
+              origin: 'equation' as const,
+              from: 'millilitres at once ÷ its measured delivery',
+            },
+          ]),
+    ]);
+    working.push(
+      {
+        label: 'Alkalinity within the day, lowest',
+        value: quantity('alkalinity', day.alkalinity.low),
+        origin: 'equation',
+        from: 'the tank model, third day of this schedule; two thirds of the consumption by light (common practice)',
+      },
+      { label: 'highest', value: quantity('alkalinity', day.alkalinity.high), origin: 'equation', from: 'likewise' },
+      {
+        label: 'pH within the day, lowest',
+        value: quantity('ph', day.ph.low),
+        origin: 'equation',
+        from: 'likewise, open to air of the CO₂ given',
+      },
+      { label: 'highest', value: quantity('ph', day.ph.high), origin: 'equation', from: 'likewise' },
+    );
+    const given = timed.filter(({ part }) => part.mlPerDay > 0);
+    const says: Phrase[] =
+      given.length === 0
+        ? ['Nothing is dosed by this schedule.']
+        : given.flatMap(({ name, part, mlEach }, i): Phrase[] => [
+            ...(i > 0 ? [';'] : []),
+            `${i === 0 ? capitalised(name) : name}:`,
+            ...(part.doses > 0
+              ? [`${part.doses} dose${part.doses === 1 ? '' : 's'} of`, quantity('dose', mlEach)]
+              : [quantity('doseRate', part.mlPerDay), 'evenly']),
+          ]);
+    return {
+      answer: {
+        says: given.length === 0 ? says : [...says, '.'],
+        certainty: 'worked out',
+        because:
+          given.length === 0
+            ? []
+            : [
+                'Alkalinity moves by',
+                quantity('alkalinity', day.alkalinity.high - day.alkalinity.low),
+                'within the day, pH from',
+                quantity('ph', day.ph.low),
+                'to',
+                quantity('ph', day.ph.high),
+                '.',
+              ],
+      },
+      working,
+      cautions: scheduleDoubts(timed, accidents, netVolumeL),
+      values: {
+        parts: timed.map(({ name, mlEach, mlPerHour, runSeconds, atMinutes }) => ({
+          name,
+          mlEach,
+          mlPerHour,
+          runSeconds,
+          atMinutes,
+        })),
+        day,
+        accidents,
+      },
+    };
+  },
+});
+
+/** A part with the minutes of the day at which it is dosed, and how much each time. */
+export interface TimedPart {
+  readonly part: ScheduledPart;
+  readonly source: ReturnType<typeof sourceOf>;
+  readonly name: string;
+  readonly windows: readonly { readonly fromMinute: number; readonly forMinutes: number }[];
+  /** Empty where it drips. */
+  readonly atMinutes: readonly number[];
+  readonly mlEach: number;
+  readonly mlPerHour: number;
+  readonly runSeconds: number | undefined;
+}
+
+const ALL_DAY = [{ fromMinute: 0, forMinutes: MINUTES }];
+
+function timesOf(part: ScheduledPart): TimedPart {
+  const source = sourceOf(part.source);
+  const windows = part.windows ?? ALL_DAY;
+  const open = windows.reduce((sum, { forMinutes }) => sum + forMinutes, 0);
+  const mlPerHour = part.mlPerDay / (open / 60);
+  const mlEach = part.doses > 0 ? part.mlPerDay / part.doses : mlPerHour;
+  return {
+    part,
+    source,
+    name: source.name,
+    windows,
+    atMinutes: part.doses > 0 ? spread(windows, open, part.doses) : [],
+    mlEach,
+    mlPerHour,
+    runSeconds: part.mlPerMin === undefined || part.doses === 0 ? undefined : (mlEach / part.mlPerMin) * 60,
+  };
+}
+
+/** Minutes of the day, evenly over the open time: the first as the first window opens. */
+function spread(windows: readonly { fromMinute: number; forMinutes: number }[], open: number, doses: number): number[] {
+  return Array.from({ length: doses }, (_, i) => {
+    let into = (i * open) / doses;
+    for (const { fromMinute, forMinutes } of windows) {
+      if (into < forMinutes) return Math.round(fromMinute + into) % MINUTES;
+      into -= forMinutes;
+    }
+    return 0;
+  });
+}

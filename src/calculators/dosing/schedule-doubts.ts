@@ -1,0 +1,144 @@
+import type { Caution } from '../calculator/calculator';
+import { capitalised } from '../calculator/words';
+import { attempt } from '@/chemistry/refusal';
+import { quantity } from '@/chemistry/units/quantity';
+import { additions } from './additions';
+import type { ScheduledPart, TimedPart } from './dose-schedule';
+
+/** Doses of carbonate and of calcium stand so far apart at the least, minutes. Common practice. */
+const APART_MIN = 15;
+/** A pulse that lifts pH by more than this at once is split. Chosen. */
+const STEP_OF_PH = 0.05;
+/** Beyond this the animals are in danger. Common practice: keepers stay below 8.4, and a moment's peak is allowed a little more. */
+const DANGER_PH = 8.6;
+/** Aragonite this far oversaturated falls out as a white cloud. From memory: spontaneous precipitation begins some way above 20. */
+const FALLS_OUT = 20;
+
+export interface Accident {
+  readonly name: string;
+  readonly ml: number;
+  readonly phNbs: number;
+  readonly aragonite: number;
+  readonly salinity: number;
+  readonly dangerous: boolean;
+}
+
+/** What a part's whole bottle would do at once, as a pump that sticks gives it; undefined where no bottle or salts are told. */
+export function wholeBottle(
+  part: ScheduledPart,
+  netVolumeL: number,
+  water: { salinity: number; temperatureC: number; alkalinity: number; calcium: number; pco2Uatm: number },
+): Accident | undefined {
+  const { holds, name } = part.source;
+  if (!holds || part.bottleMl === undefined) return undefined;
+  const ml = part.bottleMl;
+  const { outcome } = attempt(() => additions.run({ netVolumeL, water, add: [{ solution: holds, ml }] }));
+  if (!outcome) return undefined;
+  const { phNbs, aragonite, salinity } = outcome.values.after;
+  return { name, ml, phNbs, aragonite, salinity, dangerous: phNbs > DANGER_PH || aragonite > FALLS_OUT };
+}
+
+/** What does not fit: parts too close together, doses below what a pump gives, pulses that jolt pH; and what a stuck pump would do. */
+export function scheduleDoubts(
+  timed: readonly TimedPart[],
+  accidents: readonly Accident[],
+  netVolumeL: number,
+): Caution[] {
+  const cautions: Caution[] = [];
+  for (const { name, part, mlEach } of timed) {
+    if (part.doses > 0 && part.mlPerDay > 0 && mlEach < part.leastMl)
+      cautions.push({
+        severity: 'care',
+        says: [
+          `${capitalised(name)}:`,
+          quantity('dose', mlEach),
+          'at once is less than the pump gives reliably,',
+          quantity('dose', part.leastMl),
+          `: at most ${Math.max(1, Math.floor(part.mlPerDay / part.leastMl))} doses a day.`,
+        ],
+      });
+  }
+  timed.forEach((a, i) =>
+    timed.slice(i + 1).forEach((b) => {
+      if (!meet(a, b)) return;
+      const nearest = nearestMinutes(a, b);
+      if (nearest === undefined)
+        cautions.push({
+          severity: 'care',
+          says: [
+            `${capitalised(a.name)} and ${b.name} drip in the same hours: keep them at different spots in strong flow, or give one the hours the other leaves.`,
+          ],
+        });
+      else if (nearest < APART_MIN)
+        cautions.push({
+          severity: 'care',
+          says: [
+            `${capitalised(a.name)} and ${b.name} are dosed ${nearest < 1 ? 'at the same minute' : `${Math.round(nearest)} min apart`}: set one ${APART_MIN} min or more later, so that they do not meet undiluted.`,
+          ],
+        });
+    }),
+  );
+  for (const { name, part, source, mlEach } of timed) {
+    if (
+      part.doses > 0 &&
+      source.perMl.alkalinity > 0 &&
+      pulseRise(source.perMl.alkalinity, mlEach, netVolumeL) > STEP_OF_PH
+    )
+      cautions.push({
+        severity: 'note',
+        says: [
+          `${capitalised(name)}: each dose lifts pH by more than ${STEP_OF_PH} at once; more and smaller doses are gentler.`,
+        ],
+      });
+  }
+  for (const accident of accidents)
+    if (accident.dangerous)
+      cautions.push({
+        severity: 'harm',
+        says: [
+          `If the pump of ${accident.name} stuck and gave its whole bottle,`,
+          quantity('dose', accident.ml),
+          ', pH would go to',
+          quantity('ph', accident.phNbs),
+          'and aragonite saturation to',
+          quantity('ratio', accident.aragonite),
+          '. A smaller bottle, or a timer that cuts the pump, bounds it.',
+        ],
+      });
+  return cautions;
+}
+
+/** 0.5 dKH of carbonate in a litre lifts pH by about 0.10 at 8 dKH (worked value of the carbonate model). */
+const PH_PER_MMOL_PER_L = 0.104 / (0.5 * 0.35665);
+
+function pulseRise(perMl: number, mlEach: number, netVolumeL: number): number {
+  return ((perMl * mlEach) / netVolumeL) * PH_PER_MMOL_PER_L;
+}
+
+/** Carbonate beside calcium is what falls out. */
+function meet(a: TimedPart, b: TimedPart): boolean {
+  if (a.part.mlPerDay <= 0 || b.part.mlPerDay <= 0) return false;
+  const carbonate = (part: TimedPart) => part.source.perMl.alkalinity > 0;
+  const metal = (part: TimedPart) => part.source.perMl.calcium > 0 || part.source.perMl.magnesium > 0;
+  return (carbonate(a) && metal(b)) || (carbonate(b) && metal(a));
+}
+
+/** Between the nearest two of their doses; undefined where one of them drips while the other is given. */
+function nearestMinutes(a: TimedPart, b: TimedPart): number | undefined {
+  if (a.atMinutes.length > 0 && b.atMinutes.length > 0)
+    return Math.min(...a.atMinutes.flatMap((x) => b.atMinutes.map((y) => apart(x, y))));
+  const open = (part: TimedPart, minute: number) =>
+    part.windows.some(({ fromMinute, forMinutes }) => (minute - fromMinute + 1440) % 1440 < forMinutes);
+  const within = (drips: TimedPart, minutes: readonly number[]) => minutes.some((minute) => open(drips, minute));
+  if (a.atMinutes.length > 0) return within(b, a.atMinutes) ? undefined : 1440;
+  if (b.atMinutes.length > 0) return within(a, b.atMinutes) ? undefined : 1440;
+  return a.windows.some(({ fromMinute }) => open(b, fromMinute)) ||
+    b.windows.some(({ fromMinute }) => open(a, fromMinute))
+    ? undefined
+    : 1440;
+}
+
+function apart(x: number, y: number): number {
+  const ahead = (((x - y) % 1440) + 1440) % 1440;
+  return Math.min(ahead, 1440 - ahead);
+}
