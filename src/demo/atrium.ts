@@ -33,6 +33,11 @@ const DOSING: readonly [day: number, solution: string, mlPerDay: number, note?: 
   [-14, 'calcium', 32],
 ];
 
+const PARTS_HOURS: Readonly<Record<string, { readonly fromMinute: number; readonly forMinutes: number }>> = {
+  carbonate: { fromMinute: 21 * 60, forMinutes: 600 },
+  calcium: { fromMinute: 21 * 60 + 30, forMinutes: 600 },
+};
+
 const NOTES: readonly [day: number, hours: number, note: string][] = [
   [
     -97,
@@ -65,6 +70,8 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
       mlPerDay,
       // A timer drips it from closing time until the doors open.
       ...(solutionId === 'limewater' && { hours: { fromMinute: 20 * 60, forMinutes: 14.5 * 60 } }),
+      // The doser's own hours: the two parts never in the same hour.
+      ...(PARTS_HOURS[solutionId] && mlPerDay > 0 && { hours: PARTS_HOURS[solutionId], pulses: 10 }),
       ...(note ? { note } : {}),
     }),
   );
@@ -76,6 +83,17 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
     kind: 'lever',
     lever: 'lights',
     hours: { fromMinute: 9 * 60, forMinutes: 11 * 60 },
+  });
+  // Run into a cylinder when the bottle was found dry.
+  file({
+    id: 'atrium-pump',
+    tankId: tank.id,
+    at: at(-56, 20),
+    kind: 'pump-measured',
+    solutionId: 'carbonate',
+    gaveMl: 9.8,
+    ranDays: 540 / 86_400,
+    setMl: 10,
   });
   NOTES.forEach(([day, hours, note], i) =>
     file({ id: `atrium-note-${i}`, tankId: tank.id, at: at(day, hours), kind: 'note', note }),

@@ -31,8 +31,20 @@ const HEADLAND_SALT: Salt = {
 };
 
 const DEMO_SOLUTIONS: Solution[] = [
-  { id: 'carbonate', name: 'Carbonate part', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
-  { id: 'calcium', name: 'Calcium part', parts: [{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 111 }] },
+  {
+    id: 'carbonate',
+    name: 'Carbonate part',
+    parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }],
+    bottleMl: 2500,
+    bottlePrice: 1.9,
+  },
+  {
+    id: 'calcium',
+    name: 'Calcium part',
+    parts: [{ reagent: 'calcium-chloride-dihydrate', gramsPerL: 111 }],
+    bottleMl: 2500,
+    bottlePrice: 2.6,
+  },
   {
     id: 'magnesium',
     name: 'Magnesium part',
@@ -40,6 +52,8 @@ const DEMO_SOLUTIONS: Solution[] = [
       { reagent: 'magnesium-chloride-hexahydrate', gramsPerL: 250 },
       { reagent: 'magnesium-sulfate-heptahydrate', gramsPerL: 30 },
     ],
+    bottleMl: 1000,
+    bottlePrice: 3.2,
   },
   { id: 'limewater', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },
   AMMONIA_SOURCE,

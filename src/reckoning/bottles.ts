@@ -22,7 +22,7 @@ export function bottlesOf(book: Book, tank: Tank, now: number): Bottle[] {
 }
 
 /** What stands in a bottle: what was seen in it, less what was dosed from it since. */
-function bottleLeftMl(book: Book, tank: Tank, solutionId: string, now: number): number | undefined {
+export function bottleLeftMl(book: Book, tank: Tank, solutionId: string, now: number): number | undefined {
   const seen = book.entries.findLast(
     (entry): entry is EntryOf<'bottle-level'> =>
       entry.kind === 'bottle-level' && entry.tankId === tank.id && entry.solutionId === solutionId && entry.at <= now,

@@ -30,10 +30,10 @@ export function remade(
   now: number,
   from: HoldsFrom,
 ): Solution {
-  const { id, name, parts, claim, earlier = [] } = solution;
+  const { parts, claim, earlier = [], ...rest } = solution;
   const present = { until: now, parts, ...(claim && { claim }) };
   // Changed twice within the minute: what was told in between never held.
   const withPresent = (earlier.at(-1)?.until ?? -1) < now ? [...earlier, present] : earlier;
   const kept = { now: withPresent, 'last change': earlier, always: [] }[from];
-  return { id, name, ...bottle, ...(kept.length > 0 && { earlier: kept }) };
+  return { ...rest, ...bottle, ...(kept.length > 0 && { earlier: kept }) };
 }

@@ -10,16 +10,24 @@ import { Refused } from '@/interface/refused';
 import { useChoice } from '@/interface/use-choice';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
 import { doseQuestion, type DoseOverrides } from '@/reckoning/dose-question';
+import { AfterAChange } from './after-a-change';
+import { AfterAGap } from './after-a-gap';
+import { Bottles } from './bottles';
 import { Corrections } from './corrections';
 import type { AnswerProps } from './demand-figures';
+import { Methods } from './methods';
 import { Plan } from './plan';
 import { ReactorAnswer } from './reactor-answer';
+import { Schedule } from './schedule';
 import { TryADose } from './try-a-dose';
 import { WhatRuns } from './what-runs';
 
 const WAYS = [
   ['plan', 'Consumption and doses'],
   ['correct', 'Corrections'],
+  ['schedule', 'Schedule'],
+  ['bottles', 'Bottles and cost'],
+  ['methods', 'Methods compared'],
   ['reactor', 'Calcium reactor'],
 ] as const;
 type Way = (typeof WAYS)[number][0];
@@ -27,6 +35,9 @@ type Way = (typeof WAYS)[number][0];
 const QUESTIONS: Record<Way, string> = {
   plan: 'What does the tank consume, and what has to be dosed?',
   correct: 'How is a level brought back, once and gently?',
+  schedule: 'When is each part dosed, and what does the day make of it?',
+  bottles: 'When is each bottle empty, and what does dosing cost?',
+  methods: 'Which method suits this tank, now and as it grows?',
   reactor: 'What flow of the calcium reactor supports the tank?',
 };
 
@@ -34,15 +45,20 @@ const SCREENS: Record<Way, (props: AnswerProps) => React.ReactNode> = {
   plan: (props) => (
     <>
       <Plan {...props} />
+      <AfterAChange />
       <WhatRuns />
     </>
   ),
   correct: ({ question }) => (
     <>
       <Corrections question={question} />
+      <AfterAGap />
       <TryADose />
     </>
   ),
+  schedule: Schedule,
+  bottles: Bottles,
+  methods: Methods,
   reactor: ReactorAnswer,
 };
 

@@ -7,7 +7,9 @@ import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { ChoiceRow } from '@/interface/choice-row';
 import { NameField } from '@/interface/name-field';
-import { focusRefused } from '@/interface/quantity-field';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { without } from '@/interface/without';
 import { SelectField } from '@/interface/select-field';
 import { whenText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
@@ -45,6 +47,11 @@ export const SolutionForm = inOwnScope(function SolutionForm({
     solution?.parts.length ? solution.parts.map((part) => ({ ...part, purity: part.purity ?? null })) : [EMPTY_PART],
   );
   const [draft, setDraft] = useKeptState(`${form} draft`, draftOf(solution?.claim));
+  const [bottleMl, setBottleMl] = useKeptState<number | null>(`${form} bottleMl`, solution?.bottleMl ?? null);
+  const [bottlePrice, setBottlePrice] = useKeptState<number | null>(
+    `${form} bottlePrice`,
+    solution?.bottlePrice ?? null,
+  );
   const [fault, setFault] = useState<string>();
   const weighed = wholeParts(parts);
   const claim = wholeClaim(draft);
@@ -75,10 +82,15 @@ export const SolutionForm = inOwnScope(function SolutionForm({
               : attempt(() => strengthOfBottle(bottle)).refusal?.hint;
     setFault(problem);
     if (problem || !bottle) return;
-    const named = { id, name: name.trim() };
+    const named = {
+      id,
+      name: name.trim(),
+      ...(bottleMl !== null && { bottleMl }),
+      ...(bottlePrice !== null && { bottlePrice }),
+    };
     const row: Solution =
       asks && holdsFrom
-        ? remade({ ...solution, ...named }, bottle, now, holdsFrom)
+        ? remade({ ...bare(solution), ...named }, bottle, now, holdsFrom)
         : { ...named, ...bottle, ...(solution?.earlier && { earlier: solution.earlier }) };
     if (
       await commit({
@@ -106,6 +118,21 @@ export const SolutionForm = inOwnScope(function SolutionForm({
         <SaltsWeighed parts={parts} onChange={setParts} />
       )}
       {bottle && <p className="mt-2 text-soft">Brings {strengthWords(bottle, book.settings.units)}.</p>}
+      <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
+        <QuantityField
+          label="Its bottle holds"
+          expected={AMOUNTS.bottle}
+          value={bottleMl}
+          onChange={setBottleMl}
+          hint="full; for refills and for what a stuck pump would give"
+        />
+        <QuantityField
+          label="Filling it costs"
+          expected={{ ...AMOUNTS.price, field: 'price of a filling' }}
+          value={bottlePrice}
+          onChange={setBottlePrice}
+        />
+      </div>
       {asks && (
         <div className="mt-3">
           <SelectField
@@ -124,6 +151,11 @@ export const SolutionForm = inOwnScope(function SolutionForm({
     </form>
   );
 });
+
+/** Without what the form itself tells anew. */
+function bare(solution: Solution): Solution {
+  return without(without(solution, 'bottleMl'), 'bottlePrice');
+}
 
 function holdsFromChoices(
   { earlier = [] }: Solution,

@@ -37,6 +37,12 @@ const bottleSchema = z.strictObject({
     .optional(),
 });
 type GivenBottle = z.output<typeof bottleSchema>;
+/** What a keeper has in the head of a pump and its bottle. */
+export interface RememberedFigures {
+  readonly mlPerHour?: number | undefined;
+  readonly hoursADay?: number | undefined;
+  readonly lastsDays?: number | undefined;
+}
 
 export const bottles = defineCalculator({
   name: 'dosing-bottles',

@@ -4,7 +4,7 @@ import { amountsOf } from '@/chemistry/reagents/solution';
 import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';
 import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/metabolism';
 import { DAY_MS, simulateEach } from '@/chemistry/tank-model/simulate';
-import type { Amounts } from '@/chemistry/tank-model/water';
+import { timesAmounts, type Amounts } from '@/chemistry/tank-model/water';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
 import { bottleOf } from '../reagents/bottle-input';
 import type { ScheduledPart } from './dose-schedule';
@@ -75,7 +75,10 @@ export function dayOf(
     for (const [i, window] of windows.entries()) {
       const share = window.forMinutes / open;
       events.push(
-        pulsed(rate(`${source.id} ${i}`, times(amounts, share), hoursOf(window)), Math.round(part.doses * share)),
+        pulsed(
+          rate(`${source.id} ${i}`, timesAmounts(amounts, share), hoursOf(window)),
+          Math.round(part.doses * share),
+        ),
       );
     }
   }
@@ -127,17 +130,10 @@ function hoursOf({ fromMinute, forMinutes }: { readonly fromMinute: number; read
   return { fromMs: fromMinute * MINUTE_MS, forMs: Math.min(forMinutes, 1440) * MINUTE_MS };
 }
 
-function times(amounts: Amounts, factor: number): Amounts {
-  return Object.fromEntries(
-    Object.entries(amounts).map(([name, value]) => [name, typeof value === 'number' ? value * factor : value]),
-  );
-}
-
 /** With its carbon where its salts are known; of a strength alone, as a carbonate brings it. */
 function amountsADay({ source: { holds }, mlPerDay }: ScheduledPart, { perMl }: PlanSource): Amounts {
   if (holds) {
-    const { further: _further, ...amounts } = amountsOf(strengthOfBottle(bottleOf(holds)), mlPerDay / 1000);
-    return amounts;
+    return amountsOf(strengthOfBottle(bottleOf(holds)), mlPerDay / 1000);
   }
   return {
     alkalinity: perMl.alkalinity * mlPerDay,

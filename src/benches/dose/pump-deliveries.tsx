@@ -1,0 +1,131 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Button } from '@/interface/button';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { inOwnScope } from '@/interface/refused-fields';
+import { SelectField } from '@/interface/select-field';
+import { whenText } from '@/interface/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { pumpDelivery } from '@/reckoning/pump-delivery';
+import { runningSchedule } from '@/reckoning/schedule-question';
+
+/** What each pump gives, as it was measured: so many millilitres in so many seconds. */
+export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const commit = useCommitOnce();
+  const dosed = runningSchedule(book, tank, now).flatMap(
+    ({ solutionId }) => book.solutions.find(({ id }) => id === solutionId) ?? [],
+  );
+  const [chosen, setChosen] = useState<string>();
+  const [gaveMl, setGaveMl] = useState<number | null>(null);
+  const [ranDays, setRanDays] = useState<number | null>(null);
+  const [setMl, setSetMl] = useState<number | null>(null);
+  const {
+    settings: { units, zone },
+  } = book;
+  const solution = dosed.find(({ id }) => id === chosen) ?? dosed[0];
+  if (!solution) return null;
+  const file = async () => {
+    if (gaveMl === null || ranDays === null) return;
+    const kept = await commit({
+      label: `Measured the pump of ${solution.name}`,
+      put: {
+        entries: [
+          {
+            id: nanoid(),
+            tankId: tank.id,
+            at: now,
+            kind: 'pump-measured',
+            solutionId: solution.id,
+            gaveMl,
+            ranDays,
+            ...(setMl !== null && { setMl }),
+          },
+        ],
+      },
+    });
+    if (!kept) return;
+    setGaveMl(null);
+    setRanDays(null);
+    setSetMl(null);
+  };
+  return (
+    <section aria-label="Pumps measured" className="mt-10 max-w-5xl border-t border-line pt-6">
+      <h2 className="text-lg font-semibold">What the pumps give</h2>
+      <p className="text-soft">
+        Run a pump into a cylinder, read the millilitres and the seconds: tubes wear, and a dose is only as good as its
+        pump.
+      </p>
+      <ul className="mt-2 max-w-3xl">
+        {dosed.map(({ id, name }) => {
+          const delivery = pumpDelivery(book, tank, id, now);
+          return (
+            <li key={id} className="flex flex-wrap justify-between gap-x-4 border-t border-line py-1.5">
+              <span>{name}</span>
+              <span className="text-soft">
+                {delivery
+                  ? `${showText(quantity('flow', delivery.mlPerMin), units)}, measured ${whenText(delivery.last.at, now, zone)}${
+                      delivery.share === undefined
+                        ? ''
+                        : `: ${Math.round(delivery.share * 1000) / 10} % of ${delivery.last.setMl === undefined ? 'the time before' : 'what it was set to'}`
+                    }`
+                  : 'never measured'}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <form
+        aria-label="Measure a pump"
+        className="mt-3 flex flex-wrap items-start gap-x-5 gap-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!focusRefused(event.currentTarget)) void file();
+        }}
+      >
+        <SelectField
+          label="Pump of"
+          value={solution.id}
+          options={dosed.map(({ id, name }) => [id, name] as const)}
+          onChange={setChosen}
+        />
+        <QuantityField
+          narrow
+          label="It gave"
+          expected={AMOUNTS.measuredGave}
+          value={gaveMl}
+          onChange={setGaveMl}
+          placeholder="9.6 mL"
+          required
+        />
+        <QuantityField
+          narrow
+          label="In"
+          spoken="Time it ran"
+          expected={AMOUNTS.measuredRun}
+          value={ranDays}
+          onChange={setRanDays}
+          placeholder="60 s"
+          required
+        />
+        <QuantityField
+          narrow
+          label="Set to give"
+          expected={AMOUNTS.measuredSet}
+          value={setMl}
+          onChange={setSetMl}
+          placeholder="10 mL"
+          hint="where it is set by millilitres"
+        />
+        <Button type="submit" className="mt-6" disabled={gaveMl === null || ranDays === null}>
+          Log the measurement
+        </Button>
+      </form>
+    </section>
+  );
+});

@@ -1,0 +1,85 @@
+import type { z } from 'zod';
+import type { doseSchedule } from '@/calculators/dosing/dose-schedule';
+import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import type { Hours } from '@/record/kinds/entry-kind';
+import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
+import { bottleLeftMl } from './bottles';
+import { saltAndWarmth, co2Seen } from './co2-of-the-water';
+import { consumptionOf } from './consumption';
+import { levelsNow } from './change-question';
+import { pumpDelivery } from './pump-delivery';
+import { runningAt } from './supply-timeline';
+import { aimFor } from './targets';
+
+/** How one part is scheduled: the hours it runs in, round the clock where none, and so many doses in them. */
+export interface PartSchedule {
+  readonly solutionId: string;
+  readonly mlPerDay: number;
+  readonly windows: readonly Hours[];
+  readonly doses: number;
+}
+
+export type ScheduleInput = z.input<typeof doseSchedule.input>;
+
+/** What is dosed each day as it runs now, with its hours. */
+export function runningSchedule(book: Book, tank: Tank, now: number): PartSchedule[] {
+  return runningAt(book, tank, now).flatMap(({ entry }) => (entry.kind === 'standing-dose' ? [scheduleOf(entry)] : []));
+}
+
+function scheduleOf({ solutionId, mlPerDay, hours, alsoHours, pulses = 0 }: EntryOf<'standing-dose'>): PartSchedule {
+  return {
+    solutionId,
+    mlPerDay,
+    windows: [...(hours ? [hours] : []), ...(alsoHours ? [alsoHours] : [])],
+    doses: pulses,
+  };
+}
+
+/** The hours the tank is lit, as the log says; undefined where it never did. */
+export function lightsOf(book: Book, tank: Tank, now: number): Hours | undefined {
+  const lights = runningAt(book, tank, now).find(({ entry }) => entry.kind === 'lever' && entry.lever === 'lights');
+  return lights?.entry.kind === 'lever' ? lights.entry.hours : undefined;
+}
+
+/** A schedule over the tank's water as it stands, ready for the dose-schedule calculator. */
+export function scheduleQuestion(book: Book, tank: Tank, now: number, parts: readonly PartSchedule[]): ScheduleInput {
+  const lights = lightsOf(book, tank, now);
+  const { alkalinity, calcium } = levelsNow(book, tank, now);
+  const { salinity, temperatureC } = saltAndWarmth(book, tank);
+  return {
+    netVolumeL: netVolumeL(tank),
+    parts: parts.flatMap((part) => {
+      const solution = book.solutions.find(({ id }) => id === part.solutionId);
+      return solution ? [partOf(book, tank, now, part, solution)] : [];
+    }),
+    ...(lights && { lights }),
+    consumption: Math.max(0, consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? 0),
+    water: {
+      salinity,
+      temperatureC,
+      alkalinity: Math.max(0.5, alkalinity ?? aimFor(tank, 'alkalinity')),
+      calcium: calcium ?? aimFor(tank, 'calcium'),
+      pco2Uatm: co2Seen(book, tank)?.pco2Uatm ?? OUTDOOR_CO2_UATM,
+    },
+  };
+}
+
+function partOf(
+  book: Book,
+  tank: Tank,
+  now: number,
+  { mlPerDay, windows, doses }: PartSchedule,
+  solution: Solution,
+): ScheduleInput['parts'][number] {
+  const { id, name, claim, parts } = solution;
+  const delivery = pumpDelivery(book, tank, id, now);
+  const bottleMl = bottleLeftMl(book, tank, id, now) ?? solution.bottleMl;
+  return {
+    source: { id, name, holds: claim ? { claim } : { parts } },
+    mlPerDay,
+    ...(windows.length > 0 && { windows: windows.map((each) => ({ ...each })) }),
+    doses,
+    ...(delivery && { mlPerMin: delivery.mlPerMin }),
+    ...(bottleMl !== undefined && bottleMl >= 10 && { bottleMl }),
+  };
+}
