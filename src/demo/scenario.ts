@@ -52,7 +52,7 @@ const DEMO_SOLUTIONS: Solution[] = [
       { reagent: 'magnesium-chloride-hexahydrate', gramsPerL: 250 },
       { reagent: 'magnesium-sulfate-heptahydrate', gramsPerL: 30 },
     ],
-    bottleMl: 1000,
+    bottleMl: 1500,
     bottlePrice: 3.2,
   },
   { id: 'limewater', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },

@@ -15,7 +15,7 @@ import { certaintyOf, consumptionTogether, driftOf } from './consumption';
 import { strengthOf } from './known-events';
 import { aimFor } from './targets';
 import { unsaidSupply, type UnsaidSupply } from './known-supply';
-import { lastObservation } from './observations';
+import { lastLevel, lastObservation } from './observations';
 import { suppliesAt } from './supply-timeline';
 import { attempt } from '@/chemistry/refusal';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
@@ -23,6 +23,7 @@ import { changeHabit } from './change-habit';
 import { pumpMeasuredOf } from './pump-delivery';
 import { reactorGain, suppliedPerDay } from './supply';
 import { evaporationOf } from './top-off-question';
+import { nutrientsAtZero } from './water-status';
 import { waterOfSalt } from './water-of-salt';
 
 /** Figures the keeper sets in place of the record's, for a bench only. */
@@ -248,6 +249,18 @@ export function reactorQuestion(
   };
 }
 
+/** What is looked at before a correction: salinity, magnesium, and whether the water is starved. */
+function readBefore(book: Book, tank: Tank, now: number) {
+  const salinity = lastLevel(book, tank.id, 'salinity');
+  const magnesium = driftOf(book, tank, 'magnesium', now)?.level ?? lastLevel(book, tank.id, 'magnesium');
+  return {
+    starved: nutrientsAtZero(book, tank, now).values.warns,
+    aimSalinity: aimFor(tank, 'salinity'),
+    ...(salinity !== undefined && { salinity }),
+    ...(magnesium !== undefined && { magnesium }),
+  };
+}
+
 /** One-off corrections, for each parameter with a part to make them with and a level to judge. */
 export function correctionQuestions(
   book: Book,
@@ -277,6 +290,7 @@ export function correctionQuestions(
         // A consumption the tests cannot tell from nothing says nothing of how fast a level falls.
         ...(estimate &&
           Math.abs(estimate.perDay) >= 1.96 * estimate.perDaySd && { consumptionPerDay: estimate.perDay }),
+        ...readBefore(book, tank, now),
         othersPerDay: Math.max(0, others.amountPerDay) / question.volumeL,
         othersBy: [...others.names],
       },

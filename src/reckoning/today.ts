@@ -9,7 +9,10 @@ import { changeDue } from '@/calculators/water-change/change-due';
 import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
+import { nextTestAnswer, worthTesting } from '@/calculators/consumption/consumption-answer';
 import { awayQuestion } from './away';
+import { consumptionTogether } from './consumption';
+import { nextTestOf } from './consumption-report';
 import { changeHabit } from './change-habit';
 import type { CycleOutcome } from './cycle';
 import { doseQuestion, reactorQuestion, type DoseQuestion } from './dose-question';
@@ -56,6 +59,7 @@ const PLACES: Readonly<Record<Concern, Place>> = {
   reactor: { bench: 'dose', title: 'Dose' },
   nutrients: { bench: 'series', title: 'Nutrients' },
   levels: { bench: 'series', title: 'Series' },
+  'next test': { bench: 'log', title: 'Next test' },
   'water change': { bench: 'change', title: 'Change' },
 };
 
@@ -174,6 +178,13 @@ const ASK: Readonly<Record<Concern, Ask>> = {
     const { answer } = levelsOutcome(book, tank, now);
     const { certainty } = answer;
     return { answer, facts: { certainty }, ...(certainty === 'not enough yet' && { bench: 'log' as const }) };
+  },
+  'next test': (book, tank, now) => {
+    const consumption = tank.supplies.length > 0 ? consumptionTogether(book, tank, now) : undefined;
+    const best = consumption && nextTestOf(consumption);
+    return consumption && worthTesting(best)
+      ? { answer: nextTestAnswer(consumption, best), facts: { inDays: best.inDays } }
+      : undefined;
   },
   'water change': (book, tank, now) => {
     const { changeL, everyDays, nextAt, from } = changeHabit(book, tank, now);

@@ -2,31 +2,42 @@
 
 import { nanoid } from 'nanoid';
 import { correction } from '@/calculators/dosing/correction';
+import { DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { attempt } from '@/chemistry/refusal';
 import { capitalised } from '@/calculators/calculator/words';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';
+import { useKeptState } from '@/interface/kept-draft';
+import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
+import { without } from '@/interface/without';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { correctionQuestions, type DoseQuestion } from '@/reckoning/dose-question';
 import { pumpSetting } from './demand-figures';
 
-/** Levels that stand off their aim, mended once and apart from the maintenance dose. */
+/** Levels that are off their aim, brought back once and apart from the maintenance dose, no faster than the animals bear. */
 export function Corrections({ question }: { readonly question: DoseQuestion }) {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const questions = correctionQuestions(book, tank, now, question);
-  if (questions.length === 0) return null;
+  const [own, setOwn] = useKeptState<Partial<Record<DosedParameter, number>>>('own limits of a correction', {});
+  const worked = correctionQuestions(book, tank, now, question).map((input) => {
+    const limit = own[input.parameter];
+    const bounded = limit === undefined ? input : { ...input, limitPerDay: limit, fallLimitPerDay: limit };
+    return { input, ...attempt(() => correction.run(bounded)) };
+  });
+  if (worked.length === 0)
+    return (
+      <Refused otherwise="Describe what you dose on the Tank bench and test once: then what would bring a level back is worked out here." />
+    );
+  // What is off stands first, and large.
+  const sorted = worked.toSorted(
+    (a, b) => Number(a.outcome?.values.withinTestError ?? false) - Number(b.outcome?.values.withinTestError ?? false),
+  );
   return (
-    <section aria-label="One-off corrections" className="mt-10 border-t border-line pt-6">
-      <h2 className="text-lg font-semibold">One-off corrections</h2>
-      <p className="max-w-3xl text-soft">
-        Separate from the maintenance dose: they move a level to its aim once, no faster than the animals bear.
-      </p>
-      {questions.map((input) => {
-        const { outcome, refusal } = attempt(() => correction.run(input));
+    <section aria-label="One-off corrections">
+      {sorted.map(({ input, outcome, refusal }, i) => {
         if (!outcome) return <Refused key={input.parameter} lesser refusal={refusal} otherwise="" />;
         const solution = question.parts[input.parameter];
         const { mlPerDay, lowered } = outcome.values;
@@ -72,8 +83,8 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
         return (
           <details
             key={input.parameter}
-            className="mt-4 border-t border-line pt-3"
-            open={!outcome.values.withinTestError}
+            className={i === 0 ? '' : 'mt-4 border-t border-line pt-3'}
+            open={i === 0 || !outcome.values.withinTestError}
           >
             <summary className="min-h-9 cursor-pointer font-semibold">
               {capitalised(input.parameter)}{' '}
@@ -81,7 +92,7 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
             </summary>
             <div className="mt-2">
               <Answer
-                lesser
+                lesser={i > 0}
                 label={`${input.parameter} correction`}
                 answer={outcome.answer}
                 actions={
@@ -93,6 +104,33 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
                 }
               />
             </div>
+            {!outcome.values.withinTestError && (
+              <div className="mt-4">
+                <QuantityField
+                  label={`Fastest change of ${input.parameter} a day`}
+                  expected={{
+                    field: 'fastest change a day',
+                    kind: DOSED_FACTS[input.parameter].rateKind,
+                    low: 0.02 * DOSED_FACTS[input.parameter].riseLimitPerDay,
+                    high: 2 * DOSED_FACTS[input.parameter].riseLimitPerDay,
+                  }}
+                  value={own[input.parameter] ?? null}
+                  onChange={(limit) =>
+                    setOwn(limit === null ? without(own, input.parameter) : { ...own, [input.parameter]: limit })
+                  }
+                  placeholder={showText(
+                    quantity(
+                      DOSED_FACTS[input.parameter].rateKind,
+                      outcome.values.lowered
+                        ? DOSED_FACTS[input.parameter].fallLimitPerDay
+                        : DOSED_FACTS[input.parameter].riseLimitPerDay,
+                    ),
+                    book.settings.units,
+                  )}
+                  hint="gentler by choice; common practice where left empty"
+                />
+              </div>
+            )}
             <Working steps={outcome.working} />
             <Cautions cautions={outcome.cautions} />
           </details>

@@ -58,9 +58,7 @@ export function Methods() {
                 label={label}
                 expected={{ ...AMOUNTS.price, field: label }}
                 value={(prices[key] as number | undefined) ?? null}
-                onChange={(amount) =>
-                  setPrices(amount === null ? without(prices, key) : { ...prices, [key]: amount })
-                }
+                onChange={(amount) => setPrices(amount === null ? without(prices, key) : { ...prices, [key]: amount })}
                 {...(hint && { hint })}
               />
             ))}

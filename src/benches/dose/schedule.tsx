@@ -116,6 +116,7 @@ export function Schedule() {
                   title="alkalinity within the day"
                   kind="alkalinity"
                   time="hours"
+                  since="of the day"
                   height={170}
                   lines={[
                     {
@@ -132,6 +133,7 @@ export function Schedule() {
                   title="pH within the day"
                   kind="ph"
                   time="hours"
+                  since="of the day"
                   height={170}
                   lines={[
                     {

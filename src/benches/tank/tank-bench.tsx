@@ -1,6 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import { systemVolumeOf } from '@/reckoning/system-volume';
 import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer, Cautions } from '@/interface/answer';
@@ -8,10 +9,13 @@ import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { useCommit, useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { withReservoir } from '@/reckoning/reservoir-mark';
-import type { Tank } from '@/record/schema';
+import type { EntryKind, Tank } from '@/record/schema';
+import { volumeChanged, withVolume, type VolumeHoldsFrom } from '@/record/volume-history';
 import { Solutions } from './solutions';
 import { TankForm } from './tank-form';
 import { TankPicture } from './tank-picture';
+
+const RESTS_ON_VOLUME: ReadonlySet<EntryKind> = new Set(['dose', 'standing-dose', 'reactor', 'water-change']);
 
 export function TankBench() {
   const { tank } = useTank();
@@ -33,7 +37,13 @@ function TankEditor() {
   const [opened, setOpened] = useBase(form, tank);
   const { answer, cautions } = systemVolumeOf(draft);
 
-  const save = async (saved: Tank) => {
+  // What was dosed rests on the net volume: a change of it says from when it holds.
+  const [from, setFrom] = useState<VolumeHoldsFrom | ''>('');
+  const rested = book.entries.some(({ tankId, kind }) => tankId === tank.id && RESTS_ON_VOLUME.has(kind));
+  const asks = rested && volumeChanged(opened, draft);
+
+  const save = async (given: Tank) => {
+    const saved = asks && from ? withVolume(opened, given, now, from) : given;
     const done = await commit({
       label: `Saved ${saved.name}`,
       base: { tanks: [opened] },
@@ -65,6 +75,7 @@ function TankEditor() {
           solutions={book.solutions}
           submitWords="Save the tank"
           onSubmit={(saved) => void save(saved)}
+          holdsFrom={asks ? { value: from, onChange: setFrom } : undefined}
         />
         <TankPicture tank={draft} units={book.settings.units} />
       </div>

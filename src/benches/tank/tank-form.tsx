@@ -11,6 +11,7 @@ import { without } from '@/interface/without';
 import { useUnits } from '@/interface/workspace';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { netVolumeL, SUPPLIES, tankSchema, type Salt, type Solution, type Tank } from '@/record/schema';
+import type { VolumeHoldsFrom } from '@/record/volume-history';
 import { Targets } from './targets';
 import { displacementExpectation, litresDisplaced, type Filling } from '@/calculators/set-up/displacement';
 
@@ -21,9 +22,18 @@ interface Props {
   readonly solutions: readonly Solution[];
   readonly submitWords: string;
   readonly onSubmit: (tank: Tank) => void;
+  /** Asked where the net volume is given anew and something rests on it: from when it holds. */
+  readonly holdsFrom?:
+    { readonly value: VolumeHoldsFrom | ''; readonly onChange: (from: VolumeHoldsFrom) => void } | undefined;
   /** The short form a new tank begins with; the rest has defaults and its place on the Tank bench. */
   readonly short?: boolean;
 }
+
+const HOLDS_FROM: readonly (readonly [VolumeHoldsFrom | '', string])[] = [
+  ['', 'from when?'],
+  ['now', 'from now on: the water changed'],
+  ['always', 'it was always so: the figure was wrong'],
+];
 
 const MIXES: readonly (readonly [mix: string, words: string])[] = [
   ['parts', 'parts (carbonate, calcium, magnesium)'],
@@ -32,7 +42,7 @@ const MIXES: readonly (readonly [mix: string, words: string])[] = [
   ['', 'water changes'],
 ];
 
-export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubmit, short = false }: Props) {
+export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubmit, holdsFrom, short = false }: Props) {
   const [fault, setFault] = useState<string>();
   const set = (change: Partial<Tank>) => onDraft({ ...draft, ...change });
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -46,9 +56,11 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
           ? 'Say what the display holds.'
           : netVolumeL(draft) <= 0
             ? 'Rock and sand displace more than the vessels hold.'
-            : parsed.success
-              ? undefined
-              : `${parsed.error.issues[0]?.path.join(' ') ?? 'Something'}: ${parsed.error.issues[0]?.message ?? 'is not right'}`;
+            : holdsFrom?.value === ''
+              ? 'Say from when the net volume holds: what was dosed and tested before rests on it.'
+              : parsed.success
+                ? undefined
+                : `${parsed.error.issues[0]?.path.join(' ') ?? 'Something'}: ${parsed.error.issues[0]?.message ?? 'is not right'}`;
     setFault(problem);
     if (!problem && parsed.success) onSubmit(parsed.data);
   };
@@ -80,6 +92,15 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
           onReset={draft.netVolumeL === null ? undefined : () => set({ netVolumeL: null })}
           hint={draft.netVolumeL === null ? 'worked out; type over it if you know better' : 'your own figure'}
         />
+        {holdsFrom && (
+          <SelectField
+            width="w-72"
+            label="This net volume holds"
+            value={holdsFrom.value}
+            options={HOLDS_FROM}
+            onChange={(from) => from && holdsFrom.onChange(from)}
+          />
+        )}
         {volume('Top-off reservoir', 'reservoirL', AMOUNTS.reservoir, 'leave empty if there is none')}
       </Group>
       <Group title="How it is kept">

@@ -99,6 +99,11 @@ function growthWords(growth: Consumption['growthPerMonth']): Phrase[] {
   ];
 }
 
+/** Whether a test is worth asking for: it would narrow the dose by more than a pump is off. */
+export function worthTesting(best: TestValue | undefined): best is TestValue {
+  return best !== undefined && best.gain >= NARROW_ENOUGH;
+}
+
 /** The test that narrows the dose most, and when it does. */
 export function nextTestAnswer(consumption: Consumption, best: TestValue | undefined): Answer {
   const { end } = consumption;
@@ -107,7 +112,7 @@ export function nextTestAnswer(consumption: Consumption, best: TestValue | undef
   if (!best || !channel || !parameter)
     return { says: ['Test alkalinity twice, a few days apart.'], certainty: 'not enough yet', because: [] };
   const at = end.at + best.inDays * DAY_MS;
-  if (best.gain < NARROW_ENOUGH)
+  if (!worthTesting(best))
     return {
       says: ['Test as usual, once a week: no single test would narrow the dose by much.'],
       certainty: 'worked out',

@@ -6,6 +6,7 @@ import { placeInBand } from '../parameters/place-in-band';
 import { readingExpectation, usualErrorOf } from '../parameters/parameters';
 import { quantity } from '@/chemistry/units/quantity';
 import { DOSED_PARAMETERS, DOSED_FACTS } from './dosed-parameters';
+import { checkFirst, portionsOf, stopWhen } from './correction-care';
 import { lowering } from './lowering';
 
 export const correction = defineCalculator({
@@ -28,6 +29,14 @@ export const correction = defineCalculator({
     part: z.strictObject({ name: z.string().max(60), perMl: figure('amount a millilitre adds', 1e-9, 1e6) }),
     /** Fastest rise a day, in the parameter's canonical unit; common practice when left out. */
     limitPerDay: figure('fastest rise a day', 1e-6, 1000).optional(),
+    /** Fastest fall a day that the keeper holds to; common practice when left out. */
+    fallLimitPerDay: figure('fastest fall a day', 1e-6, 1000).optional(),
+    /** Nitrate and phosphate read zero: a high alkalinity is then eased over weeks. */
+    starved: z.boolean().default(false),
+    /** As last read, for what to check before a correction; with the salinity aimed at. */
+    salinity: amount(readingExpectation('salinity')).optional(),
+    aimSalinity: amount(readingExpectation('salinity')).optional(),
+    magnesium: amount(readingExpectation('magnesium')).optional(),
     /** Consumption a day, which is what lowers a level that stands too high. */
     consumptionPerDay: figure('consumption a day', -1000, 1000).optional(),
     /** What others than the part go on bringing a day, in the parameter's canonical unit. */
@@ -94,13 +103,18 @@ export const correction = defineCalculator({
           from: 'rise × net volume ÷ strength',
         },
       );
+    const portions = portionsOf(parameter, Math.max(0, rise) / days);
     const cautions: Caution[] =
       rise > 0 && !inDoubt
         ? [
+            ...checkFirst(input),
             {
               severity: 'care',
-              says: ['This comes on top of the maintenance dose, once. Test again when half of it is in.'],
+              says: [
+                `Give each day’s share in ${portions === 1 ? 'one portion' : `${portions} portions`}, slowly, where the flow is strongest. It comes on top of the maintenance dose, once. Test again when half of it is in.`,
+              ],
             },
+            { severity: 'care', says: stopWhen(parameter) },
           ]
         : [];
     const down =
@@ -163,6 +177,7 @@ export const correction = defineCalculator({
       values: {
         totalMl: inDoubt ? 0 : totalMl,
         days,
+        portions: inDoubt || rise <= 0 ? 0 : portions,
         mlPerDay: inDoubt ? 0 : totalMl / days,
         withinTestError: inDoubt,
         ...(place && { place }),

@@ -130,7 +130,7 @@ export const doseSchedule = defineCalculator({
             `${i === 0 ? capitalised(name) : name}:`,
             ...(part.doses > 0
               ? [`${part.doses} dose${part.doses === 1 ? '' : 's'} of`, quantity('dose', mlEach)]
-              : [quantity('doseRate', part.mlPerDay), 'evenly']),
+              : [quantity('doseRate', part.mlPerDay), 'dripping']),
           ]);
     return {
       answer: {

@@ -306,6 +306,31 @@ describe('a correction', () => {
     expect((read.values.totalMl * perMl) / 400 / DKH).toBeCloseTo(0.4, 9);
   });
 
+  it('says what is checked first, in how many portions, and when it is broken off', () => {
+    const says = (over: object) =>
+      correction
+        .run({ ...base, level: 7 * DKH, aim: 8.5 * DKH, ...over })
+        .cautions.map((caution) => String(caution.says[0]))
+        .join(' ');
+    expect(says({})).toMatch(/read salinity, and test alkalinity a second time.*test magnesium.*3 portions.*Stop when/);
+    // Levels stand and fall with salinity; below 1200 mg/L of magnesium the others fall out (common practice).
+    expect(says({ salinity: 32, aimSalinity: 35 })).toMatch(/^Salinity first/);
+    expect(says({ magnesium: 1120 })).toMatch(/Magnesium first/);
+    expect(says({ magnesium: 1300 })).not.toMatch(/agnesium/);
+  });
+
+  it('is as gentle as the keeper holds to, and weeks long in starved water', () => {
+    const up = correction.run({ ...base, level: 7.5 * DKH, aim: 8.5 * DKH, limitPerDay: 0.25 * DKH });
+    expect(up.values.days).toBe(4);
+    const down = (over: object) =>
+      correction.run({ ...base, level: 9.2 * DKH, aim: 8.3 * DKH, consumptionPerDay: 0.6 * DKH, ...over });
+    expect(down({ fallLimitPerDay: 0.1 * DKH }).values.lowered?.days).toBeCloseTo(9, 6);
+    // From above 9 to 8.3 in three weeks or so (common practice).
+    const eased = down({ starved: true });
+    expect(eased.values.lowered?.days).toBeCloseTo(18, 6);
+    expect(eased.answer.because.join(' ')).toMatch(/starved corals bleach/);
+  });
+
   describe('of a level that is too high', () => {
     const lowered = (over: object) => correction.run({ ...base, level: 9.4 * DKH, aim: 8.4 * DKH, ...over });
     it('pauses the dose only where that is done within three days, no faster than 0.5 dKH a day', () => {

@@ -2,11 +2,17 @@ import { listed } from '../calculator/words';
 import type { Answer, Step } from '../calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
 
 /** What the tank needs is never stopped for longer. Common practice. */
 const LONGEST_PAUSE_DAYS = 3;
 /** A dose lowered for longer is lowered to this share of what holds the level. Chosen: it still gives the greater half of the time to turn back. */
 const LOWERED_TO = 0.5;
+/**
+ * A high alkalinity in starved water is eased back by this a day: over some three weeks a keeper brought it from above 9 to 8.3 dKH
+ * while the corals fed up again (common practice).
+ */
+const EASED_PER_DAY = 0.05 * MMOL_PER_L_PER_DKH;
 /** A consumption so small that it would take longer says nothing of when the level is back. */
 const LONGEST_WAIT_DAYS = 365;
 /** Lowered for so long, it is tested on the way. Chosen. */
@@ -23,6 +29,10 @@ interface Lowering {
   /** What others go on bringing, in the parameter's unit a day. */
   readonly othersPerDay: number;
   readonly othersBy: readonly string[];
+  /** What the keeper holds to, in the parameter's unit a day; common practice when left out. */
+  readonly fallLimitPerDay?: number | undefined;
+  /** Nitrate and phosphate read zero: corals in starved water bear no quick change. */
+  readonly starved?: boolean | undefined;
 }
 
 interface Lowered {
@@ -40,7 +50,10 @@ interface Lowered {
 export function lowering(input: Lowering): Lowered {
   const { parameter, level, aim, consumptionPerDay, othersPerDay, part, netVolumeL } = input;
   const othersBy = input.othersBy.length > 0 ? listed(input.othersBy) : 'other sources';
-  const { rateKind, fallLimitPerDay } = DOSED_FACTS[parameter];
+  const { rateKind } = DOSED_FACTS[parameter];
+  const eased = input.starved === true && parameter === 'alkalinity';
+  const usual = eased ? EASED_PER_DAY : DOSED_FACTS[parameter].fallLimitPerDay;
+  const fallLimitPerDay = Math.min(input.fallLimitPerDay ?? usual, eased ? EASED_PER_DAY : Infinity);
   const above: Answer['because'] = [quantity(parameter, level), 'is above the aim of', quantity(parameter, aim)];
   if (consumptionPerDay === undefined || (consumptionPerDay > 0 && level - aim > consumptionPerDay * LONGEST_WAIT_DAYS))
     return {
@@ -90,8 +103,10 @@ export function lowering(input: Lowering): Lowered {
     {
       label: 'Fastest fall a day',
       value: quantity(rateKind, fallLimitPerDay),
-      origin: 'common practice',
-      from: `and never stopped for more than ${LONGEST_PAUSE_DAYS} days`,
+      origin: input.fallLimitPerDay === undefined ? 'common practice' : 'yours',
+      from: eased
+        ? 'nitrate and phosphate read zero: starved corals bleach where a high alkalinity is moved quickly, so it is eased over weeks while they are fed'
+        : `and never stopped for more than ${LONGEST_PAUSE_DAYS} days`,
     },
     {
       label: 'It falls by',
@@ -119,6 +134,11 @@ export function lowering(input: Lowering): Lowered {
         othersPerDay > 0
           ? `while ${othersBy} goes on. Nothing is added to lower it.`
           : '. Nothing is added to lower it.',
+        ...(eased
+          ? [
+              'Nitrate and phosphate read zero: feed more meanwhile, and take weeks, since starved corals bleach where alkalinity moves quickly.',
+            ]
+          : []),
       ],
     },
   };

@@ -84,7 +84,7 @@ export const methodsCompared = defineCalculator({
           'The tank consumes',
           quantity('alkalinityRate', consumption),
           ...(input.growthPerMonth > 0.005
-            ? (['and grows by', quantity('percent', input.growthPerMonth * 100), 'a month.'] satisfies Phrase[])
+            ? (['and may grow by', quantity('percent', input.growthPerMonth * 100), 'a month.'] satisfies Phrase[])
             : ['.']),
           ...(breakEvenMonths === undefined
             ? []

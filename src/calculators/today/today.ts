@@ -14,6 +14,7 @@ export const CONCERNS = [
   'reactor',
   'nutrients',
   'levels',
+  'next test',
   'water change',
 ] as const;
 export type Concern = (typeof CONCERNS)[number];
@@ -48,6 +49,8 @@ const facts = z.strictObject({
   /** Nitrate and phosphate at zero for weeks: a warning in every school. */
   nutrients: z.strictObject({}).optional(),
   levels: z.strictObject({ certainty: z.enum(CERTAINTIES) }).optional(),
+  /** The test that would narrow the dose most, in so many days. */
+  'next test': z.strictObject({ inDays: figure('days to the test', 0, 60, 'days') }).optional(),
   'water change': z.strictObject({ late: z.boolean().default(false) }).optional(),
 });
 export type TodayInput = z.input<typeof facts>;
@@ -103,6 +106,7 @@ const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> =
   nutrients: ({ nutrients }) => nutrients && 1.6,
   levels: ({ levels }) =>
     levels && (levels.certainty === 'drifting' ? 1.5 : levels.certainty === 'not enough yet' ? 1 : 0.7),
+  'next test': (known) => known['next test'] && (known['next test'].inDays <= 1 ? 0.75 : 0.4),
   // A late change waits; a dose that is off or an empty reservoir does not.
   'water change': (known) => known['water change'] && (known['water change'].late ? 0.9 : 0.6),
 };

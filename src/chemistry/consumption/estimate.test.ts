@@ -123,6 +123,21 @@ describe('consumption of three together', () => {
   });
 });
 
+describe('a net volume that changed', () => {
+  it('holds from its day on: the doses before went into less water', () => {
+    // 155 L to day 20, 310 L from then on (water like the tank’s own), 60 mmol a day dosed throughout, 0.3 mmol/L a day consumed. By hand.
+    const dosed: TankEvent = { kind: 'rate', at: 0, source: 'part', perDay: { alkalinity: 60 } };
+    const level = (day: number) => 3 + Math.min(day, 20) * (60 / 155 - 0.3) + Math.max(0, day - 20) * (60 / 310 - 0.3);
+    const readings = Array.from({ length: 11 }, (_, i) => alk(i * 4, level(i * 4) / DKH));
+    const input = { volumeL: 310, events: [dosed], readings };
+    const told = estimateConsumption({ ...input, earlierVolumes: [{ until: 20 * DAY_MS, volumeL: 155 }] });
+    expect(told?.of['alkalinity']?.perDay).toBeCloseTo(0.3, 2);
+    expect(told?.of['alkalinity']?.history.every(({ perDay }) => Math.abs(perDay - 0.3) < 0.02)).toBe(true);
+    const untold = estimateConsumption(input);
+    expect(untold?.of['alkalinity']?.history[1]?.perDay).toBeLessThan(0.2);
+  });
+});
+
 describe('what does not fit', () => {
   const noise = gaussian(seeded(4));
   const falling = (count: number, step = 4, rate = 0.5) =>

@@ -30,6 +30,8 @@ interface Props {
   readonly time?: keyof typeof DAYS_OF;
   /** Where something turns on the way. */
   readonly turns?: readonly { readonly days: number; readonly words: string }[];
+  /** What the time along the foot is counted from; "from now" when left out. */
+  readonly since?: string;
   /** What the picture is called, where its name alone would not tell it from another. */
   readonly title?: string;
 }
@@ -55,6 +57,7 @@ export function CourseChart({
   height = 210,
   time = 'days',
   turns = NO_TURNS,
+  since = 'from now',
   title = name,
 }: Props) {
   const each = DAYS_OF[time];
@@ -95,9 +98,7 @@ export function CourseChart({
       caption={
         <>
           <span className="font-semibold">{capitalised(title)}</span>
-          <span className="text-sm text-soft">
-            {unit.symbol}, {time} from now
-          </span>
+          <span className="text-sm text-soft">{[unit.symbol, `${time} ${since}`].filter(Boolean).join(', ')}</span>
         </>
       }
       name={title}
