@@ -1,4 +1,15 @@
-import { answer, describeCarbonate, expect, goToBench, jot, makeOwnTank, test, workingText } from './steps';
+import {
+  answer,
+  consumptionField,
+  describeCarbonate,
+  dosePart,
+  expect,
+  goToBench,
+  jot,
+  makeOwnTank,
+  test,
+  workingText,
+} from './steps';
 
 // The worked case, by hand from molar masses (CIAAW 2021): 310 L; 80 g/L Na2CO3 is 1.5096 eq/L; 20 mL/day gives
 // 0.273 dKH/day; 8.6 falls to 7.8 dKH in four days, so the tank takes 0.473; 34.65 mL/day replaces it; a reactor whose
@@ -10,19 +21,22 @@ test('from an empty browser to the first dose', async ({ page }) => {
   await jot(page, 'alk 7.8');
 
   await goToBench(page, 'Dose');
-  await expect(answer(page)).toContainText(/Dose 34\.[67]\s?mL\/day of Carbonate/);
+  // More than half as much again goes in two steps.
+  await expect(answer(page)).toContainText(
+    /Increase Carbonate from 20\.0\s?mL\/day to 27\.3\s?mL\/day, after the next test to 34\.[67]\s?mL\/day/,
+  );
   await expect(answer(page)).toContainText('drifting');
   const working = await workingText(page);
   expect(working).toMatch(/310(\.0)? L/);
   expect(working).toMatch(/0\.473\d? dKH\/day/);
   expect(working).toContain('1.510 eq/L');
   expect(working).toMatch(/34\.6[45] mL\/day/);
-  await expect(page.getByRole('figure', { name: 'alkalinity over time' })).toContainText('at this dose');
+  await expect(page.getByRole('figure', { name: 'alkalinity over time' })).toContainText('at these doses');
 
-  // Followed, the dose holds the level: the forecast of the tide line goes flat and the bench says it runs.
-  await page.getByRole('button', { name: 'Set as the standing dose from now' }).click();
+  // Followed, the bench says it runs, and leaves it until a test says more.
+  await page.getByRole('button', { name: 'Set these doses from now' }).click();
   await expect(page.getByRole('button', { name: 'This is what runs now' })).toBeDisabled();
-  await expect(page.getByText(/Running now: Carbonate 34\.6/)).toBeVisible();
+  await expect(answer(page)).toContainText(/Leave the doses as they are: 27\.3\s?mL\/day of Carbonate/);
 
   await page.getByRole('radio', { name: 'Calcium reactor' }).click();
   await expect(page.getByText('Test the effluent’s alkalinity')).toBeVisible();
@@ -42,7 +56,7 @@ test('the keeper overrules a figure and the answer moves with it', async ({ page
   await jot(page, '4 days ago dosing 20 ml/day carbonate alk 8.6');
   await jot(page, 'alk 7.8');
   await goToBench(page, 'Dose');
-  await page.getByLabel('Alkalinity taken a day').fill('0.5 dKH/day');
+  await consumptionField(page).fill('0.5 dKH/day');
   // 0.5 × 0.35665 × 310 ÷ 1.5096, by hand.
   await expect(answer(page)).toContainText(/36\.6\s?mL\/day/);
   await page.getByLabel('Net volume').fill('155');
@@ -51,11 +65,11 @@ test('the keeper overrules a figure and the answer moves with it', async ({ page
   await goToBench(page, 'Mix');
   await goToBench(page, 'Dose');
   await expect(
-    page.getByText(/With your figure for the net volume and the alkalinity a day, not the record’s/),
+    page.getByText(/With your figure for the net volume and the alkalinity consumption, not the record’s/),
   ).toBeVisible();
   await expect(answer(page)).toContainText(/18\.3\s?mL\/day/);
   await page.getByRole('button', { name: 'your figure; put back' }).first().click();
-  await page.getByLabel('Alkalinity taken a day').fill('-1');
+  await consumptionField(page).fill('-1');
   await expect(page.getByRole('alert').filter({ hasText: 'below nought' })).toBeVisible();
 });
 
@@ -65,6 +79,7 @@ test('a correction is apart from the maintenance dose and spread by the limit', 
   await jot(page, '3 days ago alk 6');
   await jot(page, 'alk 6');
   await goToBench(page, 'Dose');
+  await dosePart(page, 'Corrections');
   // Aim 8.25 dKH: 2.25 dKH in three days at most 1 dKH a day; 2.25 × 0.35665 × 310 ÷ 1.5096 = 164.8 mL in all.
   const correction = page.getByRole('region', { name: 'alkalinity correction' });
   await expect(correction).toContainText(/Add 54\.9\s?mL of Carbonate a day for 3\s?days/);

@@ -36,8 +36,7 @@ test('a tank carried by water changes is not told to dose', async ({ page }) => 
   await openDemo(page, 'today', 'story-corner');
   await expect(page.getByRole('main')).not.toContainText('Dose ');
   await goToBench(page, 'Dose');
-  await expect(page.getByRole('radio', { name: 'Water changes' })).toHaveAttribute('aria-checked', 'true');
-  await expect(page.getByText('Water changes carry this tank')).toBeVisible();
+  await expect(page.getByText('Water changes support this tank')).toBeVisible();
 });
 
 test('an empty tank teaches the next step on every bench', async ({ page }) => {
@@ -73,7 +72,7 @@ test('a certainty word explains itself, and an answer can be copied', async ({ p
   await answer(page).getByRole('button', { name: 'Copy' }).click();
   await expect(page.getByText('Copied').first()).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
-    /^Dose \d+\.\d mL\/day of Carbonate part and .*\(95 in 100\)\.$/,
+    /^Increase Carbonate part from 28\.0 mL\/day to 3\d\.\d mL\/day; .*\(95 % range\)\.$/,
   );
 });
 

@@ -56,6 +56,15 @@ export function answer(page: Page) {
   return page.getByRole('region', { name: 'Answer', exact: true });
 }
 
+/** Opens a part of the Dose bench. */
+export async function dosePart(page: Page, name: string): Promise<void> {
+  await page.getByRole('radio', { name, exact: true }).click();
+}
+
+export function consumptionField(page: Page) {
+  return page.getByRole('textbox', { name: /^Alkalinity consumption/ });
+}
+
 export async function describeCarbonate(page: Page): Promise<void> {
   await goToBench(page, 'Tank');
   await page.getByRole('button', { name: 'Describe a solution' }).click();

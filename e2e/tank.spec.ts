@@ -101,7 +101,7 @@ test('a salt’s own profile is what a water change brings, and consumption is n
   await page.getByRole('link', { name: 'Dose' }).click();
   await page.getByRole('button', { name: 'Nothing was dosed' }).click();
   // By hand: a fifth of the water at 12 dKH; k·2 falls, then (8 − 2k)·0.8 + 12·0.2 − 2k = 8, so k = 0.8 ÷ 3.6 = 0.222 dKH/day.
-  await expect(page.getByLabel('Alkalinity taken a day')).toHaveValue(/0\.222 dKH\/day/);
+  await expect(page.getByRole('textbox', { name: /^Alkalinity consumption/ })).toHaveValue(/0\.222 dKH\/day/);
 });
 
 test('what is in use cannot be removed; what is not, can, and comes back', async ({ page }) => {

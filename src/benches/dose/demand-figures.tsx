@@ -23,8 +23,8 @@ export function DemandFigures({ question, overrides, onOverride }: AnswerProps) 
   };
   const field = (parameter: DosedParameter, high: number) => (
     <QuantityField
-      label={`${capitalised(parameter)} taken a day`}
-      expected={{ field: `${parameter} taken a day`, kind: DOSED_FACTS[parameter].rateKind, low: 0, high }}
+      label={`${capitalised(parameter)} consumption`}
+      expected={{ field: `${parameter} consumption`, kind: DOSED_FACTS[parameter].rateKind, low: 0, high }}
       value={overrides.perDay?.[parameter] ?? demand[parameter]?.perDay ?? null}
       digits={overrides.perDay?.[parameter] === undefined ? 3 : undefined}
       onChange={(amount) => setPerDay(parameter, amount)}

@@ -59,7 +59,12 @@ const SCREENS: Record<Way, (props: AnswerProps) => React.ReactNode> = {
   schedule: Schedule,
   bottles: Bottles,
   methods: Methods,
-  reactor: ReactorAnswer,
+  reactor: (props) => (
+    <>
+      <ReactorAnswer {...props} />
+      <WhatRuns />
+    </>
+  ),
 };
 
 /** What the tank consumes, and what replaces it: one part a question. */

@@ -60,11 +60,11 @@ export function Plan({ question, overrides, onOverride }: AnswerProps) {
         <LevelPicture doses={doses} />
         <ConsumptionPicture consumption={question.consumption} />
       </div>
-      <ConsumptionWords consumption={question.consumption} />
       <Mix sources={question.input.sources} doses={doses} overrides={overrides} onOverride={onOverride} />
       <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />
       {outcome && <Working steps={outcome.working} />}
       {outcome && <Cautions cautions={[...outcome.cautions, ...limewaterCautions(book, tank, now, planned)]} />}
+      <ConsumptionWords consumption={question.consumption} />
     </>
   );
 }

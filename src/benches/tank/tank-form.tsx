@@ -95,7 +95,7 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
         {holdsFrom && (
           <SelectField
             width="w-72"
-            label="This net volume holds"
+            label="This holds"
             value={holdsFrom.value}
             options={HOLDS_FROM}
             onChange={(from) => from && holdsFrom.onChange(from)}
