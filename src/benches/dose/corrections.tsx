@@ -8,6 +8,7 @@ import { capitalised } from '@/calculators/calculator/words';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Cautions, Working } from '@/interface/answer';
 import { Button } from '@/interface/button';
+import { CourseChart } from '@/interface/charts/course-chart';
 import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
@@ -15,6 +16,52 @@ import { without } from '@/interface/without';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { correctionQuestions, type DoseQuestion } from '@/reckoning/dose-question';
 import { pumpSetting } from './demand-figures';
+
+/** Where the level goes: brought back, and as it stands. */
+function Course({
+  input,
+  values,
+}: {
+  readonly input: ReturnType<typeof correctionQuestions>[number];
+  readonly values: {
+    readonly totalMl: number;
+    readonly days: number;
+    readonly lowered?: { readonly days: number } | undefined;
+  };
+}) {
+  const level = Number(input.level);
+  const aim = Number(input.aim);
+  const days = values.lowered?.days ?? values.days;
+  if (values.totalMl === 0 && !values.lowered) return null;
+  const band = input.band?.map(Number);
+  return (
+    <div className="mt-4 max-w-2xl">
+      <CourseChart
+        name={input.parameter}
+        kind={input.parameter}
+        band={band && [band[0] ?? 0, band[1] ?? 0]}
+        height={150}
+        lines={[
+          {
+            label: 'brought back',
+            points: [
+              { days: 0, value: level },
+              { days, value: aim },
+              { days: days + 2, value: aim },
+            ],
+          },
+          {
+            label: 'held as it is',
+            points: [
+              { days: 0, value: level },
+              { days: days + 2, value: level },
+            ],
+          },
+        ]}
+      />
+    </div>
+  );
+}
 
 /** Levels that are off their aim, brought back once and apart from the maintenance dose, no faster than the animals bear. */
 export function Corrections({ question }: { readonly question: DoseQuestion }) {
@@ -104,6 +151,7 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
                 }
               />
             </div>
+            {i === 0 && <Course input={input} values={outcome.values} />}
             {!outcome.values.withinTestError && (
               <div className="mt-4">
                 <QuantityField

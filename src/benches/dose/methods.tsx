@@ -162,7 +162,9 @@ function Comparison({ methods }: { readonly methods: readonly Method[] }) {
       ? 'not in sight'
       : outgrownInMonths === 0
         ? 'too little now'
-        : `in ${Math.floor(outgrownInMonths)} months`;
+        : outgrownInMonths < 1.5
+          ? 'in a month'
+          : `in ${Math.round(outgrownInMonths)} months`;
   return (
     <div className="mt-4 max-w-5xl overflow-x-auto">
       <table className="w-full min-w-[40rem] text-sm">

@@ -53,7 +53,7 @@ export function Mix({
                 <span className="block text-sm text-soft">
                   runs {told(runs)}
                   {dose &&
-                    use === 'fill' &&
+                    dose.highMlPerDay > dose.lowMlPerDay &&
                     `; ${told(dose.lowMlPerDay)} to ${told(dose.highMlPerDay)} holds the level`}
                 </span>
               </span>

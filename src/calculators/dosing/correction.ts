@@ -154,13 +154,16 @@ export const correction = defineCalculator({
               }
             : !down
               ? {
-                  says: [
-                    'Add',
-                    quantity('dose', totalMl / days),
-                    `of ${part.name} a day for`,
-                    quantity('days', days),
-                    ', once.',
-                  ],
+                  says:
+                    days === 1
+                      ? ['Add', quantity('dose', totalMl), `of ${part.name}, once.`]
+                      : [
+                          'Add',
+                          quantity('dose', totalMl / days),
+                          `of ${part.name} a day for`,
+                          quantity('days', days),
+                          ', once.',
+                        ],
                   certainty: 'worked out' as const,
                   because: [
                     'It lifts',
