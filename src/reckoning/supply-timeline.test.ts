@@ -145,6 +145,32 @@ describe('what runs, as events of the tank model', () => {
     }
   });
 
+  it('two stretches of the day give the day’s amount between them, and end together', () => {
+    const book = bookOf([
+      entry(day(1), {
+        kind: 'standing-dose',
+        solutionId: 'lime',
+        mlPerDay: 2400,
+        hours: { fromMinute: 21 * 60, forMinutes: 240 },
+        alsoHours: { fromMinute: 6 * 60, forMinutes: 120 },
+      }),
+      entry(day(11), { kind: 'standing-dose', solutionId: 'lime', mlPerDay: 0 }),
+      entry(day(12), { kind: 'note', note: 'later' }),
+    ]);
+    const level = (at: number) =>
+      simulate({ at: day(1), volumeL: 1e6, water: FRESH_WATER }, knownEvents(book, tank), [at])[0]?.water.calcium ?? 0;
+    const midnight = Math.floor(day(3) / (24 * HOUR_MS)) * 24 * HOUR_MS;
+    const between = (from: number, to: number) => level(midnight + to * HOUR_MS) - level(midnight + from * HOUR_MS);
+    const whole = between(0, 24);
+    // 21:00 to 1:00 gives two thirds of it, 6:00 to 8:00 one third; nothing between.
+    expect(between(6, 8) / whole).toBeCloseTo(1 / 3, 5);
+    expect(between(21, 25) / whole).toBeCloseTo(2 / 3, 5);
+    expect(between(8, 21)).toBeCloseTo(0, 12);
+    // 2.4 L a day of 1.5 g/L Ca(OH)2: 2400 × 1.5 × 40.078 ÷ 74.093 mg of calcium a day into a million litres. CIAAW 2021.
+    expect(whole).toBeCloseTo((2400 * 1.5 * 40.078) / 74.093 / 1e6, 8);
+    expect(level(day(20)) - level(day(12))).toBe(0);
+  });
+
   it('changes no volume while less comes in than evaporates, and dilutes beyond what could', () => {
     const volume = (mlPerDay: number) => {
       const book = bookOf([entry(day(1), { kind: 'standing-dose', solutionId: 'soda', mlPerDay })]);

@@ -40,10 +40,10 @@ function TankEditor() {
   // What was dosed rests on the net volume: a change of it says from when it holds.
   const [from, setFrom] = useState<VolumeHoldsFrom | ''>('');
   const rested = book.entries.some(({ tankId, kind }) => tankId === tank.id && RESTS_ON_VOLUME.has(kind));
-  const asks = rested && volumeChanged(opened, draft);
+  const asks = rested && volumeChanged(tank, draft);
 
   const save = async (given: Tank) => {
-    const saved = asks && from ? withVolume(opened, given, now, from) : given;
+    const saved = asks && from ? withVolume(tank, given, now, from) : given;
     const done = await commit({
       label: `Saved ${saved.name}`,
       base: { tanks: [opened] },

@@ -96,13 +96,12 @@ export interface Consumption {
   readonly end: EndState;
 }
 
-/** The state at the end under what explains the readings best. */
+/** The state at the end, under each way of wandering by how well it explains the readings. */
 export interface EndState {
   readonly at: number;
   readonly layout: Layout;
-  readonly filtered: Pick<Filtered, 'mean' | 'covariance'>;
   readonly usual: number;
-  readonly wander: Wander;
+  readonly tried: readonly Tried[];
   /** The error of the last reading of each channel, and its instrument. */
   readonly readBy: readonly ({ readonly sd: number; readonly by: string } | undefined)[];
 }
@@ -180,9 +179,8 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
     end: {
       at: model.course.moments.at(-1) ?? 0,
       layout: model.course.layout,
-      filtered: best.filtered,
       usual,
-      wander: best.wander,
+      tried,
       readBy: channels.map((_, i) => model.readings.findLast(({ channel }) => channel === i)),
     },
   };
@@ -310,7 +308,8 @@ function residualsOf(
   return (reading) => found.get(reading) ?? 0;
 }
 
-interface Tried {
+/** One way of wandering, and the state it leads to. */
+export interface Tried {
   readonly wander: Wander;
   readonly weight: number;
   readonly filtered: Pick<Filtered, 'mean' | 'covariance'>;
@@ -347,7 +346,7 @@ function learntFrom({ moments }: Course): number {
 }
 
 /** Mean and standard deviation of what a row tells of the state, over all that was tried. */
-function told(tried: readonly Tried[], row: Float64Array): { readonly mean: number; readonly sd: number } {
+export function told(tried: readonly Tried[], row: Float64Array): { readonly mean: number; readonly sd: number } {
   let mean = 0;
   let square = 0;
   for (const { weight, filtered } of tried) {

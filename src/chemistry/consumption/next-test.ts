@@ -1,6 +1,6 @@
 import { DAY_MS } from '../tank-model/simulate';
 import { courseOf, noiseOver, rateRow, readingRow } from './consumption-model';
-import { varianceOf, type EndState } from './estimate';
+import { told, type EndState, type Tried } from './estimate';
 import { kalmanFilter } from './kalman';
 import { levelResponses } from './level-response';
 
@@ -15,6 +15,8 @@ export interface TestValue {
   readonly gain: number;
 }
 
+/** Ways of wandering less likely than this are passed over. */
+const UNLIKELY = 0.02;
 /** The days ahead that are looked at. */
 const DAYS = [0, 1, 2, 3, 4, 5, 6, 7, 10, 14];
 /** A test on an earlier day that tells nearly as much comes first: this share of the most that can be gained. Chosen. */
@@ -25,13 +27,11 @@ const AS_GOOD = 0.75;
  * depend on what it will read.
  * @param channels those that are weighed; a parameter whose dose nobody asks for is left out
  */
-export function testValues(
-  { at, layout, filtered, usual, wander, readBy }: EndState,
-  channels: readonly number[],
-): TestValue[] {
+export function testValues({ at, layout, usual, tried, readBy }: EndState, channels: readonly number[]): TestValue[] {
   const species = layout.channels.map((channel) => channel.species);
   const rates = layout.channels.map((_, i) => rateRow(layout, i));
-  const now = rates.map((row) => Math.sqrt(varianceOf(row, filtered.covariance)));
+  const likely = likeliest(tried);
+  const now = rates.map((row) => told(likely, row).sd);
   return DAYS.flatMap((inDays) => {
     const moments = [at, at + Math.max(inDays, 1 / 24) * DAY_MS];
     // Doses and changes move levels by what is known: they do not change what a reading teaches.
@@ -43,25 +43,19 @@ export function testValues(
     );
     const stretch = course.stretches[1];
     if (!stretch) return [];
-    const sdsAfter = (channel: number, read: { readonly sd: number; readonly by: string }) => {
-      const row = readingRow(layout, channel, read.by);
-      const measured = [{ row, value: 0, variance: (read.sd * wander.noise) ** 2 }];
-      const { covariance } = kalmanFilter(
-        {
-          size: layout.size,
-          mean: filtered.mean,
-          covariance: filtered.covariance,
-          steps: [{ ...stretch, noise: noiseOver(layout, stretch, usual, wander), measured }],
-        },
-        undefined,
-        false,
-      );
-      return rates.map((row) => Math.sqrt(varianceOf(row, covariance)));
-    };
     return channels.flatMap((channel): TestValue[] => {
       const read = readBy[channel];
       if (!read) return [];
-      const sds = sdsAfter(channel, read);
+      const row = readingRow(layout, channel, read.by);
+      const after = likely.map((each): Tried => {
+        const { wander, filtered } = each;
+        const measured = [{ row, value: 0, variance: (read.sd * wander.noise) ** 2 }];
+        const step = { ...stretch, noise: noiseOver(layout, stretch, usual, wander), measured };
+        const { covariance } = kalmanFilter({ size: layout.size, ...filtered, steps: [step] }, undefined, false);
+        // The mean is as it was foreseen: what will be read is not known, and does not change how sure it makes.
+        return { ...each, filtered: { mean: filtered.mean, covariance } };
+      });
+      const sds = rates.map((each) => told(after, each).sd);
       const gain = channels.reduce((sum, i) => {
         const scale = (layout.channels[i]?.perMeq ?? 1) * usual;
         return sum + ((now[i] ?? 0) - (sds[i] ?? 0)) / scale;
@@ -69,6 +63,13 @@ export function testValues(
       return [{ channel, inDays, now, with: sds, gain }];
     });
   });
+}
+
+/** Those worth following, their weights made whole again. */
+function likeliest(tried: readonly Tried[]): Tried[] {
+  const kept = tried.filter(({ weight }) => weight > UNLIKELY);
+  const whole = kept.reduce((sum, { weight }) => sum + weight, 0);
+  return kept.map((each) => ({ ...each, weight: each.weight / whole }));
 }
 
 /** The test that narrows the rates most, and the first day on which it is nearly as good as it gets. */

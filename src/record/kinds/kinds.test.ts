@@ -39,7 +39,13 @@ describe('hours of the day', () => {
     ['dosing 40 ml/day carbonate from 10pm to 8am', 'Carbonate at 40.0 mL/day from then on, 22:00–8:00'],
     ['dosing 40 ml/day carbonate 20-6 in 24 pulses', 'Carbonate at 40.0 mL/day from then on, 20:00–6:00, in 24 pulses'],
     ['dosing 40 ml/day carbonate in 12 pulses', 'Carbonate at 40.0 mL/day from then on, in 12 pulses'],
+    [
+      'dosing 40 ml/day carbonate 21:00 to 1:00 and 5:00 to 9:00 in 8 pulses',
+      'Carbonate at 40.0 mL/day from then on, 21:00–1:00 and 5:00–9:00, in 8 pulses',
+    ],
     ['dosing 40 ml/day carbonate', 'Carbonate at 40.0 mL/day from then on'],
+    ['measured carbonate 9.6 ml in 60 s for 10 ml', 'pump of Carbonate gave 9.60 mL in 1 min, set to 10.0 mL'],
+    ['measured carbonate 48 ml in 5 min', 'pump of Carbonate gave 48.0 mL in 5 min'],
     ['dosing carbonate off', 'Carbonate off'],
     ['lights 10:30 to 20:00', 'lights 10:30–20:00'],
     ['lights off', 'lights off'],
