@@ -74,6 +74,11 @@ test('hours are drawn, set and kept; the day’s alkalinity and pH answer', asyn
 test('a pump is measured, and what it gives of what it was set to is said', async ({ page }) => {
   await openDemo(page, 'dose');
   await dosePart(page, 'Schedule');
+  await jot(page, 'yesterday 8pm measured calcium 9.9 ml in 120 s for 10 ml');
+  await expect(page.getByRole('region', { name: 'Pumps measured' })).toContainText(
+    /Calcium part.*99 % of what it was set to/,
+  );
+  // The same by fields.
   const form = page.getByRole('form', { name: 'Measure a pump' });
   await form.getByLabel('Pump of').selectOption('Calcium part');
   await form.getByLabel('It gave').fill('9 ml');
@@ -83,9 +88,6 @@ test('a pump is measured, and what it gives of what it was set to is said', asyn
   await expect(page.getByRole('region', { name: 'Pumps measured' })).toContainText(
     /Calcium part4\.50 mL\/min, measured .*: 90 % of what it was set to/,
   );
-  // The same by a line.
-  await jot(page, 'measured calcium 9.9 ml in 120 s for 10 ml');
-  await expect(page.getByRole('region', { name: 'Pumps measured' })).toContainText(/99 % of what it was set to/);
 });
 
 test('bottles run dry on a day, and figures that disagree are caught', async ({ page }) => {
@@ -132,6 +134,6 @@ test('a net volume given anew says from when it holds', async ({ page }) => {
   await expect(page.getByRole('main').getByRole('alert')).toContainText('Say from when the net volume holds');
   await page.getByLabel('This holds').selectOption('from now on: the water changed');
   await page.getByRole('button', { name: 'Save the tank' }).click();
-  await expect(page.getByText('Saved Bay Window')).toBeVisible();
+  await expect(page.getByText('Saved Bay Window').first()).toBeVisible();
   await expect(page.getByLabel('This holds')).toHaveCount(0);
 });

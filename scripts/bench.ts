@@ -10,6 +10,7 @@ import { eachSpecies, FRESH_WATER } from '@/chemistry/tank-model/water';
 import { cycleReading } from '../src/calculators/cycle/cycle-reading';
 import { cycleQuestion } from '@/reckoning/cycle';
 import { drawPlan, scoreCycles } from './bench-cycles';
+import { dosing } from './bench-dosing';
 import { demoBook } from '@/demo/scenario';
 import { FOLLOWED } from '../src/chemistry/water-change/followed';
 import { changeRoutine } from '../src/calculators/water-change/change-routine';
@@ -82,6 +83,7 @@ function screens(): void {
     'the dose question from five months of entries',
     median(() => doseQuestion(book, atrium, now)),
   );
+  dosing({ median, row, target }, book, atrium, now);
   row(
     'everything the Today bench tells',
     median(() => todayOf(book, atrium, now)),
