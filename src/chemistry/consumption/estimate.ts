@@ -113,7 +113,9 @@ const LEAST_TO_JUDGE = 4;
 /** No more moments than these are fitted: an alkalinity monitor's last year, a weekly test's last twelve. */
 const MOST_MOMENTS = 640;
 /** How a tank wanders is learnt from its last so many moments. */
-const LEARNT_FROM = 160;
+const LEARNT_FROM = 120;
+/** What is usual is found from the last so many moments. */
+const USUAL_FROM = 60;
 /** Over how long drift is told, and pace compared. */
 const WEEKS_MS = 28 * DAY_MS;
 /** A tank that consumes less is reckoned as wandering like this one, mmol/L a day. */
@@ -132,6 +134,10 @@ const NOISES: readonly (readonly [number, number])[] = [
   [0.8, 0.3],
   [1.2, 0.5],
   [1.8, 0.2],
+];
+const NOISES_WHEN_LOOSE: typeof NOISES = [
+  [0.8, 0.4],
+  [1.2, 0.6],
 ];
 const LOOSENESSES: readonly (readonly [number, number])[] = [
   [1, 0.85],
@@ -163,7 +169,8 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
   const tried = tryWanders(model);
   const best = tried.reduce((a, b) => (b.weight > a.weight ? b : a));
   const whole = consumptionModel(model.course, { ...model, wander: best.wander });
-  const smoothed = kalmanSmoother(whole, kalmanFilter(whole));
+  const rows = channels.flatMap((_, i) => [rateRow(model.course.layout, i), levelRow(model, i)]);
+  const smoothed = kalmanSmoother(whole, kalmanFilter(whole), rows);
   const of = Object.fromEntries(
     channels.flatMap((channel, i) => {
       const estimate = estimateOf(i, { model, tried, smoothed, leftOut });
@@ -251,7 +258,9 @@ function usualOf(setting: Setting): number {
   let usual = 0.1;
   for (let pass = 0; pass < 2; pass++) {
     const { course, readings } = setting;
-    const { mean } = kalmanFilter(consumptionModel(course, { readings, usual, wander: AS_MOST }), undefined, false);
+    const from = Math.max(0, course.moments.length - USUAL_FROM);
+    const model = consumptionModel(course, { readings, usual, wander: AS_MOST, from });
+    const { mean } = kalmanFilter(model, undefined, false);
     const { layout } = course;
     const scale = layout.channels[0]?.perMeq ?? 1;
     usual = Math.min(2, Math.max(LEAST_USUAL, Math.abs(dot(rateRow(layout, 0), mean)) / scale));
@@ -320,14 +329,12 @@ function tryWanders({ course, readings, usual }: Model): Tried[] {
   const from = learntFrom(course);
   const loose = course.layout.own[0] === undefined ? LOOSENESSES.slice(0, 1) : LOOSENESSES;
   const tried = WALKS.flatMap(([walk, walkIs]) =>
-    NOISES.flatMap(([noise, noiseIs]) =>
-      loose.map(([looseness, loosenessIs]) => {
+    loose.flatMap(([looseness, loosenessIs]) =>
+      // A tank that keeps no proportion is seldom: less is tried of it.
+      (looseness === 1 ? NOISES : NOISES_WHEN_LOOSE).map(([noise, noiseIs]) => {
         const wander = { walk, noise, looseness };
-        const { logLikelihood, mean, covariance } = kalmanFilter(
-          consumptionModel(course, { readings, usual, wander, from }),
-          undefined,
-          false,
-        );
+        const model = consumptionModel(course, { readings, usual, wander, from });
+        const { logLikelihood, mean, covariance } = kalmanFilter(model, undefined, false);
         return {
           wander,
           log: logLikelihood + Math.log(walkIs * noiseIs * loosenessIs),
@@ -375,6 +382,11 @@ interface Fitted {
   readonly leftOut: ReadonlySet<Taken>;
 }
 
+/** The level of a channel as its last instrument would read it. */
+function levelRow({ course, readings }: Model, channel: number): Float64Array {
+  return readingRow(course.layout, channel, readings.findLast((each) => each.channel === channel)?.by ?? '');
+}
+
 function estimateOf(channel: number, { model, tried, smoothed, leftOut }: Fitted): ConsumptionEstimate | undefined {
   const { layout, moments } = model.course;
   const used = model.readings.filter((reading) => reading.channel === channel);
@@ -387,7 +399,7 @@ function estimateOf(channel: number, { model, tried, smoothed, leftOut }: Fitted
   if (!own && !follows) return undefined;
   const rate = rateRow(layout, channel);
   const { mean, sd } = told(tried, rate);
-  const level = readingRow(layout, channel, all.at(-1)?.by ?? '');
+  const level = levelRow(model, channel);
   const history = moments.flatMap((at, i): Past[] => {
     const step = smoothed.steps[i];
     if (!step) return [];
@@ -395,9 +407,9 @@ function estimateOf(channel: number, { model, tried, smoothed, leftOut }: Fitted
       {
         at,
         perDay: dot(rate, step.mean),
-        perDaySd: Math.sqrt(varianceOf(rate, step.covariance)),
+        perDaySd: Math.sqrt(step.variances[2 * channel] ?? 0),
         level: dot(level, step.mean),
-        levelSd: Math.sqrt(varianceOf(level, step.covariance)),
+        levelSd: Math.sqrt(step.variances[2 * channel + 1] ?? 0),
       },
     ];
   });

@@ -77,14 +77,14 @@ export function kalmanFilter(
   // Nothing is made anew within the loop but what is kept: a long record has thousands of steps, tried dozens of times.
   let ahead = new Float64Array(size * size);
   const half = new Float64Array(size * size);
-  const moved = new Float64Array(size);
   const ownGain = new Float64Array(size);
   let logLikelihood = 0;
   const steps: FilteredStep[] = [];
   model.steps.forEach(({ transition, input, noise, measured }, index) => {
-    timesVector(transition, mean, size, moved);
-    for (let i = 0; i < size; i++) mean[i] = at(moved, i) + at(input, i);
-    carry(transition, covariance, noise, size, half, ahead);
+    const moves = movesOf(transition, size);
+    forward(moves, mean);
+    for (let i = 0; i < size; i++) mean[i] = at(mean, i) + at(input, i);
+    carry(moves, covariance, noise, size, half, ahead);
     [covariance, ahead] = [ahead, covariance];
     const met: (Met | undefined)[] = [];
     if (keep) steps.push({ mean: mean.slice(), covariance: covariance.slice(), met });
@@ -122,8 +122,8 @@ function asReading({ value, variance, bound }: Measurement, foreseen: number, kn
 }
 
 export interface Smoothed {
-  /** By step: what all measurements together say of the state then. */
-  readonly steps: readonly { readonly mean: Float64Array; readonly covariance: Float64Array }[];
+  /** By step: what all measurements together say of the state then, and the variance of each row asked after. */
+  readonly steps: readonly { readonly mean: Float64Array; readonly variances: readonly number[] }[];
   /**
    * By step and place: how far a measurement lies from what all others say of it, in standard deviations. Undefined where it
    * was left out.
@@ -134,16 +134,18 @@ export interface Smoothed {
 /**
  * The fixed-interval smoother that belongs to the filter, going back over its steps.
  * @param filtered of the same model, with its steps kept
+ * @param rows figures of the state whose variance is wanted at every step: h for h·state
  * Source: Durbin and Koopman 2012, sections 4.4, 4.5 (smoothing disturbances, whose ratio to their deviation is the deletion
  * residual) and 6.4. Checked against statsmodels in `kalman.test.ts`.
  */
-export function kalmanSmoother(model: StateSpace, filtered: Filtered): Smoothed {
+export function kalmanSmoother(model: StateSpace, filtered: Filtered, rows: readonly Float64Array[] = []): Smoothed {
   const { size } = model;
-  let r = new Float64Array(size);
+  const r = new Float64Array(size);
   let n = new Float64Array(size * size);
   let before = new Float64Array(size * size);
   const half = new Float64Array(size * size);
-  const steps: { mean: Float64Array; covariance: Float64Array }[] = new Array(filtered.steps.length);
+  const steps: { mean: Float64Array; variances: readonly number[] }[] = new Array(filtered.steps.length);
+  const nGain = new Float64Array(size);
   const residuals: (number | undefined)[][] = new Array(filtered.steps.length);
   for (let index = filtered.steps.length - 1; index >= 0; index--) {
     const step = filtered.steps[index];
@@ -154,7 +156,7 @@ export function kalmanSmoother(model: StateSpace, filtered: Filtered): Smoothed 
       const met = step.met[place];
       if (!met) continue;
       const { row, innovation, spread, gain } = met;
-      const nGain = timesVector(n, gain, size);
+      timesVector(n, gain, size, nGain);
       const pull = innovation / spread - dot(gain, r);
       const pullVariance = 1 / spread + dot(gain, nGain);
       own[place] = pull / Math.sqrt(pullVariance);
@@ -171,15 +173,16 @@ export function kalmanSmoother(model: StateSpace, filtered: Filtered): Smoothed 
     const pr = timesVector(step.covariance, r, size);
     const mean = step.mean.slice();
     for (let i = 0; i < size; i++) mean[i] = at(mean, i) + at(pr, i);
-    const pn = times(step.covariance, n, size);
-    const pnp = times(pn, step.covariance, size);
-    const covariance = step.covariance.slice();
-    for (let i = 0; i < covariance.length; i++) covariance[i] = at(covariance, i) - at(pnp, i);
-    steps[index] = { mean, covariance };
+    // V = P − P N P, looked at by its rows alone.
+    const variances = rows.map((row) => {
+      const spread = timesVector(step.covariance, row, size);
+      return Math.max(0, dot(row, spread) - dot(spread, timesVector(n, spread, size)));
+    });
+    steps[index] = { mean, variances };
     residuals[index] = own;
-    const back = transposed(transition, size);
-    r = timesVector(back, r, size);
-    carry(back, n, undefined, size, half, before);
+    const moves = movesOf(transition, size);
+    back(moves, r);
+    carryBack(moves, n, size, half, before);
     [n, before] = [before, n];
   }
   return { steps, deletionResiduals: residuals };
@@ -210,45 +213,95 @@ function timesVector(
   return product;
 }
 
-/** a · b; zeros of `a` are passed over, of which a transition is mostly made. */
-function times(
-  a: Float64Array,
-  b: Float64Array,
-  size: number,
-  product = new Float64Array(size * size),
-): Float64Array<ArrayBuffer> {
-  product.fill(0);
-  for (let i = 0; i < size; i++)
-    for (let k = 0; k < size; k++) {
-      const factor = at(a, i * size + k);
-      if (factor === 0) continue;
-      for (let j = 0; j < size; j++) product[i * size + j] = at(product, i * size + j) + factor * at(b, k * size + j);
-    }
-  return product;
+/** A row of a transition that is more than "stays as it is": the columns it draws on, and how much. */
+interface Move {
+  readonly row: number;
+  readonly columns: readonly number[];
+  readonly values: readonly number[];
 }
 
-function transposed(a: Float64Array, size: number): Float64Array<ArrayBuffer> {
-  const turned = new Float64Array(size * size);
-  for (let i = 0; i < size; i++) for (let j = 0; j < size; j++) turned[j * size + i] = at(a, i * size + j);
-  return turned;
+const known = new WeakMap<Float64Array, readonly Move[]>();
+
+/** Most of a state stays as it is from step to step: only the rows that move are multiplied. Worked out once for a transition. */
+function movesOf(transition: Float64Array, size: number): readonly Move[] {
+  const found = known.get(transition);
+  if (found) return found;
+  const moves: Move[] = [];
+  for (let row = 0; row < size; row++) {
+    const columns: number[] = [];
+    for (let j = 0; j < size; j++) if (at(transition, row * size + j) !== 0) columns.push(j);
+    const values = columns.map((j) => at(transition, row * size + j));
+    if (columns.length !== 1 || columns[0] !== row || values[0] !== 1) moves.push({ row, columns, values });
+  }
+  known.set(transition, moves);
+  return moves;
+}
+
+/** T · vector, in place. */
+function forward(moves: readonly Move[], vector: Float64Array): void {
+  const moved = moves.map(({ columns, values }) =>
+    columns.reduce((sum, j, k) => sum + (values[k] ?? 0) * at(vector, j), 0),
+  );
+  moves.forEach(({ row }, k) => (vector[row] = moved[k] ?? 0));
+}
+
+/** Tᵀ · vector, in place. */
+function back(moves: readonly Move[], vector: Float64Array): void {
+  const from = moves.map(({ row }) => at(vector, row));
+  for (const { row } of moves) vector[row] = 0;
+  moves.forEach(({ columns, values }, k) =>
+    columns.forEach((j, l) => (vector[j] = at(vector, j) + (values[l] ?? 0) * (from[k] ?? 0))),
+  );
 }
 
 /** T · P · Tᵀ + Q into `whole`, by way of `half`. */
 function carry(
-  transition: Float64Array,
+  moves: readonly Move[],
   covariance: Float64Array,
-  noise: Float64Array | undefined,
+  noise: Float64Array,
   size: number,
-  half: Float64Array<ArrayBuffer>,
-  whole: Float64Array<ArrayBuffer>,
+  half: Float64Array,
+  whole: Float64Array,
 ): void {
-  times(transition, covariance, size, half);
-  if (noise) whole.set(noise);
-  else whole.fill(0);
-  for (let j = 0; j < size; j++)
-    for (let k = 0; k < size; k++) {
-      const factor = at(transition, j * size + k);
-      if (factor === 0) continue;
-      for (let i = 0; i < size; i++) whole[i * size + j] = at(whole, i * size + j) + factor * at(half, i * size + k);
+  half.set(covariance);
+  for (const { row, columns, values } of moves)
+    for (let j = 0; j < size; j++) {
+      let sum = 0;
+      for (let k = 0; k < columns.length; k++) sum += (values[k] ?? 0) * at(covariance, (columns[k] ?? 0) * size + j);
+      half[row * size + j] = sum;
+    }
+  whole.set(half);
+  for (const { row, columns, values } of moves)
+    for (let i = 0; i < size; i++) {
+      let sum = 0;
+      for (let k = 0; k < columns.length; k++) sum += (values[k] ?? 0) * at(half, i * size + (columns[k] ?? 0));
+      whole[i * size + row] = sum;
+    }
+  for (let i = 0; i < whole.length; i++) whole[i] = at(whole, i) + at(noise, i);
+}
+
+/** Tᵀ · N · T into `whole`, by way of `half`. */
+function carryBack(
+  moves: readonly Move[],
+  n: Float64Array,
+  size: number,
+  half: Float64Array,
+  whole: Float64Array,
+): void {
+  half.set(n);
+  for (const { row } of moves) for (let i = 0; i < size; i++) half[i * size + row] = 0;
+  for (const { row, columns, values } of moves)
+    for (let k = 0; k < columns.length; k++) {
+      const [column, value] = [columns[k] ?? 0, values[k] ?? 0];
+      for (let i = 0; i < size; i++)
+        half[i * size + column] = at(half, i * size + column) + value * at(n, i * size + row);
+    }
+  whole.set(half);
+  for (const { row } of moves) for (let j = 0; j < size; j++) whole[row * size + j] = 0;
+  for (const { row, columns, values } of moves)
+    for (let k = 0; k < columns.length; k++) {
+      const [column, value] = [columns[k] ?? 0, values[k] ?? 0];
+      for (let j = 0; j < size; j++)
+        whole[column * size + j] = at(whole, column * size + j) + value * at(half, row * size + j);
     }
 }

@@ -75,7 +75,10 @@ function responseOver(
 ): LevelResponse {
   const days = (to - from) / DAY_MS;
   // Nothing but the probes' own paths is looked at, so air, warmth and bacteria are spared.
-  const moving = events.filter(({ kind }) => kind !== 'air' && kind !== 'temperature' && kind !== 'bacteria');
+  const moving = wholeDaysEvenly(
+    events.filter(({ kind }) => kind !== 'air' && kind !== 'temperature' && kind !== 'bacteria'),
+    to,
+  );
   const named = Object.fromEntries(species.filter((name) => !(name in FRESH_WATER)).map((name) => [name, 0] as const));
   const run = (level: SpeciesName | undefined, rate: SpeciesName | undefined) => {
     const further = { ...named, [PROBE_LEVEL]: 1, [PROBE_RATE]: 0 };
@@ -125,4 +128,33 @@ function responseOver(
     levels: species.map((_, i) => species.map((_, j) => ofLevel[j]?.[i] ?? 0)),
     consumption: species.map((_, i) => species.map((_, j) => ofRate[j]?.[i] ?? 0)),
   };
+}
+
+/**
+ * What runs by the hour or in pulses gives, over any whole day, its day's amount: whole days are carried evenly, and only what is
+ * left of a day by its hours. A record of years has tens of thousands of pulses, and a reading knows one morning of them.
+ * (Exact but for the dilution of a day's ripple within the day.)
+ */
+function wholeDaysEvenly(events: readonly TankEvent[], to: number): readonly TankEvent[] {
+  if (!events.some(isHourly)) return events;
+  const hourly = new Map<string, TankEvent & { kind: 'rate' }>();
+  const carried: TankEvent[] = [];
+  events.forEach((event, i) => {
+    carried.push(event);
+    if (event.kind === 'rate') {
+      if (isHourly(event)) hourly.set(event.source, event);
+      else hourly.delete(event.source);
+    }
+    const next = events[i + 1]?.at ?? to;
+    const days = Math.floor((next - event.at) / DAY_MS);
+    if (days < 1) return;
+    for (const { source, perDay, litresPerDay = 0 } of hourly.values())
+      carried.push({ kind: 'rate', at: event.at, source, perDay, litresPerDay });
+    for (const each of hourly.values()) carried.push({ ...each, at: event.at + days * DAY_MS });
+  });
+  return carried;
+}
+
+function isHourly(event: TankEvent): event is TankEvent & { kind: 'rate' } {
+  return event.kind === 'rate' && (event.hours !== undefined || event.pulses !== undefined);
 }
