@@ -62,7 +62,7 @@ export function dosing({ median, row, target }: Report, book: Book, tank: Tank, 
   );
 }
 
-function record(): Parameters<typeof estimateConsumption>[0] {
+export function record(): Parameters<typeof estimateConsumption>[0] {
   const weeks = 260;
   const readings = Array.from({ length: weeks }, (_, week) => {
     const at = week * 7 * DAY_MS;

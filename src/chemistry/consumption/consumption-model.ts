@@ -1,7 +1,7 @@
 import { MMOL_PER_L_PER_DKH } from '../units/kinds';
 import { CALCIUM_MG_PER_MEQ } from '../tank-model/metabolism';
 import type { SpeciesName } from '../tank-model/water';
-import type { Measurement, StateSpace, StateStep } from './kalman';
+import type { Measurement, SparseMatrix, StateSpace, StateStep } from './kalman';
 import type { LevelResponse } from './level-response';
 
 /** One species whose consumption is followed, and how it hangs together with the others. */
@@ -140,9 +140,9 @@ interface Stretch {
   readonly transition: Float64Array;
   readonly input: Float64Array;
   /** Covariance of the noise for a usual consumption of 1: of growth and of days unlike each other; of calcification's walk at 1; of each channel's own. */
-  readonly steady: Float64Array;
-  readonly common: Float64Array;
-  readonly own: readonly (Float64Array | undefined)[];
+  readonly steady: SparseMatrix;
+  readonly common: SparseMatrix;
+  readonly own: readonly (SparseMatrix | undefined)[];
 }
 
 /**
@@ -156,7 +156,7 @@ export function courseOf(
   earlierAt: number,
 ): Course {
   const { size } = layout;
-  const nothing = new Float64Array(size * size);
+  const nothing: SparseMatrix = { places: [], values: [] };
   const still: Stretch = {
     transition: identity(size),
     input: new Float64Array(size),
@@ -201,11 +201,11 @@ function stretchOver(layout: Layout, response: LevelResponse, from: number, earl
     if (own[0] !== undefined) set(earlier, own[0], 1);
   }
 
-  const steady = new Float64Array(size * size);
-  steady[growth * size + growth] = GROWTH_WALK ** 2 * days;
+  const steady = gathered(size);
+  steady.add(growth, growth, GROWTH_WALK ** 2 * days);
   // A day unlike the next: calcification's scatter about its mean, which leaves levels apart and no trace in the rate.
   const jitter = byCalcification.map((amount) => (amount * DAILY_JITTER) / Math.sqrt(days));
-  jitter.forEach((a, i) => jitter.forEach((b, j) => (steady[i * size + j] = (steady[i * size + j] ?? 0) + a * b)));
+  jitter.forEach((a, i) => jitter.forEach((b, j) => steady.add(i, j, a * b)));
   return {
     transition,
     input,
@@ -218,16 +218,29 @@ function stretchOver(layout: Layout, response: LevelResponse, from: number, earl
 }
 
 /** A random walk seen through its integral: q·t, q·t²/2 and q·t³/3 for q = scale², with the level's answer in place of t. */
-function walkNoise(size: number, index: number, drop: readonly number[], days: number, scale = 1): Float64Array {
-  const noise = new Float64Array(size * size);
+function walkNoise(size: number, index: number, drop: readonly number[], days: number, scale = 1): SparseMatrix {
+  const noise = gathered(size);
   const q = scale ** 2 * days;
-  noise[index * size + index] = q;
+  noise.add(index, index, q);
   drop.forEach((a, i) => {
-    noise[i * size + index] = (q * a) / 2;
-    noise[index * size + i] = (q * a) / 2;
-    drop.forEach((b, j) => (noise[i * size + j] = (q * a * b) / 3));
+    if (a === 0) return;
+    noise.add(i, index, (q * a) / 2);
+    noise.add(index, i, (q * a) / 2);
+    drop.forEach((b, j) => noise.add(i, j, (q * a * b) / 3));
   });
   return noise;
+}
+
+/** A sparse matrix under way; each place is added once. */
+function gathered(size: number) {
+  const places: number[] = [];
+  const values: number[] = [];
+  const add = (i: number, j: number, value: number) => {
+    if (value === 0) return;
+    places.push(i * size + j);
+    values.push(value);
+  };
+  return { places, values, add };
 }
 
 export interface Fit {
@@ -274,19 +287,16 @@ export function consumptionModel(course: Course, { readings, usual, wander, from
 }
 
 /** The noise of a stretch, for a tank that usually takes so much and wanders so. */
-export function noiseOver({ size, channels }: Layout, stretch: Stretch, usual: number, wander: Wander): Float64Array {
-  const noise = new Float64Array(size * size);
-  const commonScale = (wander.walk * usual) ** 2;
-  for (let i = 0; i < noise.length; i++)
-    noise[i] = (stretch.steady[i] ?? 0) * usual ** 2 + (stretch.common[i] ?? 0) * commonScale;
-  stretch.own.forEach((its, i) => {
-    const channel = channels[i];
-    if (!its || !channel) return;
-    const share = Math.min(1, Math.max(0.3, ownShare(channel, i, wander)));
-    const scale = (OWN_WALK * wander.walk * share * usual) ** 2;
-    for (let k = 0; k < noise.length; k++) noise[k] = (noise[k] ?? 0) + (its[k] ?? 0) * scale;
-  });
-  return noise;
+export function noiseOver({ channels }: Layout, stretch: Stretch, usual: number, wander: Wander): StateStep['noise'] {
+  return [
+    { part: stretch.steady, times: usual ** 2 },
+    { part: stretch.common, times: (wander.walk * usual) ** 2 },
+    ...channels.flatMap((channel, i) => {
+      const part = stretch.own[i];
+      const share = Math.min(1, Math.max(0.3, ownShare(channel, i, wander)));
+      return part ? [{ part, times: (OWN_WALK * wander.walk * share * usual) ** 2 }] : [];
+    }),
+  ];
 }
 
 function ownShare(channel: Channel, place: number, { looseness }: Wander): number {

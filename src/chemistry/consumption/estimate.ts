@@ -113,7 +113,7 @@ const LEAST_TO_JUDGE = 4;
 /** No more moments than these are fitted: an alkalinity monitor's last year, a weekly test's last twelve. */
 const MOST_MOMENTS = 640;
 /** How a tank wanders is learnt from its last so many moments. */
-const LEARNT_FROM = 120;
+const LEARNT_FROM = 80;
 /** What is usual is found from the last so many moments. */
 const USUAL_FROM = 60;
 /** Over how long drift is told, and pace compared. */

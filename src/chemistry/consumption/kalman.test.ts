@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { boundAsReading } from './bounded-reading';
 import check from './kalman-check.json' with { type: 'json' };
-import { kalmanFilter, kalmanSmoother, type StateSpace } from './kalman';
+import { kalmanFilter, kalmanSmoother, sparse, type StateSpace } from './kalman';
 
 const flat = (matrix: readonly (readonly number[])[]) => Float64Array.from(matrix.flat());
 const model: StateSpace = {
@@ -12,7 +12,7 @@ const model: StateSpace = {
   steps: check.steps.map(({ transition, input, noise, measured }) => ({
     transition: flat(transition),
     input: Float64Array.from(input),
-    noise: flat(noise),
+    noise: [{ part: sparse(flat(noise)), times: 1 }],
     measured: measured.map(({ row, value, variance }) => ({ row: Float64Array.from(row), value, variance })),
   })),
 };

@@ -10,13 +10,24 @@ export interface Measurement {
   readonly bound?: 'below' | 'above' | undefined;
 }
 
+/** A matrix that is mostly zeros, by the rest: places counted row by row. */
+export interface SparseMatrix {
+  readonly places: readonly number[];
+  readonly values: readonly number[];
+}
+
+export function sparse(matrix: Float64Array): SparseMatrix {
+  const places = [...matrix.keys()].filter((place) => matrix[place] !== 0);
+  return { places, values: places.map((place) => matrix[place] ?? 0) };
+}
+
 /** From one moment to the next: state⁺ = transition · state + input + noise. */
 export interface StateStep {
   /** n × n, row by row. */
   readonly transition: Float64Array;
   readonly input: Float64Array;
-  /** Covariance of the noise, n × n. */
-  readonly noise: Float64Array;
+  /** Covariance of the noise: a sum of parts, each so many times. */
+  readonly noise: readonly { readonly part: SparseMatrix; readonly times: number }[];
   /** What is measured after the step. Errors of two measurements know nothing of each other. */
   readonly measured: readonly Measurement[];
 }
@@ -94,9 +105,10 @@ export function kalmanFilter(
         return;
       }
       const { row } = measurement;
-      const gain = timesVector(covariance, row, size, keep ? new Float64Array(size) : ownGain);
-      const foreseen = dot(row, mean);
-      const known = Math.max(0, dot(row, gain));
+      const seen = columnsOf(row);
+      const gain = drawn(covariance, seen, size, keep ? new Float64Array(size) : ownGain);
+      const foreseen = drawnFrom(seen, mean);
+      const known = Math.max(0, drawnFrom(seen, gain));
       const { value, variance, weight } = asReading(measurement, foreseen, known);
       const spread = known + variance;
       const innovation = value - foreseen;
@@ -105,8 +117,9 @@ export function kalmanFilter(
         const own = at(gain, i);
         if (own === 0) continue;
         mean[i] = at(mean, i) + own * innovation;
-        for (let j = 0; j < size; j++)
-          covariance[i * size + j] = at(covariance, i * size + j) - own * at(gain, j) * spread;
+        const factor = own * spread;
+        const start = i * size;
+        for (let j = 0; j < size; j++) covariance[start + j] = at(covariance, start + j) - factor * at(gain, j);
       }
       logLikelihood += weight ?? -0.5 * (LOG_TWO_PI + Math.log(spread) + innovation ** 2 / spread);
       if (keep) met.push({ row, innovation, spread, gain });
@@ -222,6 +235,40 @@ interface Move {
 
 const known = new WeakMap<Float64Array, readonly Move[]>();
 
+/** What a measurement looks at of the state: a level and a bias, mostly. */
+interface Columns {
+  readonly columns: readonly number[];
+  readonly values: readonly number[];
+}
+
+const looked = new WeakMap<Float64Array, Columns>();
+
+function columnsOf(row: Float64Array): Columns {
+  const found = looked.get(row);
+  if (found) return found;
+  const columns: number[] = [];
+  for (let j = 0; j < row.length; j++) if (at(row, j) !== 0) columns.push(j);
+  const made = { columns, values: columns.map((j) => at(row, j)) };
+  looked.set(row, made);
+  return made;
+}
+
+/** A symmetric matrix times the row. */
+function drawn(matrix: Float64Array, { columns, values }: Columns, size: number, into: Float64Array): Float64Array {
+  for (let i = 0; i < size; i++) {
+    let sum = 0;
+    for (let k = 0; k < columns.length; k++) sum += (values[k] ?? 0) * at(matrix, i * size + (columns[k] ?? 0));
+    into[i] = sum;
+  }
+  return into;
+}
+
+function drawnFrom({ columns, values }: Columns, vector: Float64Array): number {
+  let sum = 0;
+  for (let k = 0; k < columns.length; k++) sum += (values[k] ?? 0) * at(vector, columns[k] ?? 0);
+  return sum;
+}
+
 /** Most of a state stays as it is from step to step: only the rows that move are multiplied. Worked out once for a transition. */
 function movesOf(transition: Float64Array, size: number): readonly Move[] {
   const found = known.get(transition);
@@ -258,7 +305,7 @@ function back(moves: readonly Move[], vector: Float64Array): void {
 function carry(
   moves: readonly Move[],
   covariance: Float64Array,
-  noise: Float64Array,
+  noise: StateStep['noise'],
   size: number,
   half: Float64Array,
   whole: Float64Array,
@@ -277,7 +324,11 @@ function carry(
       for (let k = 0; k < columns.length; k++) sum += (values[k] ?? 0) * at(half, i * size + (columns[k] ?? 0));
       whole[i * size + row] = sum;
     }
-  for (let i = 0; i < whole.length; i++) whole[i] = at(whole, i) + at(noise, i);
+  for (const { part, times } of noise)
+    for (let k = 0; k < part.places.length; k++) {
+      const place = part.places[k] ?? 0;
+      whole[place] = at(whole, place) + times * (part.values[k] ?? 0);
+    }
 }
 
 /** Tᵀ · N · T into `whole`, by way of `half`. */
