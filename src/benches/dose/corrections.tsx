@@ -140,7 +140,7 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
             <div className="mt-2">
               <Answer
                 lesser={i > 0}
-                label={`${input.parameter} correction`}
+                label={i === 0 ? 'Answer' : `${input.parameter} correction`}
                 answer={outcome.answer}
                 actions={
                   mlPerDay > 0 ? (
