@@ -82,6 +82,11 @@ describe('what presses first', () => {
     expect(todayOf(set, base, now).lines.find(({ bench }) => bench === 'dose')?.answer.says[0]).toBe(
       'Leave the doses as they are:',
     );
+    // Nor is the level said to fall: what is supplied now holds it.
+    const levels = (book: Book) =>
+      todayOf(book, base, now).lines.find(({ bench }) => bench === 'series')?.answer.says[0];
+    expect(levels(book)).toMatch(/falling/);
+    expect(levels(set)).not.toMatch(/falling/);
   });
 
   const falling = [standing(9, 0), alk(8, 8.6), alk(4, 8.0), alk(1, 7.6)];
