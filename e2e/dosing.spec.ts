@@ -26,7 +26,7 @@ test('the Atrium reads as one plan: two-part, limewater at night and magnesium b
   await expect(answer(page)).toContainText(/Increase Carbonate part .*leave Calcium part .*leave Magnesium part/);
   await expect(page.getByRole('figure', { name: /^Alkalinity consumption/ })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Consumption', exact: true }).first()).toContainText(
-    /The tank consumes 0\.7\d+\s?dKH\/day of alkalinity and 5\.\d+\s?mg\/L\/day of calcium/,
+    /The tank consumes 0\.7\d+\s?dKH\/day of alkalinity(,| and) 5\.\d+\s?mg\/L\/day of calcium/,
   );
   await expect(page.getByRole('main')).toContainText(
     /magnesium reading of 1490\s?mg\/L on .* is left out as an outlier/,
