@@ -208,6 +208,15 @@ describe('what does not fit', () => {
     expect(rate(readings)).toBeLessThan(0.6 * rate(readings.map((reading) => ({ ...reading, by: 'one' }))));
   });
 
+  it('a monitor that reads every hour is followed over months, and quickly told', () => {
+    const readings = Array.from({ length: 24 * 90 }, (_, hour) =>
+      alk(hour / 24, 8.5 + 0.02 * noise(1) - (0.3 - 0.273) * (hour / 24)),
+    );
+    const own = estimateConsumption({ volumeL: 310, events: [twentyMlADay], readings })?.of['alkalinity'];
+    expect((own?.perDay ?? 0) / DKH).toBeCloseTo(0.3, 2);
+    expect((own?.history.at(-1)?.at ?? 0) - (own?.history[0]?.at ?? 0)).toBeGreaterThan(80 * DAY_MS);
+  });
+
   it('never NaN: any readings, changes of all the water, a reactor at any strength', () => {
     fc.assert(
       fc.property(

@@ -110,8 +110,8 @@ export interface EndState {
 const LEFT_OUT_AT = 4;
 /** Of fewer readings none is left out: it could not be told which is wrong. */
 const LEAST_TO_JUDGE = 4;
-/** No more moments than these are fitted: an alkalinity monitor's last year, a weekly test's last twelve. */
-const MOST_MOMENTS = 640;
+/** No more moments than these are fitted: a daily test's last ten months, a weekly test's last five years. */
+const MOST_MOMENTS = 300;
 /** How a tank wanders is learnt from its last so many moments. */
 const LEARNT_FROM = 80;
 /** What is usual is found from the last so many moments. */
@@ -215,6 +215,18 @@ function spans(readings: readonly ChannelReading[]): boolean {
   return first !== undefined && last !== undefined && last.at - first.at >= SHORTEST_SPAN_DAYS * DAY_MS;
 }
 
+function momentsOf(readings: readonly Taken[]): number[] {
+  return [...new Set(readings.map(({ at }) => at))];
+}
+
+/** A monitor reads many times a day: what consumption is told by is its last reading of each half day. */
+function oneEachHalfDay(readings: readonly Taken[]): Taken[] {
+  const last = new Map<string, Taken>();
+  for (const reading of readings)
+    last.set(`${reading.channel} ${reading.by} ${Math.floor(reading.at / (DAY_MS / 2))}`, reading);
+  return [...last.values()].toSorted((a, b) => a.at - b.at);
+}
+
 interface Setting {
   readonly course: Course;
   readonly readings: readonly Taken[];
@@ -231,9 +243,10 @@ function settingOf(
   channels: readonly Channel[],
   all: readonly Taken[],
 ): Setting {
-  const every = [...new Set(all.map(({ at }) => at))];
+  const few = momentsOf(all).length > MOST_MOMENTS ? oneEachHalfDay(all) : all;
+  const every = momentsOf(few);
   const from = every[Math.max(0, every.length - MOST_MOMENTS)] ?? 0;
-  const readings = all.filter(({ at }) => at >= from);
+  const readings = few.filter(({ at }) => at >= from);
   const moments = every.filter((at) => at >= from);
   const last = moments.at(-1) ?? from;
   if (now !== undefined && now > last) moments.push(now);
