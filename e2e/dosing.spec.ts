@@ -36,6 +36,7 @@ test('the Atrium reads as one plan: two-part, limewater at night and magnesium b
   const mix = page.getByRole('region', { name: 'What is dosed with' });
   await mix.getByLabel('Limewater in the plan').selectOption('not dosed');
   await expect(answer(page)).toContainText(/ncrease Carbonate part from 28\.0\s?mL\/day to/);
+  await expect(answer(page)).toContainText('Stop Limewater');
   await expect(answer(page)).toContainText('after the next test to');
   await page.getByRole('button', { name: 'Save this mix for Atrium' }).click();
   await page.reload();

@@ -110,6 +110,25 @@ describe('the dosing plan', () => {
     expect(run(2000).cautions.some(({ says }) => String(says[0]).startsWith('Alkalinity rises by'))).toBe(true);
   });
 
+  it('a source that runs and is to be off is stopped, and the rest makes up for it', () => {
+    const limewater = { name: 'Limewater', use: 'off' as const, perMl: { alkalinity: 0.0432 }, runs: 1000 };
+    const { values, answer } = dosingPlan.run({
+      netVolumeL: 300,
+      demand: { alkalinity: demand },
+      sources: [{ ...soda, runs: 38 }, limewater],
+    });
+    expect(values.doses[0]?.solvedMlPerDay).toBeCloseTo(60 / perMl, 6);
+    expect(values.doses[1]).toMatchObject({ name: 'Limewater', action: 'stop', mlPerDay: 0 });
+    expect(answer.says[0]).toBe('Stop Limewater');
+    // What neither runs nor is wanted is not spoken of.
+    const none = dosingPlan.run({
+      netVolumeL: 300,
+      demand: { alkalinity: demand },
+      sources: [soda, { ...limewater, runs: 0 }],
+    });
+    expect(none.values.doses).toHaveLength(1);
+  });
+
   it('solves limewater too where the keeper wants it, up to what evaporation leaves room for', () => {
     const { values } = dosingPlan.run({
       netVolumeL: 300,

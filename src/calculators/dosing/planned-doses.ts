@@ -86,6 +86,8 @@ export function plannedDoses(
       return doseOf(source, middle, Math.max(0, middle - off(-1)), middle + off(1));
     }),
     ...fixed.filter(({ runs }) => runs > 0).map((source) => doseOf(source, fixedMl(source))),
+    // What runs and is to be off has to be stopped, or the rest would come on top of it.
+    ...sources.filter(({ use, runs }) => use === 'off' && runs > 0).map((source) => doseOf(source, 0)),
   ];
   return { doses, balance: balanceOf(sources, needs, doses) };
 }
@@ -95,7 +97,7 @@ function doseOf(source: PlanSource, solved: number, low = solved, high = solved)
   const common = {
     id,
     name,
-    use: source.use === 'base' ? ('base' as const) : ('fill' as const),
+    use: source.use === 'fill' ? ('fill' as const) : ('base' as const),
     carries: carriedBy(source),
     runs,
     solvedMlPerDay: solved,
