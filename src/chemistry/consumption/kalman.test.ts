@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { boundAsReading } from './bounded-reading';
 import check from './kalman-check.json' with { type: 'json' };
-import { kalmanFilter, kalmanSmoother, sparse, type StateSpace } from './kalman';
+import { kalmanFilter, type StateSpace } from './kalman';
+import { kalmanSmoother } from './kalman-smoother';
+import { sparse } from './step-algebra';
 
 const flat = (matrix: readonly (readonly number[])[]) => Float64Array.from(matrix.flat());
 const model: StateSpace = {

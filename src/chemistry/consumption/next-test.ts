@@ -1,8 +1,9 @@
 import { DAY_MS } from '../tank-model/simulate';
 import { courseOf, noiseOver, rateRow, readingRow } from './consumption-model';
-import { told, type EndState, type Tried } from './estimate';
+import type { EndState } from './estimate';
 import { kalmanFilter } from './kalman';
 import { levelResponses } from './level-response';
+import { told, type Tried } from './ways-of-wandering';
 
 /** What a reading on some day would make of the consumption rates. */
 export interface TestValue {

@@ -1,0 +1,106 @@
+import { rateRow } from './consumption-model';
+import { spans, type Model } from './fitted-readings';
+import { LEAST_TO_JUDGE } from './outliers';
+import { learntFrom, told, type Tried } from './ways-of-wandering';
+
+/** How far alkalinity and calcium stand apart from the proportion of calcification. */
+export interface Mismatch {
+  /** Consumption of alkalinity that calcium does not explain, mmol/L a day; below 0 where calcium goes without it. */
+  readonly perDay: number;
+  readonly perDaySd: number;
+  /** That they stand apart, 0 to 1, as likely as the readings make it. */
+  readonly likely: number;
+  /** Likely beyond doubt, and large enough to matter: a finding. */
+  readonly found: boolean;
+}
+
+/** Whether consumption is what it was four weeks ago. */
+export interface PaceChange {
+  readonly since: number;
+  readonly perDayThen: number;
+  /** Now less then, with its own error. */
+  readonly difference: number;
+  readonly differenceSd: number;
+  readonly changed: boolean;
+}
+
+/** How consumption grows in a month, as a share of what it is, with its standard deviation. */
+export interface Growth {
+  readonly share: number;
+  readonly sd: number;
+}
+
+/** Magnesium taken with each milliequivalent of alkalinity, mg, with its standard deviation. */
+export interface Proportion {
+  readonly mg: number;
+  readonly sd: number;
+}
+
+/** Alkalinity apart from calcium by less than this share of consumption is no finding. */
+const MISMATCH_SHARE = 0.12;
+
+export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | undefined {
+  const { layout } = model.course;
+  const index = layout.own[0];
+  const bothRead = [0, 1].every((i) => spans(model.readings.filter(({ channel }) => channel === i)));
+  if (index === undefined || !bothRead) return undefined;
+  const row = new Float64Array(layout.size);
+  row[index] = 1;
+  const apart = tried.filter(({ wander }) => wander.looseness > 1);
+  const likely = apart.reduce((sum, { weight }) => sum + weight, 0);
+  // Told without the belief that they go together.
+  const { mean, sd } = told(
+    apart.map((each) => ({ ...each, weight: each.weight / Math.max(likely, 1e-300) })),
+    row,
+  );
+  const large = Math.abs(mean) > Math.max(MISMATCH_SHARE * model.usual, 1.96 * sd);
+  return { perDay: mean, perDaySd: sd, likely, found: likely > 0.8 && large };
+}
+
+export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | undefined {
+  const { earlierAt, course } = model;
+  const { layout } = course;
+  const own = model.readings.filter(({ channel }) => channel === 0);
+  if (earlierAt <= (course.moments[learntFrom(course)] ?? Infinity) || own.length < LEAST_TO_JUDGE) return undefined;
+  if (!spans(own.filter(({ at }) => at <= earlierAt))) return undefined;
+  const now = rateRow(layout, 0);
+  const then = new Float64Array(layout.size);
+  then[layout.earlier] = 1;
+  const since = now.map((value, i) => value - (then[i] ?? 0));
+  const { mean, sd } = told(tried, since);
+  return {
+    since: earlierAt,
+    perDayThen: told(tried, then).mean,
+    difference: mean,
+    differenceSd: sd,
+    changed: Math.abs(mean) > 1.96 * sd,
+  };
+}
+
+export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefined {
+  const { layout } = model.course;
+  const growth = new Float64Array(layout.size);
+  growth[layout.growth] = 1;
+  const calcification = new Float64Array(layout.size);
+  calcification[layout.calcification] = 1;
+  const rate = told(tried, calcification);
+  if (!(rate.mean > 1.96 * rate.sd)) return undefined;
+  const { mean, sd } = told(tried, growth);
+  return { share: (30 * mean) / rate.mean, sd: (30 * sd) / rate.mean };
+}
+
+export function proportionOf(model: Model, tried: readonly Tried[]): Proportion | undefined {
+  const { layout } = model.course;
+  const magnesium = layout.own[2];
+  const perMeq = layout.channels[2]?.perMeq;
+  if (magnesium === undefined || perMeq === undefined) return undefined;
+  if (!spans(model.readings.filter(({ channel }) => channel === 2))) return undefined;
+  const calcification = new Float64Array(layout.size);
+  calcification[layout.calcification] = 1;
+  const own = new Float64Array(layout.size);
+  own[magnesium] = 1;
+  const common = told(tried, calcification);
+  const besides = told(tried, own);
+  if (!(common.mean > 1.96 * common.sd)) return undefined;
+  return { mg: perMeq + besides.mean / common.mean, sd: besides.sd / common.mean };
+}

@@ -1,0 +1,59 @@
+import { consumptionModel, type ChannelReading } from './consumption-model';
+import { AS_MOST } from './ways-of-wandering';
+import type { Setting, Taken } from './fitted-readings';
+import { kalmanFilter } from './kalman';
+import { kalmanSmoother, type Smoothed } from './kalman-smoother';
+
+/** A reading this many standard deviations from what all others say of it is left out. */
+const LEFT_OUT_AT = 4;
+/** Of fewer readings none is left out: it could not be told which is wrong. */
+export const LEAST_TO_JUDGE = 4;
+
+/** Readings that all the others contradict. */
+export function outliersOf(setting: Setting, usual: number): ReadonlySet<Taken> {
+  const out = new Set<Taken>();
+  const { course } = setting;
+  const channels = course.layout.channels.map((_, i) => setting.readings.filter(({ channel }) => channel === i));
+  for (let round = 0; round < 8; round++) {
+    const readings = setting.readings.filter((reading) => !out.has(reading));
+    const space = consumptionModel(course, { readings, usual, wander: AS_MOST });
+    const { deletionResiduals } = kalmanSmoother(space, kalmanFilter(space));
+    const residual = residualsOf(course.moments, readings, deletionResiduals);
+    const worst = channels.flatMap((all) => {
+      const judged = all.filter((reading) => !out.has(reading));
+      if (judged.length <= LEAST_TO_JUDGE - 1 || all.length - judged.length > all.length / 6) return [];
+      // A slip makes its neighbours look wrong too: of neighbours only the worst is left out at a time.
+      return judged.filter((reading, i) => {
+        const own = residual(reading);
+        return (
+          own > LEFT_OUT_AT &&
+          [i - 2, i - 1, i + 1, i + 2].every((j) => {
+            const other = judged[j];
+            return !other || residual(other) <= own;
+          })
+        );
+      });
+    });
+    if (worst.length === 0) break;
+    for (const reading of worst) out.add(reading);
+  }
+  return out;
+}
+
+function residualsOf(
+  moments: readonly number[],
+  readings: readonly ChannelReading[],
+  residuals: Smoothed['deletionResiduals'],
+): (reading: ChannelReading) => number {
+  const index = new Map(moments.map((at, i) => [at, i]));
+  const taken = new Map<number, number>();
+  const found = new Map<ChannelReading, number>();
+  for (const reading of readings) {
+    const place = taken.get(reading.at) ?? 0;
+    taken.set(reading.at, place + 1);
+    // A bound lies where it lies: it is no slip.
+    const own = reading.bound ? 0 : residuals[index.get(reading.at) ?? -1]?.[place];
+    found.set(reading, Math.abs(own ?? 0));
+  }
+  return (reading) => found.get(reading) ?? 0;
+}
