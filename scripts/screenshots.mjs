@@ -19,6 +19,8 @@ const VIEWS = [
   ['today', '/demo/atrium/today', WIDE, 'day'],
   ['log', '/demo/atrium/log', WIDE, 'day'],
   ['series', '/demo/atrium/series', WIDE, 'day'],
+  ['source', '/demo/atrium/source', WIDE, 'day'],
+  ['salt', '/demo/story-corner/salt', WIDE, 'day'],
   ['mix', '/demo/atrium/mix', WIDE, 'day'],
   ['change', '/demo/story-corner/change?as=routine', WIDE, 'day'],
   ['water-day', '/demo/water-day', WIDE, 'day', allTanks],
@@ -32,9 +34,7 @@ const VIEWS = [
   ['cycle', '/demo/back-room/cycle', WIDE, 'day'],
   ['set-up', '/demo/back-room/cycle?as=set-up', WIDE, 'day'],
   ['record', '/demo/atrium/log', WIDE, 'day', changed],
-  ['phone-cycle', '/demo/back-room/cycle', PHONE, 'night', humps],
   ['phone-jot', '/demo/atrium/log', PHONE, 'night', jot],
-  ['phone-water-day', '/demo/water-day', PHONE, 'day', keptDay],
 ];
 
 await ensureDependencies();
@@ -97,21 +97,8 @@ async function reactor(page) {
   await page.getByLabel('Effluent alkalinity').blur();
 }
 
-async function humps(page) {
-  await page.getByText('Nitrite is falling').first().waitFor();
-  await page.getByRole('list', { name: 'Stages of the cycle' }).evaluate((list) => list.scrollIntoView());
-}
-
 async function allTanks(page) {
   for (const tank of ['Atrium', 'Back Room']) await page.getByRole('checkbox', { name: tank }).check();
-}
-
-async function keptDay(page) {
-  await allTanks(page);
-  await page.getByRole('button', { name: 'Keep this day' }).click();
-  const steps = page.getByRole('region', { name: 'Days before' });
-  await steps.getByRole('checkbox').first().check();
-  await steps.evaluate((section) => section.scrollIntoView());
 }
 
 async function jot(page) {
