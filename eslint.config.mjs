@@ -33,6 +33,8 @@ const SUBJECTS = {
     'nitrogen',
     'tank-model',
     'reagents',
+    'limewater',
+    'reactor',
     'consumption',
     'evaporation',
     'mixing',

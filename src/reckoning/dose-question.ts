@@ -8,7 +8,7 @@ import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { Use } from '@/calculators/dosing/plan-source';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
-import { isLimewater } from '@/chemistry/reagents/limewater';
+import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import type { effluentFlow } from '@/calculators/reactor/effluent-flow';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionTogether, driftOf } from './consumption';

@@ -62,11 +62,13 @@ export function newWaterOf(book: Book, tank: Tank, change: Change, batch?: Entry
 export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
   return memoise(book, tank, 'known events', () => {
     const facts = waterFacts(book, tank);
-    const untils = new Map(supplyTimeline(book, tank).map(({ entry, until }) => [entry.id, until]));
+    const runs = new Map(supplyTimeline(book, tank).map((run) => [run.entry.id, run]));
     const events: TankEvent[] = [];
     for (const entry of book.entries) {
       if (entry.tankId !== tank.id) continue;
-      const own = kindOf(entry.kind).events?.(entry as never, facts, untils.get(entry.id) ?? entry.at);
+      const run = runs.get(entry.id);
+      const acting = run?.entry ?? entry;
+      const own = kindOf(acting.kind).events?.(acting as never, facts, run?.until ?? entry.at);
       if (own) events.push(...own);
     }
     // A bottle remade, or clocks that change, speak later than their entry.

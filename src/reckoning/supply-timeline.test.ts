@@ -193,3 +193,42 @@ describe('what runs, as events of the tank model', () => {
     expect(dic(6.2)).toBeGreaterThan(dic() + 3);
   });
 });
+
+describe('a reactor that is tested', () => {
+  const set = entry(day(1), { kind: 'reactor', mlPerMin: 10, effluentAlkalinity: 10, chamberPh: 6.6 });
+  const tested = entry(day(5), { kind: 'effluent-test', effluentAlkalinity: 8 });
+  const flowing = entry(day(9), { kind: 'effluent-test', mlPerMin: 7, chamberPh: 6.5 });
+
+  it('goes on from then at what was measured, the rest as it was', () => {
+    const book = bookOf([set, tested, flowing]);
+    expect(suppliesAt(book, tank, day(6)).reactor).toMatchObject({
+      mlPerMin: 10,
+      effluentAlkalinity: 8,
+      chamberPh: 6.6,
+    });
+    expect(suppliesAt(book, tank, day(10)).reactor).toMatchObject({
+      mlPerMin: 7,
+      effluentAlkalinity: 8,
+      chamberPh: 6.5,
+    });
+    const loops = knownEvents(book, tank).filter((event) => event.kind === 'loop');
+    expect(loops.map(({ at, litresPerDay, returns }) => [at, litresPerDay, returns.alkalinity])).toEqual([
+      [day(1), 14.4, 10],
+      [day(5), 14.4, 8],
+      [day(9), 10.08, 8],
+    ]);
+  });
+
+  it('sets nothing going where no reactor was set, nor in one that is shut', () => {
+    expect(supplyTimeline(bookOf([tested]), tank)).toEqual([]);
+    const shut = entry(day(3), { kind: 'reactor', mlPerMin: 0, effluentAlkalinity: 10 });
+    const book = bookOf([set, shut, tested]);
+    expect(suppliesAt(book, tank, day(6)).reactor).toBeUndefined();
+    expect(knownEvents(book, tank).filter((event) => event.kind === 'loop')).toHaveLength(2);
+  });
+
+  it('whose flow and effluent were both measured runs, said or not', () => {
+    const both = entry(day(2), { kind: 'effluent-test', effluentAlkalinity: 9, mlPerMin: 12 });
+    expect(suppliesAt(bookOf([both]), tank, day(3)).reactor).toMatchObject({ mlPerMin: 12, effluentAlkalinity: 9 });
+  });
+});

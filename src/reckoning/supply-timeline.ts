@@ -1,7 +1,7 @@
 import { kindOf } from '@/record/kinds/list';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
-import { isLimewater } from '@/chemistry/reagents/limewater';
+import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { memoise } from './memoise';
 
@@ -12,6 +12,7 @@ import { memoise } from './memoise';
 export interface Run {
   /** What it is: a solution's identity, "reactor", "lights". */
   readonly source: string;
+  /** What set it going; where a test measured what ran, the setting as it goes on, under the test's own identity. */
   readonly entry: Entry;
   /** Epoch ms. */
   readonly from: number;
@@ -32,8 +33,11 @@ export function supplyTimeline(book: Book, tank: Tank): readonly Run[] {
       const source = kind.source?.(entry as never);
       if (source === undefined) continue;
       const before = latest.get(source);
+      const acting = kind.carriesOn ? (kind.carriesOn(entry as never, before?.entry) as Entry | undefined) : entry;
+      if (!acting) continue;
       if (before) before.until = entry.at;
-      const run = { source, entry, from: entry.at, until: Infinity, ended: kind.ends?.(entry as never) ?? false };
+      const ended = kindOf(acting.kind).ends?.(acting as never) ?? false;
+      const run = { source, entry: acting, from: entry.at, until: Infinity, ended };
       latest.set(source, run);
       runs.push(run);
     }

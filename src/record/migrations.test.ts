@@ -9,20 +9,23 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('carry every row of the stored version %d to the present schema', (version) => {
-    const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
-    const old = JSON.parse(stored) as Record<string, Record<string, unknown>[]> & { version: number };
-    expect(old.version).toBe(version);
-    for (const table of TABLE_NAMES) {
-      for (const row of table === 'settings'
-        ? [old.settings as unknown as Record<string, unknown>]
-        : (old[table] ?? [])) {
-        expect(TABLES[table].safeParse(migrateRow(table, row, version)).error?.issues).toBeUndefined();
+  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])(
+    'carry every row of the stored version %d to the present schema',
+    (version) => {
+      const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
+      const old = JSON.parse(stored) as Record<string, Record<string, unknown>[]> & { version: number };
+      expect(old.version).toBe(version);
+      for (const table of TABLE_NAMES) {
+        for (const row of table === 'settings'
+          ? [old.settings as unknown as Record<string, unknown>]
+          : (old[table] ?? [])) {
+          expect(TABLES[table].safeParse(migrateRow(table, row, version)).error?.issues).toBeUndefined();
+        }
       }
-    }
-    // One record, kept through the versions: both files tell the same water.
-    expect(readFile(stored).tanks.map(netVolumeL)).toEqual(readFile(fixture).tanks.map(netVolumeL));
-  });
+      // One record, kept through the versions: both files tell the same water.
+      expect(readFile(stored).tanks.map(netVolumeL)).toEqual(readFile(fixture).tanks.map(netVolumeL));
+    },
+  );
 
   it.each([
     ['parts', ['parts']],

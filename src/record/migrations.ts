@@ -73,6 +73,12 @@ const MIGRATIONS: readonly Migration[] = [
     to: 10,
     rows: {},
   },
+  {
+    // Version 11 adds how limewater is made and its reactor is built, tests of both and fillings of a reactor, and prices; what
+    // version 10 wrote stands as it is.
+    to: 11,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

@@ -1,3 +1,4 @@
+import { greatestWhere } from '../halving';
 import { within } from '../refusal';
 
 /** A hose from end to end. */
@@ -21,8 +22,6 @@ const ENDS = 1.5;
 /** Where flow in a pipe turns from laminar. */
 const TURNS_AT = 2300;
 const LITRES_PER_HOUR = 3.6e6;
-/** To a millionth of a millionth of the span. */
-const HALVINGS = 40;
 
 /**
  * The head a flow loses in a hose, cm of water.
@@ -60,16 +59,4 @@ export function pumpGivesLPerH(
   const spareHead = (flow: number) => greatestLiftCm * (1 - flow / litresPerHour) - Math.max(0, liftCm);
   if (litresPerHour === 0 || spareHead(0) <= 0) return 0;
   return greatestWhere((flow) => (hose ? headLostCm(flow, hose) : 0) <= spareHead(flow), litresPerHour);
-}
-
-/** The greatest value for which something still holds, where it holds from nought up to it. */
-export function greatestWhere(holds: (value: number) => boolean, upTo: number): number {
-  if (holds(upTo)) return upTo;
-  let [low, high] = [0, upTo];
-  for (let i = 0; i < HALVINGS; i++) {
-    const middle = (low + high) / 2;
-    if (holds(middle)) low = middle;
-    else high = middle;
-  }
-  return low;
 }

@@ -131,6 +131,7 @@ export const KINDS = {
   pumpRate: [
     scaled('L/h', 1, ['l/h', 'lph', 'litres/hour']),
     scaled('mL/min', 0.06, ['ml/min', 'mlpm']),
+    scaled('mL/h', 1e-3, ['ml/h', 'mlph']),
     scaled('US gal/h', L_PER_US_GALLON, ['usgal/h', 'usgph']),
     scaled('imp gal/h', L_PER_IMPERIAL_GALLON, ['impgal/h', 'impgph']),
   ],

@@ -131,6 +131,14 @@ interface Definition<Name extends string, TankId extends z.ZodType, Shape extend
   /** Whether it ends what it names. */
   readonly ends?: (row: Row) => boolean;
   /**
+   * For an entry that measures what already runs: the entry as which it goes on from then. Undefined where nothing ran that it
+   * could carry on; it then sets nothing going.
+   */
+  readonly carriesOn?: (
+    row: Row,
+    before: { readonly kind: string } | undefined,
+  ) => { readonly kind: string } | undefined;
+  /**
    * What it does to the tank's water.
    * @param until when the next entry of the same source overrules it; the entry's own moment where it sets nothing going
    */
@@ -163,6 +171,10 @@ export interface AnyKind {
   readonly form?: KindForm<never>;
   readonly source?: (row: never) => string;
   readonly ends?: (row: never) => boolean;
+  readonly carriesOn?: (
+    row: never,
+    before: { readonly kind: string } | undefined,
+  ) => { readonly kind: string } | undefined;
   readonly events?: (row: never, facts: WaterFacts, until: number) => readonly TankEvent[];
 }
 

@@ -57,6 +57,21 @@ describe('hours of the day', () => {
       'reactor at 30.0 mL/min, effluent 25.0 dKH, chamber at pH 6.50',
     ],
     ['reactor 30 ml/min 25 dkh', 'reactor at 30.0 mL/min, effluent 25.0 dKH'],
+    ['effluent 25 dkh', 'effluent 25.0 dKH'],
+    [
+      'effluent 25 dkh ph 6.55 12 ml/min 30 bubbles',
+      'effluent 25.0 dKH, chamber at pH 6.55, flow 12.0 mL/min, 30 bubbles a minute',
+    ],
+    ['effluent flow 12 ml/min', 'flow 12.0 mL/min'],
+    ['effluent ph 6.5', 'chamber at pH 6.50'],
+    ['chamber 6.5', 'chamber at pH 6.50'],
+    ['chamber ph 6.5, 24 bpm', 'chamber at pH 6.50, 24 bubbles a minute'],
+    ['media 4 kg', 'reactor media: 4.00 kg there from then on'],
+    ['cylinder 2 kg', 'CO₂ cylinder: 2.00 kg there from then on'],
+    ['limewater 25 g in 10 l', '25.0 g of calcium hydroxide into the limewater, limewater filled to 10.0 L'],
+    ['limewater 40 g', '40.0 g of calcium hydroxide into the limewater'],
+    ['limewater 115 dkh', 'limewater tested, 115.00 dKH'],
+    ['limewater 8.2 ms/cm', 'limewater at 8.20 mS/cm'],
   ])('"%s" is "%s"', (line, words) => {
     expect(describeEntry(jotted(line), house)).toBe(words.replace('25.0 dKH', '25.00 dKH'));
   });
@@ -65,6 +80,11 @@ describe('hours of the day', () => {
     ['dosing 40 ml/day carbonate 25:00 to 8:00', /no such hour/],
     ['dosing 40 ml/day carbonate in 300 pulses', /At most 288/],
     ['lights', /When does it run/],
+    ['effluent', /effluent alkalinity needs a number/],
+    ['effluent 25 dkh ph 12', /pH of the chamber/],
+    ['chamber', /pH of the chamber needs a number/],
+    ['limewater', /calcium hydroxide needs a number/],
+    ['media 4 g', /reactor media/],
   ])('"%s" is asked about', (line, message) => {
     expect(readLine(line, context).problems[0]?.message).toMatch(message);
   });

@@ -3,14 +3,17 @@ import { batch } from './batch';
 import { batchCheck } from './batch-check';
 import { bottleLevel } from './bottle-level';
 import { dose } from './dose';
+import { effluentTest } from './effluent-test';
 import type { AnyKind } from './entry-kind';
 import { lever } from './lever';
+import { limewater } from './limewater';
 import { note } from './note';
 import { partFitted } from './part-fitted';
 import { pumpMeasured } from './pump-measured';
 import { pumpRun } from './pump-run';
 import { putIn } from './put-in';
 import { reactor } from './reactor';
+import { reactorFilled } from './reactor-filled';
 import { reading } from './reading';
 import { refill } from './refill';
 import { reservoirLevel } from './reservoir-level';
@@ -34,7 +37,10 @@ export const ENTRY_KINDS = [
   pumpMeasured,
   dose,
   standingDose,
+  limewater,
   reactor,
+  effluentTest,
+  reactorFilled,
   putIn,
   note,
   lever,

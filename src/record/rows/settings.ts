@@ -1,7 +1,11 @@
 import { z } from 'zod';
-import { zone } from './fields';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { within, zone } from './fields';
 import { kitSchema } from './start';
 import { absenceSchema } from './top-off';
+
+/** What supplies and gear cost the keeper, in the keeper's own money. */
+export const PRICES = ['calciumHydroxidePerKg', 'mediaPerKg', 'co2PerKg', 'reactorGear', 'twoPartGear'] as const;
 
 export const settingsSchema = z.strictObject({
   id: z.literal('settings'),
@@ -22,6 +26,7 @@ export const settingsSchema = z.strictObject({
   letterShortcuts: z.boolean(),
   kit: kitSchema.optional(),
   away: absenceSchema.optional(),
+  prices: z.partialRecord(z.enum(PRICES), within(AMOUNTS.price)).optional(),
 });
 
 export type Settings = z.infer<typeof settingsSchema>;

@@ -4,7 +4,9 @@ import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { USES } from '@/calculators/dosing/plan-source';
 import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
 import { id, moment, name, within } from './fields';
+import { limewaterSchema } from './limewater';
 import { byParameter } from './parameter-values';
+import { reactorSchema } from './reactor';
 import { cycleSchema, setUpSchema } from './start';
 import { feederSchema, topOffSchema } from './top-off';
 
@@ -81,6 +83,8 @@ export const tankSchema = z
     setUp: setUpSchema.optional(),
     topOff: topOffSchema.optional(),
     feeder: feederSchema.optional(),
+    limewater: limewaterSchema.optional(),
+    reactor: reactorSchema.optional(),
   })
   .refine((tank) => netVolumeL(tank) >= AMOUNTS.netVolume.low, {
     path: ['rockL'],

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { strengthOfBottle } from './label-claim';
-import { isLimewater } from './limewater';
-import { solutionStrength } from './solution';
+import { strengthOfBottle } from '../reagents/label-claim';
+import { isLimewater } from './is-limewater';
+import { solutionStrength } from '../reagents/solution';
 
 describe('limewater', () => {
   it.each([0.2, 1, 1.6])('is lime at %d g/L', (gramsPerL) => {

@@ -1,5 +1,5 @@
 import { MOLAR_MASS } from '../molar-mass';
-import type { Strength } from './solution';
+import type { Strength } from '../reagents/solution';
 
 /** What saturates at room temperature, about 1.7 g/L of Ca(OH)2, is 46 meq/L; a warm day's or a wishful label's is a little more. */
 const MOST_MEQ_PER_L = 70;

@@ -1,0 +1,128 @@
+import { carbonateOfWater } from '../carbonate/reef-water';
+import { attempt } from '../refusal';
+import { amountsOf, type Strength } from '../reagents/solution';
+import { naturalSeawater } from '../seawater/composition';
+import type { TankEvent, TankState, Vessel } from '../tank-model/events';
+import { DAY_MS, simulate } from '../tank-model/simulate';
+
+/** The water limewater runs into. */
+export interface TankOfLimewater {
+  readonly netVolumeL: number;
+  readonly salinity: number;
+  readonly temperatureC: number;
+  /** mmol/L. */
+  readonly alkalinity: number;
+  readonly calcium: number;
+  /** The CO2 it is at rest with before, µatm. */
+  readonly pco2Uatm: number;
+  /** Litres it can rise before it runs over; without end when left out. */
+  readonly spareL?: number | undefined;
+}
+
+export interface AfterLimewater {
+  readonly litres: number;
+  readonly hours: number;
+  /** Undefined where the carbonate equations end, beyond about pH 10. */
+  readonly phNbs: number | undefined;
+  readonly aragonite: number | undefined;
+  readonly alkalinity: number;
+  readonly salinity: number;
+  readonly spiltL: number;
+}
+
+const HOUR_MS = DAY_MS / 24;
+const MINUTE_MS = 60_000;
+
+/**
+ * So many litres of limewater in a tank, all at once, before any CO2 has come in from the air and before anything has fallen
+ * out: the worst of it. By the tank model, and the carbonate system of what it makes.
+ */
+export function limewaterAtOnce(tank: TankOfLimewater, strength: Strength, litres: number): AfterLimewater {
+  const [state] = run(tank, [{ kind: 'addition', at: 0, amounts: amountsOf(strength, litres), litres }], [1]);
+  if (!state) throw new Error('the model answers every sample');
+  return afterOf(tank, state, litres, 0);
+}
+
+/**
+ * The same as a pump that sticks gives it: so many litres an hour until its vessel is empty, nothing evaporating meanwhile.
+ * @param exchangePerDay how often a day air renews dissolved CO2; no air at all when left out
+ */
+export function limewaterRunning(
+  tank: TankOfLimewater,
+  strength: Strength,
+  litres: number,
+  litresPerHour: number,
+  exchangePerDay?: number,
+): readonly AfterLimewater[] {
+  const lasts = litres / litresPerHour;
+  const hours = Array.from({ length: POINTS + 1 }, (_, i) => (lasts * i) / POINTS);
+  const states = run(
+    tank,
+    [
+      ...(exchangePerDay === undefined
+        ? []
+        : [{ kind: 'air' as const, at: 0, co2Uatm: tank.pco2Uatm, exchangePerDay }]),
+      {
+        kind: 'rate',
+        at: 0,
+        source: 'limewater stuck on',
+        perDay: amountsOf(strength, litresPerHour * 24),
+        litresPerDay: litresPerHour * 24,
+      },
+    ],
+    hours.map((hour) => hour * HOUR_MS + MINUTE_MS / 60),
+  );
+  return states.map((state, i) => afterOf(tank, state, ((hours[i] ?? 0) * litres) / lasts, hours[i] ?? 0));
+}
+
+const POINTS = 48;
+
+function run(tank: TankOfLimewater, events: readonly TankEvent[], at: readonly number[]): readonly TankState[] {
+  const vessel: Vessel = tank.spareL === undefined ? {} : { brimL: tank.netVolumeL + tank.spareL };
+  const natural = naturalSeawater(tank.salinity);
+  const before = carbonateOfWater(
+    { alkalinityMmolPerL: tank.alkalinity, pco2Uatm: tank.pco2Uatm },
+    tank.salinity,
+    tank.temperatureC,
+  );
+  return simulate(
+    {
+      at: 0,
+      volumeL: tank.netVolumeL,
+      temperatureC: tank.temperatureC,
+      water: {
+        salinity: tank.salinity,
+        alkalinity: tank.alkalinity,
+        dic: before.dicMmolPerL,
+        calcium: tank.calcium,
+        magnesium: natural.magnesiumMgPerL,
+        nitrate: 0,
+        phosphate: 0,
+      },
+    },
+    events,
+    at,
+    vessel,
+  );
+}
+
+function afterOf({ temperatureC }: TankOfLimewater, state: TankState, litres: number, hours: number): AfterLimewater {
+  const { water } = state;
+  const { outcome } = attempt(() =>
+    carbonateOfWater(
+      { alkalinityMmolPerL: water.alkalinity, dicMmolPerL: water.dic },
+      water.salinity,
+      temperatureC,
+      water.calcium,
+    ),
+  );
+  return {
+    litres,
+    hours,
+    phNbs: outcome?.phNbs,
+    aragonite: outcome?.aragonite,
+    alkalinity: water.alkalinity,
+    salinity: water.salinity,
+    spiltL: state.spiltL,
+  };
+}

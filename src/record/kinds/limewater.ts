@@ -1,0 +1,68 @@
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { within } from '../rows/fields';
+import { defineKind, figuresAt, figuresOfForm, ifThere, OF_A_TANK, told } from './entry-kind';
+
+/** Limewater made or tested: calcium hydroxide put into its vessel or stirrer, and what a test of the clear water shows. */
+export const limewater = defineKind({
+  kind: 'limewater',
+  title: 'Limewater',
+  tankId: OF_A_TANK,
+  shape: {
+    /** Calcium hydroxide put in. */
+    grams: within(AMOUNTS.lime).optional(),
+    /** Fresh water filled up to, where the vessel was filled. */
+    litres: within(AMOUNTS.limewaterFilled).optional(),
+    /** Titrated, of the clear water. */
+    alkalinity: within(AMOUNTS.limewaterAlkalinity).optional(),
+    /** mS/cm at 25 °C, of the clear water. */
+    conductivity: within(AMOUNTS.limewaterConductivity).optional(),
+  },
+  whole: {
+    test: ({ grams, litres, alkalinity, conductivity }) =>
+      [grams, litres, alkalinity, conductivity].some((figure) => figure !== undefined),
+    message: 'grams, litres or a test',
+  },
+  verbs: {
+    /** "limewater 25 g in 10 l", "limewater 118 dkh", "limewater 8.2 ms/cm". */
+    limewater: (scanner, from) => {
+      if (/^\s*[:=]?\s*[\d.,]+\s*[mµu]s/i.test(scanner.rest())) {
+        const conductivity = scanner.readQuantity(AMOUNTS.limewaterConductivity, from);
+        return conductivity === undefined ? undefined : (at) => ({ at, conductivity });
+      }
+      if (/^\s*[:=]?\s*[\d.,]+\s*(?:dkh|meq|mmol|ppm)/i.test(scanner.rest())) {
+        const alkalinity = scanner.readQuantity(AMOUNTS.limewaterAlkalinity, from);
+        return alkalinity === undefined ? undefined : (at) => ({ at, alkalinity });
+      }
+      const grams = scanner.readQuantity(AMOUNTS.lime, from);
+      if (grams === undefined) return undefined;
+      const litres = scanner.take(/^\s*(?:in|into|to)\s+(?=[\d.,])/i)
+        ? scanner.readQuantity(AMOUNTS.limewaterFilled, from)
+        : undefined;
+      return (at) => ({ at, grams, ...(litres !== undefined && { litres }) });
+    },
+  },
+  describe: ({ grams, litres, alkalinity, conductivity }, { settings: { units } }) =>
+    [
+      ...ifThere(grams, (amount) => `${told('mass', amount, units)} of calcium hydroxide into the limewater`),
+      ...ifThere(litres, (amount) => `limewater filled to ${told('volume', amount, units)}`),
+      ...ifThere(alkalinity, (amount) => `limewater tested, ${told('alkalinity', amount, units)}`),
+      ...ifThere(conductivity, (amount) => `limewater at ${told('conductivity', amount, units)}`),
+    ].join(', '),
+  figures: (row) =>
+    figuresAt(row, [
+      ['grams', 'calcium hydroxide', 'g'],
+      ['litres', 'filled to', 'L'],
+      ['alkalinity', 'alkalinity of the limewater', 'mmol/L'],
+      ['conductivity', 'conductivity of the limewater', 'mS/cm'],
+    ]),
+  mark: { path: 'M2 2 V9 H8 V2 M2 7 L8 7 M4 4 L6 5', word: 'limewater' },
+  form: {
+    offered: true,
+    figures: figuresOfForm(
+      ['grams', 'Calcium hydroxide added', AMOUNTS.lime, 'optional'],
+      ['litres', 'Filled up to', AMOUNTS.limewaterFilled, 'optional'],
+      ['alkalinity', 'Its alkalinity, tested', AMOUNTS.limewaterAlkalinity, 'optional'],
+      ['conductivity', 'Its conductivity', AMOUNTS.limewaterConductivity, 'optional'],
+    ),
+  },
+});
