@@ -17,6 +17,9 @@ import { dosingPlan } from './dosing/dosing-plan';
 import { levels } from './levels/levels';
 import { today } from './today/today';
 import { systemVolume } from './set-up/system-volume';
+import { limewater } from './limewater/limewater';
+import { limewaterHours } from './limewater/limewater-hours';
+import { limewaterStuck } from './limewater/limewater-stuck';
 import { limewaterRoom } from './top-off/limewater-room';
 import { changeDue } from './water-change/change-due';
 import { topOff } from './top-off/top-off';
@@ -69,6 +72,9 @@ export const CALCULATORS = [
   topOffFailure,
   topOffUpkeep,
   limewaterRoom,
+  limewater,
+  limewaterHours,
+  limewaterStuck,
   away,
   setUp,
   systemVolume,

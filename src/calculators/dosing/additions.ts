@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { amount } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
+import { DANGER_PH } from '../carbonate/danger';
 import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
 import { carbonateOfWater, dicAtRest, OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { DOSED_PARAMETERS, DOSED_FACTS } from './dosed-parameters';
@@ -18,9 +19,6 @@ import { capitalised, listedPhrases } from '../calculator/words';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { simulate } from '@/chemistry/tank-model/simulate';
 import type { Water } from '@/chemistry/tank-model/water';
-
-/** Keepers stay below 8.4 (common practice); a moment's peak is allowed a little more before it is called harm. Chosen. */
-const PH_LIMIT = 8.6;
 
 export const additions = defineCalculator({
   name: 'additions',
@@ -197,7 +195,7 @@ export const additions = defineCalculator({
       working,
       cautions: [
         ...rateCautions(changes),
-        ...(shut.phNbs > PH_LIMIT
+        ...(shut.phNbs > DANGER_PH
           ? [
               {
                 severity: 'harm' as const,

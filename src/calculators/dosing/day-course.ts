@@ -6,6 +6,7 @@ import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/me
 import { DAY_MS, simulateEach } from '@/chemistry/tank-model/simulate';
 import { timesAmounts, type Amounts } from '@/chemistry/tank-model/water';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
+import { AIR_EXCHANGE_A_DAY } from '../carbonate/air-exchange';
 import { bottleOf } from '../reagents/bottle-input';
 import type { ScheduledPart } from './dose-schedule';
 import type { PlanSource } from './plan-source';
@@ -13,9 +14,8 @@ import type { PlanSource } from './plan-source';
 const MINUTE_MS = 60_000;
 /** Corals calcify by day some two to three times as fast as by night. Common practice. */
 const BY_LIGHT = 2 / 3;
-/** Carbon fixed in the light and breathed out round the clock, mmol/L a day; and how often air renews dissolved CO2. Chosen: they give the swings keepers see. */
+/** Carbon fixed in the light and breathed out round the clock, mmol/L a day. Chosen: it gives the swings keepers see. */
 const CARBON_A_DAY = 0.3;
-const AIR_EXCHANGE_A_DAY = 30;
 /** The day that is shown: by then the night before it is like the night after it. */
 const SHOWN_DAY = 3;
 const SAMPLES = 96;
@@ -31,6 +31,19 @@ interface DayInput {
     readonly calcium: number;
     readonly pco2Uatm: number;
   };
+  /** With it the level is followed too: what the parts bring of water is that much less to top off. */
+  readonly evaporationLPerDay?: number | undefined;
+}
+
+/** What one source brings in a day, and when. */
+export interface DayPart {
+  readonly id: string;
+  readonly perDay: Amounts;
+  readonly litresPerDay: number;
+  /** Round the clock when there is none. */
+  readonly windows: readonly { readonly fromMinute: number; readonly forMinutes: number }[];
+  /** 0: it drips evenly. */
+  readonly doses: number;
 }
 
 export interface DayCourse {
@@ -42,17 +55,15 @@ export interface DayCourse {
   }[];
   readonly alkalinity: { readonly low: number; readonly high: number };
   readonly ph: { readonly low: number; readonly high: number };
+  readonly salinity: { readonly low: number; readonly high: number };
 }
 
 /**
  * A day of the water under a schedule, by the tank model: doses by the hour, consumption and photosynthesis by light, open to air.
  * The minutes are the wall's; what is dosed beyond consumption over the days before is taken off evenly, so that a day ends as it began.
  */
-export function dayOf(
-  input: DayInput,
-  parts: readonly { readonly source: PlanSource; readonly part: ScheduledPart }[],
-): DayCourse {
-  const { netVolumeL, lights, consumption, water } = input;
+export function dayOf(input: DayInput, parts: readonly DayPart[]): DayCourse {
+  const { netVolumeL, lights, consumption, water, evaporationLPerDay } = input;
   const lit: DailyHours | undefined = lights && hoursOf(lights);
   const events: TankEvent[] = [
     { kind: 'air', at: 0, co2Uatm: water.pco2Uatm, exchangePerDay: AIR_EXCHANGE_A_DAY },
@@ -65,19 +76,23 @@ export function dayOf(
     rate('growth', calcificationPerDay(takes * (lit ? 1 - BY_LIGHT : 1))),
     ...(lit ? [rate('growth in the light', calcificationPerDay(takes * BY_LIGHT), lit)] : []),
   );
+  if (evaporationLPerDay !== undefined)
+    events.push(
+      { kind: 'top-off', at: 0, holdsL: netVolumeL },
+      { kind: 'evaporation', at: 0, litresPerDay: evaporationLPerDay },
+    );
   let brought = 0;
-  for (const { source, part } of parts) {
-    brought += source.perMl.alkalinity * part.mlPerDay;
-    const windows = part.windows ?? [];
+  for (const { id, perDay, litresPerDay, windows, doses } of parts) {
+    brought += perDay.alkalinity ?? 0;
     const open = windows.reduce((sum, { forMinutes }) => sum + forMinutes, 0);
-    const amounts = amountsADay(part, source);
-    if (windows.length === 0) events.push(pulsed(rate(source.id, amounts), part.doses));
+    const water = (share: number) => (evaporationLPerDay === undefined ? {} : { litresPerDay: litresPerDay * share });
+    if (windows.length === 0) events.push(pulsed({ ...rate(id, perDay), ...water(1) }, doses));
     for (const [i, window] of windows.entries()) {
       const share = window.forMinutes / open;
       events.push(
         pulsed(
-          rate(`${source.id} ${i}`, timesAmounts(amounts, share), hoursOf(window)),
-          Math.round(part.doses * share),
+          { ...rate(`${id} ${i}`, timesAmounts(perDay, share), hoursOf(window)), ...water(share) },
+          Math.round(doses * share),
         ),
       );
     }
@@ -109,7 +124,13 @@ export function dayOf(
       salinity: state.water.salinity,
     }),
   );
-  return { points, alkalinity: rangeOf(points.map((p) => p.alkalinity)), ph: rangeOf(points.map((p) => p.ph)) };
+  const range = (of: (point: DayCourse['points'][number]) => number) => rangeOf(points.map(of));
+  return {
+    points,
+    alkalinity: range(({ alkalinity }) => alkalinity),
+    ph: range(({ ph }) => ph),
+    salinity: range(({ salinity }) => salinity),
+  };
 }
 
 function rangeOf(values: readonly number[]) {
@@ -130,15 +151,19 @@ function hoursOf({ fromMinute, forMinutes }: { readonly fromMinute: number; read
   return { fromMs: fromMinute * MINUTE_MS, forMs: Math.min(forMinutes, 1440) * MINUTE_MS };
 }
 
-/** With its carbon where its salts are known; of a strength alone, as a carbonate brings it. */
-function amountsADay({ source: { holds }, mlPerDay }: ScheduledPart, { perMl }: PlanSource): Amounts {
-  if (holds) {
-    return amountsOf(strengthOfBottle(bottleOf(holds)), mlPerDay / 1000);
-  }
-  return {
-    alkalinity: perMl.alkalinity * mlPerDay,
-    dic: (perMl.alkalinity * mlPerDay) / 2,
-    calcium: perMl.calcium * mlPerDay,
-    magnesium: perMl.magnesium * mlPerDay,
-  };
+/** A part of a schedule as the day takes it: with its carbon where its salts are known; of a strength alone, as a carbonate brings it. */
+export function dayPartOf(
+  { source: { holds }, mlPerDay, windows = [], doses }: ScheduledPart,
+  source: PlanSource,
+): DayPart {
+  const { id, perMl } = source;
+  const perDay: Amounts = holds
+    ? amountsOf(strengthOfBottle(bottleOf(holds)), mlPerDay / 1000)
+    : {
+        alkalinity: perMl.alkalinity * mlPerDay,
+        dic: (perMl.alkalinity * mlPerDay) / 2,
+        calcium: perMl.calcium * mlPerDay,
+        magnesium: perMl.magnesium * mlPerDay,
+      };
+  return { id, perDay, litresPerDay: mlPerDay / 1000, windows, doses };
 }

@@ -3,21 +3,12 @@ import { amount, figure } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
-import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
-import { readingExpectation } from '../parameters/parameters';
-import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { quantity } from '@/chemistry/units/quantity';
 import { planSource, sourceOf } from './plan-source';
-import { dayOf } from './day-course';
+import { dayOf, dayPartOf } from './day-course';
+import { dayWater } from './day-water';
+import { MINUTES_A_DAY, stretch } from './stretch';
 import { scheduleDoubts, wholeBottle } from './schedule-doubts';
-
-const MINUTES = 1440;
-
-/** A stretch of the keeper's day. */
-const stretch = z.strictObject({
-  fromMinute: figure('minutes after midnight', 0, MINUTES - 1, 'min'),
-  forMinutes: figure('minutes a day', 1, MINUTES, 'min'),
-});
 
 const scheduledPart = z.strictObject({
   source: planSource,
@@ -44,15 +35,7 @@ export const doseSchedule = defineCalculator({
     lights: stretch.optional(),
     /** Alkalinity consumed a day; calcium goes with it. */
     consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }).default(0),
-    water: z
-      .strictObject({
-        salinity: amount(SALINITY_OF_CARBONATE).default(35),
-        temperatureC: amount(TEMPERATURE_OF_CARBONATE).default(25),
-        alkalinity: amount({ ...readingExpectation('alkalinity'), low: 0.5 }).default(3),
-        calcium: amount(readingExpectation('calcium')).default(420),
-        pco2Uatm: amount(CO2_OF_AIR).default(OUTDOOR_CO2_UATM),
-      })
-      .prefault({}),
+    water: dayWater,
   }),
   example: {
     netVolumeL: '620 L',
@@ -79,7 +62,10 @@ export const doseSchedule = defineCalculator({
     const { netVolumeL, water } = input;
     const parts = input.parts.map((part) => ({ ...part, doses: Math.round(part.doses) }));
     const timed = parts.map((part) => timesOf(part));
-    const day = dayOf(input, timed);
+    const day = dayOf(
+      input,
+      timed.map(({ part, source }) => dayPartOf(part, source)),
+    );
     const accidents = parts.flatMap((part) => wholeBottle(part, netVolumeL, water) ?? []);
     const working: Step[] = timed.flatMap(({ part, name, mlEach, mlPerHour, runSeconds }): Step[] => [
       {
@@ -179,7 +165,7 @@ export interface TimedPart {
   readonly runSeconds: number | undefined;
 }
 
-const ALL_DAY = [{ fromMinute: 0, forMinutes: MINUTES }];
+const ALL_DAY = [{ fromMinute: 0, forMinutes: MINUTES_A_DAY }];
 
 function timesOf(part: ScheduledPart): TimedPart {
   const source = sourceOf(part.source);
@@ -204,7 +190,7 @@ function spread(windows: readonly { fromMinute: number; forMinutes: number }[], 
   return Array.from({ length: doses }, (_, i) => {
     let into = (i * open) / doses;
     for (const { fromMinute, forMinutes } of windows) {
-      if (into < forMinutes) return Math.round(fromMinute + into) % MINUTES;
+      if (into < forMinutes) return Math.round(fromMinute + into) % MINUTES_A_DAY;
       into -= forMinutes;
     }
     return 0;

@@ -2,6 +2,7 @@ import type { Caution } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
 import { attempt } from '@/chemistry/refusal';
 import { quantity } from '@/chemistry/units/quantity';
+import { DANGER_PH, FALLS_OUT } from '../carbonate/danger';
 import { additions } from './additions';
 import type { ScheduledPart, TimedPart } from './dose-schedule';
 
@@ -9,10 +10,6 @@ import type { ScheduledPart, TimedPart } from './dose-schedule';
 const APART_MIN = 15;
 /** A pulse that lifts pH by more than this at once is split. Chosen. */
 const STEP_OF_PH = 0.05;
-/** Beyond this the animals are in danger. Common practice: keepers stay below 8.4, and a moment's peak is allowed a little more. */
-const DANGER_PH = 8.6;
-/** Aragonite this far oversaturated falls out as a white cloud. From memory: spontaneous precipitation begins some way above 20. */
-const FALLS_OUT = 20;
 
 export interface Accident {
   readonly name: string;

@@ -5,7 +5,8 @@ import { defineCalculator, type Caution, type Phrase, type Step } from '../calcu
 import { readingExpectation } from '../parameters/parameters';
 import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
 import { quantity } from '@/chemistry/units/quantity';
-import { DAYS_A_MONTH, methodsOf, type Method } from './methods';
+import { DAYS_A_MONTH } from '../consumption/growth';
+import { methodsOf, type Method } from './methods';
 
 /** A method that just holds today is outgrown tomorrow: this much more than consumption is asked of it. Chosen. */
 const ROOM = 1.2;

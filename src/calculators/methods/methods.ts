@@ -1,10 +1,8 @@
+import { DAYS_A_MONTH, monthsUntilOutgrown } from '../consumption/growth';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { salinityAmountFromSolids } from '@/chemistry/tank-model/water';
 import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
 
-export const DAYS_A_MONTH = 365.25 / 12;
-/** Looked at no further ahead, months. */
-const FURTHEST_MONTHS = 120;
 /** CO2 as used over CO2 as bound: some leaves with the effluent. Common practice. */
 const CO2_WASTED = 1.5;
 
@@ -85,7 +83,7 @@ export function methodsOf(input: MethodsInput): Method[] {
     costs.every((cost) => cost === undefined)
       ? undefined
       : costs.reduce<number>((total, cost) => total + (cost ?? 0), 0);
-  const outgrown = (capacity: number) => outgrownIn(capacity, consumption, growthPerMonth);
+  const outgrown = (capacity: number) => monthsUntilOutgrown(capacity, consumption, growthPerMonth);
 
   return [
     {
@@ -178,11 +176,4 @@ export function methodsOf(input: MethodsInput): Method[] {
 export function creepOf(alkalinity: number): number {
   const gramsPerL = (alkalinity * (MOLAR_MASS.Na + MOLAR_MASS.Cl)) / 1000;
   return salinityAmountFromSolids(gramsPerL) * DAYS_A_MONTH;
-}
-
-function outgrownIn(capacity: number, consumption: number, growth: number): number | undefined {
-  if (capacity < consumption) return 0;
-  if (growth <= 0 || consumption <= 0) return undefined;
-  const months = Math.log(capacity / consumption) / Math.log1p(growth);
-  return months > FURTHEST_MONTHS ? undefined : months;
 }

@@ -2,7 +2,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Scanner } from '../line/scanner';
 import { within } from '../rows/fields';
 import { defineKind, figuresAt, figuresOfForm, ifThere, OF_A_TANK, told } from './entry-kind';
-import { reactor } from './reactor';
+import type { reactor } from './reactor';
 import type { z } from 'zod';
 
 interface Measured {

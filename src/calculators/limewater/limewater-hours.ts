@@ -1,0 +1,154 @@
+import { Refusal } from '@/chemistry/refusal';
+import { quantity } from '@/chemistry/units/quantity';
+import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
+import { stretchText } from '../dosing/stretch';
+import { dripInput, dripWays, type DripInput, type LimewaterWay } from './drip-ways';
+
+/** A rate and hours that miss the day's amount by more than this share are asked about. Chosen. */
+const AGREES_WITHIN = 0.1;
+/** A pulse that lifts pH by more than this at once is split. Chosen. */
+const STEP_OF_PH = 0.05;
+
+export const limewaterHours = defineCalculator({
+  name: 'limewater-hours',
+  asks: 'When is limewater dripped: round the clock, overnight or in hours of one’s own, and what does the day make of each?',
+  input: dripInput,
+  example: {
+    netVolumeL: '250 L',
+    litresPerDay: '1.2 L',
+    gramsPerL: 1.6,
+    evaporationLPerDay: '2 L',
+    hours: { fromMinute: 1200, forMinutes: 720 },
+    lights: { fromMinute: 540, forMinutes: 660 },
+    consumption: '0.6 dKH/day',
+    water: { alkalinity: '8 dKH', temperatureC: 25.5, pco2Uatm: 600 },
+  },
+  run: (input) => {
+    refuseWhatCannotRun(input);
+    const ways = dripWays(input);
+    const [clock, , own] = ways;
+    return {
+      answer: {
+        says: [
+          'Drip',
+          quantity('waterRate', input.litresPerDay),
+          `${stretchText(input.hours)},`,
+          ...(own.mlAtOnce === undefined
+            ? [quantity('dose', own.litresPerHour * 1000), 'an hour']
+            : [`${Math.round(input.pulses)} pulses of`, quantity('dose', own.mlAtOnce)]),
+          ': pH moves by',
+          quantity('ph', own.phSwing),
+          'in a day, alkalinity by',
+          quantity('alkalinity', own.alkalinityRipple),
+          '.',
+        ],
+        certainty: 'likely',
+        because: [
+          'Round the clock pH would move by',
+          quantity('ph', clock.phSwing),
+          'and alkalinity by',
+          quantity('alkalinity', clock.alkalinityRipple),
+          '. Keepers disagree which matters more: overnight steadies pH, round the clock steadies alkalinity.',
+        ],
+      },
+      working: workingOf(own),
+      cautions: cautionsOf(input, own),
+      values: { ways },
+    };
+  },
+});
+/** @throws Refusal for more than evaporates, and for a pump too slow for its hours */
+function refuseWhatCannotRun({ litresPerDay, evaporationLPerDay, pumpLPerH, hours }: DripInput): void {
+  if (litresPerDay > evaporationLPerDay)
+    throw new Refusal({
+      field: 'limewater a day',
+      value: `${litresPerDay.toFixed(2)} L`,
+      allowed: `at most the ${evaporationLPerDay.toFixed(2)} L a day that evaporate`,
+      hint: 'More would raise the level and lower salinity day by day. Check first what evaporates: the Top-off bench reads it from the reservoir.',
+    });
+  const open = hours.forMinutes / 60;
+  if (pumpLPerH !== undefined && pumpLPerH * open < litresPerDay * (1 - AGREES_WITHIN / 10))
+    throw new Refusal({
+      field: 'hours of the drip',
+      value: stretchText(hours),
+      allowed: `at least ${pumpLPerH > 0 ? (litresPerDay / pumpLPerH).toFixed(1) : 'more than 24'} hours at ${(pumpLPerH * 1000).toFixed(0)} mL an hour`,
+      hint: `In those hours the pump gives ${(pumpLPerH * open).toFixed(2)} L. Measure it into a cylinder first; then give it longer, or a faster pump.`,
+    });
+}
+
+function workingOf(own: LimewaterWay): Step[] {
+  const model = 'the tank model, third day of it; two thirds of the consumption by light (common practice)';
+  return [
+    {
+      label: 'While it runs',
+      value: quantity('pumpRate', own.litresPerHour),
+      origin: 'equation',
+      from: 'litres a day ÷ hours of the window',
+    },
+    {
+      label: 'pH within the day, lowest',
+      value: quantity('ph', own.day.ph.low),
+      origin: 'equation',
+      from: `${model}; open to air`,
+    },
+    { label: 'highest', value: quantity('ph', own.day.ph.high), origin: 'equation', from: 'likewise' },
+    {
+      label: 'Alkalinity, lowest',
+      value: quantity('alkalinity', own.day.alkalinity.low),
+      origin: 'equation',
+      from: 'likewise',
+    },
+    { label: 'highest', value: quantity('alkalinity', own.day.alkalinity.high), origin: 'equation', from: 'likewise' },
+    {
+      label: 'Salinity dips by',
+      value: quantity('salinity', Math.max(0, own.salinityDip)),
+      origin: 'equation',
+      from: 'what drips in the window beyond what evaporates meanwhile, in the net volume',
+    },
+    ...(own.mlAtOnce === undefined
+      ? []
+      : [
+          {
+            label: 'A pulse lifts pH at once by',
+            value: quantity('ph', own.phStep),
+            origin: 'equation' as const,
+            from: 'hydroxide added, no CO₂ coming in; at the hour it lifts most',
+          },
+        ]),
+  ];
+}
+
+function cautionsOf(input: DripInput, own: LimewaterWay): Caution[] {
+  const { dripLPerH, litresPerDay, hours } = input;
+  const cautions: Caution[] = [];
+  if (dripLPerH !== undefined) {
+    const gives = dripLPerH * (hours.forMinutes / 60);
+    if (Math.abs(gives / litresPerDay - 1) > AGREES_WITHIN)
+      cautions.push({
+        severity: 'care',
+        says: [
+          quantity('dose', dripLPerH * 1000),
+          `an hour ${stretchText(hours)} is`,
+          quantity('volume', gives),
+          'and not',
+          quantity('volume', litresPerDay),
+          ': which of the two is meant? Run the pump into a cylinder for ten minutes; what it gave then is right.',
+        ],
+      });
+  }
+  if (own.phStep > STEP_OF_PH)
+    cautions.push({
+      severity: 'care',
+      says: ['Each pulse lifts pH by', quantity('ph', own.phStep), 'at once: more and smaller pulses are gentler.'],
+    });
+  if (own.day.ph.high > 8.4)
+    cautions.push({
+      severity: 'care',
+      says: [
+        'pH reaches',
+        quantity('ph', own.day.ph.high),
+        'in the day: above 8.3 to 8.4 carbonate begins to fall out on pumps and heaters. Drip more by night, or less.',
+      ],
+    });
+  return cautions;
+}

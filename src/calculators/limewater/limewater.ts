@@ -1,0 +1,212 @@
+import { Refusal } from '@/chemistry/refusal';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { quantity } from '@/chemistry/units/quantity';
+import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
+import { consumptionAfter, DAYS_A_MONTH, monthsUntilOutgrown } from '../consumption/growth';
+import { limewaterInput, type LimewaterInput } from './limewater-input';
+import {
+  LIMEWATER_CAUTIONS,
+  limewaterStrength,
+  strengthCautions,
+  strengthSteps,
+  type LimewaterStrength,
+} from './strength';
+import { vesselLife, vesselSteps, vesselWords, type VesselLife } from './vessel-life';
+
+/** After it is begun consumption is tested so often for so long: growth answers pH. Chosen; twice as much was seen. Common practice. */
+const WATCH_DAYS = 60;
+const SOONER_DAYS = 3;
+
+export const limewater = defineCalculator({
+  name: 'limewater',
+  asks: 'How much limewater does evaporation leave room for, what does it support, and when is it made anew?',
+  input: limewaterInput,
+  // The worked tank: 1.2 of the 2.0 L that evaporate, saturated at 25 °C, 25 g put into 10 L.
+  example: {
+    now: 1_764_000_000_000,
+    netVolumeL: '250 L',
+    temperatureC: '25 °C',
+    vesselL: '10 L',
+    limeG: '25 g',
+    evaporation: { low: '1.7 L', litresPerDay: '2 L', high: '2.3 L' },
+    consumption: '0.7 dKH/day',
+    growthPerMonth: 0.03,
+    litresPerDay: '1.2 L',
+    runs: true,
+  },
+  run: (input) => {
+    const { evaporation, netVolumeL, litresPerDay, consumption, growthPerMonth, keptBack } = input;
+    if (litresPerDay > evaporation.high && litresPerDay > 0)
+      throw new Refusal({
+        field: 'limewater a day',
+        value: `${litresPerDay.toFixed(2)} L`,
+        allowed: `at most the ${evaporation.litresPerDay.toFixed(2)} L a day that evaporate`,
+        hint: 'More would raise the level and lower salinity day by day. Check first what evaporates: the Top-off bench reads it from the reservoir.',
+      });
+    const strength = limewaterStrength(input);
+    const supports = (litres: number) => (litres * strength.alkalinity) / netVolumeL;
+    const roomL = evaporation.low * (1 - keptBack);
+    const ceiling = supports(evaporation.litresPerDay);
+    const room = supports(roomL);
+    const runs = supports(litresPerDay);
+    const suffices =
+      consumption === undefined ? undefined : monthsUntilOutgrown(room, consumption, Math.max(0, growthPerMonth));
+    const values = {
+      gramsPerL: strength.gramsPerL,
+      strength: strength.alkalinity,
+      strengthSd: strength.sd,
+      lyingG: strength.lyingG,
+      ceiling,
+      ceilingLow: supports(evaporation.low) * (1 - 1.96 * strength.sd),
+      ceilingHigh: supports(evaporation.high) * (1 + 1.96 * strength.sd),
+      roomL,
+      room,
+      supplies: runs,
+      shareOfCeiling: ceiling > 0 ? runs / ceiling : 0,
+      shareOfConsumption: consumption ? runs / consumption : undefined,
+      leaves: consumption === undefined ? undefined : Math.max(0, consumption - runs),
+      inAYear: consumption === undefined ? undefined : consumptionAfter(12, consumption, Math.max(0, growthPerMonth)),
+      sufficesMonths: suffices,
+      vessel: vesselLife(input, strength),
+    };
+    return {
+      answer: {
+        says: [...doWhat(input, values), ...vesselWords(input, values.vessel)],
+        certainty: input.tested ? 'worked out' : 'likely',
+        because: becauseOf(input, values),
+      },
+      working: [...strengthSteps(input, strength), ...steps(input, values), ...vesselSteps(input, values.vessel)],
+      cautions: [...cautions(input, strength, values), ...LIMEWATER_CAUTIONS],
+      values,
+    };
+  },
+});
+
+export interface LimewaterValues {
+  readonly gramsPerL: number;
+  readonly strength: number;
+  readonly lyingG: number | undefined;
+  readonly ceiling: number;
+  readonly ceilingLow: number;
+  readonly ceilingHigh: number;
+  readonly roomL: number;
+  readonly room: number;
+  readonly supplies: number;
+  readonly shareOfCeiling: number;
+  readonly shareOfConsumption: number | undefined;
+  readonly leaves: number | undefined;
+  readonly inAYear: number | undefined;
+  readonly sufficesMonths: number | undefined;
+  readonly vessel: VesselLife;
+}
+
+function percent(share: number): string {
+  return `${Math.round(share * 100)} %`;
+}
+
+function doWhat({ litresPerDay, runs }: LimewaterInput, { roomL, shareOfConsumption }: LimewaterValues): Phrase[] {
+  const share: Phrase[] =
+    shareOfConsumption === undefined
+      ? []
+      : [`: it supports ${percent(Math.min(1, shareOfConsumption))} of the consumption`];
+  if (litresPerDay === 0)
+    return ['Limewater: up to', quantity('waterRate', roomL), 'fits this tank’s evaporation', '.'];
+  if (litresPerDay > roomL)
+    return ['Reduce limewater from', quantity('waterRate', litresPerDay), 'to', quantity('waterRate', roomL), '.'];
+  return [runs ? 'Go on with' : 'Run', quantity('waterRate', litresPerDay), 'of limewater', ...share, '.'];
+}
+
+function becauseOf(input: LimewaterInput, values: LimewaterValues): Phrase[] {
+  const { consumption, growthPerMonth, now } = input;
+  const phrases: Phrase[] = [
+    'Its ceiling is',
+    quantity('alkalinityRate', values.ceiling),
+    ',',
+    quantity('alkalinityRate', Math.max(0, values.ceilingLow)),
+    'to',
+    quantity('alkalinityRate', values.ceilingHigh),
+    '(95 % range).',
+  ];
+  if (consumption === undefined)
+    return [...phrases, 'What share of the consumption that is will be said once alkalinity was tested twice.'];
+  if (values.sufficesMonths === 0)
+    phrases.push(
+      `All the room there is supports ${percent(values.room / consumption)} of what the tank consumes; the rest goes to the dosing plan.`,
+    );
+  else if (values.sufficesMonths === undefined)
+    phrases.push('Its room holds all the tank consumes, and no growth is in sight that would pass it.');
+  else
+    phrases.push(
+      `Growing by ${percent(growthPerMonth)} a month, consumption passes its room in`,
+      { moment: now + values.sufficesMonths * DAYS_A_MONTH * DAY_MS, month: true },
+      '.',
+    );
+  return phrases;
+}
+
+function steps(input: LimewaterInput, values: LimewaterValues): Step[] {
+  const { evaporation, consumption, netVolumeL, keptBack } = input;
+  const step = (label: string, value: Step['value'] | undefined, origin: Step['origin'], from: string): Step[] =>
+    value ? [{ label, value, origin, from }] : [];
+  const rate = (amount: number | undefined) => (amount === undefined ? undefined : quantity('alkalinityRate', amount));
+  return [
+    ...step('Net volume', quantity('volume', netVolumeL), 'setting', 'the tank’s own settings'),
+    ...step('Evaporation', quantity('waterRate', evaporation.litresPerDay), 'log', 'as the Top-off bench finds it'),
+    ...step('Ceiling', rate(values.ceiling), 'equation', 'evaporation × strength ÷ net volume'),
+    ...step(
+      'Room',
+      quantity('waterRate', values.roomL),
+      'common practice',
+      `the least that may evaporate (95 % range), less ${Math.round(keptBack * 100)} % left to the ordinary top-off`,
+    ),
+    ...step('Supports with all of it', rate(values.room), 'equation', 'room × strength ÷ net volume'),
+    ...step(
+      'Dosed a day',
+      quantity('waterRate', input.litresPerDay),
+      input.runs ? 'log' : 'yours',
+      'as it runs, or as you try',
+    ),
+    ...step('Supplied by it', rate(values.supplies), 'equation', 'dosed a day × strength ÷ net volume'),
+    ...step(
+      'Share of the ceiling',
+      quantity('percent', values.shareOfCeiling * 100),
+      'equation',
+      'dosed a day ÷ evaporation',
+    ),
+    ...step('Alkalinity consumption', rate(consumption), 'log', 'as the Dose bench finds it'),
+    ...step('Left to other sources', rate(values.leaves), 'equation', 'consumption less what limewater supplies'),
+    ...step('Consumption in a year', rate(values.inAYear), 'equation', 'growing on by the same share a month'),
+  ];
+}
+
+function cautions(input: LimewaterInput, strength: LimewaterStrength, values: LimewaterValues): Caution[] {
+  const { litresPerDay, startedAt, now } = input;
+  const list: Caution[] = [...strengthCautions(strength)];
+  if (litresPerDay > values.roomL && litresPerDay > 0)
+    list.push({
+      severity: 'harm',
+      says: [
+        quantity('waterRate', litresPerDay),
+        'leaves the top-off less to do than evaporation surely asks for: on a damp day the level rises and salinity falls.',
+      ],
+    });
+  if (startedAt !== undefined && now - startedAt < WATCH_DAYS * DAY_MS && now >= startedAt)
+    list.push({
+      severity: 'care',
+      says: [
+        'Limewater runs since',
+        { moment: startedAt, day: true },
+        `: higher pH speeds growth, and consumption may rise, seen to double. Test alkalinity every ${SOONER_DAYS} days until`,
+        { moment: startedAt + WATCH_DAYS * DAY_MS, day: true },
+        ', then compare before and after.',
+      ],
+    });
+  else if (!input.runs)
+    list.push({
+      severity: 'care',
+      says: [
+        `Once it runs, test alkalinity every ${SOONER_DAYS} days for two months: higher pH speeds growth, and consumption may rise, seen to double.`,
+      ],
+    });
+  return list;
+}
