@@ -30,7 +30,10 @@ import { batchReadiness } from './mixing/batch-readiness';
 import { dilution } from './mixing/dilution';
 import { fromStock } from './mixing/from-stock';
 import { mixBatch } from './mixing/mix-batch';
-import { effluentFlow } from './reactor/effluent-flow';
+import { reactorDialIn } from './reactor/reactor-dial-in';
+import { reactorSize } from './reactor/reactor-size';
+import { reactorUse } from './reactor/reactor-use';
+import { reactorOutput } from './reactor/reactor-output';
 import { away } from './top-off/away';
 import { topOffFailure } from './top-off/failure';
 import { topOffUpkeep } from './top-off/upkeep';
@@ -96,7 +99,10 @@ export const CALCULATORS = [
   afterChange,
   afterGap,
   correction,
-  effluentFlow,
+  reactorOutput,
+  reactorUse,
+  reactorDialIn,
+  reactorSize,
   zeroNutrients,
   levels,
   today,

@@ -8,7 +8,7 @@ import { dosingPlan } from './dosing/dosing-plan';
 import { poolEvaporationLPerDay } from '@/chemistry/evaporation/pool';
 import { topOff } from './top-off/top-off';
 import { mixBatch } from './mixing/mix-batch';
-import { effluentFlow } from './reactor/effluent-flow';
+import { reactorOutput } from './reactor/reactor-output';
 import { Refusal } from '@/chemistry/refusal';
 import { solutionStrength } from '@/chemistry/reagents/solution';
 import { seawaterDensityKgPerM3 } from '@/chemistry/seawater/density';
@@ -156,7 +156,7 @@ describe('hostile numbers', () => {
       fc.property(hostile, hostile, hostile, (netVolumeL, effluentAlkalinity, tankAlkalinity) => {
         if (!Number.isFinite(tankAlkalinity)) return;
         const outcome = soundOrRefused(() =>
-          effluentFlow.run({
+          reactorOutput.run({
             netVolumeL,
             demandPerDay: 0.2,
             demandSd: 0.02,

@@ -5,7 +5,7 @@ import { correction } from '@/calculators/dosing/correction';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { topOff } from '@/calculators/top-off/top-off';
 import { mixBatch } from '@/calculators/mixing/mix-batch';
-import { effluentFlow } from '@/calculators/reactor/effluent-flow';
+import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DEFAULT_UNITS, quantity, type UnitPreferences } from '@/chemistry/units/quantity';
@@ -126,7 +126,7 @@ describe('answers read aloud', () => {
   });
 
   it('a reactor, and a correction up, down and not at all', () => {
-    const reactor = effluentFlow.run({
+    const reactor = reactorOutput.run({
       netVolumeL: 310,
       demandPerDay: 0.1687,
       demandSd: 0.01,

@@ -9,7 +9,7 @@ import type { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { Use } from '@/calculators/dosing/plan-source';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
-import type { effluentFlow } from '@/calculators/reactor/effluent-flow';
+import type { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionTogether, driftOf } from './consumption';
 import { strengthOf } from './known-events';
@@ -223,7 +223,7 @@ export function reactorQuestion(
   now: number,
   question: DoseQuestion,
   own: { effluent?: number; tankAlkalinity?: number },
-): z.output<typeof effluentFlow.input> | undefined {
+): z.output<typeof reactorOutput.input> | undefined {
   const demand = question.input.demand.alkalinity;
   const { doses, reactor } = suppliesAt(book, tank, now);
   const effluentAlkalinity = own.effluent ?? reactor?.effluentAlkalinity;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
-import { effluentFlow } from '@/calculators/reactor/effluent-flow';
+import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { emptyBook, newTank } from '@/record/defaults';
@@ -175,7 +175,7 @@ describe('the dose question', () => {
     expect(reactorQuestion(b, tank, now, question, {})).toBeUndefined();
     const input = reactorQuestion(b, tank, now, question, { effluent: 28 * DKH, tankAlkalinity: 8.2 * DKH });
     if (!input) throw new Error('no question');
-    const { values, cautions } = effluentFlow.run(input);
+    const { values, cautions } = reactorOutput.run(input);
     expect(values.mlPerMin).toBeCloseTo(5.14, 2); // worked by hand
     expect(cautions[0]?.says[0]).toMatch(/takes the place of Carbonate/);
   });

@@ -1,7 +1,7 @@
 import { refusedText } from '@/calculators/calculator/refusal-text';
 import type { Answer } from '@/calculators/calculator/calculator';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
-import { effluentFlow } from '@/calculators/reactor/effluent-flow';
+import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { CONCERNS, today, type Concern, type TodayInput } from '@/calculators/today/today';
 import { away } from '@/calculators/top-off/away';
 import { topOffUpkeep } from '@/calculators/top-off/upkeep';
@@ -168,7 +168,7 @@ const ASK: Readonly<Record<Concern, Ask>> = {
   reactor: (book, tank, now) => {
     if (!tank.supplies.includes('reactor')) return undefined;
     const input = reactorQuestion(book, tank, now, questionOf(book, tank, now), {});
-    return input && { answer: effluentFlow.run(input).answer, facts: {} };
+    return input && { answer: reactorOutput.run(input).answer, facts: {} };
   },
   nutrients: (book, tank, now) => {
     const { answer, values } = nutrientsAtZero(book, tank, now);

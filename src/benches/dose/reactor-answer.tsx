@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { effluentFlow } from '@/calculators/reactor/effluent-flow';
+import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useKeptState } from '@/interface/kept-draft';
@@ -29,7 +29,7 @@ export function ReactorAnswer({ question, overrides, onOverride }: AnswerProps) 
     ...(effluent === null ? {} : { effluent }),
     ...(tankAlkalinity === null ? {} : { tankAlkalinity }),
   });
-  const { outcome, refusal } = attempt(() => (input ? effluentFlow.run(input) : undefined));
+  const { outcome, refusal } = attempt(() => (input ? reactorOutput.run(input) : undefined));
   const setRunning = () => {
     if (!outcome || !input) return;
     const mlPerMin = pumpSetting(outcome.values.mlPerMin);

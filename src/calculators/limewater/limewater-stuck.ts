@@ -5,9 +5,9 @@ import { sumOfSalts } from '@/chemistry/reagents/solution';
 import { quantity } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
-import { defineCalculator, type Caution, type Phrase } from '../calculator/calculator';
+import { defineCalculator, type Caution } from '../calculator/calculator';
 import { AIR_EXCHANGE_A_DAY } from '../carbonate/air-exchange';
-import { DANGER_PH, FALLS_OUT } from '../carbonate/danger';
+import { DANGER_PH, FALLS_OUT, phOf, precipitation } from '../carbonate/danger';
 import { dayWater } from '../dosing/day-water';
 import { HARM } from '../top-off/harm';
 import { TOP_OFF_AMOUNTS } from '../top-off/top-off-amounts';
@@ -151,17 +151,6 @@ export const limewaterStuck = defineCalculator({
 
 function survives({ phNbs, aragonite, salinity }: AfterLimewater, highestPh: number): boolean {
   return phNbs !== undefined && phNbs <= highestPh && (aragonite ?? 0) <= FALLS_OUT && salinity >= HARM.low;
-}
-
-function phOf({ phNbs }: AfterLimewater): Phrase[] {
-  return phNbs === undefined ? ['beyond what can be worked out, above 10'] : [quantity('ph', phNbs)];
-}
-
-/** What the saturation means for what falls out. Chosen bounds; spontaneous precipitation begins some way above 20, from memory. */
-export function precipitation(aragonite: number | undefined): string {
-  if (aragonite === undefined || aragonite > FALLS_OUT) return 'a white cloud of carbonate falls out at once';
-  if (aragonite > 8) return 'carbonate falls out on pumps, heaters and sand over hours';
-  return aragonite > 5.5 ? 'crust forms where it is warm' : 'nothing falls out';
 }
 
 function cautionsOf(

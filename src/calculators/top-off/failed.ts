@@ -1,3 +1,5 @@
+import { limewaterAtOnce, type AfterLimewater } from '@/chemistry/limewater/accident';
+import { sumOfSalts } from '@/chemistry/reagents/solution';
 import {
   freshWaterIn,
   hoursUntil,
@@ -36,6 +38,7 @@ export function failed(input: FailureInput) {
       salinity: worst.salinity,
       spiltL: worst.spiltL,
       atRim: spareL !== undefined && spareL < reservoirL ? freshWaterIn(tank, spareL).end.salinity : undefined,
+      limewater: limewaterIn(input, reservoirL),
       hours: timed(inLPerH, stuck.end.hours),
       hoursToBand: timed(inLPerH, hoursUntil(stuck, band.low)),
       hoursToHarm: timed(inLPerH, hoursUntil(stuck, HARM.low)),
@@ -72,15 +75,17 @@ export interface Limited {
   readonly letsInL: number;
   readonly salinity: number;
   readonly spiltL: number;
+  /** What it does besides where the top-off carries limewater. */
+  readonly limewater: AfterLimewater | undefined;
 }
 
 /** What comes in before something stops it: nothing does, a second sensor above the mark, a limit on the pump's time. */
-function limitsOf(tank: TopOffTank, input: LimitInput, flowLPerH: number | undefined): Limited[] {
+function limitsOf(tank: TopOffTank, input: FailureInput, flowLPerH: number | undefined): Limited[] {
   const { reservoirL, cutOffL, runLimitDays } = input;
   const after = (by: Limited['by'], litres: number): Limited => {
     const letsInL = Math.min(reservoirL, litres);
     const { salinity, spiltL } = freshWaterIn(tank, letsInL).end;
-    return { by, letsInL, salinity, spiltL };
+    return { by, letsInL, salinity, spiltL, limewater: limewaterIn(input, letsInL) };
   };
   return [
     after('nothing', reservoirL),
@@ -91,8 +96,13 @@ function limitsOf(tank: TopOffTank, input: LimitInput, flowLPerH: number | undef
   ];
 }
 
-interface LimitInput {
-  readonly reservoirL: number;
-  readonly cutOffL?: number | undefined;
-  readonly runLimitDays?: number | undefined;
+/** Limewater that comes in with it, all at once and before anything falls out; undefined where the top-off carries none. */
+function limewaterIn(
+  { limewater, netVolumeL, salinity, spareL }: FailureInput,
+  litres: number,
+): AfterLimewater | undefined {
+  if (!limewater || litres <= 0) return undefined;
+  const { gramsPerL, water } = limewater;
+  const strength = sumOfSalts([{ reagent: 'calcium-hydroxide', gramsPerL }]);
+  return limewaterAtOnce({ netVolumeL, ...water, salinity, spareL }, strength, litres);
 }

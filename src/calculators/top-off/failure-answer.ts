@@ -1,6 +1,7 @@
 import type { Answer, Step } from '../calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import { HARM } from './harm';
+import { phOf } from '../carbonate/danger';
 import type { FailureValues } from './failed';
 import type { FailureInput } from './failure-input';
 
@@ -19,6 +20,7 @@ export function failureAnswer(
             quantity('volume', reservoirL),
             'the worst case is',
             quantity('salinity', worst.salinity),
+            ...(worst.limewater ? ['at pH', ...phOf(worst.limewater)] : []),
             ...(spills ? ['and', quantity('volume', worst.spiltL), 'on the floor'] : []),
             ...(holds
               ? ['; it stays above', quantity('salinity', floor), '.']
@@ -77,6 +79,12 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
       quantity('salinity', worst.salinity),
       'equation',
       'the tank model: what runs over takes salt with it, S·exp(−(R − C) ÷ (V + C)) from the rim on',
+    ),
+    ...step(
+      'pH when all has run in',
+      worst.limewater?.phNbs === undefined ? undefined : quantity('ph', worst.limewater.phNbs),
+      'equation',
+      'the top-off carries limewater: its hydroxide, before any CO₂ comes in and before anything falls out',
     ),
     ...step('On the floor', quantity('volume', worst.spiltL), 'equation', 'reservoir less room to rise'),
     ...step(

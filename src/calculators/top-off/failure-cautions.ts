@@ -1,4 +1,6 @@
 import type { Caution } from '../calculator/calculator';
+import type { AfterLimewater } from '@/chemistry/limewater/accident';
+import { phOf, precipitation } from '../carbonate/danger';
 import { quantity } from '@/chemistry/units/quantity';
 import type { SensorJudgement } from './sensors';
 
@@ -11,7 +13,12 @@ interface Told {
 }
 
 interface Found {
-  readonly worst: { readonly salinity: number; readonly spiltL: number; readonly hoursToBand: number | undefined };
+  readonly worst: {
+    readonly limewater: AfterLimewater | undefined;
+    readonly salinity: number;
+    readonly spiltL: number;
+    readonly hoursToBand: number | undefined;
+  };
   readonly stopped: { readonly hoursToAir: number | undefined; readonly hoursToBand: number | undefined } | undefined;
   readonly leastFlowLPerH: number | undefined;
   readonly siphon:
@@ -56,6 +63,13 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
       'A top-off stuck on would take salinity to',
       quantity('salinity', worst.salinity),
       '. Until the reservoir is smaller, fill it only so far, and have a second, independent sensor cut the pump.',
+    );
+  if (worst.limewater)
+    say(
+      'harm',
+      'The top-off carries limewater: stuck on, it brings pH to',
+      ...phOf(worst.limewater),
+      `besides, and ${precipitation(worst.limewater.aragonite)}. Flood and pH are one accident here: a second sensor, a limit on the pump’s time and a small reservoir bound both.`,
     );
   if (worst.spiltL > 0.05)
     say(

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
-import { amount } from '../calculator/calculator-input';
+import { amount, figure } from '../calculator/calculator-input';
+import { dayWater } from '../dosing/day-water';
 import { readingExpectation } from '../parameters/parameters';
 import { SENSOR_IDS } from './sensors';
 import { TOP_OFF_AMOUNTS } from './top-off-amounts';
@@ -48,5 +49,9 @@ export const failureInput = z.strictObject({
   cutOffL: amount(TOP_OFF_AMOUNTS.cutOff).optional(),
   /** The longest the pump may run at once. */
   runLimitDays: amount(TOP_OFF_AMOUNTS.runLimit).optional(),
+  /** Limewater that the top-off carries: grams of calcium hydroxide in a litre of it, and the water it runs into. */
+  limewater: z
+    .strictObject({ gramsPerL: figure('strength of the limewater', 0.01, 2.2, 'g/L'), water: dayWater })
+    .optional(),
 });
 export type FailureInput = z.output<typeof failureInput>;

@@ -34,6 +34,24 @@ describe('what happens when the top-off fails, told', () => {
     expect(say(told({ band: { low: 35, high: 36 } }).answer.says)).toMatch(/at the edge of 35\.0 ppt already/);
     expect(say(told({ spareL: undefined }).answer.because)).toMatch(/Nothing runs over in this/);
   });
+  it('one that carries limewater is two accidents: pH besides the flood', () => {
+    // Independent evaluation: 10 L in 250 L at 8 dKH, 500 µatm and 25.5 °C make pH 9.37 (±0.03).
+    const outcome = topOffFailure.run({
+      netVolumeL: 250,
+      salinity: 35,
+      reservoirL: 10,
+      cutOffL: 2,
+      sensors: ['optical', 'float'],
+      limewater: { gramsPerL: 1.6, water: { alkalinity: '8 dKH', temperatureC: 25.5, pco2Uatm: 500 } },
+    });
+    expect(Math.abs((outcome.values.worst.limewater?.phNbs ?? 0) - 9.37)).toBeLessThan(0.03);
+    expect(Math.abs((outcome.values.limits[1]?.limewater?.phNbs ?? 0) - 8.52)).toBeLessThan(0.03);
+    expect(plainSentence(outcome.answer.says, DEFAULT_UNITS)).toMatch(/at pH 9\.3/);
+    expect(outcome.cautions.map(({ says }) => plainSentence(says, DEFAULT_UNITS)).join(' ')).toMatch(
+      /one accident here/,
+    );
+  });
+
   it('limits the accident by a second sensor and by the pump’s time', () => {
     const { limits } = told({ cutOffL: 9, runLimitDays: '10 min' }).values;
     // 36 L/h at that lift for ten minutes is 6 L.

@@ -4,7 +4,7 @@ import { additions } from '@/calculators/dosing/additions';
 import { correction } from '@/calculators/dosing/correction';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { mixBatch } from '@/calculators/mixing/mix-batch';
-import { effluentFlow } from '@/calculators/reactor/effluent-flow';
+import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { attempt, Refusal } from '@/chemistry/refusal';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
@@ -146,7 +146,7 @@ function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
   ask('dose', () => dosingPlan.run(question.input));
   ask('reactor', () => {
     const input = reactorQuestion(book, tank, now, question, { effluent: 28 * DKH });
-    return input && effluentFlow.run(input);
+    return input && reactorOutput.run(input);
   });
   for (const input of attempt(() => correctionQuestions(book, tank, now, question)).outcome ?? [])
     ask(`correction of ${input.parameter}`, () => correction.run(input));

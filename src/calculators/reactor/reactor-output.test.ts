@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { reactorOutput } from './reactor-output';
+
+describe('a calcium reactor', () => {
+  const base = {
+    netVolumeL: 400,
+    demandPerDay: DKH,
+    demandSd: 0,
+    demandBasis: { by: 'readings' as const, readings: 2, leftOut: 0 },
+    carriedMmolPerDay: 0,
+    carriedBy: [],
+    tankAlkalinityOrigin: 'log' as const,
+    certainty: 'steady' as const,
+  };
+  it('1 dKH/day in 400 L at effluent 30 and tank 8: 18.2 L/day, 12.6 mL/min, 7.1 g media and 3.1 g CO2', () => {
+    // Independent arithmetic from the molar masses of CIAAW 2021.
+    const { values } = reactorOutput.run({ ...base, effluentAlkalinity: 30 * DKH, tankAlkalinity: 8 * DKH });
+    expect(values.litresPerDay).toBeCloseTo(18.2, 1);
+    expect(values.mlPerMin).toBeCloseTo(12.6, 1);
+    expect(values.mediaGPerDay).toBeCloseTo(7.1, 1);
+    expect(values.co2LeastGPerDay).toBeCloseTo(3.1, 1);
+  });
+  it('the worked case by hand, 310 L at 0.473 dKH/day: 7.41 L/day, 5.14 mL/min', () => {
+    const { values } = reactorOutput.run({
+      ...base,
+      netVolumeL: 310,
+      demandPerDay: 0.473 * DKH,
+      effluentAlkalinity: 28 * DKH,
+      tankAlkalinity: 8.2 * DKH,
+    });
+    expect(values.litresPerDay).toBeCloseTo(7.41, 2);
+    expect(values.mlPerMin).toBeCloseTo(5.14, 2);
+  });
+  it('refuses an effluent no stronger than the tank', () => {
+    expect(() => reactorOutput.run({ ...base, effluentAlkalinity: 8 * DKH, tankAlkalinity: 8 * DKH })).toThrow(
+      /chamber/,
+    );
+  });
+
+  const asked = { ...base, effluentAlkalinity: 30 * DKH, tankAlkalinity: 8 * DKH, chamberPh: 6.6 };
+
+  it('any two give the third', () => {
+    const flow = reactorOutput.run(asked).values.mlPerMin;
+    const effluent = reactorOutput.run({ ...asked, find: 'effluent', effluentAlkalinity: undefined, mlPerMin: flow });
+    expect(effluent.values.effluentAlkalinity).toBeCloseTo(30 * DKH, 8);
+    const demand = reactorOutput.run({ ...asked, find: 'demand', demandPerDay: undefined, mlPerMin: flow });
+    expect(demand.values.suppliesPerDay).toBeCloseTo(DKH, 8);
+  });
+
+  it('others’ share is left out', () => {
+    // Half of 142.66 meq a day by others: half the flow.
+    const { values } = reactorOutput.run({ ...asked, carriedMmolPerDay: 71.33, carriedBy: ['limewater'] });
+    expect(values.mlPerMin).toBeCloseTo(6.31, 2);
+  });
+
+  it('its range is the consumption’s', () => {
+    const { values } = reactorOutput.run({ ...asked, demandSd: 0.05 * DKH });
+    expect(values.mlPerMinHigh / values.mlPerMin).toBeCloseTo(1 + 1.96 * 0.05, 6);
+    expect(reactorOutput.run(asked).answer.because).toEqual(['As good as the figures given.']);
+  });
+
+  it('refuses what media cannot make, with the pH that would', () => {
+    // Ceiling at 6.8 is 27 dKH (independent evaluation); 30 needs 6.74 or lower.
+    expect(() => reactorOutput.run({ ...asked, chamberPh: 6.8 })).toThrow(
+      /effluent alkalinity: 30\.0 dKH.*at most 27\.\d dKH at chamber pH 6\.80.*chamber pH 6\.74 or lower/s,
+    );
+    expect(() => reactorOutput.run({ ...asked, find: 'effluent', effluentAlkalinity: undefined, mlPerMin: 2 })).toThrow(
+      /reactor flow: 2\.0 mL\/min.*at least/s,
+    );
+  });
+
+  it('refuses a chamber no more acid than the tank, and says what to check first', () => {
+    expect(() => reactorOutput.run({ ...asked, chamberPh: 8, tankPh: 7.9 })).toThrow(/pH of the chamber.*cylinder/s);
+  });
+
+  it('two that are missing are asked for', () => {
+    expect(() => reactorOutput.run({ ...asked, effluentAlkalinity: undefined })).toThrow(/effluent alkalinity.*third/s);
+    expect(() => reactorOutput.run({ ...asked, find: 'demand' })).toThrow(/reactor flow.*third/s);
+  });
+
+  it('its own effluents tell what the chamber would give at the flow', () => {
+    const at = (day: number) => ({
+      at: day * 86_400_000,
+      mlPerMin: 8,
+      effluentAlkalinity: 30 * DKH,
+      chamberPh: 6.6,
+      tankAlkalinity: 8 * DKH,
+    });
+    const { values } = reactorOutput.run({ ...asked, measured: [at(1), at(8), at(15)] });
+    // By hand: share 22 of 29.8 to the ceiling of 37.84, halfway flow 8 × 22 ÷ 7.84; at 12.63 mL/min 8 + 29.84 × 22.45 ÷ 35.08.
+    expect((values.byOwnRate?.effluentAlkalinity ?? 0) / DKH).toBeCloseTo(27.1, 1);
+    expect(values.byOwnRate?.mlPerMin).toBeGreaterThan(values.mlPerMin);
+    expect(values.byOwnRate?.low).toBeLessThan(values.byOwnRate?.mlPerMin ?? 0);
+  });
+});

@@ -1,0 +1,286 @@
+import { z } from 'zod';
+import { chamberPhFor, effluentCeiling, type Feed } from '@/chemistry/reactor/ceiling';
+import { fitHalfwayFlow, flowFor, shareOfCeiling, type HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
+import { MOLAR_MASS } from '@/chemistry/molar-mass';
+import { Refusal } from '@/chemistry/refusal';
+import { MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
+import { quantity } from '@/chemistry/units/quantity';
+import { AMOUNTS } from '../calculator/amounts';
+import { amount, figure } from '../calculator/calculator-input';
+import { CERTAINTIES, defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
+import { demandBasis } from '../dosing/demand-basis';
+import { readingExpectation } from '../parameters/parameters';
+import { measuredEffluent, reactorWater, refuseHighChamber, tankAlkalinity } from './reactor-input';
+import { outputCautions, outputSteps } from './reactor-output-words';
+
+/** A hobby chamber's steady feed rarely runs beyond this. Common practice. */
+const MOST_ML_PER_MIN = 120;
+
+export const reactorOutputInput = z.strictObject({
+  netVolumeL: amount(AMOUNTS.netVolume),
+  /** Of demand, effluent and flow, the one that is asked for; the other two are given. */
+  find: z.enum(['flow', 'effluent', 'demand']).default('flow'),
+  /** Alkalinity consumed a day. */
+  demandPerDay: amount({ field: 'consumption a day', kind: 'alkalinityRate', low: -5, high: 5 }).optional(),
+  /** Its standard deviation, mmol/L a day. */
+  demandSd: figure('doubt of the consumption', 0, 100, 'mmol/L a day').default(0),
+  demandBasis,
+  /** What other sources supply, mmol a day in the whole tank. */
+  carriedMmolPerDay: figure('supplied by others', -1e9, 1e9, 'mmol a day').default(0),
+  carriedBy: z.array(z.string().max(200)).max(100).default([]),
+  /** A part that runs now and that this flow takes the place of. */
+  replaces: z.string().max(200).optional(),
+  effluentAlkalinity: amount(AMOUNTS.effluent).optional(),
+  mlPerMin: amount(AMOUNTS.reactorFlow).optional(),
+  tankAlkalinity,
+  tankAlkalinityOrigin: z.enum(['log', 'yours']).default('yours'),
+  /** The chamber's pH, with which its ceiling is known. */
+  chamberPh: amount(AMOUNTS.chamberPh).optional(),
+  tankPh: amount(readingExpectation('ph')).default(8.2),
+  water: reactorWater,
+  /** This reactor's effluents since its media were filled. */
+  measured: z.array(measuredEffluent).max(500).default([]),
+  mostMlPerMin: amount(AMOUNTS.reactorFlow).default(MOST_ML_PER_MIN),
+  certainty: z.enum(CERTAINTIES).default('worked out'),
+});
+export type ReactorOutputInput = z.output<typeof reactorOutputInput>;
+
+export const reactorOutput = defineCalculator({
+  name: 'reactor-output',
+  asks: 'Of the demand, the effluent’s alkalinity and the flow of a calcium reactor, what does the third have to be?',
+  input: reactorOutputInput,
+  // The worked demand of a calcium reactor: 18.2 L/day or 12.6 mL/min, 7.1 g of media and 3.1 g of CO2 a day at least.
+  example: {
+    netVolumeL: 400,
+    demandPerDay: '1 dKH/day',
+    effluentAlkalinity: '30 dKH',
+    tankAlkalinity: '8 dKH',
+    chamberPh: 6.6,
+  },
+  run: (input) => {
+    const { netVolumeL, demandSd, carriedMmolPerDay, chamberPh, water } = input;
+    if (chamberPh !== undefined) refuseHighChamber(chamberPh, input.tankPh);
+    const feed: Feed = { alkalinity: input.tankAlkalinity, ...water };
+    const ceiling = chamberPh === undefined ? undefined : effluentCeiling(feed, chamberPh);
+    const three = third(input, feed, ceiling);
+    const { mmolPerDay, effluentAlkalinity, mlPerMin } = three;
+    const gain = effluentAlkalinity - feed.alkalinity;
+    const sdMmol = 1.96 * demandSd * netVolumeL;
+    const doubt = gain > 0 ? ((sdMmol / gain) * 1000) / 1440 : 0;
+    const fit = fitHalfwayFlow(
+      input.measured.map(({ tankAlkalinity: then = feed.alkalinity, chamberPh: ph, ...each }) => ({
+        ...each,
+        feedAlkalinity: then,
+        ceiling: effluentCeiling({ ...feed, alkalinity: then }, ph),
+      })),
+    );
+    const byOwnRate = ownRate(fit, feed.alkalinity, ceiling, mmolPerDay, mlPerMin);
+    const values = {
+      ...three,
+      litresPerDay: mlPerMin * 1.44,
+      mlPerMinLow: input.find === 'flow' ? Math.max(0, mlPerMin - doubt) : mlPerMin,
+      mlPerMinHigh: input.find === 'flow' ? mlPerMin + doubt : mlPerMin,
+      suppliesPerDay: (mmolPerDay + carriedMmolPerDay) / netVolumeL,
+      ceiling,
+      shareOfCeiling:
+        ceiling === undefined || ceiling <= feed.alkalinity ? undefined : gain / (ceiling - feed.alkalinity),
+      mediaGPerDay: (mmolPerDay * MG_CACO3_PER_MEQ) / 1000,
+      co2LeastGPerDay: ((mmolPerDay / 2) * MOLAR_MASS.CO2) / 1000,
+      fit,
+      byOwnRate,
+    };
+    return {
+      answer: answerOf(input, values),
+      working: outputSteps(input, values),
+      cautions: outputCautions(input, values),
+      values,
+    };
+  },
+});
+
+export interface ReactorOutputValues {
+  /** Supplied by the reactor, mmol a day. */
+  readonly mmolPerDay: number;
+  readonly effluentAlkalinity: number;
+  readonly mlPerMin: number;
+  readonly litresPerDay: number;
+  readonly mlPerMinLow: number;
+  readonly mlPerMinHigh: number;
+  readonly suppliesPerDay: number;
+  readonly ceiling: number | undefined;
+  readonly shareOfCeiling: number | undefined;
+  readonly mediaGPerDay: number;
+  readonly co2LeastGPerDay: number;
+  readonly fit: HalfwayFlow | undefined;
+  readonly byOwnRate: OwnRate | undefined;
+}
+
+/** What this chamber would do by its own measured effluents. */
+export interface OwnRate {
+  /** The effluent it would give at the flow that was found or given. */
+  readonly effluentAlkalinity: number;
+  /** The flow at which it would supply as much; undefined where no flow does. */
+  readonly mlPerMin: number | undefined;
+  readonly low: number | undefined;
+  readonly high: number | undefined;
+}
+
+function third(input: ReactorOutputInput, feed: Feed, ceiling: number | undefined) {
+  const { find, netVolumeL, demandPerDay, carriedMmolPerDay, effluentAlkalinity, mlPerMin } = input;
+  if (effluentAlkalinity !== undefined && find !== 'effluent') refuseEffluent(input, effluentAlkalinity, feed, ceiling);
+  if (find === 'flow') {
+    const mmolPerDay = Math.max(0, needed(demandPerDay) * netVolumeL - carriedMmolPerDay);
+    const effluent = given('effluent alkalinity', effluentAlkalinity);
+    return { mmolPerDay, effluentAlkalinity: effluent, mlPerMin: mmolPerDay / (effluent - feed.alkalinity) / 1.44 };
+  }
+  const flow = given('reactor flow', mlPerMin);
+  if (find === 'demand') {
+    const effluent = given('effluent alkalinity', effluentAlkalinity);
+    return { mmolPerDay: flow * 1.44 * (effluent - feed.alkalinity), effluentAlkalinity: effluent, mlPerMin: flow };
+  }
+  const mmolPerDay = Math.max(0, needed(demandPerDay) * netVolumeL - carriedMmolPerDay);
+  if (flow <= 0)
+    throw new Refusal({
+      field: 'reactor flow',
+      value: '0 mL/min',
+      allowed: 'above 0',
+      hint: 'No effluent, however strong, supplies anything without flow.',
+    });
+  const effluent = feed.alkalinity + mmolPerDay / (flow * 1.44);
+  const most = ceiling ?? AMOUNTS.effluent.high;
+  if (effluent > most)
+    throw new Refusal({
+      field: 'reactor flow',
+      value: `${flow.toFixed(1)} mL/min`,
+      allowed: `at least ${(mmolPerDay / (most - feed.alkalinity) / 1.44).toFixed(1)} mL/min`,
+      hint: `At this flow the effluent would have to be ${dkh(effluent)}, and ${ceiling === undefined ? 'no chamber gives that' : `media stop dissolving at ${dkh(ceiling)} in this chamber`}. Open the flow first${phHint(feed, effluent)}.`,
+    });
+  return { mmolPerDay, effluentAlkalinity: effluent, mlPerMin: flow };
+}
+
+function needed(demandPerDay: number | undefined): number {
+  return given('consumption a day', demandPerDay);
+}
+
+function given(field: string, value: number | undefined): number {
+  if (value !== undefined) return value;
+  throw new Refusal({
+    field,
+    value: 'nothing',
+    allowed: 'a figure',
+    hint: 'Two of the three are given; the third follows.',
+  });
+}
+
+/** @throws Refusal for an effluent no stronger than the tank, or stronger than media can make it at the chamber's pH */
+function refuseEffluent(
+  { chamberPh }: ReactorOutputInput,
+  effluent: number,
+  feed: Feed,
+  ceiling: number | undefined,
+): void {
+  if (effluent - feed.alkalinity <= 0.1)
+    throw new Refusal({
+      field: 'effluent alkalinity',
+      value: dkh(effluent),
+      allowed: `above the tank’s ${dkh(feed.alkalinity)}`,
+      hint: 'An effluent no stronger than the tank supplies nothing at any flow. Check the chamber’s pH first (too high, nothing dissolves), then whether the media are spent or the feed runs past them.',
+    });
+  if (ceiling !== undefined && effluent > ceiling)
+    throw new Refusal({
+      field: 'effluent alkalinity',
+      value: dkh(effluent),
+      allowed: `at most ${dkh(ceiling)} at chamber pH ${(chamberPh ?? 0).toFixed(2)}`,
+      hint: `Media stop dissolving there${phHint(feed, effluent)}. If the effluent truly tests so strong, the chamber’s probe reads high: calibrate it first.`,
+    });
+}
+
+function phHint(feed: Feed, effluent: number): string {
+  const ph = chamberPhFor(feed, effluent);
+  return ph === undefined
+    ? '; no chamber that is run reaches it'
+    : `; chamber pH ${(Math.floor(ph * 100) / 100).toFixed(2)} or lower would reach it`;
+}
+
+function dkh(mmolPerL: number): string {
+  return `${(mmolPerL / MMOL_PER_L_PER_DKH).toFixed(1)} dKH`;
+}
+
+function ownRate(
+  fit: HalfwayFlow | undefined,
+  feedAlkalinity: number,
+  ceiling: number | undefined,
+  mmolPerDay: number,
+  mlPerMin: number,
+): OwnRate | undefined {
+  if (!fit || ceiling === undefined || ceiling <= feedAlkalinity) return undefined;
+  const flow = (times: number) => flowFor(mmolPerDay, fit.mlPerMin * times, feedAlkalinity, ceiling);
+  const spread = Math.exp(1.96 * fit.logSd);
+  return {
+    effluentAlkalinity: feedAlkalinity + shareOfCeiling(fit.mlPerMin, mlPerMin) * (ceiling - feedAlkalinity),
+    mlPerMin: flow(1),
+    low: flow(spread),
+    high: flow(1 / spread),
+  };
+}
+
+function answerOf(input: ReactorOutputInput, values: ReactorOutputValues): Answer {
+  const { find, certainty } = input;
+  const { mlPerMin, litresPerDay, mmolPerDay, effluentAlkalinity, suppliesPerDay } = values;
+  const because = becauseOf(input, values);
+  if (mmolPerDay <= 0)
+    return {
+      says: ['Close the reactor’s feed: the tank consumes no more than it is already given.'],
+      certainty,
+      because: [],
+    };
+  if (find === 'demand')
+    return {
+      says: [
+        'With effluent of',
+        quantity('alkalinity', effluentAlkalinity),
+        'at',
+        quantity('flow', mlPerMin),
+        'the reactor supports',
+        quantity('alkalinityRate', suppliesPerDay),
+        '.',
+      ],
+      certainty: 'worked out',
+      because,
+    };
+  if (find === 'effluent')
+    return {
+      says: [
+        'At',
+        quantity('flow', mlPerMin),
+        'bring the effluent to',
+        quantity('alkalinity', effluentAlkalinity),
+        '.',
+      ],
+      certainty,
+      because,
+    };
+  return {
+    says: ['Run the effluent at', quantity('flow', mlPerMin), ', which is', quantity('waterRate', litresPerDay), '.'],
+    certainty,
+    because,
+  };
+}
+
+function becauseOf(input: ReactorOutputInput, values: ReactorOutputValues): Phrase[] {
+  const phrases: Phrase[] =
+    input.find !== 'flow' || input.demandSd === 0
+      ? ['As good as the figures given.']
+      : [quantity('flow', values.mlPerMinLow), 'to', quantity('flow', values.mlPerMinHigh), '(95 % range).'];
+  const own = values.byOwnRate;
+  if (input.find === 'flow' && own && Math.abs(own.effluentAlkalinity / values.effluentAlkalinity - 1) > 0.03)
+    phrases.push(
+      'By its own tests this chamber would give',
+      quantity('alkalinity', own.effluentAlkalinity),
+      'at that flow',
+      ...(own.mlPerMin === undefined
+        ? [', and at no flow at this pH enough: lower the chamber’s pH.']
+        : [': it would take', quantity('flow', own.mlPerMin), '.']),
+    );
+  return phrases;
+}

@@ -1,0 +1,218 @@
+import { z } from 'zod';
+import { carbonateOfWater, OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import { afterSecondChamber, effluentCeiling, effluentOf, type Effluent, type Feed } from '@/chemistry/reactor/ceiling';
+import { dailyUse, litresOfGas, type DailyUse } from '@/chemistry/reactor/daily-use';
+import { restingWater, type TankOfReactor } from '@/chemistry/reactor/tank-ph';
+import { Refusal } from '@/chemistry/refusal';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { AMOUNTS } from '../calculator/amounts';
+import { amount, figure, moment } from '../calculator/calculator-input';
+import { defineCalculator } from '../calculator/calculator';
+import { AIR_EXCHANGE_A_DAY } from '../carbonate/air-exchange';
+import { CO2_OF_AIR } from '../carbonate/carbonate-calculator';
+import { readingExpectation } from '../parameters/parameters';
+import { reactorWater, refuseHighChamber, tankAlkalinity } from './reactor-input';
+import { useAnswer, useCautions, useSteps } from './reactor-use-words';
+
+/** Media are filled up when so much of a charge is left: less leaves channels. Chosen. */
+const REFILL_AT = 0.25;
+/** Coral skeleton: Sr/Ca about 9 and Mg/Ca about 4.5 mmol/mol, in CaCO3. From memory; a label overrules them. */
+const SKELETON_STRONTIUM_PERCENT = 0.79;
+const SKELETON_MAGNESIUM_PERCENT = 0.11;
+
+const store = (amounts: typeof AMOUNTS.media | typeof AMOUNTS.cylinder) =>
+  z
+    .strictObject({
+      /** A full charge, g, and what is left of it. */
+      grams: amount(amounts),
+      leftG: figure('grams left', 0, 500_000, 'g').optional(),
+    })
+    .optional();
+
+export const reactorUseInput = z.strictObject({
+  now: moment('now'),
+  netVolumeL: amount(AMOUNTS.netVolume),
+  tankAlkalinity,
+  tankPh: amount(readingExpectation('ph')).default(8.2),
+  water: reactorWater,
+  /** The CO2 that the tank's pH means, µatm. */
+  pco2Uatm: amount(CO2_OF_AIR).default(OUTDOOR_CO2_UATM),
+  /** The reactor runs, and its CO2 is in that already. */
+  runs: z.boolean().default(false),
+  effluentAlkalinity: amount(AMOUNTS.effluent),
+  chamberPh: amount(AMOUNTS.chamberPh),
+  mlPerMin: amount(AMOUNTS.reactorFlow),
+  media: store(AMOUNTS.media),
+  cylinder: store(AMOUNTS.cylinder),
+  /** One bubble, calibrated: so many counted while they filled so much. */
+  bubbles: z.strictObject({ counted: amount(AMOUNTS.bubblesCounted), ml: amount(AMOUNTS.bubblesFill) }).optional(),
+  /** As counted now. */
+  bubblesPerMin: amount(AMOUNTS.bubblesPerMin).optional(),
+  roomC: amount(AMOUNTS.roomTemperature).default(22),
+  magnesiumPercent: amount(AMOUNTS.mediaMagnesium).default(SKELETON_MAGNESIUM_PERCENT),
+  strontiumPercent: amount(AMOUNTS.mediaStrontium).default(SKELETON_STRONTIUM_PERCENT),
+  /** Magnesium consumed in the whole tank, mg a day. */
+  magnesiumMgPerDay: figure('magnesium consumed', 0, 1e7, 'mg a day').optional(),
+  /** What limewater could supply instead, mmol of alkalinity a day. */
+  limewaterMmolPerDay: figure('room for limewater', 0, 1e6, 'mmol a day').default(0),
+  /** How often a day air renews dissolved CO2. */
+  exchangePerDay: figure('air exchange', 1, 400, 'times a day').default(AIR_EXCHANGE_A_DAY),
+  pressureKPa: amount(AMOUNTS.reactorPressure).optional(),
+});
+export type ReactorUseInput = z.output<typeof reactorUseInput>;
+
+export const reactorUse = defineCalculator({
+  name: 'reactor-use',
+  asks: 'What gas and media does a calcium reactor use, until when do they last, and what does its CO2 do to the tank’s pH?',
+  input: reactorUseInput,
+  example: {
+    now: 1_764_000_000_000,
+    netVolumeL: 400,
+    tankAlkalinity: '8 dKH',
+    effluentAlkalinity: '30 dKH',
+    chamberPh: 6.6,
+    mlPerMin: 12.63,
+    pco2Uatm: 500,
+    media: { grams: '3 kg' },
+    cylinder: { grams: '2 kg' },
+    bubbles: { counted: 60, ml: '5 mL' },
+  },
+  run: (input) => {
+    refuseHighChamber(input.chamberPh, input.tankPh);
+    const feed: Feed = { alkalinity: input.tankAlkalinity, ...input.water };
+    const ceiling = effluentCeiling(feed, input.chamberPh);
+    if (input.effluentAlkalinity <= feed.alkalinity || input.effluentAlkalinity > ceiling)
+      throw new Refusal({
+        field: 'effluent alkalinity',
+        value: `${input.effluentAlkalinity.toFixed(2)} mmol/L`,
+        allowed: `above the tank’s ${feed.alkalinity.toFixed(2)} and at most ${ceiling.toFixed(2)} mmol/L at this chamber pH`,
+        hint: 'Between the two lies what a chamber can give. Test the effluent again, and calibrate the chamber’s probe.',
+      });
+    const effluent = effluentOf(feed, input.effluentAlkalinity, input.chamberPh);
+    if (!effluent) throw new Error('what lies under the ceiling has a carbonate system');
+    const { dicMmolPerL } = carbonateOfWater(
+      { alkalinityMmolPerL: feed.alkalinity, pco2Uatm: input.pco2Uatm },
+      feed.salinity,
+      feed.temperatureC,
+    );
+    const litresPerDay = input.mlPerMin * 1.44;
+    const use = dailyUse(feed, dicMmolPerL, effluent, litresPerDay);
+    const values = {
+      ...use,
+      litresPerDay,
+      ...bubblesOf(input, use),
+      media: lasts(input, input.media, use.mediaGPerDay, REFILL_AT),
+      cylinder: lasts(input, input.cylinder, use.co2GPerDay, 0),
+      magnesiumMgPerDay: use.mediaGPerDay * 10 * input.magnesiumPercent,
+      strontiumMgPerDay: use.mediaGPerDay * 10 * input.strontiumPercent,
+      effluent,
+      ph: tankPh(input, feed, effluent, litresPerDay),
+    };
+    return {
+      answer: useAnswer(values),
+      working: useSteps(input, values),
+      cautions: useCautions(input, values),
+      values,
+    };
+  },
+});
+
+export interface ReactorUseValues extends DailyUse {
+  readonly litresPerDay: number;
+  /** Bubbles a minute that bring what is used; undefined until a bubble was calibrated. */
+  readonly bubblesNeeded: number | undefined;
+  /** What the bubbles counted bring, g a day. */
+  readonly co2ByBubblesG: number | undefined;
+  readonly media: Lasts | undefined;
+  readonly cylinder: Lasts | undefined;
+  readonly magnesiumMgPerDay: number;
+  readonly strontiumMgPerDay: number;
+  readonly effluent: Effluent;
+  readonly ph: TankPhs;
+}
+
+/** How long a charge lasts from now, and how often a year it is filled. */
+export interface Lasts {
+  readonly days: number;
+  readonly at: number;
+  readonly perYear: number;
+}
+
+/** Longer than this no charge is told to last. Chosen. */
+const LONGEST_DAYS = 3650;
+
+function lasts(
+  { now }: ReactorUseInput,
+  charge: { readonly grams: number; readonly leftG?: number | undefined } | undefined,
+  gramsPerDay: number,
+  until: number,
+): Lasts | undefined {
+  if (!charge || gramsPerDay <= 0) return undefined;
+  const keeps = charge.grams * until;
+  const days = Math.min(LONGEST_DAYS, Math.max(0, (charge.leftG ?? charge.grams) - keeps) / gramsPerDay);
+  return { days, at: now + days * DAY_MS, perYear: (gramsPerDay * 365.25) / (charge.grams - keeps) };
+}
+
+/** @throws Refusal for bubbles counted of which none was calibrated */
+function bubblesOf({ bubbles, bubblesPerMin, roomC }: ReactorUseInput, use: DailyUse) {
+  if (!bubbles) {
+    if (bubblesPerMin !== undefined)
+      throw new Refusal({
+        field: 'bubbles a minute',
+        value: bubblesPerMin,
+        allowed: 'a calibrated bubble',
+        hint: 'A bubble is of no known size. Hold a cylinder of water over the counter’s outlet, count how many fill 5 mL, and enter both.',
+      });
+    return { bubblesNeeded: undefined, co2ByBubblesG: undefined };
+  }
+  const mlPerBubble = bubbles.ml / bubbles.counted;
+  const mlPerGram = litresOfGas(1, roomC) * 1000;
+  return {
+    bubblesNeeded: (use.co2GPerDay * mlPerGram) / mlPerBubble / 1440,
+    co2ByBubblesG: bubblesPerMin === undefined ? undefined : (bubblesPerMin * mlPerBubble * 1440) / mlPerGram,
+  };
+}
+
+/** Where the tank's pH rests, with the reactor and with each answer to it. */
+export interface TankPhs {
+  readonly without: number;
+  readonly reactor: number;
+  /** With as much limewater as evaporation leaves room for, the reactor doing the rest; undefined where there is no room. */
+  readonly limewater: number | undefined;
+  readonly secondChamber: number;
+  /** With air renewing CO2 half as often again. */
+  readonly aeration: number;
+}
+
+function tankPh(
+  { netVolumeL, pco2Uatm, runs, exchangePerDay, limewaterMmolPerDay }: ReactorUseInput,
+  feed: Feed,
+  effluent: Effluent,
+  litresPerDay: number,
+): TankPhs {
+  const seen: TankOfReactor = { netVolumeL, ...feed, pco2Uatm, exchangePerDay };
+  const loop = { effluent, litresPerDay };
+  // What leaves through the surface goes with the difference of CO2, so the reactor adds as much whatever the air holds.
+  const adds = restingWater(seen, loop).pco2Uatm - pco2Uatm;
+  const tank = runs ? { ...seen, pco2Uatm: Math.max(LEAST_CO2, pco2Uatm - adds) } : seen;
+  const gain = effluent.alkalinity - feed.alkalinity;
+  const mmolPerDay = gain * litresPerDay;
+  const byLime = Math.min(mmolPerDay, limewaterMmolPerDay);
+  const second = afterSecondChamber(feed, effluent);
+  return {
+    without: restingWater(tank, undefined).phNbs,
+    reactor: restingWater(tank, loop).phNbs,
+    limewater:
+      byLime > 0
+        ? restingWater(tank, { effluent, litresPerDay: (mmolPerDay - byLime) / gain }, byLime).phNbs
+        : undefined,
+    secondChamber: restingWater(tank, {
+      effluent: second,
+      litresPerDay: mmolPerDay / (second.alkalinity - feed.alkalinity),
+    }).phNbs,
+    aeration: restingWater({ ...tank, exchangePerDay: exchangePerDay * 1.5 }, loop).phNbs,
+  };
+}
+
+/** No air that a tank stands in holds less, µatm. Chosen. */
+const LEAST_CO2 = 100;
