@@ -11,6 +11,8 @@ import { hoursFrom, writeReadings, type Session } from './write-readings';
 
 const FIRST_DAY = -150;
 const LIMEWATER_L_PER_DAY = 2.64;
+const LIME_CHARGES = [FIRST_DAY, -82, -14];
+const LIME_CHARGE_G = 300;
 /** How often the skimmer, the returns and the open surface renew dissolved CO2 a day. */
 const GAS_EXCHANGE_PER_DAY = 34;
 
@@ -83,6 +85,16 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
     kind: 'lever',
     lever: 'lights',
     hours: { fromMinute: 9 * 60, forMinutes: 11 * 60 },
+  });
+  // The stirrer's charge, and the clear water titrated once.
+  for (const day of LIME_CHARGES)
+    file({ id: `atrium-lime${day}`, tankId: tank.id, at: at(day, 20), kind: 'limewater', grams: LIME_CHARGE_G });
+  file({
+    id: 'atrium-lime-test',
+    tankId: tank.id,
+    at: at(-20, 20),
+    kind: 'limewater',
+    alkalinity: 118 * DKH,
   });
   // Run into a cylinder when the bottle was found dry.
   file({

@@ -71,6 +71,18 @@ const ATRIUM: Tank = {
   room: { airC: 21, humidity: 0.48 },
   topOff: ATRIUM_TOP_OFF,
   feeder: { portions: 28, perDay: 2 },
+  limewater: { solutionId: 'limewater', vessel: 'stirrer', litres: 5, pumpLPerH: 0.24 },
+  // Thought of, and not bought.
+  reactor: {
+    chamberL: 4,
+    mediaG: 3500,
+    cylinderG: 2000,
+    bubbles: { counted: 60, ml: 5 },
+    leastMlPerMin: 2,
+    mostMlPerMin: 100,
+    effluentAlkalinity: 30 * DKH,
+    chamberPh: 6.6,
+  },
   saltId: HARBOUR_SALT.id,
   supplies: ['parts'],
   parts: { alkalinity: 'carbonate', calcium: 'calcium', magnesium: 'magnesium' },
@@ -152,5 +164,6 @@ function withMoney(settings: Settings): Settings {
     ...settings,
     units: { ...settings.units, currency: '€' },
     kit: { ammoniaReads: 'all', ammoniaStep: 0.2, nitriteStep: 0.2 },
+    prices: { mediaPerKg: 7.5, co2PerKg: 9, reactorGear: 340, twoPartGear: 180, calciumHydroxidePerKg: 6 },
   };
 }

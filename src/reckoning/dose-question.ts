@@ -9,7 +9,6 @@ import type { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { Use } from '@/calculators/dosing/plan-source';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
-import type { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { certaintyOf, consumptionTogether, driftOf } from './consumption';
 import { strengthOf } from './known-events';
@@ -214,39 +213,6 @@ function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate): 
     (entry) =>
       entry.kind === 'water-change' && entry.tankId === tank.id && entry.at >= from && entry.at < estimate.lastAt,
   );
-}
-
-/** For a keeper with a calcium reactor: the flow that carries the demand at the effluent measured. */
-export function reactorQuestion(
-  book: Book,
-  tank: Tank,
-  now: number,
-  question: DoseQuestion,
-  own: { effluent?: number; tankAlkalinity?: number },
-): z.output<typeof reactorOutput.input> | undefined {
-  const demand = question.input.demand.alkalinity;
-  const { doses, reactor } = suppliesAt(book, tank, now);
-  const effluentAlkalinity = own.effluent ?? reactor?.effluentAlkalinity;
-  const tankAlkalinity =
-    own.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastObservation(book, tank.id, 'alkalinity')?.value;
-  if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
-  const part = question.parts.alkalinity;
-  const brings = (solution: Solution) =>
-    (doses.get(solution.id) ?? 0) * DOSED_FACTS.alkalinity.perMl(strengthOf(solution));
-  const others = book.solutions.filter((solution) => brings(solution) > 0 && solution.id !== part?.id);
-  return {
-    netVolumeL: question.volumeL,
-    demandPerDay: demand.perDay,
-    demandSd: demand.sd,
-    demandBasis: demand.basis,
-    carriedMmolPerDay: others.reduce((sum, solution) => sum + brings(solution), 0),
-    ...(part && brings(part) > 0 ? { replaces: part.name } : {}),
-    carriedBy: others.map(({ name }) => name),
-    effluentAlkalinity,
-    tankAlkalinity,
-    tankAlkalinityOrigin: own.tankAlkalinity === undefined ? 'log' : 'yours',
-    certainty: question.certainty,
-  };
 }
 
 /** What is looked at before a correction: salinity, magnesium, and whether the water is starved. */

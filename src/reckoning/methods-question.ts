@@ -28,6 +28,7 @@ export function methodsQuestion(book: Book, tank: Tank, now: number): MethodsQue
   const salinity = lastLevel(book, tank.id, 'salinity') ?? aimFor(tank, 'salinity');
   const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
   const { reactor } = suppliesAt(book, tank, now);
+  const effluentAlkalinity = reactor?.effluentAlkalinity ?? tank.reactor?.effluentAlkalinity;
   const perMeq = twoPartPerMeq(book, tank);
   const saltPerL =
     salt?.boxPrice !== undefined && salt.boxG !== undefined && salt.gramsPerLAt35 !== null
@@ -48,9 +49,11 @@ export function methodsQuestion(book: Book, tank: Tank, now: number): MethodsQue
     limewaterRoomL: evaporation ? Math.max(0, limewaterHeadRoom(evaporation.low)) : 0,
     reactor: {
       tankAlkalinity: aimFor(tank, 'alkalinity'),
-      ...(reactor && { effluentAlkalinity: reactor.effluentAlkalinity }),
+      ...(effluentAlkalinity !== undefined && { effluentAlkalinity }),
+      ...(tank.reactor?.mostMlPerMin !== undefined && { mostMlPerMin: tank.reactor.mostMlPerMin }),
     },
     prices: {
+      ...book.settings.prices,
       ...(perMeq !== undefined && { twoPartPerMeq: perMeq }),
       ...(saltPerL !== undefined && { saltPerL }),
     },
@@ -58,7 +61,7 @@ export function methodsQuestion(book: Book, tank: Tank, now: number): MethodsQue
 }
 
 /** What a milliequivalent of alkalinity and its calcium cost, by the bottles the tank is dosed from; undefined without their prices. */
-function twoPartPerMeq(book: Book, tank: Tank): number | undefined {
+export function twoPartPerMeq(book: Book, tank: Tank): number | undefined {
   const priced = (id: string | undefined, perMl: (solution: Solution) => number) => {
     const solution = book.solutions.find((each) => each.id === id);
     if (solution?.bottlePrice === undefined || solution.bottleMl === undefined || perMl(solution) <= 0)

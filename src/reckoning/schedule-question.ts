@@ -44,8 +44,6 @@ export function lightsOf(book: Book, tank: Tank, now: number): Hours | undefined
 /** A schedule over the tank's water as it stands, ready for the dose-schedule calculator. */
 export function scheduleQuestion(book: Book, tank: Tank, now: number, parts: readonly PartSchedule[]): ScheduleInput {
   const lights = lightsOf(book, tank, now);
-  const { alkalinity, calcium } = levelsNow(book, tank, now);
-  const { salinity, temperatureC } = saltAndWarmth(book, tank);
   return {
     netVolumeL: netVolumeL(tank),
     parts: parts.flatMap((part) => {
@@ -54,13 +52,20 @@ export function scheduleQuestion(book: Book, tank: Tank, now: number, parts: rea
     }),
     ...(lights && { lights }),
     consumption: Math.max(0, consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? 0),
-    water: {
-      salinity,
-      temperatureC,
-      alkalinity: Math.max(0.5, alkalinity ?? aimFor(tank, 'alkalinity')),
-      calcium: calcium ?? aimFor(tank, 'calcium'),
-      pco2Uatm: co2Seen(book, tank)?.pco2Uatm ?? OUTDOOR_CO2_UATM,
-    },
+    water: waterNow(book, tank, now),
+  };
+}
+
+/** The tank's water as a day of it, or an accident, begins: by its readings, else as it is meant to be. */
+export function waterNow(book: Book, tank: Tank, now: number) {
+  const { alkalinity, calcium } = levelsNow(book, tank, now);
+  const { salinity, temperatureC } = saltAndWarmth(book, tank);
+  return {
+    salinity,
+    temperatureC,
+    alkalinity: Math.max(0.5, alkalinity ?? aimFor(tank, 'alkalinity')),
+    calcium: calcium ?? aimFor(tank, 'calcium'),
+    pco2Uatm: co2Seen(book, tank)?.pco2Uatm ?? OUTDOOR_CO2_UATM,
   };
 }
 

@@ -15,7 +15,8 @@ import { consumptionTogether } from './consumption';
 import { nextTestOf } from './consumption-report';
 import { changeHabit } from './change-habit';
 import type { CycleOutcome } from './cycle';
-import { doseQuestion, reactorQuestion, type DoseQuestion } from './dose-question';
+import { doseQuestion, type DoseQuestion } from './dose-question';
+import { reactorQuestion } from './reactor-question';
 import { levelsOutcome } from './levels-question';
 import { memoise } from './memoise';
 import { topOffOutcome } from './top-off-question';
@@ -167,7 +168,7 @@ const ASK: Readonly<Record<Concern, Ask>> = {
   },
   reactor: (book, tank, now) => {
     if (!tank.supplies.includes('reactor')) return undefined;
-    const input = reactorQuestion(book, tank, now, questionOf(book, tank, now), {});
+    const input = reactorQuestion(book, tank, now, questionOf(book, tank, now));
     return input && { answer: reactorOutput.run(input).answer, facts: {} };
   },
   nutrients: (book, tank, now) => {

@@ -1,6 +1,7 @@
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { FailureInput } from '@/calculators/top-off/failure-input';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { limewaterInTopOff } from './limewater-question';
 import { litresOf, evaporationOf, roomToRiseL, salinityNow } from './top-off-question';
 
 /** What the record says of how a top-off can fail. */
@@ -10,6 +11,7 @@ export function failureQuestion(book: Book, tank: Tank, now: number): FailureInp
   const { reservoir, outletCm, rises, sensors = [] } = row;
   const spareL = roomToRiseL(tank);
   const loss = evaporationOf(book, tank, now);
+  const limewater = limewaterInTopOff(book, tank, now);
   return {
     netVolumeL: netVolumeL(tank),
     salinity: salinityNow(book, tank),
@@ -18,6 +20,7 @@ export function failureQuestion(book: Book, tank: Tank, now: number): FailureInp
     reservoirL: tank.reservoirL,
     liftCm: 0,
     sensors: [...sensors],
+    ...(limewater && { limewater }),
     ...(spareL !== undefined && { spareL }),
     ...(row.floorSalinity !== undefined && { floorSalinity: row.floorSalinity }),
     ...(row.runsBackL !== undefined && { runsBackL: row.runsBackL }),

@@ -1,5 +1,6 @@
-import type { UpkeepItem } from '@/calculators/top-off/upkeep';
+import { PUMP_OF_LIMEWATER_DAYS, type UpkeepItem } from '@/calculators/top-off/upkeep';
 import type { Book, EntryOf, Tank } from '@/record/schema';
+import { limewaterPerDay } from './supply-timeline';
 
 /** What of a tank's top-off is kept up: its sensors by kind, then pump, hose and reservoir. */
 export function upkeepQuestion(book: Book, tank: Tank, now: number) {
@@ -10,6 +11,7 @@ export function upkeepQuestion(book: Book, tank: Tank, now: number) {
       ...(sensors.length === 2 ? (['fail-safe'] as const) : []),
       ...(sensors.length > 0 ? (['look'] as const) : []),
       ...(tank.reservoirL > 0 ? (['pump', 'tubing', 'reservoir'] as const) : []),
+      ...(limewaterPerDay(book, tank, now) > 0 ? (['limewater'] as const) : []),
     ]),
   ];
   const changedAt = book.entries.findLast(
@@ -23,7 +25,7 @@ export function upkeepQuestion(book: Book, tank: Tank, now: number) {
         (entry): entry is EntryOf<'upkeep'> =>
           entry.kind === 'upkeep' && entry.item === item && entry.tankId === tank.id && entry.at <= now,
       )?.at,
-      everyDays: everyDays[item],
+      everyDays: everyDays[item] ?? (item === 'pump' && tank.limewater?.byTopOff ? PUMP_OF_LIMEWATER_DAYS : undefined),
     })),
     changedAt,
   };

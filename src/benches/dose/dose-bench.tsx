@@ -1,5 +1,7 @@
 'use client';
 
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useEffect } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { listed } from '@/calculators/calculator/words';
 import { useKeptState } from '@/interface/kept-draft';
@@ -8,7 +10,7 @@ import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { Refused } from '@/interface/refused';
 import { useChoice } from '@/interface/use-choice';
-import { useNow, useTank, useTitle } from '@/interface/workspace';
+import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
 import { doseQuestion, type DoseOverrides } from '@/reckoning/dose-question';
 import { AfterAChange } from './after-a-change';
 import { AfterAGap } from './after-a-gap';
@@ -17,10 +19,9 @@ import { Corrections } from './corrections';
 import type { AnswerProps } from './demand-figures';
 import { Methods } from './methods';
 import { Plan } from './plan';
-import { ReactorAnswer } from './reactor-answer';
 import { Schedule } from './schedule';
 import { TryADose } from './try-a-dose';
-import { WhatRuns } from './what-runs';
+import { WhatRuns } from '@/interface/what-runs';
 
 const WAYS = [
   ['plan', 'Consumption and doses'],
@@ -28,7 +29,6 @@ const WAYS = [
   ['schedule', 'Schedule'],
   ['bottles', 'Bottles and cost'],
   ['methods', 'Methods compared'],
-  ['reactor', 'Calcium reactor'],
 ] as const;
 type Way = (typeof WAYS)[number][0];
 
@@ -38,7 +38,6 @@ const QUESTIONS: Record<Way, string> = {
   schedule: 'When is each part dosed, and what does the day make of it?',
   bottles: 'When is each bottle empty, and what does dosing cost?',
   methods: 'Which method suits this tank, now and as it grows?',
-  reactor: 'What flow of the calcium reactor supports the tank?',
 };
 
 const SCREENS: Record<Way, (props: AnswerProps) => React.ReactNode> = {
@@ -59,24 +58,24 @@ const SCREENS: Record<Way, (props: AnswerProps) => React.ReactNode> = {
   schedule: Schedule,
   bottles: Bottles,
   methods: Methods,
-  reactor: (props) => (
-    <>
-      <ReactorAnswer {...props} />
-      <WhatRuns />
-    </>
-  ),
 };
 
 /** What the tank consumes, and what replaces it: one part a question. */
 export function DoseBench() {
   const { book, tank } = useTank();
   const now = useNow();
+  const { name } = useWorkspace();
+  const router = useRouter();
+  const asked = useSearchParams().get('as');
   useTitle(`Dose, ${tank.name}`);
+  // The reactor has a bench of its own; the address it had here leads on.
+  useEffect(() => {
+    if (asked === 'reactor') router.replace(`/${name}/${tank.id}/reactor`);
+  }, [asked, router, name, tank.id]);
   const [way, setWay] = useChoice<Way>(
     'as',
     WAYS.map(([value]) => value),
-    // A reactor is looked at first where there is one: parts beside it make up what it leaves.
-    tank.supplies.includes('reactor') ? 'reactor' : 'plan',
+    'plan',
   );
   const [overrides, setOverrides] = useKeptState<DoseOverrides>('dose-bench overrides', {});
   const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now, overrides));

@@ -1,27 +1,14 @@
 'use client';
 
-import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { methodsCompared } from '@/calculators/methods/methods-compared';
 import type { Method } from '@/calculators/methods/methods';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
-import { Figures } from '@/interface/bench';
-import { useKeptState } from '@/interface/kept-draft';
-import { QuantityField } from '@/interface/quantity-field';
 import { useWidth } from '@/interface/use-width';
-import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
+import { usePrices, YourPrices } from '@/interface/your-prices';
 import { useNow, useTank } from '@/interface/workspace';
-import { methodsQuestion, type MethodsQuestion } from '@/reckoning/methods-question';
-
-type Prices = NonNullable<MethodsQuestion['prices']>;
-const FIELDS: readonly (readonly [keyof Prices, string, string])[] = [
-  ['twoPartGear', 'Dosing pumps', 'bought once'],
-  ['reactorGear', 'Calcium reactor and its gear', 'bought once'],
-  ['mediaPerKg', 'Reactor media, a kilogram', ''],
-  ['co2PerKg', 'CO₂, a kilogram', ''],
-  ['calciumHydroxidePerKg', 'Calcium hydroxide, a kilogram', ''],
-];
+import { methodsQuestion } from '@/reckoning/methods-question';
 
 const PH_WORDS: Record<Method['ph'], string> = { lifts: 'lifts', none: 'none', lowers: 'lowers' };
 
@@ -29,7 +16,7 @@ const PH_WORDS: Record<Method['ph'], string> = { lifts: 'lifts', none: 'none', l
 export function Methods() {
   const { book, tank } = useTank();
   const now = useNow();
-  const [prices, setPrices] = useKeptState<Prices>('methods prices', {});
+  const [prices, setPrices] = usePrices();
   const question = methodsQuestion(book, tank, now);
   const result =
     question && attempt(() => methodsCompared.run({ ...question, prices: { ...question.prices, ...prices } }));
@@ -49,25 +36,7 @@ export function Methods() {
           <Comparison methods={methods} />
         </>
       )}
-      {question && (
-        <div className="mt-6">
-          <Figures title="Your prices">
-            {FIELDS.map(([key, label, hint]) => (
-              <QuantityField
-                key={key}
-                label={label}
-                expected={{ ...AMOUNTS.price, field: label }}
-                value={(prices[key] as number | undefined) ?? null}
-                onChange={(amount) => setPrices(amount === null ? without(prices, key) : { ...prices, [key]: amount })}
-                {...(hint && { hint })}
-              />
-            ))}
-          </Figures>
-          <p className="mt-2 text-sm text-soft">
-            What two-part costs follows from what filling the bottles costs, said with each solution on the Tank bench.
-          </p>
-        </div>
-      )}
+      {question && <YourPrices prices={prices} onChange={setPrices} />}
     </Worked>
   );
 }

@@ -21,7 +21,7 @@ import { runningAt } from '@/reckoning/supply-timeline';
 import { ConsumptionPicture, ConsumptionWords } from './consumption';
 import { DemandFigures, type AnswerProps } from './demand-figures';
 import { Mix } from './mix';
-import { WhatWasDosed } from './what-was-dosed';
+import { WhatWasDosed } from '@/interface/what-was-dosed';
 
 /** What the tank consumes, and what each source is to be set to so that it holds: what changes, and what is left. */
 export function Plan({ question, overrides, onOverride }: AnswerProps) {

@@ -18,7 +18,8 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Hours } from '@/record/kinds/entry-kind';
 import type { Entry } from '@/record/schema';
 import { lightsOf, runningSchedule, scheduleQuestion, type PartSchedule } from '@/reckoning/schedule-question';
-import { DayStrip } from './day-strip';
+import { DayStrip } from '@/interface/charts/day-strip';
+import { ClockFields } from '@/interface/clock-fields';
 import { PumpDeliveries } from './pump-deliveries';
 
 const DAY = 1440;
@@ -209,7 +210,7 @@ function PartHours({
       </div>
       <div className="mt-2 flex flex-wrap gap-x-5 gap-y-3">
         {pattern === 'own hours' && (
-          <Clock
+          <ClockFields
             label={`${name} from`}
             hours={first}
             onChange={(hours) => onChange({ windows: [hours, ...(second ? [second] : [])] })}
@@ -226,49 +227,6 @@ function PartHours({
         />
       </div>
     </fieldset>
-  );
-}
-
-/** From when and until when, on the wall's clock. */
-function Clock({
-  label,
-  hours,
-  onChange,
-}: {
-  readonly label: string;
-  readonly hours: Hours;
-  readonly onChange: (hours: Hours) => void;
-}) {
-  const until = (hours.fromMinute + hours.forMinutes) % DAY;
-  const text = (minute: number) =>
-    `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
-  const minuteOf = (value: string) => {
-    const [hour = 0, minute = 0] = value.split(':').map(Number);
-    return hour * 60 + minute;
-  };
-  const set = (from: number, to: number) => onChange({ fromMinute: from, forMinutes: (to - from + DAY) % DAY || DAY });
-  const field = 'mt-1 min-h-11 rounded-md border border-edge bg-sheet px-2 lg:min-h-9';
-  return (
-    <div className="flex gap-3">
-      <label className="block">
-        <span className="block text-sm font-semibold">{label}</span>
-        <input
-          type="time"
-          className={field}
-          value={text(hours.fromMinute)}
-          onChange={(event) => event.target.value && set(minuteOf(event.target.value), until)}
-        />
-      </label>
-      <label className="block">
-        <span className="block text-sm font-semibold">until</span>
-        <input
-          type="time"
-          className={field}
-          value={text(until)}
-          onChange={(event) => event.target.value && set(hours.fromMinute, minuteOf(event.target.value))}
-        />
-      </label>
-    </div>
   );
 }
 

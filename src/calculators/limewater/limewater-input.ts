@@ -10,6 +10,8 @@ export const limewaterMade = {
   vesselL: amount(AMOUNTS.limewaterVessel),
   /** Calcium hydroxide in the vessel, dissolved and lying; more than enough when left out. */
   limeG: amount({ ...AMOUNTS.lime, low: 0 }).optional(),
+  /** Litres left in a plain vessel; full when left out. */
+  leftL: amount({ ...AMOUNTS.limewaterVessel, low: 0, field: 'limewater left' }).optional(),
   /** What a test of the clear water said; it goes before the table. */
   tested: z
     .strictObject({
@@ -43,9 +45,14 @@ export const limewaterInput = z.strictObject({
   litresPerDay: amount({ ...TOP_OFF_AMOUNTS.drip, field: 'limewater a day' }).default(0),
   /** It runs now; else it is thought of. */
   runs: z.boolean().default(false),
-  /** What is left in a plain vessel; full when left out. */
-  leftL: amount({ ...AMOUNTS.limewaterVessel, low: 0, field: 'limewater left' }).optional(),
   /** When it was first dosed: consumption may answer. */
   startedAt: moment('when it was begun').optional(),
+  /** What was consumed then, with one standard deviation. */
+  before: z
+    .strictObject({
+      perDay: amount({ field: 'consumption before', kind: 'alkalinityRate', low: 0, high: 5 }),
+      sd: figure('its doubt', 0, 100, 'mmol/L a day'),
+    })
+    .optional(),
 });
 export type LimewaterInput = z.output<typeof limewaterInput>;

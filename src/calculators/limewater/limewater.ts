@@ -141,7 +141,22 @@ function becauseOf(input: LimewaterInput, values: LimewaterValues): Phrase[] {
       { moment: now + values.sufficesMonths * DAYS_A_MONTH * DAY_MS, month: true },
       '.',
     );
-  return phrases;
+  return [...phrases, ...sinceBegun(input, consumption)];
+}
+
+/** What happened to consumption since limewater was begun, as far as the tests can tell. */
+function sinceBegun({ before, startedAt, consumptionSd }: LimewaterInput, consumption: number): Phrase[] {
+  if (!before || startedAt === undefined) return [];
+  const sure = Math.abs(consumption - before.perDay) > 1.96 * Math.hypot(consumptionSd, before.sd);
+  return [
+    'Since it began',
+    { moment: startedAt, day: true },
+    'consumption went from',
+    quantity('alkalinityRate', before.perDay),
+    'to',
+    quantity('alkalinityRate', consumption),
+    sure ? ': a change beyond the tests’ error.' : ': no more than the tests can tell.',
+  ];
 }
 
 function steps(input: LimewaterInput, values: LimewaterValues): Step[] {

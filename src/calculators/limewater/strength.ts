@@ -8,6 +8,9 @@ import type { limewaterMade } from './limewater-input';
 
 export type LimewaterMade = z.output<z.ZodObject<typeof limewaterMade>>;
 
+/** Share of its strength that air takes from limewater: a covered vessel stands for a week, a stirrer is shut. Chosen; a test overrules it. */
+export const USUAL_WEAKENED = { plain: 0.05, stirrer: 0.02 } as const;
+
 /** A kit's error on limewater that was diluted to be titrated, as a share. Chosen. */
 const TITRATED_SD = 0.04;
 /** A test this far above what water holds has titrated powder too. Chosen: two standard deviations of table and test. */
@@ -33,11 +36,15 @@ export function limewaterStrength({
   vessel,
   vesselL,
   limeG,
+  leftL,
   tested,
   weakened,
 }: LimewaterMade): LimewaterStrength {
   const saturation = saturationGPerL(temperatureC);
-  const standing = limeG === undefined ? undefined : standingLimewater(limeG, vesselL, temperatureC);
+  const standing =
+    limeG === undefined
+      ? undefined
+      : standingLimewater(limeG, leftL !== undefined && leftL > 0.05 ? leftL : vesselL, temperatureC);
   // A stirrer's lime dissolves into the water that runs through it for as long as there is any.
   const dissolved =
     standing === undefined

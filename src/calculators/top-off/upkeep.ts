@@ -45,6 +45,12 @@ export const UPKEEP = {
     origin: 'assumed',
   },
   pump: { thing: 'top-off pump', does: 'Rinse the top-off pump in vinegar', everyDays: 122, origin: 'assumed' },
+  limewater: {
+    thing: 'limewater pump and outlet',
+    does: 'Clean the crust off the limewater’s pump and outlet in vinegar',
+    everyDays: 30,
+    origin: 'assumed',
+  },
   tubing: {
     thing: 'hose',
     does: 'Change or clear the hose, and look at its end',
@@ -55,6 +61,9 @@ export const UPKEEP = {
 } as const satisfies Record<string, UpkeepFact>;
 export type UpkeepItem = keyof typeof UPKEEP;
 export const UPKEEP_ITEMS = Object.keys(UPKEEP) as [UpkeepItem, ...UpkeepItem[]];
+
+/** A top-off pump that carries limewater crusts and wears: it is rinsed so often instead. Chosen. */
+export const PUMP_OF_LIMEWATER_DAYS = 45;
 
 /** What falls due within this is told as coming. */
 const SOON_DAYS = 7;

@@ -4,7 +4,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useParams, useRouter } from 'next/navigation';
 import { useEffect, useMemo } from 'react';
-import { BENCHES, benchKey } from '../benches';
+import { BENCHES } from '../benches';
 import { JOT_FIELD } from './jot-line';
 import { toggleTheme } from '../theme';
 import { useUndo } from '../use-undo';
@@ -30,9 +30,9 @@ function useActions(): readonly Action[] {
   return useMemo(() => {
     return [
       ...(tank
-        ? BENCHES.map((bench, i): Action => ({
+        ? BENCHES.map((bench): Action => ({
             name: `${bench.name}: ${bench.question}`,
-            key: benchKey(i),
+            key: bench.key,
             group: 'Benches',
             run: () => router.push(`/${name}/${tank}/${bench.path}`),
           }))

@@ -10,7 +10,7 @@ import { EVERYDAY_IDS, type ParameterId } from '@/calculators/parameters/paramet
 import { lastObservation } from '@/reckoning/observations';
 import { netVolumeL, type Book } from '@/record/schema';
 import { Banners } from '../banners/banners';
-import { BENCHES, benchKey } from '../benches';
+import { BENCHES } from '../benches';
 import { BenchBoundary, PartBoundary } from '../fails-alone';
 import { HeaderTools } from './header-tools';
 import { JotLine } from './jot-line';
@@ -188,7 +188,7 @@ function BenchMenu() {
                 className="flex min-h-10 items-center justify-between border-l-4 border-transparent px-4 text-soft hover:text-ink aria-[current=page]:border-glass aria-[current=page]:font-semibold aria-[current=page]:text-ink"
               >
                 {bench.name}
-                <kbd className="font-sans text-xs text-soft">{benchKey(i)}</kbd>
+                <kbd className="font-sans text-xs text-soft">{bench.key}</kbd>
               </Link>
             </li>
           ))}

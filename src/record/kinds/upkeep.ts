@@ -17,6 +17,7 @@ const WORDS: ReadonlyMap<string, UpkeepItem> = new Map<string, UpkeepItem>([
   ['hose', 'tubing'],
   ['tubing', 'tubing'],
   ['reservoir', 'reservoir'],
+  ['limewater', 'limewater'],
 ]);
 
 /** "cleaned float", "checked sensors". */
@@ -26,7 +27,7 @@ const seenTo: Verb<{ at: number; item: UpkeepItem }> = (scanner, from) => {
   if (item) return (at) => ({ at, item });
   scanner.problem(
     from,
-    'What was seen to? Known here: optical, float, pressure, sensors, cut-out, pump, hose, reservoir.',
+    'What was seen to? Known here: optical, float, pressure, sensors, cut-out, pump, hose, reservoir, limewater.',
   );
   return undefined;
 };

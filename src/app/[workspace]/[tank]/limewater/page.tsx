@@ -1,0 +1,3 @@
+import { LimewaterBench } from '@/benches/limewater/limewater-bench';
+
+export default LimewaterBench;

@@ -1,0 +1,3 @@
+import { ReactorBench } from '@/benches/reactor/reactor-bench';
+
+export default ReactorBench;

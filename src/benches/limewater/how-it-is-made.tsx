@@ -1,0 +1,248 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { USUAL_WEAKENED } from '@/calculators/limewater/strength';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Button } from '@/interface/button';
+import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { inOwnScope } from '@/interface/refused-fields';
+import { SelectField } from '@/interface/select-field';
+import { without } from '@/interface/without';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { limewaterOf } from '@/reckoning/limewater-question';
+import { limewaterSet } from '@/reckoning/set-limewater';
+import type { Entry, Tank } from '@/record/schema';
+
+type Row = NonNullable<Tank['limewater']>;
+
+interface Draft {
+  readonly vessel: Row['vessel'];
+  readonly litres: number | null;
+  readonly temperatureC: number | null;
+  readonly pumpLPerH: number | null;
+  readonly byTopOff: boolean;
+  readonly weakened: number | null;
+  readonly fromReservoir: boolean;
+}
+
+const VESSELS = [
+  ['plain', 'a covered vessel'],
+  ['stirrer', 'a stirrer, fed with fresh water'],
+] as const;
+
+/** Vessel or stirrer, its pump, and what was put in: told once, logged as it is done. */
+export const HowItIsMade = inOwnScope(function HowItIsMade() {
+  return (
+    <div className="mt-8 grid max-w-5xl gap-8 lg:grid-cols-2">
+      <SetUp />
+      <MadeOrTested />
+    </div>
+  );
+});
+
+function SetUp() {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const commit = useCommitOnce();
+  const form = 'how-limewater-is-made';
+  const forget = useForgetDrafts(form);
+  const row = tank.limewater;
+  const solution = limewaterOf(book, tank);
+  const [draft, setDraft] = useKeptState<Draft>(`${form} draft`, () => ({
+    vessel: row?.vessel ?? 'plain',
+    litres: row?.litres ?? null,
+    temperatureC: row?.temperatureC ?? null,
+    pumpLPerH: row?.pumpLPerH ?? null,
+    byTopOff: row?.byTopOff ?? false,
+    weakened: row?.weakened === undefined ? null : row.weakened * 100,
+    fromReservoir: solution ? (tank.topOff?.fromReservoir ?? []).includes(solution.id) : false,
+  }));
+  const set = (change: Partial<Draft>) => setDraft((present) => ({ ...present, ...change }));
+  const { litres } = draft;
+  const save = () => {
+    if (litres === null) return;
+    // The row names its solution, so that one has to be there; nothing is dosed by that yet.
+    const fresh = solution ? undefined : limewaterSet(book, tank, now, { litresPerDay: 0 }).solutions;
+    const solutionId = solution?.id ?? fresh?.[0]?.id;
+    if (solutionId === undefined) return;
+    const others = (tank.topOff?.fromReservoir ?? []).filter((id) => id !== solutionId);
+    const topOff = without(tank.topOff ?? {}, 'fromReservoir');
+    const feeds = draft.fromReservoir ? [...others, solutionId] : others;
+    const limewater: Row = {
+      solutionId,
+      vessel: draft.vessel,
+      litres,
+      ...(draft.temperatureC !== null && { temperatureC: draft.temperatureC }),
+      ...(draft.pumpLPerH !== null && { pumpLPerH: draft.pumpLPerH }),
+      ...(draft.byTopOff && { byTopOff: true }),
+      ...(draft.weakened !== null && { weakened: draft.weakened / 100 }),
+    };
+    void commit({
+      label: `How the limewater of ${tank.name} is made`,
+      put: {
+        tanks: [{ ...tank, limewater, topOff: { ...topOff, ...(feeds.length > 0 && { fromReservoir: feeds }) } }],
+        ...(fresh && { solutions: fresh }),
+      },
+    }).then((done) => done && forget());
+  };
+  const tick = (label: string, on: boolean, turn: (on: boolean) => void) => (
+    <label className="flex min-h-11 items-center gap-2 lg:min-h-9">
+      <input
+        type="checkbox"
+        className="size-5 accent-glass"
+        checked={on}
+        onChange={({ target: { checked } }) => turn(checked)}
+      />
+      {label}
+    </label>
+  );
+  return (
+    <form
+      aria-label="How it is made"
+      className="min-w-0"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!focusRefused(event.currentTarget)) save();
+      }}
+    >
+      <h2 className="mb-2 text-lg font-semibold">How it is made</h2>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+        <SelectField label="Made in" value={draft.vessel} options={VESSELS} onChange={(vessel) => set({ vessel })} />
+        <QuantityField
+          narrow
+          label={draft.vessel === 'stirrer' ? 'The stirrer holds' : 'The vessel holds'}
+          expected={AMOUNTS.limewaterVessel}
+          value={litres}
+          onChange={(value) => set({ litres: value })}
+          required
+        />
+        <QuantityField
+          narrow
+          label="Its temperature"
+          expected={AMOUNTS.limewaterTemperature}
+          value={draft.temperatureC}
+          onChange={(value) => set({ temperatureC: value })}
+          hint="the room’s where none is told"
+        />
+        <QuantityField
+          narrow
+          label="Its pump gives"
+          expected={{ ...TOP_OFF_AMOUNTS.pump, field: 'limewater pump' }}
+          value={draft.pumpLPerH}
+          onChange={(value) => set({ pumpLPerH: value })}
+          hint="as in 300 mL/h"
+        />
+        <QuantityField
+          narrow
+          label="Strength lost to air"
+          expected={AMOUNTS.limewaterWeakened}
+          value={draft.weakened}
+          onChange={(value) => set({ weakened: value })}
+          hint={`assumed ${USUAL_WEAKENED[draft.vessel] * 100} %; a test overrules it`}
+        />
+      </div>
+      <div className="mt-2">
+        {tick('Its water comes from the top-off’s reservoir', draft.fromReservoir, (fromReservoir) =>
+          set({ fromReservoir }),
+        )}
+        {tick('The top-off’s own pump drives it', draft.byTopOff, (byTopOff) =>
+          set({ byTopOff, ...(byTopOff && { fromReservoir: true }) }),
+        )}
+        {draft.byTopOff && (
+          <p className="text-sm text-soft">
+            Limewater wears a pump and crusts its outlet: clean both in vinegar every month (common practice), and
+            expect to change the pump sooner.
+          </p>
+        )}
+      </div>
+      <Button type="submit" look="main" className="mt-3" disabled={litres === null}>
+        Save
+      </Button>
+    </form>
+  );
+}
+
+/** Grams put in, the vessel filled, and what a test of the clear water says. */
+function MadeOrTested() {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  const commit = useCommitOnce();
+  const form = 'limewater-made';
+  const forget = useForgetDrafts(form);
+  const [grams, setGrams] = useKeptState<number | null>(`${form} grams`, null);
+  const [litres, setLitres] = useKeptState<number | null>(`${form} litres`, null);
+  const [alkalinity, setAlkalinity] = useKeptState<number | null>(`${form} alkalinity`, null);
+  const [conductivity, setConductivity] = useKeptState<number | null>(`${form} conductivity`, null);
+  const nothing = grams === null && litres === null && alkalinity === null && conductivity === null;
+  const log = () => {
+    const entry: Entry = {
+      id: nanoid(),
+      tankId: tank.id,
+      at: now,
+      kind: 'limewater',
+      ...(grams !== null && { grams }),
+      ...(litres !== null && { litres }),
+      ...(alkalinity !== null && { alkalinity }),
+      ...(conductivity !== null && { conductivity }),
+    };
+    const label =
+      grams === null ? 'Limewater tested' : `${showText(quantity('mass', grams), units)} of calcium hydroxide added`;
+    void commit({ label, put: { entries: [entry] } }).then((done) => done && forget());
+  };
+  return (
+    <form
+      aria-label="Made or tested"
+      className="min-w-0"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!focusRefused(event.currentTarget) && !nothing) log();
+      }}
+    >
+      <h2 className="mb-2 text-lg font-semibold">Made or tested now</h2>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+        <QuantityField
+          narrow
+          label="Calcium hydroxide added"
+          expected={AMOUNTS.lime}
+          value={grams}
+          onChange={setGrams}
+          hint="what does not dissolve lies on the bottom"
+        />
+        <QuantityField
+          narrow
+          label="Vessel filled up to"
+          expected={AMOUNTS.limewaterFilled}
+          value={litres}
+          onChange={setLitres}
+          hint="a stirrer refills itself: leave empty"
+        />
+        <QuantityField
+          narrow
+          label="Alkalinity of the clear water"
+          expected={AMOUNTS.limewaterAlkalinity}
+          value={alkalinity}
+          onChange={setAlkalinity}
+          hint="dilute 1 in 10 with RO/DI water, test, times ten"
+        />
+        <QuantityField
+          narrow
+          label="Its conductivity"
+          expected={AMOUNTS.limewaterConductivity}
+          value={conductivity}
+          onChange={setConductivity}
+          hint="mS/cm at 25 °C"
+        />
+      </div>
+      <Button type="submit" className="mt-3" disabled={nothing}>
+        Log it
+      </Button>
+      <p className="mt-2 text-sm text-soft">
+        In the line: “limewater 25 g in 10 l”, “limewater 115 dkh”, “limewater 8.2 ms/cm”.
+      </p>
+    </form>
+  );
+}

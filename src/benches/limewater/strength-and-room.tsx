@@ -1,0 +1,155 @@
+'use client';
+
+import { limewater } from '@/calculators/limewater/limewater';
+import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
+import { attempt } from '@/chemistry/refusal';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Figures } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { CourseChart } from '@/interface/charts/course-chart';
+import { useKeptState } from '@/interface/kept-draft';
+import { QuantityField } from '@/interface/quantity-field';
+import { Worked } from '@/interface/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { dripNow, limewaterMadeOf, limewaterOf, limewaterQuestion } from '@/reckoning/limewater-question';
+import { limewaterSet } from '@/reckoning/set-limewater';
+import { remade } from '@/record/solution-history';
+import { HowItIsMade } from './how-it-is-made';
+import { LimewaterPicture } from './limewater-picture';
+
+/** Looked ahead, in the picture. */
+const AHEAD_DAYS = 730;
+const POINTS = 24;
+/** A measured strength this far off what is dosed with is worth taking over. Chosen: the error of a careful test. */
+const WORTH_TAKING = 0.04;
+
+/** How strong it is, how much of it fits, what share of the consumption it supports and until when. */
+export function StrengthAndRoom() {
+  const { book, tank } = useTank();
+  const { units } = book.settings;
+  const now = useNow();
+  const commit = useCommitOnce();
+  const [tried, setTried] = useKeptState<number | null>('limewater litres', null);
+  const question = limewaterQuestion(book, tank, now, tried === null ? {} : { litresPerDay: tried });
+  const result = question && attempt(() => limewater.run(question));
+  const values = result?.outcome?.values;
+  const made = limewaterMadeOf(book, tank, now);
+  const solution = limewaterOf(book, tank);
+  const litres = Number(question?.litresPerDay ?? 0);
+  const suggested = values ? Math.floor(values.roomL * 20) / 20 : 0;
+  const amount = (value: number) => showText(quantity('waterRate', value), units);
+  const set = async (litresPerDay: number) => {
+    const { hours, pulses } = dripNow(book, tank, now);
+    const put = limewaterSet(book, tank, now, { litresPerDay, hours, pulses });
+    if (await commit({ label: `Limewater set to ${amount(litresPerDay)}`, put })) setTried(null);
+  };
+  const dosedGPerL = solution?.parts.find(({ reagent }) => reagent === 'calcium-hydroxide')?.gramsPerL;
+  const measured = made.tested && values && dosedGPerL !== undefined ? values.gramsPerL : undefined;
+  const differs = measured !== undefined && Math.abs(measured / (dosedGPerL ?? 1) - 1) > WORTH_TAKING;
+  const takeOver = () => {
+    if (!solution || measured === undefined) return;
+    const parts = [{ reagent: 'calcium-hydroxide' as const, gramsPerL: Math.min(1.73, measured) }];
+    void commit({
+      label: `${solution.name} at its measured strength from now`,
+      put: { solutions: [remade(solution, { parts }, now, 'now')] },
+      base: { solutions: [solution] },
+    });
+  };
+  const reduce = values !== undefined && litres > values.roomL;
+  const change = tried !== null && !reduce ? tried : litres === 0 || reduce ? suggested : undefined;
+  return (
+    <>
+      <Worked
+        result={result}
+        otherwise="Say what evaporates first: the Top-off bench works it out from the open surface, or from the reservoir’s refills."
+        actions={
+          <>
+            {change !== undefined && change > 0 && (
+              <Button look="main" onClick={() => void set(change)}>
+                Set limewater to {amount(change)} from now
+              </Button>
+            )}
+            {differs && measured !== undefined && (
+              <Button onClick={takeOver}>
+                Dose by the measured {showText(quantity('strength', measured), units)} from now
+              </Button>
+            )}
+          </>
+        }
+      >
+        {question && (
+          <div className="mt-5 grid max-w-5xl gap-8 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
+            {values && (
+              <LimewaterPicture
+                made={made}
+                values={values}
+                evaporation={{
+                  low: Number(question.evaporation.low),
+                  middle: Number(question.evaporation.litresPerDay),
+                  high: Number(question.evaporation.high),
+                }}
+                litresPerDay={litres}
+                units={units}
+              />
+            )}
+            <div className="min-w-0">
+              <Figures title="What if">
+                <QuantityField
+                  label="Limewater a day"
+                  expected={{ ...TOP_OFF_AMOUNTS.drip, field: 'limewater a day' }}
+                  value={tried ?? litres}
+                  onChange={setTried}
+                  onReset={tried === null ? undefined : () => setTried(null)}
+                  hint={values ? `room for ${amount(values.roomL)}` : 'no more than evaporates'}
+                />
+              </Figures>
+              {values && question.consumption !== undefined && (
+                <div className="mt-5">
+                  <Ahead
+                    consumption={Number(question.consumption)}
+                    growth={question.growthPerMonth ?? 0}
+                    room={values.room}
+                    supplies={values.supplies}
+                  />
+                </div>
+              )}
+            </div>
+          </div>
+        )}
+      </Worked>
+      <HowItIsMade />
+    </>
+  );
+}
+
+/** What the tank consumes as it grows, against what limewater supplies now and with all its room. */
+function Ahead({
+  consumption,
+  growth,
+  room,
+  supplies,
+}: {
+  readonly consumption: number;
+  readonly growth: number;
+  readonly room: number;
+  readonly supplies: number;
+}) {
+  const days = Array.from({ length: POINTS + 1 }, (_, i) => (i * AHEAD_DAYS) / POINTS);
+  const level = (value: number) => days.map((day) => ({ days: day, value }));
+  return (
+    <CourseChart
+      name="alkalinity a day"
+      title="consumption over two years"
+      kind="alkalinityRate"
+      height={190}
+      lines={[
+        {
+          label: 'consumption',
+          points: days.map((day) => ({ days: day, value: consumption * (1 + Math.max(0, growth)) ** (day / 30.44) })),
+        },
+        { label: 'all the room', points: level(room) },
+        ...(supplies > 0 ? [{ label: 'as dosed', points: level(supplies) }] : []),
+      ]}
+    />
+  );
+}

@@ -1,0 +1,104 @@
+'use client';
+
+import { reactorUse, type ReactorUseValues } from '@/calculators/reactor/reactor-use';
+import { reactorOutput } from '@/calculators/reactor/reactor-output';
+import { attempt } from '@/chemistry/refusal';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Worked } from '@/interface/worked';
+import { useNow, useTank } from '@/interface/workspace';
+import { reactorQuestion, reactorUseQuestion } from '@/reckoning/reactor-question';
+import { MeasureReactor } from './measure-reactor';
+import { PhLadder } from './ph-ladder';
+import type { ReactorPart } from './reactor-bench';
+import { ReactorBuilt } from './reactor-built';
+
+/** Grams and bubbles, until when they last, and what the excess CO2 does to the tank's pH. */
+export function GasAndMedia({ question, tried }: ReactorPart) {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const flow = flowOf(() => {
+    const input = reactorQuestion(book, tank, now, question, tried, 'flow');
+    return input && reactorOutput.run(input).values.mlPerMin;
+  });
+  const ask = (co2GPerDay?: number) =>
+    reactorUseQuestion(book, tank, now, question, tried, tried.flow ?? runningFlow(flow), co2GPerDay);
+  const first = ask();
+  // What is left in the cylinder rests on what is used a day, which the first answer tells.
+  const used = first && attempt(() => reactorUse.run(first)).outcome?.values.co2GPerDay;
+  const asked = used === undefined ? first : ask(used);
+  const result = asked && attempt(() => reactorUse.run(asked));
+  const values = result?.outcome?.values;
+  return (
+    <>
+      <Worked
+        result={result}
+        otherwise="Enter the effluent’s alkalinity under Output, tested or as you think of running it: gas and media follow from it."
+      >
+        {values && (
+          <div className="mt-5 grid max-w-5xl gap-8 lg:grid-cols-2">
+            <PhLadder ph={values.ph} />
+            <Stores values={values} />
+          </div>
+        )}
+      </Worked>
+      <MeasureReactor />
+      <ReactorBuilt />
+    </>
+  );
+
+  /** As the reactor runs, where it does; else as it would have to. */
+  function runningFlow(needed: number | undefined): number | undefined {
+    return reactorUseQuestion(book, tank, now, question, tried, undefined)?.mlPerMin === undefined ? needed : undefined;
+  }
+}
+
+function flowOf(work: () => number | undefined): number | undefined {
+  return attempt(() => ({ flow: work() })).outcome?.flow;
+}
+
+/** What is used a day and how often it is filled. */
+function Stores({ values }: { readonly values: ReactorUseValues }) {
+  const {
+    book: {
+      settings: { units },
+    },
+  } = useTank();
+  const mass = (grams: number) => showText(quantity('mass', grams), units);
+  const often = (perYear: number) => `${perYear < 9.5 ? perYear.toFixed(1) : Math.round(perYear)} times a year`;
+  const rows: readonly (readonly [string, string, string])[] = [
+    ['Media', mass(values.mediaGPerDay), values.media ? often(values.media.perYear) : 'say a full charge below'],
+    [
+      'CO₂ bound',
+      mass(values.co2LeastGPerDay),
+      `of ${mass(values.co2GPerDay)} used: ${Math.round((values.co2LeastGPerDay / values.co2GPerDay) * 100)} %`,
+    ],
+    [
+      'CO₂ used',
+      mass(values.co2GPerDay),
+      values.cylinder ? often(values.cylinder.perYear) : 'say a full cylinder below',
+    ],
+    [
+      'Bubbles',
+      values.bubblesNeeded === undefined ? 'not calibrated' : `${Math.round(values.bubblesNeeded)} a minute`,
+      values.co2ByBubblesG === undefined ? '' : `counted bring ${mass(values.co2ByBubblesG)}`,
+    ],
+    ['Magnesium', mass(values.magnesiumMgPerDay / 1000), 'from the media'],
+    ['Strontium', mass(values.strontiumMgPerDay / 1000), 'from the media'],
+  ];
+  return (
+    <table className="w-full self-start text-[0.95rem]">
+      <caption className="pb-1 text-left font-semibold">A day</caption>
+      <tbody>
+        {rows.map(([what, amount, about]) => (
+          <tr key={what} className="border-t border-line">
+            <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+              {what}
+            </th>
+            <td className="pr-3 font-semibold">{amount}</td>
+            <td className="text-sm text-soft">{about}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
