@@ -74,8 +74,8 @@ const ATRIUM: Tank = {
   limewater: { solutionId: 'limewater', vessel: 'stirrer', litres: 5, pumpLPerH: 0.24 },
   // Thought of, and not bought.
   reactor: {
-    chamberL: 4,
-    mediaG: 3500,
+    chamberL: 2,
+    mediaG: 1800,
     cylinderG: 2000,
     bubbles: { counted: 60, ml: 5 },
     leastMlPerMin: 2,

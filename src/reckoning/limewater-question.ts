@@ -226,6 +226,7 @@ export function limewaterStuckQuestion(
     canRunL,
     ...(pumpLPerH !== undefined && { pumpLPerH }),
     ...(spareL !== undefined && { spareL }),
+    evaporationLPerDay: attempt(() => evaporationOf(book, tank, now)).outcome?.litresPerDay ?? 0,
     byTopOff: tank.limewater?.byTopOff ?? false,
     ...(tried.highestPh !== undefined && { highestPh: tried.highestPh }),
   };

@@ -109,7 +109,7 @@ function SetUp() {
       }}
     >
       <h2 className="mb-2 text-lg font-semibold">How it is made</h2>
-      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+      <div className="grid grid-cols-2 gap-x-6 gap-y-3">
         <SelectField label="Made in" value={draft.vessel} options={VESSELS} onChange={(vessel) => set({ vessel })} />
         <QuantityField
           narrow
@@ -203,7 +203,7 @@ function MadeOrTested() {
       }}
     >
       <h2 className="mb-2 text-lg font-semibold">Made or tested now</h2>
-      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+      <div className="grid grid-cols-2 gap-x-6 gap-y-3">
         <QuantityField
           narrow
           label="Calcium hydroxide added"

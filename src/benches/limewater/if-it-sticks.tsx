@@ -15,6 +15,9 @@ import { limewaterMadeOf, limewaterPumpLPerH, limewaterStuckQuestion } from '@/r
 
 const HIGHEST_PH = { field: 'highest pH put up with', kind: 'ph', low: 8.2, high: 9.5 } as const;
 
+/** A longer accident is drawn in days. */
+const LONG_HOURS = 72;
+
 /** The accident over its hours, part of the vessel and all of it, and the largest vessel that is survivable. */
 export function IfItSticks() {
   const { book, tank } = useTank();
@@ -30,6 +33,7 @@ export function IfItSticks() {
   const values = result?.outcome?.values;
   const stirrer = limewaterMadeOf(book, tank, now).vessel === 'stirrer';
   const pump = limewaterPumpLPerH(book, tank, now);
+  const time = (values?.course.at(-1)?.hours ?? 0) > LONG_HOURS ? 'days' : 'hours';
   const text = (kind: Parameters<typeof quantity>[0], amount: number) => showText(quantity(kind, amount), units);
   return (
     <Worked result={result} otherwise="Say what the limewater’s vessel holds, under How much.">
@@ -42,7 +46,7 @@ export function IfItSticks() {
                   name="pH"
                   title="pH as the pump gives it"
                   kind="ph"
-                  time="hours"
+                  time={time}
                   height={210}
                   band={[7.8, values.highestPh]}
                   lines={[
@@ -67,9 +71,9 @@ export function IfItSticks() {
                 />
                 <CourseChart
                   name="salinity"
-                  title="salinity as the pump gives it"
+                  title="salinity meanwhile"
                   kind="salinity"
-                  time="hours"
+                  time={time}
                   height={210}
                   lines={[
                     {

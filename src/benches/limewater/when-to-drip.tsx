@@ -211,7 +211,10 @@ function Compared({ ways }: { readonly ways: readonly LimewaterWay[] }) {
         <tbody>
           {ways.map((way) => (
             <tr key={way.name} className={`border-t border-line ${way.name === 'these hours' ? 'font-semibold' : ''}`}>
-              <th scope="row" className="py-1.5 pr-3 text-left font-inherit">
+              <th
+                scope="row"
+                className={`py-1.5 pr-3 text-left ${way.name === 'these hours' ? 'font-semibold' : 'font-normal'}`}
+              >
                 {way.name === 'round the clock' ? 'round the clock' : `${way.name}, ${stretchText(way.hours)}`}
               </th>
               <td className="pr-3">

@@ -34,7 +34,7 @@ const FIELDS: readonly (readonly [keyof Draft, string, Expectation, string?])[] 
   ['mlPerMin', 'Flow, measured', AMOUNTS.reactorFlow, 'into a cylinder'],
   ['bubblesPerMin', 'Bubbles a minute', AMOUNTS.bubblesPerMin],
   ['mediaG', 'Media filled to', AMOUNTS.media],
-  ['cylinderG', 'Cylinder changed, CO₂', AMOUNTS.cylinder],
+  ['cylinderG', 'New cylinder, CO₂', AMOUNTS.cylinder],
 ];
 
 /** The reactor as it was measured now, and what was filled. */

@@ -152,7 +152,6 @@ export function Output({ question, tried, onTry }: ReactorPart) {
           <Figures title="At the reactor" narrow>
             {find !== 'demand' && (
               <QuantityField
-                narrow
                 label="Consumption"
                 expected={{ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }}
                 value={tried.perDay ?? demand ?? null}

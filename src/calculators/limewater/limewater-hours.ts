@@ -2,6 +2,7 @@ import { Refusal } from '@/chemistry/refusal';
 import { quantity } from '@/chemistry/units/quantity';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { stretchText } from '../dosing/stretch';
+import { LIMEWATER_CAUTIONS } from './strength';
 import { dripInput, dripWays, type DripInput, type LimewaterWay } from './drip-ways';
 
 /** A rate and hours that miss the day's amount by more than this share are asked about. Chosen. */
@@ -52,7 +53,7 @@ export const limewaterHours = defineCalculator({
         ],
       },
       working: workingOf(own),
-      cautions: cautionsOf(input, own),
+      cautions: [...cautionsOf(input, own), ...LIMEWATER_CAUTIONS],
       values: { ways },
     };
   },

@@ -24,6 +24,8 @@ export const limewaterStuck = defineCalculator({
     canRunL: amount({ ...AMOUNTS.limewaterVessel, field: 'limewater that can run in' }),
     pumpLPerH: amount(TOP_OFF_AMOUNTS.pump).optional(),
     spareL: amount(TOP_OFF_AMOUNTS.spare).optional(),
+    /** What evaporates meanwhile, the top-off doing the rest. */
+    evaporationLPerDay: amount(TOP_OFF_AMOUNTS.evaporation).default(0),
     /** The pump is the top-off's own: there is no other that stops it. */
     byTopOff: z.boolean().default(false),
     /** The highest pH that is put up with for some hours. */
@@ -37,7 +39,7 @@ export const limewaterStuck = defineCalculator({
     canRunL: '10 L',
     pumpLPerH: '1.5 L/h',
   },
-  run: ({ netVolumeL, water, gramsPerL, canRunL, pumpLPerH, spareL, byTopOff, highestPh }) => {
+  run: ({ netVolumeL, water, gramsPerL, canRunL, pumpLPerH, spareL, evaporationLPerDay, byTopOff, highestPh }) => {
     const tank = { netVolumeL, ...water, spareL };
     const strength = sumOfSalts([{ reagent: 'calcium-hydroxide', gramsPerL }]);
     const atOnce = (litres: number) => limewaterAtOnce(tank, strength, litres);
@@ -45,16 +47,27 @@ export const limewaterStuck = defineCalculator({
     const survivable = (litres: number) => survives(atOnce(litres), highestPh);
     const largestL = greatestWhere(survivable, netVolumeL);
     const flows = pumpLPerH !== undefined && pumpLPerH > 0 ? pumpLPerH : undefined;
-    const course = flows === undefined ? [] : limewaterRunning(tank, strength, canRunL, flows, AIR_EXCHANGE_A_DAY);
-    const shut = flows === undefined ? [] : limewaterRunning(tank, strength, canRunL, flows);
+    const running = (exchangePerDay?: number) =>
+      flows === undefined
+        ? []
+        : limewaterRunning(tank, strength, canRunL, flows, { evaporationLPerDay, exchangePerDay });
+    const course = running(AIR_EXCHANGE_A_DAY);
+    const shut = running();
+    const reaches = course.reduce<number | undefined>(
+      (most, { phNbs }) => (phNbs === undefined ? most : Math.max(most ?? 0, phNbs)),
+      undefined,
+    );
     const hoursToDanger = course.find(({ phNbs }) => phNbs === undefined || phNbs > highestPh)?.hours;
     const values = {
       whole,
       steps: [1 / 4, 1 / 2, 1].map((share) => ({ share, ...atOnce(canRunL * share) })),
       largestL,
       survivable: canRunL <= largestL,
+      /** As the pump gives it, air keeps pace. */
+      slow: course.length > 0 && hoursToDanger === undefined,
       course,
       shut,
+      reaches,
       hoursToDanger,
       highestPh,
     };
@@ -74,15 +87,23 @@ export const limewaterStuck = defineCalculator({
         certainty: 'worked out',
         because: [
           'All at once, before any CO₂ comes in and before anything falls out.',
-          ...(hoursToDanger === undefined
-            ? []
-            : [
-                'As the pump gives it, pH passes',
+          ...(hoursToDanger !== undefined
+            ? [
+                'As the pump gives it, open to air, pH passes',
                 quantity('ph', highestPh),
                 'after',
                 quantity('days', hoursToDanger / 24),
                 '.',
-              ]),
+              ]
+            : reaches === undefined
+              ? []
+              : [
+                  'As the pump gives it, open to air, pH reaches',
+                  quantity('ph', reaches),
+                  'in the',
+                  quantity('days', (course.at(-1)?.hours ?? 0) / 24),
+                  'it takes.',
+                ]),
         ],
       },
       working: [
@@ -154,11 +175,25 @@ function survives({ phNbs, aragonite, salinity }: AfterLimewater, highestPh: num
 }
 
 function cautionsOf(
-  { whole, survivable, largestL }: { whole: AfterLimewater; survivable: boolean; largestL: number },
+  {
+    whole,
+    survivable,
+    slow,
+    largestL,
+  }: { whole: AfterLimewater; survivable: boolean; slow: boolean; largestL: number },
   { canRunL, byTopOff, spareL }: { canRunL: number; byTopOff: boolean; spareL: number | undefined },
 ): Caution[] {
   const cautions: Caution[] = [];
-  if (!survivable)
+  if (!survivable && slow)
+    cautions.push({
+      severity: 'care',
+      says: [
+        'At its own pace this pump lets air keep up; a siphon, a toppled vessel or a faster pump would not:',
+        quantity('volume', canRunL),
+        `in one go, and ${precipitation(whole.aragonite)}.`,
+      ],
+    });
+  else if (!survivable)
     cautions.push({
       severity: 'harm',
       says: [

@@ -7,7 +7,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment } from '../calculator/calculator-input';
-import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
+import { defineCalculator, type Caution, type Certainty, type Phrase, type Step } from '../calculator/calculator';
 import { readingExpectation } from '../parameters/parameters';
 import { reactorWater, tankAlkalinity } from './reactor-input';
 import { symptomsOf, type Symptom } from './symptoms';
@@ -79,6 +79,15 @@ export type DialInInput = z.output<typeof dialInInput>;
 export type DialInStage =
   'not set' | 'two things changed' | 'wait' | 'test the effluent' | 'leave it' | 'change one thing';
 
+const CERTAINTY: Readonly<Record<DialInStage, Certainty>> = {
+  'not set': 'not enough yet',
+  'two things changed': 'worked out',
+  wait: 'worked out',
+  'test the effluent': 'worked out',
+  'leave it': 'within test error',
+  'change one thing': 'worked out',
+};
+
 export const reactorDialIn = defineCalculator({
   name: 'reactor-dial-in',
   asks: 'What is the next single change to a calcium reactor, when is it tested, and how should the tank answer?',
@@ -100,7 +109,7 @@ export const reactorDialIn = defineCalculator({
     return {
       answer: {
         says: found.says,
-        certainty: found.stage === 'leave it' ? 'steady' : 'worked out',
+        certainty: CERTAINTY[found.stage],
         because: found.because,
       },
       working: stepsOf(input, found),

@@ -43,16 +43,21 @@ export function limewaterAtOnce(tank: TankOfLimewater, strength: Strength, litre
   return afterOf(tank, state, litres, 0);
 }
 
-/**
- * The same as a pump that sticks gives it: so many litres an hour until its vessel is empty, nothing evaporating meanwhile.
- * @param exchangePerDay how often a day air renews dissolved CO2; no air at all when left out
- */
+/** What goes on while a pump is stuck. */
+export interface Meanwhile {
+  /** The top-off holds the level against it; nothing evaporates when left out. */
+  readonly evaporationLPerDay?: number | undefined;
+  /** How often a day air renews dissolved CO2; no air at all when left out. */
+  readonly exchangePerDay?: number | undefined;
+}
+
+/** The same as a pump that sticks gives it: so many litres an hour until its vessel is empty. */
 export function limewaterRunning(
   tank: TankOfLimewater,
   strength: Strength,
   litres: number,
   litresPerHour: number,
-  exchangePerDay?: number,
+  { evaporationLPerDay = 0, exchangePerDay }: Meanwhile = {},
 ): readonly AfterLimewater[] {
   const lasts = litres / litresPerHour;
   const hours = Array.from({ length: POINTS + 1 }, (_, i) => (lasts * i) / POINTS);
@@ -62,6 +67,8 @@ export function limewaterRunning(
       ...(exchangePerDay === undefined
         ? []
         : [{ kind: 'air' as const, at: 0, co2Uatm: tank.pco2Uatm, exchangePerDay }]),
+      { kind: 'top-off', at: 0, holdsL: tank.netVolumeL },
+      { kind: 'evaporation', at: 0, litresPerDay: evaporationLPerDay },
       {
         kind: 'rate',
         at: 0,

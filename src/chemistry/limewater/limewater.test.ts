@@ -89,10 +89,18 @@ describe('a pump that sticks', () => {
 
   it('over hours ends where it ends at once, and lower where air comes in', () => {
     const end = limewaterRunning(tank, saturated, 10, 1).at(-1);
-    const aired = limewaterRunning(tank, saturated, 10, 1, 30).at(-1);
+    const aired = limewaterRunning(tank, saturated, 10, 1, { exchangePerDay: 30 }).at(-1);
     expect(end?.phNbs).toBeCloseTo(limewaterAtOnce(tank, saturated, 10).phNbs ?? 0, 2);
     expect(aired?.phNbs).toBeLessThan((end?.phNbs ?? 0) - 0.05);
     expect(end?.hours).toBe(10);
+  });
+
+  it('a pump slower than evaporation lowers no salinity', () => {
+    // 0.08 L an hour are 1.92 L a day where 2 evaporate: the top-off does the rest, and the lime itself adds a little.
+    const end = limewaterRunning(tank, saturated, 10, 0.08, { evaporationLPerDay: 2, exchangePerDay: 30 }).at(-1);
+    expect(end?.salinity).toBeGreaterThan(35);
+    expect(end?.salinity).toBeLessThan(35.1);
+    expect(end?.phNbs).toBeLessThan(8.7);
   });
 
   it('runs over where there is no room, and takes salt with it', () => {

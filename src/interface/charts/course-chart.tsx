@@ -8,6 +8,7 @@ import type { QuantityKind } from '@/chemistry/units/kinds';
 import { capitalised } from '@/calculators/calculator/words';
 import { useUnits } from '../workspace';
 import { axisFor } from './axis';
+import { labelPoints } from './label-points';
 import { daysAxis, levelAxis } from './days-axis';
 import { ChartFrame } from './chart-frame';
 import { saveFile } from '../save';
@@ -75,6 +76,7 @@ export function CourseChart({
     });
     return [...byDay.values()].toSorted((a, b) => (a.days ?? 0) - (b.days ?? 0));
   }, [lines, unit, each]);
+  const labelled = useMemo(() => labelPoints(points, lines.length), [points, lines.length]);
   const levels = [
     ...(band?.map((edge) => unit.fromCanonical(edge)) ?? []),
     ...lines.flatMap(({ points: own }) => own.map(({ value }) => unit.fromCanonical(value))),
@@ -182,9 +184,7 @@ export function CourseChart({
               isAnimationActive={false}
               connectNulls
               label={
-                lines.length > 1
-                  ? endLabel(label, points, `line${i}`, STROKES[i % STROKES.length]?.stroke ?? '')
-                  : false
+                lines.length > 1 ? nameOf(label, labelled[i] ?? -1, STROKES[i % STROKES.length]?.stroke ?? '') : false
               }
             />
           ))}
@@ -215,10 +215,9 @@ export function CourseChart({
   );
 }
 
-/** A line's name over its last point. */
-function endLabel(words: string, points: readonly Record<string, number>[], key: string, fill: string) {
-  const lastIndex = points.findLastIndex((point) => point[key] !== undefined);
-  return function EndLabel({
+/** A line's name over one of its points. */
+function nameOf(words: string, at: number, fill: string) {
+  return function LineName({
     x,
     y,
     index,
@@ -227,7 +226,7 @@ function endLabel(words: string, points: readonly Record<string, number>[], key:
     readonly y?: number | string | undefined;
     readonly index?: number | undefined;
   }) {
-    return index === lastIndex ? (
+    return index === at ? (
       <text x={Number(x) - 4} y={Number(y) - 7} textAnchor="end" fontSize="12" fill={fill}>
         {words}
       </text>

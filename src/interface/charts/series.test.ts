@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { labelPoints } from './label-points';
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { DEFAULT_UNITS, preferredUnit } from '@/chemistry/units/quantity';
@@ -99,5 +100,27 @@ describe('an axis', () => {
   it('a whisker stops at nought', () => {
     expect(whisker(0.005, 0.01)).toEqual([0.005, 0.01]);
     expect(whisker(0.5, 0.01)).toEqual([0.01, 0.01]);
+  });
+});
+
+describe('names of lines', () => {
+  const row = (days: number, ...levels: number[]) => ({
+    days,
+    ...Object.fromEntries(levels.map((level, i) => [`line${i}`, level])),
+  });
+
+  it('stand at the ends where those lie apart', () => {
+    expect(labelPoints([row(0, 1, 1), row(1, 1, 2), row(2, 1, 3)], 2)).toEqual([2, 2]);
+  });
+
+  it('stand where lines that end together are apart, and not over each other', () => {
+    const points = Array.from({ length: 25 }, (_, i) => row(i, Math.sin(i / 3.9), Math.sin(i / 3.9) / 2, 0));
+    const at = labelPoints(points, 3);
+    expect(at.every((i) => i >= 0)).toBe(true);
+    expect(new Set(at).size).toBeGreaterThan(1);
+  });
+
+  it('of a line that is nowhere has no place', () => {
+    expect(labelPoints([row(0, 1), row(1, 1)], 2)).toEqual([1, -1]);
   });
 });
