@@ -148,6 +148,13 @@ export function limewaterRoomMmol(book: Book, tank: Tank, now: number): number {
   return strength ? limewaterHeadRoom(evaporation.low) * strength.alkalinity : 0;
 }
 
+/** What limewater supplies of alkalinity as it runs, mmol a day. */
+export function limewaterMmol(book: Book, tank: Tank, now: number): number {
+  const solution = limewaterOf(book, tank);
+  const mlPerDay = solution ? (suppliesAt(book, tank, now).doses.get(solution.id) ?? 0) : 0;
+  return solution ? (mlPerDay / 1000) * strengthOf(solution).alkalinityMmolPerL : 0;
+}
+
 /** How limewater is dripped now: the hours and pulses of its dose. */
 export function dripNow(book: Book, tank: Tank, now: number): { readonly hours?: Hours; readonly pulses: number } {
   const solution = limewaterOf(book, tank);

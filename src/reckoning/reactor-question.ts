@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
 import type { reactorOutput } from '@/calculators/reactor/reactor-output';
 import type { reactorSize } from '@/calculators/reactor/reactor-size';
-import type { reactorUse } from '@/calculators/reactor/reactor-use';
+import { reactorUse } from '@/calculators/reactor/reactor-use';
 import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -11,7 +11,7 @@ import { netVolumeL, type Book, type Entry, type EntryOf, type Solution, type Ta
 import { consumptionTogether } from './consumption';
 import type { DoseQuestion } from './dose-question';
 import { strengthOf } from './known-events';
-import { limewaterRoomMmol } from './limewater-question';
+import { limewaterMmol, limewaterRoomMmol } from './limewater-question';
 import { twoPartPerMeq } from './methods-question';
 import { lastLevel, lastObservation, observationsOf } from './observations';
 import { waterNow } from './schedule-question';
@@ -220,9 +220,25 @@ export function reactorUseQuestion(
     ...(reactor.magnesiumPercent !== undefined && { magnesiumPercent: reactor.magnesiumPercent }),
     ...(reactor.strontiumPercent !== undefined && { strontiumPercent: reactor.strontiumPercent }),
     ...(magnesium && magnesium.perDay > 0 && { magnesiumMgPerDay: magnesium.perDay * question.volumeL }),
-    limewaterMmolPerDay: limewaterRoomMmol(book, tank, now),
+    limewaterMmolPerDay: Math.max(0, limewaterRoomMmol(book, tank, now) - limewaterMmol(book, tank, now)),
     ...(reactor.pressureKPa !== undefined && { pressureKPa: reactor.pressureKPa }),
   };
+}
+
+/** What gas and media the reactor uses as it runs, what is left in its cylinder reckoned with that; undefined where none runs. */
+export function reactorUseNow(
+  book: Book,
+  tank: Tank,
+  now: number,
+  question: DoseQuestion,
+  tried: ReactorTried = {},
+  flow?: number,
+) {
+  const first = reactorUseQuestion(book, tank, now, question, tried, flow);
+  if (!first) return undefined;
+  const { co2GPerDay } = reactorUse.run(first).values;
+  const asked = reactorUseQuestion(book, tank, now, question, tried, flow, co2GPerDay);
+  return asked && reactorUse.run(asked);
 }
 
 /** How it was set and tested, ready for the reactor-dial-in calculator; undefined until the demand is known. */

@@ -121,7 +121,7 @@ describe('what presses first', () => {
   it('a tank by reactor is told its flow', () => {
     const reactor: Tank = { ...base, supplies: ['reactor'], reservoirL: 0 };
     const entries: Entry[] = [...falling, { ...at(9), kind: 'reactor', mlPerMin: 2, effluentAlkalinity: 28 * DKH }];
-    const line = todayOf(bookOf(entries, reactor, []), reactor, now).lines.find(({ bench }) => bench === 'dose');
+    const line = todayOf(bookOf(entries, reactor, []), reactor, now).lines.find(({ bench }) => bench === 'reactor');
     expect(line?.answer.says[0]).toBe('Run the effluent at');
   });
 });

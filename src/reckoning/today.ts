@@ -2,6 +2,7 @@ import { refusedText } from '@/calculators/calculator/refusal-text';
 import type { Answer } from '@/calculators/calculator/calculator';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
+import { limewater } from '@/calculators/limewater/limewater';
 import { CONCERNS, today, type Concern, type TodayInput } from '@/calculators/today/today';
 import { away } from '@/calculators/top-off/away';
 import { topOffUpkeep } from '@/calculators/top-off/upkeep';
@@ -16,7 +17,8 @@ import { nextTestOf } from './consumption-report';
 import { changeHabit } from './change-habit';
 import type { CycleOutcome } from './cycle';
 import { doseQuestion, type DoseQuestion } from './dose-question';
-import { reactorQuestion } from './reactor-question';
+import { limewaterQuestion } from './limewater-question';
+import { reactorQuestion, reactorUseNow } from './reactor-question';
 import { levelsOutcome } from './levels-question';
 import { memoise } from './memoise';
 import { topOffOutcome } from './top-off-question';
@@ -25,10 +27,13 @@ import { nutrientsAtZero } from './water-status';
 
 /** Leaving is told of for so many days before. Chosen: a week to fill, fetch and ask. */
 const LEAVING_SOON_DAYS = 7;
+/** Limewater is told of so many days before it is made anew; a reactor's media and gas, which have to be bought, longer. Chosen. */
+const MADE_ANEW_SOON_DAYS = 4;
+const STORES_SOON_DAYS = 14;
 /** What a bench cannot work out presses more than a dose that runs as it should, and less than one that is off. Chosen. */
 const REFUSED_PRESSES = 1.5;
 
-type BenchOfToday = 'top-off' | 'dose' | 'series' | 'log' | 'change' | 'cycle';
+type BenchOfToday = 'top-off' | 'dose' | 'limewater' | 'reactor' | 'series' | 'log' | 'change' | 'cycle';
 
 /** Where a concern is seen to. */
 interface Place {
@@ -57,7 +62,9 @@ const PLACES: Readonly<Record<Concern, Place>> = {
   'top-off upkeep': { bench: 'top-off', as: 'upkeep', title: 'Top-off upkeep' },
   leaving: { bench: 'top-off', as: 'leaving', title: 'Leaving' },
   dose: { bench: 'dose', title: 'Dose' },
-  reactor: { bench: 'dose', title: 'Dose' },
+  limewater: { bench: 'limewater', title: 'Limewater' },
+  reactor: { bench: 'reactor', title: 'Reactor' },
+  'reactor stores': { bench: 'reactor', as: 'use', title: 'Reactor, gas and media' },
   nutrients: { bench: 'series', title: 'Nutrients' },
   levels: { bench: 'series', title: 'Series' },
   'next test': { bench: 'log', title: 'Next test' },
@@ -166,10 +173,26 @@ const ASK: Readonly<Record<Concern, Ask>> = {
       },
     };
   },
+  limewater: (book, tank, now) => {
+    const question = tank.limewater && limewaterQuestion(book, tank, now);
+    if (!question?.runs) return undefined;
+    const { answer, values } = limewater.run(question);
+    const { days } = values.vessel;
+    return days !== undefined && days < MADE_ANEW_SOON_DAYS ? { answer, facts: { daysLeft: days } } : undefined;
+  },
   reactor: (book, tank, now) => {
     if (!tank.supplies.includes('reactor')) return undefined;
     const input = reactorQuestion(book, tank, now, questionOf(book, tank, now));
     return input && { answer: reactorOutput.run(input).answer, facts: {} };
+  },
+  'reactor stores': (book, tank, now) => {
+    if (!tank.supplies.includes('reactor')) return undefined;
+    const { answer, values } = reactorUseNow(book, tank, now, questionOf(book, tank, now)) ?? {};
+    const left = [values?.media?.days, values?.cylinder?.days].filter((days) => days !== undefined);
+    const daysLeft = left.length > 0 ? Math.min(...left) : undefined;
+    return answer && daysLeft !== undefined && daysLeft < STORES_SOON_DAYS
+      ? { answer, facts: { daysLeft } }
+      : undefined;
   },
   nutrients: (book, tank, now) => {
     const { answer, values } = nutrientsAtZero(book, tank, now);

@@ -1,12 +1,12 @@
 'use client';
 
-import { reactorUse, type ReactorUseValues } from '@/calculators/reactor/reactor-use';
+import type { ReactorUseValues } from '@/calculators/reactor/reactor-use';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
-import { reactorQuestion, reactorUseQuestion } from '@/reckoning/reactor-question';
+import { reactorQuestion, reactorSetting, reactorUseNow } from '@/reckoning/reactor-question';
 import { MeasureReactor } from './measure-reactor';
 import { PhLadder } from './ph-ladder';
 import type { ReactorPart } from './reactor-bench';
@@ -16,18 +16,18 @@ import { ReactorBuilt } from './reactor-built';
 export function GasAndMedia({ question, tried }: ReactorPart) {
   const { book, tank } = useTank();
   const now = useNow();
-  const flow = flowOf(() => {
-    const input = reactorQuestion(book, tank, now, question, tried, 'flow');
-    return input && reactorOutput.run(input).values.mlPerMin;
-  });
-  const ask = (co2GPerDay?: number) =>
-    reactorUseQuestion(book, tank, now, question, tried, tried.flow ?? runningFlow(flow), co2GPerDay);
-  const first = ask();
-  // What is left in the cylinder rests on what is used a day, which the first answer tells.
-  const used = first && attempt(() => reactorUse.run(first)).outcome?.values.co2GPerDay;
-  const asked = used === undefined ? first : ask(used);
-  const result = asked && attempt(() => reactorUse.run(asked));
-  const values = result?.outcome?.values;
+  const { running } = reactorSetting(book, tank, now);
+  // As it runs, or as it is tried; a reactor on paper runs as it would have to.
+  const needed =
+    tried.flow === undefined && !running
+      ? attempt(() => {
+          const input = reactorQuestion(book, tank, now, question, tried, 'flow');
+          return { mlPerMin: input && reactorOutput.run(input).values.mlPerMin };
+        }).outcome?.mlPerMin
+      : undefined;
+  const { outcome, refusal } = attempt(() => reactorUseNow(book, tank, now, question, tried, tried.flow ?? needed));
+  const result = outcome ? { outcome } : refusal && { refusal };
+  const values = outcome?.values;
   return (
     <>
       <Worked
@@ -45,15 +45,6 @@ export function GasAndMedia({ question, tried }: ReactorPart) {
       <ReactorBuilt />
     </>
   );
-
-  /** As the reactor runs, where it does; else as it would have to. */
-  function runningFlow(needed: number | undefined): number | undefined {
-    return reactorUseQuestion(book, tank, now, question, tried, undefined)?.mlPerMin === undefined ? needed : undefined;
-  }
-}
-
-function flowOf(work: () => number | undefined): number | undefined {
-  return attempt(() => ({ flow: work() })).outcome?.flow;
 }
 
 /** What is used a day and how often it is filled. */

@@ -15,7 +15,7 @@ export function PhLadder({ ph }: { readonly ph: TankPhs }) {
   const rows: readonly (readonly [string, number])[] = [
     ['without the reactor', ph.without],
     ['with the reactor', ph.reactor],
-    ...(ph.limewater === undefined ? [] : [['and limewater', ph.limewater] as const]),
+    ...(ph.limewater === undefined ? [] : [['and limewater to its room', ph.limewater] as const]),
     ['and half as much air again', ph.aeration],
     ['and a second chamber', ph.secondChamber],
   ];

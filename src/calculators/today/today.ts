@@ -11,7 +11,9 @@ export const CONCERNS = [
   'top-off upkeep',
   'leaving',
   'dose',
+  'limewater',
   'reactor',
+  'reactor stores',
   'nutrients',
   'levels',
   'next test',
@@ -45,7 +47,11 @@ const facts = z.strictObject({
         .max(10),
     })
     .optional(),
+  /** Days until limewater is made anew, or its stirrer charged. */
+  limewater: z.strictObject({ daysLeft: figure('days left', 0, 1e6, 'days') }).optional(),
   reactor: z.strictObject({}).optional(),
+  /** Days until a reactor's media are filled up, or its cylinder changed, whichever is sooner. */
+  'reactor stores': z.strictObject({ daysLeft: figure('days left', 0, 1e6, 'days') }).optional(),
   /** Nitrate and phosphate at zero for weeks: a warning in every school. */
   nutrients: z.strictObject({}).optional(),
   levels: z.strictObject({ certainty: z.enum(CERTAINTIES) }).optional(),
@@ -102,7 +108,11 @@ const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> =
   'top-off upkeep': (known) => known['top-off upkeep'] && 0.8,
   leaving: ({ leaving }) => leaving && 1.2,
   dose: ({ dose }) => dose && (dose.parts.some(isOff) ? 2 : 0.5),
+  // Weak limewater or an empty cylinder shows in alkalinity within days.
+  limewater: ({ limewater }) => limewater && (limewater.daysLeft < REFILL_SOON_DAYS ? 1.3 : 0.5),
   reactor: ({ reactor }) => reactor && 1,
+  'reactor stores': (known) =>
+    known['reactor stores'] && (known['reactor stores'].daysLeft < REFILL_SOON_DAYS ? 1.3 : 0.5),
   nutrients: ({ nutrients }) => nutrients && 1.6,
   levels: ({ levels }) =>
     levels && (levels.certainty === 'drifting' ? 1.5 : levels.certainty === 'not enough yet' ? 1 : 0.7),

@@ -4,6 +4,11 @@ import { additions } from '@/calculators/dosing/additions';
 import { correction } from '@/calculators/dosing/correction';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { mixBatch } from '@/calculators/mixing/mix-batch';
+import { limewater } from '@/calculators/limewater/limewater';
+import { limewaterHours } from '@/calculators/limewater/limewater-hours';
+import { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
+import { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
+import { reactorSize } from '@/calculators/reactor/reactor-size';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { attempt, Refusal } from '@/chemistry/refusal';
 import { plainSentence } from '@/calculators/calculator/sentence';
@@ -28,7 +33,8 @@ import { levelsNow, takesPerDay } from '@/reckoning/change-question';
 import { cycleFollowed, cycleQuestion, type CycleOutcome, type CycleQuestionOf } from '@/reckoning/cycle';
 import { doseEffectQuestion } from '@/reckoning/dose-effect';
 import { correctionQuestions, doseQuestion } from '@/reckoning/dose-question';
-import { reactorQuestion } from '@/reckoning/reactor-question';
+import { limewaterHoursQuestion, limewaterQuestion, limewaterStuckQuestion } from '@/reckoning/limewater-question';
+import { dialInQuestion, reactorQuestion, reactorSizeQuestion, reactorUseNow } from '@/reckoning/reactor-question';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { systemVolumeOf } from '@/reckoning/system-volume';
 import { stockingQuestion } from '@/reckoning/new-tank';
@@ -148,6 +154,31 @@ function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
   ask('reactor', () => {
     const input = reactorQuestion(book, tank, now, question, { effluent: 28 * DKH });
     return input && reactorOutput.run(input);
+  });
+  ask('reactor use', () => reactorUseNow(book, tank, now, question, { effluent: 28 * DKH, chamberPh: 6.5 }, 8));
+  ask('reactor dial-in', () => {
+    const input = dialInQuestion(book, tank, now, question);
+    return input && reactorDialIn.run(input);
+  });
+  ask('reactor size', () => {
+    const input = reactorSizeQuestion(book, tank, now, question, { effluent: 28 * DKH, chamberPh: 6.5 });
+    return input && reactorSize.run(input);
+  });
+  ask('limewater', () => {
+    const input = limewaterQuestion(book, tank, now);
+    return input && limewater.run(input);
+  });
+  ask('limewater hours', () => {
+    const input = limewaterHoursQuestion(book, tank, now, {
+      hours: { fromMinute: 1200, forMinutes: 720 },
+      pulses: 0,
+      litresPerDay: 0.01,
+    });
+    return input && limewaterHours.run(input);
+  });
+  ask('limewater stuck', () => {
+    const input = limewaterStuckQuestion(book, tank, now);
+    return input && limewaterStuck.run(input);
   });
   for (const input of attempt(() => correctionQuestions(book, tank, now, question)).outcome ?? [])
     ask(`correction of ${input.parameter}`, () => correction.run(input));
