@@ -217,6 +217,7 @@ describe('a reactor in the record', () => {
       filled,
       test,
       entry(90, { kind: 'reactor-filled', store: 'media', grams: 1800 }),
+      ...tests,
     );
     expect(reactorQuestion(refilled, tank, NOW, doseQuestion(refilled, tank, NOW))?.measured).toEqual([]);
   });
