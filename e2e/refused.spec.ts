@@ -82,7 +82,7 @@ test('a keeper with a reactor says what it gave before the record began', async 
   await page.getByRole('button', { name: 'Save the tank' }).click();
   await jot(page, '4 days ago alk 8.6');
   await jot(page, 'alk 7.8');
-  await goToBench(page, 'Dose');
+  await goToBench(page, 'Reactor');
   await expect(page.getByText('Say what was dosed while alkalinity was tested')).toBeVisible();
   const asked = page.getByRole('form', { name: 'What was dosed before' });
   await asked.getByLabel('The reactor’s flow then').fill('30');

@@ -247,9 +247,10 @@ export function dialInQuestion(
   tank: Tank,
   now: number,
   question: DoseQuestion,
+  tried: ReactorTried = {},
 ): z.input<typeof reactorDialIn.input> | undefined {
   const demand = question.input.demand.alkalinity;
-  const tankAlkalinity = tankAlkalinityNow(book, tank, question, {});
+  const tankAlkalinity = tankAlkalinityNow(book, tank, question, tried);
   if (!demand || tankAlkalinity === undefined) return undefined;
   const settings = book.entries.filter(
     (entry: Entry): entry is EntryOf<'reactor'> =>

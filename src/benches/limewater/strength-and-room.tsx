@@ -36,7 +36,7 @@ export function StrengthAndRoom() {
   const made = limewaterMadeOf(book, tank, now);
   const solution = limewaterOf(book, tank);
   const litres = Number(question?.litresPerDay ?? 0);
-  const suggested = values ? Math.floor(values.roomL * 20) / 20 : 0;
+  const suggested = values ? Math.floor(values.roomL * 1000) / 1000 : 0;
   const amount = (value: number) => showText(quantity('waterRate', value), units);
   const set = async (litresPerDay: number) => {
     const { hours, pulses } = dripNow(book, tank, now);

@@ -17,12 +17,12 @@ import type { ReactorPart } from './reactor-bench';
 const SHOWN = 8;
 
 /** One change at a time, read from the record: what comes next, when it is tested and how the tank answers. */
-export function DialIn({ question }: ReactorPart) {
+export function DialIn({ question, tried }: ReactorPart) {
   const { book, tank } = useTank();
   const { units, zone } = book.settings;
   const now = useNow();
   const commit = useCommitOnce();
-  const input = dialInQuestion(book, tank, now, question);
+  const input = dialInQuestion(book, tank, now, question, tried);
   const result = input && attempt(() => reactorDialIn.run(input));
   const values = result?.outcome?.values;
   const { running } = reactorSetting(book, tank, now);

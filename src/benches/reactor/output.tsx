@@ -74,7 +74,7 @@ export function Output({ question, tried, onTry }: ReactorPart) {
     void commit({
       label: `Set the reactor to ${showText(quantity('flow', flow), units)}`,
       put: { entries: [entry], ...supplies },
-    });
+    }).then((done) => done && onTry(withoutFiled(tried)));
   };
   const keepOnPaper = () =>
     void commit({
@@ -91,15 +91,17 @@ export function Output({ question, tried, onTry }: ReactorPart) {
           },
         ],
       },
-    });
+    }).then((done) => done && onTry(withoutFiled(tried)));
   const demand = question.input.demand.alkalinity?.perDay;
   return (
     <Worked
       result={result}
       otherwise={
-        demand === undefined && find !== 'demand'
-          ? 'Test the tank’s alkalinity twice, a few days apart, and log what you dose; or enter its consumption below.'
-          : 'Enter the effluent’s alkalinity as it was tested, or as you think of running it; 30 dKH at chamber pH 6.6 is common.'
+        question.unsaid?.parameters.includes('alkalinity')
+          ? 'Say what was dosed while alkalinity was tested: then the reactor can be worked out.'
+          : demand === undefined && find !== 'demand'
+            ? 'Test the tank’s alkalinity twice, a few days apart, and log what you dose; or enter its consumption below.'
+            : 'Enter the effluent’s alkalinity as it was tested, or as you think of running it; 30 dKH at chamber pH 6.6 is common.'
       }
       actions={
         values && values.mmolPerDay > 0 ? (
@@ -206,4 +208,9 @@ export function Output({ question, tried, onTry }: ReactorPart) {
       </div>
     </Worked>
   );
+}
+
+/** What was filed is the record's now; what it does not hold stays as it was tried. */
+function withoutFiled(tried: Tried): Tried {
+  return without(without(without(tried, 'effluent'), 'chamberPh'), 'flow');
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { listed } from '@/calculators/calculator/words';
 import { attempt } from '@/chemistry/refusal';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -44,6 +45,14 @@ export interface Tried extends ReactorTried {
   readonly perDay?: number;
 }
 
+const TRIED_WORDS = [
+  ['perDay', 'the consumption'],
+  ['effluent', 'the effluent'],
+  ['flow', 'the flow'],
+  ['chamberPh', 'the chamber’s pH'],
+  ['tankAlkalinity', 'the tank’s alkalinity'],
+] as const satisfies readonly (readonly [keyof Tried, string])[];
+
 const SCREENS: Record<Way, (part: ReactorPart) => React.ReactNode> = {
   output: Output,
   use: GasAndMedia,
@@ -65,12 +74,22 @@ export function ReactorBench() {
   const { outcome: question, refusal } = attempt(() =>
     doseQuestion(book, tank, now, tried.perDay === undefined ? {} : { perDay: { alkalinity: tried.perDay } }),
   );
+  const own = TRIED_WORDS.flatMap(([key, words]) => (tried[key] === undefined ? [] : [words]));
   const Screen = SCREENS[way];
   return (
     <Bench question={QUESTIONS[way]}>
       <div className="mb-4">
         <ChoiceRow label="Part of the reactor" choices={WAYS} chosen={way} onChoose={setWay} />
       </div>
+      {own.length > 0 && (
+        // Kept while one looks at another part, so it is said on each.
+        <p className="mb-3 text-kelp">
+          With your figure for {listed(own)}, not the record’s.{' '}
+          <Button look="quiet" onClick={() => setTried({})}>
+            Put the record’s back
+          </Button>
+        </p>
+      )}
       {question ? (
         <>
           <Screen question={question} tried={tried} onTry={setTried} />
