@@ -6,7 +6,12 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { dosingPlan } from '../src/calculators/dosing/dosing-plan';
 import { doseSchedule } from '../src/calculators/dosing/dose-schedule';
+import { limewaterHours } from '@/calculators/limewater/limewater-hours';
+import { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
+import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { doseQuestion } from '@/reckoning/dose-question';
+import { limewaterHoursQuestion, limewaterStuckQuestion } from '@/reckoning/limewater-question';
+import { reactorQuestion, reactorUseNow } from '@/reckoning/reactor-question';
 import { runningSchedule, scheduleQuestion } from '@/reckoning/schedule-question';
 import type { Book, Tank } from '@/record/schema';
 
@@ -54,6 +59,31 @@ export function dosing({ median, row, target }: Report, book: Book, tank: Tank, 
   row(
     'all of it after a figure was typed: estimate, plan and ranges',
     median(() => dosingPlan.run(doseQuestion(book, { ...tank }, now).input), 11),
+  );
+  const question = doseQuestion(book, tank, now);
+  const tried = { effluent: 10.7, chamberPh: 6.6 };
+  row(
+    'reactor: a keystroke on Output, gas and pH with it',
+    median(() => {
+      const asked = reactorQuestion(book, tank, now, question, tried);
+      if (asked) reactorOutput.run(asked);
+      reactorUseNow(book, tank, now, question, tried, 8);
+    }),
+  );
+  const hours = { hours: { fromMinute: 1200, forMinutes: 720 }, pulses: 0, litresPerDay: 2 };
+  row(
+    'limewater: three ways of dripping, a day each',
+    median(() => {
+      const asked = limewaterHoursQuestion(book, tank, now, hours);
+      if (asked) limewaterHours.run(asked);
+    }),
+  );
+  row(
+    'limewater: a stuck pump over its hours',
+    median(() => {
+      const asked = limewaterStuckQuestion(book, tank, now);
+      if (asked) limewaterStuck.run(asked);
+    }),
   );
   row(
     'a day of doses, by the tank model',

@@ -28,8 +28,8 @@ const VIEWS = [
   ['top-off-fails', '/demo/atrium/top-off?as=fails', WIDE, 'night'],
   ['dose', '/demo/atrium/dose', WIDE, 'day'],
   ['dose-schedule', '/demo/atrium/dose?as=schedule', WIDE, 'day'],
-  ['dose-methods', '/demo/atrium/dose?as=methods', WIDE, 'night'],
-  ['dose-reactor', '/demo/atrium/dose?as=reactor', WIDE, 'day', reactor],
+  ['limewater', '/demo/atrium/limewater?as=hours', WIDE, 'day'],
+  ['reactor', '/demo/atrium/reactor', WIDE, 'night'],
   ['tank', '/demo/atrium/tank', WIDE, 'day'],
   ['cycle', '/demo/back-room/cycle', WIDE, 'day'],
   ['set-up', '/demo/back-room/cycle?as=set-up', WIDE, 'day'],
@@ -89,12 +89,6 @@ async function changed(page) {
   await page.keyboard.press('r');
   await page.getByRole('region', { name: 'Changes' }).waitFor();
   await page.getByRole('region', { name: 'Changes' }).getByText('Redo').waitFor();
-}
-
-async function reactor(page) {
-  await page.getByRole('radio', { name: 'Calcium reactor' }).click();
-  await page.getByLabel('Effluent alkalinity').fill('28');
-  await page.getByLabel('Effluent alkalinity').blur();
 }
 
 async function allTanks(page) {

@@ -140,7 +140,7 @@ const PUMP_STEP_ML = 0.1;
 
 function limewaterRoomOf(book: Book, tank: Tank, now: number): number | undefined {
   const { outcome } = attempt(() => evaporationOf(book, tank, now));
-  return outcome && limewaterHeadRoom(outcome.low) * 1000;
+  return outcome && limewaterHeadRoom(outcome.low, tank.limewater?.keptBack) * 1000;
 }
 
 /** What water changes and a reactor supply as they go on, mmol and mg a day. */

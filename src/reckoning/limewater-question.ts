@@ -116,6 +116,7 @@ export function limewaterQuestion(
       consumptionSd: Math.min(100, estimate.perDaySd),
     }),
     growthPerMonth: growth && Math.abs(growth.share) > growth.sd ? Math.min(1, Math.max(-0.5, growth.share)) : 0,
+    ...(tank.limewater?.keptBack !== undefined && { keptBack: tank.limewater.keptBack }),
     litresPerDay,
     runs: runsL > 0 && litresPerDay === runsL,
     ...(startedAt !== undefined && { startedAt }),
@@ -145,7 +146,7 @@ export function limewaterRoomMmol(book: Book, tank: Tank, now: number): number {
   const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
   if (!evaporation) return 0;
   const { outcome: strength } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
-  return strength ? limewaterHeadRoom(evaporation.low) * strength.alkalinity : 0;
+  return strength ? limewaterHeadRoom(evaporation.low, tank.limewater?.keptBack) * strength.alkalinity : 0;
 }
 
 /** What limewater supplies of alkalinity as it runs, mmol a day. */

@@ -17,6 +17,10 @@ export function limewaterCautions(
   const limewaterLPerDay = limewaterPerDay(book, tank, now, planned);
   const evaporation = limewaterLPerDay === 0 ? undefined : evaporationOf(book, tank, now);
   return evaporation
-    ? limewaterRoom.run({ limewaterLPerDay, evaporationAtLeastLPerDay: evaporation.low }).cautions
+    ? limewaterRoom.run({
+        limewaterLPerDay,
+        evaporationAtLeastLPerDay: evaporation.low,
+        keptBack: tank.limewater?.keptBack,
+      }).cautions
     : [];
 }

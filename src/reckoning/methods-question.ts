@@ -46,7 +46,7 @@ export function methodsQuestion(book: Book, tank: Tank, now: number): MethodsQue
         lowest: bandFor(tank, 'alkalinity')[0],
       },
     }),
-    limewaterRoomL: evaporation ? Math.max(0, limewaterHeadRoom(evaporation.low)) : 0,
+    limewaterRoomL: evaporation ? Math.max(0, limewaterHeadRoom(evaporation.low, tank.limewater?.keptBack)) : 0,
     reactor: {
       tankAlkalinity: aimFor(tank, 'alkalinity'),
       ...(effluentAlkalinity !== undefined && { effluentAlkalinity }),

@@ -2,6 +2,7 @@ import { TZDate } from '@date-fns/tz';
 import { addMonths, startOfMonth } from 'date-fns';
 import { fitTrend } from '@/chemistry/consumption/trend';
 import { pumpGivesLPerH } from '@/chemistry/top-off/delivery';
+import { USUAL_KEPT_BACK } from '@/calculators/top-off/head-room';
 import { topOff, type TopOffValues } from '@/calculators/top-off/top-off';
 import type { TopOffInput } from '@/calculators/top-off/top-off-input';
 import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
@@ -55,6 +56,7 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
       .filter(({ at }) => at <= now)
       .slice(-MOST_READINGS),
     limewaterLPerDay: limewaterPerDay(book, tank, now),
+    limewaterKeptBack: tank.limewater?.keptBack ?? USUAL_KEPT_BACK,
     ...(saltDrift && { saltDrift }),
     surroundings: {
       ...(topOff?.places && topOff.places.length > 0

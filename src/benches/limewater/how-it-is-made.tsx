@@ -3,6 +3,7 @@
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { USUAL_WEAKENED } from '@/calculators/limewater/strength';
+import { USUAL_KEPT_BACK } from '@/calculators/top-off/head-room';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
@@ -25,6 +26,7 @@ interface Draft {
   readonly pumpLPerH: number | null;
   readonly byTopOff: boolean;
   readonly weakened: number | null;
+  readonly keptBack: number | null;
   readonly fromReservoir: boolean;
 }
 
@@ -58,6 +60,7 @@ function SetUp() {
     pumpLPerH: row?.pumpLPerH ?? null,
     byTopOff: row?.byTopOff ?? false,
     weakened: row?.weakened === undefined ? null : row.weakened * 100,
+    keptBack: row?.keptBack === undefined ? null : row.keptBack * 100,
     fromReservoir: solution ? (tank.topOff?.fromReservoir ?? []).includes(solution.id) : false,
   }));
   const set = (change: Partial<Draft>) => setDraft((present) => ({ ...present, ...change }));
@@ -79,6 +82,7 @@ function SetUp() {
       ...(draft.pumpLPerH !== null && { pumpLPerH: draft.pumpLPerH }),
       ...(draft.byTopOff && { byTopOff: true }),
       ...(draft.weakened !== null && { weakened: draft.weakened / 100 }),
+      ...(draft.keptBack !== null && { keptBack: draft.keptBack / 100 }),
     };
     void commit({
       label: `How the limewater of ${tank.name} is made`,
@@ -134,6 +138,14 @@ function SetUp() {
           value={draft.pumpLPerH}
           onChange={(value) => set({ pumpLPerH: value })}
           hint="as in 300 mL/h"
+        />
+        <QuantityField
+          narrow
+          label="Left to the top-off"
+          expected={AMOUNTS.limewaterKeptBack}
+          value={draft.keptBack}
+          onChange={(value) => set({ keptBack: value })}
+          hint={`${USUAL_KEPT_BACK * 100} % of the least evaporation where none is told`}
         />
         <QuantityField
           narrow

@@ -79,6 +79,7 @@ export const AMOUNTS = {
     high: 40,
     usual: [8, 32],
   },
+  limewaterKeptBack: { field: 'evaporation left to the top-off', kind: 'percent', low: 0, high: 90, usual: [5, 50] },
   limewaterWeakened: { field: 'strength lost to air', kind: 'percent', low: 0, high: 90, usual: [0, 40] },
   batchVolume: { field: 'saltwater wanted', kind: 'volume', low: 0.1, high: 100_000, usual: [5, 2000] },
   batchSalinity: { field: 'target salinity', kind: 'salinity', low: 5, high: 42, usual: [28, 38] },

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment, share } from '../calculator/calculator-input';
+import { USUAL_KEPT_BACK } from '../top-off/head-room';
 import { TOP_OFF_AMOUNTS } from '../top-off/top-off-amounts';
 
 /** How limewater is made and how strong it is; the same for every question that is asked of it. */
@@ -35,7 +36,7 @@ export const limewaterInput = z.strictObject({
     high: amount(TOP_OFF_AMOUNTS.evaporation),
   }),
   /** Share of the least evaporation that is left to the ordinary top-off. */
-  keptBack: share('head-room', 0, 0.9).default(0.1),
+  keptBack: share('head-room', 0, AMOUNTS.limewaterKeptBack.high / 100).default(USUAL_KEPT_BACK),
   /** Alkalinity consumed a day, and one standard deviation of it; unknown when left out. */
   consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }).optional(),
   consumptionSd: figure('doubt of the consumption', 0, 100, 'mmol/L a day').default(0),

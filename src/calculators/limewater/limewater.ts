@@ -3,6 +3,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { consumptionAfter, DAYS_A_MONTH, monthsUntilOutgrown } from '../consumption/growth';
+import { limewaterHeadRoom } from '../top-off/head-room';
 import { limewaterInput, type LimewaterInput } from './limewater-input';
 import {
   LIMEWATER_CAUTIONS,
@@ -45,7 +46,7 @@ export const limewater = defineCalculator({
       });
     const strength = limewaterStrength(input);
     const supports = (litres: number) => (litres * strength.alkalinity) / netVolumeL;
-    const roomL = evaporation.low * (1 - keptBack);
+    const roomL = limewaterHeadRoom(evaporation.low, keptBack);
     const ceiling = supports(evaporation.litresPerDay);
     const room = supports(roomL);
     const runs = supports(litresPerDay);

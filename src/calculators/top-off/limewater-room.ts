@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { quantity } from '@/chemistry/units/quantity';
-import { amount } from '../calculator/calculator-input';
+import { amount, share } from '../calculator/calculator-input';
 import { defineCalculator } from '../calculator/calculator';
-import { limewaterHeadRoom } from './head-room';
+import { limewaterHeadRoom, USUAL_KEPT_BACK } from './head-room';
 import { TOP_OFF_AMOUNTS } from './top-off-amounts';
 
 /** Limewater takes the place of top-off: whether what is given still leaves the top-off something to do. */
@@ -13,10 +13,12 @@ export const limewaterRoom = defineCalculator({
     limewaterLPerDay: amount({ ...TOP_OFF_AMOUNTS.drip, field: 'limewater a day' }),
     /** The lower end of what evaporates. */
     evaporationAtLeastLPerDay: amount(TOP_OFF_AMOUNTS.evaporation),
+    /** Share of it that is left to the top-off. */
+    keptBack: share('head-room', 0, 0.9).default(USUAL_KEPT_BACK),
   }),
   example: { limewaterLPerDay: '1.8 L', evaporationAtLeastLPerDay: '3.1 L' },
-  run: ({ limewaterLPerDay, evaporationAtLeastLPerDay }) => {
-    const upToL = limewaterHeadRoom(evaporationAtLeastLPerDay);
+  run: ({ limewaterLPerDay, evaporationAtLeastLPerDay, keptBack }) => {
+    const upToL = limewaterHeadRoom(evaporationAtLeastLPerDay, keptBack);
     const tooMuch = limewaterLPerDay > upToL;
     return {
       answer: {

@@ -163,7 +163,7 @@ export function topOffWorking(input: TopOffInput, found: EvaporationEstimate, va
       'Limewater may bring up to',
       values.limewaterUpToL,
       'common practice',
-      'the least that may evaporate, less a tenth, so that the ordinary top-off makes up the rest',
+      `the least that may evaporate, less ${Math.round(input.limewaterKeptBack * 100)} %, so that the ordinary top-off makes up the rest`,
     ),
   ];
 }

@@ -3,6 +3,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment, share } from '../calculator/calculator-input';
 import { COVER_IDS, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
 import { readingExpectation } from '../parameters/parameters';
+import { USUAL_KEPT_BACK } from './head-room';
 import { TOP_OFF_AMOUNTS } from './top-off-amounts';
 
 const dated = <Shape extends z.ZodRawShape>(field: string, shape: Shape) =>
@@ -34,6 +35,8 @@ export const topOffInput = z.strictObject({
   drips: dated('the dose', { litresPerDay: amount(TOP_OFF_AMOUNTS.drip) }),
   /** Limewater given a day, wherever its water comes from. */
   limewaterLPerDay: amount(TOP_OFF_AMOUNTS.drip).default(0),
+  /** Share of the least evaporation that limewater leaves to the top-off. */
+  limewaterKeptBack: share('head-room', 0, 0.9).default(USUAL_KEPT_BACK),
   /** ppt a day that salinity falls beyond what is known to have gone in and out, and one standard deviation of it. */
   saltDrift: z
     .strictObject({ fallsPerDay: figure('fall of salinity', -5, 5, 'ppt/day'), sd: figure('its error', 0.0001, 5) })

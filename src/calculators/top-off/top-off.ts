@@ -72,7 +72,7 @@ export const topOff = defineCalculator({
       hoursToOnePpt,
       formulaLPerDay: found.formulaLPerDay,
       fromLog: found.byRefills !== undefined && input.litresPerDay === undefined,
-      limewaterUpToL: limewaterHeadRoom(evaporation.low),
+      limewaterUpToL: limewaterHeadRoom(evaporation.low, input.limewaterKeptBack),
       months: found.months.map(({ from, to, litresPerDay, sd }) => ({ from, to, litresPerDay, sd })),
       change: change && { more: change.more, since: change.since.from, because: change.because },
       alternatives: alternatives(situation, found.formulaLPerDay, evaporation),

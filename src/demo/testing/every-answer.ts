@@ -165,19 +165,21 @@ function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
     return input && reactorSize.run(input);
   });
   ask('limewater', () => {
-    const input = limewaterQuestion(book, tank, now);
+    const input = tank.limewater && limewaterQuestion(book, tank, now);
     return input && limewater.run(input);
   });
   ask('limewater hours', () => {
-    const input = limewaterHoursQuestion(book, tank, now, {
-      hours: { fromMinute: 1200, forMinutes: 720 },
-      pulses: 0,
-      litresPerDay: 0.01,
-    });
+    const input =
+      tank.limewater &&
+      limewaterHoursQuestion(book, tank, now, {
+        hours: { fromMinute: 1200, forMinutes: 720 },
+        pulses: 0,
+        litresPerDay: 0.01,
+      });
     return input && limewaterHours.run(input);
   });
   ask('limewater stuck', () => {
-    const input = limewaterStuckQuestion(book, tank, now);
+    const input = tank.limewater && limewaterStuckQuestion(book, tank, now);
     return input && limewaterStuck.run(input);
   });
   for (const input of attempt(() => correctionQuestions(book, tank, now, question)).outcome ?? [])

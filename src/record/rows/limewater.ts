@@ -18,6 +18,12 @@ export const limewaterSchema = z.strictObject({
   pumpLPerH: within(TOP_OFF_AMOUNTS.pump).optional(),
   /** The top-off's own pump drives it: it gives as much as evaporates, and sticks as the top-off does. */
   byTopOff: z.boolean().optional(),
+  /** Share of the least evaporation that is left to the ordinary top-off; a tenth when left out. */
+  keptBack: z
+    .number()
+    .min(AMOUNTS.limewaterKeptBack.low / 100)
+    .max(AMOUNTS.limewaterKeptBack.high / 100)
+    .optional(),
   /** Share of its strength that air takes; as is usual for its vessel when left out. */
   weakened: z
     .number()
