@@ -83,7 +83,7 @@ describe('a stirrer', () => {
     expect(values.vessel.days).toBeCloseTo(100 / (1.2 * 1.6), 6);
     expect(values.vessel.turnsPerDay).toBeCloseTo(0.4, 6);
     expect(said(limewater.run(stirrer))).toMatch(
-      /^Go on with 1\.20 L\/day of limewater: it supports 83 % .*Charge the stirrer with 180 g/,
+      /^Go on with 1\.20 L\/day of limewater: it supports 83\s% .*Charge the stirrer with 180 g/,
     );
   });
 

@@ -18,6 +18,9 @@ import { vesselLife, vesselSteps, vesselWords, type VesselLife } from './vessel-
 const WATCH_DAYS = 60;
 const SOONER_DAYS = 3;
 
+/** Less than any test shows, mmol/L a day: of that no share is told. */
+const LEAST_CONSUMED = 1e-3;
+
 export const limewater = defineCalculator({
   name: 'limewater',
   asks: 'How much limewater does evaporation leave room for, what does it support, and when is it made anew?',
@@ -64,7 +67,7 @@ export const limewater = defineCalculator({
       room,
       supplies: runs,
       shareOfCeiling: ceiling > 0 ? runs / ceiling : 0,
-      shareOfConsumption: consumption ? runs / consumption : undefined,
+      shareOfConsumption: consumption !== undefined && consumption > LEAST_CONSUMED ? runs / consumption : undefined,
       leaves: consumption === undefined ? undefined : Math.max(0, consumption - runs),
       inAYear: consumption === undefined ? undefined : consumptionAfter(12, consumption, Math.max(0, growthPerMonth)),
       sufficesMonths: suffices,
@@ -102,7 +105,7 @@ export interface LimewaterValues {
 }
 
 function percent(share: number): string {
-  return `${Math.round(share * 100)} %`;
+  return `${Math.round(share * 100)}\u00a0%`;
 }
 
 function doWhat({ litresPerDay, runs }: LimewaterInput, { roomL, shareOfConsumption }: LimewaterValues): Phrase[] {
@@ -128,7 +131,7 @@ function becauseOf(input: LimewaterInput, values: LimewaterValues): Phrase[] {
     quantity('alkalinityRate', values.ceilingHigh),
     '(95 % range).',
   ];
-  if (consumption === undefined)
+  if (consumption === undefined || consumption <= LEAST_CONSUMED)
     return [...phrases, 'What share of the consumption that is will be said once alkalinity was tested twice.'];
   if (values.sufficesMonths === 0)
     phrases.push(

@@ -9,6 +9,13 @@ const SPARE_LIME = 1.25;
 /** A stirrer is charged so full of lime and no fuller, g a litre of it: a thick bed packs and is no longer stirred. Chosen. */
 const CHARGE_G_PER_L = 60;
 
+/** What lasts longer than this is told no day. Chosen. */
+const LONGEST_DAYS = 3650;
+
+function withinReason(days: number): number | undefined {
+  return days <= LONGEST_DAYS ? days : undefined;
+}
+
 export interface VesselLife {
   /** Days until the vessel is empty, or the stirrer's lime used up; undefined where nothing runs or the charge is not known. */
   readonly days: number | undefined;
@@ -27,7 +34,7 @@ export function vesselLife(
 ): VesselLife {
   const limeGPerDay = litresPerDay * strength.gramsPerL;
   if (vessel === 'plain') {
-    const days = litresPerDay > 0 ? (leftL ?? vesselL) / litresPerDay : undefined;
+    const days = litresPerDay > 0 ? withinReason((leftL ?? vesselL) / litresPerDay) : undefined;
     return {
       days,
       at: days === undefined ? undefined : now + days * DAY_MS,
@@ -37,7 +44,7 @@ export function vesselLife(
       turnsPerDay: undefined,
     };
   }
-  const days = limeG === undefined || limeGPerDay === 0 ? undefined : limeG / limeGPerDay;
+  const days = limeG === undefined || limeGPerDay === 0 ? undefined : withinReason(limeG / limeGPerDay);
   return {
     days,
     at: days === undefined ? undefined : now + days * DAY_MS,

@@ -51,7 +51,7 @@ export interface Meanwhile {
   readonly exchangePerDay?: number | undefined;
 }
 
-/** The same as a pump that sticks gives it: so many litres an hour until its vessel is empty. */
+/** The same as a pump that sticks gives it: so many litres an hour until its vessel is empty, or for two weeks. */
 export function limewaterRunning(
   tank: TankOfLimewater,
   strength: Strength,
@@ -59,7 +59,7 @@ export function limewaterRunning(
   litresPerHour: number,
   { evaporationLPerDay = 0, exchangePerDay }: Meanwhile = {},
 ): readonly AfterLimewater[] {
-  const lasts = litres / litresPerHour;
+  const lasts = Math.min(litres / litresPerHour, LONGEST_HOURS);
   const hours = Array.from({ length: POINTS + 1 }, (_, i) => (lasts * i) / POINTS);
   const states = run(
     tank,
@@ -79,10 +79,12 @@ export function limewaterRunning(
     ],
     hours.map((hour) => hour * HOUR_MS + MINUTE_MS / 60),
   );
-  return states.map((state, i) => afterOf(tank, state, ((hours[i] ?? 0) * litres) / lasts, hours[i] ?? 0));
+  return states.map((state, i) => afterOf(tank, state, (hours[i] ?? 0) * litresPerHour, hours[i] ?? 0));
 }
 
 const POINTS = 48;
+/** Somebody looks by then. Chosen: two weeks. */
+const LONGEST_HOURS = 14 * 24;
 
 function run(tank: TankOfLimewater, events: readonly TankEvent[], at: readonly number[]): readonly TankState[] {
   const vessel: Vessel = tank.spareL === undefined ? {} : { brimL: tank.netVolumeL + tank.spareL };

@@ -10,7 +10,7 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   'Atrium: series': /^Alkalinity is falling .*One magnesium reading \(1490 mg\/L\) stands apart/,
   'Atrium: correction of calcium': /^Leave calcium as it is: it is in its band/,
   // Limewater at night on a stirrer, and a reactor thought of.
-  'Atrium: limewater': /^Go on with 2\.64 L\/day of limewater: it supports \d\d % .* Charge the stirrer with 300 g/,
+  'Atrium: limewater': /^Go on with 2\.64 L\/day of limewater: it supports \d\d\s% .* Charge the stirrer with 300 g/,
   'Atrium: limewater stuck': /^If the pump sticks, 45\.0 L take pH to 1\d\.\d\d; up to [\d.]+ L stays below 8\.60/,
   'Atrium: reactor': /^Run the effluent at/,
   'Atrium: reactor size': /^A chamber of [\d.]+ L now, [\d.]+ L in two years, .*(pays in \d+ months|never pays)/,
