@@ -40,6 +40,13 @@ export const limewater = defineCalculator({
   },
   run: (input) => {
     const { evaporation, netVolumeL, litresPerDay, consumption, growthPerMonth, keptBack } = input;
+    if (evaporation.low > evaporation.litresPerDay || evaporation.high < evaporation.litresPerDay)
+      throw new Refusal({
+        field: 'evaporation',
+        value: `${evaporation.litresPerDay} L, ${evaporation.low} to ${evaporation.high}`,
+        allowed: 'within its own range',
+        hint: 'The range was given the wrong way round, or for another day.',
+      });
     if (litresPerDay > evaporation.high && litresPerDay > 0)
       throw new Refusal({
         field: 'limewater a day',
@@ -66,7 +73,7 @@ export const limewater = defineCalculator({
       roomL,
       room,
       supplies: runs,
-      shareOfCeiling: ceiling > 0 ? runs / ceiling : 0,
+      shareOfCeiling: ceiling > 1e-9 ? runs / ceiling : 0,
       shareOfConsumption: consumption !== undefined && consumption > LEAST_CONSUMED ? runs / consumption : undefined,
       leaves: consumption === undefined ? undefined : Math.max(0, consumption - runs),
       inAYear: consumption === undefined ? undefined : consumptionAfter(12, consumption, Math.max(0, growthPerMonth)),
