@@ -95,7 +95,7 @@ test('a calcium reactor is set, measured and dialled in from the screen alone', 
   await measured.getByLabel('Effluent, tested').fill('27 dkh');
   await measured.getByLabel('Chamber pH, read').fill('6.3');
   await measured.getByRole('button', { name: 'Log it' }).click();
-  await expect(page.getByRole('region', { name: 'What the log shows' })).toContainText(/Sludge.*pH 6\.30/);
+  await expect(answer(page)).toContainText(/The chamber stands at pH 6\.30.*turn to sludge/);
   await expect(page.getByRole('region', { name: 'Settings and tests' })).toContainText(
     'effluent 27.00 dKH, chamber at pH 6.30',
   );

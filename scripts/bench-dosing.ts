@@ -11,7 +11,8 @@ import { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { doseQuestion } from '@/reckoning/dose-question';
 import { limewaterHoursQuestion, limewaterStuckQuestion } from '@/reckoning/limewater-question';
-import { reactorQuestion, reactorUseNow } from '@/reckoning/reactor-question';
+import { reactorQuestion } from '@/reckoning/reactor-question';
+import { reactorUseNow } from '@/reckoning/reactor-use-question';
 import { runningSchedule, scheduleQuestion } from '@/reckoning/schedule-question';
 import type { Book, Tank } from '@/record/schema';
 

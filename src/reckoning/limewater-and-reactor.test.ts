@@ -19,14 +19,11 @@ import {
   limewaterRoomMmol,
   limewaterStuckQuestion,
 } from './limewater-question';
-import {
-  dialInQuestion,
-  mediaLeft,
-  reactorQuestion,
-  reactorSizeQuestion,
-  reactorUseNow,
-  reactorUseQuestion,
-} from './reactor-question';
+import { dialInQuestion } from './reactor-dial-in-question';
+import { mediaLeft } from './reactor-setting';
+import { reactorQuestion } from './reactor-question';
+import { reactorSizeQuestion } from './reactor-size-question';
+import { reactorUseNow, reactorUseQuestion } from './reactor-use-question';
 import { limewaterSet } from './set-limewater';
 import { todayOf } from './today';
 import { failureQuestion } from './top-off-failure';

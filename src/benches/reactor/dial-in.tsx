@@ -5,14 +5,14 @@ import { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
-import { Sentence } from '@/interface/phrases';
 import { whenText } from '@/interface/when';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { dialInQuestion, reactorSetting } from '@/reckoning/reactor-question';
+import { dialInQuestion } from '@/reckoning/reactor-dial-in-question';
+import { reactorSetting } from '@/reckoning/reactor-setting';
 import { describeEntry } from '@/record/kinds/describe';
 import { MeasureReactor } from './measure-reactor';
-import type { ReactorPart } from './reactor-bench';
+import type { ReactorPart } from './reactor-part';
 
 const SHOWN = 8;
 
@@ -70,19 +70,6 @@ export function DialIn({ question, tried }: ReactorPart) {
           ) : undefined
         }
       >
-        {values && values.symptoms.length > 0 && (
-          <section aria-label="What the log shows" className="mt-5 max-w-4xl">
-            <h2 className="font-semibold">What the log shows</h2>
-            <ul>
-              {values.symptoms.map(({ name, shows, first }) => (
-                <li key={name} className="border-t border-line py-1.5">
-                  <span className="font-semibold">{`${name.charAt(0).toUpperCase()}${name.slice(1)}. `}</span>
-                  <Sentence phrases={[...shows, first]} />
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
         {history.length > 0 && (
           <section aria-label="Settings and tests" className="mt-5 max-w-4xl">
             <h2 className="font-semibold">Settings and tests</h2>

@@ -1,15 +1,17 @@
 'use client';
 
-import type { ReactorUseValues } from '@/calculators/reactor/reactor-use';
+import type { ReactorUseValues } from '@/calculators/reactor/reactor-use-input';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
-import { reactorQuestion, reactorSetting, reactorUseNow } from '@/reckoning/reactor-question';
+import { reactorQuestion } from '@/reckoning/reactor-question';
+import { reactorSetting } from '@/reckoning/reactor-setting';
+import { reactorUseNow } from '@/reckoning/reactor-use-question';
 import { MeasureReactor } from './measure-reactor';
 import { PhLadder } from './ph-ladder';
-import type { ReactorPart } from './reactor-bench';
+import type { ReactorPart } from './reactor-part';
 import { ReactorBuilt } from './reactor-built';
 
 /** Grams and bubbles, until when they last, and what the excess CO2 does to the tank's pH. */

@@ -13,9 +13,11 @@ import { QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { reactorQuestion, reactorSetting, reactorUseQuestion } from '@/reckoning/reactor-question';
+import { reactorQuestion } from '@/reckoning/reactor-question';
+import { reactorSetting } from '@/reckoning/reactor-setting';
+import { reactorUseQuestion } from '@/reckoning/reactor-use-question';
 import type { Entry } from '@/record/schema';
-import type { ReactorPart, Tried } from './reactor-bench';
+import type { ReactorPart, Tried } from './reactor-part';
 import { CeilingScale } from './ceiling-scale';
 import { ReactorPicture } from './reactor-picture';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import type { TankPhs } from '@/calculators/reactor/reactor-use';
+import type { TankPhs } from '@/calculators/reactor/reactor-use-input';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useUnits } from '@/interface/workspace';
 

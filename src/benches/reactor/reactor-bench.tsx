@@ -10,11 +10,11 @@ import { Refused } from '@/interface/refused';
 import { useChoice } from '@/interface/use-choice';
 import { WhatWasDosed } from '@/interface/what-was-dosed';
 import { useNow, useTank, useTitle } from '@/interface/workspace';
-import { doseQuestion, type DoseQuestion } from '@/reckoning/dose-question';
-import type { ReactorTried } from '@/reckoning/reactor-question';
+import { doseQuestion } from '@/reckoning/dose-question';
 import { DialIn } from './dial-in';
 import { GasAndMedia } from './gas-and-media';
 import { Output } from './output';
+import type { ReactorPart, Tried } from './reactor-part';
 import { SizeAndPrice } from './size-and-price';
 
 const WAYS = [
@@ -31,19 +31,6 @@ const QUESTIONS: Record<Way, string> = {
   dial: 'What is the next single change, and when is it tested?',
   size: 'How large a reactor suits this tank, and when does it pay?',
 };
-
-/** What every part of the bench works with: the record's question, and the figures tried in place of the record's. */
-export interface ReactorPart {
-  readonly question: DoseQuestion;
-  readonly tried: Tried;
-  readonly onTry: (tried: Tried) => void;
-}
-
-export interface Tried extends ReactorTried {
-  readonly find?: 'flow' | 'effluent' | 'demand';
-  /** Alkalinity consumption, in place of the record's. */
-  readonly perDay?: number;
-}
 
 const TRIED_WORDS = [
   ['perDay', 'the consumption'],

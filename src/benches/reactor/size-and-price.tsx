@@ -6,8 +6,8 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
 import { usePrices, YourPrices } from '@/interface/your-prices';
-import { reactorSizeQuestion } from '@/reckoning/reactor-question';
-import type { ReactorPart } from './reactor-bench';
+import { reactorSizeQuestion } from '@/reckoning/reactor-size-question';
+import type { ReactorPart } from './reactor-part';
 import { ReactorBuilt } from './reactor-built';
 
 /** Chamber and feed for the demand now and in two years, and the month in which it pays against two-part. */

@@ -163,6 +163,14 @@ describe('dialling a reactor in', () => {
     expect(symptom(tests, { settings })).toEqual([name]);
   });
 
+  it('and is put right before anything is changed on purpose', () => {
+    const { values, answer } = stage({ tests: [tested(-2, 40, { chamberPh: 6.2 })] });
+    expect(values.stage).toBe('see to this first');
+    expect(said(answer.says)).toMatch(/turn to sludge\. Less gas first/);
+    // A second fault is told below the first.
+    expect(warned(stage({ tests: [tested(-2, 40, { chamberPh: 6.2, mlPerMin: 6 })] }))).toMatch(/tubing/);
+  });
+
   it('nothing is told of a reactor that does as it did', () => {
     expect(symptom([tested(-9, 30), tested(-6, 31), tested(-2, 29.5)])).toEqual([]);
   });

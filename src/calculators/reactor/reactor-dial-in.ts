@@ -1,16 +1,11 @@
-import { z } from 'zod';
-import { weightedFit } from '@/chemistry/consumption/weighted-fit';
 import { effluentCeiling, type Feed } from '@/chemistry/reactor/ceiling';
-import { fitHalfwayFlow, flowFor } from '@/chemistry/reactor/halfway-flow';
-import { attempt } from '@/chemistry/refusal';
+import { fitHalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
-import { AMOUNTS } from '../calculator/amounts';
-import { amount, figure, moment } from '../calculator/calculator-input';
-import { defineCalculator, type Caution, type Certainty, type Phrase, type Step } from '../calculator/calculator';
-import { readingExpectation } from '../parameters/parameters';
-import { reactorWater, tankAlkalinity } from './reactor-input';
-import { symptomsOf, type Symptom } from './symptoms';
+import { defineCalculator, type Caution, type Certainty, type Step } from '../calculator/calculator';
+import { dialInInput, type DialIn, type DialInInput, type DialInStage } from './dial-in-input';
+import { movedSince, oneChange, tankAnswers } from './next-change';
+import { symptomsOf } from './symptoms';
 
 /** A chamber is tested so long after a change, or after so many of its volumes have run through; whichever is later. Chosen, a day is common practice. */
 const SETTLES_DAYS = 1;
@@ -20,67 +15,13 @@ const TOGETHER_DAYS = 0.75;
 /** The tank answers visibly once its alkalinity has moved by this many errors of a test. */
 const ANSWERS_AT_SD = 2.8;
 const LONGEST_TANK_DAYS = 7;
-/** A flow is changed by no more than this share at once, and a chamber's pH by this. Common practice: small steps. */
-const LARGEST_STEP = 0.25;
-const PH_STEP = 0.05;
-/** Supply and demand this near each other are left alone. Chosen. */
-const NEAR = 0.06;
+/** Two settings are the same within so much. */
 const SAME_FLOW = 0.02;
 const SAME_PH = 0.01;
-const RETEST_DAYS = 7;
-
-const test = z.strictObject({
-  at: moment('the test'),
-  effluentAlkalinity: amount(AMOUNTS.effluent).optional(),
-  chamberPh: amount(AMOUNTS.chamberPh).optional(),
-  mlPerMin: amount(AMOUNTS.reactorFlow).optional(),
-  bubblesPerMin: amount(AMOUNTS.bubblesPerMin).optional(),
-});
-
-export const dialInInput = z.strictObject({
-  now: moment('now'),
-  netVolumeL: amount(AMOUNTS.netVolume),
-  tankAlkalinity,
-  water: reactorWater,
-  /** Alkalinity consumed a day, less what other sources supply. */
-  demandPerDay: amount({ field: 'demand a day', kind: 'alkalinityRate', low: -5, high: 5 }),
-  demandSd: figure('doubt of the demand', 0, 100, 'mmol/L a day').default(0),
-  /** How it was set, oldest first. */
-  settings: z
-    .array(
-      z.strictObject({
-        at: moment('the setting'),
-        mlPerMin: amount(AMOUNTS.reactorFlow),
-        chamberPh: amount(AMOUNTS.chamberPh).optional(),
-        effluentAlkalinity: amount(AMOUNTS.effluent).optional(),
-      }),
-    )
-    .max(500),
-  tests: z.array(test).max(1000).default([]),
-  /** The tank's alkalinity as it was tested since the last setting, with the error of the test. */
-  tank: z
-    .array(
-      z.strictObject({
-        at: moment('the tank’s test'),
-        alkalinity: amount(readingExpectation('alkalinity')),
-        sd: figure('error of the test', 0.001, 10),
-      }),
-    )
-    .max(1000)
-    .default([]),
-  /** When media were last filled, and the share that is left of them. */
-  mediaFilledAt: moment('when media were filled').optional(),
-  mediaLeftShare: figure('share of the media left', 0, 1).optional(),
-  chamberL: amount(AMOUNTS.chamber).optional(),
-  mostMlPerMin: amount(AMOUNTS.reactorFlow).default(120),
-});
-export type DialInInput = z.output<typeof dialInInput>;
-
-export type DialInStage =
-  'not set' | 'two things changed' | 'wait' | 'test the effluent' | 'leave it' | 'change one thing';
 
 const CERTAINTY: Readonly<Record<DialInStage, Certainty>> = {
   'not set': 'not enough yet',
+  'see to this first': 'likely',
   'two things changed': 'worked out',
   wait: 'worked out',
   'test the effluent': 'worked out',
@@ -113,28 +54,11 @@ export const reactorDialIn = defineCalculator({
         because: found.because,
       },
       working: stepsOf(input, found),
-      cautions: [...symptomCautions(found.symptoms), ...ONE_AT_A_TIME],
+      cautions: [...furtherSymptoms(found), ...ONE_AT_A_TIME],
       values: found,
     };
   },
 });
-
-export interface DialIn {
-  readonly stage: DialInStage;
-  readonly says: Phrase[];
-  readonly because: Phrase[];
-  /** Supplied by the newest effluent and flow, mmol/L of the tank a day. */
-  readonly suppliesPerDay: number | undefined;
-  readonly retestEffluentAt: number | undefined;
-  readonly retestTankAt: number | undefined;
-  /** How the tank's alkalinity should move a day as the reactor is set. */
-  readonly shouldMovePerDay: number | undefined;
-  /** How it moved by its tests since, with one standard deviation. */
-  readonly moved: { readonly perDay: number; readonly sd: number } | undefined;
-  readonly toMlPerMin: number | undefined;
-  readonly toChamberPh: number | undefined;
-  readonly symptoms: readonly Symptom[];
-}
 
 const NOTHING = {
   suppliesPerDay: undefined,
@@ -196,6 +120,9 @@ function nextOf(input: DialInInput): DialIn {
     symptoms,
   };
   const answers = tankAnswers(common, demandPerDay);
+  const [wrong] = symptoms;
+  // What is wrong is put right before anything is changed on purpose.
+  if (wrong) return { ...common, stage: 'see to this first', says: [...wrong.shows, wrong.first], because: answers };
   if (now < retestEffluentAt && twoThings(settings))
     return {
       ...common,
@@ -238,88 +165,6 @@ function twoThings(settings: DialInInput['settings']): boolean {
   return (flowChanged && phChanged) || Boolean(soonAfter && (flowChanged || phChanged));
 }
 
-interface Known {
-  readonly flow: number;
-  readonly effluent: number;
-  readonly ph: number | undefined;
-  readonly ceiling: number | undefined;
-  readonly suppliesPerDay: number;
-  readonly fit: ReturnType<typeof fitHalfwayFlow>;
-  readonly answers: Phrase[];
-}
-
-/** The one change that comes next: of the flow where the chamber still has strength, else of its pH. */
-function oneChange(
-  { demandPerDay, demandSd, netVolumeL, tankAlkalinity: tank, now, mostMlPerMin }: DialInInput,
-  { flow, effluent, ph, ceiling, suppliesPerDay, fit, answers }: Known,
-): Pick<DialIn, 'stage' | 'says' | 'because' | 'toMlPerMin' | 'toChamberPh'> {
-  const off = demandPerDay - suppliesPerDay;
-  if (Math.abs(off) <= Math.max(NEAR * Math.abs(demandPerDay), 1.96 * demandSd))
-    return {
-      stage: 'leave it',
-      says: [
-        'Leave the reactor as it is; test effluent and tank again by',
-        { moment: now + RETEST_DAYS * DAY_MS, day: true },
-        '.',
-      ],
-      because: [
-        'It supplies',
-        quantity('alkalinityRate', suppliesPerDay),
-        'of',
-        quantity('alkalinityRate', Math.max(0, demandPerDay)),
-        'asked of it, which is as near as the tests can tell.',
-        ...answers,
-      ],
-      toMlPerMin: undefined,
-      toChamberPh: undefined,
-    };
-  const wanted =
-    ceiling !== undefined && fit
-      ? flowFor(Math.max(0, demandPerDay) * netVolumeL, fit.mlPerMin, tank, ceiling)
-      : (Math.max(0, demandPerDay) * netVolumeL) / (effluent - tank) / 1.44;
-  const to =
-    wanted === undefined ? undefined : Math.min(flow * (1 + LARGEST_STEP), Math.max(flow * (1 - LARGEST_STEP), wanted));
-  const asks: Phrase[] = [
-    'It supplies',
-    quantity('alkalinityRate', suppliesPerDay),
-    'of',
-    quantity('alkalinityRate', Math.max(0, demandPerDay)),
-    'asked of it.',
-    ...(to !== undefined && wanted !== undefined && Math.abs(to - wanted) > 0.01 * flow
-      ? ['No more than a quarter at once; the rest after the next test.']
-      : []),
-    ...answers,
-  ];
-  if (to !== undefined && to <= mostMlPerMin)
-    return {
-      stage: 'change one thing',
-      says: [
-        off > 0 ? 'Open the flow from' : 'Close the flow from',
-        quantity('flow', flow),
-        'to',
-        quantity('flow', to),
-        ', leave the gas, and test the effluent a day later.',
-      ],
-      because: asks,
-      toMlPerMin: to,
-      toChamberPh: undefined,
-    };
-  const from = ph ?? 6.6;
-  return {
-    stage: 'change one thing',
-    says: [
-      'Lower the chamber from pH',
-      quantity('ph', from),
-      'to',
-      quantity('ph', from - PH_STEP),
-      ', leave the flow, and test the effluent a day later.',
-    ],
-    because: ['More flow alone does not do it: the effluent would weaken as fast.', ...asks],
-    toMlPerMin: undefined,
-    toChamberPh: from - PH_STEP,
-  };
-}
-
 function fitOf({ tests, settings, mediaFilledAt = 0 }: DialInInput, feed: Feed) {
   return fitHalfwayFlow(
     tests.flatMap(({ at, effluentAlkalinity, chamberPh, mlPerMin }) => {
@@ -339,44 +184,6 @@ function fitOf({ tests, settings, mediaFilledAt = 0 }: DialInInput, feed: Feed) 
         : [];
     }),
   );
-}
-
-/** How the tank's alkalinity moved by its own tests since a moment; undefined with fewer than two. */
-function movedSince({ tank }: DialInInput, since: number): DialIn['moved'] {
-  const points = tank.filter(({ at }) => at >= since);
-  const [first] = points;
-  if (!first || points.length < 2) return undefined;
-  const { outcome } = attempt(() =>
-    weightedFit(points.map(({ at, alkalinity, sd }) => ({ u: 1, v: (at - first.at) / DAY_MS, y: alkalinity, sd }))),
-  );
-  return outcome && { perDay: outcome.b, sd: outcome.bSd };
-}
-
-function tankAnswers(
-  { shouldMovePerDay, moved, retestTankAt }: Pick<DialIn, 'shouldMovePerDay' | 'moved'> & { retestTankAt: number },
-  demandPerDay: number,
-): Phrase[] {
-  if (shouldMovePerDay === undefined) return [];
-  const steady = Math.abs(shouldMovePerDay) < NEAR * Math.abs(demandPerDay);
-  const should: Phrase[] = steady
-    ? ['The tank should hold its alkalinity; test it by', { moment: retestTankAt, day: true }, '.']
-    : [
-        `The tank should ${shouldMovePerDay > 0 ? 'rise' : 'fall'} by`,
-        quantity('alkalinityRate', Math.abs(shouldMovePerDay)),
-        '; test it by',
-        { moment: retestTankAt, day: true },
-        '.',
-      ];
-  if (!moved) return should;
-  const apart = Math.abs(moved.perDay - shouldMovePerDay);
-  return [
-    ...should,
-    `By its tests it ${moved.perDay >= 0 ? 'rose' : 'fell'} by`,
-    quantity('alkalinityRate', Math.abs(moved.perDay)),
-    apart <= 1.96 * moved.sd
-      ? ', which agrees.'
-      : ', which does not agree: test the effluent again, and the flow into a cylinder.',
-  ];
 }
 
 function stepsOf({ demandPerDay, settings }: DialInInput, found: DialIn): Step[] {
@@ -404,8 +211,9 @@ function stepsOf({ demandPerDay, settings }: DialInInput, found: DialIn): Step[]
   ];
 }
 
-function symptomCautions(symptoms: readonly Symptom[]): Caution[] {
-  return symptoms.map(({ shows, first }) => ({ severity: 'care', says: [...shows, first] }));
+/** The answer tells the first of them. */
+function furtherSymptoms({ symptoms }: DialIn): Caution[] {
+  return symptoms.slice(1).map(({ shows, first }) => ({ severity: 'care', says: [...shows, first] }));
 }
 
 const ONE_AT_A_TIME: readonly Caution[] = [

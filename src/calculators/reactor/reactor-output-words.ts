@@ -3,7 +3,7 @@ import type { Caution, Step } from '../calculator/calculator';
 import { listed } from '../calculator/words';
 import { basisOrigin, basisWords } from '../dosing/demand-basis';
 import { DISSOLVES_BELOW_PH, SLUDGE_BELOW_PH } from './reactor-input';
-import type { ReactorOutputInput, ReactorOutputValues } from './reactor-output';
+import type { ReactorOutputInput, ReactorOutputValues } from './reactor-output-input';
 
 export function outputSteps(input: ReactorOutputInput, values: ReactorOutputValues): Step[] {
   const { netVolumeL, demandPerDay, carriedMmolPerDay, carriedBy, find, chamberPh } = input;

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { chamberPhFor, effluentCeiling, type Feed } from '@/chemistry/reactor/ceiling';
 import { fitHalfwayFlow, flowFor, shareOfCeiling, type HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
@@ -6,44 +5,15 @@ import { Refusal } from '@/chemistry/refusal';
 import { MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
 import { quantity } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
-import { amount, figure } from '../calculator/calculator-input';
-import { CERTAINTIES, defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
-import { demandBasis } from '../dosing/demand-basis';
-import { readingExpectation } from '../parameters/parameters';
-import { measuredEffluent, reactorWater, refuseHighChamber, tankAlkalinity } from './reactor-input';
+import { defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
+import { refuseHighChamber } from './reactor-input';
+import {
+  reactorOutputInput,
+  type OwnRate,
+  type ReactorOutputInput,
+  type ReactorOutputValues,
+} from './reactor-output-input';
 import { outputCautions, outputSteps } from './reactor-output-words';
-
-/** A hobby chamber's steady feed rarely runs beyond this. Common practice. */
-const MOST_ML_PER_MIN = 120;
-
-export const reactorOutputInput = z.strictObject({
-  netVolumeL: amount(AMOUNTS.netVolume),
-  /** Of demand, effluent and flow, the one that is asked for; the other two are given. */
-  find: z.enum(['flow', 'effluent', 'demand']).default('flow'),
-  /** Alkalinity consumed a day. */
-  demandPerDay: amount({ field: 'consumption a day', kind: 'alkalinityRate', low: -5, high: 5 }).optional(),
-  /** Its standard deviation, mmol/L a day. */
-  demandSd: figure('doubt of the consumption', 0, 100, 'mmol/L a day').default(0),
-  demandBasis,
-  /** What other sources supply, mmol a day in the whole tank. */
-  carriedMmolPerDay: figure('supplied by others', -1e9, 1e9, 'mmol a day').default(0),
-  carriedBy: z.array(z.string().max(200)).max(100).default([]),
-  /** A part that runs now and that this flow takes the place of. */
-  replaces: z.string().max(200).optional(),
-  effluentAlkalinity: amount(AMOUNTS.effluent).optional(),
-  mlPerMin: amount(AMOUNTS.reactorFlow).optional(),
-  tankAlkalinity,
-  tankAlkalinityOrigin: z.enum(['log', 'yours']).default('yours'),
-  /** The chamber's pH, with which its ceiling is known. */
-  chamberPh: amount(AMOUNTS.chamberPh).optional(),
-  tankPh: amount(readingExpectation('ph')).default(8.2),
-  water: reactorWater,
-  /** This reactor's effluents since its media were filled. */
-  measured: z.array(measuredEffluent).max(500).default([]),
-  mostMlPerMin: amount(AMOUNTS.reactorFlow).default(MOST_ML_PER_MIN),
-  certainty: z.enum(CERTAINTIES).default('worked out'),
-});
-export type ReactorOutputInput = z.output<typeof reactorOutputInput>;
 
 export const reactorOutput = defineCalculator({
   name: 'reactor-output',
@@ -97,33 +67,6 @@ export const reactorOutput = defineCalculator({
     };
   },
 });
-
-export interface ReactorOutputValues {
-  /** Supplied by the reactor, mmol a day. */
-  readonly mmolPerDay: number;
-  readonly effluentAlkalinity: number;
-  readonly mlPerMin: number;
-  readonly litresPerDay: number;
-  readonly mlPerMinLow: number;
-  readonly mlPerMinHigh: number;
-  readonly suppliesPerDay: number;
-  readonly ceiling: number | undefined;
-  readonly shareOfCeiling: number | undefined;
-  readonly mediaGPerDay: number;
-  readonly co2LeastGPerDay: number;
-  readonly fit: HalfwayFlow | undefined;
-  readonly byOwnRate: OwnRate | undefined;
-}
-
-/** What this chamber would do by its own measured effluents. */
-export interface OwnRate {
-  /** The effluent it would give at the flow that was found or given. */
-  readonly effluentAlkalinity: number;
-  /** The flow at which it would supply as much; undefined where no flow does. */
-  readonly mlPerMin: number | undefined;
-  readonly low: number | undefined;
-  readonly high: number | undefined;
-}
 
 function third(input: ReactorOutputInput, feed: Feed, ceiling: number | undefined) {
   const { find, netVolumeL, demandPerDay, carriedMmolPerDay, effluentAlkalinity, mlPerMin } = input;

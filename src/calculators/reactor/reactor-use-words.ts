@@ -1,7 +1,7 @@
 import { quantity } from '@/chemistry/units/quantity';
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { REACTOR_CAUTIONS } from './reactor-output-words';
-import type { ReactorUseInput, ReactorUseValues } from './reactor-use';
+import type { ReactorUseInput, ReactorUseValues } from './reactor-use-input';
 
 /** Counted and needed further apart than this share are asked about. Chosen: a count and a bubble are each good to a tenth. */
 const BUBBLES_AGREE = 1.5;

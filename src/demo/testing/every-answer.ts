@@ -34,7 +34,10 @@ import { cycleFollowed, cycleQuestion, type CycleOutcome, type CycleQuestionOf }
 import { doseEffectQuestion } from '@/reckoning/dose-effect';
 import { correctionQuestions, doseQuestion } from '@/reckoning/dose-question';
 import { limewaterHoursQuestion, limewaterQuestion, limewaterStuckQuestion } from '@/reckoning/limewater-question';
-import { dialInQuestion, reactorQuestion, reactorSizeQuestion, reactorUseNow } from '@/reckoning/reactor-question';
+import { dialInQuestion } from '@/reckoning/reactor-dial-in-question';
+import { reactorQuestion } from '@/reckoning/reactor-question';
+import { reactorSizeQuestion } from '@/reckoning/reactor-size-question';
+import { reactorUseNow } from '@/reckoning/reactor-use-question';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { systemVolumeOf } from '@/reckoning/system-volume';
 import { stockingQuestion } from '@/reckoning/new-tank';

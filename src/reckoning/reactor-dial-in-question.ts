@@ -1,0 +1,63 @@
+import type { z } from 'zod';
+import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
+import type { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
+import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
+import type { DoseQuestion } from './dose-question';
+import { strengthOf } from './known-events';
+import { observationsOf } from './observations';
+import { mediaLeft, othersOf, tankAlkalinityNow, testsOf, type ReactorTried } from './reactor-setting';
+import { waterNow } from './schedule-question';
+import { suppliesAt } from './supply-timeline';
+
+/** How it was set and tested, ready for the reactor-dial-in calculator; undefined until the demand is known. */
+export function dialInQuestion(
+  book: Book,
+  tank: Tank,
+  now: number,
+  question: DoseQuestion,
+  tried: ReactorTried = {},
+): z.input<typeof reactorDialIn.input> | undefined {
+  const demand = question.input.demand.alkalinity;
+  const tankAlkalinity = tankAlkalinityNow(book, tank, question, tried);
+  if (!demand || tankAlkalinity === undefined) return undefined;
+  const settings = book.entries.filter(
+    (entry: Entry): entry is EntryOf<'reactor'> =>
+      entry.kind === 'reactor' && entry.tankId === tank.id && entry.at <= now,
+  );
+  const since = settings.at(-1)?.at ?? now;
+  const media = mediaLeft(book, tank, now);
+  const others = othersOf(book, tank, now, question);
+  const part = others.part;
+  // What a part that still runs supplies is not asked of the reactor while it is dialled in.
+  const byPart = part
+    ? (suppliesAt(book, tank, now).doses.get(part.id) ?? 0) * DOSED_FACTS.alkalinity.perMl(strengthOf(part))
+    : 0;
+  const { calcium, salinity, temperatureC } = waterNow(book, tank, now);
+  return {
+    now,
+    netVolumeL: question.volumeL,
+    tankAlkalinity,
+    water: { calcium, salinity, temperatureC },
+    demandPerDay: demand.perDay - (others.mmolPerDay + byPart) / question.volumeL,
+    demandSd: demand.sd,
+    settings: settings
+      .slice(-20)
+      .map(({ at, mlPerMin, chamberPh, effluentAlkalinity }) => ({ at, mlPerMin, chamberPh, effluentAlkalinity })),
+    tests: testsOf(book, tank, now)
+      .slice(-60)
+      .map(({ at, effluentAlkalinity, chamberPh, mlPerMin, bubblesPerMin }) => ({
+        at,
+        effluentAlkalinity,
+        chamberPh,
+        mlPerMin,
+        bubblesPerMin,
+      })),
+    tank: observationsOf(book, tank.id, 'alkalinity')
+      .filter(({ at, bound }) => at >= since && at <= now && bound === undefined)
+      .slice(-60)
+      .map(({ at, value, sd }) => ({ at, alkalinity: value, sd })),
+    ...(media && { mediaFilledAt: media.filledAt, mediaLeftShare: media.leftG / media.grams }),
+    ...(tank.reactor?.chamberL !== undefined && { chamberL: tank.reactor.chamberL }),
+    ...(tank.reactor?.mostMlPerMin !== undefined && { mostMlPerMin: tank.reactor.mostMlPerMin }),
+  };
+}

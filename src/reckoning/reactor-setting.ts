@@ -1,0 +1,105 @@
+import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
+import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
+import type { DoseQuestion } from './dose-question';
+import { strengthOf } from './known-events';
+import { lastObservation } from './observations';
+import { reactorGain } from './supply';
+import { suppliesAt, supplyTimeline, type Run } from './supply-timeline';
+
+/** Figures the keeper sets in place of the record's, for the bench only. */
+export interface ReactorTried {
+  readonly effluent?: number;
+  readonly flow?: number;
+  readonly chamberPh?: number;
+  readonly tankAlkalinity?: number;
+}
+
+const isReactor = (run: Run): run is Run & { entry: EntryOf<'reactor'> } => run.entry.kind === 'reactor';
+
+export function reactorRuns(book: Book, tank: Tank, now: number) {
+  return supplyTimeline(book, tank)
+    .filter(isReactor)
+    .filter(({ from }) => from <= now);
+}
+
+/** What the reactor is run at: as you try it, as it was measured, or as it was thought of. */
+export function reactorSetting(book: Book, tank: Tank, now: number, tried: ReactorTried = {}) {
+  const { reactor } = suppliesAt(book, tank, now);
+  const effluentAlkalinity = tried.effluent ?? reactor?.effluentAlkalinity ?? tank.reactor?.effluentAlkalinity;
+  const chamberPh = tried.chamberPh ?? chamberPhRead(book, tank, now) ?? reactor?.chamberPh ?? tank.reactor?.chamberPh;
+  return { running: reactor, effluentAlkalinity, chamberPh, mlPerMin: tried.flow ?? reactor?.mlPerMin };
+}
+
+/** The chamber's pH as it was read since the reactor was last set. */
+function chamberPhRead(book: Book, tank: Tank, now: number): number | undefined {
+  const test = testsOf(book, tank, now).findLast(({ chamberPh }) => chamberPh !== undefined);
+  const set = reactorRuns(book, tank, now).at(-1);
+  return test && (!set || test.at >= set.from) ? test.chamberPh : undefined;
+}
+
+export function testsOf(book: Book, tank: Tank, now: number): EntryOf<'effluent-test'>[] {
+  return book.entries.filter(
+    (entry): entry is EntryOf<'effluent-test'> =>
+      entry.kind === 'effluent-test' && entry.tankId === tank.id && entry.at <= now,
+  );
+}
+
+/** Which parts the reactor stands in for, and what of the demand others supply as they run. mmol a day. */
+export function othersOf(book: Book, tank: Tank, now: number, question: DoseQuestion) {
+  const { doses } = suppliesAt(book, tank, now);
+  const part = question.parts.alkalinity;
+  const brings = (solution: Solution) =>
+    (doses.get(solution.id) ?? 0) * DOSED_FACTS.alkalinity.perMl(strengthOf(solution));
+  const others = book.solutions.filter((solution) => brings(solution) > 0 && solution.id !== part?.id);
+  const changes = question.input.others.filter(({ by }) => by !== 'the reactor');
+  const byChanges = changes.reduce((sum, { perDay }) => sum + (perDay.alkalinity ?? 0), 0);
+  return {
+    part: part && brings(part) > 0 ? part : undefined,
+    mmolPerDay: others.reduce((sum, solution) => sum + brings(solution), 0) + byChanges,
+    by: [...others.map(({ name }) => name), ...(byChanges > 0 ? changes.map(({ by }) => by) : [])],
+  };
+}
+
+export function tankAlkalinityNow(
+  book: Book,
+  tank: Tank,
+  question: DoseQuestion,
+  tried: ReactorTried,
+): number | undefined {
+  return (
+    tried.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastObservation(book, tank.id, 'alkalinity')?.value
+  );
+}
+
+export function lastFilled(
+  book: Book,
+  tank: Tank,
+  store: EntryOf<'reactor-filled'>['store'],
+  now: number,
+): EntryOf<'reactor-filled'> | undefined {
+  return book.entries.findLast(
+    (entry): entry is EntryOf<'reactor-filled'> =>
+      entry.kind === 'reactor-filled' && entry.store === store && entry.tankId === tank.id && entry.at <= now,
+  );
+}
+
+/** Days that each setting of the reactor ran since a moment. */
+function ranSince(book: Book, tank: Tank, since: number, now: number) {
+  return reactorRuns(book, tank, now).flatMap(({ entry, from, until, ended }) => {
+    const days = (Math.min(until, now) - Math.max(from, since)) / DAY_MS;
+    return ended || days <= 0 ? [] : [{ entry, days }];
+  });
+}
+
+/** Grams of media left, by what the reactor has supplied since they were filled; undefined where they never were. */
+export function mediaLeft(book: Book, tank: Tank, now: number) {
+  const filled = lastFilled(book, tank, 'media', now);
+  if (!filled) return undefined;
+  const usedG = ranSince(book, tank, filled.at, now).reduce(
+    (sum, { entry, days }) => sum + (reactorGain(tank, entry) * days * MG_CACO3_PER_MEQ) / 1000,
+    0,
+  );
+  return { grams: filled.grams, leftG: Math.max(0, filled.grams - usedG), filledAt: filled.at };
+}

@@ -1,0 +1,86 @@
+import type { z } from 'zod';
+import { reactorUse } from '@/calculators/reactor/reactor-use';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
+import type { Book, Tank } from '@/record/schema';
+import type { DoseQuestion } from './dose-question';
+import { limewaterMmol, limewaterRoomMmol } from './limewater-question';
+import { lastLevel } from './observations';
+import {
+  lastFilled,
+  mediaLeft,
+  reactorSetting,
+  tankAlkalinityNow,
+  testsOf,
+  type ReactorTried,
+} from './reactor-setting';
+import { waterNow } from './schedule-question';
+
+/** What gas and media it uses, ready for the reactor-use calculator; undefined until flow, effluent and chamber pH are there. */
+export function reactorUseQuestion(
+  book: Book,
+  tank: Tank,
+  now: number,
+  question: DoseQuestion,
+  tried: ReactorTried,
+  flow: number | undefined,
+  co2GPerDay?: number,
+): z.input<typeof reactorUse.input> | undefined {
+  const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH, running } = reactorSetting(book, tank, now, tried);
+  const mlPerMin = flow ?? running?.mlPerMin;
+  const tankAlkalinity = tankAlkalinityNow(book, tank, question, tried);
+  if (effluentAlkalinity === undefined || mlPerMin === undefined || tankAlkalinity === undefined) return undefined;
+  const { reactor = {} } = tank;
+  const { calcium, salinity, temperatureC, pco2Uatm } = waterNow(book, tank, now);
+  const magnesium = question.input.demand.magnesium;
+  const media = mediaLeft(book, tank, now);
+  const cylinder = lastFilled(book, tank, 'CO2', now);
+  const bubbles = testsOf(book, tank, now).findLast(({ bubblesPerMin }) => bubblesPerMin !== undefined)?.bubblesPerMin;
+  const tankPh = lastLevel(book, tank.id, 'ph');
+  const cylinderG = cylinder?.grams ?? reactor.cylinderG;
+  const cylinderUsed = cylinder && co2GPerDay !== undefined ? ((now - cylinder.at) / DAY_MS) * co2GPerDay : 0;
+  return {
+    now,
+    netVolumeL: question.volumeL,
+    tankAlkalinity,
+    ...(tankPh !== undefined && { tankPh }),
+    water: { calcium, salinity, temperatureC },
+    pco2Uatm,
+    runs: running !== undefined,
+    effluentAlkalinity,
+    chamberPh,
+    mlPerMin,
+    ...(media
+      ? { media: { grams: media.grams, leftG: media.leftG } }
+      : reactor.mediaG === undefined
+        ? {}
+        : { media: { grams: reactor.mediaG } }),
+    ...(cylinderG !== undefined && {
+      cylinder: { grams: cylinderG, leftG: Math.max(0, cylinderG - cylinderUsed) },
+    }),
+    ...(reactor.bubbles && { bubbles: reactor.bubbles }),
+    ...(bubbles !== undefined && reactor.bubbles && { bubblesPerMin: bubbles }),
+    roomC: tank.room.airC,
+    ...(reactor.magnesiumPercent !== undefined && { magnesiumPercent: reactor.magnesiumPercent }),
+    ...(reactor.strontiumPercent !== undefined && { strontiumPercent: reactor.strontiumPercent }),
+    ...(magnesium && magnesium.perDay > 0 && { magnesiumMgPerDay: magnesium.perDay * question.volumeL }),
+    limewaterMmolPerDay: Math.max(0, limewaterRoomMmol(book, tank, now) - limewaterMmol(book, tank, now)),
+    ...(reactor.pressureKPa !== undefined && { pressureKPa: reactor.pressureKPa }),
+  };
+}
+
+/** What gas and media the reactor uses as it runs, what is left in its cylinder reckoned with that; undefined where none runs. */
+export function reactorUseNow(
+  book: Book,
+  tank: Tank,
+  now: number,
+  question: DoseQuestion,
+  tried: ReactorTried = {},
+  flow?: number,
+) {
+  const first = reactorUseQuestion(book, tank, now, question, tried, flow);
+  if (!first) return undefined;
+  const { co2GPerDay } = reactorUse.run(first).values;
+  const asked = reactorUseQuestion(book, tank, now, question, tried, flow, co2GPerDay);
+  return asked && reactorUse.run(asked);
+}
