@@ -53,7 +53,7 @@ test('a slip is refused where it stands, with what was meant one press away', as
 test('by fields: logged, corrected, deleted and brought back', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await goToBench(page, 'Log');
-  await page.getByRole('radio', { name: 'Test' }).click();
+  await page.getByRole('radio', { name: 'Test', exact: true }).click();
   await page.getByLabel('Alkalinity', { exact: true }).fill('8.4');
   await page.getByLabel('Calcium', { exact: true }).fill('4300');
   await page.getByRole('button', { name: 'Log it' }).click();
