@@ -176,7 +176,8 @@ const ASK: Readonly<Record<Concern, Ask>> = {
   },
   limewater: (book, tank, now) => {
     const question = tank.limewater && limewaterQuestion(book, tank, now);
-    if (!question?.runs) return undefined;
+    // A vessel whose filling was never logged tells no day.
+    if (!question?.runs || (question.vessel === 'plain' && question.leftL === undefined)) return undefined;
     const { answer, values } = limewater.run(question);
     const { days } = values.vessel;
     return days !== undefined && days < MADE_ANEW_SOON_DAYS ? { answer, facts: { daysLeft: days } } : undefined;

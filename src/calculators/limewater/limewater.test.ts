@@ -35,6 +35,11 @@ describe('limewater in the worked tank: 250 L, 2.0 L a day evaporating, 1.2 L of
     expect(values.vessel.addG).toBeCloseTo(11, 6);
   });
 
+  it('names no day while it is not known when the vessel was filled', () => {
+    expect(said(limewater.run(base))).toMatch(/A full vessel lasts 8\.3 days\.$/);
+    expect(said(limewater.run({ ...base, leftL: 4 }))).toMatch(/Refill the vessel by 2026-11-29, with/);
+  });
+
   it('supports 83 % of 0.7 dKH a day and leaves the rest to the dosing plan', () => {
     expect(values.shareOfConsumption).toBeCloseTo(0.581 / 0.7, 2);
     expect((values.leaves ?? 0) / DKH).toBeCloseTo(0.7 - 0.581, 2);

@@ -54,9 +54,11 @@ export function vesselLife(
   };
 }
 
-export function vesselWords({ vessel }: LimewaterInput, { at, addG, days }: VesselLife): Phrase[] {
-  if (at === undefined) return [];
-  const when: Phrase[] = days !== undefined && days < 0.5 ? ['now'] : ['by', { moment: at, day: true }];
+export function vesselWords({ vessel, leftL }: LimewaterInput, { at, addG, days }: VesselLife): Phrase[] {
+  if (at === undefined || days === undefined) return [];
+  // When it was filled is not known, so no day is told.
+  if (vessel === 'plain' && leftL === undefined) return ['A full vessel lasts', quantity('days', days), '.'];
+  const when: Phrase[] = days < 0.5 ? ['now'] : ['by', { moment: at, day: true }];
   return vessel === 'plain'
     ? [
         'Refill the vessel',

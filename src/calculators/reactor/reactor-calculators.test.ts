@@ -214,6 +214,10 @@ describe('the size of a reactor', () => {
     expect(reactorSize.run({ ...base, prices: {} }).values.breakEvenMonths).toBeUndefined();
   });
 
+  it('where nothing is left for it, it says so', () => {
+    expect(said(reactorSize.run({ ...base, demandPerDay: 0 }).answer.says)).toMatch(/^Nothing is left for a reactor/);
+  });
+
   it('a feed pump that does not reach, or gives too much, is told', () => {
     expect(warned(reactorSize.run({ ...base, mostMlPerMin: 15 }))).toMatch(/at most, and in two years/);
     expect(warned(reactorSize.run({ ...base, leastMlPerMin: 20 }))).toMatch(/no less than/);

@@ -123,6 +123,17 @@ export const reactorSize = defineCalculator({
         Math.max(0, growthPerMonth),
       ),
     };
+    if (now.mmolPerDay <= 0)
+      return {
+        answer: {
+          says: ['Nothing is left for a reactor: what runs beside it supports all the tank consumes.'],
+          certainty: 'rough',
+          because: ['Enter the consumption it is to support, under Output, and its size follows.'],
+        },
+        working: stepsOf(input, values),
+        cautions: [],
+        values,
+      };
     return {
       answer: {
         says: [
