@@ -73,6 +73,8 @@ const BENCH_KEYS = [
   ['1', 'today'],
   ['9', 'dose'],
   ['8', 'top-off'],
+  ['l', 'limewater'],
+  ['g', 'reactor'],
 ] as const;
 
 test('a moved device is asked about, a clock at its start is said, and the zone can be changed', async ({

@@ -2,7 +2,21 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { answer, expect, goToBench, jot, jotField, openDemo, test } from './steps';
 
-const BENCHES = ['today', 'log', 'series', 'source', 'salt', 'mix', 'change', 'top-off', 'dose', 'tank', 'cycle'];
+const BENCHES = [
+  'today',
+  'log',
+  'series',
+  'source',
+  'salt',
+  'mix',
+  'change',
+  'top-off',
+  'dose',
+  'limewater',
+  'reactor',
+  'tank',
+  'cycle',
+];
 const PAGES = [
   ...BENCHES.map((bench) => `/demo/atrium/${bench}`),
   '/demo/atrium/change?as=routine',
@@ -11,6 +25,11 @@ const PAGES = [
   '/demo/atrium/dose?as=schedule',
   '/demo/atrium/dose?as=bottles',
   '/demo/atrium/dose?as=methods',
+  '/demo/atrium/limewater?as=hours',
+  '/demo/atrium/limewater?as=sticks',
+  '/demo/atrium/reactor?as=use',
+  '/demo/atrium/reactor?as=dial',
+  '/demo/atrium/reactor?as=size',
   '/demo/atrium/top-off?as=fails',
   '/demo/atrium/top-off?as=upkeep',
   '/demo/atrium/top-off?as=leaving',
@@ -32,6 +51,8 @@ const HOLD_EVERY_PART = [
   '/demo/atrium/change?as=routine',
   '/demo/atrium/mix?for=correct',
   '/demo/atrium/top-off?as=fails',
+  '/demo/atrium/limewater?as=hours',
+  '/demo/atrium/reactor?as=use',
   '/demo/water-day',
   '/demo/back-room/cycle',
 ];

@@ -46,8 +46,8 @@ describe('what import accepts, every screen bears', () => {
   });
 
   // A refusal is an answer: the bench shows it in place of its own. Anything else that is thrown fails the test, and says where.
-  it.each(shares(6))('each is answered or refused in words by every bench, share %d of 6', (share) => {
-    for (const { what, book, tankId } of records.filter((_, i) => i % 6 === share - 1)) {
+  it.each(shares(9))('each is answered or refused in words by every bench, share %d of 9', (share) => {
+    for (const { what, book, tankId } of records.filter((_, i) => i % 9 === share - 1)) {
       const said = withPlace(what, () => everyAnswer(book, now, true, tankId));
       withPlace(what, () => everyLine(book));
       for (const tank of book.tanks.filter(({ id }) => tankId === undefined || id === tankId))

@@ -13,7 +13,7 @@ import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@
 import { consumptionOf, consumptionTogether } from './consumption';
 import { strengthOf } from './known-events';
 import { pumpDelivery } from './pump-delivery';
-import { lightsOf, waterNow } from './schedule-question';
+import { lightsOf, waterNow, waterRead } from './schedule-question';
 import { suppliedPerDay } from './supply';
 import { givenMl, suppliesAt, supplyTimeline } from './supply-timeline';
 import { evaporationOf, roomToRiseL } from './top-off-question';
@@ -229,7 +229,7 @@ export function limewaterStuckQuestion(
   const pumpLPerH = limewaterPumpLPerH(book, tank, now);
   return {
     netVolumeL: netVolumeL(tank),
-    water: waterNow(book, tank, now),
+    water: waterRead(book, tank),
     gramsPerL,
     canRunL,
     ...(pumpLPerH !== undefined && { pumpLPerH }),
@@ -244,5 +244,5 @@ export function limewaterStuckQuestion(
 export function limewaterInTopOff(book: Book, tank: Tank, now: number): FailureInput['limewater'] {
   if (!tank.limewater?.byTopOff) return undefined;
   const gramsPerL = strengthOfRun(book, tank, now, tank.reservoirL);
-  return gramsPerL === undefined || gramsPerL < 0.01 ? undefined : { gramsPerL, water: waterNow(book, tank, now) };
+  return gramsPerL === undefined || gramsPerL < 0.01 ? undefined : { gramsPerL, water: waterRead(book, tank) };
 }

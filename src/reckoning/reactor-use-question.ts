@@ -1,6 +1,5 @@
 import type { z } from 'zod';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
-import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
 import type { Book, Tank } from '@/record/schema';
 import type { DoseQuestion } from './dose-question';
@@ -23,8 +22,7 @@ export function reactorUseQuestion(
   now: number,
   question: DoseQuestion,
   tried: ReactorTried,
-  flow: number | undefined,
-  co2GPerDay?: number,
+  flow?: number,
 ): z.input<typeof reactorUse.input> | undefined {
   const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH, running } = reactorSetting(book, tank, now, tried);
   const mlPerMin = flow ?? running?.mlPerMin;
@@ -38,7 +36,6 @@ export function reactorUseQuestion(
   const bubbles = testsOf(book, tank, now).findLast(({ bubblesPerMin }) => bubblesPerMin !== undefined)?.bubblesPerMin;
   const tankPh = lastLevel(book, tank.id, 'ph');
   const cylinderG = cylinder?.grams ?? reactor.cylinderG;
-  const cylinderUsed = cylinder && co2GPerDay !== undefined ? ((now - cylinder.at) / DAY_MS) * co2GPerDay : 0;
   return {
     now,
     netVolumeL: question.volumeL,
@@ -55,9 +52,7 @@ export function reactorUseQuestion(
       : reactor.mediaG === undefined
         ? {}
         : { media: { grams: reactor.mediaG } }),
-    ...(cylinderG !== undefined && {
-      cylinder: { grams: cylinderG, leftG: Math.max(0, cylinderG - cylinderUsed) },
-    }),
+    ...(cylinderG !== undefined && { cylinder: { grams: cylinderG, ...(cylinder && { filledAt: cylinder.at }) } }),
     ...(reactor.bubbles && { bubbles: reactor.bubbles }),
     ...(bubbles !== undefined && reactor.bubbles && { bubblesPerMin: bubbles }),
     roomC: tank.room.airC,
@@ -69,7 +64,7 @@ export function reactorUseQuestion(
   };
 }
 
-/** What gas and media the reactor uses as it runs, what is left in its cylinder reckoned with that; undefined where none runs. */
+/** What gas and media the reactor uses as it runs; undefined where none runs. */
 export function reactorUseNow(
   book: Book,
   tank: Tank,
@@ -78,9 +73,6 @@ export function reactorUseNow(
   tried: ReactorTried = {},
   flow?: number,
 ) {
-  const first = reactorUseQuestion(book, tank, now, question, tried, flow);
-  if (!first) return undefined;
-  const { co2GPerDay } = reactorUse.run(first).values;
-  const asked = reactorUseQuestion(book, tank, now, question, tried, flow, co2GPerDay);
+  const asked = reactorUseQuestion(book, tank, now, question, tried, flow);
   return asked && reactorUse.run(asked);
 }

@@ -7,6 +7,7 @@ import { bottleLeftMl } from './bottles';
 import { saltAndWarmth, co2Seen } from './co2-of-the-water';
 import { consumptionOf } from './consumption';
 import { levelsNow } from './change-question';
+import { lastLevel } from './observations';
 import { pumpDelivery } from './pump-delivery';
 import { runningAt } from './supply-timeline';
 import { aimFor } from './targets';
@@ -58,13 +59,19 @@ export function scheduleQuestion(book: Book, tank: Tank, now: number, parts: rea
 
 /** The tank's water as a day of it, or an accident, begins: by its readings, else as it is meant to be. */
 export function waterNow(book: Book, tank: Tank, now: number) {
-  const { alkalinity, calcium } = levelsNow(book, tank, now);
+  const read = waterRead(book, tank);
+  const { alkalinity = read.alkalinity, calcium = read.calcium } = levelsNow(book, tank, now);
+  return { ...read, alkalinity: Math.max(0.5, alkalinity), calcium };
+}
+
+/** The same by its last readings alone: enough for an accident, and no estimate is run for it. */
+export function waterRead(book: Book, tank: Tank) {
   const { salinity, temperatureC } = saltAndWarmth(book, tank);
   return {
     salinity,
     temperatureC,
-    alkalinity: Math.max(0.5, alkalinity ?? aimFor(tank, 'alkalinity')),
-    calcium: calcium ?? aimFor(tank, 'calcium'),
+    alkalinity: Math.max(0.5, lastLevel(book, tank.id, 'alkalinity') ?? aimFor(tank, 'alkalinity')),
+    calcium: lastLevel(book, tank.id, 'calcium') ?? aimFor(tank, 'calcium'),
     pco2Uatm: co2Seen(book, tank)?.pco2Uatm ?? OUTDOOR_CO2_UATM,
   };
 }

@@ -19,6 +19,8 @@ const store = (amounts: typeof AMOUNTS.media | typeof AMOUNTS.cylinder) =>
       /** A full charge, g, and what is left of it. */
       grams: amount(amounts),
       leftG: figure('grams left', 0, 500_000, 'g').optional(),
+      /** When it was full, where what is left is not known otherwise: it has been used since as it is now. */
+      filledAt: moment('when it was filled').optional(),
     })
     .optional();
 

@@ -72,14 +72,16 @@ const LONGEST_DAYS = 3650;
 
 function lasts(
   { now }: ReactorUseInput,
-  charge: { readonly grams: number; readonly leftG?: number | undefined } | undefined,
+  charge: ReactorUseInput['media'],
   gramsPerDay: number,
   until: number,
 ): Lasts | undefined {
   if (!charge || gramsPerDay <= 0) return undefined;
-  const keeps = charge.grams * until;
-  const days = Math.min(LONGEST_DAYS, Math.max(0, (charge.leftG ?? charge.grams) - keeps) / gramsPerDay);
-  return { days, at: now + days * DAY_MS, perYear: (gramsPerDay * 365.25) / (charge.grams - keeps) };
+  const { grams, filledAt = now } = charge;
+  const keeps = grams * until;
+  const left = charge.leftG ?? grams - (Math.max(0, now - filledAt) / DAY_MS) * gramsPerDay;
+  const days = Math.min(LONGEST_DAYS, Math.max(0, left - keeps) / gramsPerDay);
+  return { days, at: now + days * DAY_MS, perYear: (gramsPerDay * 365.25) / (grams - keeps) };
 }
 
 /** @throws Refusal for bubbles counted of which none was calibrated */

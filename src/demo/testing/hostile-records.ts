@@ -60,6 +60,29 @@ export function smallHouse(now: number): Book {
       everyDays: { optical: 30 },
     },
     feeder: { portions: 40, perDay: 2 },
+    limewater: {
+      solutionId: 'lime',
+      vessel: 'stirrer',
+      litres: 4,
+      temperatureC: 22,
+      pumpLPerH: 0.2,
+      byTopOff: true,
+      keptBack: 0.2,
+      weakened: 0.05,
+    },
+    reactor: {
+      chamberL: 2,
+      mediaG: 1500,
+      cylinderG: 2000,
+      bubbles: { counted: 60, ml: 5 },
+      leastMlPerMin: 1,
+      mostMlPerMin: 100,
+      pressureKPa: 20,
+      magnesiumPercent: 0.1,
+      strontiumPercent: 0.8,
+      effluentAlkalinity: 9,
+      chamberPh: 6.6,
+    },
   };
   const back: Tank = {
     ...newTank('back'),
@@ -177,6 +200,18 @@ export function smallHouse(now: number): Book {
     entry(day(16), { kind: 'set-up-step', step: 'glass', says: 'Fill.' }, 'back'),
     entry(day(15), { kind: 'dose', solutionId: 'ammonia', volumeMl: 5 }, 'back'),
     entry(day(12), { kind: 'note', note: 'cloudy' }),
+    entry(day(50), {
+      kind: 'standing-dose',
+      solutionId: 'lime',
+      mlPerDay: 700,
+      hours: { fromMinute: 1200, forMinutes: 720 },
+    }),
+    entry(day(50), { kind: 'limewater', grams: 120 }),
+    entry(day(22), { kind: 'limewater', grams: 25, litres: 10 }),
+    entry(day(21), { kind: 'limewater', alkalinity: 40, conductivity: 8 }),
+    entry(day(30), { kind: 'reactor-filled', store: 'media', grams: 1500 }),
+    entry(day(30), { kind: 'reactor-filled', store: 'CO2', grams: 2000 }),
+    entry(day(25), { kind: 'effluent-test', effluentAlkalinity: 9, chamberPh: 6.6, mlPerMin: 1, bubblesPerMin: 12 }),
   ];
   const book = emptyBook('Europe/Lisbon');
   return {
@@ -185,6 +220,7 @@ export function smallHouse(now: number): Book {
       ...book.settings,
       kit: { ammoniaReads: 'all', ammoniaStep: 0.2, nitriteStep: 0.1 },
       away: { leavesAt: now + 3 * DAY_MS, days: 12 },
+      prices: { mediaPerKg: 6, co2PerKg: 4, reactorGear: 300, twoPartGear: 150, calciumHydroxidePerKg: 5 },
     },
     tanks: [bay, back],
     salts: [
@@ -198,6 +234,7 @@ export function smallHouse(now: number): Book {
       },
     ],
     solutions: [
+      { id: 'lime', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },
       { id: 'soda', name: 'Soda', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 84, purity: 0.99 }] },
       {
         id: 'chloride',
