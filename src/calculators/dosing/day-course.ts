@@ -8,7 +8,7 @@ import { timesAmounts, type Amounts } from '@/chemistry/tank-model/water';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
 import { AIR_EXCHANGE_A_DAY } from '../carbonate/air-exchange';
 import { bottleOf } from '../reagents/bottle-input';
-import type { ScheduledPart } from './dose-schedule';
+import type { ScheduledPart } from './scheduled-part';
 import type { PlanSource } from './plan-source';
 
 const MINUTE_MS = 60_000;

@@ -1,30 +1,15 @@
 import { z } from 'zod';
-import { amount, figure } from '../calculator/calculator-input';
+import { amount } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
 import { quantity } from '@/chemistry/units/quantity';
-import { planSource, sourceOf } from './plan-source';
+import { sourceOf } from './plan-source';
 import { dayOf, dayPartOf } from './day-course';
 import { dayWater } from './day-water';
 import { MINUTES_A_DAY, stretch } from './stretch';
 import { scheduleDoubts, wholeBottle } from './schedule-doubts';
-
-const scheduledPart = z.strictObject({
-  source: planSource,
-  mlPerDay: amount(AMOUNTS.standingDose),
-  /** Round the clock when left out. */
-  windows: z.array(stretch).min(1).max(4).optional(),
-  /** Doses a day, spread evenly over the windows; 0: it drips evenly. */
-  doses: figure('doses a day', 0, 288).default(0),
-  /** What its pump gives, as measured. */
-  mlPerMin: figure('delivery of the pump', 0.01, 100_000, 'mL/min').optional(),
-  /** The least it can give at once. */
-  leastMl: figure('least the pump gives', 0, 1000, 'mL').default(0),
-  /** What stands in its bottle, or its size: what would go in if the pump stuck. */
-  bottleMl: amount(AMOUNTS.bottle).optional(),
-});
-export type ScheduledPart = z.output<typeof scheduledPart>;
+import { scheduledPart, type ScheduledPart, type TimedPart } from './scheduled-part';
 
 export const doseSchedule = defineCalculator({
   name: 'dose-schedule',
@@ -151,19 +136,6 @@ export const doseSchedule = defineCalculator({
     };
   },
 });
-
-/** A part with the minutes of the day at which it is dosed, and how much each time. */
-export interface TimedPart {
-  readonly part: ScheduledPart;
-  readonly source: ReturnType<typeof sourceOf>;
-  readonly name: string;
-  readonly windows: readonly { readonly fromMinute: number; readonly forMinutes: number }[];
-  /** Empty where it drips. */
-  readonly atMinutes: readonly number[];
-  readonly mlEach: number;
-  readonly mlPerHour: number;
-  readonly runSeconds: number | undefined;
-}
 
 const ALL_DAY = [{ fromMinute: 0, forMinutes: MINUTES_A_DAY }];
 

@@ -4,7 +4,7 @@ import { attempt } from '@/chemistry/refusal';
 import { quantity } from '@/chemistry/units/quantity';
 import { DANGER_PH, FALLS_OUT } from '../carbonate/danger';
 import { additions } from './additions';
-import type { ScheduledPart, TimedPart } from './dose-schedule';
+import type { ScheduledPart, TimedPart } from './scheduled-part';
 
 /** Doses of carbonate and of calcium stand so far apart at the least, minutes. Common practice. */
 const APART_MIN = 15;
