@@ -108,9 +108,12 @@ export function Output({ question, tried, onTry }: ReactorPart) {
       actions={
         values && values.mmolPerDay > 0 ? (
           <>
-            <Button look="main" onClick={setRunning}>
-              Set as the reactor’s flow from now
-            </Button>
+            {/* An effluent that is wanted is not one that was measured: it is not filed as one. */}
+            {find !== 'effluent' && (
+              <Button look="main" onClick={setRunning}>
+                Set as the reactor’s flow from now
+              </Button>
+            )}
             {!running && <Button onClick={keepOnPaper}>Keep it on paper</Button>}
           </>
         ) : undefined
