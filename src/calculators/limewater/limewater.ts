@@ -68,8 +68,8 @@ export const limewater = defineCalculator({
       strengthSd: strength.sd,
       lyingG: strength.lyingG,
       ceiling,
-      ceilingLow: supports(evaporation.low) * (1 - 1.96 * strength.sd),
-      ceilingHigh: supports(evaporation.high) * (1 + 1.96 * strength.sd),
+      ceilingLow: ceiling / apart(evaporation.litresPerDay, evaporation.low, strength.sd),
+      ceilingHigh: ceiling * apart(evaporation.high, evaporation.litresPerDay, strength.sd),
       roomL,
       room,
       supplies: runs,
@@ -110,6 +110,15 @@ export interface LimewaterValues {
   readonly sufficesMonths: number | undefined;
   readonly vessel: VesselLife;
 }
+
+/** By what factor an end of the ceiling stands off: evaporation's own and the strength's, which know nothing of each other. */
+function apart(larger: number, smaller: number, strengthSd: number): number {
+  if (larger <= 0) return 1;
+  return Math.exp(Math.min(MOST_LOG, Math.hypot(Math.log(larger / Math.max(smaller, 1e-9)), 1.96 * strengthSd)));
+}
+
+/** An evaporation that may be next to nothing leaves a lower end of next to nothing. */
+const MOST_LOG = 10;
 
 function percent(share: number): string {
   return `${Math.round(share * 100)}\u00a0%`;
