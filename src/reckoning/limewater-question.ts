@@ -18,6 +18,8 @@ import { suppliedPerDay } from './supply';
 import { givenMl, suppliesAt, supplyTimeline } from './supply-timeline';
 import { evaporationOf, roomToRiseL } from './top-off-question';
 
+/** Where no lights are logged: the hours most tanks are lit in. Common practice. Without any, day and night would be alike. */
+export const USUAL_LIGHTS: Hours = { fromMinute: 600, forMinutes: 600 };
 /** A test of limewater speaks of it for so long. Chosen: a season of the room. */
 const TEST_HOLDS_DAYS = 90;
 /** A vessel is taken to hold so much where nothing is told of it. Chosen. */
@@ -184,7 +186,7 @@ export function limewaterHoursQuestion(
   const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
   const { outcome: strength } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
   if (!evaporation || !strength || strength.gramsPerL < 0.01) return undefined;
-  const lights = lightsOf(book, tank, now);
+  const lights = lightsOf(book, tank, now) ?? USUAL_LIGHTS;
   const solution = limewaterOf(book, tank);
   const pumpLPerH = limewaterPumpLPerH(book, tank, now);
   const others = suppliedPerDay(book, tank, 'alkalinity', now, solution?.id);
@@ -195,7 +197,7 @@ export function limewaterHoursQuestion(
     evaporationLPerDay: evaporation.litresPerDay,
     hours: asked.hours,
     pulses: asked.pulses,
-    ...(lights && { lights }),
+    lights,
     consumption: Math.min(5, Math.max(0, consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? 0)),
     water: waterNow(book, tank, now),
     ...(pumpLPerH !== undefined && { pumpLPerH }),

@@ -9,9 +9,11 @@ import { Button } from '@/interface/button';
 import { CourseChart } from '@/interface/charts/course-chart';
 import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
+import { WhatWasDosed } from '@/interface/what-was-dosed';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { dripNow, limewaterMadeOf, limewaterOf, limewaterQuestion } from '@/reckoning/limewater-question';
+import { unsaidSupply } from '@/reckoning/known-supply';
 import { limewaterSet } from '@/reckoning/set-limewater';
 import { remade } from '@/record/solution-history';
 import { HowItIsMade } from './how-it-is-made';
@@ -117,6 +119,7 @@ export function StrengthAndRoom() {
           </div>
         )}
       </Worked>
+      <WhatWasDosed unsaid={unsaidSupply(book, tank, now)} />
       <HowItIsMade />
     </>
   );

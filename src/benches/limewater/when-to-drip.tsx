@@ -19,7 +19,7 @@ import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Hours } from '@/record/kinds/entry-kind';
-import { dripNow, limewaterHoursQuestion, limewaterQuestion } from '@/reckoning/limewater-question';
+import { dripNow, limewaterHoursQuestion, limewaterQuestion, USUAL_LIGHTS } from '@/reckoning/limewater-question';
 import { lightsOf } from '@/reckoning/schedule-question';
 import { limewaterSet } from '@/reckoning/set-limewater';
 
@@ -91,10 +91,11 @@ export function WhenToDrip() {
         <h2 className="font-semibold">The day</h2>
         <p className="text-sm text-soft">
           Drag over the row to draw its hours, or set them below.{' '}
-          {!lights && 'No lights are logged: “lights 10:00 to 20:00” in the line draws them.'}
+          {!lights &&
+            'No lights are logged, so they are taken as 10:00 to 20:00; “lights 9:00 to 19:00” in the line sets them.'}
         </p>
         <DayStrip
-          lights={lights}
+          lights={lights ?? USUAL_LIGHTS}
           width={width}
           rows={[
             {

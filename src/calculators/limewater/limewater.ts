@@ -148,7 +148,10 @@ function becauseOf(input: LimewaterInput, values: LimewaterValues): Phrase[] {
     '(95 % range).',
   ];
   if (consumption === undefined || consumption <= LEAST_CONSUMED)
-    return [...phrases, 'What share of the consumption that is will be said once alkalinity was tested twice.'];
+    return [
+      ...phrases,
+      'What share of the consumption that is will be said once the consumption is known: two tests of alkalinity, and what was dosed between them.',
+    ];
   if (values.sufficesMonths === 0)
     phrases.push(
       `All the room there is supports ${percent(values.room / consumption)} of what the tank consumes; the rest goes to the dosing plan.`,
