@@ -13,13 +13,11 @@ import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@
 import { consumptionOf, consumptionTogether } from './consumption';
 import { strengthOf } from './known-events';
 import { pumpDelivery } from './pump-delivery';
-import { lightsOf, waterNow, waterRead } from './schedule-question';
+import { lightsOf, USUAL_LIGHTS, waterNow, waterRead } from './schedule-question';
 import { suppliedPerDay } from './supply';
 import { givenMl, suppliesAt, supplyTimeline } from './supply-timeline';
 import { evaporationOf, roomToRiseL } from './top-off-question';
 
-/** Where no lights are logged: the hours most tanks are lit in. Common practice. Without any, day and night would be alike. */
-export const USUAL_LIGHTS: Hours = { fromMinute: 600, forMinutes: 600 };
 /** A test of limewater speaks of it for so long. Chosen: a season of the room. */
 const TEST_HOLDS_DAYS = 90;
 /** A vessel is taken to hold so much where nothing is told of it. Chosen. */

@@ -36,6 +36,9 @@ function scheduleOf({ solutionId, mlPerDay, hours, alsoHours, pulses = 0 }: Entr
   };
 }
 
+/** Where no lights are logged: the hours most tanks are lit in. Common practice. */
+export const USUAL_LIGHTS: Hours = { fromMinute: 600, forMinutes: 600 };
+
 /** The hours the tank is lit, as the log says; undefined where it never did. */
 export function lightsOf(book: Book, tank: Tank, now: number): Hours | undefined {
   const lights = runningAt(book, tank, now).find(({ entry }) => entry.kind === 'lever' && entry.lever === 'lights');

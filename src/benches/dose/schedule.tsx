@@ -17,7 +17,13 @@ import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Hours } from '@/record/kinds/entry-kind';
 import type { Entry } from '@/record/schema';
-import { lightsOf, runningSchedule, scheduleQuestion, type PartSchedule } from '@/reckoning/schedule-question';
+import {
+  lightsOf,
+  runningSchedule,
+  USUAL_LIGHTS,
+  scheduleQuestion,
+  type PartSchedule,
+} from '@/reckoning/schedule-question';
 import { DayStrip } from '@/interface/charts/day-strip';
 import { ClockFields } from '@/interface/clock-fields';
 import { PumpDeliveries } from './pump-deliveries';
@@ -30,8 +36,6 @@ const PATTERNS: readonly (readonly [Pattern, string])[] = [
   ['two stretches', 'Two stretches'],
   ['own hours', 'Own hours'],
 ];
-/** Where no lights are logged: the hours most tanks are lit in. Common practice. */
-const USUAL_LIGHTS: Hours = { fromMinute: 600, forMinutes: 600 };
 /** Late evening and early morning, around the dark. Common practice. */
 const STRETCH_MINUTES = 240;
 

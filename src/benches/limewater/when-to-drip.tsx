@@ -19,8 +19,8 @@ import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Hours } from '@/record/kinds/entry-kind';
-import { dripNow, limewaterHoursQuestion, limewaterQuestion, USUAL_LIGHTS } from '@/reckoning/limewater-question';
-import { lightsOf } from '@/reckoning/schedule-question';
+import { dripNow, limewaterHoursQuestion, limewaterQuestion } from '@/reckoning/limewater-question';
+import { lightsOf, USUAL_LIGHTS } from '@/reckoning/schedule-question';
 import { limewaterSet } from '@/reckoning/set-limewater';
 
 const DAY = 1440;
