@@ -242,6 +242,24 @@ describe('a reactor in the record', () => {
     expect(values.moved?.perDay).toBeLessThan(0);
   });
 
+  it('set newly leaves what was consumed before as it was known', () => {
+    const plain: Tank = { ...base, supplies: [] };
+    const fresh = entry(99.5, { kind: 'reactor', mlPerMin: 2, effluentAlkalinity: 25 * DKH, chamberPh: 6.7 });
+    const before = reactorQuestion(
+      bookOf(plain, ...tests),
+      plain,
+      NOW,
+      doseQuestion(bookOf(plain, ...tests), plain, NOW),
+      {
+        effluent: 25 * DKH,
+      },
+    );
+    const book = bookOf(plain, ...tests, fresh);
+    const after = reactorQuestion(book, plain, NOW, doseQuestion(book, plain, NOW));
+    expect(Number(after?.demandPerDay)).toBeCloseTo(Number(before?.demandPerDay), 3);
+    expect(todayOf(book, plain, NOW).lines.map(({ bench }) => bench)).toContain('reactor');
+  });
+
   it('is on Today while its media or gas run out', () => {
     const stores = (grams: number) =>
       todayOf(

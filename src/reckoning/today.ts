@@ -22,6 +22,7 @@ import { reactorQuestion } from './reactor-question';
 import { reactorUseNow } from './reactor-use-question';
 import { levelsOutcome } from './levels-question';
 import { memoise } from './memoise';
+import { suppliesAt } from './supply-timeline';
 import { topOffOutcome } from './top-off-question';
 import { upkeepQuestion } from './top-off-upkeep';
 import { nutrientsAtZero } from './water-status';
@@ -183,12 +184,12 @@ const ASK: Readonly<Record<Concern, Ask>> = {
     return days !== undefined && days < MADE_ANEW_SOON_DAYS ? { answer, facts: { daysLeft: days } } : undefined;
   },
   reactor: (book, tank, now) => {
-    if (!tank.supplies.includes('reactor')) return undefined;
+    if (!hasReactor(book, tank, now)) return undefined;
     const input = reactorQuestion(book, tank, now, questionOf(book, tank, now));
     return input && { answer: reactorOutput.run(input).answer, facts: {} };
   },
   'reactor stores': (book, tank, now) => {
-    if (!tank.supplies.includes('reactor')) return undefined;
+    if (!hasReactor(book, tank, now)) return undefined;
     const { answer, values } = reactorUseNow(book, tank, now, questionOf(book, tank, now)) ?? {};
     const left = [values?.media?.days, values?.cylinder?.days].filter((days) => days !== undefined);
     const daysLeft = left.length > 0 ? Math.min(...left) : undefined;
@@ -219,6 +220,11 @@ const ASK: Readonly<Record<Concern, Ask>> = {
     return values.soon ? { answer, facts: { late: values.late } } : undefined;
   },
 };
+
+/** It is said to be there, or it runs. */
+function hasReactor(book: Book, tank: Tank, now: number): boolean {
+  return tank.supplies.includes('reactor') || suppliesAt(book, tank, now).reactor !== undefined;
+}
 
 /** The question of dose and reactor, asked once for both. */
 function questionOf(book: Book, tank: Tank, now: number): DoseQuestion {

@@ -70,12 +70,9 @@ export function Output({ question, tried, onTry }: ReactorPart) {
       effluentAlkalinity: values.effluentAlkalinity,
       ...(chamberPh !== undefined && { chamberPh }),
     };
-    const supplies = tank.supplies.includes('reactor')
-      ? undefined
-      : { tanks: [{ ...tank, supplies: [...tank.supplies, 'reactor' as const] }] };
     void commit({
       label: `Set the reactor to ${showText(quantity('flow', flow), units)}`,
-      put: { entries: [entry], ...supplies },
+      put: { entries: [entry] },
     }).then((done) => done && onTry(withoutFiled(tried)));
   };
   const keepOnPaper = () =>
