@@ -25,6 +25,7 @@ import { reactorQuestion } from './reactor-question';
 import { reactorSizeQuestion } from './reactor-size-question';
 import { reactorUseNow, reactorUseQuestion } from './reactor-use-question';
 import { limewaterSet } from './set-limewater';
+import { reactorSet } from './set-reactor';
 import { todayOf } from './today';
 import { failureQuestion } from './top-off-failure';
 import { upkeepQuestion } from './top-off-upkeep';
@@ -244,7 +245,14 @@ describe('a reactor in the record', () => {
 
   it('set newly leaves what was consumed before as it was known', () => {
     const plain: Tank = { ...base, supplies: [] };
-    const fresh = entry(99.5, { kind: 'reactor', mlPerMin: 2, effluentAlkalinity: 25 * DKH, chamberPh: 6.7 });
+    const fresh = reactorSet(bookOf(plain, ...tests), plain, 99.5 * DAY_MS, {
+      mlPerMin: 2,
+      effluentAlkalinity: 25 * DKH,
+      chamberPh: 6.7,
+    });
+    expect(fresh).toHaveLength(2);
+    // Where one ran before, or may have run, it is not said for the keeper.
+    expect(reactorSet(bookOf(tank, set, ...tests), tank, NOW, { mlPerMin: 3, effluentAlkalinity: 9 })).toHaveLength(1);
     const before = reactorQuestion(
       bookOf(plain, ...tests),
       plain,
@@ -254,7 +262,7 @@ describe('a reactor in the record', () => {
         effluent: 25 * DKH,
       },
     );
-    const book = bookOf(plain, ...tests, fresh);
+    const book = bookOf(plain, ...tests, ...fresh);
     const after = reactorQuestion(book, plain, NOW, doseQuestion(book, plain, NOW));
     expect(Number(after?.demandPerDay)).toBeCloseTo(Number(before?.demandPerDay), 3);
     expect(todayOf(book, plain, NOW).lines.map(({ bench }) => bench)).toContain('reactor');

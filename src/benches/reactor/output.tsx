@@ -1,6 +1,5 @@
 'use client';
 
-import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
@@ -16,7 +15,7 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { reactorQuestion } from '@/reckoning/reactor-question';
 import { reactorSetting } from '@/reckoning/reactor-setting';
 import { reactorUseQuestion } from '@/reckoning/reactor-use-question';
-import type { Entry } from '@/record/schema';
+import { reactorSet } from '@/reckoning/set-reactor';
 import type { ReactorPart, Tried } from './reactor-part';
 import { CeilingScale } from './ceiling-scale';
 import { ReactorPicture } from './reactor-picture';
@@ -61,18 +60,14 @@ export function Output({ question, tried, onTry }: ReactorPart) {
   const flow = values && settable(values.mlPerMin);
   const setRunning = () => {
     if (!values || flow === undefined) return;
-    const entry: Entry = {
-      id: nanoid(),
-      tankId: tank.id,
-      at: now,
-      kind: 'reactor',
+    const entries = reactorSet(book, tank, now, {
       mlPerMin: flow,
       effluentAlkalinity: values.effluentAlkalinity,
       ...(chamberPh !== undefined && { chamberPh }),
-    };
+    });
     void commit({
       label: `Set the reactor to ${showText(quantity('flow', flow), units)}`,
-      put: { entries: [entry] },
+      put: { entries },
     }).then((done) => done && onTry(withoutFiled(tried)));
   };
   const keepOnPaper = () =>
