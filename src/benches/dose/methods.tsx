@@ -135,7 +135,7 @@ function Comparison({ methods }: { readonly methods: readonly Method[] }) {
           ? 'in a month'
           : `in ${Math.round(outgrownInMonths)} months`;
   return (
-    <div className="mt-4 max-w-5xl overflow-x-auto">
+    <div tabIndex={0} role="region" aria-label="Methods, side by side" className="mt-4 max-w-5xl overflow-x-auto">
       <table className="w-full min-w-[40rem] text-sm">
         <thead>
           <tr className="text-left text-soft">

@@ -91,7 +91,7 @@ export function IfItSticks() {
               </p>
             )}
           </div>
-          <div className="mt-4 max-w-4xl overflow-x-auto">
+          <div tabIndex={0} role="region" aria-label="So much of it at once" className="mt-4 max-w-4xl overflow-x-auto">
             <table className="w-full min-w-[34rem] text-sm">
               <caption className="sr-only">So much of it at once, before anything falls out</caption>
               <thead>

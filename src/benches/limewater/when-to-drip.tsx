@@ -195,7 +195,12 @@ function Compared({ ways }: { readonly ways: readonly LimewaterWay[] }) {
   } = useTank();
   const text = (kind: Parameters<typeof quantity>[0], amount: number) => showText(quantity(kind, amount), units);
   return (
-    <div className="mt-4 max-w-5xl overflow-x-auto">
+    <div
+      tabIndex={0}
+      role="region"
+      aria-label="Ways of dripping, side by side"
+      className="mt-4 max-w-5xl overflow-x-auto"
+    >
       <table className="w-full min-w-[38rem] text-sm">
         <caption className="sr-only">Ways of dripping the same limewater, for this tank</caption>
         <thead>
