@@ -8,7 +8,7 @@ import type { Amounts, Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { kindOf } from '@/record/kinds/list';
 import type { WaterFacts } from '@/record/kinds/entry-kind';
-import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
+import type { Book, Entry, EntryOf, Solution, Tank } from '@/record/schema';
 import { bottleAt, remadeWithin } from '@/record/solution-history';
 import { BATCH_LASTS_DAYS, batchState, waterOfBatch } from './batches';
 import { levelEvents } from './held-level';
@@ -64,12 +64,14 @@ export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
     const facts = waterFacts(book, tank);
     const runs = new Map(supplyTimeline(book, tank).map((run) => [run.entry.id, run]));
     const events: TankEvent[] = [];
-    for (const entry of book.entries) {
-      if (entry.tankId !== tank.id) continue;
+    const measures = (entry: Entry) => kindOf(entry.kind).carriesOn !== undefined;
+    const own = book.entries.filter(({ tankId }) => tankId === tank.id);
+    // Of one moment, what was measured follows what was set, as on the timeline.
+    for (const entry of [...own.filter((each) => !measures(each)), ...own.filter(measures)]) {
       const run = runs.get(entry.id);
       const acting = run?.entry ?? entry;
-      const own = kindOf(acting.kind).events?.(acting as never, facts, run?.until ?? entry.at);
-      if (own) events.push(...own);
+      const moved = kindOf(acting.kind).events?.(acting as never, facts, run?.until ?? entry.at);
+      if (moved) events.push(...moved);
     }
     // A bottle remade, or clocks that change, speak later than their entry.
     return events.toSorted((a, b) => a.at - b.at);

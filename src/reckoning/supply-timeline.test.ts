@@ -227,6 +227,19 @@ describe('a reactor that is tested', () => {
     expect(knownEvents(book, tank).filter((event) => event.kind === 'loop')).toHaveLength(2);
   });
 
+  it('in the moment it was set goes on at what was measured, whichever was filed first', () => {
+    const at = entry(day(1), { kind: 'effluent-test', mlPerMin: 8 });
+    for (const entries of [
+      [set, at],
+      [at, set],
+    ]) {
+      const book = { ...bookOf([]), entries };
+      expect(suppliesAt(book, tank, day(2)).reactor?.mlPerMin).toBe(8);
+      const last = knownEvents(book, tank).findLast((event) => event.kind === 'loop');
+      expect(last?.litresPerDay).toBeCloseTo(8 * 1.44, 10);
+    }
+  });
+
   it('whose flow and effluent were both measured runs, said or not', () => {
     const both = entry(day(2), { kind: 'effluent-test', effluentAlkalinity: 9, mlPerMin: 12 });
     expect(suppliesAt(bookOf([both]), tank, day(3)).reactor).toMatchObject({ mlPerMin: 12, effluentAlkalinity: 9 });

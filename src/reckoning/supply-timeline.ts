@@ -27,11 +27,7 @@ export function supplyTimeline(book: Book, tank: Tank): readonly Run[] {
   return memoise(book, tank, 'supply timeline', () => {
     const runs: { -readonly [Key in keyof Run]: Run[Key] }[] = [];
     const latest = new Map<string, (typeof runs)[number]>();
-    for (const entry of book.entries) {
-      if (entry.tankId !== tank.id) continue;
-      const kind = kindOf(entry.kind);
-      const source = kind.source?.(entry as never);
-      if (source === undefined) continue;
+    for (const { entry, kind, source } of namingSources(book, tank)) {
       const before = latest.get(source);
       const acting = kind.carriesOn ? (kind.carriesOn(entry as never, before?.entry) as Entry | undefined) : entry;
       if (!acting) continue;
@@ -43,6 +39,21 @@ export function supplyTimeline(book: Book, tank: Tank): readonly Run[] {
     }
     return runs;
   });
+}
+
+/** Entries that name a source, in order of time. Of one moment, what was measured follows what was set: it was measured as it ran. */
+function namingSources(book: Book, tank: Tank) {
+  return book.entries
+    .flatMap((entry) => {
+      if (entry.tankId !== tank.id) return [];
+      const kind = kindOf(entry.kind);
+      const source = kind.source?.(entry as never);
+      return source === undefined ? [] : [{ entry, kind, source }];
+    })
+    .toSorted(
+      (a, b) =>
+        a.entry.at - b.entry.at || Number(a.kind.carriesOn !== undefined) - Number(b.kind.carriesOn !== undefined),
+    );
 }
 
 /** What runs at a moment: the last word on each source, those that stopped left out. */
