@@ -2,6 +2,7 @@ import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
+import { stepIfTold } from '../calculator/step-if-told';
 import { consumptionAfter, DAYS_A_MONTH, monthsUntilOutgrown } from '../consumption/growth';
 import { limewaterHeadRoom } from '../top-off/head-room';
 import { limewaterInput, type LimewaterInput } from './limewater-input';
@@ -184,36 +185,39 @@ function sinceBegun({ before, startedAt, consumptionSd }: LimewaterInput, consum
 
 function steps(input: LimewaterInput, values: LimewaterValues): Step[] {
   const { evaporation, consumption, netVolumeL, keptBack } = input;
-  const step = (label: string, value: Step['value'] | undefined, origin: Step['origin'], from: string): Step[] =>
-    value ? [{ label, value, origin, from }] : [];
   const rate = (amount: number | undefined) => (amount === undefined ? undefined : quantity('alkalinityRate', amount));
   return [
-    ...step('Net volume', quantity('volume', netVolumeL), 'setting', 'the tank’s own settings'),
-    ...step('Evaporation', quantity('waterRate', evaporation.litresPerDay), 'log', 'as the Top-off bench finds it'),
-    ...step('Ceiling', rate(values.ceiling), 'equation', 'evaporation × strength ÷ net volume'),
-    ...step(
+    ...stepIfTold('Net volume', quantity('volume', netVolumeL), 'setting', 'the tank’s own settings'),
+    ...stepIfTold(
+      'Evaporation',
+      quantity('waterRate', evaporation.litresPerDay),
+      'log',
+      'as the Top-off bench finds it',
+    ),
+    ...stepIfTold('Ceiling', rate(values.ceiling), 'equation', 'evaporation × strength ÷ net volume'),
+    ...stepIfTold(
       'Room',
       quantity('waterRate', values.roomL),
       'common practice',
       `the least that may evaporate (95 % range), less ${Math.round(keptBack * 100)} % left to the ordinary top-off`,
     ),
-    ...step('Supports with all of it', rate(values.room), 'equation', 'room × strength ÷ net volume'),
-    ...step(
+    ...stepIfTold('Supports with all of it', rate(values.room), 'equation', 'room × strength ÷ net volume'),
+    ...stepIfTold(
       'Dosed a day',
       quantity('waterRate', input.litresPerDay),
       input.runs ? 'log' : 'yours',
       'as it runs, or as you try',
     ),
-    ...step('Supplied by it', rate(values.supplies), 'equation', 'dosed a day × strength ÷ net volume'),
-    ...step(
+    ...stepIfTold('Supplied by it', rate(values.supplies), 'equation', 'dosed a day × strength ÷ net volume'),
+    ...stepIfTold(
       'Share of the ceiling',
       quantity('percent', values.shareOfCeiling * 100),
       'equation',
       'dosed a day ÷ evaporation',
     ),
-    ...step('Alkalinity consumption', rate(consumption), 'log', 'as the Dose bench finds it'),
-    ...step('Left to other sources', rate(values.leaves), 'equation', 'consumption less what limewater supplies'),
-    ...step('Consumption in a year', rate(values.inAYear), 'equation', 'growing on by the same share a month'),
+    ...stepIfTold('Alkalinity consumption', rate(consumption), 'log', 'as the Dose bench finds it'),
+    ...stepIfTold('Left to other sources', rate(values.leaves), 'equation', 'consumption less what limewater supplies'),
+    ...stepIfTold('Consumption in a year', rate(values.inAYear), 'equation', 'growing on by the same share a month'),
   ];
 }
 

@@ -3,6 +3,7 @@ import { fitHalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
 import { defineCalculator, type Caution, type Certainty, type Step } from '../calculator/calculator';
+import { stepIfTold } from '../calculator/step-if-told';
 import { dialInInput, type DialIn, type DialInInput, type DialInStage } from './dial-in-input';
 import { movedSince, oneChange, tankAnswers } from './next-change';
 import { symptomsOf } from './symptoms';
@@ -187,22 +188,20 @@ function fitOf({ tests, settings, mediaFilledAt = 0 }: DialInInput, feed: Feed) 
 }
 
 function stepsOf({ demandPerDay, settings }: DialInInput, found: DialIn): Step[] {
-  const step = (label: string, value: Step['value'] | undefined, origin: Step['origin'], from: string): Step[] =>
-    value ? [{ label, value, origin, from }] : [];
   const rate = (amount: number | undefined) => (amount === undefined ? undefined : quantity('alkalinityRate', amount));
   const set = settings.at(-1);
   return [
-    ...step('Set to', set ? quantity('flow', set.mlPerMin) : undefined, 'log', 'the last setting'),
-    ...step(
+    ...stepIfTold('Set to', set ? quantity('flow', set.mlPerMin) : undefined, 'log', 'the last setting'),
+    ...stepIfTold(
       'Supplied by it',
       rate(found.suppliesPerDay),
       'log',
       'flow × (effluent − tank) ÷ net volume, by the newest test',
     ),
-    ...step('Asked of it', rate(demandPerDay), 'log', 'consumption less what other sources supply'),
-    ...step('The tank should move by', rate(found.shouldMovePerDay), 'equation', 'supplied less asked, a day'),
-    ...step('It moved by', rate(found.moved?.perDay), 'log', 'the line through its tests since the last setting'),
-    ...step(
+    ...stepIfTold('Asked of it', rate(demandPerDay), 'log', 'consumption less what other sources supply'),
+    ...stepIfTold('The tank should move by', rate(found.shouldMovePerDay), 'equation', 'supplied less asked, a day'),
+    ...stepIfTold('It moved by', rate(found.moved?.perDay), 'log', 'the line through its tests since the last setting'),
+    ...stepIfTold(
       'give or take',
       rate(found.moved?.sd),
       'equation',

@@ -1,5 +1,6 @@
 import { quantity } from '@/chemistry/units/quantity';
 import type { Caution, Step } from '../calculator/calculator';
+import { stepIfTold } from '../calculator/step-if-told';
 import { listed } from '../calculator/words';
 import { basisOrigin, basisWords } from '../dosing/demand-basis';
 import { DISSOLVES_BELOW_PH, SLUDGE_BELOW_PH } from './reactor-input';
@@ -7,61 +8,64 @@ import type { ReactorOutputInput, ReactorOutputValues } from './reactor-output-i
 
 export function outputSteps(input: ReactorOutputInput, values: ReactorOutputValues): Step[] {
   const { netVolumeL, demandPerDay, carriedMmolPerDay, carriedBy, find, chamberPh } = input;
-  const step = (label: string, value: Step['value'] | undefined, origin: Step['origin'], from: string): Step[] =>
-    value ? [{ label, value, origin, from }] : [];
   const { fit, byOwnRate } = values;
   return [
-    ...step('Net volume', quantity('volume', netVolumeL), 'setting', 'the tank’s own settings'),
-    ...step(
+    ...stepIfTold('Net volume', quantity('volume', netVolumeL), 'setting', 'the tank’s own settings'),
+    ...stepIfTold(
       'Alkalinity consumption',
       find === 'demand' || demandPerDay === undefined ? undefined : quantity('alkalinityRate', demandPerDay),
       basisOrigin(input.demandBasis),
       basisWords(input.demandBasis),
     ),
-    ...step(
+    ...stepIfTold(
       `Already supplied by ${carriedBy.length > 0 ? listed(carriedBy) : 'other sources'}`,
       carriedMmolPerDay > 0 ? quantity('charge', carriedMmolPerDay) : undefined,
       'log',
       'a day: standing rate × strength, and what changes bring',
     ),
-    ...step('Supplied by the reactor', quantity('charge', values.mmolPerDay), 'equation', 'a day, in the whole tank'),
-    ...step(
+    ...stepIfTold(
+      'Supplied by the reactor',
+      quantity('charge', values.mmolPerDay),
+      'equation',
+      'a day, in the whole tank',
+    ),
+    ...stepIfTold(
       'Tank alkalinity',
       quantity('alkalinity', input.tankAlkalinity),
       input.tankAlkalinityOrigin,
       'tank water goes in, so it is taken off',
     ),
-    ...step(
+    ...stepIfTold(
       'Effluent alkalinity',
       quantity('alkalinity', values.effluentAlkalinity),
       find === 'effluent' ? 'equation' : 'yours',
       find === 'effluent' ? 'tank + demand ÷ flow' : 'measured at the effluent, or as you try',
     ),
-    ...step(
+    ...stepIfTold(
       'Effluent a day',
       quantity('waterRate', values.litresPerDay),
       find === 'flow' ? 'equation' : 'yours',
       find === 'flow' ? 'demand ÷ (effluent − tank alkalinity)' : 'flow × 1440 minutes',
     ),
-    ...step(
+    ...stepIfTold(
       'Flow',
       quantity('flow', values.mlPerMin),
       find === 'flow' ? 'equation' : 'yours',
       find === 'flow' ? 'litres a day ÷ 1440 minutes' : 'as given',
     ),
-    ...step(
+    ...stepIfTold(
       'Ceiling of the effluent',
       values.ceiling === undefined ? undefined : quantity('alkalinity', values.ceiling),
       'equation',
       `where aragonite is just saturated at chamber pH ${(chamberPh ?? 0).toFixed(2)}: Dickson, Sabine and Christian 2007; Mucci 1983`,
     ),
-    ...step(
+    ...stepIfTold(
       'Share of the ceiling',
       values.shareOfCeiling === undefined ? undefined : quantity('percent', values.shareOfCeiling * 100),
       'equation',
       '(effluent − tank) ÷ (ceiling − tank)',
     ),
-    ...step(
+    ...stepIfTold(
       'Halfway flow of this chamber',
       fit ? quantity('flow', fit.mlPerMin) : undefined,
       'log',
@@ -69,19 +73,19 @@ export function outputSteps(input: ReactorOutputInput, values: ReactorOutputValu
         ? `by ${fit.used} effluent${fit.used === 1 ? '' : 's'} since the media were filled; a stirred chamber of first order`
         : '',
     ),
-    ...step(
+    ...stepIfTold(
       'Effluent by its own rate',
       byOwnRate ? quantity('alkalinity', byOwnRate.effluentAlkalinity) : undefined,
       'equation',
       'tank + (ceiling − tank) × halfway flow ÷ (halfway flow + flow)',
     ),
-    ...step(
+    ...stepIfTold(
       'Media dissolved a day',
       quantity('mass', values.mediaGPerDay),
       'equation',
       '50.04 mg CaCO₃ for each milliequivalent',
     ),
-    ...step(
+    ...stepIfTold(
       'CO₂ a day, at least',
       quantity('mass', values.co2LeastGPerDay),
       'equation',

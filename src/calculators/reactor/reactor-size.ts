@@ -7,6 +7,7 @@ import { quantity } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
+import { stepIfTold } from '../calculator/step-if-told';
 import { consumptionAfter, DAYS_A_MONTH } from '../consumption/growth';
 import { reactorWater, tankAlkalinity } from './reactor-input';
 
@@ -222,45 +223,48 @@ function payWords({ breakEvenMonths, dearerBy, gearByRatio }: SizeValues): Phras
 }
 
 function stepsOf(input: SizeInput, values: SizeValues): Step[] {
-  const step = (label: string, value: Step['value'] | undefined, origin: Step['origin'], from: string): Step[] =>
-    value ? [{ label, value, origin, from }] : [];
   const money = (amount: number | undefined) => (amount === undefined ? undefined : quantity('money', amount));
   return [
-    ...step(
+    ...stepIfTold(
       'Asked of the reactor',
       quantity('alkalinityRate', input.demandPerDay),
       'log',
       'a day: consumption less what goes on beside it',
     ),
-    ...step('Flow now', quantity('flow', values.now.mlPerMin), 'equation', 'demand ÷ (effluent − tank alkalinity)'),
-    ...step(
+    ...stepIfTold(
+      'Flow now',
+      quantity('flow', values.now.mlPerMin),
+      'equation',
+      'demand ÷ (effluent − tank alkalinity)',
+    ),
+    ...stepIfTold(
       'Flow in two years',
       quantity('flow', values.later.mlPerMin),
       'equation',
       'growing on by the same share a month',
     ),
-    ...step(
+    ...stepIfTold(
       'Media a day',
       quantity('mass', values.now.mediaGPerDay),
       'equation',
       '50.04 mg CaCO₃ for each milliequivalent',
     ),
-    ...step(
+    ...stepIfTold(
       'CO₂ a day',
       quantity('mass', values.now.co2GPerDay),
       'equation',
       'by the balance of carbon over the chamber',
     ),
-    ...step(
+    ...stepIfTold(
       'Chamber now',
       quantity('volume', values.chamberLNow),
       'common practice',
       'three to four refills a year, at a quarter left; about a kilogram of media a litre (from memory)',
     ),
-    ...step('Chamber in two years', quantity('volume', values.chamberLLater), 'common practice', 'likewise'),
-    ...step('Media and gas a year', money(values.reactorAYear), 'yours', 'grams a day × your prices'),
-    ...step('Two-part a year', money(values.twoPartAYear), 'yours', 'by the price and strength of your bottles'),
-    ...step(
+    ...stepIfTold('Chamber in two years', quantity('volume', values.chamberLLater), 'common practice', 'likewise'),
+    ...stepIfTold('Media and gas a year', money(values.reactorAYear), 'yours', 'grams a day × your prices'),
+    ...stepIfTold('Two-part a year', money(values.twoPartAYear), 'yours', 'by the price and strength of your bottles'),
+    ...stepIfTold(
       'Gear of the reactor',
       money(values.gear),
       values.gearByRatio ? 'common practice' : 'yours',

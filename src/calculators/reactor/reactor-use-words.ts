@@ -1,5 +1,6 @@
 import { quantity } from '@/chemistry/units/quantity';
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
+import { stepIfTold } from '../calculator/step-if-told';
 import { REACTOR_CAUTIONS } from './reactor-output-words';
 import type { ReactorUseInput, ReactorUseValues } from './reactor-use-input';
 
@@ -43,93 +44,91 @@ export function useAnswer(values: ReactorUseValues): Answer {
 }
 
 export function useSteps(input: ReactorUseInput, values: ReactorUseValues): Step[] {
-  const step = (label: string, value: Step['value'] | undefined, origin: Step['origin'], from: string): Step[] =>
-    value ? [{ label, value, origin, from }] : [];
   const { ph, media, cylinder, bubblesNeeded, co2ByBubblesG } = values;
   const model = 'the tank model at rest with its air; how often air renews CO₂ is assumed';
   return [
-    ...step('Effluent a day', quantity('waterRate', values.litresPerDay), 'yours', 'flow × 1440 minutes'),
-    ...step(
+    ...stepIfTold('Effluent a day', quantity('waterRate', values.litresPerDay), 'yours', 'flow × 1440 minutes'),
+    ...stepIfTold(
       'Alkalinity it supplies',
       quantity('charge', values.mmolPerDay),
       'equation',
       'a day: flow × (effluent − tank)',
     ),
-    ...step(
+    ...stepIfTold(
       'Media dissolved a day',
       quantity('mass', values.mediaGPerDay),
       'equation',
       '50.04 mg CaCO₃ for each milliequivalent',
     ),
-    ...step(
+    ...stepIfTold(
       'CO₂ bound a day',
       quantity('mass', values.co2LeastGPerDay),
       'equation',
       'one CO₂ for each CaCO₃: the least',
     ),
-    ...step(
+    ...stepIfTold(
       'CO₂ used a day',
       quantity('mass', values.co2GPerDay),
       'equation',
       'what the effluent carries away of carbon, less what came with the feed and from the media; what escapes as bubbles is not in it',
     ),
-    ...step(
+    ...stepIfTold(
       'Bubbles a minute for it',
       bubblesNeeded === undefined ? undefined : quantity('ratio', bubblesNeeded),
       'yours',
       'by the bubble you calibrated; ideal gas law',
     ),
-    ...step(
+    ...stepIfTold(
       'CO₂ by the bubbles counted',
       co2ByBubblesG === undefined ? undefined : quantity('mass', co2ByBubblesG),
       'log',
       'a day: counted × the calibrated bubble',
     ),
-    ...step(
+    ...stepIfTold(
       'Media: refills a year',
       media ? quantity('ratio', media.perYear) : undefined,
       'equation',
       'filled up at a quarter left (chosen); three to four a year are common practice',
     ),
-    ...step(
+    ...stepIfTold(
       'Cylinders a year',
       cylinder ? quantity('ratio', cylinder.perYear) : undefined,
       'equation',
       'one or two a year are common practice',
     ),
-    ...step(
+    ...stepIfTold(
       'Magnesium from the media',
       quantity('mass', values.magnesiumMgPerDay / 1000),
       'assumed',
       `a day: ${input.magnesiumPercent} % of the media, as coral skeleton holds (from memory) unless a label says`,
     ),
-    ...step(
+    ...stepIfTold(
       'Strontium from the media',
       quantity('mass', values.strontiumMgPerDay / 1000),
       'assumed',
       `a day: ${input.strontiumPercent} % of the media, likewise`,
     ),
-    ...step(
+    ...stepIfTold(
       'Air renews CO₂',
       quantity('timesPerDay', input.exchangePerDay),
       'assumed',
       'chosen: the swings keepers see; the fall of pH goes with its inverse',
     ),
-    ...step('pH without the reactor', quantity('ph', ph.without), 'equation', model),
-    ...step('pH with it', quantity('ph', ph.reactor), 'equation', model),
-    ...step(
+    ...stepIfTold('pH without the reactor', quantity('ph', ph.without), 'equation', model),
+    ...stepIfTold('pH with it', quantity('ph', ph.reactor), 'equation', model),
+    ...stepIfTold(
       'and limewater as far as it goes',
       ph.limewater === undefined ? undefined : quantity('ph', ph.limewater),
       'equation',
       'limewater up to its room, the reactor doing the rest',
     ),
-    ...step(
+    ...stepIfTold(
       'and a second chamber',
       quantity('ph', ph.secondChamber),
       'equation',
       'more media dissolve in the excess CO₂, to saturation: the most it can do',
     ),
-    ...step(
+    ...stepIfTold(
       'and half as much air again',
       quantity('ph', ph.aeration),
       'equation',

@@ -1,4 +1,5 @@
 import type { Answer, Step } from '../calculator/calculator';
+import { stepIfTold } from '../calculator/step-if-told';
 import { quantity } from '@/chemistry/units/quantity';
 import { HARM } from './harm';
 import { phOf } from '../carbonate/danger';
@@ -55,45 +56,43 @@ export function failureAnswer(
 export function failureWorking(input: FailureInput, values: FailureValues): Step[] {
   const { netVolumeL, salinity, reservoirL, spareL, litresPerDay, band } = input;
   const { worst, stopped, flowLPerH, largestL, floor, siphon } = values;
-  const step = (label: string, value: Step['value'] | undefined, origin: Step['origin'], from: string): Step[] =>
-    value ? [{ label, value, origin, from }] : [];
   const hours = (value: number | undefined) => (value === undefined ? undefined : quantity('days', value / 24));
   return [
-    ...step('Net volume', quantity('volume', netVolumeL), 'setting', 'the tank’s own settings'),
-    ...step('Salinity', quantity('salinity', salinity), 'log', 'the last reading, or the tank’s aim'),
-    ...step('Reservoir', quantity('volume', reservoirL), 'setting', 'taken as full'),
-    ...step(
+    ...stepIfTold('Net volume', quantity('volume', netVolumeL), 'setting', 'the tank’s own settings'),
+    ...stepIfTold('Salinity', quantity('salinity', salinity), 'log', 'the last reading, or the tank’s aim'),
+    ...stepIfTold('Reservoir', quantity('volume', reservoirL), 'setting', 'taken as full'),
+    ...stepIfTold(
       'Room to rise',
       spareL === undefined ? undefined : quantity('volume', spareL),
       'setting',
       'from the mark to the rim',
     ),
-    ...step(
+    ...stepIfTold(
       'Salinity when it is at the rim',
       worst.atRim === undefined ? undefined : quantity('salinity', worst.atRim),
       'equation',
       'the tank model: S·V ÷ (V + C)',
     ),
-    ...step(
+    ...stepIfTold(
       'Salinity when all has run in',
       quantity('salinity', worst.salinity),
       'equation',
       'the tank model: what runs over takes salt with it, S·exp(−(R − C) ÷ (V + C)) from the rim on',
     ),
-    ...step(
+    ...stepIfTold(
       'pH when all has run in',
       worst.limewater?.phNbs === undefined ? undefined : quantity('ph', worst.limewater.phNbs),
       'equation',
       'the top-off carries limewater: its hydroxide, before any CO₂ comes in and before anything falls out',
     ),
-    ...step('On the floor', quantity('volume', worst.spiltL), 'equation', 'reservoir less room to rise'),
-    ...step(
+    ...stepIfTold('On the floor', quantity('volume', worst.spiltL), 'equation', 'reservoir less room to rise'),
+    ...stepIfTold(
       'The pump gives',
       flowLPerH === undefined ? undefined : quantity('pumpRate', flowLPerH),
       'equation',
       'a straight line from its flow to its greatest lift, less the hose’s friction (Darcy–Weisbach)',
     ),
-    ...step(
+    ...stepIfTold(
       'A day’s water takes it',
       flowLPerH === undefined || flowLPerH <= 0 || litresPerDay === undefined
         ? undefined
@@ -101,40 +100,50 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
       'equation',
       'loss a day ÷ what it gives',
     ),
-    ...step('Out of the band by fresh water after', hours(worst.hoursToBand), 'equation', 'the tank model'),
-    ...step('Down to 30 ppt after', hours(worst.hoursToHarm), 'equation', 'the tank model; 30 ppt is a chosen bound'),
-    ...step(
+    ...stepIfTold('Out of the band by fresh water after', hours(worst.hoursToBand), 'equation', 'the tank model'),
+    ...stepIfTold(
+      'Down to 30 ppt after',
+      hours(worst.hoursToHarm),
+      'equation',
+      'the tank model; 30 ppt is a chosen bound',
+    ),
+    ...stepIfTold(
       'The tank loses',
       litresPerDay === undefined ? undefined : quantity('waterRate', litresPerDay),
       'log',
       'the loss of this bench',
     ),
-    ...step(
+    ...stepIfTold(
       'Without top-off, above the band after',
       hours(stopped?.hoursToBand),
       'equation',
       `the tank model: S·V ÷ (V − E·t) reaches ${band.high} ppt`,
     ),
-    ...step('Without top-off, up to 38 ppt after', hours(stopped?.hoursToHarm), 'equation', '38 ppt is a chosen bound'),
-    ...step(
+    ...stepIfTold(
+      'Without top-off, up to 38 ppt after',
+      hours(stopped?.hoursToHarm),
+      'equation',
+      '38 ppt is a chosen bound',
+    ),
+    ...stepIfTold(
       'Without top-off, the return draws air after',
       hours(stopped?.hoursToAir),
       'equation',
       'the tank model, until its section has lost so much',
     ),
-    ...step(
+    ...stepIfTold(
       'Goes over by siphon',
       siphon?.runs ? quantity('volume', siphon.litres) : undefined,
       'equation',
       'the share of the reservoir that stands above the hose’s end',
     ),
-    ...step(
+    ...stepIfTold(
       'The siphon runs at',
       siphon?.litresPerHour === undefined ? undefined : quantity('pumpRate', siphon.litresPerHour),
       'equation',
       'Darcy–Weisbach through the hose',
     ),
-    ...step(
+    ...stepIfTold(
       'Largest reservoir for the lowest put up with',
       quantity('volume', largestL),
       'equation',
