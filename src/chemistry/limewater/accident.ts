@@ -31,7 +31,8 @@ export interface AfterLimewater {
 }
 
 const HOUR_MS = DAY_MS / 24;
-const MINUTE_MS = 60_000;
+/** A sample at the moment of an event comes before it: each is taken a second later. */
+const JUST_AFTER_MS = 1000;
 
 /**
  * So many litres of limewater in a tank, all at once, before any CO2 has come in from the air and before anything has fallen
@@ -77,7 +78,7 @@ export function limewaterRunning(
         litresPerDay: litresPerHour * 24,
       },
     ],
-    hours.map((hour) => hour * HOUR_MS + MINUTE_MS / 60),
+    hours.map((hour) => hour * HOUR_MS + JUST_AFTER_MS),
   );
   return states.map((state, i) => afterOf(tank, state, (hours[i] ?? 0) * litresPerHour, hours[i] ?? 0));
 }
