@@ -12,12 +12,13 @@ const MAY_IMPORT = {
   chemistry: [],
   calculators: ['chemistry'],
   record: ['calculators', 'chemistry'],
-  reckoning: ['record', 'calculators', 'chemistry'],
-  demo: ['reckoning', 'record', 'calculators', 'chemistry'],
+  registry: [],
+  reckoning: ['registry', 'record', 'calculators', 'chemistry'],
+  demo: ['registry', 'reckoning', 'record', 'calculators', 'chemistry'],
   workers: ['record', 'calculators', 'chemistry'],
-  interface: ['demo', 'workers', 'reckoning', 'record', 'calculators', 'chemistry'],
-  benches: ['interface', 'reckoning', 'record', 'calculators', 'chemistry'],
-  app: ['benches', 'interface', 'demo', 'reckoning', 'record', 'calculators', 'chemistry'],
+  interface: ['registry', 'demo', 'workers', 'reckoning', 'record', 'calculators', 'chemistry'],
+  benches: ['registry', 'interface', 'reckoning', 'record', 'calculators', 'chemistry'],
+  app: ['registry', 'benches', 'interface', 'demo', 'reckoning', 'record', 'calculators', 'chemistry'],
 };
 
 /**

@@ -10,8 +10,8 @@ async function takeIn(page: Page, text: string): Promise<void> {
   await page
     .getByLabel('Choose a file')
     .setInputFiles({ name: 'record.json', mimeType: 'application/json', buffer: Buffer.from(text) });
-  await page.getByRole('button', { name: 'Take it in' }).click();
-  await expect(page.getByRole('button', { name: 'Take it in' })).toBeHidden();
+  await page.getByRole('button', { name: 'Import it' }).click();
+  await expect(page.getByRole('button', { name: 'Import it' })).toBeHidden();
 }
 
 test('no screen fails on a line that is out of all bounds, and a bench that refuses stands alone', async ({ page }) => {
@@ -24,11 +24,11 @@ test('no screen fails on a line that is out of all bounds, and a bench that refu
   await jotField(page).fill('2 days ago dosed 4 l carbonate part');
   await jotField(page).press('Enter');
   await jot(page, '2 days ago dosed 4 l carbonate part');
-  await goToBench(page, 'Dose');
+  await goToBench(page, 'dosing');
   // Whatever it says of such a tank, it says it on the bench; the others answer.
   await expect(answer(page)).toBeVisible();
   await expect(page.getByText('This screen failed')).toHaveCount(0);
-  await goToBench(page, 'Series');
+  await goToBench(page, 'trends');
   await expect(answer(page)).toBeVisible();
 });
 
@@ -54,6 +54,7 @@ test('records that import takes are borne by every screen, at the ends of their 
     const record = all.findLast(({ what }) => what.startsWith(start));
     if (!record) throw new Error(`no record ${start}`);
     await takeIn(page, recordText(record.book, new Date(NOW)));
+    await expect(page).toHaveURL(/\/bay\/files$/);
     for (const [key, bench] of BENCH_KEYS) {
       await page.keyboard.press(key);
       await expect(page, record.what).toHaveURL(new RegExp(`/bay/${bench}$`));
@@ -62,18 +63,18 @@ test('records that import takes are borne by every screen, at the ends of their 
     }
     if (record.what.startsWith('tanks back')) {
       await page.goto('/mine/back/cycle');
-      await expect(page.getByText(/start of the cycle is taken from the last 730 days/)).toBeVisible();
+      await expect(page.getByText(/start of the cycle accepts the last 730 days/)).toBeVisible();
     }
     await page.keyboard.press('r');
-    await expect(page).toHaveURL(/\/record$/);
+    await expect(page).toHaveURL(/\/files$/);
   }
 });
 
 const BENCH_KEYS = [
   ['1', 'today'],
-  ['9', 'dose'],
-  ['8', 'top-off'],
-  ['l', 'limewater'],
+  ['d', 'dosing'],
+  ['e', 'top-off'],
+  ['k', 'limewater'],
   ['g', 'reactor'],
 ] as const;
 
@@ -85,11 +86,12 @@ test('a moved device is asked about, a clock at its start is said, and the zone 
   const page = await context.newPage();
   await page.goto('/mine/record');
   await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v7.json');
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   const asks = page.getByRole('status').filter({ hasText: 'This device is in America/New York' });
   await expect(asks).toContainText('Europe/Lisbon');
   await page.getByRole('button', { name: 'Stay with Europe/Lisbon' }).click();
   await page.reload();
+  await goToBench(page, 'settings');
   await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('Europe/Lisbon');
   await expect(asks).toHaveCount(0);
   await page.getByLabel('Days begin at midnight in').selectOption('Asia/Tokyo');
@@ -97,7 +99,7 @@ test('a moved device is asked about, a clock at its start is said, and the zone 
   await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('America/New_York');
   await context.clock.setFixedTime(1000);
   await page.reload();
-  await expect(page.getByText('This device’s clock stands at 1970-01-01')).toBeVisible();
+  await expect(page.getByText('This device’s clock shows 1970-01-01')).toBeVisible();
   await context.close();
 });
 
@@ -121,7 +123,7 @@ test('a file too large is refused by its size, and odd tank names come in under 
   const preview = page.getByRole('status').filter({ hasText: 'odd.json' });
   await expect(preview).toContainText('The tank known as “a/b%” is known as “tank-1” from now on');
   await expect(preview).toContainText('does not know the time zone “Mars/Olympus”');
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(preview).toBeHidden();
   await page.goto('/mine/tank-1/today');
   await expect(answer(page)).toBeVisible();

@@ -3,27 +3,27 @@ import { describeCarbonate, download, entryLine, expect, goToBench, jot, makeOwn
 test('a bound and what a laboratory tells are jotted, shown, edited and exported', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '310');
   await jot(page, 'yesterday alk 8.3 po4 <0.02 sr 8.1 iodine 58 ppb');
-  await goToBench(page, 'Log');
-  await expect(entryLine(page, 'phosphate <0.020 mg/L · strontium 8.1 mg/L · iodine 58.00 µg/L')).toBeVisible();
+  await goToBench(page, 'log');
+  await expect(entryLine(page, 'phosphate <0.02 mg/L · strontium 8.1 mg/L · iodine 58 µg/L')).toBeVisible();
 
   // Its fields hold strontium beside the weekly ones; another figure changed leaves the bound a bound.
-  await page.getByRole('button', { name: /^Correct test/ }).click();
-  const form = page.getByRole('form', { name: 'Correct this entry' });
+  await page.getByRole('button', { name: /^Edit test/ }).click();
+  const form = page.getByRole('form', { name: 'Edit this entry' });
   await form.getByLabel('Strontium').fill('8.4');
   await form.getByRole('button', { name: 'Save the correction' }).click();
-  await expect(entryLine(page, 'phosphate <0.020 mg/L · strontium 8.4 mg/L')).toBeVisible();
+  await expect(entryLine(page, 'phosphate <0.02 mg/L · strontium 8.4 mg/L')).toBeVisible();
   // A field never read is not asked for.
   await page.getByRole('radio', { name: 'Test', exact: true }).click();
   await expect(page.getByRole('form', { name: 'Log by fields' }).getByLabel('Iodine')).toBeVisible();
   await expect(page.getByRole('form', { name: 'Log by fields' }).getByLabel('Mercury')).toHaveCount(0);
 
-  await goToBench(page, 'Series');
+  await goToBench(page, 'trends');
   await expect(page.getByRole('figure', { name: 'strontium over time' })).toBeVisible();
 
   // A bound is shown as one wherever a level is: on its chart, in its file, on Today.
-  await expect(page.getByRole('figure', { name: 'phosphate over time' })).toContainText('<0.020 mg/L');
-  await goToBench(page, 'Today');
-  await expect(page.getByRole('region', { name: 'Where the water stands' })).toContainText('<0.020 mg/L');
+  await expect(page.getByRole('figure', { name: 'phosphate over time' })).toContainText('<0.02 mg/L');
+  await goToBench(page, 'today');
+  await expect(page.getByRole('region', { name: 'Water now' })).toContainText('<0.02 mg/L');
 
   await page.goto('/mine/record');
   const file = await download(page, () =>
@@ -38,17 +38,18 @@ test('a bound and what a laboratory tells are jotted, shown, edited and exported
 test('what runs is told on Dose, with its hours, whatever mix it is', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '310');
   await describeCarbonate(page);
+  await goToBench(page, 'tank');
   await page.getByLabel('What replaces calcium and alkalinity').selectOption('a calcium reactor and parts');
   await page.getByRole('button', { name: /^Save/ }).first().click();
   await jot(page, '4 days ago dosing 20 ml/day carbonate 22:00 to 8:00 in 10 pulses alk 8.6');
   await jot(page, 'reactor 10 ml/min 25 dkh chamber 6.5');
   await jot(page, '2 days ago lights 10:00 to 20:00 alk 8.2');
-  await goToBench(page, 'Dose');
+  await goToBench(page, 'dosing');
   const runs = page.getByRole('region', { name: 'What runs now' });
   await expect(runs.getByRole('listitem')).toHaveText([
-    /^Carbonate at 20\.0 mL\/day, 22:00–8:00, in 10 pulses\s*since/,
+    /^Carbonate at 20 mL\/day, 22:00–8:00, in 10 pulses\s*since/,
     /^lights 10:00–20:00\s*since/,
-    /^reactor at 10\.0 mL\/min, effluent 25\.00 dKH, chamber at pH 6\.50\s*since/,
+    /^reactor at 10 mL\/min, effluent 25 dKH, chamber at pH 6\.5\s*since/,
   ]);
   await jot(page, 'lights off');
   await expect(runs.getByRole('listitem')).toHaveCount(2);

@@ -1,60 +1,38 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import type { BenchEntry } from '@/registry/bench';
+import { BENCHES } from '@/registry/benches';
 import { answer, expect, goToBench, jot, jotField, openDemo, test } from './steps';
 
-const BENCHES = [
-  'today',
-  'log',
-  'series',
-  'source',
-  'salt',
-  'mix',
-  'change',
-  'top-off',
-  'dose',
-  'limewater',
-  'reactor',
-  'tank',
-  'cycle',
-];
+/** Every bench and every part of one, for the tank that has most to show. */
 const PAGES = [
-  ...BENCHES.map((bench) => `/demo/atrium/${bench}`),
-  '/demo/atrium/change?as=routine',
-  '/demo/atrium/mix?for=correct',
-  '/demo/atrium/dose?as=correct',
-  '/demo/atrium/dose?as=schedule',
-  '/demo/atrium/dose?as=bottles',
-  '/demo/atrium/dose?as=methods',
-  '/demo/atrium/limewater?as=hours',
-  '/demo/atrium/limewater?as=sticks',
-  '/demo/atrium/reactor?as=use',
-  '/demo/atrium/reactor?as=dial',
-  '/demo/atrium/reactor?as=size',
-  '/demo/atrium/top-off?as=fails',
-  '/demo/atrium/top-off?as=upkeep',
-  '/demo/atrium/top-off?as=leaving',
-  '/demo/atrium/top-off?as=stands',
-  '/demo/water-day',
+  ...BENCHES.flatMap((bench: BenchEntry) => [
+    `/demo/atrium/${bench.path}`,
+    ...(bench.parts ?? []).slice(1).map((part) => `/demo/atrium/${bench.path}?as=${part.as}`),
+  ]),
   '/demo/back-room/today',
-  '/demo/back-room/cycle',
-  '/demo/back-room/cycle?as=set-up',
-  '/demo/back-room/cycle?as=after',
-  '/demo/record',
+  '/demo/back-room/new-tank',
+  '/demo/back-room/new-tank?as=set-up',
+  '/demo/back-room/new-tank?as=after',
+  '/mine',
   '/mine/new',
+  '/mine/record',
 ];
 
 const HOLD_EVERY_PART = [
   '/demo/atrium/today',
   '/demo/atrium/log',
-  '/demo/atrium/series',
-  '/demo/atrium/source',
-  '/demo/atrium/change?as=routine',
-  '/demo/atrium/mix?for=correct',
+  '/demo/atrium/trends',
+  '/demo/atrium/ro-water',
+  '/demo/atrium/water-change?as=routine',
+  '/demo/atrium/mixing?as=correct',
   '/demo/atrium/top-off?as=fails',
   '/demo/atrium/limewater?as=hours',
   '/demo/atrium/reactor?as=use',
-  '/demo/water-day',
-  '/demo/back-room/cycle',
+  '/demo/atrium/water-day',
+  '/demo/atrium/settings',
+  '/demo/back-room/new-tank',
+  '/mine',
 ];
 
 const TABLE = { width: 1280, height: 800 };
@@ -149,14 +127,14 @@ test('a session of use asks nothing of any other host, and the content policy ho
 
 test('the keyboard reaches everything', async ({ page }) => {
   await openDemo(page, 'today');
-  await page.keyboard.press('9');
-  await expect(page).toHaveURL(/\/dose$/);
+  await page.keyboard.press('d');
+  await expect(page).toHaveURL(/\/dosing$/);
   await page.keyboard.press('/');
   await page.getByRole('combobox').fill('story');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/story-corner\/today$/);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: /^Shortcuts/ })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('j');
   await expect(jotField(page)).toBeFocused();
@@ -164,7 +142,7 @@ test('the keyboard reaches everything', async ({ page }) => {
   await page.locator('body').press('n');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
   await page.goBack();
-  await expect(page).toHaveURL(/\/atrium\/dose$/);
+  await expect(page).toHaveURL(/\/atrium\/dosing$/);
 });
 
 test('shortcuts act on the screens of all tanks too, and the front door leads to a record of one’s own', async ({
@@ -174,20 +152,22 @@ test('shortcuts act on the screens of all tanks too, and the front door leads to
     await page.goto(screen);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.keyboard.press('?');
-    await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
+    await expect(page.getByRole('dialog', { name: /^Shortcuts/ })).toBeVisible();
     await page.keyboard.press('Escape');
-    await page.keyboard.press('9');
-    await expect(page).toHaveURL(/\/demo\/atrium\/dose$/);
+    await page.keyboard.press('d');
+    await expect(page).toHaveURL(/\/demo\/atrium\/dosing$/);
   }
   await page.goto('/');
-  await expect(page).toHaveURL(/\/demo\//);
+  await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
+  await expect(page.getByText('Nothing you enter leaves this device')).toBeVisible();
+  await page.getByRole('link', { name: 'Look at the demo' }).click();
+  await expect(page).toHaveURL(/\/demo\/atrium\/today$/);
   await page.getByRole('link', { name: 'Start my own' }).click();
-  await page.getByRole('link', { name: 'Open a saved file' }).click();
   await expect(page.getByLabel('Choose a file')).toBeAttached();
-  await page.goBack();
+  await page.getByRole('link', { name: 'Add my tank' }).click();
   await page.getByLabel('Name').fill('Bay Window');
   await page.getByLabel('Display').fill('300');
-  await page.getByRole('button', { name: 'Make this tank' }).click();
+  await page.getByRole('button', { name: 'Add this tank' }).click();
   await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
@@ -196,14 +176,14 @@ test('shortcuts act on the screens of all tanks too, and the front door leads to
 });
 
 test('letter shortcuts can be turned off', async ({ page }) => {
-  await page.goto('/demo/record');
+  await page.goto('/demo/atrium/settings');
   const letters = page.getByLabel('Shortcuts of a single letter');
   await expect(letters).toBeChecked();
   await letters.click();
   await expect(letters).not.toBeChecked();
   await openDemo(page, 'today');
-  await page.keyboard.press('9');
-  // With Ctrl it is no letter: it opens the list all the same, and by then the 9 has had its time.
+  await page.keyboard.press('d');
+  // With Ctrl it is no letter: it opens the list all the same, and by then the letter has had its time.
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('combobox')).toBeFocused();
   await expect(page).toHaveURL(/\/today$/);
@@ -249,8 +229,10 @@ test('a chart is a table one press away, and leaves as CSV, SVG and PNG', async 
 
 test('an address without a tank or a workspace says so', async ({ page }) => {
   await page.goto('/demo/nowhere/today');
-  await expect(page.getByRole('heading', { name: 'No tank stands at this address.' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'There is no tank at this address.' })).toBeVisible();
   expect((await page.goto('/others'))?.status()).toBe(404);
-  await page.goto('/');
-  await goToBench(page, 'Dose');
+  await page.goto('/demo/atrium/nowhere');
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address.' })).toBeVisible();
+  await page.goto('/demo');
+  await goToBench(page, 'dosing');
 });

@@ -25,7 +25,7 @@ test('everything leaves as one file and comes back into an empty browser with no
   await other.goto('/mine/record');
   await other.getByLabel('Choose a file').setInputFiles(path);
   await expect(other.getByRole('status')).toContainText('Atrium, Back Room, Story Corner');
-  await other.getByRole('button', { name: 'Take it in' }).click();
+  await other.getByRole('button', { name: 'Import it' }).click();
   await expect(other.getByText('entries for')).toContainText('3 tanks');
   const back = await exportRecord(other, 'mine');
   expect(withoutDate(back.text)).toBe(withoutDate(text));
@@ -58,9 +58,9 @@ test('a table of entries is told as one, and nothing is changed', async ({ page 
 test('a record of version 1 is carried up', async ({ page }) => {
   await page.goto('/mine/record');
   await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v1.json');
-  await page.getByRole('button', { name: 'Take it in' }).click();
-  await page.getByRole('link', { name: 'Back to Bay Window' }).click();
-  await page.getByRole('link', { name: 'Tank' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
+  await page.goto('/mine');
+  await goToBench(page, 'tank');
   await expect(page.getByRole('region', { name: 'Answer', exact: true })).toContainText(
     /Bay Window holds 272\s?L of water/,
   );
@@ -80,8 +80,8 @@ test('reload, close and a second tab: nothing is lost, and tabs keep in step', a
   await jot(page, 'alk 8.3');
   const second = await context.newPage();
   await second.goto(page.url());
-  await goToBench(second, 'Log');
-  await expect(second.getByText('alkalinity 8.30 dKH')).toBeVisible();
+  await goToBench(second, 'log');
+  await expect(second.getByText('alkalinity 8.3 dKH')).toBeVisible();
   await jot(page, 'ca 431');
   await expect(second.getByText('calcium 431 mg/L')).toBeVisible();
   await page.close();

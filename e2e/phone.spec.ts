@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { answer, expect, jotField, openDemo, test } from './steps';
+import { answer, expect, goToBench, jotField, openDemo, test } from './steps';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
@@ -7,22 +7,36 @@ test('one hand at the tank: jot, see it, undo it', async ({ page }) => {
   await openDemo(page, 'today');
   await jotField(page).tap();
   await jotField(page).fill('alk 8.1 ca 425');
-  await expect(page.getByText('alkalinity 8.10 dKH · calcium 425 mg/L')).toBeVisible();
+  await expect(page.getByText('alkalinity 8.1 dKH · calcium 425 mg/L')).toBeVisible();
   await page.getByRole('button', { name: 'Log', exact: true }).tap();
   await expect(jotField(page)).toHaveValue('');
-  const stands = page.getByRole('region', { name: 'Where the water stands' });
-  await expect(stands).toContainText('8.10 dKH');
-  await page.getByRole('button', { name: 'Undo' }).tap();
-  await expect(stands).not.toContainText('8.10 dKH');
+  const stands = page.getByRole('region', { name: 'Water now' });
+  await expect(stands).toContainText('8.1 dKH');
+  await page.getByRole('button', { name: 'Undo', exact: true }).tap();
+  await expect(stands).not.toContainText('8.1 dKH');
 });
 
 test('every bench is one touch away, its answer stands above the dock, and what is touched is large enough', async ({
   page,
 }) => {
   await openDemo(page, 'today');
-  for (const bench of ['Log', 'Series', 'Source', 'Salt', 'Mix', 'Change', 'Top-off', 'Dose', 'Tank', 'Today']) {
-    await page.getByRole('navigation', { name: 'Benches' }).getByRole('link', { name: bench }).tap();
-    await expect(page).toHaveURL(new RegExp(`/${bench.toLowerCase()}$`));
+  for (const bench of [
+    'log',
+    'trends',
+    'ro-water',
+    'salt',
+    'mixing',
+    'water-change',
+    'top-off',
+    'dosing',
+    'corrections',
+    'limewater',
+    'reactor',
+    'tank',
+    'maintenance',
+    'today',
+  ] as const) {
+    await goToBench(page, bench);
     const box = await answer(page).locator('p').first().boundingBox();
     const dock = await jotField(page).boundingBox();
     if (!box || !dock) throw new Error('not laid out');
@@ -47,22 +61,19 @@ function tooSmall(page: Page): Promise<string[]> {
 }
 
 test('open forms stay within the screen, and their fields apart', async ({ page }) => {
-  await openDemo(page, 'tank');
+  await openDemo(page, 'bottles?as=solutions').catch(() => undefined);
   await page.getByRole('button', { name: 'How to make Magnesium part' }).tap();
-  await page.getByRole('button', { name: 'Change Carbonate part' }).tap();
+  await page.getByRole('button', { name: 'Edit Carbonate part' }).tap();
   expect(await strayed(page)).toEqual([]);
   await openDemo(page, 'log');
-  await page
-    .getByRole('button', { name: /^Correct/ })
-    .first()
-    .tap();
+  await page.getByRole('button', { name: /^Edit/ }).first().tap();
   expect(await strayed(page)).toEqual([]);
   await openDemo(page, 'source');
-  await page.getByRole('button', { name: 'Change the line' }).tap();
-  await expect(page.getByRole('form', { name: 'The filter line' })).toBeVisible();
+  await page.getByRole('button', { name: 'Edit the unit' }).tap();
+  await expect(page.getByRole('form', { name: 'The RO/DI unit' })).toBeVisible();
   expect(await strayed(page)).toEqual([]);
   await openDemo(page, 'salt');
-  await page.getByRole('button', { name: 'Change Harbour salt' }).tap();
+  await page.getByRole('button', { name: 'Edit Harbour salt' }).tap();
   expect(await strayed(page)).toEqual([]);
   await openDemo(page, 'mix');
   await page.getByRole('button', { name: 'Read Clear canister again' }).tap();

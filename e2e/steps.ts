@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test as base, type BrowserContext, type Page } from '@playwright/test';
+import { BENCHES, benchOf, type BenchPath } from '@/registry/benches';
 import pinned from '../scripts/pinned-moment.json' with { type: 'json' };
 
 /** What a keeper does again and again, by the names on the screen. */
@@ -7,7 +8,7 @@ import pinned from '../scripts/pinned-moment.json' with { type: 'json' };
 /** The moment every page of the tests believes it is; its zone is set in `playwright.config.ts`. */
 export const NOW = Date.parse(pinned.at);
 
-/** `test` in whose pages the clock stands at one moment, so that no test depends on the day it is run. */
+/** `test` in whose pages the clock shows one moment, so that no test depends on the day it is run. */
 export const test = base.extend({
   context: async ({ context }, provide) => {
     await pinClock(context);
@@ -31,13 +32,39 @@ export async function makeOwnTank(page: Page, name: string, display: string): Pr
   await page.goto('/mine/new');
   await page.getByLabel('Name').fill(name);
   await page.getByLabel('Display').fill(display);
-  await page.getByRole('button', { name: 'Make this tank' }).click();
+  await page.getByRole('button', { name: 'Add this tank' }).click();
   await expect(page.getByRole('heading', { name: `What needs doing at ${name}?` })).toBeVisible();
 }
 
-export async function goToBench(page: Page, name: string): Promise<void> {
-  await page.getByRole('navigation', { name: 'Benches' }).getByRole('link', { name }).click();
-  await expect(page).toHaveURL(new RegExp(`/${name.toLowerCase()}$`));
+/** Opens a bench by the menu: at a table through its room, on a phone through the menu of the room. */
+export async function goToBench(page: Page, path: BenchPath): Promise<void> {
+  const rooms = page.getByRole('navigation', { name: 'Rooms' });
+  const { room, name } = benchOf(path);
+  const of = (address: string) => rooms.locator(`a[href$="/${address}"]`);
+  if (room === undefined) await page.getByRole('link', { name, exact: true }).click();
+  else {
+    const first = BENCHES.find((bench) => bench.room === room)?.path ?? path;
+    const menu = page.getByRole('button', { name: /^Benches of this room/ });
+    if (await menu.isVisible()) {
+      await of(first).click();
+      await expect(page).toHaveURL(new RegExp(`/${first}$`));
+      if (path !== first) {
+        await menu.click();
+        await page.getByRole('menuitem', { name, exact: true }).click();
+      }
+    } else {
+      if ((await of(path).count()) === 0) await of(first).first().click();
+      await of(path).last().click();
+    }
+  }
+  await expect(page).toHaveURL(new RegExp(`/${path}$`));
+}
+
+/** Opens a part of the bench that is open. */
+export async function openPart(page: Page, name: string): Promise<void> {
+  const link = page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name, exact: true });
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
 }
 
 /** Jots a line and waits until it is filed. */
@@ -56,17 +83,13 @@ export function answer(page: Page) {
   return page.getByRole('region', { name: 'Answer', exact: true });
 }
 
-/** Opens a part of the Dose bench. */
-export async function dosePart(page: Page, name: string): Promise<void> {
-  await page.getByRole('radio', { name, exact: true }).click();
-}
-
 export function consumptionField(page: Page) {
   return page.getByRole('textbox', { name: /^Alkalinity consumption/ });
 }
 
 export async function describeCarbonate(page: Page): Promise<void> {
-  await goToBench(page, 'Tank');
+  await goToBench(page, 'bottles');
+  await openPart(page, 'Solutions');
   await page.getByRole('button', { name: 'Describe a solution' }).click();
   const form = page.getByRole('form', { name: 'A solution' });
   await form.getByLabel('Name').fill('Carbonate');

@@ -1,18 +1,18 @@
-import { answer, describeCarbonate, expect, goToBench, jot, makeOwnTank, openDemo, test } from './steps';
+import { answer, describeCarbonate, expect, goToBench, jot, makeOwnTank, openDemo, openPart, test } from './steps';
 
 test('targets set on the Tank bench are what Today and the charts judge by', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await jot(page, 'alk 8.4 ca 430 no3 12');
-  const stands = page.getByRole('region', { name: 'Where the water stands' });
+  const stands = page.getByRole('region', { name: 'Water now' });
   await expect(stands.getByRole('img', { name: 'alkalinity: in band' })).toBeVisible();
   await expect(stands.getByRole('img', { name: 'nitrate: high' })).toBeVisible();
 
-  await goToBench(page, 'Tank');
+  await goToBench(page, 'tank');
   await page.getByRole('button', { name: 'fed nutrients' }).click();
   await page.getByRole('textbox', { name: 'alkalinity from' }).fill('9');
   await page.getByRole('textbox', { name: 'alkalinity to' }).fill('10');
   await page.getByRole('button', { name: 'Save the tank' }).click();
-  await goToBench(page, 'Today');
+  await goToBench(page, 'today');
   await expect(stands.getByRole('img', { name: 'alkalinity: low' })).toBeVisible();
   await expect(stands.getByRole('img', { name: 'nitrate: in band' })).toBeVisible();
 });
@@ -32,7 +32,7 @@ test('the net volume is worked out, overruled and put back', async ({ page }) =>
   await expect(answer(page)).toContainText(/Atrium holds 600\s?L/);
   await page.getByLabel('Net volume').fill('560');
   await expect(answer(page)).toContainText('Your own figure');
-  await page.getByRole('button', { name: 'your figure; put back' }).click();
+  await page.getByRole('button', { name: 'your figure; reset' }).click();
   await expect(answer(page)).toContainText(/Atrium holds 600\s?L/);
   // A figure that begins with nought is typed through it.
   await page.getByLabel('Rock displaces').fill('');
@@ -52,35 +52,35 @@ test('two tanks: each its own log, one switch between them, removal brought back
   await page.getByRole('menuitem', { name: 'Make another tank' }).click();
   await page.getByLabel('Name').fill('Nano');
   await page.getByLabel('Display').fill('50');
-  await page.getByRole('button', { name: 'Make this tank' }).click();
+  await page.getByRole('button', { name: 'Add this tank' }).click();
   await expect(page.getByRole('heading', { name: 'What needs doing at Nano?' })).toBeVisible();
   await jot(page, 'alk 7.1');
 
-  await goToBench(page, 'Log');
+  await goToBench(page, 'log');
   const entries = page.getByRole('region', { name: 'Entries' });
-  await expect(entries).toContainText('alkalinity 7.10 dKH');
+  await expect(entries).toContainText('alkalinity 7.1 dKH');
   await page.getByRole('button', { name: /^Nano/ }).click();
   await page.getByRole('menuitem', { name: /^Bay Window/ }).click();
   // The switch keeps the bench.
   await expect(page).toHaveURL(/\/log$/);
-  await expect(entries).toContainText('alkalinity 8.40 dKH');
+  await expect(entries).toContainText('alkalinity 8.4 dKH');
   await expect(entries).not.toContainText('7.10');
 
-  await goToBench(page, 'Tank');
+  await goToBench(page, 'tank');
   await page.getByRole('button', { name: 'Remove Bay Window and its entries' }).click();
   await expect(page.getByRole('heading', { name: 'What needs doing at Nano?' })).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await page.getByRole('button', { name: /^Nano/ }).click();
   await page.getByRole('menuitem', { name: /^Bay Window/ }).click();
   await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
-  await goToBench(page, 'Log');
-  await expect(entries).toContainText('alkalinity 8.40 dKH');
+  await goToBench(page, 'log');
+  await expect(entries).toContainText('alkalinity 8.4 dKH');
 });
 
 test('a salt’s own profile is what a water change brings, and consumption is net of it', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '100');
   await describeCarbonate(page);
-  await goToBench(page, 'Salt');
+  await goToBench(page, 'salt');
   await page.getByRole('button', { name: 'Add a salt' }).click();
   const form = page.getByRole('form', { name: 'A salt' });
   await form.getByLabel('Name').fill('Strong salt');
@@ -91,7 +91,7 @@ test('a salt’s own profile is what a water change brings, and consumption is n
   await form.getByLabel('magnesium on the label').fill('1400');
   await form.getByRole('button', { name: 'Save the salt' }).click();
   await expect(form).toBeHidden();
-  await goToBench(page, 'Tank');
+  await goToBench(page, 'tank');
   await page.getByRole('combobox', { name: 'Salt', exact: true }).selectOption('Strong salt');
   await page.getByRole('button', { name: 'Save the tank' }).click();
 
@@ -114,13 +114,14 @@ test('what is in use cannot be removed; what is not, can, and comes back', async
   await page.locator('main').press('u');
   await list.getByRole('button', { name: 'Remove Carbonate' }).click();
   await expect(list.getByText('1.5096 eq/L')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(list.getByText('1.5096 eq/L')).toBeVisible();
 });
 
 test('a solution of two salts brings what both hold', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
-  await goToBench(page, 'Tank');
+  await goToBench(page, 'bottles');
+  await openPart(page, 'Solutions');
   await page.getByRole('button', { name: 'Describe a solution' }).click();
   const form = page.getByRole('form', { name: 'A solution' });
   await form.getByLabel('Name').fill('Magnesium');

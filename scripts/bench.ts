@@ -18,7 +18,7 @@ import { checklist } from '../src/calculators/water-change/checklist';
 import { waterDay } from '../src/calculators/water-change/water-day';
 import { netVolumeL, type Book, type Entry } from '@/record/schema';
 import { changeHabit } from '@/reckoning/change-habit';
-import { levelsNow, takesPerDay } from '@/reckoning/change-question';
+import { levelsNow, consumptionPerDay } from '@/reckoning/change-question';
 import { proposedDay, waterDayQuestion } from '@/reckoning/water-day';
 import { waterOfSalt } from '@/reckoning/water-of-salt';
 import { topOff } from '../src/calculators/top-off/top-off';
@@ -116,7 +116,7 @@ function screens(): void {
         routine: { by: 'changes', changeL: habit.changeL, everyDays: habit.everyDays },
         tank: levels,
         newWater: Object.fromEntries(FOLLOWED.map((id) => [id, water[id]])),
-        takesPerDay: takesPerDay(book, story, now),
+        consumptionPerDay: consumptionPerDay(book, story, now),
       }),
     ),
   );

@@ -43,7 +43,7 @@ describe('the command line', () => {
     );
     expect(status).toBe(0);
     expect(lines).toHaveLength(2);
-    expect(parsed(lines[1]).sentence).toMatch(/^That is 33\.00 ppt/);
+    expect(parsed(lines[1]).sentence).toMatch(/^That is 33 ppt/);
   });
 
   it('ends with 2 and the nearest name when it does not understand', () => {

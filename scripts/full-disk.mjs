@@ -60,7 +60,7 @@ async function survives(disk) {
   await page.goto(`${base}/mine/new`);
   await page.getByLabel('Name').fill('Bay Window');
   await page.getByLabel('Display').fill('300');
-  await page.getByRole('button', { name: 'Make this tank' }).click();
+  await page.getByRole('button', { name: 'Add this tank' }).click();
   await page.getByRole('heading', { name: /What needs doing/ }).waitFor();
   for (let i = 0; i < 20; i++) await jot(page, `${20 - i} days ago alk ${(8.6 - i / 50).toFixed(2)}`);
   await page.goto(`${base}/mine/record`);

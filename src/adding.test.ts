@@ -132,9 +132,9 @@ describe('adding to the house', () => {
     const found = JSON.parse(ran.stdout) as Record<string, unknown>;
     expect(found).toMatchObject({
       problems: [],
-      described: expect.arrayContaining(['oxygen 6.8 mg/L', '3.00 g of food']) as unknown,
+      described: expect.arrayContaining(['oxygen 6.8 mg/L', '3 g of food']) as unknown,
       csv: expect.arrayContaining(['reading oxygen 6.8 mg/L', 'feeding food 3 g']) as unknown,
-      marks: [['feeding', '3.00 g of food']],
+      marks: [['feeding', '3 g of food']],
       forms: expect.arrayContaining(['Feeding']) as unknown,
       oxygenField: 'Oxygen',
       observed: { value: 6.8, sd: 0.5 },

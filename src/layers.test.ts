@@ -40,7 +40,10 @@ describe('imports point down only', () => {
     ],
     ['src/record/broken.ts', "import { outlook } from '@/reckoning/outlook';\nexport const x = outlook;\n"],
     ['src/reckoning/broken.ts', "import { demoBook } from '@/demo/scenario';\nexport const x = demoBook;\n"],
-    ['src/interface/broken.ts', "import { MixBench } from '@/benches/mix/mix-bench';\nexport const x = MixBench;\n"],
+    [
+      'src/interface/broken.ts',
+      "import { MixingBench } from '@/benches/mixing/mixing-bench';\nexport const x = MixingBench;\n",
+    ],
     ['src/benches/broken.ts', "import Home from '@/app/page';\nexport const x = Home;\n"],
   ])('%s may not reach up (%#)', async (file, code) => {
     expect(await faults(file, code)).toContain('import-x/no-restricted-paths');

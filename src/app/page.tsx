@@ -1,8 +1,6 @@
-import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { OWN_COOKIE } from '@/interface/own-cookie';
 
-/** A first visit meets the demo; whoever keeps a record of their own in this browser is led to it. */
-export default async function Home() {
-  redirect((await cookies()).has(OWN_COOKIE) ? '/mine' : '/demo');
+/** The front door is that of one's own record: it leads to its tank, or shows the first steps and the way to the demo. */
+export default function Home() {
+  redirect('/mine');
 }

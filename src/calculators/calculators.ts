@@ -14,6 +14,7 @@ import { doseSchedule } from './dosing/dose-schedule';
 import { methodsCompared } from './methods/methods-compared';
 import { correction } from './dosing/correction';
 import { dosingPlan } from './dosing/dosing-plan';
+import { danger } from './levels/danger';
 import { levels } from './levels/levels';
 import { today } from './today/today';
 import { systemVolume } from './set-up/system-volume';
@@ -46,7 +47,7 @@ import { fillFromTank } from './set-up/fill-from-tank';
 import { netVolume } from './set-up/net-volume';
 import { setUp } from './set-up/set-up';
 import { disinfectant } from './source-water/disinfectant';
-import { purifiedWater } from './source-water/purified-water';
+import { roDiWater } from './source-water/ro-di-water';
 import { purifier } from './source-water/purifier';
 import { changeRoutine } from './water-change/change-routine';
 import { saltsCompared } from './water-change/salts-compared';
@@ -59,7 +60,7 @@ export const CALCULATORS = [
   carbonate,
   purifier,
   disinfectant,
-  purifiedWater,
+  roDiWater,
   mixBatch,
   batchCorrection,
   fromStock,
@@ -104,6 +105,7 @@ export const CALCULATORS = [
   reactorDialIn,
   reactorSize,
   zeroNutrients,
+  danger,
   levels,
   today,
   forecast,

@@ -137,7 +137,7 @@ describe('hostile numbers', () => {
               },
               sources: [{ name: 'Part', perMl: { alkalinity: 1.5 } }],
               others: [{ by: 'limewater', perDay: { alkalinity: carried } }],
-              certainty: 'steady',
+              certainty: 'estimated',
             }),
           );
           for (const dose of outcome?.values.doses ?? []) {
@@ -166,7 +166,7 @@ describe('hostile numbers', () => {
             effluentAlkalinity,
             tankAlkalinity,
             tankAlkalinityOrigin: 'yours',
-            certainty: 'steady',
+            certainty: 'estimated',
           }),
         );
         if (outcome) expect(outcome.values.mlPerMin).toBeGreaterThanOrEqual(0);
@@ -230,7 +230,8 @@ describe('hostile numbers', () => {
           );
           const days = new Set(readings.map(([day]) => day));
           if (days.size < 2) expect(estimate).toBeUndefined();
-          else expect(estimate?.of['alkalinity']?.perDaySd).toBeGreaterThan(0);
+          // Where outliers are left out, less than a day may be left between the rest: then there is no estimate, and never a sure one.
+          else expect(estimate?.of['alkalinity']?.perDaySd ?? Infinity).toBeGreaterThan(0);
         },
       ),
     );

@@ -26,7 +26,7 @@ export interface Point {
 }
 
 /**
- * The point that stands for an observation in a fit. A reading stands for itself. "Below L" says that every value from 0 to L
+ * The point that stands for an observation in a fit. A reading is for itself. "Below L" says that every value from 0 to L
  * is as likely: its mean is L/2 and its standard deviation L/√12, joined with the instrument's own error at L.
  * @returns undefined for "above", which bounds nothing from the other side
  * Source: the mean and variance of the uniform distribution. Half the limit is also the customary substitution for censored

@@ -38,7 +38,7 @@ const FITTED: readonly (readonly [day: number, stageId: string])[] = [
   [-64, 'resin-2'],
 ];
 
-/** The filter line read once a month, its parts, and a batch that stands ready in the canister. */
+/** The RO/DI unit read once a month, its parts, and a batch that stands ready in the canister. */
 export function cellarEntries({ at }: Calendar): Entry[] {
   const noise = gaussian(seeded(285));
   const entries: Entry[] = FITTED.map(([day, stageId]) => ({

@@ -87,8 +87,8 @@ describe('the demo scenario', () => {
     const [first, second, third] = there.tanks;
     if (!first || !second || !third) throw new Error('three tanks');
     expect(there.entries.every(({ at }) => at <= moment)).toBe(true);
-    expect(todayOf(there, first, moment).bench).toBe('dose');
-    expect(todayOf(there, second, moment).answer.says[0]).toMatch(/Everything measured stands in its band/);
+    expect(todayOf(there, first, moment).bench).toBe('dosing');
+    expect(todayOf(there, second, moment).answer.says[0]).toMatch(/Everything measured is on target/);
     expect(todayOf(there, third, moment, cycleNow(there, third, moment)).answer.says[0]).toMatch(/Nitrite is falling/);
     const found = (consumptionOf(there, first, 'alkalinity', moment)?.perDay ?? 0) / DKH;
     expect(Math.abs(found / 0.755 - 1)).toBeLessThan(0.1);
@@ -148,9 +148,9 @@ describe('the demo scenario', () => {
   });
 
   it('answers each tank’s day', () => {
-    expect(todayOf(book, tank('atrium'), now).bench).toBe('dose');
-    expect(todayOf(book, tank('story-corner'), now).lines.map(({ bench }) => bench)).not.toContain('dose');
-    expect(todayOf(book, tank('back-room'), now, cycleNow(book, tank('back-room'), now)).bench).toBe('cycle');
+    expect(todayOf(book, tank('atrium'), now).bench).toBe('dosing');
+    expect(todayOf(book, tank('story-corner'), now).lines.map(({ bench }) => bench)).not.toContain('dosing');
+    expect(todayOf(book, tank('back-room'), now, cycleNow(book, tank('back-room'), now)).bench).toBe('new-tank');
     expect(topOff.run(topOffQuestion(book, tank('atrium'), now)).values.litresPerDay).toBeCloseTo(4.6, 0);
   });
 

@@ -4,9 +4,13 @@ import { Collapsible, Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import {
   CERTAINTY_MEANS,
+  MOVES_MEAN,
+  RETEST_MEANS,
   type Answer as AnswerText,
   type Caution,
   type Certainty,
+  type HowSure,
+  type Moves,
   type Step,
 } from '@/calculators/calculator/calculator';
 import { plainSentence } from '@/calculators/calculator/sentence';
@@ -14,17 +18,21 @@ import { showOther, showText } from '@/chemistry/units/quantity';
 import { Button } from './button';
 import { notify } from './notices';
 import { Sentence } from './phrases';
+import { Dangers } from './cautions';
 import { useRefusedHere } from './refused-fields';
 import { useTell, useUnits } from './workspace';
 
 /** What to do, how much, when and how sure; then what can be done about it on the spot. */
 export function Answer({
   answer,
+  cautions = [],
   actions,
   label = 'Answer',
   lesser = false,
 }: {
   readonly answer: AnswerText;
+  /** Of these the dangers stand between the answer and what acts on it; the rest comes after the picture (`Cautions`). */
+  readonly cautions?: readonly Caution[];
   readonly actions?: ReactNode;
   readonly label?: string;
   readonly lesser?: boolean;
@@ -46,7 +54,7 @@ export function Answer({
     <section aria-label={label} className="max-w-3xl">
       {refused !== undefined && (
         <p role="status" className="mb-1 font-semibold text-rust">
-          “{refused}” is not taken as it stands, so this answer does not hold: mend it first.
+          “{refused}” is not accepted, so this answer does not hold: correct it first.
         </p>
       )}
       <p
@@ -56,8 +64,9 @@ export function Answer({
         <Sentence phrases={answer.says} large />
       </p>
       <p className="mt-2 text-soft">
-        <CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} />
+        <HowSureMarks of={answer} /> <Sentence phrases={answer.because} />
       </p>
+      <Dangers cautions={cautions} />
       <fieldset disabled={refused !== undefined} className="no-print mt-3 flex flex-wrap gap-2">
         {actions}
         {answer.certainty !== 'not enough yet' && (
@@ -74,29 +83,63 @@ export function Answer({
 const MARK: Record<Certainty, { readonly dash: string; readonly tone: string }> = {
   'worked out': { dash: '', tone: 'text-glass' },
   likely: { dash: '14 2', tone: 'text-glass' },
-  steady: { dash: '', tone: 'text-glass' },
-  drifting: { dash: '9 3', tone: 'text-kelp' },
+  estimated: { dash: '9 3', tone: 'text-glass' },
   'within test error': { dash: '4 3', tone: 'text-dusk' },
-  retest: { dash: '2 3', tone: 'text-rust' },
   'not enough yet': { dash: '1 5', tone: 'text-soft' },
   rough: { dash: '6 2 1 2', tone: 'text-kelp' },
 };
 
-export function CertaintyMark({ certainty }: { readonly certainty: Certainty }) {
+const MOVES_MARK: Record<Moves, { readonly arrow: string; readonly tone: string }> = {
+  falling: { arrow: '↘', tone: 'text-kelp' },
+  steady: { arrow: '→', tone: 'text-glass' },
+  rising: { arrow: '↗', tone: 'text-kelp' },
+};
+
+/** How sure, how the level moves, and whether to test again: each a word that says what it means when it is pressed. */
+export function HowSureMarks({ of: { certainty, moves, retest } }: { readonly of: HowSure }) {
   const { dash, tone } = MARK[certainty];
+  return (
+    <span className="mr-1 inline-flex flex-wrap items-center gap-x-3">
+      <Meaning means={CERTAINTY_MEANS[certainty]} tone={tone}>
+        <svg width="22" height="8" aria-hidden="true">
+          <line x1="1" y1="4" x2="21" y2="4" stroke="currentColor" strokeWidth="3" strokeDasharray={dash} />
+        </svg>
+        {certainty}
+      </Meaning>
+      {moves && (
+        <Meaning means={MOVES_MEAN[moves]} tone={MOVES_MARK[moves].tone}>
+          <span aria-hidden="true">{MOVES_MARK[moves].arrow}</span>
+          {moves}
+        </Meaning>
+      )}
+      {retest && (
+        <Meaning means={RETEST_MEANS} tone="text-rust">
+          retest
+        </Meaning>
+      )}
+    </span>
+  );
+}
+
+function Meaning({
+  means,
+  tone,
+  children,
+}: {
+  readonly means: string;
+  readonly tone: string;
+  readonly children: ReactNode;
+}) {
   return (
     <Popover.Root>
       <Popover.Trigger
         className={`inline-flex min-h-6 items-center gap-1.5 rounded font-semibold underline decoration-dotted underline-offset-4 ${tone}`}
       >
-        <svg width="22" height="8" aria-hidden="true">
-          <line x1="1" y1="4" x2="21" y2="4" stroke="currentColor" strokeWidth="3" strokeDasharray={dash} />
-        </svg>
-        {certainty}
+        {children}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content sideOffset={6} className="z-40 max-w-80 rounded-md border border-edge bg-sheet p-3 shadow-lg">
-          {CERTAINTY_MEANS[certainty]}
+          {means}
           <Popover.Arrow className="fill-edge" />
         </Popover.Content>
       </Popover.Portal>
@@ -139,7 +182,7 @@ export function Working({ steps, children }: { readonly steps: readonly Step[]; 
                   {step.label}
                 </th>
                 <td className="py-1.5 pr-4 text-right font-semibold whitespace-nowrap max-sm:py-0 max-sm:pr-0">
-                  {showText(step.value, units, 4)}
+                  {showText(step.value, units)}
                   <Other of={step} />
                 </td>
                 <td className="py-1.5 text-soft max-sm:col-span-2 max-sm:py-0 max-sm:text-sm">
@@ -158,40 +201,4 @@ export function Working({ steps, children }: { readonly steps: readonly Step[]; 
 function Other({ of: step }: { readonly of: Step }) {
   const other = showOther(step.value, useUnits());
   return other ? <span className="block text-sm font-normal text-soft">{other}</span> : null;
-}
-
-const CAUTION_LOOK = {
-  harm: { mark: '▲', word: 'Harm', tone: 'text-rust' },
-  care: { mark: '◆', word: 'Care', tone: 'text-kelp' },
-  note: { mark: '●', word: 'Note', tone: 'text-soft' },
-} as const;
-
-/** What could hurt the animals, the keeper or the floor, and what would change the answer; the gravest first. */
-export function Cautions({ cautions }: { readonly cautions: readonly Caution[] }) {
-  if (cautions.length === 0) return null;
-  const ordered = (['harm', 'care', 'note'] as const).flatMap((severity) =>
-    cautions.filter((caution) => caution.severity === severity),
-  );
-  return (
-    <section aria-label="Cautions" className="mt-6 max-w-3xl">
-      <ul className="space-y-2">
-        {ordered.map((caution, i) => {
-          const { mark, word, tone } = CAUTION_LOOK[caution.severity];
-          return (
-            <li key={i} className="flex gap-2.5 text-[0.95rem]">
-              <span className={`w-14 shrink-0 font-semibold ${tone}`}>
-                <span aria-hidden="true" className="text-xs">
-                  {mark}
-                </span>{' '}
-                {word}
-              </span>
-              <span>
-                <Sentence phrases={caution.says} />
-              </span>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
 }

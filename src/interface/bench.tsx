@@ -1,10 +1,31 @@
+'use client';
+
 import type { ReactNode } from 'react';
+import { useHere } from './here';
+import { useTankIfAny, useTitle } from './workspace';
 
 /** The frame of a bench: its question for those who listen, then answer, picture, working and cautions in that order. */
-export function Bench({ question, children }: { readonly question: string; readonly children: ReactNode }) {
+export function Bench({
+  question,
+  beside,
+  children,
+}: {
+  /** In place of the bench's own. */
+  readonly question?: string;
+  /** What the whole bench looks at, at the right of its question. */
+  readonly beside?: ReactNode;
+  readonly children: ReactNode;
+}) {
+  const { bench, part } = useHere();
+  const tank = useTankIfAny()?.tank;
+  const what = [part?.name, bench?.name].filter((each) => each !== undefined).join(', ');
+  useTitle(!bench || bench.allTanks || !tank ? what || (question ?? '') : `${what}, ${tank.name}`);
   return (
     <div className="max-w-6xl">
-      <h1 className="mb-2 text-sm font-semibold text-soft">{question}</h1>
+      <div className={beside ? 'mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-2' : ''}>
+        <h1 className="mb-1.5 text-sm font-semibold text-soft">{question ?? part?.question ?? bench?.question}</h1>
+        {beside}
+      </div>
       {children}
     </div>
   );

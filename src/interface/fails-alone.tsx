@@ -9,6 +9,7 @@ import { draftsAside, putAsideDrafts } from './kept-draft';
 import { Refused } from './refused';
 import { useUndo } from './use-undo';
 import { useBookIfRead, useTank, useWorkspace } from './workspace';
+import { benchAddress } from '@/registry/addresses';
 
 interface Props {
   /** Said in place of what failed. */
@@ -90,10 +91,10 @@ function BenchFailed({
           : 'What was typed here may be the cause, or an entry that no water could have.'}
       </p>
       <div className="mt-4 flex flex-wrap gap-2">
-        <ButtonLink look="main" href={`/${name}/${tank.id}/log`}>
-          Correct an entry
+        <ButtonLink look="main" href={benchAddress(name, tank.id, 'log')}>
+          Edit an entry
         </ButtonLink>
-        <ButtonLink href={`/${name}/${tank.id}/tank`}>The tank’s figures</ButtonLink>
+        <ButtonLink href={benchAddress(name, tank.id, 'tank')}>The tank’s figures</ButtonLink>
         <Button onClick={() => undo()}>Undo the last change</Button>
         <ExportButton book={book} />
         <Button

@@ -12,7 +12,7 @@ interface Props {
 }
 
 /** The foot of a form: what is wrong, and the two ways out. */
-export function FormEnd({ fault, save, leave = 'Leave it', onLeave }: Props) {
+export function FormEnd({ fault, save, leave = 'Cancel', onLeave }: Props) {
   return (
     <>
       {fault && (

@@ -18,6 +18,11 @@ function keyOf(address: string, name: string): string {
   return `${PREFIX}${address} ${name}`;
 }
 
+/** The tank of a bench's address. */
+function tankOf(address: string): string {
+  return address.split('/').slice(0, 3).join('/');
+}
+
 function read(key: string): Kept | undefined {
   try {
     const text = sessionStorage.getItem(key);
@@ -47,12 +52,15 @@ function forget(key: string): void {
 /**
  * State like `useState`, kept under a name while the form it belongs to is open elsewhere or the page is reloaded.
  * @param name unique on its bench; with the row's id where it belongs to one
+ * @param of what keeps it: a bench, or a tank whose benches share it
  */
 export function useKeptState<Value>(
   name: string,
   initial: Value | (() => Value),
+  of: 'bench' | 'tank' = 'bench',
 ): readonly [Value, (next: Value | ((present: Value) => Value)) => void] {
-  const key = keyOf(usePathname(), name);
+  const address = usePathname();
+  const key = keyOf(of === 'tank' ? tankOf(address) : address, name);
   const first = () => (typeof initial === 'function' ? (initial as () => Value)() : initial);
   const [value, setValue] = useState<Value>(() => {
     const kept = read(key);
@@ -107,11 +115,12 @@ const ASIDE = 'mild-tide:aside:';
 
 /** Puts aside what was typed on a bench that failed on it, so that it does not come back with the next load. */
 export function putAsideDrafts(address: string): void {
-  each(keyOf(address, ''), (key) => {
-    const kept = read(key);
-    forget(key);
-    if (kept) write(`${ASIDE}${key.slice(PREFIX.length)}`, kept.value);
-  });
+  for (const keeper of [address, tankOf(address)])
+    each(keyOf(keeper, ''), (key) => {
+      const kept = read(key);
+      forget(key);
+      if (kept) write(`${ASIDE}${address}${key.slice(PREFIX.length + keeper.length)}`, kept.value);
+    });
 }
 
 /** What was put aside of a bench, as text to be copied. */

@@ -110,13 +110,13 @@ export function QuantityField({
               onReset();
             }}
           >
-            your figure; put back
+            your figure; reset
           </button>
         )}
       </div>
       {refusal && (
         <p id={`${id}-refusal`} role="alert" className="mt-1 max-w-72 text-sm text-rust">
-          Not taken: {expected.field} is {refusal.allowed}. {refusal.hint}{' '}
+          Not accepted: {expected.field} is {refusal.allowed}. {refusal.hint}{' '}
           {refusal.suggestion && (
             <button
               type="button"

@@ -23,8 +23,8 @@ export function RecordRow({ title, under, children, more, onEdit, onRemove }: Pr
       </span>
       <span className="min-w-0 flex-1 basis-64">{children}</span>
       <span>
-        <Button look="quiet" aria-label={`Change ${title}`} onClick={onEdit}>
-          Change
+        <Button look="quiet" aria-label={`Edit ${title}`} onClick={onEdit}>
+          Edit
         </Button>
         {more}
         {onRemove && (

@@ -35,9 +35,9 @@ describe('what the tide line shows ahead', () => {
         toCome,
       ]),
     ).toEqual([
-      [6, '30.0 L to change', true],
-      [13, '30.0 L to change', true],
-      [20, '30.0 L to change', true],
+      [6, '30 L to change', true],
+      [13, '30 L to change', true],
+      [20, '30 L to change', true],
     ]);
   });
   it('refills of the reservoir, each before it could be dry', () => {
@@ -69,9 +69,9 @@ describe('what the tide line shows ahead', () => {
         text,
       ]),
     ).toEqual([
-      [8, '45.0 L to change'],
-      [13, '30.0 L to change'],
-      [20, '30.0 L to change'],
+      [8, '45 L to change'],
+      [13, '30 L to change'],
+      [20, '30 L to change'],
     ]);
     const other = { ...day, tanks: [{ tankId: 'o', litres: 45, salinity: 35 }] };
     expect(marksToCome({ ...book, waterDays: [other] }, tank, now, now + 7 * DAY_MS)).toHaveLength(1);

@@ -1,8 +1,9 @@
 'use client';
 
-import { TZDate } from '@date-fns/tz';
-import { format, parse } from 'date-fns';
-import { useId } from 'react';
+import { useId, useState } from 'react';
+import { useRefusedField } from './refused-fields';
+import { readTyped, typedText } from './typed-moment';
+import { useNow } from './workspace';
 
 interface Props {
   readonly label: string;
@@ -13,9 +14,20 @@ interface Props {
   readonly hint?: string | undefined;
 }
 
-/** A day and an hour in the keeper's own zone. */
+/** A day and an hour in the keeper's own zone. The month is a word, so that no two keepers read a date two ways. */
 export function WhenField({ label, value, onChange, zone, hint }: Props) {
   const id = useId();
+  const now = useNow();
+  const [draft, setDraft] = useState<string>();
+  const text = draft ?? (value === null ? '' : typedText(value, zone));
+  const refused = draft !== undefined && draft.trim() !== '' && readTyped(draft, now, zone) === undefined;
+  useRefusedField(id, label, refused);
+  const type = (typed: string) => {
+    setDraft(typed);
+    const at = readTyped(typed, now, zone);
+    if (typed.trim() === '') onChange(null);
+    else if (at !== undefined) onChange(at);
+  };
   return (
     <div>
       <label htmlFor={id} className="block text-sm font-semibold">
@@ -23,15 +35,21 @@ export function WhenField({ label, value, onChange, zone, hint }: Props) {
       </label>
       <input
         id={id}
-        type="datetime-local"
-        className="mt-1 min-h-11 max-w-full rounded-md border border-edge bg-sheet px-2 lg:min-h-9"
-        value={value === null ? '' : format(new TZDate(value, zone), "yyyy-MM-dd'T'HH:mm")}
-        aria-describedby={hint ? `${id}-hint` : undefined}
-        onChange={({ target: { value: typed } }) => {
-          const at = typed ? parse(typed, "yyyy-MM-dd'T'HH:mm", new TZDate(0, zone)).getTime() : Number.NaN;
-          onChange(Number.isFinite(at) ? at : null);
-        }}
+        type="text"
+        autoComplete="off"
+        className={`mt-1 min-h-11 w-56 max-w-full rounded-md border bg-sheet px-2.5 lg:min-h-9 ${refused ? 'border-2 border-rust' : 'border-edge'}`}
+        placeholder={typedText(now, zone)}
+        value={text}
+        aria-invalid={refused || undefined}
+        aria-describedby={refused ? `${id}-refusal` : hint ? `${id}-hint` : undefined}
+        onChange={(event) => type(event.target.value)}
+        onBlur={() => !refused && setDraft(undefined)}
       />
+      {refused && (
+        <p id={`${id}-refusal`} role="alert" className="mt-1 max-w-72 text-sm text-rust">
+          Not accepted: write the day with its month as a word, and the hour, as in {typedText(now, zone)}.
+        </p>
+      )}
       {hint && (
         <p id={`${id}-hint`} className="mt-1 text-sm text-soft">
           {hint}

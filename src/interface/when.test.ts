@@ -63,7 +63,7 @@ describe('a day alone', () => {
     [now - 86_400_000, 'yesterday'],
     [now + 86_400_000, 'tomorrow'],
     [Date.UTC(2026, 10, 27, 9), 'Fri 27 Nov'],
-    [Date.UTC(2027, 0, 3, 9), 'Sun 3 Jan 2027'],
+    [Date.UTC(2027, 0, 3, 9), '3 Jan 2027'],
     // A quarter past midnight in Lisbon's summer is still the day before in UTC.
     [Date.UTC(2026, 6, 1, 23, 15), 'Thu 2 Jul'],
   ])('%d is told as %s, without an hour that is not known', (at, words) => {

@@ -2,17 +2,28 @@ import { TZDate } from '@date-fns/tz';
 import type { Fineness } from '@/calculators/calculator/calculator';
 import { differenceInCalendarDays, format } from 'date-fns';
 
-/** "today 18:30", "yesterday 20:00", "Thu 19 Nov 12:00", the day alone, or "November": a moment in the keeper's own zone. */
+const HOUR_MS = 3_600_000;
+
+/** From this far ahead a deadline needs no hour, and from this far no weekday. */
+const HOURS_MATTER = 36;
+const WEEKDAY_DAYS = 14;
+
+/**
+ * A moment in the keeper's own zone: "today 18:30", "yesterday 20:00", "Thu 19 Nov 12:00", the day alone, or "November". A day more than
+ * two weeks ahead needs no weekday, and a deadline within a day and a half says its hour.
+ */
 export function whenText(at: number, now: number, zone: string, fineness?: Fineness): string {
   const date = new TZDate(at, zone);
-  if (fineness === 'month')
-    return format(date, date.getFullYear() === new TZDate(now, zone).getFullYear() ? 'MMMM' : 'MMMM yyyy');
+  const thisYear = date.getFullYear() === new TZDate(now, zone).getFullYear();
+  if (fineness === 'month') return format(date, thisYear ? 'MMMM' : 'MMMM yyyy');
   const days = differenceInCalendarDays(new TZDate(now, zone), date);
-  const clock = fineness === 'day' ? '' : ` ${format(date, 'HH:mm')}`;
+  const hourToo = fineness === undefined || (fineness === 'deadline' && at > now && at - now <= HOURS_MATTER * HOUR_MS);
+  const clock = hourToo ? ` ${format(date, 'HH:mm')}` : '';
   if (days === 0) return `today${clock}`;
   if (days === 1) return `yesterday${clock}`;
   if (days === -1) return `tomorrow${clock}`;
-  return `${format(date, date.getFullYear() === new TZDate(now, zone).getFullYear() ? 'EEE d MMM' : 'EEE d MMM yyyy')}${clock}`;
+  const weekday = fineness !== undefined && days < -WEEKDAY_DAYS ? '' : 'EEE ';
+  return `${format(date, `${weekday}d MMM${thisYear ? '' : ' yyyy'}`)}${clock}`;
 }
 
 export function dayText(at: number, zone: string): string {

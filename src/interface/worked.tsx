@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import type { Caution, Outcome } from '@/calculators/calculator/calculator';
 import type { Attempt } from '@/chemistry/refusal';
-import { Answer, Cautions, Working } from './answer';
+import { Answer, Working } from './answer';
+import { Cautions } from './cautions';
 import { Refused } from './refused';
 
 interface Props {
@@ -22,13 +23,13 @@ export function Worked({ result, otherwise, actions, children, cautions = [] }: 
   return (
     <>
       {outcome ? (
-        <Answer answer={outcome.answer} actions={actions} />
+        <Answer answer={outcome.answer} cautions={[...outcome.cautions, ...cautions]} actions={actions} />
       ) : (
         <Refused refusal={result?.refusal} otherwise={otherwise} />
       )}
       {children}
-      {outcome && <Working steps={outcome.working} />}
       {outcome && <Cautions cautions={[...outcome.cautions, ...cautions]} />}
+      {outcome && <Working steps={outcome.working} />}
     </>
   );
 }

@@ -21,7 +21,6 @@ import { lookForCopies, useKeepCopies } from './copies';
 import { failureText } from './failure-text';
 import { hereZone } from './here-zone';
 import { notify } from './notices';
-import { OWN_COOKIE } from './own-cookie';
 import { RefusedScope, useAskRefused } from './refused-fields';
 import { takeStep } from './take-step';
 import { whenText } from './when';
@@ -37,17 +36,8 @@ function storeFor(name: WorkspaceName): RecordStore {
   if (known) return known;
   const store = new RecordStore(DATABASES[name], hereZone());
   stores.set(name, store);
-  if (name === 'mine') store.subscribe(() => rememberOwn(store.book));
   void openStore(name, store);
   return store;
-}
-
-/**
- * Tells the front door that there is a record of one's own to lead to; nothing of what it holds. It stays when the record opens empty:
- * then the door leads to what can be brought back.
- */
-function rememberOwn(book: Book | undefined): void {
-  if (book && book.tanks.length > 0) document.cookie = `${OWN_COOKIE}=1; path=/; max-age=31536000; samesite=strict`;
 }
 
 async function openStore(name: WorkspaceName, store: RecordStore): Promise<void> {
@@ -146,6 +136,11 @@ export function TankProvider({ book, tank, children }: TankInView & { readonly c
   return <TankContext value={value}>{children}</TankContext>;
 }
 
+/** The tank in view, where there is one. */
+export function useTankIfAny(): TankInView | undefined {
+  return useContext(TankContext);
+}
+
 export function useTank(): TankInView {
   const inView = useContext(TankContext);
   if (!inView) throw new Error('outside a tank');
@@ -174,7 +169,7 @@ export function useCommit(): (change: Change) => Promise<boolean> {
       // Whatever this rests on was worked out from what the field held before.
       const refused = refusedField();
       if (refused !== undefined) {
-        notify({ text: `Not done: “${refused}” is not taken as it stands. Mend it first.`, trouble: true });
+        notify({ text: `Not done: “${refused}” is not accepted. Correct it first.`, trouble: true });
         return false;
       }
       try {

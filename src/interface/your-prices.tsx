@@ -60,7 +60,7 @@ export const YourPrices = inOwnScope(function YourPrices({
         ))}
       </Figures>
       <p className="mt-2 text-sm text-soft">
-        What two-part costs follows from what filling the bottles costs, said with each solution on the Tank bench.
+        What two-part costs follows from what filling the bottles costs, set with each solution under Solutions.
       </p>
       <Button className="mt-2" disabled={kept} onClick={save}>
         {kept ? 'Saved with the settings' : 'Save these prices'}

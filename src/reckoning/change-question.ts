@@ -26,11 +26,11 @@ export function levelsNow(book: Book, tank: Tank, now: number): Levels {
 }
 
 /**
- * What a tank takes of each a day and a litre that only its water changes replace; below nought what it makes, as nitrate
+ * What a tank takes of each a day and a litre that only its water changes replace; negative is what it makes, as nitrate
  * from food. Where parts or a reactor are dosed they are taken to hold what is taken: `fallsShort` says where they do not.
  * What readings cannot tell from nothing is taken as nothing.
  */
-export function takesPerDay(book: Book, tank: Tank, now: number): Levels {
+export function consumptionPerDay(book: Book, tank: Tank, now: number): Levels {
   return memoise(book, tank, `what changes alone replace at ${now}`, () =>
     Object.fromEntries(
       FOLLOWED.flatMap((id) => {
@@ -41,7 +41,7 @@ export function takesPerDay(book: Book, tank: Tank, now: number): Levels {
   );
 }
 
-/** Elements whose standing doses fall short of what the tank takes (or run ahead of it, below nought), a day and a litre. */
+/** Elements whose standing doses fall short of what the tank takes (or run ahead of it, negative), a day and a litre. */
 export function fallsShort(book: Book, tank: Tank, now: number): Levels {
   if (tank.supplies.length === 0) return {};
   return Object.fromEntries(
@@ -81,9 +81,9 @@ export function shortfallCautions(book: Book, tank: Tank, now: number): Caution[
         says: [
           short > 0
             ? `The doses that run now are short of ${parameter} by`
-            : `The doses that run now bring more ${parameter} than is taken, by`,
+            : `The doses that run now supply more ${parameter} than is consumed, by`,
           quantity(rateKind, Math.abs(short)),
-          '; here they are taken to hold it. The Dose bench sets that right.',
+          '; here they are assumed to hold it. Consumption and doses sets that right.',
         ],
       },
     ];

@@ -1,5 +1,5 @@
-import type { Certainty } from '@/calculators/calculator/calculator';
-import { certaintyOfEstimate, type EstimateFacts } from '@/calculators/dosing/certainty';
+import type { HowSure } from '@/calculators/calculator/calculator';
+import { howSureOf, type EstimateFacts } from '@/calculators/dosing/certainty';
 import { DOSED_PARAMETERS, isDosedParameter, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { CALCIFICATION } from '@/chemistry/consumption/consumption-model';
 import { estimateConsumption, type Consumption, type ConsumptionEstimate } from '@/chemistry/consumption/estimate';
@@ -110,7 +110,7 @@ export function factsOf(estimate: Trend): EstimateFacts {
   };
 }
 
-/** The word for an estimate. */
-export function certaintyOf(estimate: Trend | undefined): Certainty {
-  return certaintyOfEstimate(estimate && factsOf(estimate));
+/** How sure an estimate is, how its level moves, and whether to test again. */
+export function howSure(estimate: Trend | undefined): HowSure {
+  return howSureOf(estimate && factsOf(estimate));
 }

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Certainty } from '@/calculators/calculator/calculator';
+import type { HowSure } from '@/calculators/calculator/calculator';
 import type { DemandBasis } from '@/calculators/dosing/demand-basis';
 import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { correction } from '@/calculators/dosing/correction';
@@ -10,7 +10,7 @@ import type { Use } from '@/calculators/dosing/plan-source';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
-import { certaintyOf, consumptionTogether, driftOf } from './consumption';
+import { howSure, consumptionTogether, driftOf } from './consumption';
 import { strengthOf } from './known-events';
 import { aimFor } from './targets';
 import { unsaidSupply, type UnsaidSupply } from './known-supply';
@@ -38,7 +38,7 @@ export interface DoseQuestion {
   readonly consumption: Consumption | undefined;
   readonly estimates: Partial<Record<DosedParameter, ConsumptionEstimate>>;
   readonly parts: Partial<Record<DosedParameter, Solution>>;
-  readonly certainty: Certainty;
+  readonly howSure: HowSure;
   readonly volumeL: number;
   /** What has to be said of doses before readings count; undefined where nothing has. */
   readonly unsaid: UnsaidSupply | undefined;
@@ -58,18 +58,18 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   }
   const parts = partsFor(book, tank);
   const unsaid = unsaidSupply(book, tank, now);
-  const certainty: Certainty =
-    overrides.perDay?.alkalinity === undefined ? certaintyOf(estimates.alkalinity) : 'worked out';
+  const sure: HowSure =
+    overrides.perDay?.alkalinity === undefined ? howSure(estimates.alkalinity) : { certainty: 'worked out' };
   return {
     consumption,
     estimates,
     parts,
-    certainty,
+    howSure: sure,
     volumeL,
     unsaid,
     input: {
       netVolumeL: volumeL,
-      certainty,
+      ...sure,
       unsaid: [...(unsaid?.parameters ?? [])],
       demand: demandOf(book, tank, consumption, overrides.perDay ?? {}),
       sources: sourcesOf(book, tank, now, parts, own),

@@ -15,14 +15,14 @@ describe('a deed is checked against its tank', () => {
     // 4000 mL × 1.5096 meq/mL ÷ 400 L ÷ 0.35665 = 42.3 dKH (CIAAW 2021), where keepers hold to 1 a day (common practice).
     [
       { kind: 'dose', solutionId: 'soda', volumeMl: 4000 },
-      /lift alkalinity in Bay by 42\.3\d dKH, and keepers hold to 1\.00 dKH/,
+      /lift alkalinity in Bay by 42\.3\d dKH, and keepers hold to 1 dKH/,
     ],
     [{ kind: 'dose', solutionId: 'soda', volumeMl: 150 }, /by 1\.59 dKH/],
-    [{ kind: 'standing-dose', solutionId: 'soda', mlPerDay: 400 }, /bring 4\.233 dKH\/day of alkalinity/],
+    [{ kind: 'standing-dose', solutionId: 'soda', mlPerDay: 400 }, /add 4\.233 dKH\/day of alkalinity/],
     [{ kind: 'water-change', volumeL: 1900 }, /1900 L is more than all the water of Bay, 400 L/],
     [{ kind: 'water-change', volumeL: 300 }, /is 75 % of the water/],
     [{ kind: 'refill', volumeL: 400 }, /more than the reservoir of Bay holds/],
-    [{ kind: 'reactor', mlPerMin: 120, effluentAlkalinity: 28 * DKH }, /more than any tank takes up/],
+    [{ kind: 'reactor', mlPerMin: 120, effluentAlkalinity: 28 * DKH }, /more than any tank consumes/],
   ])('%o is asked about', (draft, question) => {
     expect(ask(draft)).toMatch(question);
   });

@@ -42,8 +42,8 @@ function reservoirQuestion(tank: Tank, litres: number, units: UnitPreferences): 
   if (litres <= mostAtOnceL(tank.reservoirL, netVolumeL(tank))) return undefined;
   const told = (amount: number) => showText(quantity('volume', amount), units);
   return tank.reservoirL > 0
-    ? `${told(litres)} is more than the reservoir of ${tank.name} holds, ${told(tank.reservoirL)}: another unit, two refills, or a larger reservoir? As it stands it will be set aside.`
-    : `${told(litres)} at once is more than a quarter of ${tank.name}: another unit? As it stands it will be set aside.`;
+    ? `${told(litres)} is more than the reservoir of ${tank.name} holds, ${told(tank.reservoirL)}: another unit, two refills, or a larger reservoir? As it is, it will be left out as an outlier.`
+    : `${told(litres)} at once is more than a quarter of ${tank.name}: another unit? As it is, it will be left out as an outlier.`;
 }
 
 function changeQuestion(tank: Tank, litres: number, units: UnitPreferences): string | undefined {
@@ -75,7 +75,7 @@ function doseQuestion(
     const dose = showText(quantity(how === 'once' ? 'dose' : 'doseRate', ml), units);
     return how === 'once'
       ? `${dose} of ${solution.name} lift ${parameter} in ${tank.name} by ${told(rise)}, and keepers hold to ${told(most)} a day: another unit, or a point that slipped?`
-      : `${dose} of ${solution.name} bring ${told(rise)} of ${parameter} to ${tank.name}, more than any tank takes up: another unit, or a point that slipped?`;
+      : `${dose} of ${solution.name} add ${told(rise)} of ${parameter} to ${tank.name}, more than any tank consumes: another unit, or a point that slipped?`;
   }
   return undefined;
 }
@@ -87,5 +87,5 @@ function reactorQuestion(
 ): string | undefined {
   const gain = reactorGain(tank, reactor) / netVolumeL(tank);
   if (gain <= ASKED_A_DAY.alkalinity) return undefined;
-  return `That reactor brings ${showText(quantity('alkalinityRate', gain), units)} to ${tank.name}, more than any tank takes up: another unit, or a point that slipped?`;
+  return `That reactor supplies ${showText(quantity('alkalinityRate', gain), units)} to ${tank.name}, more than any tank consumes: another unit, or a point that slipped?`;
 }

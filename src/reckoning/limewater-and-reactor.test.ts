@@ -274,7 +274,7 @@ describe('a reactor in the record', () => {
         bookOf(tank, set, entry(60, { kind: 'reactor-filled', store: 'media', grams }), ...tests),
         tank,
         NOW,
-      ).lines.find(({ title }) => title === 'Reactor, gas and media');
+      ).lines.find(({ title }) => title === 'Calcium reactor: gas and media');
     expect(stores(300)?.as).toBe('use');
     expect(stores(5000)).toBeUndefined();
   });

@@ -10,7 +10,7 @@ import { emptyBook, newTank } from '@/record/defaults';
 import { TABLES, type Book, type Entry, type EntryOf, type Tank, type WaterDay } from '@/record/schema';
 import { batchStates, batchState, momentAfter, waterOfBatch } from './batches';
 import { changeHabit, changesToCome } from './change-habit';
-import { fallsShort, levelsNow, takesPerDay } from './change-question';
+import { fallsShort, levelsNow, consumptionPerDay } from './change-question';
 import { knownEvents } from './known-events';
 import { labelTested, saltStrength, vesselLearnt } from './learnt-salt';
 import { purifiedSince, rateOfSource, sourceState } from './source-line';
@@ -218,11 +218,11 @@ describe('what changes are asked to carry', () => {
       values: { alkalinity: dkh * DKH, nitrate: 5 + (10 - days) * 0.4 },
     });
     const book = bookOf(alk(10, 8.5), alk(7, 8.2), alk(4, 7.9), alk(1, 7.6));
-    expect(takesPerDay(book, tank, now).alkalinity).toBeCloseTo(0.1 * DKH, 3);
-    // Nitrate rises by 0.4 a day: what a tank makes stands below nought.
-    expect(takesPerDay(book, tank, now).nitrate).toBeCloseTo(-0.4, 3);
+    expect(consumptionPerDay(book, tank, now).alkalinity).toBeCloseTo(0.1 * DKH, 3);
+    // Nitrate rises by 0.4 a day: what a tank makes stands negative.
+    expect(consumptionPerDay(book, tank, now).nitrate).toBeCloseTo(-0.4, 3);
     const dosed: Tank = { ...tank, supplies: ['parts'] };
-    expect(takesPerDay(book, dosed, now).alkalinity).toBe(0);
+    expect(consumptionPerDay(book, dosed, now).alkalinity).toBe(0);
     expect(fallsShort(book, dosed, now).alkalinity).toBeCloseTo(0.1 * DKH, 3);
     expect(levelsNow(book, tank, now).alkalinity).toBeCloseTo(7.6 * DKH, 2);
   });

@@ -105,11 +105,11 @@ describe('a cycle, from the record', () => {
     const question = cycleQuestionAt(book, tank, now);
     if (!question) throw new Error('followed');
     const outcome = cycleReading.run(question);
-    expect(todayOf(book, tank, now, outcome).bench).toBe('cycle');
+    expect(todayOf(book, tank, now, outcome).bench).toBe('new-tank');
     expect(todayOf(book, tank, now, 'asked').answer.says.join()).toContain('being read');
     expect(
       todayOf(book, { ...tank, cycle: { school: 'starter', startedAt: START, doneAt: now } }, now, outcome).bench,
-    ).not.toBe('cycle');
+    ).not.toBe('new-tank');
     const ahead = cycleOutlook(outcome, 'nitrite', now, at(12));
     expect(ahead.length).toBeGreaterThan(4);
     expect(ahead.every(({ low, value, high }) => low <= value && value <= high)).toBe(true);

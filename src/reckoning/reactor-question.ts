@@ -52,7 +52,7 @@ export function reactorQuestion(
     water: { calcium, salinity, temperatureC },
     measured: measuredSince(book, tank, now),
     ...(tank.reactor?.mostMlPerMin !== undefined && { mostMlPerMin: tank.reactor.mostMlPerMin }),
-    certainty: question.certainty,
+    ...question.howSure,
   };
 }
 

@@ -7,7 +7,7 @@ import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { emptyBook, newTank } from '@/record/defaults';
 import { netVolumeL, type Book, type Entry, type EntryOf, type Tank } from '@/record/schema';
-import { certaintyOf, consumptionOf } from './consumption';
+import { howSure, consumptionOf } from './consumption';
 import { co2Seen } from './co2-of-the-water';
 import { outlookOf } from './outlook-of';
 import { phOutlook } from './ph-outlook';
@@ -116,11 +116,14 @@ describe('consumption from the record', () => {
   });
   it('is told in words that mean one thing', () => {
     const word = (...entries: Entry[]) =>
-      certaintyOf(consumptionOf(book(standing(1, 'soda', 0), ...entries), tank, 'alkalinity', now));
-    expect(word(alk(99, 8))).toBe('not enough yet');
-    expect(word(alk(90, 8.3), alk(95, 8.28))).toBe('within test error');
-    expect(word(alk(90, 8.6), alk(96, 7.4))).toBe('drifting');
-    expect(word(standing(80, 'soda', 20), ...[85, 88, 91, 94, 97].map((day) => alk(day, 8.3)))).toBe('steady');
+      howSure(consumptionOf(book(standing(1, 'soda', 0), ...entries), tank, 'alkalinity', now));
+    expect(word(alk(99, 8))).toEqual({ certainty: 'not enough yet' });
+    expect(word(alk(90, 8.3), alk(95, 8.28))).toMatchObject({ certainty: 'within test error' });
+    expect(word(alk(90, 8.6), alk(96, 7.4))).toMatchObject({ certainty: 'estimated', moves: 'falling' });
+    expect(word(standing(80, 'soda', 20), ...[85, 88, 91, 94, 97].map((day) => alk(day, 8.3)))).toMatchObject({
+      certainty: 'estimated',
+      moves: 'steady',
+    });
   });
 });
 
@@ -246,7 +249,7 @@ describe('answers over the record', () => {
   it('tells levels outside their band only beyond test error', () => {
     expect(waterStatus(book(alk(99, 7.95)), tank, now)[0]?.place).toBe('at the edge');
     expect(waterStatus(book(alk(99, 7.5)), tank, now)[0]?.place).toBe('low');
-    expect(levelsOutcome(book(alk(99, 7.5)), tank, now).answer.says.join(' ')).toMatch(/^Alkalinity stands low at/);
+    expect(levelsOutcome(book(alk(99, 7.5)), tank, now).answer.says.join(' ')).toMatch(/^Alkalinity is low at/);
     expect(levelsOutcome(book(), tank, now).answer.certainty).toBe('not enough yet');
   });
   it('learns a salt before it trusts a label', () => {

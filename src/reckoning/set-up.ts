@@ -1,5 +1,5 @@
 import { attempt } from '@/chemistry/refusal';
-import { purifiedWater } from '@/calculators/source-water/purified-water';
+import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, EntryOf, SetUpRow, Tank } from '@/record/schema';
 import { aimFor } from './targets';
@@ -33,7 +33,7 @@ export function usualSetUp(tank: Tank, now: number): SetUpRow {
 export function waterMadePerDay(book: Book, now: number): number | undefined {
   const [source] = book.sources;
   if (!source) return undefined;
-  return attempt(() => purifiedWater.run(waterQuestion(sourceState(book, source, now), 100, {}))).outcome?.values
+  return attempt(() => roDiWater.run(waterQuestion(sourceState(book, source, now), 100, {}))).outcome?.values
     .litresPerDay;
 }
 

@@ -3,7 +3,7 @@ import { attempt } from '@/chemistry/refusal';
 import { carbonLife, type CarbonLife, type Disinfectant } from '@/chemistry/source-water/carbon-block';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
 import type { z } from 'zod';
-import type { purifiedWater } from '@/calculators/source-water/purified-water';
+import type { roDiWater } from '@/calculators/source-water/ro-di-water';
 import type { Book, EntryOf, Source, StageKind } from '@/record/schema';
 
 type SourceTest = EntryOf<'source-test'>;
@@ -23,7 +23,7 @@ export const USUAL_RATED_KPA = 345;
 export interface StageState {
   readonly stage: Source['stages'][number];
   readonly fittedAt: number | undefined;
-  /** Litres of purified water made since, as far as batches and refills tell. */
+  /** Litres of RO/DI water made since, as far as batches and refills tell. */
   readonly litresMade: number;
   /** When its days are over; undefined where it goes by what it reads. */
   readonly dueAt: number | undefined;
@@ -40,7 +40,7 @@ export interface SourceState {
   readonly supply: Disinfectant;
 }
 
-/** Litres of purified water that batches and refills of all tanks took since a moment. */
+/** Litres of RO/DI water that batches and refills of all tanks took since a moment. */
 export function purifiedSince(book: Book, from: number, to: number): number {
   return book.entries.reduce(
     (sum, entry) =>
@@ -113,7 +113,7 @@ export function disinfectantQuestion({ read, stages }: SourceState): z.input<typ
 }
 
 /** What the line makes: by the last jug and clock where one was taken, else by the membrane's rating. */
-export function rateOfSource({ source, read }: SourceState): z.input<typeof purifiedWater.input>['rate'] {
+export function rateOfSource({ source, read }: SourceState): z.input<typeof roDiWater.input>['rate'] {
   return read.litresPerDay
     ? {
         by: 'measured',
@@ -129,7 +129,7 @@ export function waterQuestion(
   state: SourceState,
   litres: number,
   when: { readonly now?: number; readonly readyBy?: number },
-): z.input<typeof purifiedWater.input> {
+): z.input<typeof roDiWater.input> {
   const { source, read } = state;
   return {
     litres,

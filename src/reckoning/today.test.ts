@@ -64,7 +64,7 @@ describe('nitrate and phosphate at zero for weeks', () => {
         },
       };
       const book = bookOf(zero, tank);
-      const line = todayOf(book, tank, now).lines.find(({ title }) => title === 'Nutrients');
+      const line = todayOf(book, tank, now).lines.find(({ answer }) => answer.says.join(' ').startsWith('Feed more'));
       expect(line?.answer.says[0]).toMatch(/^Feed more: nitrate and phosphate have both read zero/);
       expect(waterStatus(book, tank, now).map(({ zeroForDays }) => zeroForDays)).toEqual([19, 19]);
       expect(levelsOutcome(book, tank, now).answer.says[0]).toMatch(/^Nitrate and phosphate have both read zero for/);
@@ -75,16 +75,16 @@ describe('nitrate and phosphate at zero for weeks', () => {
 describe('what presses first', () => {
   it('a dose that was set is not told again', () => {
     const book = bookOf([standing(20, 0), alk(12, 8.6), alk(8, 8.2), alk(4, 7.8)]);
-    const wanted = todayOf(book, base, now).lines.find(({ bench }) => bench === 'dose')?.answer.says;
+    const wanted = todayOf(book, base, now).lines.find(({ bench }) => bench === 'dosing')?.answer.says;
     expect(wanted?.[0]).toBe('Dose');
     const mlPerDay = Math.round((wanted?.[1] as { amount: number }).amount * 10) / 10;
     const set = bookOf([...book.entries, { ...standing(0, mlPerDay) }]);
-    expect(todayOf(set, base, now).lines.find(({ bench }) => bench === 'dose')?.answer.says[0]).toBe(
+    expect(todayOf(set, base, now).lines.find(({ bench }) => bench === 'dosing')?.answer.says[0]).toBe(
       'Leave the doses as they are:',
     );
     // Nor is the level said to fall: what is supplied now holds it.
     const levels = (book: Book) =>
-      todayOf(book, base, now).lines.find(({ bench }) => bench === 'series')?.answer.says[0];
+      todayOf(book, base, now).lines.find(({ bench }) => bench === 'trends')?.answer.says[0];
     expect(levels(book)).toMatch(/falling/);
     expect(levels(set)).not.toMatch(/falling/);
   });
@@ -95,20 +95,20 @@ describe('what presses first', () => {
     const entries = [...falling, refill(20, 30), refill(10, 38)];
     const today = todayOf(bookOf(entries), base, now);
     expect(today.bench).toBe('top-off');
-    expect(today.lines.map(({ bench }) => bench)).toEqual(['top-off', 'dose', 'series', 'log']);
+    expect(today.lines.map(({ bench }) => bench)).toEqual(['top-off', 'dosing', 'trends', 'log']);
   });
 
   it('a dose that is off comes before a full reservoir', () => {
     const today = todayOf(bookOf([...falling, refill(10, 20), refill(1, 27)]), base, now);
-    expect(today.bench).toBe('dose');
-    expect(today.answer.certainty).toBe('drifting');
+    expect(today.bench).toBe('dosing');
+    expect(today.answer.moves).toBe('falling');
   });
 
   it('a dose that already runs as it should gives way to what the curves say', () => {
     const held = [standing(30, 27), ...[16, 12, 8, 4, 1].map((daysAgo) => alk(daysAgo, 8.4))];
     const today = todayOf(bookOf([...held, refill(10, 20), refill(1, 27)]), base, now);
-    expect(today.bench).toBe('series');
-    expect(today.lines.find(({ bench }) => bench === 'dose')?.answer.certainty).toBe('steady');
+    expect(today.bench).toBe('trends');
+    expect(today.lines.find(({ bench }) => bench === 'dosing')?.answer.moves).toBe('steady');
   });
 
   it('an empty tank is sent to the log, and one without a reservoir has no top-off line', () => {
@@ -174,7 +174,7 @@ describe('an outlook', () => {
     expect(changed).toBeCloseTo((without + 2.3 * 1.02334) / 2, 2);
   });
 
-  it('says nothing without two readings, and never falls below nought', () => {
+  it('says nothing without two readings, and never falls negative', () => {
     expect(outlook(bookOf([alk(1, 8)]), base, 'alkalinity', now, now + 9 * DAY_MS)).toEqual([]);
     const steep = outlook(bookOf([alk(4, 9), alk(1, 1)]), base, 'alkalinity', now, now + 30 * DAY_MS);
     for (const point of steep) expect(Math.min(point.value, point.low)).toBeGreaterThanOrEqual(0);
@@ -185,7 +185,7 @@ describe('an outlook', () => {
 describe('a change that falls due', () => {
   const change = (days: number): Entry => ({ ...at(days), kind: 'water-change', volumeL: 30 });
   const changeLine = (...entries: Entry[]) =>
-    todayOf(bookOf(entries), base, now).lines.find(({ bench }) => bench === 'change');
+    todayOf(bookOf(entries), base, now).lines.find(({ bench }) => bench === 'water-change');
   it('is told from two days before it, and until it is done', () => {
     expect(changeLine(change(8), change(1))).toBeUndefined();
     expect(changeLine(change(13), change(6))?.answer.says).toContain('; it is due');
@@ -203,10 +203,10 @@ describe('a bench that the record refuses', () => {
     // A million mL a day in 360 L: no water takes that, so the demand is refused.
     const entries = [standing(20, 1_000_000), alk(10, 8), alk(5, 8), alk(1, 8), refill(2, 10)];
     const { lines } = todayOf(bookOf(entries), base, now);
-    const dose = lines.find(({ title }) => title === 'Dose');
+    const dose = lines.find(({ title }) => title === 'Consumption and doses');
     expect(dose?.answer.says.join(' ')).toMatch(
-      /^Not worked out: .* is taken from .*; the record makes it \d{1,7}(\.\d{1,3})?\.$/,
+      /^Not worked out: .* accepts .*; the record makes it \d{1,7}(\.\d{1,3})?\.$/,
     );
-    expect(lines.map(({ title }) => title)).toEqual(expect.arrayContaining(['Top-off', 'Series']));
+    expect(lines.map(({ title }) => title)).toEqual(expect.arrayContaining(['Evaporation and top-off', 'Trends']));
   });
 });

@@ -3,6 +3,7 @@ import type { Answer } from '@/calculators/calculator/calculator';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { limewater } from '@/calculators/limewater/limewater';
+import type { EverydayId } from '@/calculators/parameters/parameters';
 import { CONCERNS, today, type Concern, type TodayInput } from '@/calculators/today/today';
 import { away } from '@/calculators/top-off/away';
 import { topOffUpkeep } from '@/calculators/top-off/upkeep';
@@ -11,11 +12,13 @@ import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
 import { nextTestAnswer, worthTesting } from '@/calculators/consumption/consumption-answer';
+import { benchOf, partOf, type BenchPath } from '@/registry/benches';
 import { awayQuestion } from './away';
 import { consumptionTogether } from './consumption';
 import { nextTestOf } from './consumption-report';
 import { changeHabit } from './change-habit';
 import type { CycleOutcome } from './cycle';
+import { dangerOf } from './danger';
 import { doseQuestion, type DoseQuestion } from './dose-question';
 import { limewaterQuestion } from './limewater-question';
 import { reactorQuestion } from './reactor-question';
@@ -35,17 +38,16 @@ const STORES_SOON_DAYS = 14;
 /** What a bench cannot work out presses more than a dose that runs as it should, and less than one that is off. Chosen. */
 const REFUSED_PRESSES = 1.5;
 
-type BenchOfToday = 'top-off' | 'dose' | 'limewater' | 'reactor' | 'series' | 'log' | 'change' | 'cycle';
-
 /** Where a concern is seen to. */
 interface Place {
-  readonly bench: BenchOfToday;
+  readonly bench: BenchPath;
   /** The part of the bench, where it is not its first. */
   readonly as?: string;
-  readonly title: string;
 }
 
 export interface TodayLine extends Place {
+  /** The bench's name, and the part's. */
+  readonly title: string;
   readonly answer: Answer;
   /** The greater the more pressing. */
   readonly pressing: number;
@@ -53,24 +55,39 @@ export interface TodayLine extends Place {
 
 export interface Today {
   readonly answer: Answer;
-  readonly bench: BenchOfToday;
+  readonly bench: BenchPath;
   readonly as?: string | undefined;
   readonly lines: readonly TodayLine[];
 }
 
 const PLACES: Readonly<Record<Concern, Place>> = {
-  cycle: { bench: 'cycle', title: 'Cycle' },
-  'top-off': { bench: 'top-off', title: 'Top-off' },
-  'top-off upkeep': { bench: 'top-off', as: 'upkeep', title: 'Top-off upkeep' },
-  leaving: { bench: 'top-off', as: 'leaving', title: 'Leaving' },
-  dose: { bench: 'dose', title: 'Dose' },
-  limewater: { bench: 'limewater', title: 'Limewater' },
-  reactor: { bench: 'reactor', title: 'Reactor' },
-  'reactor stores': { bench: 'reactor', as: 'use', title: 'Reactor, gas and media' },
-  nutrients: { bench: 'series', title: 'Nutrients' },
-  levels: { bench: 'series', title: 'Series' },
-  'next test': { bench: 'log', title: 'Next test' },
-  'water change': { bench: 'change', title: 'Change' },
+  danger: { bench: 'trends' },
+  cycle: { bench: 'new-tank' },
+  'top-off': { bench: 'top-off' },
+  'top-off upkeep': { bench: 'maintenance' },
+  leaving: { bench: 'going-away' },
+  dose: { bench: 'dosing' },
+  limewater: { bench: 'limewater' },
+  reactor: { bench: 'reactor' },
+  'reactor stores': { bench: 'reactor', as: 'use' },
+  nutrients: { bench: 'trends' },
+  levels: { bench: 'trends' },
+  'next test': { bench: 'log' },
+  'water change': { bench: 'water-change' },
+};
+
+/** Where a danger is looked into and acted on. */
+const SEEN_TO: Readonly<Record<EverydayId, BenchPath>> = {
+  alkalinity: 'corrections',
+  calcium: 'corrections',
+  magnesium: 'corrections',
+  nitrate: 'water-change',
+  phosphate: 'water-change',
+  ammonia: 'water-change',
+  nitrite: 'water-change',
+  salinity: 'top-off',
+  temperature: 'trends',
+  ph: 'trends',
 };
 
 /** A bench's answer, and what of it says how much it presses. */
@@ -78,7 +95,7 @@ interface Told {
   readonly answer: Answer;
   readonly facts: object;
   /** Where it is seen to, when not at its concern's usual place. */
-  readonly bench?: BenchOfToday;
+  readonly bench?: BenchPath;
 }
 
 /**
@@ -98,10 +115,11 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
   const lines = asked
     .flatMap(({ concern, outcome, refusal }): TodayLine[] => {
       const place = PLACES[concern];
-      if (refusal) return [{ ...place, answer: refusedAnswer(refusal), pressing: REFUSED_PRESSES }];
+      if (refusal)
+        return [{ ...place, title: titleOf(place), answer: refusedAnswer(refusal), pressing: REFUSED_PRESSES }];
       if (!outcome) return [];
-      const bench = outcome.bench ?? place.bench;
-      return [{ ...place, bench, answer: outcome.answer, pressing: pressing.get(concern) ?? 0 }];
+      const at = { ...place, ...(outcome.bench && { bench: outcome.bench }) };
+      return [{ ...at, title: titleOf(at), answer: outcome.answer, pressing: pressing.get(concern) ?? 0 }];
     })
     // The dose and the reactor rest on one question: refused, it is said once.
     .filter(
@@ -111,6 +129,12 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
   const first = lines[0];
   if (!first) return { answer, bench: 'log', lines };
   return { answer: first.answer, bench: first.bench, as: first.as, lines };
+}
+
+function titleOf({ bench, as }: Place): string {
+  const entry = benchOf(bench);
+  const part = as === undefined ? undefined : partOf(entry, as);
+  return part ? `${entry.name}: ${part.name.toLowerCase()}` : entry.name;
 }
 
 /** Why there is no answer: one bench that the record refuses does not take the others with it. */
@@ -136,6 +160,11 @@ type Ask = (book: Book, tank: Tank, now: number, cycle: CycleOutcome | 'asked' |
 
 /** What each concern's own calculator says of today; nothing where it is none. */
 const ASK: Readonly<Record<Concern, Ask>> = {
+  danger: (book, tank, now) => {
+    const { answer, values } = dangerOf(book, tank, now);
+    const [worst] = values.dangers;
+    return worst && { answer, facts: {}, bench: SEEN_TO[worst.parameter] };
+  },
   // Once done, a cycle steps back.
   cycle: (_book, tank, _now, outcome) => {
     if (!outcome) return undefined;
@@ -203,8 +232,8 @@ const ASK: Readonly<Record<Concern, Ask>> = {
   },
   levels: (book, tank, now) => {
     const { answer } = levelsOutcome(book, tank, now);
-    const { certainty } = answer;
-    return { answer, facts: { certainty }, ...(certainty === 'not enough yet' && { bench: 'log' as const }) };
+    const { certainty, moves } = answer;
+    return { answer, facts: { certainty, moves }, ...(certainty === 'not enough yet' && { bench: 'log' as const }) };
   },
   'next test': (book, tank, now) => {
     const consumption = tank.supplies.length > 0 ? consumptionTogether(book, tank, now) : undefined;

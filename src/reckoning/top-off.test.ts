@@ -166,10 +166,7 @@ describe('upkeep by the record', () => {
   it('comes on Today once it is late, and not for a tank that never logged any', () => {
     const late: Entry = { ...at(80), kind: 'upkeep', item: 'optical' };
     const lines = (entries: Entry[]) => todayOf(bookOf([...weekly, ...entries]), base, now).lines;
-    expect(lines([late]).find(({ title }) => title === 'Top-off upkeep')).toMatchObject({
-      bench: 'top-off',
-      as: 'upkeep',
-    });
+    expect(lines([late]).find(({ title }) => title === 'Maintenance')).toMatchObject({ bench: 'maintenance' });
     expect(lines([]).map(({ title }) => title)).not.toContain('Top-off upkeep');
   });
 });
@@ -226,9 +223,9 @@ describe('leaving, on Today', () => {
       const away = { leavesAt: now + inDays * DAY_MS, days: 30 };
       return todayOf({ ...book, settings: { ...book.settings, away } }, base, now).lines.map(({ title }) => title);
     };
-    expect(titles(3)).toContain('Leaving');
-    expect(titles(20)).not.toContain('Leaving');
-    expect(titles(-3)).not.toContain('Leaving');
+    expect(titles(3)).toContain('Going away');
+    expect(titles(20)).not.toContain('Going away');
+    expect(titles(-3)).not.toContain('Going away');
   });
 });
 
@@ -236,7 +233,7 @@ describe('limewater beside evaporation', () => {
   it('is quiet within the room, and warns beyond it', () => {
     const given = (ml: number) => limewaterCautions(bookOf([...weekly, dosed(60, 'lime', ml)]), base, now, new Map());
     expect(given(2000)).toEqual([]);
-    expect(say(given(5000)[0]?.says ?? [])).toMatch(/^5\.00 L\/day of limewater is more than the 2\.\d\d L\/day/);
+    expect(say(given(5000)[0]?.says ?? [])).toMatch(/^5 L\/day of limewater is more than the 2\.\d\d L\/day/);
     expect(limewaterCautions(bookOf(weekly), base, now, new Map())).toEqual([]);
   });
   it('looks at what is thought of, not only at what runs', () => {
@@ -250,10 +247,10 @@ describe('an entry that its tank makes unlikely', () => {
     const book = emptyBook('UTC');
     const ask = (volumeL: number, leavesL?: number) =>
       draftQuestion(book, base, { kind: 'refill', at: now, volumeL, ...(leavesL !== undefined && { leavesL }) });
-    expect(ask(115)).toMatch(/115 L is more than the reservoir of Bay holds, 40\.0 L: another unit, two refills/);
-    expect(ask(5, 60)).toMatch(/60\.0 L is more/);
+    expect(ask(115)).toMatch(/115 L is more than the reservoir of Bay holds, 40 L: another unit, two refills/);
+    expect(ask(5, 60)).toMatch(/60 L is more/);
     expect(ask(41)).toBeUndefined();
-    expect(draftQuestion(book, base, { kind: 'reservoir-level', at: now, litres: 90 })).toMatch(/90\.0 L/);
+    expect(draftQuestion(book, base, { kind: 'reservoir-level', at: now, litres: 90 })).toMatch(/90 L/);
     const byHand = { ...base, reservoirL: 0 };
     expect(draftQuestion(book, byHand, { kind: 'refill', at: now, volumeL: 90 })).toBeUndefined();
     expect(draftQuestion(book, byHand, { kind: 'refill', at: now, volumeL: 227 })).toMatch(/a quarter of Bay/);

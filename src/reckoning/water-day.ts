@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, format, set } from 'date-fns';
 import type { z } from 'zod';
-import { purifiedWater } from '@/calculators/source-water/purified-water';
+import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { waterDay } from '@/calculators/water-change/water-day';
@@ -120,7 +120,7 @@ const A_LONG_RUN_L = 1000;
 function madeADay(book: Book, now: number): { waterLPerDay?: number } {
   const source = book.sources[0];
   if (!source) return {};
-  const { outcome } = attempt(() => purifiedWater.run(waterQuestion(sourceState(book, source, now), A_LONG_RUN_L, {})));
+  const { outcome } = attempt(() => roDiWater.run(waterQuestion(sourceState(book, source, now), A_LONG_RUN_L, {})));
   return outcome ? { waterLPerDay: (A_LONG_RUN_L / outcome.values.slowHours) * 24 } : {};
 }
 

@@ -1,7 +1,7 @@
 import { asPoint } from '@/chemistry/observation';
 import { placeInBand, type Place } from '@/calculators/parameters/place-in-band';
 import { zeroNutrients } from '@/calculators/nutrients/zero-nutrients';
-import { PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
+import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import type { Book, Tank } from '@/record/schema';
 import { lastObservation, observationsOf, type TankObservation } from './observations';
 import { memoise } from './memoise';
@@ -21,13 +21,19 @@ export function waterStatus(book: Book, tank: Tank, now: number): ParameterStatu
   const { warns, zeroForDays } = nutrientsAtZero(book, tank, now).values;
   return PARAMETER_IDS.flatMap((parameter): ParameterStatus[] => {
     const last = lastObservation(book, tank.id, parameter);
-    const band = tank.targets[parameter];
+    const band = tank.targets[parameter] ?? ALWAYS_JUDGED[parameter];
     if (!last || !band) return [];
     const place = placeInBand(last.value, band, last.sd);
     const atZero = warns && (parameter === 'nitrate' || parameter === 'phosphate');
     return [{ parameter, last, band, place, ...(atZero && { zeroForDays }) }];
   });
 }
+
+/** Ammonia and nitrite have a target in every tank, set or not. */
+const ALWAYS_JUDGED: Partial<Record<ParameterId, readonly [number, number]>> = {
+  ammonia: PARAMETERS.ammonia.band,
+  nitrite: PARAMETERS.nitrite.band,
+};
 
 /** Whether nitrate and phosphate both read zero, and for how long. */
 export function nutrientsAtZero(book: Book, tank: Tank, now: number) {

@@ -37,7 +37,7 @@ const answerOf = (book: Book) => dosingPlan.run(doseQuestion(book, tank, now).in
 
 describe('a solution made otherwise', () => {
   const lastMonth = [dosing(80, 30), alk(82, 8.4), alk(86, 8.4), alk(90, 8.4), alk(95, 8.4)];
-  // 30 mL of 84 g/L Na2CO3 a day into 310 L: 0.03 × 1585.1 ÷ 310 ÷ 0.35665 = 0.430 dKH/day (CIAAW 2021), which held the level.
+  // 30 mL of 84 g/L Na2CO3 a day into 310 L: 0.03 × 1585.1 ÷ 310 ÷ 0.35665 = 0.43 dKH/day (CIAAW 2021), which held the level.
   const byHand = 0.43;
 
   it('from now on leaves what was dosed at the strength it had', () => {
@@ -55,7 +55,7 @@ describe('a solution made otherwise', () => {
 
   it('in the middle of a standing dose brings more from that day on, by the tank model', () => {
     const stronger = remade(soda, twice, 90 * DAY_MS, 'now');
-    // The level rises by another 0.430 dKH a day from day 90 on, and the consumption is the same.
+    // The level rises by another 0.43 dKH a day from day 90 on, and the consumption is the same.
     const entries = [
       dosing(80, 30),
       alk(82, 8),

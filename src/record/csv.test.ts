@@ -76,7 +76,7 @@ describe('the CSV of entries', () => {
       'pump-run counted over 7 days',
       'room room temperature 20.5 °C',
       'room room humidity 38 %',
-      'upkeep seen to float ',
+      'upkeep maintenance float ',
       'bottle-level in the bottle of Carbonate 900 mL',
     ]);
   });

@@ -1,3 +1,7 @@
-import { FirstTank } from '@/benches/tank/first-tank';
+import { FirstSteps } from '@/benches/first-steps/first-steps';
+import { Door } from '@/interface/hall/door';
 
-export default FirstTank;
+/** A record opens with the tank looked at last; one that holds none, with the first steps. */
+export default function RecordPage() {
+  return <Door bench="today" otherwise={<FirstSteps />} />;
+}

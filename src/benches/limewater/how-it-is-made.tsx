@@ -129,7 +129,7 @@ function SetUp() {
           expected={AMOUNTS.limewaterTemperature}
           value={draft.temperatureC}
           onChange={(value) => set({ temperatureC: value })}
-          hint="the room’s where none is told"
+          hint="the room’s where none is given"
         />
         <QuantityField
           narrow
@@ -145,7 +145,7 @@ function SetUp() {
           expected={AMOUNTS.limewaterKeptBack}
           value={draft.keptBack}
           onChange={(value) => set({ keptBack: value })}
-          hint={`${USUAL_KEPT_BACK * 100} % of the least evaporation where none is told`}
+          hint={`${USUAL_KEPT_BACK * 100} % of the least evaporation where none is given`}
         />
         <QuantityField
           narrow

@@ -1,27 +1,15 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import { Bench } from '@/interface/bench';
-import { ChoiceRow } from '@/interface/choice-row';
-import { useChoice } from '@/interface/use-choice';
-import { useTank, useTitle } from '@/interface/workspace';
+import { usePart } from '@/interface/here';
+import { useTank } from '@/interface/workspace';
+import type { PartOf } from '@/registry/benches';
 import { IfItSticks } from './if-it-sticks';
 import { StrengthAndRoom } from './strength-and-room';
 import { WhenToDrip } from './when-to-drip';
 
-const WAYS = [
-  ['amount', 'How much'],
-  ['hours', 'When to drip'],
-  ['sticks', 'If the pump sticks'],
-] as const;
-type Way = (typeof WAYS)[number][0];
-
-const QUESTIONS: Record<Way, string> = {
-  amount: 'How much limewater fits this tank, how strong is it, and when is it made anew?',
-  hours: 'When is limewater dripped, and what does the day make of it?',
-  sticks: 'What happens when the limewater pump sticks?',
-};
-
-const SCREENS: Record<Way, () => React.ReactNode> = {
+const SCREENS: Record<PartOf<'limewater'>, () => ReactNode> = {
   amount: StrengthAndRoom,
   hours: WhenToDrip,
   sticks: IfItSticks,
@@ -30,18 +18,9 @@ const SCREENS: Record<Way, () => React.ReactNode> = {
 /** Limewater (kalkwasser) as a part of the top-off. */
 export function LimewaterBench() {
   const { tank } = useTank();
-  useTitle(`Limewater, ${tank.name}`);
-  const [way, setWay] = useChoice<Way>(
-    'as',
-    WAYS.map(([value]) => value),
-    'amount',
-  );
-  const Screen = SCREENS[way];
+  const Screen = SCREENS[usePart('limewater')];
   return (
-    <Bench question={QUESTIONS[way]}>
-      <div className="mb-4">
-        <ChoiceRow label="Part of limewater" choices={WAYS} chosen={way} onChoose={setWay} />
-      </div>
+    <Bench>
       <Screen key={tank.id} />
     </Bench>
   );

@@ -63,7 +63,7 @@ export function StrengthAndRoom() {
     <>
       <Worked
         result={result}
-        otherwise="Say what evaporates first: the Top-off bench works it out from the open surface, or from the reservoir’s refills."
+        otherwise="Say what evaporates first: Evaporation and top-off works it out from the open surface, or from the reservoir’s refills."
         actions={
           <>
             {change !== undefined && change > 0 && (

@@ -161,7 +161,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   return (
     <form
       onSubmit={(event) => void file(event)}
-      aria-label={entry ? 'Correct this entry' : 'Log by fields'}
+      aria-label={entry ? 'Edit this entry' : 'Log by fields'}
       className="rounded-md border border-line bg-sheet px-4 py-3"
     >
       {!entry && (
@@ -228,7 +228,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
                   ? 'Log it all the same'
                   : 'Log it'}
             </Button>
-            {onDone && <Button onClick={leave}>Leave as it was</Button>}
+            {onDone && <Button onClick={leave}>Cancel</Button>}
             {!entry && <Button onClick={() => setKind(null)}>Close</Button>}
           </div>
         </>

@@ -1,5 +1,6 @@
 'use client';
 
+import { useSearchParams } from 'next/navigation';
 import { differenceInCalendarDays } from 'date-fns';
 import { TZDate } from '@date-fns/tz';
 import { useState } from 'react';
@@ -10,11 +11,11 @@ import { quantity } from '@/chemistry/units/quantity';
 import { Answer } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
-import { describeEntry } from '@/record/kinds/describe';
+import { describeEntry, entryText, saysAll } from '@/record/kinds/describe';
 import { kindOf } from '@/record/kinds/list';
 import { useKeptState } from '@/interface/kept-draft';
 import { whenText } from '@/interface/when';
-import { useCommit, useNow, useTank, useTitle } from '@/interface/workspace';
+import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { lastObservation } from '@/reckoning/observations';
 import { jotExamples } from '@/record/line/example';
@@ -31,25 +32,36 @@ export function LogBench() {
   const examples = jotExamples(units);
   const now = useNow();
   const commit = useCommit();
-  useTitle(`Log, ${tank.name}`);
   const [editing, setEditing] = useKeptState<string | null>('log editing', null);
   const [shown, setShown] = useState(PAGE);
-  const entries = book.entries.filter((entry) => entry.tankId === tank.id || entry.tankId === null).toReversed();
+  const find = useSearchParams().get('find') ?? '';
+  const words = find.toLowerCase().split(/\s+/);
+  const entries = book.entries
+    .filter((entry) => entry.tankId === tank.id || entry.tankId === null)
+    .filter((entry) => find === '' || saysAll(entryText(entry, book), words))
+    .toReversed();
   const remove = (entry: Entry) =>
     void commit({
-      label: `Deleted ${kindOf(entry.kind).title.toLowerCase()}: ${describeEntry(entry, book)}`,
+      label: `Removed ${kindOf(entry.kind).title.toLowerCase()}: ${describeEntry(entry, book)}`,
       remove: { entries: [entry.id] },
     });
 
   return (
-    <Bench question="What was done and measured?">
+    <Bench>
       <Answer answer={logAnswer(book, tank, now)} />
       <section aria-label="Log by fields" className="mt-6">
         <EntryEditor key={tank.id} />
       </section>
       <section aria-label="Entries" className="mt-8">
-        <h2 className="text-lg font-semibold">Entries, the last first</h2>
-        {entries.length === 0 && (
+        <h2 className="text-lg font-semibold">
+          {find === '' ? 'Entries, the last first' : `Entries with “${find}”, the last first`}
+        </h2>
+        {find !== '' && (
+          <Button look="quiet" onClick={() => window.history.pushState(null, '', window.location.pathname)}>
+            Show all entries
+          </Button>
+        )}
+        {entries.length === 0 && find === '' && (
           <p className="mt-2 text-soft">
             {`None yet. The line above takes a whole session: “${examples.alkalinity} ca 430 mg 1320”, “${examples.changed}”, “${examples.refilled}”.`}
           </p>
@@ -69,17 +81,17 @@ export function LogBench() {
                   <span className="flex">
                     <Button
                       look="quiet"
-                      aria-label={`Correct ${kindOf(entry.kind).title.toLowerCase()} of ${whenText(entry.at, now, zone)}`}
+                      aria-label={`Edit ${kindOf(entry.kind).title.toLowerCase()} of ${whenText(entry.at, now, zone)}`}
                       onClick={() => setEditing(entry.id)}
                     >
-                      Correct
+                      Edit
                     </Button>
                     <Button
                       look="quiet"
-                      aria-label={`Delete ${kindOf(entry.kind).title.toLowerCase()} of ${whenText(entry.at, now, zone)}`}
+                      aria-label={`Remove ${kindOf(entry.kind).title.toLowerCase()} of ${whenText(entry.at, now, zone)}`}
                       onClick={() => remove(entry)}
                     >
-                      Delete
+                      Remove
                     </Button>
                   </span>
                 </div>
@@ -102,7 +114,7 @@ function logAnswer(book: Book, tank: Tank, now: number): AnswerText {
   const count = book.entries.filter((entry) => entry.tankId === tank.id).length;
   if (!last)
     return {
-      says: ['Test alkalinity and jot it down; a second test some days later tells what the tank takes.'],
+      says: ['Test alkalinity and jot it down; a second test some days later shows its consumption.'],
       certainty: 'not enough yet',
       because: [`${count} ${count === 1 ? 'entry' : 'entries'} so far.`],
     };
@@ -120,9 +132,10 @@ function logAnswer(book: Book, tank: Tank, now: number): AnswerText {
           quantity(PARAMETERS.alkalinity.kind, last.value),
           days === 0 ? 'today.' : days === 1 ? 'yesterday.' : `${days} days ago.`,
         ],
-    certainty: due ? 'retest' : 'worked out',
+    certainty: 'worked out',
+    ...(due && { retest: true }),
     because: [
-      `${count} entries; ${others === 2 ? 'calcium and magnesium are tested within the month.' : 'calcium or magnesium is more than a month old.'}`,
+      `${count} ${count === 1 ? 'entry' : 'entries'}; ${others === 2 ? 'calcium and magnesium are tested within the month.' : 'calcium or magnesium is more than a month old.'}`,
     ],
   };
 }

@@ -23,7 +23,7 @@ export function CeilingScale({ tank, effluent, ceiling, chamberPh, measured, uni
       viewBox="0 0 512 92"
       className="mt-3 w-full max-w-[32rem]"
       role="img"
-      aria-label={`The tank stands at ${text(tank)}, the effluent at ${text(effluent)}, and at chamber pH ${chamberPh.toFixed(2)} media stop dissolving at ${text(ceiling)}.`}
+      aria-label={`The tank is at ${text(tank)}, the effluent at ${text(effluent)}, and at chamber pH ${chamberPh.toFixed(2)} media stop dissolving at ${text(ceiling)}.`}
     >
       <rect x={LEFT} y="36" width={x(ceiling) - LEFT} height="16" fill="var(--band)" />
       <rect

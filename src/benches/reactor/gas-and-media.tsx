@@ -73,7 +73,7 @@ function Stores({ values }: { readonly values: ReactorUseValues }) {
     [
       'Bubbles',
       values.bubblesNeeded === undefined ? 'not calibrated' : `${Math.round(values.bubblesNeeded)} a minute`,
-      values.co2ByBubblesG === undefined ? '' : `counted bring ${mass(values.co2ByBubblesG)}`,
+      values.co2ByBubblesG === undefined ? '' : `counted supply ${mass(values.co2ByBubblesG)}`,
     ],
     ['Magnesium', mass(values.magnesiumMgPerDay / 1000), 'from the media'],
     ['Strontium', mass(values.strontiumMgPerDay / 1000), 'from the media'],

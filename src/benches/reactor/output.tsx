@@ -106,7 +106,7 @@ export function Output({ question, tried, onTry }: ReactorPart) {
                 Set as the reactor’s flow from now
               </Button>
             )}
-            {!running && <Button onClick={keepOnPaper}>Keep it on paper</Button>}
+            {!running && <Button onClick={keepOnPaper}>Save as planned</Button>}
           </>
         ) : undefined
       }

@@ -8,14 +8,15 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { courseOf } from '@/chemistry/water-change/course';
 import { saltsCompared } from '@/calculators/water-change/salts-compared';
 import { useKeptState } from '@/interface/kept-draft';
-import { Answer, Cautions, Working } from '@/interface/answer';
+import { Answer, Working } from '@/interface/answer';
+import { Cautions } from '@/interface/cautions';
 import { Bench, Figures } from '@/interface/bench';
 import { CourseChart } from '@/interface/charts/course-chart';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
-import { useNow, useTank, useTitle } from '@/interface/workspace';
+import { useNow, useTank } from '@/interface/workspace';
 import { changeHabit, HABIT_FROM } from '@/reckoning/change-habit';
-import { levelsNow, shortfallCautions, takesPerDay } from '@/reckoning/change-question';
+import { levelsNow, shortfallCautions, consumptionPerDay } from '@/reckoning/change-question';
 import { aimFor } from '@/reckoning/targets';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { waterOfSalt } from '@/reckoning/water-of-salt';
@@ -29,14 +30,13 @@ export function SaltBench() {
   const { book, tank } = useTank();
   const { units } = book.settings;
   const now = useNow();
-  useTitle(`Salt, ${tank.name}`);
   const habit = changeHabit(book, tank, now);
   const [changeL, setChangeL] = useKeptState<number | null>('salt-bench changeL', null);
   const [everyDays, setEveryDays] = useKeptState<number | null>('salt-bench everyDays', null);
   const [own, setOwn] = useKeptState<number | null>('salt-bench own', null);
   const salinity = own ?? aimFor(tank, 'salinity');
   const levels = levelsNow(book, tank, now);
-  const takes = takesPerDay(book, tank, now);
+  const takes = consumptionPerDay(book, tank, now);
   const level = (parameter: (typeof DOSED_PARAMETERS)[number]) => levels[parameter] ?? aimFor(tank, parameter);
   const told = book.salts.filter(({ profile }) => profile !== null);
   const result =
@@ -48,7 +48,7 @@ export function SaltBench() {
             changeL: changeL ?? habit.changeL,
             everyDays: everyDays ?? habit.everyDays,
             salinity,
-            takesPerDay: Object.fromEntries(
+            consumptionPerDay: Object.fromEntries(
               DOSED_PARAMETERS.flatMap((parameter) =>
                 takes[parameter] === undefined ? [] : [[parameter, takes[parameter]]],
               ),
@@ -78,20 +78,20 @@ export function SaltBench() {
             netVolumeL: netVolumeL(tank),
             routine: { by: 'changes', changeL: changeL ?? habit.changeL, everyDays: everyDays ?? habit.everyDays },
             newWater: waterOfSalt(salt, salinity),
-            takesPerDay: takes,
+            consumptionPerDay: takes,
           },
           levels,
         ).flatMap(({ days, levels: at }) => (at.alkalinity === undefined ? [] : [{ days, value: at.alkalinity }])),
       }))
     : [];
   return (
-    <Bench question="What does a salt do to this tank?">
+    <Bench>
       {outcome ? (
-        <Answer answer={outcome.answer} />
+        <Answer answer={outcome.answer} cautions={outcome.cautions} />
       ) : (
         <Refused
           refusal={result?.refusal}
-          otherwise="Enter a salt with what its label says, and what it would make of this tank is told."
+          otherwise="Enter a salt with what its label says, to see what it would make of this tank."
         />
       )}
       {outcome && (

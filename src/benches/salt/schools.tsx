@@ -16,7 +16,7 @@ export function Schools() {
       </div>
       <p className="mt-2 text-sm text-soft">
         Told apart here by alkalinity at 35 ppt: below 8.5 dKH near-natural, from 9.5 elevated. The edges are chosen;
-        the sea itself stands at 6.6.
+        the sea itself is at 6.6.
       </p>
     </section>
   );

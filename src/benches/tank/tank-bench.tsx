@@ -4,14 +4,14 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { systemVolumeOf } from '@/reckoning/system-volume';
 import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Answer, Cautions } from '@/interface/answer';
+import { Answer } from '@/interface/answer';
+import { Cautions } from '@/interface/cautions';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
-import { useCommit, useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
+import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { withReservoir } from '@/reckoning/reservoir-mark';
 import type { EntryKind, Tank } from '@/record/schema';
 import { volumeChanged, withVolume, type VolumeHoldsFrom } from '@/record/volume-history';
-import { Solutions } from './solutions';
 import { TankForm } from './tank-form';
 import { TankPicture } from './tank-picture';
 
@@ -29,7 +29,6 @@ function TankEditor() {
   const commit = useCommit();
   const now = useNow();
   const router = useRouter();
-  useTitle(`Tank, ${tank.name}`);
   const form = 'tank';
   const forget = useForgetDrafts(form);
   const [draft, setDraft] = useKeptState<Tank>(`${form} draft`, tank);
@@ -65,8 +64,8 @@ function TankEditor() {
   };
 
   return (
-    <Bench question="How much water is there, and what is it meant to hold?">
-      <Answer answer={answer} />
+    <Bench>
+      <Answer answer={answer} cautions={cautions} />
       <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
         <TankForm
           draft={draft}
@@ -80,7 +79,6 @@ function TankEditor() {
         <TankPicture tank={draft} units={book.settings.units} />
       </div>
       <Cautions cautions={cautions} />
-      <Solutions />
       <section aria-label="Remove this tank" className="mt-10 border-t border-line pt-4">
         <Button onClick={() => void remove()}>Remove {tank.name} and its entries</Button>
         <p className="mt-1 text-sm text-soft">Undo brings all of it back.</p>

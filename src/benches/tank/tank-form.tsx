@@ -148,7 +148,7 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
               onChange={(openSurfaceM2) => set({ openSurfaceM2 })}
               hint={
                 (draft.topOff?.places ?? []).length > 0
-                  ? 'told surface by surface on the Top-off bench, which goes by those'
+                  ? 'set surface by surface under ATO set-up, which counts'
                   : 'length × width of display and sump, uncovered'
               }
             />

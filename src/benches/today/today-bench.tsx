@@ -4,15 +4,16 @@ import { Link } from '@/interface/link';
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { observationText } from '@/reckoning/observations';
-import { Answer, CertaintyMark } from '@/interface/answer';
+import { Answer, HowSureMarks } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { ButtonLink } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
 import { whenText } from '@/interface/when';
-import { useNow, useTank, useTitle, useWorkspace } from '@/interface/workspace';
+import { useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { waterStatus, type ParameterStatus } from '@/reckoning/water-status';
 import { useCycle } from '@/interface/cycle-context';
 import { jotExamples } from '@/record/line/example';
+import { benchAddress } from '@/registry/addresses';
 import { todayOf } from '@/reckoning/today';
 
 /** The first screen of a tank: what needs doing, in the order it matters, and where the water stands. */
@@ -20,7 +21,6 @@ export function TodayBench() {
   const { book, tank } = useTank();
   const { name } = useWorkspace();
   const now = useNow();
-  useTitle(tank.name);
   const untouched = !tank.cycle && !book.entries.some(({ tankId }) => tankId === tank.id);
   const { followed, result } = useCycle();
   const today = todayOf(book, tank, now, followed && !result ? 'asked' : result?.outcome);
@@ -30,14 +30,14 @@ export function TodayBench() {
         answer={today.answer}
         actions={
           <>
-            <ButtonLink look="main" href={`/${name}/${tank.id}/${benchOf(today)}`}>
+            <ButtonLink look="main" href={benchAddress(name, tank.id, today.bench, today.as as never)}>
               See how, and act
             </ButtonLink>
-            <ButtonLink look="quiet" href={`/${name}/water-day`}>
+            <ButtonLink look="quiet" href={benchAddress(name, tank.id, 'water-day')}>
               Water day
             </ButtonLink>
             {untouched && (
-              <ButtonLink look="quiet" href={`/${name}/${tank.id}/cycle?as=set-up`}>
+              <ButtonLink look="quiet" href={benchAddress(name, tank.id, 'new-tank', 'set-up')}>
                 Not running yet? Set it up
               </ButtonLink>
             )}
@@ -47,12 +47,12 @@ export function TodayBench() {
       <div className="mt-8 grid gap-x-12 gap-y-8 lg:grid-cols-2">
         <section aria-label="After that">
           <h2 className="text-lg font-semibold">After that</h2>
-          {today.lines.length < 2 && <p className="mt-2 text-soft">Nothing else asks for attention.</p>}
+          {today.lines.length < 2 && <p className="mt-2 text-soft">Nothing else needs attention.</p>}
           <ul className="mt-2">
             {today.lines.slice(1).map((line) => (
               <Line
                 key={line.bench + line.title}
-                href={`/${name}/${tank.id}/${benchOf(line)}`}
+                href={benchAddress(name, tank.id, line.bench, line.as as never)}
                 title={line.title}
                 answer={line.answer}
               />
@@ -65,11 +65,6 @@ export function TodayBench() {
   );
 }
 
-/** A bench's address, with the part of it that is meant. */
-function benchOf({ bench, as }: { readonly bench: string; readonly as?: string | undefined }): string {
-  return as === undefined ? bench : `${bench}?as=${as}`;
-}
-
 function Line({ href, title, answer }: { readonly href: string; readonly title: string; readonly answer: AnswerText }) {
   return (
     <li className="border-t border-line py-2.5">
@@ -80,7 +75,7 @@ function Line({ href, title, answer }: { readonly href: string; readonly title: 
         <Sentence phrases={answer.says} />
       </p>
       <p className="text-sm text-soft">
-        <CertaintyMark certainty={answer.certainty} /> <Sentence phrases={answer.because} />
+        <HowSureMarks of={answer} /> <Sentence phrases={answer.because} />
       </p>
     </li>
   );
@@ -95,8 +90,8 @@ function WaterStands({ standings, now }: { readonly standings: readonly Paramete
   } = useTank();
   const examples = jotExamples(units);
   return (
-    <section aria-label="Where the water stands">
-      <h2 className="text-lg font-semibold">Where the water stands</h2>
+    <section aria-label="Water now">
+      <h2 className="text-lg font-semibold">Water now</h2>
       {standings.length === 0 && (
         <p className="mt-2 text-soft">
           {`Nothing measured yet that has a target. Jot it: “${examples.alkalinity} ca 430 ${examples.salinity} ${examples.temperature}”.`}

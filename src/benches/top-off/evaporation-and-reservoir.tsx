@@ -95,7 +95,7 @@ export function EvaporationAndReservoir() {
             {refill === null ? 'Log a refill' : `Log a refill of ${showText(quantity('volume', refill), units)}`}
           </Button>
           {stands !== null && <Button onClick={logLevel}>Log what stands in it</Button>}
-          {reservoirL !== tank.reservoirL && <Button onClick={() => void keepReservoir()}>Keep this reservoir</Button>}
+          {reservoirL !== tank.reservoirL && <Button onClick={() => void keepReservoir()}>Save this reservoir</Button>}
         </>
       }
     >
@@ -126,7 +126,7 @@ export function EvaporationAndReservoir() {
             {reservoirL > 0 && (
               <QuantityField
                 narrow
-                label="Or it stands at"
+                label="Or it is at"
                 expected={TOP_OFF_AMOUNTS.reservoirLevel}
                 value={stands}
                 onChange={setStands}
@@ -139,7 +139,7 @@ export function EvaporationAndReservoir() {
             )}
             <QuantityField
               narrow
-              label="Loss a day"
+              label="Evaporation"
               expected={TOP_OFF_AMOUNTS.evaporation}
               value={loss ?? values?.litresPerDay ?? null}
               digits={loss === null ? 3 : undefined}

@@ -31,13 +31,13 @@ export function EvaporationByMonth({ months }: { readonly months: readonly Month
     whole: format(new TZDate(from, zone), 'MMMM yyyy'),
     value: unit.fromCanonical(litresPerDay),
     error: unit.fromCanonical(sd * NINETEEN_IN_TWENTY),
-    words: `${told(litresPerDay)}, give or take ${told(sd * NINETEEN_IN_TWENTY)}`,
+    words: `${told(litresPerDay)}, ± ${told(sd * NINETEEN_IN_TWENTY)}`,
   }));
   const [, high, ticks] = axisFor(0, Math.max(...rows.map(({ value, error }) => value + error)));
-  const name = 'loss by month';
+  const name = 'evaporation by month';
   return (
     <ChartFrame
-      label="Loss a day by month"
+      label="Evaporation by month"
       caption={
         <>
           <span className="font-semibold">Loss by month</span>
@@ -45,16 +45,16 @@ export function EvaporationByMonth({ months }: { readonly months: readonly Month
         </>
       }
       name={name}
-      fileName="loss-by-month"
+      fileName="evaporation-by-month"
       onCsv={() =>
         saveFile(
-          'loss-by-month.csv',
+          'evaporation-by-month.csv',
           'text/csv',
           tableCsv(
             rows.map(({ whole, value, error }) => ({
               month: whole,
-              [`loss, ${unit.symbol}`]: Number(value.toFixed(4)),
-              'give or take': Number(error.toFixed(4)),
+              [`evaporation, ${unit.symbol}`]: Number(value.toFixed(4)),
+              '±': Number(error.toFixed(4)),
             })),
           ),
         )

@@ -52,7 +52,7 @@ export function IfItFails() {
   const changed = reservoir !== null || floor !== null || runLimit !== null;
   const keep = () =>
     void commit({
-      label: `${tank.name}: the reservoir and its limits kept`,
+      label: `${tank.name}: saved the reservoir and its limits`,
       put: {
         tanks: [
           {

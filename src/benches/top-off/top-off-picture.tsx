@@ -167,7 +167,7 @@ export function TopOffPicture({ tank, failure, salinity, leftL, drawnLPerDay = 0
             ? cutCm > 1
               ? `To scale; ${showText(quantity('length', cutCm), units)} above the floor left out.`
               : 'To scale.'
-            : `${told.reservoir ? 'The vessel that rises is' : told.rises ? 'The reservoir is' : 'Both are'} drawn as usual, until told how it stands.`}
+            : `${told.reservoir ? 'The vessel that rises is' : told.rises ? 'The reservoir is' : 'Both are'} drawn as usual, until the set-up is described.`}
         </text>
       </g>
     </svg>

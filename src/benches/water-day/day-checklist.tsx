@@ -29,7 +29,7 @@ export function DayChecklist({
     <section aria-label="Step by step" className="mt-8">
       <h2 className="text-lg font-semibold">Step by step</h2>
       {!day && (
-        <p className="no-print text-soft">Keep the day, and its steps can be ticked off here, on this device.</p>
+        <p className="no-print text-soft">Save the day, and its steps can be ticked off here, on this device.</p>
       )}
       <div className="mt-2 grid gap-x-10 lg:grid-cols-2 print:block">
         {phases.map(({ title, steps }) => (

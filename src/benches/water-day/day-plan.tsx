@@ -102,9 +102,7 @@ export function DayPlan({
         <fieldset>
           <legend className="mb-1 font-semibold">Vessels to mix in</legend>
           {book.vessels.length === 0 && (
-            <p className="text-sm text-soft">
-              None entered: one is taken for each water. Add yours on a tank’s Mix bench.
-            </p>
+            <p className="text-sm text-soft">None entered: one is taken for each water. Add yours under Mixing.</p>
           )}
           {book.vessels.map((vessel) => (
             <label key={vessel.id} className="flex min-h-11 items-center gap-3 lg:min-h-9">

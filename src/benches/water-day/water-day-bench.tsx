@@ -7,22 +7,13 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { checklist, LAST_STEP, type DayPhase } from '@/calculators/water-change/checklist';
 import { waterDay } from '@/calculators/water-change/water-day';
-import { Answer, Cautions, Working } from '@/interface/answer';
+import { Answer, Working } from '@/interface/answer';
+import { Cautions } from '@/interface/cautions';
 import { Bench } from '@/interface/bench';
-import { Button, ButtonLink } from '@/interface/button';
+import { Button } from '@/interface/button';
 import { Refused } from '@/interface/refused';
-import { PlainPage } from '@/interface/hall/tank-frame';
 import { whenText } from '@/interface/when';
-import {
-  useBookIfRead,
-  useCommit,
-  useCommitOnce,
-  useNow,
-  useTitle,
-  useTrouble,
-  useWorkspace,
-  Waiting,
-} from '@/interface/workspace';
+import { useCommit, useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { proposedDay, ticksOf, waterDayQuestion } from '@/reckoning/water-day';
 import type { Book, WaterDay } from '@/record/schema';
 import { DayChecklist } from './day-checklist';
@@ -35,15 +26,12 @@ const HALF_HOUR_MS = 1_800_000;
 
 /** All tanks on one page: what is mixed where and when, and the day step by step. */
 export function WaterDayBench() {
-  const book = useBookIfRead();
-  const trouble = useTrouble();
-  useTitle('Water day');
-  return <PlainPage>{book ? <TheDay book={book} /> : trouble ? null : <Waiting />}</PlainPage>;
+  const { book } = useTank();
+  return <TheDay book={book} />;
 }
 
 function TheDay({ book }: { readonly book: Book }) {
   const now = useNow();
-  const { name } = useWorkspace();
   const { zone } = book.settings;
   const keepOnce = useCommitOnce();
   const commit = useCommit();
@@ -61,18 +49,6 @@ function TheDay({ book }: { readonly book: Book }) {
     return question && { question, outcome: waterDay.run(question) };
   });
   const found = result.outcome;
-  const first = book.tanks[0];
-  if (book.tanks.length === 0)
-    return (
-      <Bench question="What is mixed, where and when, for all tanks on one day?">
-        <Refused otherwise="Make a tank first; its water day is planned here." />
-        <div className="mt-3">
-          <ButtonLink look="main" href={`/${name}/new`}>
-            Make a tank
-          </ButtonLink>
-        </div>
-      </Bench>
-    );
   const phases = found
     ? checklist(
         found.outcome.values,
@@ -86,7 +62,9 @@ function TheDay({ book }: { readonly book: Book }) {
     : [];
   const keep = async () => {
     const row: WaterDay = { ...(draft ?? kept ?? proposed), id: kept?.id ?? nanoid() };
-    if (await keepOnce({ label: `Water day kept for ${whenText(row.at, now, zone)}`, put: { waterDays: [row] } })) {
+    if (
+      await keepOnce({ label: `Water-change day saved for ${whenText(row.at, now, zone)}`, put: { waterDays: [row] } })
+    ) {
       setEditing(false);
       setPlanNext(false);
       setDraft(undefined);
@@ -95,15 +73,16 @@ function TheDay({ book }: { readonly book: Book }) {
   const planning = !kept || editing;
   const progress = kept && !editing && found ? progressOf(book, kept, phases) : undefined;
   return (
-    <Bench question="What is mixed, where and when, for all tanks on one day?">
+    <Bench>
       {found ? (
         <Answer
           answer={progress ?? found.outcome.answer}
+          cautions={[...found.outcome.cautions, ...DAY_CAUTIONS]}
           actions={
             <>
               {planning ? (
                 <Button look="main" onClick={() => void keep()}>
-                  {kept ? 'Keep the changes' : 'Keep this day'}
+                  {kept ? 'Save the changes' : 'Save this day'}
                 </Button>
               ) : (
                 <Button onClick={() => setEditing(true)}>Change the plan</Button>
@@ -148,7 +127,7 @@ function TheDay({ book }: { readonly book: Book }) {
       {planning && <DayPlan book={book} draft={draft ?? kept ?? proposed} onDraft={setDraft} />}
       {!planning && kept && (
         <p className="mt-4">
-          Begins <strong>{whenText(kept.at, now, zone)}</strong>:{' '}
+          Starts <strong>{whenText(kept.at, now, zone)}</strong>:{' '}
           {found?.question.tanks.map(({ name: of }) => of).join(', ')}.
         </p>
       )}
@@ -160,18 +139,17 @@ function TheDay({ book }: { readonly book: Book }) {
       )}
       {found && <Cautions cautions={[...found.outcome.cautions, ...DAY_CAUTIONS]} />}
       <div className="no-print mt-8 flex flex-wrap gap-2 border-t border-line pt-4">
-        {first && <ButtonLink href={`/${name}/${first.id}/today`}>Back to {first.name}</ButtonLink>}
         {kept && (
           <Button
             look="quiet"
             onClick={() =>
               void commit({
-                label: `Water day of ${whenText(kept.at, now, zone)} put aside`,
+                label: `Water-change day of ${whenText(kept.at, now, zone)} removed`,
                 remove: { waterDays: [kept.id] },
               })
             }
           >
-            Put this day aside
+            Remove this day
           </Button>
         )}
       </div>
@@ -192,19 +170,21 @@ function progressOf(book: Book, day: WaterDay, phases: readonly DayPhase[]): Ans
   if (ticked === 0) return undefined;
   const next = steps.find(({ key }) => !done.has(key));
   const count = `${ticked} of ${steps.length} steps are done.`;
-  if (!next) return { says: ['The water day is done.'], certainty: 'worked out', because: [count] };
+  if (!next) return { says: ['The water-change day is done.'], certainty: 'worked out', because: [count] };
   return { says: [`${next.phase}:`, ...next.says], certainty: 'worked out', because: [count] };
 }
 
 const DAY_CAUTIONS = [
   {
-    severity: 'harm',
+    severity: 'danger',
+    usual: true,
     says: [
       'Switches off before hands go into the water; heaters out of water burn and break. Drip loops and a residual-current device; wiring is for a licensed electrician, by local codes.',
     ],
   },
   {
     severity: 'note',
+    usual: true,
     says: [
       'Wet floors are slippery, and what a floor bears is a question for a qualified person. Saltwater and livestock never go to a storm drain or local water.',
     ],

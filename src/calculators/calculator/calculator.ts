@@ -8,28 +8,28 @@ export interface Moment {
   readonly moment: number;
   /** Given where the hour would claim more than is known: the day alone is told. */
   readonly day?: true;
+  /** A deadline: its hour while that matters, then its day. */
+  readonly by?: true;
   /** The same for the day: the month alone is told. */
   readonly month?: true;
 }
 
 /** How much of a moment is told. */
-export type Fineness = 'day' | 'month';
+export type Fineness = 'day' | 'month' | 'deadline';
 
-export function finenessOf({ day, month }: Moment): Fineness | undefined {
-  return month ? 'month' : day ? 'day' : undefined;
+export function finenessOf({ day, month, by }: Moment): Fineness | undefined {
+  return month ? 'month' : by ? 'deadline' : day ? 'day' : undefined;
 }
 
 /** A piece of an answer: words, a moment, or a figure the screen sets large and in the keeper's unit. */
 export type Phrase = string | Quantity | Moment;
 
-/** Words of certainty; each means one thing, given in CERTAINTY_MEANS. */
+/** How sure an answer is; each word means one thing, given in CERTAINTY_MEANS. */
 export const CERTAINTIES = [
   'worked out',
   'likely',
-  'steady',
-  'drifting',
+  'estimated',
   'within test error',
-  'retest',
   'not enough yet',
   'rough',
 ] as const;
@@ -38,18 +38,35 @@ export type Certainty = (typeof CERTAINTIES)[number];
 export const CERTAINTY_MEANS: Record<Certainty, string> = {
   'worked out': 'Arithmetic from the figures given: as good as they are.',
   likely: 'At least eight in ten of the tanks that would have tested like yours agree.',
-  steady: 'The level is moving by less than the test could show in a week.',
-  drifting: 'The level is moving by more than test error explains.',
-  'within test error': 'The figure found is smaller than what the test can tell from nothing.',
-  retest: 'One reading stands so far from the others that it should be taken again before acting on it.',
+  estimated: 'Estimated from your tests: the 95 % range says how sure.',
+  'within test error': 'The figure found is smaller than what the test can tell from zero.',
   'not enough yet': 'Fewer than two usable readings, or less than a day between them.',
   rough: 'A first estimate, from general figures or too few entries; your own log will sharpen it.',
 };
 
-/** What to do, how much, when and how sure: read aloud as one sentence. */
-export interface Answer {
-  readonly says: readonly Phrase[];
+/** How a level moves, whatever is sure of it. */
+export const MOVES = ['falling', 'steady', 'rising'] as const;
+export type Moves = (typeof MOVES)[number];
+
+export const MOVES_MEAN: Record<Moves, string> = {
+  falling: 'The level falls by more than test error explains.',
+  steady: 'The level moves by less than the test could show in a week.',
+  rising: 'The level rises by more than test error explains.',
+};
+
+/** What is said of a reading that is to be taken again. */
+export const RETEST_MEANS = 'One reading is so far from the others that it should be taken again before acting on it.';
+
+/** How sure a figure is, how the level behind it moves, and whether to test again: three things, told apart. */
+export interface HowSure {
   readonly certainty: Certainty;
+  readonly moves?: Moves | undefined;
+  readonly retest?: boolean | undefined;
+}
+
+/** What to do, how much, when and how sure: read aloud as one sentence. */
+export interface Answer extends HowSure {
+  readonly says: readonly Phrase[];
   /** How sure, in figures: "between 36 and 46 mL/day". */
   readonly because: readonly Phrase[];
 }
@@ -68,8 +85,10 @@ export interface Step {
 
 /** What could hurt the animals, the keeper or the floor, or would change the answer. */
 export interface Caution {
-  readonly severity: 'harm' | 'care' | 'note';
+  readonly severity: 'danger' | 'caution' | 'note';
   readonly says: readonly Phrase[];
+  /** A rule of the trade that holds on every such day, and not because of this tank's figures. */
+  readonly usual?: true;
 }
 
 export interface Outcome<Values> {

@@ -1,11 +1,11 @@
 import { valueText, type RefusalDetail } from '@/chemistry/refusal';
 
-/** What a refused field takes: "alkalinity is taken from 0 to 25 dKH". The one wording of it. */
+/** What a refused field takes: "alkalinity accepts 0 to 25 dKH". The one wording of it. */
 export function takenFrom({ field, allowed }: Pick<RefusalDetail, 'field' | 'allowed'>): string {
-  return `${field} is taken from ${allowed}`;
+  return `${field} accepts ${allowed}`;
 }
 
-/** What it takes, and what it was given: "alkalinity is taken from 0 to 25 dKH; this is 83." */
+/** What it takes, and what it was given: "alkalinity accepts 0 to 25 dKH; this is 83." */
 export function refusedText(refusal: RefusalDetail, given = 'this is'): string {
   return `${takenFrom(refusal)}; ${given} ${valueText(refusal)}.`;
 }

@@ -1,7 +1,7 @@
 import { finenessOf, type Fineness, type Phrase } from './calculator';
 import { showText, type UnitPreferences } from '@/chemistry/units/quantity';
 
-/** How a moment is told: with its hour, its day alone, or its month alone. */
+/** How a moment is written: with its hour, its day alone, its month alone, or as a deadline. */
 export type Tell = (moment: number, fineness?: Fineness) => string;
 
 /** Punctuation hugs what stands before it, and what a bracket opens hugs the bracket. */
@@ -29,6 +29,6 @@ export function plainSentence(phrases: readonly Phrase[], units: UnitPreferences
 /** "2026-11-28 09:00 UTC", "2026-11-28" or "2026-11". */
 function utcText(moment: number, fineness?: Fineness): string {
   if (fineness === 'month') return new Date(moment).toISOString().slice(0, 7);
-  if (fineness === 'day') return new Date(moment).toISOString().slice(0, 10);
+  if (fineness === 'day' || fineness === 'deadline') return new Date(moment).toISOString().slice(0, 10);
   return `${new Date(moment).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
 }

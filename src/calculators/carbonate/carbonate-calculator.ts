@@ -58,7 +58,7 @@ export const carbonate = defineCalculator({
     return {
       answer: {
         says: [
-          'pH stands at',
+          'pH is at',
           quantity('ph', water.phNbs),
           ', with',
           quantity('alkalinity', water.alkalinityMmolPerL),
@@ -70,7 +70,7 @@ export const carbonate = defineCalculator({
         ],
         certainty: beyondMeasured(salinity, temperatureC).length > 0 ? 'rough' : 'worked out',
         because: [
-          `pH is told on the NBS scale, as hobby probes read; on the total scale it is ${water.phTotal.toFixed(3)}.`,
+          `pH is on the NBS scale, as hobby probes read; on the total scale it is ${water.phTotal.toFixed(3)}.`,
         ],
       },
       working,
@@ -86,15 +86,15 @@ function cautionsFor(ph: number, pco2: number, aragonite: number, salinity: numb
     says: [says],
   }));
   const [low, high] = PARAMETERS.ph.band;
-  if (aragonite < 1) cautions.push({ severity: 'harm', says: ['Below a saturation of 1 skeletons dissolve.'] });
+  if (aragonite < 1) cautions.push({ severity: 'danger', says: ['Below a saturation of 1 skeletons dissolve.'] });
   if (ph > high + 0.1)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: ['Above pH 8.4 calcium carbonate may fall out of the water onto pumps and heaters.'],
     });
   if (ph < low && pco2 > 2 * OUTDOOR_CO2_UATM)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: ['It is CO₂ that holds this pH down. Fresh air lifts it; a buffer raises alkalinity instead.'],
     });
   return cautions;

@@ -1,10 +1,10 @@
 import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { TestValue } from '@/chemistry/consumption/next-test';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
-import { certaintyOfEstimate } from '../dosing/certainty';
+import { howSureOf } from '../dosing/certainty';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '../dosing/dosed-parameters';
 import { mismatchCauses, tellingTest, type MismatchFacts } from './mismatch-causes';
 
@@ -32,7 +32,7 @@ export function consumptionAnswer({ of, pace, growthPerMonth }: Consumption): An
   const says: Phrase[] = ['The tank consumes'];
   told.forEach(({ parameter, estimate }, i) => {
     if (i > 0) says.push(i === told.length - 1 ? 'and' : ',');
-    says.push(quantity(DOSED_FACTS[parameter].rateKind, estimate.perDay), `of ${parameter}`);
+    says.push(withDoubt(parameter, estimate), `of ${parameter}`);
   });
   if (pace?.changed)
     says.push(
@@ -44,7 +44,7 @@ export function consumptionAnswer({ of, pace, growthPerMonth }: Consumption): An
   const first = told[0]?.estimate;
   return {
     says,
-    certainty: certaintyOfEstimate(first && factsOf(first)),
+    ...howSureOf(first && factsOf(first)),
     because: [...rangesOf(told), ...growthWords(growthPerMonth)],
   };
 }
@@ -69,16 +69,18 @@ function factsOf(estimate: ConsumptionEstimate) {
   };
 }
 
+function withDoubt(parameter: DosedParameter, { perDay, perDaySd }: ConsumptionEstimate): Quantity {
+  return { ...quantity(DOSED_FACTS[parameter].rateKind, perDay), halfWidth: 1.96 * perDaySd };
+}
+
 function rangesOf(
   told: readonly { readonly parameter: DosedParameter; readonly estimate: ConsumptionEstimate }[],
 ): Phrase[] {
-  return told.flatMap(({ parameter, estimate }, i): Phrase[] => {
+  return told.flatMap(({ parameter, estimate: { perDay, perDaySd } }, i): Phrase[] => {
     const { rateKind } = DOSED_FACTS[parameter];
     return [
-      `${i > 0 ? '; ' : ''}${i === 0 ? capitalised(parameter) : parameter} between`,
-      quantity(rateKind, estimate.perDay - 1.96 * estimate.perDaySd),
-      'and',
-      quantity(rateKind, estimate.perDay + 1.96 * estimate.perDaySd),
+      `${i > 0 ? '; ' : ''}${i === 0 ? capitalised(parameter) : parameter}`,
+      range(rateKind, perDay - 1.96 * perDaySd, perDay + 1.96 * perDaySd),
       ...(i === told.length - 1 ? ['(95 % range).'] : []),
     ];
   });
@@ -90,12 +92,10 @@ function growthWords(growth: Consumption['growthPerMonth']): Phrase[] {
   if (Math.abs(share) < 1.96 * sd) return ['Growth or decline is less than the tests can show.'];
   return [
     share > 0 ? 'It grows by' : 'It declines by',
-    quantity('percent', Math.abs(share) * 100),
-    'a month, between',
-    quantity('percent', Math.abs(share) * 100 - 196 * sd),
-    'and',
-    quantity('percent', Math.abs(share) * 100 + 196 * sd),
-    '.',
+    { ...quantity('percent', Math.abs(share) * 100), halfWidth: 196 * sd },
+    'a month,',
+    range('percent', Math.abs(share) * 100 - 196 * sd, Math.abs(share) * 100 + 196 * sd),
+    '(95 % range).',
   ];
 }
 
@@ -140,7 +140,7 @@ export function consumptionCautions(consumption: Consumption, facts: MismatchFac
     const { rateKind } = DOSED_FACTS[parameter];
     if (rises(estimate))
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           `${capitalised(parameter)} rises by`,
           quantity(rateKind, -estimate.perDay),
@@ -174,7 +174,7 @@ export function consumptionCautions(consumption: Consumption, facts: MismatchFac
     const causes = mismatchCauses(mismatch, facts);
     const test = tellingTest(causes);
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'Alkalinity is consumed',
         quantity('alkalinityRate', Math.abs(mismatch.perDay)),
@@ -182,7 +182,7 @@ export function consumptionCautions(consumption: Consumption, facts: MismatchFac
         ...causes
           .slice(0, 3)
           .flatMap((cause, i): Phrase[] => [i === 0 ? 'Likeliest:' : i === 1 ? 'Then:' : 'Or:', ...cause.says, '.']),
-        ...(test === undefined ? [] : [`To tell: ${test}.`]),
+        ...(test === undefined ? [] : [`To find out: ${test}.`]),
       ],
     });
   }

@@ -84,7 +84,7 @@ export const ammoniaChallenge = defineCalculator({
       working,
       cautions: [
         {
-          severity: 'harm' as const,
+          severity: 'danger' as const,
           says: [
             'For a tank without animals only. With animals in, their own food is the test: feed, and read ammonia a day later.',
           ],

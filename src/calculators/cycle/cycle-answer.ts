@@ -30,7 +30,7 @@ export interface Free {
 /** What each stage is, as the beginning of a sentence. */
 const STAGE_SAYS: Record<Stage, string> = {
   'not started': 'The cycle has not begun',
-  'ammonia rising': 'Ammonia stands high, and the first bacteria are growing',
+  'ammonia rising': 'Ammonia is high, and the first bacteria are growing',
   'ammonia falling': 'Ammonia is falling, and nitrite comes next',
   'nitrite rising': 'Nitrite is rising, and the second bacteria are growing',
   'nitrite falling': 'Nitrite is falling',
@@ -69,7 +69,7 @@ export function cycleAnswer(
     because: [
       ...(confidence > 0.985 ? ['Nearly all'] : [quantity('percent', Math.round(confidence * 100))]),
       tested < 2
-        ? 'of tanks begun this way; two tests or more, and it is told from yours.'
+        ? 'of tanks begun this way; after two tests it is worked out from yours.'
         : `of the tanks that would have tested like yours on ${tested} days.`,
     ],
   };
@@ -100,7 +100,7 @@ function todayOf(stage: Stage, { school: id }: Asked, confirming: number, next: 
       return [`leave it alone, dose nothing, and test both ${again(next)}.`];
     case 'nitrite falling':
       return source === 'measured'
-        ? [`test both ${again(next)}; half a dose of ammonia keeps the first bacteria fed if ammonia reads nothing.`]
+        ? [`test both ${again(next)}; half a dose of ammonia keeps the first bacteria fed if ammonia reads zero.`]
         : [`leave it alone, and test both ${again(next)}.`];
     case 'waiting to confirm':
       return [
@@ -178,7 +178,7 @@ function verdictWords(nitrogen: number): string {
 /** What not to do, where it is most tempting. */
 export function leaveAlone(stage: Stage, animals: boolean): Caution[] {
   if (stage === 'cycled' || stage === 'waiting to confirm')
-    return [{ severity: 'note', says: ['Slow wins: what opens next, and why, stands under After.'] }];
+    return [{ severity: 'note', says: ['Slow wins: what opens next, and why, is under After the cycle.'] }];
   return [
     {
       severity: 'note',

@@ -32,7 +32,7 @@ export const AMMONIA_READ_AT = 8.1;
 /** Steps of the usual kits. Common practice. */
 export const USUAL_STEPS: FirstSteps = { ammonia: 0.25, nitrite: 0.25 };
 
-/** The first step of a kit's scale: less than it the kit does not tell from nothing. */
+/** The first step of a kit's scale: less than it the kit cannot show from zero. */
 export const stepsInput = z
   .strictObject({
     ammonia: amount(AMOUNTS.kitStepAmmonia),

@@ -194,11 +194,11 @@ function plannedDays(
       ? [
           on(
             Math.round(last * 0.5),
-            'Once ammonia reads nothing and nitrite begins to fall, half the first dose keeps the bacteria fed.',
+            'Once ammonia reads zero and nitrite begins to fall, half the first dose keeps the bacteria fed.',
           ),
         ]
       : []),
-    on(last, 'Both read nothing two days running: put it to the test with a measured dose before any animal.'),
+    on(last, 'Both read zero two days running: put it to the test with a measured dose before any animal.'),
   ];
 }
 
@@ -216,7 +216,7 @@ function cautionsFor(
   }
   if (ammonia > MOST_AMMONIA)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'More than',
         quantity('ammonia', MOST_AMMONIA),
@@ -225,21 +225,22 @@ function cautionsFor(
     });
   if (source === 'fish')
     cautions.push({
-      severity: 'harm',
+      severity: 'danger',
       says: [
         'These fish breathe the ammonia and nitrite of the cycle. Fishless or live rock does the same without them, which is why it is preferred here. If it is done so: test daily, and change water as soon as the daily reading says so.',
       ],
     });
   if (id === 'ocean-rock')
     cautions.push({
-      severity: 'harm',
+      severity: 'danger',
+      usual: true,
       says: [
         'Live rock can sting, and some button polyps on it carry a potent toxin: gloves and eye cover; never boil it, and never scrub it dry.',
       ],
     });
   if (id === 'unaided')
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'A shrimp or a lump of food as a starter gives ammonia by no measure and feeds algae: a measured dose does better.',
       ],

@@ -54,7 +54,7 @@ type Asked = z.output<typeof input>;
 
 export const cycleReading = defineCalculator({
   name: 'cycle-reading',
-  asks: 'Where does the cycle stand, when will it probably end, and what is there to do today?',
+  asks: 'Where is the cycle, when will it probably end, and what is there to do today?',
   input,
   example: {
     school: 'starter',

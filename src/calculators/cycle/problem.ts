@@ -22,7 +22,7 @@ export type CycleProblemId =
 
 export interface CycleProblem {
   readonly id: CycleProblemId;
-  readonly severity: 'harm' | 'care' | 'note';
+  readonly severity: 'danger' | 'caution' | 'note';
   readonly says: readonly Phrase[];
 }
 
@@ -38,7 +38,7 @@ export interface CycleRecord {
   readonly found: CycleReadOut;
   /** When the cycle was called done before, if it was. */
   readonly doneAt: number | undefined;
-  /** Whether the supply carries chloramine that the filter line lets by. */
+  /** Whether the supply carries chloramine that the RO/DI unit lets by. */
   readonly chloramine: boolean;
   /** Whether the ammonia kit reads the un-ionised kind alone. */
   readonly readsFree: boolean;

@@ -26,7 +26,7 @@ export const stalled: Rule = (record) => {
   if (by === undefined || now < by) return undefined;
   return {
     id: 'stalled',
-    severity: 'care',
+    severity: 'caution',
     says: [
       rising ? 'Ammonia' : 'Nitrite',
       'is still there where nine in ten tanks have seen the last of it by',
@@ -51,7 +51,7 @@ function holdsUp({ chloramine, now, tank }: CycleRecord, readings: readonly Full
   const ammonia = lastOf(readings, 'ammonia', since)?.ammonia;
   if (chloramine)
     return [
-      'the supply carries chloramine past the carbon, which bleaches the bacteria with every top-off. See the Source bench.',
+      'the supply lets chloramine past the carbon, which bleaches the bacteria with every top-off. See RO/DI water.',
     ];
   if (temperature < COLD_C)
     return [

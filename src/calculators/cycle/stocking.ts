@@ -226,9 +226,9 @@ function gatesOf(asked: Asked): Gate[] {
       nextFishAt,
       dirty ?? (asked.fish === 0 ? ['After the first.'] : undefined),
       beginning
-        ? ['Two weeks after the last, with ammonia and nitrite at nothing since.']
+        ? ['Two weeks after the last, with ammonia and nitrite at zero since.']
         : [
-            'Two weeks after the last. The first ones are in; from here on the food decides: one at a time, while ammonia and nitrite stay at nothing and nitrate does not climb.',
+            'Two weeks after the last. The first ones are in; from here on the food decides: one at a time, while ammonia and nitrite stay at zero and nitrate does not climb.',
           ],
     ),
     gate('soft corals', 'Soft corals', asked.softCorals, after(SOFT_DAY), dirty ?? nutrientsMissing(asked), [
@@ -265,7 +265,7 @@ function changeWords({ nitrate }: Asked): Phrase[] {
 function nutrientsMissing({ nitrate, phosphate }: Asked): Phrase[] | undefined {
   if (nitrate === undefined) return ['Nitrate has not been tested of late.'];
   if (nitrate < 0.5 && (phosphate ?? 0.05) < 0.01)
-    return ['Nitrate and phosphate are both at nothing: corals would starve. Feed more first.'];
+    return ['Nitrate and phosphate are both at zero: corals would starve. Feed more first.'];
   if (nitrate > 40) return ['Nitrate is high for corals: change water first.'];
   return undefined;
 }
@@ -284,7 +284,7 @@ function answerOf({ doneAt, now }: Asked, gates: readonly Gate[]): Answer {
         ? ['Open now: the clean-up crew, and nothing else: the cycle is not through.']
         : ['Nothing goes in yet: the cycle is not through.'],
       certainty: 'worked out',
-      because: ['Gates open when ammonia and nitrite have both read nothing, twice, a day apart.'],
+      because: ['Gates open when ammonia and nitrite have both read zero, twice, a day apart.'],
     };
   const next = gates
     .filter((gate): gate is Gate & { opensAt: number } => gate.opensAt !== undefined && gate.opensAt > now)
@@ -308,7 +308,7 @@ function cautionsOf(asked: Asked): Caution[] {
   const cautions: Caution[] = [];
   if (fish > most)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         quantity('fish', fish),
         'in',

@@ -27,7 +27,7 @@ export const stockedEarly: Rule = ({ school, tank, deeds, found, doneAt, now }) 
   if (early.length === 0) return undefined;
   return {
     id: 'stocked early',
-    severity: 'harm',
+    severity: 'danger',
     says: [
       CYCLE_SCHOOLS[school].source === 'measured'
         ? 'Animals are in and the cycle is not through: dose no more ammonia, feed next to nothing, and test daily.'
@@ -42,7 +42,7 @@ export const tooMuch: Rule = ({ readings, now }) => {
   if (last === undefined || last < TOO_MUCH_AMMONIA) return undefined;
   return {
     id: 'too much ammonia',
-    severity: 'care',
+    severity: 'caution',
     says: [
       quantity('ammonia', last),
       'of ammonia holds the second bacteria back. A change of',
@@ -61,12 +61,12 @@ export const noSource: Rule = ({ tank, school, readings, steps, now, found }) =>
   if (days < 5 || seen || tested < 3 || found.stage === 'cycled') return undefined;
   return {
     id: 'no source',
-    severity: 'care',
+    severity: 'caution',
     says: [
       'Neither ammonia nor nitrite has shown in',
       quantity('days', days),
       CYCLE_SCHOOLS[school].rock === 'live'
-        ? ': the rock may be through already. A measured dose of ammonia tells: gone within a day, and it is.'
+        ? ': the rock may be through already. A measured dose of ammonia shows it: gone within a day, and it is.'
         : ': nothing feeds the bacteria. Dose a measured ammonia source; a tank that was fed nothing cycles nothing.',
     ],
   };
@@ -91,7 +91,7 @@ export const uncontrolled: Rule = ({ school, readings, deeds, steps, doneAt, tan
     if (unexplained < Math.max(3 * kitError, 2 * steps.ammonia)) continue;
     return {
       id: 'uncontrolled source',
-      severity: 'care',
+      severity: 'caution',
       says: [
         'Ammonia rose by',
         quantity('ammonia', unexplained),
@@ -121,9 +121,9 @@ export const phSag: Rule = ({ readings, now, newWaterAlkalinity }) => {
   const lifts = small !== undefined && large !== undefined && large.phAfter > last + 0.005;
   return {
     id: 'pH sag',
-    severity: 'care',
+    severity: 'caution',
     says: [
-      'pH stands at',
+      'pH is at',
       quantity('ph', last),
       ...(lifts
         ? [
@@ -165,7 +165,7 @@ export const miniCycle: Rule = ({ readings, deeds, steps, now, doneAt }) => {
   ];
   return {
     id: 'mini-cycle',
-    severity: 'care',
+    severity: 'caution',
     says:
       cause?.did === 'put in'
         ? [

@@ -88,7 +88,7 @@ export const notTested: Rule = ({ readings, tank, now, found, doneAt }) => {
     says: [
       'Neither ammonia nor nitrite was tested for',
       quantity('days', since),
-      ': what stands here is what tanks like it do. Test today, and it is told from your tank again.',
+      ': this is what tanks like it do. Test today, and it is worked out from your tank again.',
     ],
   };
 };

@@ -56,8 +56,8 @@ describe('additions', () => {
       water,
       add: [{ reagent: 'potassium-chloride', grams: 15.26 }],
     });
-    // 15.26 g ÷ 74.548 × 39.098 in 400 L: 20.0 mg/L of potassium. CIAAW 2021.
-    expect(answer.sentence).toBe('It lifts potassium by 20.0 mg/L; pH stays at 8.11.');
+    // 15.26 g ÷ 74.548 × 39.098 in 400 L: 20 mg/L of potassium. CIAAW 2021.
+    expect(answer.sentence).toBe('It lifts potassium by 20 mg/L; pH stays at 8.11.');
   });
 
   it('asks for one of pH and CO2, and a purity that is one', () => {

@@ -56,7 +56,7 @@ export const additions = defineCalculator({
         field: 'pH and CO2',
         value: 'both',
         allowed: 'one of them',
-        hint: 'With alkalinity, either tells the other.',
+        hint: 'With alkalinity, either gives the other.',
       });
     const known =
       given.phNbs === undefined
@@ -198,7 +198,7 @@ export const additions = defineCalculator({
         ...(shut.phNbs > DANGER_PH
           ? [
               {
-                severity: 'harm' as const,
+                severity: 'danger' as const,
                 says: [
                   'Given at once, this takes pH to',
                   quantity('ph', shut.phNbs),
@@ -240,7 +240,7 @@ function rateCautions(changes: readonly { parameter: (typeof DOSED_PARAMETERS)[n
   return changes
     .filter(({ parameter, rise }) => rise > DOSED_FACTS[parameter].riseLimitPerDay * (1 + 1e-9))
     .map(({ parameter, rise }) => ({
-      severity: 'care',
+      severity: 'caution',
       says: [
         `${capitalised(parameter)} would rise faster than keepers hold to, which is`,
         quantity(DOSED_FACTS[parameter].rateKind, DOSED_FACTS[parameter].riseLimitPerDay),

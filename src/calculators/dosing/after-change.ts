@@ -126,7 +126,7 @@ export const afterChange = defineCalculator({
                   { moment: testAt, day: true },
                   'to see whether it holds.',
                 ]
-              : [`Test ${parameter} now: it tells whether the change of ${name} holds.`],
+              : [`Test ${parameter} now: it shows whether the change of ${name} holds.`],
           certainty: 'worked out',
           because: ['By then the change moves the level by more than twice the test’s error.'],
         };
@@ -146,7 +146,8 @@ export const afterChange = defineCalculator({
               quantity(parameter, foretold.level),
               'expected.',
             ],
-        certainty: asForetold ? 'steady' : 'retest',
+        certainty: 'worked out',
+        ...(!asForetold && { retest: true }),
         because: [
           'Foretold to within ±',
           quantity(parameter, 1.96 * (error ?? 0)),

@@ -11,7 +11,7 @@ const SLOWS = 'corals slow down as it sinks, so it is the most it can be';
 
 export const afterGap = defineCalculator({
   name: 'after-gap',
-  asks: 'The doser stood still: what now?',
+  asks: 'The doser stopped: what now?',
   input: z.strictObject({
     parameter: z.enum(DOSED_PARAMETERS),
     netVolumeL: amount(AMOUNTS.netVolume),
@@ -50,7 +50,7 @@ export const afterGap = defineCalculator({
     const extraMl = (missing * netVolumeL) / perMl / backDays;
     const cautions: Caution[] = [
       {
-        severity: 'care',
+        severity: 'caution',
         says: [
           'Never make up for a gap in one go: what was missed is no dose that is owed, and the rise harms more than the low level did.',
         ],
@@ -58,7 +58,7 @@ export const afterGap = defineCalculator({
       {
         severity: 'note',
         says: [
-          'Log when it stood still and when it ran again, or the missed days count as dosed and consumption comes out too high.',
+          'Log when it stopped and when it ran again, or the missed days count as dosed and consumption comes out too high.',
         ],
       },
     ];

@@ -80,7 +80,7 @@ export const bottles = defineCalculator({
           first?.emptyAt === undefined
             ? [
                 told.some(({ bottle }) => bottle.mlPerDay > 0)
-                  ? 'Look at the bottles and log what stands in them: then it is known when they run dry.'
+                  ? 'Look at the bottles and log what is left in them: then it is known when they run dry.'
                   : 'Nothing is dosed from a bottle.',
               ]
             : first.emptyAt <= now
@@ -97,7 +97,7 @@ export const bottles = defineCalculator({
                 quantity('money', costADay * 365.25),
                 unpriced.length === 0
                   ? 'a year.'
-                  : `a year, without ${unpriced.map(({ bottle }) => bottle.name).join(', ')}, whose price is not told.`,
+                  : `a year, without ${unpriced.map(({ bottle }) => bottle.name).join(', ')}, whose price is not given.`,
               ],
       },
       working: told.flatMap(workingOf),
@@ -198,9 +198,9 @@ function cautionsOf(fate: Fate, now: number): Caution[] {
   const name = capitalised(bottle.name);
   if (bottle.leftMl === 0 && bottle.mlPerDay > 0)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
-        `${name} stands at zero and is logged as running: refill it, and say since when nothing was given, or its dose counts as given.`,
+        `${name} is at zero and is logged as running: refill it, and say since when nothing was given, or its dose counts as given.`,
       ],
     });
   else if (emptyAt !== undefined && orderBy !== undefined && orderBy <= now)
@@ -230,7 +230,7 @@ function disagreements({ name, mlPerDay, bottleMl, remembered }: GivenBottle): C
     const byClock = mlPerHour * hoursADay;
     if (differ(byClock, saidADay))
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           `${capitalised(name)}: ${mlPerHour} mL an hour for ${hoursADay} h is`,
           quantity('doseRate', byClock),
@@ -244,7 +244,7 @@ function disagreements({ name, mlPerDay, bottleMl, remembered }: GivenBottle): C
     const lasts = bottleMl / saidADay;
     if (differ(lasts, lastsDays))
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           `${capitalised(name)}: a bottle of`,
           quantity('dose', bottleMl),

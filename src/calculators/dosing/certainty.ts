@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { figure } from '../calculator/calculator-input';
-import type { Certainty } from '../calculator/calculator';
+import { CERTAINTIES, MOVES, type HowSure, type Moves } from '../calculator/calculator';
 
 /** What an estimate of consumption says of itself. Rates in the parameter's unit a day. */
 export const estimateFacts = z.strictObject({
@@ -16,15 +16,22 @@ export const estimateFacts = z.strictObject({
 });
 export type EstimateFacts = z.output<typeof estimateFacts>;
 
-/** The word for an estimate. Each means one thing; see CERTAINTY_MEANS. */
-export function certaintyOfEstimate(facts: EstimateFacts | undefined): Certainty {
-  if (!facts) return 'not enough yet';
-  if (facts.lastLeftOut) return 'retest';
-  if (Math.abs(facts.perDay) < 1.96 * facts.perDaySd) return 'within test error';
-  return isDrifting(facts) ? 'drifting' : 'steady';
+/** How sure an estimate is, how its level moves, and whether to test again. */
+export function howSureOf(facts: EstimateFacts | undefined): HowSure {
+  if (!facts) return { certainty: 'not enough yet' };
+  const certainty = Math.abs(facts.perDay) < 1.96 * facts.perDaySd ? 'within test error' : 'estimated';
+  return { certainty, moves: movesOf(facts), ...(facts.lastLeftOut && { retest: true }) };
 }
 
-/** Whether a level moves by more than its test could miss in a week, and surely. */
-function isDrifting({ driftPerDay, driftPerDaySd, readingSd }: EstimateFacts): boolean {
-  return Math.abs(driftPerDay) * 7 > 2 * readingSd && Math.abs(driftPerDay) > 1.96 * driftPerDaySd;
+/** A level moves when it does so by more than its test could miss in a week, and surely. */
+export function movesOf({ driftPerDay, driftPerDaySd, readingSd }: EstimateFacts): Moves {
+  const shows = Math.abs(driftPerDay) * 7 > 2 * readingSd && Math.abs(driftPerDay) > 1.96 * driftPerDaySd;
+  return !shows ? 'steady' : driftPerDay < 0 ? 'falling' : 'rising';
 }
+
+/** The same as an input: what a question already knows of its estimate. */
+export const howSureInput = {
+  certainty: z.enum(CERTAINTIES).default('worked out'),
+  moves: z.enum(MOVES).optional(),
+  retest: z.boolean().optional(),
+};

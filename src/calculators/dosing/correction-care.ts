@@ -32,7 +32,7 @@ export function checkFirst({ parameter, salinity, aimSalinity, magnesium }: Know
   const cautions: Caution[] = [
     off
       ? {
-          severity: 'care',
+          severity: 'caution',
           says: [
             'Salinity first: it reads',
             quantity('salinity', salinity),
@@ -51,7 +51,7 @@ export function checkFirst({ parameter, salinity, aimSalinity, magnesium }: Know
   if (parameter === 'magnesium') return cautions;
   if (magnesium !== undefined && magnesium < MAGNESIUM_HOLDS)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'Magnesium first: at',
         quantity('magnesium', magnesium),

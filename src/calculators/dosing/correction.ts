@@ -40,7 +40,7 @@ export const correction = defineCalculator({
     /** Consumption a day, which is what lowers a level that stands too high. */
     consumptionPerDay: figure('consumption a day', -1000, 1000).optional(),
     /** What others than the part go on bringing a day, in the parameter's canonical unit. */
-    othersPerDay: figure('brought by others a day', 0, 1000).default(0),
+    othersPerDay: figure('supplied by others a day', 0, 1000).default(0),
     othersBy: z.array(z.string().max(200)).max(100).default([]),
   }),
   example: {
@@ -65,7 +65,7 @@ export const correction = defineCalculator({
         [settle(input.band[0], 'lower end'), settle(input.band[1], 'upper end')],
         input.readingSd ?? usualErrorOf(parameter),
       );
-    const leave = place === 'in band' || place === 'at the edge';
+    const leave = place === 'on target' || place === 'at the edge';
     const limit = limitPerDay ?? DOSED_FACTS[parameter].riseLimitPerDay;
     const rise = aim - level;
     const totalMl = Math.max(0, (rise * netVolumeL) / part.perMl);
@@ -109,12 +109,12 @@ export const correction = defineCalculator({
         ? [
             ...checkFirst(input),
             {
-              severity: 'care',
+              severity: 'caution',
               says: [
                 `Give each day’s share in ${portions === 1 ? 'one portion' : `${portions} portions`}, slowly, where the flow is strongest. It comes on top of the maintenance dose, once. Test again when half of it is in.`,
               ],
             },
-            { severity: 'care', says: stopWhen(parameter) },
+            { severity: 'caution', says: stopWhen(parameter) },
           ]
         : [];
     const down =
@@ -124,12 +124,12 @@ export const correction = defineCalculator({
       answer: leave
         ? {
             says:
-              place === 'in band'
+              place === 'on target'
                 ? [`Leave ${parameter} as it is: it is in its band.`]
                 : [
-                    `Leave ${parameter} as it is and test again: it is at the edge of its band, by less than a test can tell.`,
+                    `Leave ${parameter} as it is and test again: it is at the edge of its band, by less than a test can show.`,
                   ],
-            certainty: place === 'in band' ? ('worked out' as const) : ('within test error' as const),
+            certainty: place === 'on target' ? ('worked out' as const) : ('within test error' as const),
             because: ['Last read', quantity(parameter, reading), '.'],
           }
         : apart
@@ -137,18 +137,19 @@ export const correction = defineCalculator({
               says: [
                 `Test ${parameter} again: its last reading is ${place ?? 'off'}, and the readings together are not.`,
               ],
-              certainty: 'retest' as const,
+              certainty: 'rough' as const,
+              retest: true,
               because: [
                 'Last read',
                 quantity(parameter, reading),
-                '; together they tell',
+                '; together they show',
                 quantity(parameter, level),
                 '.',
               ],
             }
           : inDoubt
             ? {
-                says: [`Leave ${parameter} as it is: it stands where it should, as far as the test can tell.`],
+                says: [`Leave ${parameter} as it is: it is on target, as far as the test can show.`],
                 certainty: 'within test error' as const,
                 because: [quantity(parameter, level), 'against', quantity(parameter, aim), '.'],
               }

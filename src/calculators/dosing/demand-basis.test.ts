@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { answered, refusalOf } from '../testing/run-calculator';
-import { certaintyOfEstimate } from './certainty';
+import { howSureOf } from './certainty';
 import { basisOrigin, basisWords } from './demand-basis';
 
 describe('what a demand rests on', () => {
   it.each([
     [{ by: 'yours', readings: 0, leftOut: 0 }, 'yours', /^your figure$/],
     [{ by: 'ratio', readings: 0, leftOut: 0 }, 'equation', /20\.04 mg per meq/],
-    [{ by: 'readings', readings: 6, leftOut: 1 }, 'log', /^6 readings, .*; 1 set aside/],
+    [{ by: 'readings', readings: 6, leftOut: 1 }, 'log', /^6 readings, .*; 1 left out as outlier/],
     [
       { by: 'readings', readings: 6, leftOut: 0, newWater: { salt: 'Harbour salt' } },
       'log',
@@ -49,14 +49,30 @@ describe('the word for an estimate', () => {
     lastLeftOut: false,
   };
   it.each([
-    [undefined, 'not enough yet'],
-    [steady, 'steady'],
-    [{ ...steady, driftPerDay: -0.05 }, 'drifting'],
+    [undefined, { certainty: 'not enough yet' }],
+    [steady, { certainty: 'estimated', moves: 'steady' }],
+    [
+      { ...steady, driftPerDay: -0.05 },
+      { certainty: 'estimated', moves: 'falling' },
+    ],
+    [
+      { ...steady, driftPerDay: 0.05 },
+      { certainty: 'estimated', moves: 'rising' },
+    ],
     // Less in a week than twice the reading's error.
-    [{ ...steady, driftPerDay: -0.01 }, 'steady'],
-    [{ ...steady, perDay: 0.01 }, 'within test error'],
-    [{ ...steady, lastLeftOut: true }, 'retest'],
-  ] as const)('%o is %s', (facts, word) => {
-    expect(certaintyOfEstimate(facts)).toBe(word);
+    [
+      { ...steady, driftPerDay: -0.01 },
+      { certainty: 'estimated', moves: 'steady' },
+    ],
+    [
+      { ...steady, perDay: 0.01 },
+      { certainty: 'within test error', moves: 'steady' },
+    ],
+    [
+      { ...steady, lastLeftOut: true },
+      { certainty: 'estimated', moves: 'steady', retest: true },
+    ],
+  ] as const)('%o is %o', (facts, sure) => {
+    expect(howSureOf(facts)).toEqual(sure);
   });
 });

@@ -22,7 +22,7 @@ export function basisOrigin({ by }: DemandBasis): Origin {
 export function basisWords({ by, readings, leftOut, newWater }: DemandBasis): string {
   if (by === 'yours') return 'your figure';
   if (by === 'ratio') return 'from alkalinity, in the proportion that skeletons use (20.04 mg per meq)';
-  const aside = leftOut > 0 ? `; ${leftOut} set aside as beyond belief` : '';
+  const aside = leftOut > 0 ? `; ${leftOut} left out as outlier${leftOut > 1 ? 's' : ''}` : '';
   const water = newWater ? `; ${newWaterWords(newWater)}` : '';
   const told = `${readings} readings, net of what was dosed and changed between them${aside}${water}`;
   return by === 'readings' ? told : `${told}, weighed with the proportion to alkalinity that skeletons use`;

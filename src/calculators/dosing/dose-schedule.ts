@@ -57,7 +57,7 @@ export const doseSchedule = defineCalculator({
         label: `${capitalised(name)} at once`,
         value: quantity('dose', mlEach),
         origin: 'equation',
-        from: part.doses > 0 ? `${part.mlPerDay} mL ÷ ${part.doses} doses` : 'it drips evenly: what an hour brings',
+        from: part.doses > 0 ? `${part.mlPerDay} mL ÷ ${part.doses} doses` : 'it drips evenly: what an hour supplies',
       },
       {
         label: 'while it runs',

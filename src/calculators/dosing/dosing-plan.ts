@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { howSureInput } from './certainty';
 import { amount, figure } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
-import { CERTAINTIES, defineCalculator } from '../calculator/calculator';
+import { defineCalculator } from '../calculator/calculator';
 import { demandBasis } from './demand-basis';
 import { DOSED_PARAMETERS } from './dosed-parameters';
 import { planAnswer } from './plan-answer';
@@ -46,7 +47,7 @@ export const dosingPlan = defineCalculator({
       .default([]),
     /** Parameters whose readings wait for a word on what was dosed when they were taken. */
     unsaid: z.array(z.enum(DOSED_PARAMETERS)).max(3).default([]),
-    certainty: z.enum(CERTAINTIES).default('worked out'),
+    ...howSureInput,
   }),
   example: {
     netVolumeL: '620 L',
@@ -63,7 +64,7 @@ export const dosingPlan = defineCalculator({
     ],
     others: [{ by: 'water changes', perDay: { alkalinity: 6, calcium: 80 } }],
   },
-  run: ({ netVolumeL, demand, sources: given, others, unsaid, certainty }) => {
+  run: ({ netVolumeL, demand, sources: given, others, unsaid, certainty, moves, retest }) => {
     const sources = given.map(sourceOf);
     const carried = DOSED_PARAMETERS.filter((parameter) =>
       sources.some((source) => source.use !== 'off' && carriedBy(source).includes(parameter)),
@@ -89,7 +90,17 @@ export const dosingPlan = defineCalculator({
     const untold = carried.filter((parameter) => !demand[parameter]);
     const unclear = carried.filter((parameter) => demand[parameter]?.withinTestError);
     const { doses, balance } = plannedDoses(sources, needs);
-    const facts: PlanFacts = { doses, balance, needs, sources, untold, unclear, unsaid, certainty, netVolumeL };
+    const facts: PlanFacts = {
+      doses,
+      balance,
+      needs,
+      sources,
+      untold,
+      unclear,
+      unsaid,
+      howSure: { certainty, moves, retest },
+      netVolumeL,
+    };
     return {
       answer: planAnswer(facts),
       working: planWorking(demand, facts),

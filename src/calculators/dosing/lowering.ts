@@ -76,7 +76,7 @@ export function lowering(input: Lowering): Lowered {
   ];
   if (othersPerDay > 0)
     working.push({
-      label: `Still brought by ${othersBy}`,
+      label: `Still supplied by ${othersBy}`,
       value: quantity(rateKind, othersPerDay),
       origin: 'log',
       from: 'it goes on while the dose is lowered',
@@ -86,8 +86,8 @@ export function lowering(input: Lowering): Lowered {
       answer: {
         says: [
           othersPerDay > 0
-            ? `Turn down ${othersBy}: it brings more ${parameter} than the tank takes, and no dose of ${part.name} is needed meanwhile.`
-            : `Dose no ${part.name}: ${parameter} does not fall by itself. Look for what brings it.`,
+            ? `Turn down ${othersBy}: it supplies more ${parameter} than the tank consumes, and no dose of ${part.name} is needed meanwhile.`
+            : `Dose no ${part.name}: ${parameter} does not fall by itself. Look for its source.`,
         ],
         certainty: 'worked out',
         because: [...above, '.'],
@@ -112,7 +112,7 @@ export function lowering(input: Lowering): Lowered {
       label: 'It falls by',
       value: quantity(rateKind, fall),
       origin: 'equation',
-      from: 'consumption less all that is brought, at the lowered dose',
+      from: 'consumption less all that is supplied, at the lowered dose',
     },
   );
   const paused = mlPerDay < 0.05;

@@ -1,5 +1,5 @@
 import type { Answer, Phrase } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import { listed } from '../calculator/words';
 import type { DosedParameter } from './dosed-parameters';
 import type { PlanFacts } from './plan-facts';
@@ -22,12 +22,12 @@ function withinTestError(parameters: readonly DosedParameter[]): Answer {
   return {
     says: [`Keep what you dose: consumption of ${listed(parameters)} is less than the tests can show yet.`],
     certainty: 'within test error',
-    because: ['Two readings further apart in time tell a smaller consumption.'],
+    because: ['Two readings further apart in time show a smaller consumption.'],
   };
 }
 
 /** What to change, in the order it matters: "Increase carbonate from 28 to 34 mL/day; leave calcium at 32 mL/day." */
-export function planAnswer({ doses, needs, unsaid, unclear, certainty }: PlanFacts): Answer {
+export function planAnswer({ doses, needs, unsaid, unclear, howSure }: PlanFacts): Answer {
   if (needs.length === 0)
     return unsaid.length > 0 && unclear.length === 0
       ? UNSAID
@@ -44,7 +44,7 @@ export function planAnswer({ doses, needs, unsaid, unclear, certainty }: PlanFac
           ? `Dose nothing now: ${listed(rising)} rise${rising.length > 1 ? '' : 's'} beyond all that is known to go in.`
           : 'Dose nothing now: the tank consumes no more than it is already given.',
       ],
-      certainty,
+      ...howSure,
       because: rangeOf(fills),
     };
   }
@@ -55,16 +55,17 @@ export function planAnswer({ doses, needs, unsaid, unclear, certainty }: PlanFac
     says.push('Leave the doses as they are:');
     sorted.forEach((dose, i) => {
       if (i > 0) says.push(i === sorted.length - 1 ? 'and' : ',');
-      says.push(quantity('doseRate', dose.mlPerDay), `of ${dose.name}`);
+      says.push(asKnown(dose), `of ${dose.name}`);
     });
   } else sorted.forEach((dose, i) => says.push(...(i > 0 ? [';'] : []), ...change(dose, i === 0)));
   says.push('.');
-  return { says, certainty, because: rangeOf(sorted.filter(isSolved)) };
+  return { says, ...howSure, because: rangeOf(sorted.filter(isSolved)) };
 }
 
-function change({ action, name, runs, mlPerDay, thenMlPerDay }: PlannedDose, first: boolean): Phrase[] {
+function change(dose: PlannedDose, first: boolean): Phrase[] {
+  const { action, name, runs, thenMlPerDay } = dose;
   const verb = (word: string) => (first ? word : word.toLowerCase());
-  const to = quantity('doseRate', mlPerDay);
+  const to = asKnown(dose);
   switch (action) {
     case 'leave':
       return [`${verb('Leave')} ${name} at`, to];
@@ -85,6 +86,14 @@ function change({ action, name, runs, mlPerDay, thenMlPerDay }: PlannedDose, fir
   }
 }
 
+/** A dose that was solved for is rounded as its range allows; one that goes on as it runs is as it was set. */
+function asKnown(dose: PlannedDose): Quantity {
+  const { mlPerDay, lowMlPerDay, highMlPerDay } = dose;
+  return isSolved(dose) && dose.action !== 'leave'
+    ? estimate('doseRate', mlPerDay, lowMlPerDay, highMlPerDay)
+    : quantity('doseRate', mlPerDay);
+}
+
 /** One that goes on as it runs has no range. */
 function isSolved({ use, lowMlPerDay, highMlPerDay }: PlannedDose): boolean {
   return use === 'fill' && highMlPerDay > lowMlPerDay;
@@ -95,10 +104,8 @@ function rangeOf(doses: readonly PlannedDose[]): Phrase[] {
     return ['As good as the figures given.'];
   return doses
     .flatMap((dose, i): Phrase[] => [
-      `${i > 0 ? '; ' : ''}${dose.name} between`,
-      quantity('doseRate', dose.lowMlPerDay),
-      'and',
-      quantity('doseRate', dose.highMlPerDay),
+      `${i > 0 ? '; ' : ''}${dose.name}`,
+      range('doseRate', dose.lowMlPerDay, dose.highMlPerDay),
     ])
     .concat('(95 % range).');
 }

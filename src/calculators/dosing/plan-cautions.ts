@@ -24,14 +24,14 @@ export function planCautions(facts: PlanFacts): Caution[] {
   for (const { parameter, amountPerDay, rises, mismatch } of needs) {
     if (mismatch)
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           'Calcium and alkalinity are not consumed in the proportion that skeletons use (7.15 mg/L for each dKH). Each is dosed by its own readings; what may be behind it stands under Consumption.',
         ],
       });
     if (rises)
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           `${capitalised(parameter)} rises by`,
           quantity(DOSED_FACTS[parameter].rateKind, -amountPerDay / facts.netVolumeL),
@@ -71,12 +71,16 @@ export function planCautions(facts: PlanFacts): Caution[] {
   for (const { id, mlPerDay } of doses) {
     const source = facts.sources.find((each) => each.id === id);
     if (source && source.handling.length > 0 && mlPerDay > LEAST_ML_PER_DAY)
-      cautions.push({ severity: 'harm', says: [`${capitalised(source.name)}: ${source.handling.join(' ')}`] });
+      cautions.push({
+        severity: 'danger',
+        usual: true,
+        says: [`${capitalised(source.name)}: ${source.handling.join(' ')}`],
+      });
   }
   const given = doses.filter(({ mlPerDay }) => mlPerDay > LEAST_ML_PER_DAY);
   if (given.length > 1)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: ['Never mix the parts or let them meet undiluted: a different spot or an hour apart, in strong flow.'],
     });
   if (doses.length > 0)
@@ -105,7 +109,7 @@ function imbalance({ parameter, overPerDay, doubt }: Balance, facts: PlanFacts):
     const by = listed([...bringing.map(({ name }) => name), ...others]);
     return [
       {
-        severity: shared.length > 0 ? 'care' : 'note',
+        severity: shared.length > 0 ? 'caution' : 'note',
         says: [
           `${capitalised(parameter)} rises by`,
           rate,
@@ -124,7 +128,7 @@ function imbalance({ parameter, overPerDay, doubt }: Balance, facts: PlanFacts):
       : `A part that holds ${parameter} would close it.`;
   return [
     {
-      severity: 'care',
+      severity: 'caution',
       says: [
         `No mix of these holds ${parameter}: it falls short by`,
         rate,
@@ -160,7 +164,7 @@ function delivery({ id, name, action }: PlannedDose, { sources }: PlanFacts): Ca
   if (!off && daysAgo <= MEASURE_AGAIN_DAYS) return [];
   return [
     {
-      severity: off ? 'care' : 'note',
+      severity: off ? 'caution' : 'note',
       says: off
         ? [
             `The pump of ${name} gave`,

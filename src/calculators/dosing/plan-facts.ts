@@ -1,4 +1,4 @@
-import type { Certainty } from '../calculator/calculator';
+import type { HowSure } from '../calculator/calculator';
 import type { DosedParameter } from './dosed-parameters';
 import type { PlanSource } from './plan-source';
 import type { Balance, Need, PlannedDose } from './planned-doses';
@@ -12,6 +12,6 @@ export interface PlanFacts {
   readonly untold: readonly DosedParameter[];
   readonly unclear: readonly DosedParameter[];
   readonly unsaid: readonly DosedParameter[];
-  readonly certainty: Certainty;
+  readonly howSure: HowSure;
   readonly netVolumeL: number;
 }

@@ -1,3 +1,4 @@
+import { roundedWithin } from '@/chemistry/units/quantity';
 import type { DosedParameter } from './dosed-parameters';
 import { DOSED_PARAMETERS } from './dosed-parameters';
 import { carriedBy, type PlanSource } from './plan-source';
@@ -106,7 +107,9 @@ function doseOf(source: PlanSource, solved: number, low = solved, high = solved)
     ...(most && solved >= most.mlPerDay && { limitedBy: most.because }),
   };
   const inSteps = Math.round(solved / stepMl) * stepMl;
-  const target = inSteps < LEAST_ML_PER_DAY ? 0 : Number(inSteps.toPrecision(12));
+  // What is shown is what is set: no digit beyond the doubt.
+  const shown = roundedWithin(inSteps, (high - low) / 2);
+  const target = shown < LEAST_ML_PER_DAY ? 0 : Number(shown.toPrecision(12));
   // What runs lies in the range: the difference is less than is known.
   if ((runs >= low && runs <= high && runs > 0) || Math.abs(runs - target) <= stepMl / 2)
     return { ...common, action: 'leave', mlPerDay: runs };

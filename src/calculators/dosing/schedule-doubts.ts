@@ -45,7 +45,7 @@ export function scheduleDoubts(
   for (const { name, part, mlEach } of timed) {
     if (part.doses > 0 && part.mlPerDay > 0 && mlEach < part.leastMl)
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           `${capitalised(name)}:`,
           quantity('dose', mlEach),
@@ -61,14 +61,14 @@ export function scheduleDoubts(
       const nearest = nearestMinutes(a, b);
       if (nearest === undefined)
         cautions.push({
-          severity: 'care',
+          severity: 'caution',
           says: [
             `${capitalised(a.name)} and ${b.name} drip in the same hours: keep them at different spots in strong flow, or give one the hours the other leaves.`,
           ],
         });
       else if (nearest < APART_MIN)
         cautions.push({
-          severity: 'care',
+          severity: 'caution',
           says: [
             `${capitalised(a.name)} and ${b.name} are dosed ${nearest < 1 ? 'at the same minute' : `${Math.round(nearest)} min apart`}: set one ${APART_MIN} min or more later, so that they do not meet undiluted.`,
           ],
@@ -91,7 +91,7 @@ export function scheduleDoubts(
   for (const accident of accidents)
     if (accident.dangerous)
       cautions.push({
-        severity: 'harm',
+        severity: 'danger',
         says: [
           `If the pump of ${accident.name} stuck and gave its whole bottle,`,
           quantity('dose', accident.ml),

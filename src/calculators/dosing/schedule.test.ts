@@ -97,6 +97,6 @@ describe('a schedule', () => {
       25,
     );
     expect(values.accidents[0]?.phNbs).toBeCloseTo(after.phNbs, 1);
-    expect(cautions.find(({ severity }) => severity === 'harm')?.says[0]).toMatch(/stuck and gave its whole bottle/);
+    expect(cautions.find(({ severity }) => severity === 'danger')?.says[0]).toMatch(/stuck and gave its whole bottle/);
   });
 });

@@ -151,7 +151,7 @@ export const forecast = defineCalculator({
         says: [
           'In',
           quantity('days', days),
-          'alkalinity will stand at',
+          'alkalinity will be at',
           quantity('alkalinity', last.water.alkalinity),
           'and calcium at',
           quantity('calcium', last.water.calcium),
@@ -297,20 +297,20 @@ function cautionsFor(changeL: number | undefined, netVolumeL: number, { end, ph,
     { severity: 'note', says: ['A forecast holds as long as the consumption does: corals grow, and take more.'] },
   ];
   if (changeL !== undefined && changeL > 0.4 * netVolumeL)
-    cautions.push({ severity: 'care', says: ['Changes of more than 40 % are a shock to what lives in the tank.'] });
+    cautions.push({ severity: 'caution', says: ['Changes of more than 40 % are a shock to what lives in the tank.'] });
   if (end.reservoirL === 0)
     cautions.push({
-      severity: 'harm',
+      severity: 'danger',
       says: ['The reservoir runs dry before the end, and salinity rises from then on.'],
     });
   if (ph.high > 8.5)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: ['pH climbs to', quantity('ph', ph.high), ': calcium carbonate may fall out of the water.'],
     });
   if (leftBandOn.alkalinity !== undefined && end.water.alkalinity < PARAMETERS.alkalinity.band[0])
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: ['Alkalinity falls below the usual band: what is dosed does not replace what is taken.'],
     });
   return cautions;

@@ -7,13 +7,13 @@ const says = (input: unknown) => answered('levels', input).sentence;
 describe('levels', () => {
   it('says what drifts and what stands outside, and no more', () => {
     expect(says({ levels: [{ parameter: 'calcium', value: 425, band: [410, 450] }] })).toBe(
-      'Everything measured stands in its band and holds.',
+      'Everything measured is on target and steady.',
     );
     expect(says({ levels: [{ parameter: 'alkalinity', value: '7.3 dKH', band: ['7.8 dKH', '8.8 dKH'], moves }] })).toBe(
-      'Alkalinity is falling 0.140 dKH/day and stands low at 7.30 dKH.',
+      'Alkalinity is falling 0.14 dKH/day and is low at 7.3 dKH.',
     );
     expect(says({ levels: [{ parameter: 'strontium', value: 12, band: [7, 9] }] })).toBe(
-      'Strontium stands high at 12.0 mg/L.',
+      'Strontium is high at 12 mg/L.',
     );
   });
 
@@ -25,7 +25,7 @@ describe('levels', () => {
     expect([place(8), place(2)]).toEqual([0, 1]);
   });
 
-  it('tells zero nutrients once, and a reading that stands apart', () => {
+  it('tells zero nutrients once, and a reading that is far from the rest', () => {
     const input = {
       levels: [
         { parameter: 'nitrate', value: 0, band: [2, 10] },
@@ -34,7 +34,7 @@ describe('levels', () => {
       nutrientsZeroDays: 21,
     };
     expect(says(input)).toBe('Nitrate and phosphate have both read zero for 21 days (feed more).');
-    expect(answered('levels', input).because).toMatch(/^One magnesium reading \(1490 mg\/L\) stands apart/);
+    expect(answered('levels', input).because).toMatch(/^One magnesium reading \(1490 mg\/L\) is far from the rest/);
   });
 
   it('asks for a first line, and refuses a level that cannot be', () => {

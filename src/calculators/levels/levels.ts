@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { quantity } from '@/chemistry/units/quantity';
 import { amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
-import { defineCalculator, type Answer, type Certainty, type Phrase, type Step } from '../calculator/calculator';
+import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
-import { certaintyOfEstimate, estimateFacts } from '../dosing/certainty';
+import { movesOf, estimateFacts } from '../dosing/certainty';
 import { DOSED_FACTS, isDosedParameter } from '../dosing/dosed-parameters';
 import {
   PARAMETER_IDS,
@@ -97,7 +97,7 @@ function judge({ parameter, value, sd, band, moves, leftOut }: z.output<typeof l
     parameter,
     value: level,
     place,
-    driftPerDay: moves && certaintyOfEstimate(moves) === 'drifting' ? moves.driftPerDay : undefined,
+    driftPerDay: moves && movesOf(moves) !== 'steady' ? moves.driftPerDay : undefined,
     leftOut,
   };
 }
@@ -108,7 +108,7 @@ function isOutside({ place }: Judged): boolean {
 
 function nothingYet(firstLine: string): Answer {
   return {
-    says: [`Nothing is measured yet. Jot a first line, such as “${firstLine}”, and the curves begin.`],
+    says: [`No tests yet. Jot a first line, such as “${firstLine}”, and the curves begin.`],
     certainty: 'not enough yet',
     because: [],
   };
@@ -133,29 +133,34 @@ function answerOf(judged: readonly Judged[], zeroDays: number | undefined): Answ
         ]),
     ...drifting.map(driftWords),
     ...outside.map(({ parameter, place, value = 0 }): Phrase[] => [
-      `${parameterOf(parameter).name} stands ${place} at`,
+      `${parameterOf(parameter).name} is ${place} at`,
       quantity(parameterOf(parameter).kind, value),
     ]),
   ];
   const says: Phrase[] = clauses.flatMap((clause, i) => [...(i > 0 ? [';'] : []), ...clause]).concat('.');
-  if (clauses.length === 0) says.unshift('Everything measured stands in its band and holds');
+  if (clauses.length === 0) says.unshift('Everything measured is on target and steady');
   if (typeof says[0] === 'string') says[0] = capitalised(says[0]);
   const aside = judged.flatMap(({ parameter, leftOut }) =>
     leftOut.flatMap((value): Phrase[] => [
       `One ${parameterOf(parameter).name} reading (`,
       quantity(parameterOf(parameter).kind, value),
-      ') stands apart from the rest and is set aside; retest before acting on such a one.',
+      ') is far from the rest and left out as an outlier; retest before acting on it.',
     ]),
   );
   return {
     says,
-    certainty: certaintyOf(drifting.length > 0, clauses.length > 0),
-    because: aside.length > 0 ? aside : ['As far as the last weeks’ readings tell.'],
+    certainty: 'estimated',
+    ...movesTogether(drifting),
+    ...(aside.length > 0 && { retest: true }),
+    because: aside.length > 0 ? aside : ['By the readings of the last weeks.'],
   };
 }
 
-function certaintyOf(drifts: boolean, says: boolean): Certainty {
-  return drifts ? 'drifting' : says ? 'worked out' : 'steady';
+/** One word for all, where there is one: levels that move both ways have none. */
+function movesTogether(drifting: readonly Judged[]): { readonly moves?: Moves } {
+  const ways = new Set(drifting.map(({ driftPerDay = 0 }): Moves => (driftPerDay < 0 ? 'falling' : 'rising')));
+  const [way = 'steady'] = ways;
+  return ways.size < 2 ? { moves: way } : {};
 }
 
 function driftWords({ parameter, driftPerDay = 0, place, value = 0 }: Judged): Phrase[] {
@@ -163,6 +168,6 @@ function driftWords({ parameter, driftPerDay = 0, place, value = 0 }: Judged): P
   return [
     `${name} is ${driftPerDay < 0 ? 'falling' : 'rising'}`,
     quantity(isDosedParameter(parameter) ? DOSED_FACTS[parameter].rateKind : 'ionRate', Math.abs(driftPerDay)),
-    ...(place === 'low' || place === 'high' ? [`and stands ${place} at`, quantity(kind, value)] : []),
+    ...(place === 'low' || place === 'high' ? [`and is ${place} at`, quantity(kind, value)] : []),
   ];
 }

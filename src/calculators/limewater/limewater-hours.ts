@@ -65,14 +65,14 @@ function refuseWhatCannotRun({ litresPerDay, evaporationLPerDay, pumpLPerH, hour
       field: 'limewater a day',
       value: `${litresPerDay.toFixed(2)} L`,
       allowed: `at most the ${evaporationLPerDay.toFixed(2)} L a day that evaporate`,
-      hint: 'More would raise the level and lower salinity day by day. Check first what evaporates: the Top-off bench reads it from the reservoir.',
+      hint: 'More would raise the level and lower salinity day by day. Check first what evaporates: Evaporation and top-off reads it from the reservoir.',
     });
   const open = hours.forMinutes / 60;
   if (pumpLPerH !== undefined && pumpLPerH * open < litresPerDay * (1 - AGREES_WITHIN / 10))
     throw new Refusal({
       field: 'hours of the drip',
       value: stretchText(hours),
-      allowed: `at least ${pumpLPerH > 0 ? (litresPerDay / pumpLPerH).toFixed(1) : 'more than 24'} hours at ${(pumpLPerH * 1000).toFixed(0)} mL an hour`,
+      allowed: `at least ${pumpLPerH > 0 ? Number((litresPerDay / pumpLPerH).toFixed(1)) : 'more than 24'} hours at ${(pumpLPerH * 1000).toFixed(0)} mL an hour`,
       hint: `In those hours the pump gives ${(pumpLPerH * open).toFixed(2)} L. Measure it into a cylinder first; then give it longer, or a faster pump.`,
     });
 }
@@ -126,7 +126,7 @@ function cautionsOf(input: DripInput, own: LimewaterWay): Caution[] {
     const gives = dripLPerH * (hours.forMinutes / 60);
     if (Math.abs(gives / litresPerDay - 1) > AGREES_WITHIN)
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           quantity('dose', dripLPerH * 1000),
           `an hour ${stretchText(hours)} is`,
@@ -139,12 +139,12 @@ function cautionsOf(input: DripInput, own: LimewaterWay): Caution[] {
   }
   if (own.phStep > STEP_OF_PH)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: ['Each pulse lifts pH by', quantity('ph', own.phStep), 'at once: more and smaller pulses are gentler.'],
     });
   if (own.day.ph.high > 8.4)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'pH reaches',
         quantity('ph', own.day.ph.high),

@@ -74,7 +74,7 @@ export const limewaterStuck = defineCalculator({
     return {
       answer: {
         says: [
-          `If the ${byTopOff ? 'top-off that carries limewater' : 'pump'} sticks,`,
+          `If the ${byTopOff ? 'top-off with limewater in it' : 'pump'} sticks,`,
           quantity('volume', canRunL),
           'take pH to',
           ...phOf(whole),
@@ -186,7 +186,7 @@ function cautionsOf(
   const cautions: Caution[] = [];
   if (!survivable && slow)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'At its own pace this pump lets air keep up; a siphon, a toppled vessel or a faster pump would not:',
         quantity('volume', canRunL),
@@ -195,7 +195,7 @@ function cautionsOf(
     });
   else if (!survivable)
     cautions.push({
-      severity: 'harm',
+      severity: 'danger',
       says: [
         quantity('volume', canRunL),
         `of limewater in one go: ${precipitation(whole.aragonite)}, and animals burn. Let no more than`,
@@ -205,7 +205,7 @@ function cautionsOf(
     });
   if (byTopOff)
     cautions.push({
-      severity: 'harm',
+      severity: 'danger',
       says: [
         'The top-off carries the limewater: one stuck sensor is this accident and the flood together',
         ...(spareL !== undefined && whole.spiltL > 0.05
@@ -215,7 +215,7 @@ function cautionsOf(
       ],
     });
   cautions.push({
-    severity: 'care',
+    severity: 'caution',
     says: [
       'When it has happened: stop the pump; leave skimmer and stirring on and open the windows, since CO₂ brings pH down; test pH and alkalinity; change water only if salinity fell below 30 ppt or pH stays above 8.8. White water is chalk and settles. Add no acid.',
     ],

@@ -1,6 +1,6 @@
 import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { estimate, quantity, range } from '@/chemistry/units/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { stepIfTold } from '../calculator/step-if-told';
 import { consumptionAfter, DAYS_A_MONTH, monthsUntilOutgrown } from '../consumption/growth';
@@ -53,7 +53,7 @@ export const limewater = defineCalculator({
         field: 'limewater a day',
         value: `${litresPerDay.toFixed(2)} L`,
         allowed: `at most the ${evaporation.litresPerDay.toFixed(2)} L a day that evaporate`,
-        hint: 'More would raise the level and lower salinity day by day. Check first what evaporates: the Top-off bench reads it from the reservoir.',
+        hint: 'More would raise the level and lower salinity day by day. Check first what evaporates: Evaporation and top-off reads it from the reservoir.',
       });
     const strength = limewaterStrength(input);
     const supports = (litres: number) => (litres * strength.alkalinity) / netVolumeL;
@@ -141,11 +141,9 @@ function becauseOf(input: LimewaterInput, values: LimewaterValues): Phrase[] {
   const { consumption, growthPerMonth, now } = input;
   const phrases: Phrase[] = [
     'Its ceiling is',
-    quantity('alkalinityRate', values.ceiling),
+    estimate('alkalinityRate', values.ceiling, values.ceilingLow, values.ceilingHigh),
     ',',
-    quantity('alkalinityRate', Math.max(0, values.ceilingLow)),
-    'to',
-    quantity('alkalinityRate', values.ceilingHigh),
+    range('alkalinityRate', Math.max(0, values.ceilingLow), values.ceilingHigh),
     '(95 % range).',
   ];
   if (consumption === undefined || consumption <= LEAST_CONSUMED)
@@ -179,7 +177,7 @@ function sinceBegun({ before, startedAt, consumptionSd }: LimewaterInput, consum
     quantity('alkalinityRate', before.perDay),
     'to',
     quantity('alkalinityRate', consumption),
-    sure ? ': a change beyond the tests’ error.' : ': no more than the tests can tell.',
+    sure ? ': a change beyond the tests’ error.' : ': no more than the tests can show.',
   ];
 }
 
@@ -192,7 +190,7 @@ function steps(input: LimewaterInput, values: LimewaterValues): Step[] {
       'Evaporation',
       quantity('waterRate', evaporation.litresPerDay),
       'log',
-      'as the Top-off bench finds it',
+      'as Evaporation and top-off finds it',
     ),
     ...stepIfTold('Ceiling', rate(values.ceiling), 'equation', 'evaporation × strength ÷ net volume'),
     ...stepIfTold(
@@ -215,7 +213,7 @@ function steps(input: LimewaterInput, values: LimewaterValues): Step[] {
       'equation',
       'dosed a day ÷ evaporation',
     ),
-    ...stepIfTold('Alkalinity consumption', rate(consumption), 'log', 'as the Dose bench finds it'),
+    ...stepIfTold('Alkalinity consumption', rate(consumption), 'log', 'as Consumption and doses finds it'),
     ...stepIfTold('Left to other sources', rate(values.leaves), 'equation', 'consumption less what limewater supplies'),
     ...stepIfTold('Consumption in a year', rate(values.inAYear), 'equation', 'growing on by the same share a month'),
   ];
@@ -226,7 +224,7 @@ function cautions(input: LimewaterInput, strength: LimewaterStrength, values: Li
   const list: Caution[] = [...strengthCautions(strength)];
   if (litresPerDay > values.roomL && litresPerDay > 0)
     list.push({
-      severity: 'harm',
+      severity: 'danger',
       says: [
         quantity('waterRate', litresPerDay),
         'leaves the top-off less to do than evaporation surely asks for: on a damp day the level rises and salinity falls.',
@@ -234,7 +232,7 @@ function cautions(input: LimewaterInput, strength: LimewaterStrength, values: Li
     });
   if (startedAt !== undefined && now - startedAt < WATCH_DAYS * DAY_MS && now >= startedAt)
     list.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'Limewater runs since',
         { moment: startedAt, day: true },
@@ -245,7 +243,7 @@ function cautions(input: LimewaterInput, strength: LimewaterStrength, values: Li
     });
   else if (!input.runs)
     list.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         `Once it runs, test alkalinity every ${SOONER_DAYS} days for two months: higher pH speeds growth, and consumption may rise, seen to double.`,
       ],

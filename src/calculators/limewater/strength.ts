@@ -138,7 +138,7 @@ export function strengthCautions({ cloudy, saturationGPerL }: LimewaterStrength)
   return cloudy
     ? [
         {
-          severity: 'care',
+          severity: 'caution',
           says: [
             'The test reads stronger than water can hold at this temperature,',
             quantity('strength', saturationGPerL),
@@ -152,13 +152,14 @@ export function strengthCautions({ cloudy, saturationGPerL }: LimewaterStrength)
 /** What limewater does to hands, eyes and lungs, and where it drips. */
 export const LIMEWATER_CAUTIONS: readonly Caution[] = [
   {
-    severity: 'harm',
+    severity: 'danger',
+    usual: true,
     says: [
       'Limewater is caustic, pH over 12: goggles and gloves; open the powder slowly and breathe no dust, which harms eyes and lungs. In the eyes: rinse for a quarter of an hour and see a doctor. Keep powder and vessel away from children and pets.',
     ],
   },
   {
-    severity: 'care',
+    severity: 'caution',
     says: [
       'Drip it into strong flow and never into still water: where it lands slowly, crust forms and animals burn. It brings no magnesium and no traces.',
     ],

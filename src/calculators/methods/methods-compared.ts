@@ -191,6 +191,6 @@ function cautionsOf(methods: readonly Method[], netVolumeL: number, salinity: nu
       ],
     });
   for (const { name, hazards, capacity } of methods)
-    if (capacity !== 0 && hazards !== undefined) cautions.push({ severity: 'care', says: [`${name}: ${hazards}`] });
+    if (capacity !== 0 && hazards !== undefined) cautions.push({ severity: 'caution', says: [`${name}: ${hazards}`] });
   return cautions;
 }

@@ -25,7 +25,7 @@ export function saltToAdd({ holdsL, reads, target }: Batch, gramsPerLAt35: numbe
 }
 
 /**
- * Purified water that lowers a batch, and what must be taken out first so that it ends at no more than `fullL`.
+ * RO/DI water that lowers a batch, and what must be taken out first so that it ends at no more than `fullL`.
  * The salt of seawater is counted by mass: S is grams a kilogram, near enough that its unit cancels.
  */
 export function waterToAdd({ holdsL, reads, target }: Batch, fullL = Infinity) {
@@ -79,7 +79,7 @@ export const batchCorrection = defineCalculator({
             quantity('salinity', reads),
             'against',
             quantity('salinity', target),
-            'is less than the instrument can tell.',
+            'is less than the instrument can show.',
           ],
         },
         working,
@@ -92,7 +92,7 @@ export const batchCorrection = defineCalculator({
   },
 });
 
-const AGAIN: Caution = { severity: 'care', says: ['Measure once more just before it is used.'] };
+const AGAIN: Caution = { severity: 'caution', says: ['Measure once more just before it is used.'] };
 
 interface Asked extends Batch {
   readonly fullL?: number | undefined;
@@ -131,13 +131,13 @@ function raise(
       ...(over
         ? [
             {
-              severity: 'care' as const,
+              severity: 'caution' as const,
               says: ['The salt lifts the level past full: take out', quantity('volume', finalL - fullL), 'first.'],
             },
           ]
         : []),
       {
-        severity: 'care' as const,
+        severity: 'caution' as const,
         says: [
           'Add it in two halves: what is not dissolved yet is not in the reading, and too much cannot be fished out.',
         ],
@@ -154,8 +154,8 @@ function lower(working: readonly Step[], { target }: Asked, found: ReturnType<ty
   return {
     answer: {
       says: swap
-        ? ['Take out', quantity('volume', takeOutL), 'and pour in', quantity('volume', pourInL), 'of purified water.']
-        : ['Pour in', quantity('volume', pourInL), 'of purified water.'],
+        ? ['Take out', quantity('volume', takeOutL), 'and pour in', quantity('volume', pourInL), 'of RO/DI water.']
+        : ['Pour in', quantity('volume', pourInL), 'of RO/DI water.'],
       certainty: 'worked out' as const,
       because: ['It should then read', quantity('salinity', target), 'and fill', quantity('volume', finalL), '.'],
     },
@@ -172,7 +172,7 @@ function lower(working: readonly Step[], { target }: Asked, found: ReturnType<ty
           ]
         : []),
       {
-        label: 'Purified water to pour in',
+        label: 'RO/DI water to pour in',
         value: quantity('volume', pourInL),
         origin: 'equation' as const,
         from: `salt and water keep their mass; litres by EOS-80 densities at ${BATCH_C} °C (UNESCO 1983)`,

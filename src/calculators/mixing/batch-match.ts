@@ -86,7 +86,7 @@ export const batchMatch = defineCalculator({
             label: reagent(salts[parameter]).name,
             value: quantity('mass', grams),
             origin: 'equation',
-            from: 'what is short × litres ÷ what a gram brings (CIAAW 2021 masses)',
+            from: 'what is short × litres ÷ what a gram supplies (CIAAW 2021 masses)',
           }
         : {
             label: `Step at a change of ${(changeShare * 100).toFixed(0)} %`,
@@ -98,14 +98,14 @@ export const batchMatch = defineCalculator({
     const cautions: Caution[] = handlingOf(added.map(({ parameter }) => reagent(salts[parameter])));
     if (assumed.length > 0)
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           `What the batch holds of ${joined(assumed)} is not known: natural seawater’s is assumed. Test the batch before anything is dissolved in it.`,
         ],
       });
     if (added.length > 1)
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           'Dissolve one after the other, each fully before the next: alkalinity and calcium thrown in together fall out as chalk.',
         ],
@@ -126,7 +126,7 @@ export const batchMatch = defineCalculator({
               ],
               certainty: assumed.length > 0 ? ('rough' as const) : ('worked out' as const),
               because: [
-                'Then it brings what the tank holds; salinity rises by',
+                'Then it matches the tank; salinity rises by',
                 quantity('salinity', (together.salinity ?? 0) / litres),
                 '.',
                 ...above(over, changeShare),
@@ -136,7 +136,7 @@ export const batchMatch = defineCalculator({
               says: ['Add nothing to the batch.'],
               certainty: over.length > 0 ? ('worked out' as const) : ('within test error' as const),
               because:
-                over.length > 0 ? above(over, changeShare) : ['It holds what the tank holds, as far as tests tell.'],
+                over.length > 0 ? above(over, changeShare) : ['It holds what the tank holds, as far as tests show.'],
             },
       working,
       cautions,
@@ -157,7 +157,7 @@ function above(
   changeShare: number,
 ): Phrase[] {
   return over.flatMap(({ parameter, short }): Phrase[] => [
-    `Its ${parameter} stands`,
+    `Its ${parameter} is`,
     quantity(parameter, -short),
     'above the tank’s and cannot be taken out: the change lifts the tank by',
     quantity(parameter, -short * changeShare),

@@ -85,7 +85,7 @@ export const batchReadiness = defineCalculator({
     const cautions: Caution[] = [];
     if (hoursMixed > OLD_DAYS * 24)
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           'It has stood for',
           quantity('days', hoursMixed / 24),

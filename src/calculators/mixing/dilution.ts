@@ -74,16 +74,20 @@ export const dilution = defineCalculator({
     const cautions: Caution[] = [];
     if (share > 0.4)
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: ['A change of more than 40 % is a shock to what lives in it: make it several, some days apart.'],
       });
     if (each > 20)
-      cautions.push({ severity: 'care', says: ['A litre weighs a kilogram: carry 20 L at a time at the most.'] });
+      cautions.push({
+        severity: 'caution',
+        usual: true,
+        says: ['A litre weighs a kilogram: carry 20 L at a time at the most.'],
+      });
     return {
       answer: {
         says:
           share === 0
-            ? [`Exchange nothing: ${PARAMETERS[of].name} stands at the target.`]
+            ? [`Exchange nothing: ${PARAMETERS[of].name} is on target.`]
             : changes === 1
               ? ['Exchange', quantity('volume', each), 'of', quantity('volume', litres), 'for the other water.']
               : [

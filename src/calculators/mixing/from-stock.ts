@@ -23,7 +23,7 @@ export const fromStock = defineCalculator({
     stockSalinity: amount({ ...AMOUNTS.measuredSalinity, field: 'salinity of the stock' }),
     /** Litres of it there are; enough when left out. */
     stockL: amount({ ...AMOUNTS.batchVolume, field: 'litres in stock' }).optional(),
-    /** What it is let down with: purified water, or a weaker batch. */
+    /** What it is let down with: RO/DI water, or a weaker batch. */
     waterSalinity: amount({ field: 'salinity of the water', kind: 'salinity', low: 0, high: 42 }).default(0),
   }),
   example: { litresWanted: '46 L', target: '32 ppt', stockSalinity: '35.1 ppt', stockL: '60 L' },
@@ -37,7 +37,7 @@ export const fromStock = defineCalculator({
         allowed: `${shown(low)} to ${shown(high)}, between the two waters`,
         hint:
           target < waterSalinity
-            ? 'The target lies below the water it is let down with: is that purified water?'
+            ? 'The target lies below the water it is let down with: is that RO/DI water?'
             : 'Letting down makes a stock weaker, never stronger: mix a new batch, or add salt to this one.',
       });
     const { stockL: needL, waterL } = blend(litresWanted, target, stockSalinity, waterSalinity);
@@ -51,7 +51,7 @@ export const fromStock = defineCalculator({
         suggestion: `${most} L`,
       });
     }
-    const other = waterSalinity === 0 ? 'purified water' : 'the weaker water';
+    const other = waterSalinity === 0 ? 'RO/DI water' : 'the weaker water';
     const working: Step[] = [
       { label: 'Saltwater wanted', value: quantity('volume', litresWanted), origin: 'yours', from: 'as given' },
       { label: 'Salinity of the stock', value: quantity('salinity', stockSalinity), origin: 'yours', from: 'as read' },
@@ -77,7 +77,7 @@ export const fromStock = defineCalculator({
       working,
       cautions: [
         {
-          severity: 'care',
+          severity: 'caution',
           says: [
             'Stir, wait until it reads steadily, and measure it before use: the stock’s own reading goes into it whole.',
           ],

@@ -10,7 +10,7 @@ import { purifiedL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
 
 export const mixBatch = defineCalculator({
   name: 'mix-batch',
-  asks: 'How much salt and purified water for this batch?',
+  asks: 'How much salt and RO/DI water for this batch?',
   input: z.strictObject({
     litresWanted: amount(AMOUNTS.batchVolume),
     /** Practical salinity. */
@@ -86,7 +86,7 @@ export const mixBatch = defineCalculator({
         from: `litres × density at ${temperatureC} °C (EOS-80, UNESCO 1983)`,
       },
       {
-        label: 'Purified water',
+        label: 'RO/DI water',
         value: quantity('volume', waterL),
         origin: 'equation',
         from: 'mass of the batch less salt, ÷ density of water',
@@ -108,10 +108,11 @@ export const mixBatch = defineCalculator({
       });
     const cautions: Caution[] = [
       {
-        severity: 'care',
+        severity: 'caution',
+        usual: true,
         says: ['Put the water in first and add salt to moving water, never water onto a heap of salt.'],
       },
-      { severity: 'care', says: ['Wait at least 24 hours, measure, adjust, and measure again just before use.'] },
+      { severity: 'caution', says: ['Wait at least 24 hours, measure, adjust, and measure again just before use.'] },
     ];
     if (gramsPerLFrom === 'assumed')
       cautions.push({
@@ -122,7 +123,8 @@ export const mixBatch = defineCalculator({
       });
     if (litresWanted >= 20)
       cautions.push({
-        severity: 'harm',
+        severity: 'danger',
+        usual: true,
         says: [
           'A litre weighs a kilogram: 20 L is 20 kg to lift, and floors have limits. Keep the electrics on a residual-current device, with drip loops.',
         ],
@@ -137,7 +139,7 @@ export const mixBatch = defineCalculator({
             : ['of salt (', quantity('boxes', boxes), ')']),
           'into',
           quantity('volume', waterL),
-          'of purified water.',
+          'of RO/DI water.',
         ],
         certainty: gramsPerLFrom === 'assumed' ? ('rough' as const) : ('worked out' as const),
         because: [

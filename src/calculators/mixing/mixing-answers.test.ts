@@ -13,9 +13,9 @@ describe('a batch, told', () => {
   it('counts boxes where they tell something', () => {
     // 500 L × 40 g = 20 kg: a box and a quarter of 16 kg; a hundredth of a tonne sack is not counted.
     expect(answered('mix-batch', { ...asked, boxG: '16 kg' }).sentence).toMatch(
-      /^Weigh 20\.0 kg of salt \(1\.3 boxes\) into/,
+      /^Weigh 20 kg of salt \(1\.3 boxes\) into/,
     );
-    expect(answered('mix-batch', { ...asked, boxG: '1000 kg' }).sentence).toMatch(/^Weigh 20\.0 kg of salt into/);
+    expect(answered('mix-batch', { ...asked, boxG: '1000 kg' }).sentence).toMatch(/^Weigh 20 kg of salt into/);
     expect(valuesOf('mix-batch', { ...asked, boxG: '1000 kg' }).boxes).toBeCloseTo(0.02, 9);
   });
   it('says where its grams a litre come from, and how sure that makes it', () => {
@@ -54,14 +54,14 @@ describe('a batch that reads off, told', () => {
       answered('batch-correction', { ...asked, reads: '37 ppt', ...(fullL && { fullL }) }).sentence;
     // By hand with EOS-80: 61.49 kg × 37 ÷ 35 less 61.49 is 3.51 kg, 3.52 L; full, 60 × (1 − 35 × 1.02334 ÷ (37 × 1.02486))
     // = 3.33 L go out, and 61.40 × 2 ÷ 37 = 3.32 kg come in; to a brim of 62 L, 1.44 L out and 3.44 L in.
-    expect(says('80 L')).toBe('Pour in 3.52 L of purified water.');
-    expect(says()).toBe('Take out 3.33 L and pour in 3.33 L of purified water.');
-    expect(says('62 L')).toBe('Take out 1.44 L and pour in 3.44 L of purified water.');
+    expect(says('80 L')).toBe('Pour in 3.52 L of RO/DI water.');
+    expect(says()).toBe('Take out 3.33 L and pour in 3.33 L of RO/DI water.');
+    expect(says('62 L')).toBe('Take out 1.44 L and pour in 3.44 L of RO/DI water.');
   });
   it('near enough: left alone, and measured again before use all the same', () => {
     expect(answered('batch-correction', { ...asked, reads: '34.9 ppt' }).sentence).toBe('Leave it as it is.');
     expect(cautionsOf('batch-correction', { ...asked, reads: '34.9 ppt' })).toEqual([
-      'care: Measure once more just before it is used.',
+      'caution: Measure once more just before it is used.',
     ]);
   });
 });
@@ -76,7 +76,7 @@ describe('whether a batch may be used, told', () => {
   });
   it('an old batch is stirred and tested; a fresh one is not told so', () => {
     expect(cautionsOf('batch-readiness', { ...asked, now: mixedAt + 30 * 86_400_000 })[0]).toMatch(
-      /^care: It has stood for 30 days: stir it/,
+      /^caution: It has stood for 30 days: stir it/,
     );
     expect(cautionsOf('batch-readiness', asked)).toEqual([]);
   });
@@ -90,8 +90,8 @@ describe('whether a batch may be used, told', () => {
         temperatureC,
         tankC: 25,
       }).sentence;
-    expect(says(20)).toBe('Not yet: first it is warmed to 25.0 °C.');
-    expect(says(29)).toBe('Not yet: first it cools to 25.0 °C.');
+    expect(says(20)).toBe('Not yet: first it is warmed to 25 °C.');
+    expect(says(29)).toBe('Not yet: first it cools to 25 °C.');
     expect(says(25.5)).toBe('It may be used now.');
   });
 });
@@ -99,7 +99,7 @@ describe('whether a batch may be used, told', () => {
 describe('one water brought to another, told', () => {
   it('nothing to exchange says so once', () => {
     const { sentence, because } = answered('dilution', { of: 'nitrate', litres: 100, has: 10, adds: 0, target: 10 });
-    expect(`${sentence} ${because}`).toBe('Exchange nothing: nitrate stands at the target. It is there already.');
+    expect(`${sentence} ${because}`).toBe('Exchange nothing: nitrate is on target. It is there already.');
   });
   it('a stock let down with a weaker batch names it so', () => {
     expect(
@@ -128,7 +128,7 @@ describe('one water brought to another, told', () => {
   });
 });
 
-describe('purified water, told', () => {
+describe('RO/DI water, told', () => {
   const now = Date.UTC(2026, 10, 26, 12);
   const asked = {
     litres: '160 L',
@@ -138,27 +138,25 @@ describe('purified water, told', () => {
     now,
   };
   it('by a rating it is rough, by a jug and a clock worked out', () => {
-    expect(answered('purified-water', asked).answer.certainty).toBe('rough');
+    expect(answered('ro-di-water', asked).answer.certainty).toBe('rough');
     const jug = { by: 'measured', litresPerDay: 200, pressureKPa: '50 psi', temperatureC: 15 };
-    expect(answered('purified-water', { ...asked, rate: jug }).answer.certainty).toBe('worked out');
-    expect(answered('purified-water', { ...asked, rate: jug }).sentence).toBe(
-      'Run the line for 19 hours to make 160 L.',
+    expect(answered('ro-di-water', { ...asked, rate: jug }).answer.certainty).toBe('worked out');
+    expect(answered('ro-di-water', { ...asked, rate: jug }).sentence).toBe(
+      'Run the RO/DI unit for 19 hours to make 160 L.',
     );
   });
   it('for Saturday 09:00 it says when on Friday, or that it is too late', () => {
     // 284 × 0.7441 × 1.0023 = 211.8 L/day, less 15 % for the slow end: 160 L take 21 h 20 min, told to the earlier ten minutes.
-    expect(answered('purified-water', { ...asked, readyBy: Date.UTC(2026, 10, 28, 9) }).sentence).toBe(
+    expect(answered('ro-di-water', { ...asked, readyBy: Date.UTC(2026, 10, 28, 9) }).sentence).toBe(
       'For 160 L by 2026-11-28 09:00 UTC, open the valve by 2026-11-27 11:40 UTC.',
     );
-    expect(answered('purified-water', { ...asked, readyBy: now + 3_600_000 }).sentence).toMatch(
+    expect(answered('ro-di-water', { ...asked, readyBy: now + 3_600_000 }).sentence).toMatch(
       /^It is too late for 2026-11-26 13:00 UTC: opened now, 160 L are ready by 2026-11-27 09:/,
     );
   });
   it('a long run is not left for a night, and hot water is not what membranes are for', () => {
-    expect(cautionsOf('purified-water', asked).join()).toContain('do not leave it for a night');
-    expect(cautionsOf('purified-water', { ...asked, temperatureC: 40 }).join()).toContain(
-      'not meant for water this warm',
-    );
-    expect(cautionsOf('purified-water', { ...asked, litres: '5 L' }).join()).not.toContain('for a night');
+    expect(cautionsOf('ro-di-water', asked).join()).toContain('do not leave it for a night');
+    expect(cautionsOf('ro-di-water', { ...asked, temperatureC: 40 }).join()).toContain('not meant for water this warm');
+    expect(cautionsOf('ro-di-water', { ...asked, litres: '5 L' }).join()).not.toContain('for a night');
   });
 });

@@ -5,7 +5,7 @@ describe('the free-ammonia calculator', () => {
   const asked = { ammonia: 0.5, phNbs: 8.1, temperatureC: 25, salinity: 35 };
   it('tells a reading apart by its pH: half a milligram is caution at 8.1 and little at 7.6', () => {
     expect(answered('free-ammonia', asked).sentence).toBe(
-      'Un-ionised ammonia stands at 0.020 mg/L NH3-N: enough for caution with animals in the tank.',
+      'Un-ionised ammonia is at 0.02 mg/L NH3-N: enough for caution with animals in the tank.',
     );
     expect(answered('free-ammonia', { ...asked, phNbs: 7.6 }).sentence).toContain('too little to harm');
     expect(answered('free-ammonia', { ...asked, ammonia: 4, phNbs: 8.3 }).sentence).toContain('enough to harm fish');

@@ -27,14 +27,14 @@ export const freeAmmonia = defineCalculator({
     const cautions: Caution[] = [];
     if (verdict === 'harms' && livestock)
       cautions.push({
-        severity: 'harm',
+        severity: 'danger',
         says: [
           'Gills are burnt at this level within days. Feed nothing, change water with the pH of the tank, and move the animals if there is a running tank to move them to. A sick animal is a veterinarian’s.',
         ],
       });
     if (verdict !== 'little')
       cautions.push({
-        severity: 'care',
+        severity: 'caution',
         says: [
           'Do not raise pH now: each tenth of a unit turns a quarter more of the ammonia into the kind that harms.',
         ],
@@ -42,7 +42,7 @@ export const freeAmmonia = defineCalculator({
     return {
       answer: {
         says: [
-          'Un-ionised ammonia stands at',
+          'Un-ionised ammonia is at',
           quantity('freeAmmonia', free),
           ':',
           verdict === 'little'

@@ -98,5 +98,5 @@ function whatIsDone(days: number): Caution {
     quantity('days', Math.round(days)),
     ': feed more first; run the skimmer half the day only, take floss and phosphate media out, ease a carbon source down in steps. Keep alkalinity near 8 dKH: a high one with starved water bleaches corals. One lever at a time; at the first red film feed less again.',
   ];
-  return { severity: 'care', says };
+  return { severity: 'caution', says };
 }

@@ -19,6 +19,8 @@ export const EVERYDAY = {
     high: 25 * DKH,
     usual: [5 * DKH, 14 * DKH],
     natural: SEA.alkalinityMmolPerL,
+    // Above 13 dKH tissue is burnt and aragonite falls out on pumps; below 5 skeletons thin. Common practice.
+    danger: { below: 5 * DKH, above: 13 * DKH },
     band: [7.5 * DKH, 9 * DKH],
     readBy: { kit: 0.12 * DKH, probe: 0.1 * DKH },
     everyday: true,
@@ -31,6 +33,8 @@ export const EVERYDAY = {
     high: 1000,
     usual: [300, 550],
     natural: SEA.calciumMgPerL,
+    // Common practice.
+    danger: { below: 300, above: 550 },
     band: [400, 450],
     readBy: { kit: 8, laboratory: 8 },
     everyday: true,
@@ -43,6 +47,8 @@ export const EVERYDAY = {
     high: 3000,
     usual: [1000, 1700],
     natural: SEA.magnesiumMgPerL,
+    // Below 1000 calcium and alkalinity no longer hold; above 1700 snails and worms suffer. Common practice.
+    danger: { below: 1000, above: 1700 },
     band: [1250, 1350],
     readBy: { kit: 25, laboratory: 25 },
     everyday: true,
@@ -54,6 +60,8 @@ export const EVERYDAY = {
     low: 0,
     high: 500,
     usual: [0, 80],
+    // Common practice.
+    danger: { above: 100 },
     band: [1, 5],
     bandBySchool: { 'ultra-low': [0, 1], low: [1, 5], fed: [5, 20] },
     readBy: { kit: 0.8, laboratory: 0.5 },
@@ -66,6 +74,8 @@ export const EVERYDAY = {
     low: 0,
     high: 10,
     usual: [0, 1],
+    // Common practice.
+    danger: { above: 1 },
     band: [0.02, 0.05],
     bandBySchool: { 'ultra-low': [0, 0.02], low: [0.02, 0.05], fed: [0.03, 0.1] },
     readBy: { kit: 0.01, laboratory: 0.01 },
@@ -78,6 +88,8 @@ export const EVERYDAY = {
     low: 6,
     high: 9.5,
     usual: [7.5, 8.7],
+    // Below 7.6 skeletons dissolve; above 8.7 gills are burnt and aragonite falls out. Common practice.
+    danger: { below: 7.6, above: 8.7 },
     band: [7.8, 8.3],
     readBy: { probe: 0.03, kit: 0.2 },
     everyday: true,
@@ -104,6 +116,8 @@ export const EVERYDAY = {
     low: 5,
     high: 40,
     usual: [20, 31],
+    // From 31 °C on corals bleach within days; below 20 °C tropical animals stop feeding. Common practice.
+    danger: { below: 20, above: 31 },
     band: [25, 26],
     readBy: { probe: 0.2 },
     everyday: true,
@@ -116,6 +130,8 @@ export const EVERYDAY = {
     low: 0,
     high: 30,
     usual: [0, 8],
+    // In a tank with animals any that a kit shows surely. Common practice; the harm of the un-ionised share is in `nitrogen/`.
+    danger: { above: 0.2 },
     band: [0, 0.1],
     readBy: { kit: 0.1 },
     everyday: true,
@@ -127,6 +143,8 @@ export const EVERYDAY = {
     low: 0,
     high: 100,
     usual: [0, 20],
+    // In a tank with animals; chloride keeps most of it out of the blood, so the limit is wider than in fresh water. Common practice.
+    danger: { above: 2 },
     band: [0, 0.1],
     readBy: { kit: 0.1 },
     everyday: true,

@@ -1,5 +1,5 @@
 /** Where a level stands against its band, as far as a test can tell. */
-export const PLACES = ['in band', 'at the edge', 'low', 'high'] as const;
+export const PLACES = ['on target', 'at the edge', 'low', 'high'] as const;
 export type Place = (typeof PLACES)[number];
 
 /**
@@ -7,7 +7,7 @@ export type Place = (typeof PLACES)[number];
  * @param value, band and testError in the same unit
  */
 export function placeInBand(value: number, [low, high]: readonly [number, number], testError: number): Place {
-  if (value >= low && value <= high) return 'in band';
+  if (value >= low && value <= high) return 'on target';
   if (value < low) return low - value > testError ? 'low' : 'at the edge';
   return value - high > testError ? 'high' : 'at the edge';
 }

@@ -42,7 +42,7 @@ export function oneChange(
         quantity('alkalinityRate', suppliesPerDay),
         'of',
         quantity('alkalinityRate', Math.max(0, demandPerDay)),
-        'asked of it, which is as near as the tests can tell.',
+        'asked of it, which is as near as the tests can show.',
         ...answers,
       ],
       toMlPerMin: undefined,

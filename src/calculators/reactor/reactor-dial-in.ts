@@ -139,7 +139,7 @@ function nextOf(input: DialInInput): DialIn {
     return {
       ...common,
       stage: 'wait',
-      says: ['Change nothing; test the effluent from', { moment: retestEffluentAt }, 'on.'],
+      says: ['Change no setting; test the effluent from', { moment: retestEffluentAt }, 'on.'],
       because: answers,
     };
   if (!newest || effluent === undefined || suppliesPerDay === undefined)
@@ -201,18 +201,13 @@ function stepsOf({ demandPerDay, settings }: DialInInput, found: DialIn): Step[]
     ...stepIfTold('Asked of it', rate(demandPerDay), 'log', 'consumption less what other sources supply'),
     ...stepIfTold('The tank should move by', rate(found.shouldMovePerDay), 'equation', 'supplied less asked, a day'),
     ...stepIfTold('It moved by', rate(found.moved?.perDay), 'log', 'the line through its tests since the last setting'),
-    ...stepIfTold(
-      'give or take',
-      rate(found.moved?.sd),
-      'equation',
-      'one standard deviation of it, from the tests’ own error',
-    ),
+    ...stepIfTold('±', rate(found.moved?.sd), 'equation', 'one standard deviation of it, from the tests’ own error'),
   ];
 }
 
 /** The answer tells the first of them. */
 function furtherSymptoms({ symptoms }: DialIn): Caution[] {
-  return symptoms.slice(1).map(({ shows, first }) => ({ severity: 'care', says: [...shows, first] }));
+  return symptoms.slice(1).map(({ shows, first }) => ({ severity: 'caution', says: [...shows, first] }));
 }
 
 const ONE_AT_A_TIME: readonly Caution[] = [

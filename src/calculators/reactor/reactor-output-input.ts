@@ -1,8 +1,8 @@
 import { z } from 'zod';
+import { howSureInput } from '../dosing/certainty';
 import type { HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
-import { CERTAINTIES } from '../calculator/calculator';
 import { demandBasis } from '../dosing/demand-basis';
 import { readingExpectation } from '../parameters/parameters';
 import { measuredEffluent, reactorWater, tankAlkalinity } from './reactor-input';
@@ -35,7 +35,7 @@ export const reactorOutputInput = z.strictObject({
   /** This reactor's effluents since its media were filled. */
   measured: z.array(measuredEffluent).max(500).default([]),
   mostMlPerMin: amount(AMOUNTS.reactorFlow).default(MOST_ML_PER_MIN),
-  certainty: z.enum(CERTAINTIES).default('worked out'),
+  ...howSureInput,
 });
 export type ReactorOutputInput = z.output<typeof reactorOutputInput>;
 

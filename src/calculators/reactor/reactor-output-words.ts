@@ -21,7 +21,7 @@ export function outputSteps(input: ReactorOutputInput, values: ReactorOutputValu
       `Already supplied by ${carriedBy.length > 0 ? listed(carriedBy) : 'other sources'}`,
       carriedMmolPerDay > 0 ? quantity('charge', carriedMmolPerDay) : undefined,
       'log',
-      'a day: standing rate × strength, and what changes bring',
+      'a day: standing rate × strength, and what water changes supply',
     ),
     ...stepIfTold(
       'Supplied by the reactor',
@@ -97,13 +97,14 @@ export function outputSteps(input: ReactorOutputInput, values: ReactorOutputValu
 /** Gas, pressure and the ways of a lid: shown wherever a reactor is set. */
 export const REACTOR_CAUTIONS: readonly Caution[] = [
   {
-    severity: 'harm',
+    severity: 'danger',
+    usual: true,
     says: [
       'CO₂ suffocates in closed rooms: ventilate, stand the cylinder upright and secured, use a regulator made for CO₂ and a check valve behind the bubble counter. Compressed gas and pressure work follow local codes and licensed practice.',
     ],
   },
   {
-    severity: 'harm',
+    severity: 'danger',
     says: ['Feed the reactor at 5 psi or less, gas and feed at the same pressure; above 10 psi a lid may fail.'],
   },
 ];
@@ -113,7 +114,7 @@ export function outputCautions(input: ReactorOutputInput, values: ReactorOutputV
   const cautions: Caution[] = [];
   if (values.mlPerMin > mostMlPerMin)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'That is more than the feed gives,',
         quantity('flow', mostMlPerMin),
@@ -122,28 +123,28 @@ export function outputCautions(input: ReactorOutputInput, values: ReactorOutputV
     });
   if (chamberPh !== undefined && chamberPh > DISSOLVES_BELOW_PH)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [`Media hardly dissolve above pH ${DISSOLVES_BELOW_PH}: most chambers are held at 6.5 to 6.7.`],
     });
   if (chamberPh !== undefined && chamberPh < SLUDGE_BELOW_PH)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [`Below pH ${SLUDGE_BELOW_PH} media turn to sludge, which chokes the flow and hurts the pump.`],
     });
   if (replaces)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [`This takes the place of ${replaces}, which still runs: turn it down as the reactor comes up.`],
     });
   if (values.fit?.newestOver !== undefined && values.fit.newestOver < 0.7)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'The newest effluent is far weaker than this chamber’s earlier ones at the same pH and flow: media spent, or a channel through them.',
       ],
     });
   cautions.push({
-    severity: 'care',
+    severity: 'caution',
     says: ['Change one thing, wait a day or more, then test the effluent and the tank again: dialling in takes weeks.'],
   });
   return [...cautions, ...REACTOR_CAUTIONS];

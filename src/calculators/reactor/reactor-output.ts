@@ -3,7 +3,7 @@ import { fitHalfwayFlow, flowFor, shareOfCeiling, type HalfwayFlow } from '@/che
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { Refusal } from '@/chemistry/refusal';
 import { MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity, range } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
 import { refuseHighChamber } from './reactor-input';
@@ -94,7 +94,7 @@ function third(input: ReactorOutputInput, feed: Feed, ceiling: number | undefine
   if (effluent > most)
     throw new Refusal({
       field: 'reactor flow',
-      value: `${flow.toFixed(1)} mL/min`,
+      value: `${Number(flow.toFixed(1))} mL/min`,
       allowed: `at least ${(mmolPerDay / (most - feed.alkalinity) / 1.44).toFixed(1)} mL/min`,
       hint: `At this flow the effluent would have to be ${dkh(effluent)}, and ${ceiling === undefined ? 'no chamber gives that' : `media stop dissolving at ${dkh(ceiling)} in this chamber`}. Open the flow first${phHint(feed, effluent)}.`,
     });
@@ -146,7 +146,7 @@ function phHint(feed: Feed, effluent: number): string {
 }
 
 function dkh(mmolPerL: number): string {
-  return `${(mmolPerL / MMOL_PER_L_PER_DKH).toFixed(1)} dKH`;
+  return `${Number((mmolPerL / MMOL_PER_L_PER_DKH).toFixed(1))} dKH`;
 }
 
 function ownRate(
@@ -168,13 +168,14 @@ function ownRate(
 }
 
 function answerOf(input: ReactorOutputInput, values: ReactorOutputValues): Answer {
-  const { find, certainty } = input;
+  const { find, certainty, moves, retest } = input;
+  const howSure = { certainty, moves, retest };
   const { mlPerMin, litresPerDay, mmolPerDay, effluentAlkalinity, suppliesPerDay } = values;
   const because = becauseOf(input, values);
   if (mmolPerDay <= 0)
     return {
       says: ['Close the reactor’s feed: the tank consumes no more than it is already given.'],
-      certainty,
+      ...howSure,
       because: [],
     };
   if (find === 'demand')
@@ -200,12 +201,12 @@ function answerOf(input: ReactorOutputInput, values: ReactorOutputValues): Answe
         quantity('alkalinity', effluentAlkalinity),
         '.',
       ],
-      certainty,
+      ...howSure,
       because,
     };
   return {
     says: ['Run the effluent at', quantity('flow', mlPerMin), ', which is', quantity('waterRate', litresPerDay), '.'],
-    certainty,
+    ...howSure,
     because,
   };
 }
@@ -214,7 +215,7 @@ function becauseOf(input: ReactorOutputInput, values: ReactorOutputValues): Phra
   const phrases: Phrase[] =
     input.find !== 'flow' || input.demandSd === 0
       ? ['As good as the figures given.']
-      : [quantity('flow', values.mlPerMinLow), 'to', quantity('flow', values.mlPerMinHigh), '(95 % range).'];
+      : ['Within', range('flow', values.mlPerMinLow, values.mlPerMinHigh), '(95 % range).'];
   const own = values.byOwnRate;
   if (input.find === 'flow' && own && Math.abs(own.effluentAlkalinity / values.effluentAlkalinity - 1) > 0.03)
     phrases.push(

@@ -277,7 +277,7 @@ function cautionsOf({ leastMlPerMin, mostMlPerMin }: SizeInput, { now, later }: 
   const cautions: Caution[] = [];
   if (mostMlPerMin !== undefined && later.mlPerMin > mostMlPerMin)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'The feed pump gives',
         quantity('flow', mostMlPerMin),
@@ -288,7 +288,7 @@ function cautionsOf({ leastMlPerMin, mostMlPerMin }: SizeInput, { now, later }: 
     });
   if (leastMlPerMin !== undefined && now.mlPerMin < leastMlPerMin)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'The feed pump gives no less than',
         quantity('flow', leastMlPerMin),
@@ -299,7 +299,7 @@ function cautionsOf({ leastMlPerMin, mostMlPerMin }: SizeInput, { now, later }: 
     });
   else if (now.mlPerMin > 0 && now.mlPerMin < SLOWEST_ML_PER_MIN)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         quantity('flow', now.mlPerMin),
         'is so slow that a valve clogs and drifts: feed it by a pump with a roller, or run a weaker effluent.',

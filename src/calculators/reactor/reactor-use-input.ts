@@ -60,7 +60,7 @@ export interface ReactorUseValues extends DailyUse {
   readonly litresPerDay: number;
   /** Bubbles a minute that bring what is used; undefined until a bubble was calibrated. */
   readonly bubblesNeeded: number | undefined;
-  /** What the bubbles counted bring, g a day. */
+  /** What the bubbles counted supply, g a day. */
   readonly co2ByBubblesG: number | undefined;
   readonly media: Lasts | undefined;
   readonly cylinder: Lasts | undefined;

@@ -144,38 +144,39 @@ export function useCautions(input: ReactorUseInput, values: ReactorUseValues): C
   const say = (severity: Caution['severity'], ...says: Phrase[]) => cautions.push({ severity, says });
   if (pressureKPa !== undefined && pressureKPa > 10 * PSI_KPA)
     say(
-      'harm',
-      'The feed stands at',
+      'danger',
+      'The feed is at',
       quantity('pressure', pressureKPa),
       ': above 10 psi a lid may fail. Throttle it to 5 psi or less before anything else.',
     );
   else if (pressureKPa !== undefined && pressureKPa > 5 * PSI_KPA)
     say(
-      'care',
-      'The feed stands at',
+      'caution',
+      'The feed is at',
       quantity('pressure', pressureKPa),
       ': hold it at 5 psi or less, gas and feed alike.',
     );
   if (co2ByBubblesG !== undefined && co2ByBubblesG > co2GPerDay * BUBBLES_AGREE)
     say(
-      'care',
-      'The bubbles bring',
+      'caution',
+      'The bubbles supply',
       quantity('mass', co2ByBubblesG),
       'a day, far more than the effluent carries away: gas escapes. Look for a gas pocket under the lid, bubbles in the effluent, or a leak.',
     );
   if (co2ByBubblesG !== undefined && co2ByBubblesG * BUBBLES_AGREE < co2GPerDay)
     say(
-      'care',
-      'The bubbles bring',
+      'caution',
+      'The bubbles supply',
       quantity('mass', co2ByBubblesG),
       'a day, less than this effluent at this pH takes: count again, calibrate the bubble, or the chamber’s probe reads low.',
     );
-  if (ph.reactor < 7.8) say('care', 'The tank’s pH would rest below 7.8, where growth suffers:', ...answersTo(ph), '.');
+  if (ph.reactor < 7.8)
+    say('caution', 'The tank’s pH would rest below 7.8, where growth suffers:', ...answersTo(ph), '.');
   else if (ph.without - ph.reactor > 0.05) say('note', 'To win pH back:', ...answersTo(ph), '.');
   if (consumed !== undefined && consumed > 0 && values.magnesiumMgPerDay < consumed * 0.7)
     say(
       'note',
-      `The media bring about ${Math.round((values.magnesiumMgPerDay / consumed) * 100)} % of the magnesium the tank consumes: mix dolomite in, or dose the rest.`,
+      `The media supply about ${Math.round((values.magnesiumMgPerDay / consumed) * 100)} % of the magnesium the tank consumes: mix dolomite in, or dose the rest.`,
     );
   say(
     'note',

@@ -60,7 +60,7 @@ export function symptomsOf({ tests, setMlPerMin, ceiling, newestOver, mediaLeftS
   if (ph !== undefined && ph < SLUDGE_BELOW_PH)
     found.push({
       name: 'sludge',
-      shows: ['The chamber stands at pH', quantity('ph', ph), `: below ${SLUDGE_BELOW_PH} media turn to sludge.`],
+      shows: ['The chamber is at pH', quantity('ph', ph), `: below ${SLUDGE_BELOW_PH} media turn to sludge.`],
       first: 'Less gas first, until it holds 6.5; then look whether fines choke the flow.',
     });
   if (flow !== undefined && setMlPerMin > 0 && flow < setMlPerMin * (1 - DRIFTED))

@@ -39,7 +39,7 @@ export const recipe = defineCalculator({
     const salts = parts.map((part) => reagent(part.reagent));
     const made = sumOfSalts(parts);
     const working: Step[] = [
-      ...strengthSteps(other, 'parts' in match ? 'the other, by its salts' : 'the other, by what is told of it'),
+      ...strengthSteps(other, 'parts' in match ? 'the other, by its salts' : 'the other, by what is known of it'),
       ...parts.map((part): Step => ({
         label: `${reagent(part.reagent).name} to weigh`,
         value: quantity('mass', part.gramsPerL * litres),
@@ -72,7 +72,7 @@ export const recipe = defineCalculator({
         ...(differentForm(target, made)
           ? [
               {
-                severity: 'care' as const,
+                severity: 'caution' as const,
                 says: [
                   'It carries its alkalinity in another form than the one it matches, so pH answers differently: hydroxide lifts it most, carbonate less, and bicarbonate lowers it a little at first.',
                 ],

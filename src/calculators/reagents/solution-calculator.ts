@@ -49,7 +49,7 @@ export const solution = defineCalculator({
           origin: weighed ? ('yours' as const) : ('assumed' as const),
           from: weighed ? 'grams ÷ finished litres' : 'the salt that would do what is claimed',
         })),
-        ...strengthSteps(strength, 'grams × purity ÷ molar mass (CIAAW 2021) × what a mole brings'),
+        ...strengthSteps(strength, 'grams × purity ÷ molar mass (CIAAW 2021) × what a mole supplies'),
       ],
       cautions: handlingOf(parts.map((part) => reagent(part.reagent))),
       values: { ...strength, parts },

@@ -39,6 +39,6 @@ export function handlingOf(salts: readonly Reagent[], dosing = false): Caution[]
   const said = new Map<string, Caution>();
   for (const { handling } of salts)
     for (const { severity, when, says } of handling)
-      if (!dosing || when === 'always') said.set(says, { severity, says: [says] });
+      if (!dosing || when === 'always') said.set(says, { severity, usual: true, says: [says] });
   return [...said.values()];
 }

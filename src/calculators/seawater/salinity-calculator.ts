@@ -119,7 +119,7 @@ export const salinity = defineCalculator({
     return {
       answer: {
         says: [
-          `That is ${s.toFixed(2)} ppt: a specific gravity of ${gravity25.toFixed(4)} at 25/25 °C, ${specificGravity(s, GRAVITY_60_60F).toFixed(4)} at 60/60 °F, ${specificGravity(s, GRAVITY_20_4).toFixed(4)} at 20/4 °C.`,
+          `That is ${Number(s.toFixed(2))} ppt: a specific gravity of ${gravity25.toFixed(4)} at 25/25 °C, ${specificGravity(s, GRAVITY_60_60F).toFixed(4)} at 60/60 °F, ${specificGravity(s, GRAVITY_20_4).toFixed(4)} at 20/4 °C.`,
         ],
         certainty: given.by === 'refractometer' && given.scale === 'brine' ? 'rough' : 'worked out',
         because:
@@ -146,7 +146,7 @@ function cautionsFor(given: Reading): Caution[] {
   if (given.by === 'refractometer' && given.scale === 'brine')
     return [
       {
-        severity: 'care',
+        severity: 'caution',
         says: ['A scale drawn for brine reads seawater about 1.5 ppt high. Check it with a seawater standard.'],
       },
     ];

@@ -14,10 +14,10 @@ const SALINITY_STEP = 1;
 
 export const fillFromTank = defineCalculator({
   name: 'fill-from-tank',
-  asks: 'What does a tank filled from a running one get, and what does the running one lose?',
+  asks: 'What does a tank filled from a running one get, and what does the running one give up?',
   input: z.strictObject({
     takenL: amount({ ...AMOUNTS.waterChange, field: 'water taken' }),
-    /** The tank it is taken from. */
+    /** The tank it accepts. */
     netVolumeL: amount(AMOUNTS.netVolume),
     salinity: amount(readingExpectation('salinity')),
     nitrate: amount(readingExpectation('nitrate')).optional(),
@@ -118,7 +118,7 @@ export const fillFromTank = defineCalculator({
     ];
     if (Math.abs(after - salinity) > SALINITY_STEP)
       cautions.unshift({
-        severity: 'care',
+        severity: 'caution',
         says: [
           'The new water moves the running tank by',
           quantity('salinity', Math.abs(after - salinity)),

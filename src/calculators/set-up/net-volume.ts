@@ -167,7 +167,7 @@ function answerOf({
           ],
     certainty: highL === undefined ? 'within test error' : more ? 'rough' : 'worked out',
     because: more
-      ? ['About', quantity('ratio', Math.min(99, toAdd)), 'times as much would tell it to one part in twenty.']
-      : ['Nineteen times in twenty, by the error of two tests.'],
+      ? ['About', quantity('ratio', Math.min(99, toAdd)), 'times as much would give it to one part in twenty.']
+      : ['95 % range, by the error of two tests.'],
   };
 }

@@ -74,8 +74,8 @@ export function orderOfWork(choices: Choices, given: Amounts): WorkStep[] {
     'water',
     'Make',
     quantity('volume', waterL),
-    'of purified water',
-    ...(waterHours === undefined ? ['.'] : [': the line runs for', quantity('days', waterHours / 24), '.']),
+    'of RO/DI water',
+    ...(waterHours === undefined ? ['.'] : [': the RO/DI unit runs for', quantity('days', waterHours / 24), '.']),
   );
   day += waterDays;
   const placeHardscape = () => {

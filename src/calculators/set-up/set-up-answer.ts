@@ -73,7 +73,7 @@ export function setUpSteps(f: SetUpFigures): Step[] {
     step('Net volume', quantity('volume', f.netL), 'equation', 'display + sump − displaced'),
     step('Salt', quantity('mass', f.saltG), 'equation', 'net volume × grams a litre, at the salinity wanted'),
     ...(f.boxes === undefined ? [] : [step('Boxes', quantity('boxes', f.boxes), 'setting', 'salt ÷ what a box holds')]),
-    step('Purified water', quantity('volume', f.waterL), 'equation', 'mass of the water less salt (EOS-80)'),
+    step('RO/DI water', quantity('volume', f.waterL), 'equation', 'mass of the water less salt (EOS-80)'),
     ...(f.waterHours === undefined
       ? []
       : [
@@ -81,7 +81,7 @@ export function setUpSteps(f: SetUpFigures): Step[] {
             'The line runs for',
             quantity('days', f.waterHours / 24),
             'equation',
-            'litres ÷ litres a day of the filter line',
+            'litres ÷ litres a day of the RO/DI unit',
           ),
         ]),
     step('Water', quantity('mass', f.waterKg * 1000), 'equation', 'net volume × density (EOS-80, UNESCO 1983)'),
@@ -130,7 +130,7 @@ export function setUpSteps(f: SetUpFigures): Step[] {
 export function setUpCautions(massKg: number, floorLoad: number): Caution[] {
   return [
     {
-      severity: floorLoad > FLOOR_ASKS_KG_PER_M2 && massKg > A_PERSON_OR_TWO_KG ? 'harm' : 'care',
+      severity: floorLoad > FLOOR_ASKS_KG_PER_M2 && massKg > A_PERSON_OR_TWO_KG ? 'danger' : 'caution',
       says: [
         quantity('mass', massKg * 1000),
         'on',
@@ -139,11 +139,15 @@ export function setUpCautions(massKg: number, floorLoad: number): Caution[] {
       ],
     },
     {
-      severity: 'harm',
+      severity: 'danger',
+      usual: true,
       says: [
         'Electricity near saltwater: a supply of its own, a residual-current device, drip loops, outlets out of the splash. A licensed electrician where anything is wired; local codes rule.',
       ],
     },
-    { severity: 'care', says: ['Glass is carried by two or more with gloves, empty. Rock is set down, not dropped.'] },
+    {
+      severity: 'caution',
+      says: ['Glass is carried by two or more with gloves, empty. Rock is set down, not dropped.'],
+    },
   ];
 }

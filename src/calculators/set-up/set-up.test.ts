@@ -90,8 +90,8 @@ describe('the set-up of a tank', () => {
       answered('set-up', { ...asked, ...more }).cautions.map(
         ({ severity, says }) => `${severity} ${plainSentence(says, DEFAULT_UNITS)}`,
       );
-    expect(said({})[0]).toMatch(/^harm .*qualified person/);
-    expect(said({ lengthCm: 40, widthCm: 25, heightCm: 30 })[0]).toMatch(/^care .*qualified person/);
+    expect(said({})[0]).toMatch(/^danger .*qualified person/);
+    expect(said({ lengthCm: 40, widthCm: 25, heightCm: 30 })[0]).toMatch(/^caution .*qualified person/);
     expect(said({}).join()).toMatch(/licensed electrician.*local codes rule/);
   });
   it('refuses a rim above the height and rock that fills the tank, and asks after inches', () => {
@@ -234,7 +234,7 @@ describe('a tank filled from a running one', () => {
   it('says what old water does not bring', () => {
     const { sentence } = answered('fill-from-tank', asked);
     expect(sentence).toBe(
-      'Switch top-off and skimmer off, take 62.0 L, and give the running tank as much saltwater back: left to its top-off it would fall to 31.5 ppt.',
+      'Switch top-off and skimmer off, take 62 L, and give the running tank as much saltwater back: left to its top-off it would fall to 31.5 ppt.',
     );
     expect(JSON.stringify(answered('fill-from-tank', asked).because)).toContain('next to no bacteria');
   });

@@ -53,7 +53,7 @@ export const setUpInput = z.strictObject({
   salinity: amount(AMOUNTS.batchSalinity).default(35),
   gramsPerLAt35: amount(AMOUNTS.saltPerL).default(TYPICAL_GRAMS_PER_L_AT_35),
   boxG: amount(AMOUNTS.boxMass).optional(),
-  /** What the filter line makes; the hours are left out where it is not known. */
+  /** What the RO/DI unit makes; the hours are left out where it is not known. */
   madePerDay: amount(AMOUNTS.waterMade).optional(),
   targetC: amount(readingExpectation('temperature')).default(25.5),
   /** The coldest the room gets. */

@@ -119,7 +119,7 @@ function cautionsOf(grossL: number, sumL: number, ownL: number | undefined): Cau
       ],
     });
   cautions.push({
-    severity: 'care',
+    severity: 'caution',
     says: [
       'Water alone weighs',
       quantity('mass', grossL * 1000),

@@ -6,14 +6,14 @@ import { Refusal } from '@/chemistry/refusal';
 import { quantity } from '@/chemistry/units/quantity';
 import { carbonLife, type Disinfectant } from '@/chemistry/source-water/carbon-block';
 
-/** What a strip can tell from nothing, and how far apart two strips of one water may read. Chosen. */
+/** What a strip can tell from zero, and how far apart two strips of one water may read. Chosen. */
 const STRIP_MG_PER_L = 0.2;
 /** Behind carbon none should be left; chlorine eats membranes. Common practice. */
 const CARBON_SPENT_MG_PER_L = 0.1;
 
 export const disinfectant = defineCalculator({
   name: 'disinfectant',
-  asks: 'Is the supply treated with chlorine or chloramine, and what does the filter line need for it?',
+  asks: 'Is the supply treated with chlorine or chloramine, and what does the RO/DI unit need for it?',
   input: z.strictObject({
     totalChlorine: amount({ ...AMOUNTS.chlorine, field: 'total chlorine' }),
     freeChlorine: amount({ ...AMOUNTS.chlorine, field: 'free chlorine' }),
@@ -55,7 +55,7 @@ export const disinfectant = defineCalculator({
         label: 'Combined, which is chloramine',
         value: quantity('chlorine', combined),
         origin: 'equation',
-        from: `total less free; up to ${STRIP_MG_PER_L} mg/L a strip cannot tell`,
+        from: `total less free; up to ${STRIP_MG_PER_L} mg/L a strip cannot show`,
       },
     ];
     if (carbon && life)
@@ -127,7 +127,7 @@ const ANSWER: Record<Kind, (total: number, combined: number) => Answer> = {
   chlorine: (total) => ({
     says: ['It is chlorine: one good carbon block and four stages do.'],
     certainty: 'worked out',
-    because: ['All of the', quantity('chlorine', total), 'is free, as far as a strip can tell.'],
+    because: ['All of the', quantity('chlorine', total), 'is free, as far as a strip can show.'],
   }),
   chloramine: (total, combined) => ({
     says: ['It is chloramine: fit a carbon block made for it, and a second one behind it.'],
@@ -148,7 +148,7 @@ const CAUTIONS: Record<Kind, readonly Caution[]> = {
   ],
   chloramine: [
     {
-      severity: 'harm',
+      severity: 'danger',
       says: [
         'Chloramine kills what lives in a tank. An ordinary carbon block fails within some tens to a few hundred litres; read total chlorine behind the carbon.',
       ],

@@ -22,7 +22,7 @@ const SOON_SHARE_LEFT = 0.15;
 
 const resin = z.strictObject({
   litres: amount(AMOUNTS.resin),
-  /** Litres of purified water made since it was put in; counted from the stage's own fitting. */
+  /** Litres of RO/DI water made since it was put in; counted from the stage's own fitting. */
   litresMade: amount({ ...AMOUNTS.waterMadeSince, field: 'water made since the resin was fitted' }),
   /** From its label, g of salt a litre of resin. */
   gramsPerL: amount({ field: 'capacity of the resin', kind: 'strength', low: 1, high: 100, usual: [5, 60] }).default(
@@ -63,7 +63,7 @@ export const purifier = defineCalculator({
     const loadMgPerL = Math.max(0, tdsMembrane - tdsProduct);
     const first = resins[0];
     const leftG = first && Math.max(0, first.litres * first.gramsPerL - (first.litresMade * loadMgPerL) / 1000);
-    // Where almost nothing reaches the resin a meter cannot tell its life.
+    // Where almost nothing reaches the resin a meter cannot show its life.
     const litresLeft = leftG !== undefined && loadMgPerL >= 0.5 ? (leftG * 1000) / loadMgPerL : undefined;
     const shareLeft = first && leftG !== undefined ? leftG / (first.litres * first.gramsPerL) : undefined;
     const spent = tdsProduct > RESIN_SPENT_MG_PER_L;
@@ -154,7 +154,7 @@ function answerFor({ rejection, spent, stages, litresLeft, shareLeft, tdsProduct
     return {
       says: ['Nothing is to be changed.'],
       certainty: 'worked out',
-      because: [...membrane, ...(stages > 0 ? ['So little reaches the resin that a meter cannot tell its life.'] : [])],
+      because: [...membrane, ...(stages > 0 ? ['So little reaches the resin that a meter cannot show its life.'] : [])],
     };
   const soon = (shareLeft ?? 1) < SOON_SHARE_LEFT;
   return {
@@ -187,17 +187,17 @@ function cautionsFor(tdsMembrane: number, tdsProduct: number, rejection: number,
   ];
   if (tdsProduct > tdsMembrane)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         'More leaves the resin than enters it. A spent resin lets go what it held; or the two readings have changed places.',
       ],
     });
   if (spent)
-    cautions.push({ severity: 'note', says: ['Flush a new filter for 10 to 20 minutes before its water is kept.'] });
+    cautions.push({ severity: 'note', says: ['Flush a new filter for 10 to 20 minutes before its water is used.'] });
   if (rejection < GOOD_REJECTION && !spent)
     cautions.push({
       severity: 'note',
-      says: ['The first minutes after a standstill read high; read again when the line has run for a while.'],
+      says: ['The first minutes after a standstill read high; read again when the unit has run for a while.'],
     });
   return cautions;
 }

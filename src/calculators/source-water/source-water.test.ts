@@ -15,7 +15,7 @@ describe('when the valve is opened', () => {
   };
   it('runs for litres ÷ litres a day, and is opened for the slow end of the doubt', () => {
     // By hand: 160/240 of a day is 16 h; at 95 % of that rate 16.84 h before the hour it is wanted.
-    const values = valuesOf<{ hours: number; openBy: number; wasteL: number; late: boolean }>('purified-water', asked);
+    const values = valuesOf<{ hours: number; openBy: number; wasteL: number; late: boolean }>('ro-di-water', asked);
     expect(values.hours).toBeCloseTo(16, 9);
     // Told to the earlier ten minutes.
     const ahead = (asked.readyBy - values.openBy) / HOUR;
@@ -25,11 +25,11 @@ describe('when the valve is opened', () => {
     expect(values.late).toBe(false);
   });
   it('says when it is too late, and when it could be instead', () => {
-    expect(valuesOf<{ late: boolean }>('purified-water', { ...asked, readyBy: asked.now + 3 * HOUR }).late).toBe(true);
+    expect(valuesOf<{ late: boolean }>('ro-di-water', { ...asked, readyBy: asked.now + 3 * HOUR }).late).toBe(true);
   });
   it('asks whether bar or psi was meant', () => {
-    expect(refusalOf('purified-water', { ...asked, pressureKPa: '3.5' })?.suggestion).toBe('3.5 bar');
-    expect(refusalOf('purified-water', { ...asked, pressureKPa: '60' })?.suggestion).toBe('60 psi');
+    expect(refusalOf('ro-di-water', { ...asked, pressureKPa: '3.5' })?.suggestion).toBe('3.5 bar');
+    expect(refusalOf('ro-di-water', { ...asked, pressureKPa: '60' })?.suggestion).toBe('60 psi');
   });
 });
 
@@ -64,7 +64,7 @@ describe('what the line says of itself', () => {
   });
   it('what a meter cannot see it says', () => {
     expect(told(line).cautions.join(' ')).toContain('carbon dioxide passes a membrane');
-    expect(told({ ...line, tdsMembrane: 0, resins: [resin(500)] }).because).toContain('a meter cannot tell its life');
+    expect(told({ ...line, tdsMembrane: 0, resins: [resin(500)] }).because).toContain('a meter cannot show its life');
   });
 });
 

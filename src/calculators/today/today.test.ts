@@ -8,7 +8,7 @@ describe('today', () => {
   it('puts an empty reservoir before a dose that is off, and that before a level that drifts', () => {
     expect(
       order({
-        levels: { certainty: 'drifting' },
+        levels: { certainty: 'estimated', moves: 'falling' },
         dose: { parts: [{ answerMlPerDay: 41, runsMlPerDay: 32 }] },
         'top-off': { daysLeft: 1.4 },
         'water change': { late: true },
@@ -18,12 +18,17 @@ describe('today', () => {
 
   it('leaves a dose that runs within a tenth of its answer', () => {
     const at = (runsMlPerDay: number) =>
-      order({ dose: { parts: [{ answerMlPerDay: 40, runsMlPerDay }] }, levels: { certainty: 'steady' } })[0];
+      order({
+        dose: { parts: [{ answerMlPerDay: 40, runsMlPerDay }] },
+        levels: { certainty: 'estimated', moves: 'steady' },
+      })[0];
     expect([at(37), at(35)]).toEqual(['levels', 'dose']);
   });
 
   it('says so where nothing presses, and where nothing is known', () => {
-    expect(answered('today', { levels: { certainty: 'steady' } }).sentence).toBe('Nothing presses today.');
+    expect(answered('today', { levels: { certainty: 'estimated', moves: 'steady' } }).sentence).toBe(
+      'Nothing needs doing today.',
+    );
     expect(answered('today', {}).sentence).toMatch(/^Log a first test/);
     expect(answered('today', { reactor: {}, nutrients: {} }).sentence).toBe(
       'See to nutrients and reactor, in this order.',

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { quantity } from '@/chemistry/units/quantity';
 import { figure } from '../calculator/calculator-input';
-import { CERTAINTIES, defineCalculator } from '../calculator/calculator';
+import { CERTAINTIES, MOVES, defineCalculator } from '../calculator/calculator';
 import { listed } from '../calculator/words';
 
 /** What may need doing, as the benches answer it. */
 export const CONCERNS = [
+  'danger',
   'cycle',
   'top-off',
   'top-off upkeep',
@@ -28,6 +29,8 @@ const DOSE_OFF_BY = 0.1;
 
 /** What is known of each concern; one that is left out is none today. */
 const facts = z.strictObject({
+  /** A reading beyond what animals bear. */
+  danger: z.strictObject({}).optional(),
   /** A cycle that is not through, or that starts again. */
   cycle: z.strictObject({}).optional(),
   'top-off': z.strictObject({ daysLeft: figure('days left', 0, 1e6, 'days').optional() }).optional(),
@@ -54,7 +57,7 @@ const facts = z.strictObject({
   'reactor stores': z.strictObject({ daysLeft: figure('days left', 0, 1e6, 'days') }).optional(),
   /** Nitrate and phosphate at zero for weeks: a warning in every school. */
   nutrients: z.strictObject({}).optional(),
-  levels: z.strictObject({ certainty: z.enum(CERTAINTIES) }).optional(),
+  levels: z.strictObject({ certainty: z.enum(CERTAINTIES), moves: z.enum(MOVES).optional() }).optional(),
   /** The test that would narrow the dose most, in so many days. */
   'next test': z.strictObject({ inDays: figure('days to the test', 0, 60, 'days') }).optional(),
   'water change': z.strictObject({ late: z.boolean().default(false) }).optional(),
@@ -69,7 +72,7 @@ export const today = defineCalculator({
   example: {
     'top-off': { daysLeft: 1.4 },
     dose: { parts: [{ answerMlPerDay: 41, runsMlPerDay: 32 }] },
-    levels: { certainty: 'steady' },
+    levels: { certainty: 'estimated', moves: 'steady' },
   },
   run: (known) => {
     const order = CONCERNS.flatMap((concern) => {
@@ -81,9 +84,9 @@ export const today = defineCalculator({
       answer: {
         says:
           order.length === 0
-            ? ['Log a first test, and what needs doing is told here.']
+            ? ['Log a first test, and what needs doing is listed here.']
             : urgent.length === 0
-              ? ['Nothing presses today.']
+              ? ['Nothing needs doing today.']
               : [`See to ${listed(urgent)}, in this order.`],
         certainty: order.length === 0 ? 'not enough yet' : 'worked out',
         because: [],
@@ -102,6 +105,8 @@ export const today = defineCalculator({
 
 /** The greater the more pressing; undefined where it is no concern. Chosen: what harms within a day first, what drifts within a week next. */
 const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> = {
+  // Before anything about dosing, and before a cycle.
+  danger: ({ danger }) => danger && 10,
   // A cycle that is not through is what a new tank is about.
   cycle: ({ cycle }) => cycle && 2.5,
   'top-off': (known) => known['top-off'] && ((known['top-off'].daysLeft ?? Infinity) < REFILL_SOON_DAYS ? 3 : 0),
@@ -115,7 +120,8 @@ const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> =
     known['reactor stores'] && (known['reactor stores'].daysLeft < REFILL_SOON_DAYS ? 1.3 : 0.5),
   nutrients: ({ nutrients }) => nutrients && 1.6,
   levels: ({ levels }) =>
-    levels && (levels.certainty === 'drifting' ? 1.5 : levels.certainty === 'not enough yet' ? 1 : 0.7),
+    levels &&
+    (levels.moves === 'falling' || levels.moves === 'rising' ? 1.5 : levels.certainty === 'not enough yet' ? 1 : 0.7),
   'next test': (known) => known['next test'] && (known['next test'].inDays <= 1 ? 0.75 : 0.4),
   // A late change waits; a dose that is off or an empty reservoir does not.
   'water change': (known) => known['water change'] && (known['water change'].late ? 0.9 : 0.6),

@@ -25,7 +25,7 @@ export function awayAnswer(
           : []),
       ],
       certainty: 'not enough yet',
-      because: ['Two refills or looks at the reservoir, some days apart, would tell it.'],
+      because: ['Two refills or looks at the reservoir, some days apart, would show it.'],
     };
   if (reservoirL === 0 && water.needs > 0)
     return {
@@ -34,7 +34,7 @@ export function awayAnswer(
         quantity('volume', water.perDay),
         'a day, or a reservoir of',
         quantity('volume', water.needs),
-        'must carry the',
+        'must last the',
         quantity('days', days),
         '.',
       ],
@@ -128,7 +128,7 @@ export function helperLines(
   const fill: Phrase[] =
     refills.length > 0
       ? [
-          'Fill the reservoir to its mark with purified water, never tap water and never saltwater, by',
+          'Fill the reservoir to its mark with RO/DI water, never tap water and never saltwater, by',
           ...days,
           ': about',
           quantity('volume', refills[0]?.litres ?? 0),
@@ -137,13 +137,13 @@ export function helperLines(
       : !water
         ? [
             reservoirL > 0
-              ? 'Keep the reservoir filled to its mark with purified water, never tap water and never saltwater: how long it lasts is not known.'
-              : 'Pour purified water into the sump up to the tape and no higher; never tap water, never saltwater.',
+              ? 'Keep the reservoir filled to its mark with RO/DI water, never tap water and never saltwater: how long it lasts is not known.'
+              : 'Pour RO/DI water into the sump up to the tape and no higher; never tap water, never saltwater.',
           ]
         : reservoirL > 0
           ? ['Leave the reservoir alone: it lasts. Never pour anything into the tank itself.']
           : [
-              'Pour purified water into the sump up to the tape, about',
+              'Pour RO/DI water into the sump up to the tape, about',
               quantity('volume', water.perDayAtMost),
               'a day, never more at once than two days’ worth.',
             ];
@@ -204,7 +204,7 @@ export function awayCautions(
       ? []
       : [
           {
-            severity: 'harm' as const,
+            severity: 'danger' as const,
             says: [
               input.reservoirL > 0
                 ? 'If nobody refills, the reservoir is dry and salinity above the band by'
@@ -215,7 +215,7 @@ export function awayCautions(
           },
         ]),
     ...short.map(({ what, lastsDays }) => ({
-      severity: 'care' as const,
+      severity: 'caution' as const,
       says: [
         `${what} ends after`,
         quantity('days', lastsDays),
@@ -226,7 +226,7 @@ export function awayCautions(
       ? []
       : [
           {
-            severity: 'care' as const,
+            severity: 'caution' as const,
             says: [
               'Show the helper once, with the water in hand. Most accidents while away are kind hands: tap water, twice the food, a bottle poured in.',
             ],

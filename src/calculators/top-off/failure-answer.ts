@@ -27,7 +27,7 @@ export function failureAnswer(
               ? ['; it stays above', quantity('salinity', floor), '.']
               : largestL > 0.5
                 ? [';', quantity('volume', largestL), 'would keep it above', quantity('salinity', floor), '.']
-                : ['; the water stands at the edge of', quantity('salinity', floor), 'already.']),
+                : ['; the water is at the edge of', quantity('salinity', floor), 'already.']),
           ],
     certainty: 'worked out',
     because: [
@@ -83,7 +83,7 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
       'pH when all has run in',
       worst.limewater?.phNbs === undefined ? undefined : quantity('ph', worst.limewater.phNbs),
       'equation',
-      'the top-off carries limewater: its hydroxide, before any CO₂ comes in and before anything falls out',
+      'limewater goes in with the top-off: its hydroxide, before any CO₂ comes in and before anything falls out',
     ),
     ...stepIfTold('On the floor', quantity('volume', worst.spiltL), 'equation', 'reservoir less room to rise'),
     ...stepIfTold(
@@ -98,7 +98,7 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
         ? undefined
         : quantity('days', litresPerDay / flowLPerH / 24),
       'equation',
-      'loss a day ÷ what it gives',
+      'evaporation ÷ what it gives',
     ),
     ...stepIfTold('Out of the band by fresh water after', hours(worst.hoursToBand), 'equation', 'the tank model'),
     ...stepIfTold(
@@ -108,10 +108,10 @@ export function failureWorking(input: FailureInput, values: FailureValues): Step
       'the tank model; 30 ppt is a chosen bound',
     ),
     ...stepIfTold(
-      'The tank loses',
+      'Evaporation',
       litresPerDay === undefined ? undefined : quantity('waterRate', litresPerDay),
       'log',
-      'the loss of this bench',
+      'the evaporation found on this bench',
     ),
     ...stepIfTold(
       'Without top-off, above the band after',

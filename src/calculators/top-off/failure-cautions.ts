@@ -43,7 +43,7 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
   const say = (severity: Caution['severity'], ...says: Caution['says']) => cautions.push({ severity, says });
   if (siphon?.runs)
     say(
-      'harm',
+      'danger',
       'The hose ends',
       quantity('length', siphon.headCm),
       'below the full reservoir’s water: once primed it goes on by itself, pump or no pump,',
@@ -54,34 +54,34 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
     );
   if (siphon?.runsBack)
     say(
-      'care',
+      'caution',
       'The hose ends under the sump’s water: when the pump stops and the reservoir is low, saltwater runs back into it, and the next refill is salt. End the hose above the water.',
     );
   if (told.reservoirL > 0 && worst.salinity < floor)
     say(
-      'harm',
+      'danger',
       'A top-off stuck on would take salinity to',
       quantity('salinity', worst.salinity),
       '. Until the reservoir is smaller, fill it only so far, and have a second, independent sensor cut the pump.',
     );
   if (worst.limewater)
     say(
-      'harm',
-      'The top-off carries limewater: stuck on, it brings pH to',
+      'danger',
+      'Limewater goes in with the top-off: stuck on, it brings pH to',
       ...phOf(worst.limewater),
       `besides, and ${precipitation(worst.limewater.aragonite)}. Flood and pH are one accident here: a second sensor, a limit on the pump’s time and a small reservoir bound both.`,
     );
   if (worst.spiltL > 0.05)
     say(
-      'harm',
+      'danger',
       quantity('volume', worst.spiltL),
       'would run onto the floor. Water near electricity: residual-current protection, drip loops and sockets above the splash; wiring is a licensed electrician’s work, by local code.',
     );
-  if (told.sensors.length === 1 && told.reservoirL > 0) say('care', judged.says);
-  if (told.sensors.length === 2 && told.sensors[0] === told.sensors[1]) say('care', judged.says);
+  if (told.sensors.length === 1 && told.reservoirL > 0) say('caution', judged.says);
+  if (told.sensors.length === 2 && told.sensors[0] === told.sensors[1]) say('caution', judged.says);
   if (leastFlowLPerH !== undefined && told.litresPerDay !== undefined && leastFlowLPerH * 24 < PACE * told.litresPerDay)
     say(
-      'care',
+      'caution',
       'The pump gives',
       quantity('waterRate', leastFlowLPerH * 24),
       'when the reservoir is low, which hardly keeps pace with',
@@ -90,7 +90,7 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
     );
   if (told.spareL !== undefined && told.runsBackL !== undefined && told.runsBackL > told.spareL)
     say(
-      'harm',
+      'danger',
       quantity('volume', told.runsBackL),
       'run back when the return pump stops, and there is room for',
       quantity('volume', told.spareL),
@@ -98,7 +98,7 @@ export function failureCautions(told: Told, found: Found, judged: SensorJudgemen
     );
   if (stopped?.hoursToAir !== undefined && stopped.hoursToAir < (stopped.hoursToBand ?? Infinity))
     say(
-      'care',
+      'caution',
       'If nothing is topped off, the return pump draws air after',
       quantity('days', stopped.hoursToAir / 24),
       ', before salinity leaves the band.',

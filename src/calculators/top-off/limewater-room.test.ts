@@ -8,6 +8,6 @@ describe('room for limewater', () => {
     expect(valuesOf('limewater-room', asked).upToL).toBeCloseTo(3.24, 9);
     expect(answered('limewater-room', asked).cautions).toEqual([]);
     const over = answered('limewater-room', { ...asked, limewaterLPerDay: 3.5 });
-    expect(over.cautions[0]?.severity).toBe('harm');
+    expect(over.cautions[0]?.severity).toBe('danger');
   });
 });

@@ -39,12 +39,12 @@ export const limewaterRoom = defineCalculator({
       cautions: tooMuch
         ? [
             {
-              severity: 'harm',
+              severity: 'danger',
               says: [
                 quantity('waterRate', limewaterLPerDay),
                 'of limewater is more than the',
                 quantity('waterRate', upToL),
-                'that evaporation leaves room for: the level rises and salinity falls. Let the parts carry the rest.',
+                'that evaporation leaves room for: the level rises and salinity falls. Dose the rest as two-part.',
               ],
             },
           ]

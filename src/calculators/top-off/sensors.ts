@@ -55,7 +55,7 @@ export function judgeSensors(sensors: readonly SensorId[]): SensorJudgement {
   if (!first)
     return {
       shared: [],
-      says: 'What watches the level is not told yet. By hand nothing can stick, and nothing comes while nobody is there.',
+      says: 'What watches the level is not described yet. By hand nothing can stick, and nothing comes while nobody is there.',
     };
   if (!second)
     return {

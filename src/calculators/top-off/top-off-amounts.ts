@@ -2,7 +2,7 @@ import type { Expectation } from '@/chemistry/units/parse-quantity';
 
 /** What each figure of a top-off accepts, wherever it is given. Canonical units. */
 export const TOP_OFF_AMOUNTS = {
-  evaporation: { field: 'loss a day', kind: 'waterRate', low: 0, high: 10_000, usual: [0.1, 50] },
+  evaporation: { field: 'evaporation', kind: 'waterRate', low: 0, high: 10_000, usual: [0.1, 50] },
   drip: { field: 'water by doses', kind: 'waterRate', low: 0, high: 10_000, usual: [0.01, 20] },
   spare: { field: 'room to rise', kind: 'volume', low: 0, high: 10_000, usual: [1, 200] },
   runsBack: { field: 'runs back', kind: 'volume', low: 0, high: 10_000, usual: [1, 100] },

@@ -1,5 +1,6 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { estimate, quantity, range } from '@/chemistry/units/quantity';
 import type { EvaporationEstimate } from '@/chemistry/evaporation/evaporation-estimate';
 import type { Reason, SeasonChange } from '../evaporation/season';
 import { FORMULA_LOG_SD } from '@/chemistry/evaporation/surfaces';
@@ -31,27 +32,26 @@ export function topOffAnswer(
 ): Answer {
   const { litresPerDay, low, high, leftL, daysLeft } = values;
   const own = input.litresPerDay !== undefined;
+  const rate = own ? quantity('waterRate', litresPerDay) : estimate('waterRate', litresPerDay, low, high);
   const known = own || found.evaporation.logSd < WELL_KNOWN;
-  const loses: Phrase[] = ['the tank loses', quantity('waterRate', litresPerDay)];
   return {
     says:
       input.reservoirL === 0
-        ? ['Put back', quantity('volume', litresPerDay), 'a day: that is what the tank loses.']
+        ? ['Top off', { ...rate, kind: 'volume' }, 'a day: that is what evaporates.']
         : daysLeft === undefined
-          ? ['The tank loses', quantity('waterRate', litresPerDay), '.']
+          ? ['Evaporation is', rate, '.']
           : leftL <= 0
-            ? ['Refill the reservoir now: at', quantity('waterRate', litresPerDay), 'it has run dry.']
-            : ['Refill within', quantity('days', daysLeft), ':', ...loses, '.'],
+            ? ['Refill the reservoir now: evaporation of', rate, 'has emptied it.']
+            : ['Refill by', { moment: input.now + daysLeft * DAY_MS, by: true }, ': evaporation is', rate, '.'],
     certainty: known ? 'worked out' : 'rough',
     because: [
       ...(own
         ? ['By your own figure.']
         : [
             ...(found.byRefills || found.byPump ? [] : [unmeasured(found)]),
-            'Between',
-            quantity('waterRate', low),
-            'and',
-            quantity('waterRate', high),
+            'Within',
+            range('waterRate', low, high),
+            '(95 % range)',
             ...changeWords(change),
           ]),
       ...(input.reservoirL > 0
@@ -100,7 +100,7 @@ export function topOffWorking(input: TopOffInput, found: EvaporationEstimate, va
     litres === undefined ? [] : [{ label, value: quantity('waterRate', litres), origin, from }];
   const area = (input.surroundings.places ?? []).reduce((sum, { areaM2 }) => sum + areaM2, 0);
   return [
-    ...rate('Loss', input.litresPerDay, 'yours', 'your figure'),
+    ...rate('Evaporation', input.litresPerDay, 'yours', 'your figure'),
     ...rate(
       'Expected by formula',
       found.formulaLPerDay,
@@ -111,7 +111,7 @@ export function topOffWorking(input: TopOffInput, found: EvaporationEstimate, va
       'By earlier months',
       byEarlier?.litresPerDay,
       'log',
-      'what the tank lost then, against the formula for then, applied to now',
+      'evaporation then, against the formula for then, applied to now',
     ),
     ...rate(
       'Drawn by refills',
@@ -160,7 +160,7 @@ export function topOffWorking(input: TopOffInput, found: EvaporationEstimate, va
       from: `the tank model: the whole reservoir poured into the net volume${input.spareL === undefined ? ', nothing overflowing' : ', what does not fit running over'}`,
     },
     ...rate(
-      'Limewater may bring up to',
+      'Limewater may be up to',
       values.limewaterUpToL,
       'common practice',
       `the least that may evaporate, less ${Math.round(input.limewaterKeptBack * 100)} %, so that the ordinary top-off makes up the rest`,
@@ -180,7 +180,7 @@ export function topOffCautions(input: TopOffInput, found: EvaporationEstimate, v
   const say = (severity: Caution['severity'], ...says: Phrase[]) => cautions.push({ severity, says });
   if (salinity - worstSalinity > 1)
     say(
-      'harm',
+      'danger',
       'A top-off stuck on would pour in',
       quantity('volume', reservoirL),
       'and take salinity from',
@@ -195,12 +195,12 @@ export function topOffCautions(input: TopOffInput, found: EvaporationEstimate, v
       '. A second, independent sensor that cuts the pump, or a smaller reservoir, limits it; keep the outlet above the reservoir’s water so that it cannot siphon.',
     );
   if (hoursToOnePpt !== undefined)
-    say('care', 'A top-off that stops lets salinity rise 1 ppt in about', quantity('days', hoursToOnePpt / 24), '.');
+    say('caution', 'A top-off that stops lets salinity rise 1 ppt in about', quantity('days', hoursToOnePpt / 24), '.');
   const brought = Math.max(found.drippedLPerDay, input.limewaterLPerDay);
   if (brought > limewaterUpToL && brought > 0)
     say(
-      'harm',
-      'Limewater and doses bring',
+      'danger',
+      'Limewater and doses add',
       quantity('waterRate', brought),
       'of water, and what surely evaporates leaves room for',
       quantity('waterRate', limewaterUpToL),
@@ -213,7 +213,7 @@ export function topOffCautions(input: TopOffInput, found: EvaporationEstimate, v
     if (measured > 0 && Math.abs(Math.log(measured / formulaLPerDay)) > FAR_APART * FORMULA_LOG_SD)
       say(
         'note',
-        'The log and the formula stand far apart. A leak, a missed refill or a cover would do that; so would a wrong open surface.',
+        'The log and the formula are far apart. A leak, a missed refill or a cover would do that; so would a wrong open surface.',
       );
   }
   const leak = found.salt && found.salt.tells !== 'nothing' ? found.salt.litresPerDay : 0;
@@ -235,7 +235,7 @@ export function topOffCautions(input: TopOffInput, found: EvaporationEstimate, v
   if (depthCm !== undefined && (depthCm < DEPTHS_CM[0] || depthCm > DEPTHS_CM[1]))
     say(
       'note',
-      'By its open surface the water would stand',
+      'By its open surface the water would be',
       quantity('length', depthCm),
       'deep: is the surface right, and in the right unit?',
     );

@@ -22,16 +22,16 @@ describe('what happens when the top-off fails, told', () => {
     // By the closed form: 35 × 310 ÷ 343 × e^(−12 ÷ 343) = 30.55 ppt, and 12 L run over.
     // 310 × (35 ÷ 33 − 1) = 18.8 L.
     expect(say(told({}).answer.says)).toBe(
-      'With 45.0 L the worst case is 30.5 ppt and 12.0 L on the floor; 18.8 L would keep it above 33.0 ppt.',
+      'With 45 L the worst case is 30.5 ppt and 12 L on the floor; 18.8 L would keep it above 33 ppt.',
     );
     expect(say(told({}).answer.because)).toMatch(
-      /75 min to run in\. With no top-off at all the band is left after 2\.5 days, and 38\.0 ppt reached after 7\.2 days\./,
+      /75 min to run in\. With no top-off at all the band is left after 2\.5 days, and 38 ppt reached after 7\.2 days\./,
     );
   });
   it('says so when nothing is wrong with it', () => {
-    expect(say(told({ reservoirL: 10 }).answer.says)).toMatch(/the worst case is 33\.9 ppt; it stays above 33\.0 ppt/);
+    expect(say(told({ reservoirL: 10 }).answer.says)).toMatch(/the worst case is 33\.9 ppt; it stays above 33 ppt/);
     expect(say(told({ reservoirL: 0 }).answer.says)).toBe('There is no reservoir to run in.');
-    expect(say(told({ band: { low: 35, high: 36 } }).answer.says)).toMatch(/at the edge of 35\.0 ppt already/);
+    expect(say(told({ band: { low: 35, high: 36 } }).answer.says)).toMatch(/at the edge of 35 ppt already/);
     expect(say(told({ spareL: undefined }).answer.because)).toMatch(/Nothing runs over in this/);
   });
   it('one that carries limewater is two accidents: pH besides the flood', () => {
@@ -65,9 +65,9 @@ describe('what happens when the top-off fails, told', () => {
   it('warns of a siphon, of the floor, of a lone sensor and of a pump that lags', () => {
     const heights = { fullCm: 80, bottomCm: 40, outletCm: 50 };
     const warned = cautions({ heights, hose: { boreCm: '6 mm', lengthCm: '2 m' } }).join('\n');
-    expect(warned).toMatch(/harm: The hose ends 30\.0 cm below .* 33\.8 L of it, down to 31\.6 ppt/);
+    expect(warned).toMatch(/danger: The hose ends 30 cm below .* 33\.8 L of it, down to 31\.6 ppt/);
     expect(warned).toMatch(/residual-current protection.*licensed electrician/);
-    expect(warned).toMatch(/care: One optical eye alone: fouled, it reads dry, and the pump never stops/);
+    expect(warned).toMatch(/caution: One optical eye alone: fouled, it reads dry, and the pump never stops/);
     expect(cautions({ pump: { litresPerHour: 0.2, greatestLiftCm: 150 } }).join('\n')).toMatch(/hardly keeps pace/);
     expect(cautions({ runsBackL: 40 }).join('\n')).toMatch(/a power cut alone would flood the floor/);
     expect(cautions({ returnReserveL: 4 }).join('\n')).toMatch(/draws air after .*28|draws air after/);
@@ -94,7 +94,7 @@ describe('what happens when the top-off fails, told', () => {
 
 describe('sensors', () => {
   it('are judged by what would take both', () => {
-    expect(judgeSensors([]).says).toMatch(/not told yet/);
+    expect(judgeSensors([]).says).toMatch(/not described yet/);
     expect(judgeSensors(['float']).says).toMatch(/held up by crust, or its contact dead, and nothing comes/);
     expect(judgeSensors(['float', 'float']).says).toMatch(/Two of one kind: the same crust or the same snail/);
     expect(judgeSensors(['optical', 'float'])).toMatchObject({ shared: ['the same crust'] });
@@ -138,9 +138,9 @@ describe('upkeep', () => {
     expect(say(run({ items: [{ item: 'optical', lastAt: now - 90 * DAY_MS }] }).cautions[0]?.says ?? [])).toMatch(
       /optical eye was last cleaned 90 days ago/,
     );
-    expect(run({}).answer.says).toEqual(['Nothing of the top-off needs seeing to.']);
+    expect(run({}).answer.says).toEqual(['No maintenance is due.']);
     expect(say(run({ items: [{ item: 'optical', lastAt: now - 30 * DAY_MS }] }).answer.says)).toMatch(
-      /^Wipe the optical eye by 2026-12-26; until then nothing is due/,
+      /^Wipe the optical eye by 2026-12-26; until then no maintenance is due/,
     );
   });
 });
@@ -193,7 +193,7 @@ describe('leaving', () => {
     // 3.7 L a day at the most, for twelve days: 44.4 L.
     const { answer, cautions, values } = told({ reservoirL: 0 });
     expect(say(answer.says)).toBe(
-      'Nothing tops it off: somebody must pour in 3.40 L a day, or a reservoir of 44.4 L must carry the 12 days.',
+      'Nothing tops it off: somebody must pour in 3.4 L a day, or a reservoir of 44.4 L must last the 12 days.',
     );
     expect(say(cautions[0]?.says ?? [])).toMatch(/^If nobody pours in, salinity is above the band by 2026-11-27/);
     expect(values.supplies.map(({ what }) => what)).not.toContain('The reservoir');
@@ -237,7 +237,7 @@ describe('head-room for limewater', () => {
 describe('figures no top-off has', () => {
   it.each([
     ['reservoirL', -5, 'reservoir'],
-    ['litresPerDay', 'much', 'loss a day'],
+    ['litresPerDay', 'much', 'evaporation'],
     ['pump', { litresPerHour: '60 furlongs', greatestLiftCm: 100 }, 'pump'],
   ])('%s of %s is refused', (key, value, field) => {
     expect(refusalOf('top-off-failure', { ...topOffFailure.example, [key]: value })?.field).toBe(field);

@@ -17,7 +17,7 @@ const AHEAD = 4;
 
 export const topOff = defineCalculator({
   name: 'top-off',
-  asks: 'How much water does the tank lose, and how long will the reservoir last?',
+  asks: 'How much evaporates, and how long does the reservoir last?',
   input: topOffInput,
   example: {
     now: 1_771_600_000_000,

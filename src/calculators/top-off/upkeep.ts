@@ -144,7 +144,7 @@ function dueOf({ item, lastAt, everyDays }: Given, now: number, changedAt: numbe
 
 function answerOf(due: readonly UpkeepDue[], late: readonly UpkeepDue[], now: number): Answer {
   const first = due[0];
-  if (!first) return { says: ['Nothing of the top-off needs seeing to.'], certainty: 'worked out', because: [] };
+  if (!first) return { says: ['No maintenance is due.'], certainty: 'worked out', because: [] };
   const when = (each: UpkeepDue): Phrase[] =>
     each.lastAt === undefined ? ['(not logged yet)'] : ['(last done', { moment: each.lastAt, day: true }, ')'];
   if (late.length > 0) {
@@ -163,7 +163,7 @@ function answerOf(due: readonly UpkeepDue[], late: readonly UpkeepDue[], now: nu
   }
   const soon = first.dueAt - now < SOON_DAYS * DAY_MS;
   return {
-    says: [`${first.does} by`, { moment: first.dueAt, day: true }, soon ? '.' : '; until then nothing is due.'],
+    says: [`${first.does} by`, { moment: first.dueAt, day: true }, soon ? '.' : '; until then no maintenance is due.'],
     certainty: 'worked out',
     because: due.slice(1, 3).flatMap((next): Phrase[] => [`${next.does} by`, { moment: next.dueAt, day: true }, '.']),
   };
@@ -189,7 +189,7 @@ function lateSensors(late: readonly UpkeepDue[], now: number): Caution[] {
   if (worst?.lastAt === undefined) return [];
   return [
     {
-      severity: 'care',
+      severity: 'caution',
       says: [
         `The ${UPKEEP[worst.item].thing} was last cleaned`,
         quantity('days', (now - worst.lastAt) / DAY_MS),

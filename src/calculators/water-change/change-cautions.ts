@@ -2,19 +2,22 @@ import type { Caution } from '../calculator/calculator';
 
 /** Said wherever water leaves a tank. */
 export const OFF_FIRST: Caution = {
-  severity: 'harm',
+  severity: 'danger',
+  usual: true,
   says: [
     'Heater, return, skimmer and top-off off before the level falls, and on again in the opposite order. Drip loops, a residual-current device; wiring is for a licensed electrician, by local codes.',
   ],
 };
 export const HEAVY: Caution = {
-  severity: 'care',
+  severity: 'caution',
+  usual: true,
   says: [
     'A litre weighs a kilogram: 20 L is 20 kg to lift. Pump it, or carry less at a time; wet floors are slippery.',
   ],
 };
 export const DRAIN: Caution = {
   severity: 'note',
+  usual: true,
   says: [
     'Used saltwater goes down an indoor drain where local rules allow it; it and livestock never go to a storm drain or local water.',
   ],

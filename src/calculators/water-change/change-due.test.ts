@@ -15,7 +15,7 @@ describe('the next change', () => {
       [true, false],
       [true, true],
     ]);
-    expect(answered('change-due', asked(1)).sentence).toBe('Change 60.0 L; it is due 2026-11-25 00:00 UTC.');
-    expect(answered('change-due', asked(-4)).sentence).toBe('Change 60.0 L; it was due 2026-11-20 00:00 UTC.');
+    expect(answered('change-due', asked(1)).sentence).toBe('Change 60 L; it is due 2026-11-25 00:00 UTC.');
+    expect(answered('change-due', asked(-4)).sentence).toBe('Change 60 L; it was due 2026-11-20 00:00 UTC.');
   });
 });

@@ -20,9 +20,9 @@ export const levelsInput = z.strictObject({
 });
 
 export const rate = (id: Followed) =>
-  amount({ field: `${nameOf(id)} taken a day`, kind: rateKind(id), low: -1000, high: 1000 }).optional();
+  amount({ field: `${nameOf(id)} consumption`, kind: rateKind(id), low: -1000, high: 1000 }).optional();
 
-/** What the tank takes of each a day; below nought what it makes, as nitrate from food. */
+/** What the tank takes of each a day; negative is what it makes, as nitrate from food. */
 export const takesInput = z
   .strictObject({
     salinity: rate('salinity'),

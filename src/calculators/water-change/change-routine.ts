@@ -13,14 +13,14 @@ const DAYS_A_YEAR = 365.25;
 
 export const changeRoutine = defineCalculator({
   name: 'change-routine',
-  asks: 'Where does a routine of water changes settle the water, what can it carry, and what does it cost?',
+  asks: 'Where does a routine of water changes settle the water, what can it support, and what does it cost?',
   input: routineInput,
   example: {
     netVolumeL: '88 L',
     routine: { by: 'changes', changeL: '10 L', everyDays: 7 },
     tank: { alkalinity: '7.9 dKH', calcium: 418, nitrate: 8 },
     newWater: { salinity: '35 ppt', alkalinity: '8.6 dKH', calcium: 432, nitrate: 0 },
-    takesPerDay: { alkalinity: '0.03 dKH/day', calcium: 0.25, nitrate: -0.13 },
+    consumptionPerDay: { alkalinity: '0.03 dKH/day', calcium: 0.25, nitrate: -0.13 },
     floor: { alkalinity: '7 dKH', calcium: 400 },
     boxG: '20 kg',
     boxPrice: 62,
@@ -104,8 +104,8 @@ export const changeRoutine = defineCalculator({
       cautions: cautionsFor(rows, asked),
       values: {
         settles: Object.fromEntries(rows.map(({ id, before, after }) => [id, { before, after }])),
-        carriesPerDay: Object.fromEntries(
-          rows.flatMap(({ id, carriesPerDay }) => (carriesPerDay === undefined ? [] : [[id, carriesPerDay]])),
+        supportsPerDay: Object.fromEntries(
+          rows.flatMap(({ id, supportsPerDay }) => (supportsPerDay === undefined ? [] : [[id, supportsPerDay]])),
         ),
         settlingDays,
         litresAYear,

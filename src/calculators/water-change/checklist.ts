@@ -64,17 +64,11 @@ function before({ mixes, openBy, mixBy }: Planned): DayPhase {
     steps: [
       ...(openBy === undefined
         ? []
-        : [{ key: 'valve', says: ['Open the valve by', { moment: openBy }, ': the line needs that long.'] }]),
+        : [{ key: 'valve', says: ['Open the valve by', { moment: openBy }, ': the RO/DI unit needs that long.'] }]),
       ...mixes.flatMap((mix): DayStep[] => [
         {
           key: `fill ${mix.fromId}`,
-          says: [
-            'Fill',
-            mix.vessel,
-            'with',
-            quantity('volume', mix.waterL),
-            'of purified water; circulate and warm it.',
-          ],
+          says: ['Fill', mix.vessel, 'with', quantity('volume', mix.waterL), 'of RO/DI water; circulate and warm it.'],
         },
         {
           key: mixKey(mix),

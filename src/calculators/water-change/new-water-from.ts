@@ -29,13 +29,13 @@ export function certaintyOn(origins: WaterOrigins, id: Followed | readonly Follo
   return [id].flat().some((each) => origins[each] === 'assumed') ? 'rough' : 'worked out';
 }
 
-/** What is assumed of the new water, said where it applies. Nutrients are left out: purified water and salt bring next to none. */
+/** What is assumed of the new water, said where it applies. Nutrients are left out: RO/DI water and salt bring next to none. */
 export function assumedCautions(origins: WaterOrigins, followed: readonly Followed[]): Caution[] {
   const assumed = followed.filter((id) => origins[id] === 'assumed' && id !== 'nitrate' && id !== 'phosphate');
   if (assumed.length === 0) return [];
   return [
     {
-      severity: 'care',
+      severity: 'caution',
       says: [
         `What the new water holds of ${listed(assumed.map(nameOf))} is not known: natural seawater’s is assumed. A salt can make half as much again: enter its profile on the Salt bench, or test the batch.`,
       ],

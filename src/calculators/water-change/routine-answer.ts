@@ -9,7 +9,7 @@ import { DRAIN, HEAVY, OFF_FIRST } from './change-cautions';
 
 /** A level's lines in the working. */
 export function stepsOf(
-  { id, newWater, takesPerDay, before, after, carriesPerDay }: Row,
+  { id, newWater, consumptionPerDay, before, after, supportsPerDay }: Row,
   by: 'changes' | 'flow',
   least: number | undefined,
   newWaterFrom: WaterOrigins,
@@ -23,8 +23,8 @@ export function stepsOf(
       ...originOf(newWaterFrom, id),
     },
     {
-      label: takesPerDay < 0 ? `${name} the tank makes` : `${name} the tank takes`,
-      value: quantity(rateKind(id), Math.abs(takesPerDay)),
+      label: consumptionPerDay < 0 ? `${name} the tank makes` : `${name} consumption`,
+      value: quantity(rateKind(id), Math.abs(consumptionPerDay)),
       origin: 'log',
       from: 'the readings of the last weeks',
     },
@@ -48,12 +48,12 @@ export function stepsOf(
               ]
             : []),
         ]),
-    ...(carriesPerDay === undefined || least === undefined
+    ...(supportsPerDay === undefined || least === undefined
       ? []
       : [
           {
-            label: `${name} it can carry`,
-            value: quantity(rateKind(id), carriesPerDay),
+            label: `${name} it can support`,
+            value: quantity(rateKind(id), supportsPerDay),
             origin: 'equation' as const,
             from: `so that it never falls below ${showText(quantity(kind, least), DEFAULT_UNITS)}: (C_s − floor)·f/d`,
           },
@@ -62,7 +62,7 @@ export function stepsOf(
 }
 
 export function answerFor(
-  { id, before, after, takesPerDay, newWater, carriesPerDay }: Row,
+  { id, before, after, consumptionPerDay, newWater, supportsPerDay }: Row,
   by: RoutineAsked['routine'],
   { boxPrice, newWaterFrom }: RoutineAsked,
   { saltAYearG, costAYear, settlingDays }: { saltAYearG: number; costAYear: number | undefined; settlingDays: number },
@@ -71,14 +71,14 @@ export function answerFor(
   const what: Phrase[] =
     by.by === 'changes'
       ? [quantity('volume', by.changeL), 'every', quantity('days', by.everyDays)]
-      : [quantity('waterRate', by.litresPerDay), 'without end'];
+      : [quantity('waterRate', by.litresPerDay), 'continuously'];
   const because: Phrase[] = [
-    ...(carriesPerDay === undefined
+    ...(supportsPerDay === undefined
       ? []
       : [
-          'It can carry',
-          quantity(rateKind(id), carriesPerDay),
-          takesPerDay > 0 ? ['; the tank takes', quantity(rateKind(id), takesPerDay), '.'] : '.',
+          'It can support',
+          quantity(rateKind(id), supportsPerDay),
+          consumptionPerDay > 0 ? ['; the tank consumes', quantity(rateKind(id), consumptionPerDay), '.'] : '.',
         ].flat()),
     'It takes',
     quantity('mass', saltAYearG),
@@ -87,7 +87,7 @@ export function answerFor(
   ];
   if (before === undefined || after === undefined)
     return {
-      says: ['Water changes alone do not carry this:', ...what, `let ${name} fall without end.`],
+      says: ['Water changes alone do not hold this level:', ...what, `let ${name} keep falling.`],
       certainty: certaintyOn(newWaterFrom, id),
       because,
     };
@@ -124,7 +124,7 @@ export function cautionsFor(rows: readonly Row[], { routine: by, newWaterFrom }:
       before !== undefined && after !== undefined && Math.abs(after - before) > STEP_LIMIT[id]
         ? [
             {
-              severity: 'care',
+              severity: 'caution',
               says: [
                 `Each change moves ${nameOf(id)} by`,
                 quantity(PARAMETERS[id].kind, Math.abs(after - before)),
@@ -140,7 +140,7 @@ export function cautionsFor(rows: readonly Row[], { routine: by, newWaterFrom }:
     if (by.changeL >= 20) cautions.push(HEAVY);
   } else
     cautions.push({
-      severity: 'harm',
+      severity: 'danger',
       says: [
         'Two pumps that drift apart flood a floor or drain a tank: check both against a jug every week, and keep the top-off’s sensor in sight.',
       ],

@@ -28,7 +28,7 @@ export const routineInput = z.strictObject({
   tank: levelsInput,
   newWater: levelsInput,
   newWaterFrom: waterOriginsInput,
-  takesPerDay: takesInput,
+  consumptionPerDay: takesInput,
   /** The lowest level that is wanted of what is taken. */
   floor: levelsInput.default({}),
   gramsPerLAt35: amount(AMOUNTS.saltPerL).default(TYPICAL_GRAMS_PER_L_AT_35),
@@ -49,29 +49,29 @@ export type RoutineAsked = z.output<typeof routineInput>;
 export interface Row {
   readonly id: Followed;
   readonly newWater: number;
-  readonly takesPerDay: number;
+  readonly consumptionPerDay: number;
   /** Undefined where the tank takes more than the routine brings. */
   readonly before: number | undefined;
   readonly after: number | undefined;
-  readonly carriesPerDay: number | undefined;
+  readonly supportsPerDay: number | undefined;
 }
 
 export function rowOf(
   id: Followed,
-  { netVolumeL, routine: by, newWater: water, takesPerDay, floor }: RoutineAsked,
+  { netVolumeL, routine: by, newWater: water, consumptionPerDay, floor }: RoutineAsked,
 ): Row {
   const newWater = water[id] ?? 0;
-  const takes = takesPerDay[id] ?? 0;
+  const takes = consumptionPerDay[id] ?? 0;
   const least = floor[id];
   if (by.by === 'changes') {
     const settled = settledAt(netVolumeL, by, newWater, takes);
     return {
       id,
       newWater,
-      takesPerDay: takes,
+      consumptionPerDay: takes,
       before: settled?.before,
       after: settled?.after,
-      carriesPerDay: least === undefined ? undefined : carries(netVolumeL, by, newWater, least),
+      supportsPerDay: least === undefined ? undefined : carries(netVolumeL, by, newWater, least),
     };
   }
   const level = settledOnFlow(netVolumeL, by.litresPerDay, newWater, takes);
@@ -80,9 +80,9 @@ export function rowOf(
   return {
     id,
     newWater,
-    takesPerDay: takes,
+    consumptionPerDay: takes,
     before: level,
     after: level,
-    carriesPerDay: least === undefined ? undefined : carries(netVolumeL, daily, newWater, least),
+    supportsPerDay: least === undefined ? undefined : carries(netVolumeL, daily, newWater, least),
   };
 }

@@ -42,7 +42,7 @@ const input = z.strictObject({
   /** The salinity all are compared at: the tank's. */
   salinity: amount(AMOUNTS.batchSalinity),
   /** What the tank takes a day and no dose replaces. */
-  takesPerDay: z
+  consumptionPerDay: z
     .strictObject({ alkalinity: rate('alkalinity'), calcium: rate('calcium'), magnesium: rate('magnesium') })
     .default({}),
   now: z.strictObject(three()),
@@ -57,7 +57,7 @@ export const saltsCompared = defineCalculator({
     changeL: '10 L',
     everyDays: 7,
     salinity: '35 ppt',
-    takesPerDay: { alkalinity: '0.03 dKH/day', calcium: 0.2, magnesium: 0.02 },
+    consumptionPerDay: { alkalinity: '0.03 dKH/day', calcium: 0.2, magnesium: 0.02 },
     now: { alkalinity: '7.9 dKH', calcium: 418, magnesium: 1310 },
     salts: [
       { name: 'a near-natural salt', salinity: '35 ppt', alkalinity: '8 dKH', calcium: 415, magnesium: 1300 },
@@ -72,7 +72,7 @@ export const saltsCompared = defineCalculator({
       },
     ],
   },
-  run: ({ netVolumeL, changeL, everyDays, salinity, takesPerDay, now, salts }) => {
+  run: ({ netVolumeL, changeL, everyDays, salinity, consumptionPerDay, now, salts }) => {
     refuseOverAll(changeL, netVolumeL);
     const share = changeL / netVolumeL;
     const natural = naturalSeawater(salinity);
@@ -86,7 +86,12 @@ export const saltsCompared = defineCalculator({
       const at35 = atSalinity(each.alkalinity, each.salinity, 35);
       const parameters = Object.fromEntries(
         DOSED_PARAMETERS.map((parameter) => {
-          const settled = settledAt(netVolumeL, { changeL, everyDays }, at(parameter), takesPerDay[parameter] ?? 0);
+          const settled = settledAt(
+            netVolumeL,
+            { changeL, everyDays },
+            at(parameter),
+            consumptionPerDay[parameter] ?? 0,
+          );
           return [
             parameter,
             {
@@ -166,7 +171,7 @@ export const saltsCompared = defineCalculator({
       })),
     );
     return {
-      answer: answerFor(rows, { changeL, everyDays, takesPerDay }),
+      answer: answerFor(rows, { changeL, everyDays, consumptionPerDay }),
       working,
       cautions: cautionsFor(rows),
       values: { salts: rows, natural: sea },
@@ -195,7 +200,11 @@ type Rows = readonly Row[];
 
 function answerFor(
   rows: Rows,
-  { changeL, everyDays, takesPerDay }: Pick<z.output<typeof input>, 'changeL' | 'everyDays' | 'takesPerDay'>,
+  {
+    changeL,
+    everyDays,
+    consumptionPerDay,
+  }: Pick<z.output<typeof input>, 'changeL' | 'everyDays' | 'consumptionPerDay'>,
 ): Answer {
   const told = rows.slice(0, 3);
   const because = [
@@ -203,9 +212,9 @@ function answerFor(
     quantity('volume', changeL),
     'every',
     quantity('days', everyDays),
-    Object.values(takesPerDay).some((rate) => rate)
-      ? ', with what the tank takes between changes.'
-      : ', with doses that hold what the tank takes.',
+    Object.values(consumptionPerDay).some((rate) => rate)
+      ? ', with what the tank consumes between changes.'
+      : ', with doses that meet its consumption.',
   ];
   const one = told[0];
   if (told.length === 1 && one) {
@@ -213,7 +222,7 @@ function answerFor(
     return {
       says:
         before === undefined
-          ? [`${one.name} does not carry this tank by water changes alone.`]
+          ? [`${one.name} does not support this tank by water changes alone.`]
           : [`${one.name} would hold alkalinity at`, quantity('alkalinity', before), 'before each change.'],
       certainty: 'worked out',
       because,
@@ -221,7 +230,7 @@ function answerFor(
   }
   return {
     says: [
-      'Before each change alkalinity would stand at',
+      'Before each change alkalinity would be at',
       ...told.flatMap(({ name, parameters }, i) => [
         ...(i === 0 ? [] : i === told.length - 1 ? ['and'] : [',']),
         ...(parameters.alkalinity.before === undefined
@@ -243,7 +252,7 @@ function cautionsFor(rows: Rows): Caution[] {
       return Math.abs(firstStep) > STEP_LIMIT[parameter]
         ? [
             {
-              severity: 'care',
+              severity: 'caution',
               says: [
                 `The first change to ${name} moves ${PARAMETERS[parameter].name} by`,
                 quantity(parameter, Math.abs(firstStep)),

@@ -26,7 +26,7 @@ export interface Pour {
   readonly from: 'batch' | 'mix';
   /** The id of the batch, or of the vessel it is mixed in: a name may change while the day goes on. */
   readonly fromId: string;
-  /** The vessel it is mixed in, or the batch it is taken from. Where no vessel is known, which number it would be. */
+  /** The vessel it is mixed in, or the batch it accepts. Where no vessel is known, which number it would be. */
   readonly vessel: string;
   readonly litres: number;
   readonly salinity: number;

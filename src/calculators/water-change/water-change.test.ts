@@ -151,7 +151,7 @@ describe('a routine', () => {
       routine: { by: 'flow', litresPerDay: 10 },
       tank: { nitrate: 20 },
       newWater: { nitrate: 0, salinity: 35 },
-      takesPerDay: { nitrate: -0.2 },
+      consumptionPerDay: { nitrate: -0.2 },
     });
     expect(settles.nitrate.before).toBeCloseTo(4, 9);
     for (const { days, levels } of course) expect(levels.nitrate).toBeCloseTo(4 + 16 * Math.exp((-10 * days) / 200), 6);
@@ -180,7 +180,7 @@ describe('a routine', () => {
       routine: { by: 'changes', changeL: 5, everyDays: 14 },
       tank: { alkalinity: 2.8 },
       newWater: { alkalinity: 3, salinity: 35 },
-      takesPerDay: { alkalinity: '1 dKH/day' },
+      consumptionPerDay: { alkalinity: '1 dKH/day' },
     });
     expect(values.settles.alkalinity.before).toBeUndefined();
   });

@@ -28,7 +28,7 @@ const input = z.strictObject({
   tank: levelsInput,
   newWater: levelsInput,
   newWaterFrom: waterOriginsInput,
-  takesPerDay: takesInput,
+  consumptionPerDay: takesInput,
   tankC: amount({ field: 'temperature of the tank', kind: 'temperature', low: 5, high: 40 }).optional(),
   newC: amount(AMOUNTS.newWaterTemperature).optional(),
   /** What warms the new water, W. */
@@ -48,7 +48,7 @@ export const waterChange = defineCalculator({
     everyDays: 3,
     tank: { salinity: '35 ppt', alkalinity: '8.1 dKH', calcium: 428, magnesium: 1310, nitrate: 12, phosphate: 0.08 },
     newWater: { salinity: '34 ppt', alkalinity: '8.6 dKH', calcium: 432, magnesium: 1330, nitrate: 0, phosphate: 0 },
-    takesPerDay: { alkalinity: '0.5 dKH/day', calcium: 3.6, nitrate: -0.1 },
+    consumptionPerDay: { alkalinity: '0.5 dKH/day', calcium: 3.6, nitrate: -0.1 },
     tankC: 25.4,
     newC: 18,
     heaterW: 300,
@@ -169,8 +169,11 @@ export const waterChange = defineCalculator({
 });
 
 /** The tank before and after each change, by the model. */
-function alongChanges({ netVolumeL, changeL, changes, everyDays, tank, newWater, takesPerDay }: Input) {
-  const events = [consumptionEvent(0, netVolumeL, takesPerDay), ...changesEvery(everyDays, changes, changeL, newWater)];
+function alongChanges({ netVolumeL, changeL, changes, everyDays, tank, newWater, consumptionPerDay }: Input) {
+  const events = [
+    consumptionEvent(0, netVolumeL, consumptionPerDay),
+    ...changesEvery(everyDays, changes, changeL, newWater),
+  ];
   // A sample at the moment of a change is the water before it; a hair later, the water after.
   const moments = Array.from({ length: changes }, (_, i) => i * everyDays * DAY_MS).flatMap((at) => [at, at + 1]);
   const states = simulate({ at: 0, volumeL: netVolumeL, water: waterOf(tank) }, events, moments);
@@ -214,7 +217,7 @@ function answerFor(
         : changes === 1
           ? [
               ...what,
-              followed.includes('alkalinity') ? ': no step it makes is large.' : ': no step that can be told is large.',
+              followed.includes('alkalinity') ? ': no step it makes is large.' : ': no step that is known is large.',
             ]
           : [...what, '.'],
     certainty: certaintyOn(
@@ -241,9 +244,9 @@ function unknownOf(followed: readonly Followed[]): Caution[] {
   if (followed.includes('alkalinity')) return [];
   return [
     {
-      severity: 'care',
+      severity: 'caution',
       says: [
-        'Alkalinity is not known of both waters, so its step is not told: test the tank, and enter what the salt makes.',
+        'Alkalinity is not known of both waters, so its step is not known: test the tank, and enter what the salt makes.',
       ],
     },
   ];
@@ -253,7 +256,7 @@ function cautionsFor(share: number, changes: number, changeL: number, livestock:
   const cautions: Caution[] = [OFF_FIRST];
   if (share > LARGE_SHARE && livestock)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         changes === 1
           ? 'More than 40 % at once is a shock to what lives in it: make it several, some days apart.'

@@ -37,7 +37,7 @@ export function answerFor({
     ...(boxes === undefined || boxes < WORTH_COUNTING ? ['of salt'] : ['of salt (', quantity('boxes', boxes), ')']),
     'and',
     quantity('volume', waterL),
-    'of purified water.',
+    'of RO/DI water.',
   ];
   if (shortL > 0)
     return {
@@ -47,7 +47,7 @@ export function answerFor({
     };
   if (litresToMix === 0)
     return {
-      says: ['Nothing is to be mixed: what stands ready is enough for', { moment: changeAt }, '.'],
+      says: ['Nothing is to be mixed: what is ready is enough for', { moment: changeAt }, '.'],
       certainty: 'worked out',
       because: ['Measure it again just before use.'],
     };
@@ -85,20 +85,20 @@ export function cautionsFor(
   const cautions: Caution[] = [];
   if (lateHours > 0)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: ['Water mixed the same morning has upset delicate animals: a day later is the safer day.'],
     });
   if (shortL > 0)
     cautions.push({
       severity: 'note',
-      says: ['A strong batch let down with purified water serves a tank of lower salinity too.'],
+      says: ['A strong batch let down with RO/DI water serves a tank of lower salinity too.'],
     });
   if (tanks.some(({ litres }) => litres >= 20)) cautions.push(HEAVY);
   const spread = tanks.map(({ salinity }) => salinity);
   const [low, high] = [Math.min(...spread), Math.max(...spread)];
   if (high - low > 0.5)
     cautions.push({
-      severity: 'care',
+      severity: 'caution',
       says: [
         `The tanks differ in salinity, from ${showText(quantity('salinity', low), DEFAULT_UNITS)} to ${showText(quantity('salinity', high), DEFAULT_UNITS)}: mark the vessels.`,
       ],

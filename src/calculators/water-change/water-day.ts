@@ -109,7 +109,7 @@ export const waterDay = defineCalculator({
         from: 'each vessel’s litres at its salinity',
       },
       {
-        label: 'Purified water',
+        label: 'RO/DI water',
         value: quantity('volume', waterL),
         origin: 'equation',
         from: 'mass of the saltwater less salt, EOS-80 (UNESCO 1983)',
@@ -121,7 +121,7 @@ export const waterDay = defineCalculator({
               label: 'Time to make it',
               value: quantity('days', makingHours / 24),
               origin: 'equation' as const,
-              from: 'purified water ÷ litres a day of the source',
+              from: 'RO/DI water ÷ litres a day of the source',
             },
           ]),
       {

@@ -1,7 +1,7 @@
 import { probit } from 'simple-statistics';
 import type { Hidden } from './cycle-course';
 
-/** The hidden figures of a cycling tank as plain numbers: logarithms, so that none falls below nought. */
+/** The hidden figures of a cycling tank as plain numbers: logarithms, so that none falls negative. */
 export const UNKNOWNS = 7;
 export type Unknowns = readonly number[];
 

@@ -17,7 +17,7 @@ export function saltwaterL(kg: number, salinity: number, temperatureC = BATCH_C)
   return (kg * 1000) / seawaterDensityKgPerM3(salinity, temperatureC);
 }
 
-/** Litres that some kilograms of purified water fill. */
+/** Litres that some kilograms of RO/DI water fill. */
 export function purifiedL(kg: number, temperatureC = BATCH_C): number {
   return (kg * 1000) / pureWaterDensityKgPerM3(temperatureC);
 }

@@ -38,7 +38,7 @@ export const ION_MASS: Record<Ion, number> = {
 
 /** A caution for who handles a salt: always, or only while the dry salt is weighed and dissolved. */
 export interface Handling {
-  readonly severity: 'harm' | 'care' | 'note';
+  readonly severity: 'danger' | 'caution' | 'note';
   readonly when: 'always' | 'weighing';
   readonly says: string;
 }
@@ -62,17 +62,17 @@ export interface Reagent {
 }
 
 const CAUSTIC: Handling = {
-  severity: 'harm',
+  severity: 'danger',
   when: 'always',
   says: 'Caustic: goggles and gloves, and do not breathe the dust.',
 };
 const HEATS: Handling = {
-  severity: 'care',
+  severity: 'caution',
   when: 'weighing',
   says: 'Gives off heat as it dissolves: add it to the water slowly.',
 };
 const AMMONIA_SOURCE: Handling = {
-  severity: 'harm',
+  severity: 'danger',
   when: 'always',
   says: 'For a tank without animals only: what feeds a cycle would harm fish, shrimps and snails. Keep it from children.',
 };
@@ -121,7 +121,7 @@ export const REAGENTS = {
     solubilityGPerL: 1090,
     handling: [
       {
-        severity: 'harm',
+        severity: 'danger',
         when: 'always',
         says: 'Lye burns skin and eyes and boils the water it is thrown into: not recommended to keepers. Limewater does the same more gently.',
       },
@@ -136,7 +136,7 @@ export const REAGENTS = {
     ions: { calcium: 1 },
     waterMol: 0,
     solubilityGPerL: 1.73,
-    handling: [CAUSTIC, { severity: 'harm', when: 'always', says: 'Limewater is above pH 12.' }],
+    handling: [CAUSTIC, { severity: 'danger', when: 'always', says: 'Limewater is above pH 12.' }],
   },
   'calcium-chloride-dihydrate': {
     name: 'calcium chloride dihydrate',
@@ -215,7 +215,7 @@ export const REAGENTS = {
     solubilityGPerL: 1440,
     handling: [
       PLAIN,
-      { severity: 'harm', when: 'always', says: 'Seawater holds 0.06 mg/L of iodine: a gram is a thousand doses.' },
+      { severity: 'danger', when: 'always', says: 'Seawater holds 0.06 mg/L of iodine: a gram is a thousand doses.' },
     ],
   },
   'ammonium-chloride': {
@@ -241,7 +241,7 @@ export const REAGENTS = {
     handling: [
       AMMONIA_SOURCE,
       {
-        severity: 'harm',
+        severity: 'danger',
         when: 'always',
         says: 'Ammonia water burns eyes and lungs: goggles and gloves, an open window, and never with chlorine bleach. Use none that has soap, colour or scent in it.',
       },

@@ -4,7 +4,7 @@ import { seawaterDensityKgPerM3 } from './density';
  * Seawater at practical salinity 35, per kilogram: major ions in mg, alkalinity in mmol.
  * Source: Millero, Feistel, Wright and McDougall 2008, reference composition, rounded to the printed g/kg; alkalinity the
  * usual open-ocean 2.3 mmol/kg and boron 4.5 mg/kg (Dickson, Sabine and Christian 2007; Uppström 1974). Nutrients nil, as
- * made from purified water.
+ * made from RO/DI water.
  */
 export const SEAWATER_35_PER_KG = {
   alkalinityMmol: 2.3,

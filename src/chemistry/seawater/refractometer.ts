@@ -59,7 +59,7 @@ export function salinityFromRefractometer({ shown, scale, standard }: Refractome
       field: 'reading in the standard',
       value: standard?.shown ?? shown,
       allowed: 'within 10 ppt of the standard',
-      hint: 'A refractometer that far out needs setting with purified water first.',
+      hint: 'A refractometer that far out needs setting with RO/DI water first.',
     });
   const straight = shown + shift;
   const salinity = scale === 'seawater' ? straight : straight / brinePerSeawater();

@@ -167,7 +167,7 @@ describe('instruments', () => {
     }
     expect(() =>
       salinityFromRefractometer({ shown: 35, scale: 'seawater', standard: { trueSalinity: 35, shown: 5 } }),
-    ).toThrow(/setting with purified water/);
+    ).toThrow(/setting with RO\/DI water/);
     expect(() => salinityFromRefractometer({ shown: 1.026e3, scale: 'seawater' })).toThrow(Refusal);
   });
 

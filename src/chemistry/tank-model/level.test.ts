@@ -42,8 +42,8 @@ describe('evaporation and top-off', () => {
     expect(end([evaporation, { ...back, reservoirL: 5 }], 4.0001).volumeL).toBeCloseTo(378 - 14 + 5, 2);
   });
 
-  it('3.2 L of limewater in 14.5 h against 3.5 L a day dips salinity by 0.10 ppt', () => {
-    // Worked by hand: net = D − E·h/24 = 3.2 − 2.115 = 1.085 L of 378, 0.10 ppt; keepers measure under 0.2 (common practice).
+  it('3.2 L of limewater in 14.5 h against 3.5 L a day dips salinity by 0.1 ppt', () => {
+    // Worked by hand: net = D − E·h/24 = 3.2 − 2.115 = 1.085 L of 378, 0.1 ppt; keepers measure under 0.2 (common practice).
     const events: TankEvent[] = [
       evaporation,
       { kind: 'top-off', at: 0, holdsL: 378 },

@@ -150,7 +150,7 @@ describe('nitrification in the tank model', () => {
     expect(rateFactor(25, 7.6)).toBe(1);
   });
 
-  it('refuses bacteria below nought', () => {
+  it('refuses bacteria negative', () => {
     expect(() => simulate(start(2), [bacteria(-1, 0)], [DAY_MS])).toThrow(/bacteria on ammonia/);
   });
 });

@@ -129,7 +129,7 @@ function stepOver(from: Nitrogen, around: Surrounding, days: number, work: Nitro
   const { slopes, place } = work;
   for (let i = 0; i < 6; i++) place[i] = from[i] ?? 0;
   slopesAt(around, 0, 0, work);
-  // A step that overshoots below nought is as wrong as it overshoots.
+  // A step that overshoots negative is as wrong as it overshoots.
   let worst = 0;
   for (let stage = 1; stage <= LAST; stage++) {
     for (let i = 0; i < 6; i++) {

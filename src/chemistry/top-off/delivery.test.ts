@@ -14,8 +14,8 @@ describe('a hose', () => {
     expect(headLostCm(10, hose)).toBeCloseTo(1.85, 1);
   });
   it('loses what Blasius says in turbulent flow', () => {
-    // By hand, 19 mm bore, 10 m, 1000 L/h: 0.980 m/s, Re 18 615, f = 0.316 ÷ 18 615^0.25 = 0.02705; f L/D = 14.24, and 1.5
-    // for the ends, of 4.892 cm: 77.0 cm.
+    // By hand, 19 mm bore, 10 m, 1000 L/h: 0.98 m/s, Re 18 615, f = 0.316 ÷ 18 615^0.25 = 0.02705; f L/D = 14.24, and 1.5
+    // for the ends, of 4.892 cm: 77 cm.
     expect(headLostCm(1000, { boreCm: 1.9, lengthCm: 1000 })).toBeCloseTo(77, 0);
   });
   it('loses more the more flows, and nothing at rest', () => {

@@ -41,12 +41,12 @@ const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
   alkalinity: [
     {
       spellings: ['mg/l', 'mgl'],
-      says: 'Milligrams of what? Alkalinity by mass is told as ppm CaCO3.',
+      says: 'Milligrams of what? Alkalinity by mass is written as ppm CaCO3.',
       likely: 'ppm CaCO3',
     },
     {
       spellings: ['°', 'deg', 'degree', 'degrees', 'd'],
-      says: 'Degrees of which hardness? Carbonate hardness is told as dKH.',
+      says: 'Degrees of which hardness? Carbonate hardness is written as dKH.',
       likely: 'dKH',
     },
   ],
@@ -57,7 +57,7 @@ const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
     },
     {
       spellings: ['%', 'percent'],
-      says: 'Salinity is told per thousand here: 3.5 % is 35 ppt.',
+      says: 'Salinity is per thousand here: 3.5 % is 35 ppt.',
       likely: 'ppt',
       times: 10,
     },

@@ -19,6 +19,8 @@ export interface Unit {
   readonly fromCanonical: (value: number) => number;
   /** Decimals worth showing, when fixed; otherwise significant digits are used. */
   readonly decimals?: number;
+  /** Zeros after the point are trimmed all at once or not at all. */
+  readonly cents?: true;
 }
 
 function scaled(symbol: string, factor: number, aliases: readonly string[] = [], decimals?: number): Unit {
@@ -275,7 +277,7 @@ export const KINDS = {
   /** Canonical: mg/L. */
   chlorine: [scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm'], 2)],
   /** Canonical: a keeper's own money; what it is called stands beside the record's other units. */
-  money: [scaled('', 1, ['€', '$', '£', 'kr'], 2)],
+  money: [{ ...scaled('', 1, ['€', '$', '£', 'kr'], 2), cents: true }],
   /** Canonical: box. */
   boxes: [scaled('boxes', 1, ['box'], 1)],
   /** Canonical: kWh. */

@@ -246,7 +246,7 @@ function probableSlip(
   unit: Unit,
   { kind, low, high, usual, otherwise }: Expectation,
 ): { hint?: string | undefined; suggestion?: string } {
-  if (value < 0 && low >= 0) return { hint: 'It cannot be below nought.' };
+  if (value < 0 && low >= 0) return { hint: 'It cannot be negative.' };
   const [from, to] = usual ?? [low, high];
   const plausible = (amount: number | undefined) => amount !== undefined && amount >= from && amount <= to;
   for (const other of unitsOf(kind)) {

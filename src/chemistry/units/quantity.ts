@@ -1,13 +1,27 @@
-import { unitsOf, type QuantityKind, type Unit } from './kinds';
+import { G_PER_POUND, unitsOf, type QuantityKind, type Unit } from './kinds';
 
 /** A figure in its kind's canonical unit. */
 export interface Quantity {
   readonly kind: QuantityKind;
   readonly amount: number;
+  /** Half of its 95 % range, where it has one: no figure is shown finer than that. */
+  readonly halfWidth?: number | undefined;
+  /** The other end, where a range is meant and not one figure. */
+  readonly to?: number | undefined;
 }
 
 export function quantity(kind: QuantityKind, amount: number): Quantity {
   return { kind, amount };
+}
+
+/** A figure that is known to within a range, rounded as that range allows. */
+export function estimate(kind: QuantityKind, amount: number, low: number, high: number): Quantity {
+  return { kind, amount, halfWidth: (high - low) / 2 };
+}
+
+/** "33–38 mL/day": both ends as figures no finer than the range is wide. */
+export function range(kind: QuantityKind, low: number, high: number): Quantity {
+  return { kind, amount: low, to: high, halfWidth: (high - low) / 2 };
 }
 
 /** The units a keeper likes to read and type. */
@@ -42,6 +56,11 @@ function preferredSymbol(kind: QuantityKind, preferences: UnitPreferences): stri
       return `${preferences.volume}/day`;
     case 'pumpRate':
       return `${preferences.volume}/h`;
+    case 'length':
+    case 'pressure':
+    case 'area':
+    case 'floorLoad':
+      return preferences.volume === 'US gal' ? US_UNIT[kind] : undefined;
     case 'temperature':
       return preferences.temperature;
     case 'alkalinity':
@@ -59,6 +78,9 @@ function preferredSymbol(kind: QuantityKind, preferences: UnitPreferences): stri
   }
 }
 
+/** What goes with gallons: keepers who measure in them read their rulers, gauges and scales so. */
+const US_UNIT = { length: 'in', pressure: 'psi', area: 'ft²', floorLoad: 'lb/ft²' } as const;
+
 export interface Shown {
   readonly figure: string;
   readonly unit: string;
@@ -66,11 +88,20 @@ export interface Shown {
 
 /** A quantity in words: its figure and its unit, in the keeper's preference. Large masses move to kg, small volumes to mL. */
 export function show(quantity: Quantity, preferences: UnitPreferences, digits = 3): Shown {
-  const unit = shownUnit(quantity, preferences);
-  const value = unit.fromCanonical(quantity.amount);
-  if (quantity.kind === 'days') return duration(value, unit.symbol);
-  const symbol = quantity.kind === 'money' ? (preferences.currency ?? '') : unit.symbol;
-  return { figure: figure(value, unit, digits), unit: symbol };
+  const { kind, amount, to, halfWidth } = quantity;
+  // Both ends of a range are in the unit of the larger.
+  const unit = shownUnit(
+    { kind, amount: to === undefined || Math.abs(to) < Math.abs(amount) ? amount : to },
+    preferences,
+  );
+  const value = unit.fromCanonical(amount);
+  if (kind === 'days' && to === undefined) return duration(value, unit.symbol);
+  const symbol = kind === 'money' ? (preferences.currency ?? '') : unit.symbol;
+  const doubt = halfWidth === undefined ? undefined : Math.abs(unit.fromCanonical(amount + halfWidth) - value);
+  const written = (each: number) => figure(each, unit, digits, doubt);
+  if (to === undefined) return { figure: written(value), unit: symbol };
+  const [low, high] = [written(value), written(unit.fromCanonical(to))];
+  return { figure: low === high ? low : `${low}${value < 0 ? ' to ' : '–'}${high}`, unit: symbol };
 }
 
 /** Two figures are all a length of time is good for: "6 days", "2.4 days", "1 day". */
@@ -101,10 +132,15 @@ function beyondDensity({ kind, amount }: Quantity): boolean {
   return kind === 'salinity' && !(amount >= 0 && amount <= 42);
 }
 
+/** Less than this is weighed in grams everywhere: kitchen scales show ounces no finer. Common practice. */
+const LEAST_IN_OUNCES_G = 56;
+
 function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Unit {
   if (beyondDensity({ kind, amount })) return named('salinity', 'ppt');
   // The practical salinity scale, and with it conductivity, begins at 2.
   if (kind === 'salinity' && preferences.salinity === 'mS/cm' && amount < 2) return named('salinity', 'ppt');
+  if (kind === 'mass' && preferences.volume === 'US gal' && Math.abs(amount) >= LEAST_IN_OUNCES_G)
+    return named('mass', Math.abs(amount) >= G_PER_POUND ? 'lb' : 'oz');
   if (kind === 'mass' && Math.abs(amount) >= 1000) return named('mass', 'kg');
   if (kind === 'volume' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1)
     return named('volume', 'mL');
@@ -121,11 +157,40 @@ function named(kind: QuantityKind, symbol: string): Unit {
   return unit;
 }
 
-/** A plain decimal with a fixed number of decimals or of significant digits; never an exponent, never minus nought. */
-function figure(value: number, unit: Unit, digits: number): string {
-  const decimals = unit.decimals === undefined ? significant(value, digits) : unit.decimals + Math.max(0, digits - 3);
-  const text = value.toFixed(decimals);
-  return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
+/**
+ * A plain decimal, zeros trimmed; never an exponent, never minus zero.
+ * @param doubt half of its 95 % range in the same unit: its last figure is then the first that the doubt leaves standing
+ */
+function figure(value: number, unit: Unit, digits: number, doubt?: number): string {
+  const usual = unit.decimals === undefined ? significant(value, digits) : unit.decimals + Math.max(0, digits - 3);
+  const decimals = doubt === undefined || !(doubt > 0) ? usual : Math.min(usual, decimalsWithin(doubt));
+  const text = roundedTo(value, decimals).toFixed(Math.max(0, decimals));
+  // Money that is not whole keeps its cents.
+  const trimmed = text.includes('.') ? text.replace(unit.cents ? /\.0+$/ : /\.?0+$/, '') : text;
+  return Number(trimmed) === 0 ? trimmed.replace('-', '') : trimmed.replace('-', '−');
+}
+
+/**
+ * A figure with no more digits than its doubt leaves standing.
+ * @param halfWidth half of its 95 % range; 0 where it is known exactly
+ */
+export function roundedWithin(value: number, halfWidth: number): number {
+  return halfWidth > 0 ? roundedTo(value, decimalsWithin(halfWidth)) : value;
+}
+
+/** @param decimals below 0 for tens and hundreds */
+function roundedTo(value: number, decimals: number): number {
+  if (decimals >= 0) return Number(value.toFixed(Math.min(decimals, 12)));
+  const step = 10 ** -decimals;
+  return Math.round(value / step) * step;
+}
+
+/** No figure is rounded to more than thousands. */
+const MOST_ROUNDED = 3;
+
+/** So that a range of 33 to 38 is told in ones, one of 0.24 to 0.31 in hundredths: two thirds of the half-width is more than the last figure's worth. */
+function decimalsWithin(doubt: number): number {
+  return Math.max(-MOST_ROUNDED, -Math.floor(Math.log10((doubt * 2) / 3)));
 }
 
 function significant(value: number, digits: number): number {

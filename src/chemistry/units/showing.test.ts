@@ -14,34 +14,35 @@ const PREFERENCES: UnitPreferences[] = [
 describe('showing', () => {
   it.each<[QuantityKind, number, string]>([
     ['volume', 0, '0 L'],
-    ['volume', 0.04, '40.0 mL'],
+    ['volume', 0.04, '40 mL'],
     ['volume', 11.53, '11.5 L'],
     ['volume', 620, '620 L'],
     ['volume', 1234.5, '1235 L'],
-    ['mass', 0.5, '0.500 g'],
+    ['mass', 0.5, '0.5 g'],
     ['mass', 999, '999 g'],
     ['mass', 2394, '2.39 kg'],
-    ['dose', 1500, '1.50 L'],
+    ['dose', 1500, '1.5 L'],
     ['doseRate', 2640, '2.64 L/day'],
-    ['alkalinity', 2.96, '8.30 dKH'],
+    ['alkalinity', 2.96, '8.3 dKH'],
     ['alkalinityRate', 0.16873, '0.473 dKH/day'],
     ['calcium', 431.4, '431 mg/L'],
     ['phosphate', 0.0459, '0.046 mg/L'],
     ['ph', 8.15, '8.15'],
-    ['salinity', 35, '35.0 ppt'],
+    ['salinity', 35, '35 ppt'],
     ['temperature', 25.55, '25.6 °C'],
-    ['percent', 48, '48.0 %'],
+    ['percent', 48, '48 %'],
     ['days', 0.3, '7.2 hours'],
     ['days', 12.4, '12 days'],
     ['days', 5 / 1440, '5 min'],
     ['days', 1.4 / 24, '84 min'],
-    ['money', 62, '62.00'],
+    ['money', 62, '62'],
+    ['money', 24.6, '24.60'],
     ['tds', 7.6, '8 mg/L'],
-    ['chlorine', 0.5, '0.50 mg/L'],
+    ['chlorine', 0.5, '0.5 mg/L'],
     ['boxes', 1.25, '1.3 boxes'],
     ['gravity', 1.0255, '1.0255'],
-    ['ionRate', -0.004, '0.00 mg/L/day'],
-    ['ionRate', -1.2, '−1.20 mg/L/day'],
+    ['ionRate', -0.004, '0 mg/L/day'],
+    ['ionRate', -1.2, '−1.2 mg/L/day'],
   ])('%s %d is %s', (kind, amount, text) => {
     expect(showText(quantity(kind, amount), DEFAULT_UNITS)).toBe(text);
   });
@@ -50,9 +51,9 @@ describe('showing', () => {
     const american = PREFERENCES[1] ?? DEFAULT_UNITS;
     // By the definitions: 1 US gal is 3.785411784 L; 50.04 mg CaCO3 a meq; °F = °C × 9/5 + 32; SG 25/25 by EOS-80.
     expect(showText(quantity('volume', 100), american)).toBe('26.4 US gal');
-    expect(showText(quantity('waterRate', 3.785411784), american)).toBe('1.00 US gal/day');
+    expect(showText(quantity('waterRate', 3.785411784), american)).toBe('1 US gal/day');
     expect(showText(quantity('alkalinity', 3), american)).toBe('150 ppm CaCO3');
-    expect(showText(quantity('temperature', 25), american)).toBe('77.0 °F');
+    expect(showText(quantity('temperature', 25), american)).toBe('77 °F');
     expect(showText(quantity('salinity', 35), american)).toBe('1.0264 sg');
   });
 
@@ -157,13 +158,13 @@ describe('spellings of units', () => {
 
 describe('what a new tank is told in', () => {
   it.each([
-    [quantity('length', 60.96), '61.0 cm'],
+    [quantity('length', 60.96), '61 cm'],
     [quantity('length', 2.56), '2.56 cm'],
     [quantity('floorLoad', 474.6), '475 kg/m²'],
-    [quantity('freeAmmonia', 0.0204), '0.020 mg/L NH3-N'],
+    [quantity('freeAmmonia', 0.0204), '0.02 mg/L NH3-N'],
     [quantity('ammoniaRate', 1.754), '1.75 mg/L/day'],
     [quantity('fish', 2), '2 fish'],
-    [quantity('ammonia', 0.5), '0.50 mg/L'],
+    [quantity('ammonia', 0.5), '0.5 mg/L'],
   ])('%o as %s', (amount, words) => {
     expect(showText(amount, DEFAULT_UNITS)).toBe(words);
   });

@@ -22,12 +22,12 @@ export function courseOf(
     netVolumeL,
     routine,
     newWater,
-    takesPerDay,
+    consumptionPerDay,
   }: {
     readonly netVolumeL: number;
     readonly routine: ({ readonly by: 'changes' } & Routine) | { readonly by: 'flow'; readonly litresPerDay: number };
     readonly newWater: Levels;
-    readonly takesPerDay: Levels;
+    readonly consumptionPerDay: Levels;
   },
   tank: Levels,
 ): readonly CoursePoint[] {
@@ -48,7 +48,7 @@ export function courseOf(
   }
   return simulate(
     { at: 0, volumeL: netVolumeL, water: waterOf(tank) },
-    [consumptionEvent(0, netVolumeL, takesPerDay), ...events],
+    [consumptionEvent(0, netVolumeL, consumptionPerDay), ...events],
     days.map((each) => each * DAY_MS),
   ).map((state, i) => ({
     days: days[i] ?? 0,

@@ -16,12 +16,12 @@ export type Followed = (typeof FOLLOWED)[number];
 export type Levels = { readonly [Id in Followed]?: number | undefined };
 
 /** What the tank takes (above nought) or makes (below) of each a day, per litre, as a steady rate of the tank model. */
-export function consumptionEvent(at: number, volumeL: number, takesPerDay: Levels): TankEvent {
+export function consumptionEvent(at: number, volumeL: number, consumptionPerDay: Levels): TankEvent {
   return {
     kind: 'rate',
     at,
     source: 'consumption',
-    perDay: Object.fromEntries(FOLLOWED.map((id) => [id, -(takesPerDay[id] ?? 0) * volumeL])),
+    perDay: Object.fromEntries(FOLLOWED.map((id) => [id, -(consumptionPerDay[id] ?? 0) * volumeL])),
   };
 }
 

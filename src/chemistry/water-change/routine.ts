@@ -18,17 +18,17 @@ export interface Sawtooth {
  * The level a routine settles at: C_before = C_s − k·d/f.
  * @param netVolumeL litres in the tank
  * @param newWater level of the new water
- * @param takesPerDay what a litre loses a day; below nought, what it gains
+ * @param consumptionPerDay what a litre loses a day; negative, what it gains
  * @returns the sawtooth, or undefined where the tank takes more than the routine brings and falls to nothing
  */
 export function settledAt(
   netVolumeL: number,
   { changeL, everyDays }: Routine,
   newWater: number,
-  takesPerDay: number,
+  consumptionPerDay: number,
 ): Sawtooth | undefined {
   const share = changeL / netVolumeL;
-  const fall = takesPerDay * everyDays;
+  const fall = consumptionPerDay * everyDays;
   const before = newWater - fall / share;
   return before < 0 ? undefined : { before, after: before + fall };
 }
@@ -52,8 +52,8 @@ export function settledOnFlow(
   netVolumeL: number,
   litresPerDay: number,
   newWater: number,
-  takesPerDay: number,
+  consumptionPerDay: number,
 ): number | undefined {
-  const level = newWater - (takesPerDay * netVolumeL) / litresPerDay;
+  const level = newWater - (consumptionPerDay * netVolumeL) / litresPerDay;
   return level < 0 ? undefined : level;
 }

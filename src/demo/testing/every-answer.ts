@@ -13,7 +13,7 @@ import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { attempt, Refusal } from '@/chemistry/refusal';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
-import { purifiedWater } from '@/calculators/source-water/purified-water';
+import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { away } from '@/calculators/top-off/away';
 import { topOffFailure } from '@/calculators/top-off/failure';
@@ -29,7 +29,7 @@ import { waterDay } from '@/calculators/water-change/water-day';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { awayQuestion } from '@/reckoning/away';
 import { changeHabit } from '@/reckoning/change-habit';
-import { levelsNow, takesPerDay } from '@/reckoning/change-question';
+import { levelsNow, consumptionPerDay } from '@/reckoning/change-question';
 import { cycleFollowed, cycleQuestion, type CycleOutcome, type CycleQuestionOf } from '@/reckoning/cycle';
 import { doseEffectQuestion } from '@/reckoning/dose-effect';
 import { correctionQuestions, doseQuestion } from '@/reckoning/dose-question';
@@ -94,7 +94,7 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId
   });
   for (const source of book.sources) {
     const state = sourceState(book, source, now);
-    listen('source', () => purifiedWater.run(waterQuestion(state, 60, { now, readyBy: now + 3 * DAY_MS })));
+    listen('source', () => roDiWater.run(waterQuestion(state, 60, { now, readyBy: now + 3 * DAY_MS })));
     listen('supply', () => {
       const question = disinfectantQuestion(state);
       return question && disinfectant.run(question);
@@ -198,9 +198,9 @@ function askOfWater(book: Book, tank: Tank, now: number, ask: Ask): void {
   const habit = changeHabit(book, tank, now);
   const salt = book.salts.find(({ id }) => id === tank.saltId);
   const levels = levelsNow(book, tank, now);
-  const takes = takesPerDay(book, tank, now);
+  const takes = consumptionPerDay(book, tank, now);
   const newWater = waterOf(salt);
-  const asked = { netVolumeL: netVolumeL(tank), tank: { salinity: 35, ...levels }, newWater, takesPerDay: takes };
+  const asked = { netVolumeL: netVolumeL(tank), tank: { salinity: 35, ...levels }, newWater, consumptionPerDay: takes };
   ask('change', () => waterChange.run({ ...asked, changeL: habit.changeL }));
   ask('routine', () =>
     changeRoutine.run({ ...asked, routine: { by: 'changes', changeL: habit.changeL, everyDays: habit.everyDays } }),
@@ -216,7 +216,7 @@ function askOfWater(book: Book, tank: Tank, now: number, ask: Ask): void {
       changeL: habit.changeL,
       everyDays: habit.everyDays,
       salinity: 35,
-      takesPerDay: { alkalinity: takes.alkalinity, calcium: takes.calcium, magnesium: takes.magnesium },
+      consumptionPerDay: { alkalinity: takes.alkalinity, calcium: takes.calcium, magnesium: takes.magnesium },
       now: { alkalinity, calcium, magnesium },
       salts: book.salts.flatMap(({ name, profile }) => (profile ? [{ name, ...profile }] : [])),
     });

@@ -12,7 +12,7 @@ const withEntry = (at: number): Book => ({
 
 describe('the clock of the device', () => {
   it('at its start is told with the day it stands at', () => {
-    expect(clockFault(emptyBook('UTC'), 5000)).toMatch(/stands at 1970-01-01: .*Set the clock first/);
+    expect(clockFault(emptyBook('UTC'), 5000)).toMatch(/shows 1970-01-01: .*Set the clock first/);
     expect(clockFault(emptyBook('UTC'), Date.UTC(2019, 11, 31))).toMatch(/2019-12-31/);
   });
 

@@ -90,7 +90,7 @@ describe('an axis', () => {
     );
   });
 
-  it('never starts below nought for what cannot be negative, and stands for a flat line too', () => {
+  it('never starts negative for what cannot be negative, and stands for a flat line too', () => {
     expect(axisFor(0.01, 0.4)[0]).toBe(0);
     const [from, to] = axisFor(35, 35);
     expect(from).toBeLessThan(35);

@@ -1,37 +1,45 @@
 'use client';
 
+import { Search, Undo2 } from 'lucide-react';
 import { useState } from 'react';
-import { CommandList, ShortcutHelp, useShortcuts } from './commands';
 import { ThemeButton } from '../theme';
+import { useUndo } from '../use-undo';
+import { Find } from './find';
+import { Help } from './help';
+import { useShortcuts } from './shortcuts';
 
-/** What stands at the right of every screen's head: the list of commands, day and night, the shortcuts, which act wherever this stands. */
+const TOOL = 'inline-flex min-h-11 items-center gap-1.5 rounded-md px-2 text-soft hover:text-ink';
+
+/** What stands at the right of every screen's head: Find, undo, day and night, help. The shortcuts act wherever this stands. */
 export function HeaderTools() {
-  const [open, setOpen] = useState<'commands' | 'help'>();
+  const [open, setOpen] = useState<'find' | 'help'>();
+  const { undo } = useUndo();
   useShortcuts(setOpen);
   return (
     <div className="ml-auto flex items-center">
-      <button
-        type="button"
-        className="min-h-11 rounded-md px-2 text-soft hover:text-ink"
-        onClick={() => setOpen('commands')}
-      >
+      <button type="button" className={TOOL} onClick={() => setOpen('find')}>
+        <Search size={17} aria-hidden="true" />
         Find
+      </button>
+      <button type="button" aria-label="Undo the last change" className={TOOL} onClick={() => undo()}>
+        <Undo2 size={17} aria-hidden="true" />
+        <span className="max-xl:hidden">Undo</span>
       </button>
       <ThemeButton />
       <button
         type="button"
-        aria-label="Shortcuts"
-        className="min-h-11 min-w-9 rounded-md text-soft hover:text-ink max-sm:hidden"
+        aria-label="Shortcuts, and what the line understands"
+        className={`${TOOL} min-w-9 justify-center max-sm:hidden`}
         onClick={() => setOpen('help')}
       >
         ?
       </button>
-      <CommandList
-        open={open === 'commands'}
-        onOpenChange={(next) => setOpen(next ? 'commands' : undefined)}
+      <Find
+        open={open === 'find'}
+        onOpenChange={(next) => setOpen(next ? 'find' : undefined)}
         onHelp={() => setOpen('help')}
       />
-      <ShortcutHelp open={open === 'help'} onOpenChange={(next) => setOpen(next ? 'help' : undefined)} />
+      <Help open={open === 'help'} onOpenChange={(next) => setOpen(next ? 'help' : undefined)} />
     </div>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useMemo, useRef, useState, type FormEvent } from 'react';
+import { useEffect, useId, useMemo, useRef, useState, type FormEvent } from 'react';
 import { jotExamples } from '@/record/line/example';
 import { readLine, type Jotted } from '@/record/jot/read-line';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
@@ -9,10 +9,8 @@ import { draftQuestion } from '@/reckoning/draft-question';
 import { describeEntry } from '@/record/kinds/describe';
 import { kindOf } from '@/record/kinds/list';
 import { whenText } from '../when';
+import { onJotAsked } from './jot-request';
 import { useCommit, useNow, useTank, useWorkspace } from '../workspace';
-
-/** Marks the field that the shortcut for jotting looks for. */
-export const JOT_FIELD = 'data-jot-line';
 
 /** One line for a whole session at the tank. It says what it understood, and what it did not, before anything is filed. */
 export function JotLine() {
@@ -46,6 +44,13 @@ export function JotLine() {
       // Then a reload forgets the half-typed line, and nothing else.
     }
   };
+  useEffect(() =>
+    onJotAsked((beginning) => {
+      // What is half typed stays; a beginning is for an empty line.
+      if (beginning && latest.current.trim() === '') write(beginning);
+      field.current?.focus();
+    }),
+  );
   const file = async (event: FormEvent) => {
     event.preventDefault();
     setOpen(true);
@@ -88,7 +93,6 @@ export function JotLine() {
         <input
           id={id}
           ref={field}
-          {...{ [JOT_FIELD]: '' }}
           type="text"
           autoComplete="off"
           autoCapitalize="off"
@@ -160,7 +164,7 @@ export function JotLine() {
                   ? 'Enter logs it.'
                   : asked === line
                     ? 'Enter once more logs it all the same.'
-                    : 'Mend it, or press Enter twice to log it all the same.'}
+                    : 'Correct it, or press Enter twice to log it all the same.'}
               </p>
             )}
           </>

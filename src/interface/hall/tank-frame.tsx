@@ -1,24 +1,29 @@
 'use client';
 
-import { Link } from '../link';
-import type { ReactNode } from 'react';
-import { CycleProvider } from '../cycle-context';
-import { HeaderTools } from './header-tools';
+import { useEffect, type ReactNode } from 'react';
 import { Banners } from '../banners/banners';
-import { DemoRibbon, TankShell, Wordmark } from './shell';
+import { CycleProvider } from '../cycle-context';
+import { rememberTank } from '../last-tank';
+import { Link } from '../link';
 import { TankProvider, Waiting, useBookIfRead, useTrouble, useWorkspace } from '../workspace';
+import { DemoNote } from './demo-note';
+import { Hall } from './hall';
+import { Wordmark } from './wordmark';
 
-/** Finds the tank an address names and puts the shell around its bench. */
+/** Finds the tank an address names and puts the hall around its bench. */
 export function TankFrame({ tankId, children }: { readonly tankId: string; readonly children: ReactNode }) {
   const book = useBookIfRead();
   const trouble = useTrouble();
   const { name } = useWorkspace();
+  const tank = book?.tanks.find(({ id }) => id === tankId);
+  useEffect(() => {
+    if (tank) rememberTank(name, tank.id);
+  }, [name, tank]);
   if (!book) return trouble ? <Banners /> : <Waiting />;
-  const tank = book.tanks.find(({ id }) => id === tankId);
   if (!tank) {
     return (
       <PlainPage>
-        <h1 className="text-2xl">No tank stands at this address.</h1>
+        <h1 className="text-2xl">There is no tank at this address.</h1>
         <p className="mt-2 text-soft">
           It may have been removed, or belongs to another browser.{' '}
           <Link className="text-glass underline underline-offset-4" href={`/${name}`}>
@@ -32,21 +37,20 @@ export function TankFrame({ tankId, children }: { readonly tankId: string; reado
   return (
     <TankProvider book={book} tank={tank}>
       <CycleProvider key={tank.id}>
-        <TankShell>{children}</TankShell>
+        <Hall>{children}</Hall>
       </CycleProvider>
     </TankProvider>
   );
 }
 
-/** A page of a workspace that belongs to no one tank. */
+/** A page of a record that holds no tank yet: there is nothing to jot, and no time to draw. */
 export function PlainPage({ children }: { readonly children: ReactNode }) {
   return (
     <>
       <header className="no-print border-b border-line">
-        <DemoRibbon />
-        <div className="flex items-center gap-4 px-3 py-3 lg:px-5">
+        <DemoNote className="flex items-center gap-x-3 border-b border-line px-3 py-0.5 lg:px-5" />
+        <div className="flex items-center gap-4 px-3 py-2 lg:px-5">
           <Wordmark />
-          <HeaderTools />
         </div>
       </header>
       <Banners />

@@ -21,6 +21,10 @@ interface Tide {
   readonly zoom: (factor: number) => void;
   readonly show: (stretch: Stretch) => void;
   readonly follow: (parameter: ParameterId) => void;
+  /** Only its last reading is shown, in a line. */
+  readonly folded: boolean;
+  /** Folds it, or unfolds it, for every tank. */
+  readonly fold: () => void;
 }
 
 export const USUAL_STRETCH: Stretch = { fromDays: -35, toDays: 9 };
@@ -46,6 +50,7 @@ export function TideProvider({
   const { name } = useWorkspace();
   const now = useNow();
   const key = `mild-tide:tide:${name}:${tankId}`;
+  const [folded, setFolded] = useState(readFolded);
   const [kept, setKept] = useState<Kept>(() => readKept(key, usual));
 
   const change = useCallback(
@@ -73,8 +78,13 @@ export function TideProvider({
       zoom: (factor) => change((k) => ({ ...k, ...zoomed(k, factor) })),
       show: (stretch) => change((k) => ({ ...k, ...stretch })),
       follow: (followed) => change((k) => ({ ...k, followed })),
+      folded,
+      fold: () => {
+        setFolded(!folded);
+        keepFolded(!folded);
+      },
     }),
-    [kept, now, change],
+    [kept, now, change, folded],
   );
 
   return <TideContext value={tide}>{children}</TideContext>;
@@ -92,6 +102,24 @@ function zoomed({ fromDays, toDays }: Stretch, factor: number): Stretch {
   const span = toDays - fromDays;
   const bounded = Math.min(LONGEST_DAYS, Math.max(SHORTEST_DAYS, span * factor)) / span;
   return { fromDays: pivot + (fromDays - pivot) * bounded, toDays: pivot + (toDays - pivot) * bounded };
+}
+
+const FOLDED = 'mild-tide:tide-folded';
+
+function readFolded(): boolean {
+  try {
+    return localStorage.getItem(FOLDED) === 'yes';
+  } catch {
+    return false;
+  }
+}
+
+function keepFolded(folded: boolean): void {
+  try {
+    localStorage.setItem(FOLDED, folded ? 'yes' : 'no');
+  } catch {
+    // Then it is unfolded again on the next visit.
+  }
 }
 
 function readKept(key: string, followed: ParameterId): Kept {

@@ -1,6 +1,7 @@
 'use client';
 
-import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { ChevronDown, ChevronUp } from 'lucide-react';
+import { useMemo, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { PARAMETERS, offered, type ParameterId } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useCycle } from '../cycle-context';
@@ -59,6 +60,10 @@ export function TideLine() {
       (TRACE_FOOT - TRACE_TOP);
   const last = lastObservation(book, tank.id, followed);
 
+  const lastWords = last
+    ? `${observationText(followed, last, units)}, ${whenText(last.at, now, zone)}`
+    : `no ${PARAMETERS[followed].name} logged yet`;
+
   const keys = (event: KeyboardEvent) => {
     const span = tide.stretch.toDays - tide.stretch.fromDays;
     const act: Record<string, () => void> = {
@@ -87,12 +92,15 @@ export function TideLine() {
   };
 
   return (
-    <section aria-label="Tide line" className="no-print border-b border-line bg-sheet">
-      <div className="flex flex-wrap items-center gap-x-3 px-3 pt-1.5 text-sm lg:px-5">
+    <section
+      aria-label="Tide line"
+      className="no-print border-b border-line bg-sheet lg:grid lg:grid-cols-[12.5rem_minmax(0,1fr)] lg:items-center"
+    >
+      <div className="flex flex-wrap items-center gap-x-2 px-3 text-sm lg:py-1 lg:pl-5">
         <label className="flex items-center gap-1.5">
           <span className="sr-only">Followed on the tide line</span>
           <select
-            className="min-h-11 max-w-36 rounded bg-transparent font-semibold text-glass lg:min-h-8"
+            className="min-h-11 max-w-40 rounded bg-transparent font-semibold text-glass lg:min-h-7"
             value={followed}
             onChange={(event) => tide.follow(event.target.value as ParameterId)}
           >
@@ -103,127 +111,137 @@ export function TideLine() {
             ))}
           </select>
         </label>
-        <span className="text-soft max-sm:hidden">
-          {last
-            ? `${observationText(followed, last, units)}, ${whenText(last.at, now, zone)}`
-            : `no ${PARAMETERS[followed].name} logged yet`}
-        </span>
-        <span className="ml-auto flex">
-          <TideButton label="Earlier" onClick={() => tide.move(-(tide.stretch.toDays - tide.stretch.fromDays) / 4)}>
-            ←
-          </TideButton>
-          <TideButton label="Nearer" onClick={() => tide.zoom(0.6)}>
-            +
-          </TideButton>
-          <TideButton label="Wider" onClick={() => tide.zoom(1 / 0.6)}>
-            −
-          </TideButton>
-          <TideButton label="Later" onClick={() => tide.move((tide.stretch.toDays - tide.stretch.fromDays) / 4)}>
-            →
-          </TideButton>
-          <TideButton label="Back to now" onClick={() => tide.show(USUAL_STRETCH)}>
-            now
-          </TideButton>
-        </span>
+        <span className="text-soft max-lg:hidden lg:order-2 lg:w-full">{lastWords}</span>
+        {!tide.folded && (
+          <span className="ml-auto flex lg:order-3 lg:-ml-1.5">
+            <TideButton label="Earlier" onClick={() => tide.move(-(tide.stretch.toDays - tide.stretch.fromDays) / 4)}>
+              ←
+            </TideButton>
+            <TideButton label="Nearer" onClick={() => tide.zoom(0.6)}>
+              +
+            </TideButton>
+            <TideButton label="Wider" onClick={() => tide.zoom(1 / 0.6)}>
+              −
+            </TideButton>
+            <TideButton label="Later" onClick={() => tide.move((tide.stretch.toDays - tide.stretch.fromDays) / 4)}>
+              →
+            </TideButton>
+            <TideButton label="Back to now" onClick={() => tide.show(USUAL_STRETCH)}>
+              now
+            </TideButton>
+          </span>
+        )}
+        {tide.folded && <span className="ml-auto text-soft lg:hidden">{lastWords}</span>}
+        <TideButton label={tide.folded ? 'Unfold the tide line' : 'Fold the tide line'} onClick={tide.fold}>
+          {tide.folded ? <ChevronDown size={16} aria-hidden="true" /> : <ChevronUp size={16} aria-hidden="true" />}
+        </TideButton>
       </div>
-      {/* Drawn before it is measured, it would push a phone's page wide for an instant. */}
-      <div ref={ref} className="w-full overflow-hidden">
-        <svg
-          width={width}
-          height={HEIGHT}
-          role="group"
-          tabIndex={0}
-          className="block cursor-grab touch-pan-y select-none active:cursor-grabbing"
-          aria-label={`Time from ${dayText(from, zone)} to ${dayText(to, zone)}. Arrow keys move and zoom; Home returns to now.`}
-          onKeyDown={keys}
-          onPointerDown={hold}
-          onPointerMove={pull}
-          onPointerUp={() => (drag.current = undefined)}
-          onPointerCancel={() => (drag.current = undefined)}
-        >
-          <rect x={0} width={width} y={y(bandHigh)} height={Math.max(1, y(bandLow) - y(bandHigh))} fill="var(--band)" />
-          {dayTicks(from, to, zone, Math.max(3, width / 90)).map((tick) => (
-            <g key={tick}>
-              <line x1={x(tick)} x2={x(tick)} y1={TRACE_TOP} y2={HEIGHT - 16} stroke="var(--line)" />
-              <text x={x(tick) + 3} y={HEIGHT - 4} fontSize="12" fill="var(--soft)">
-                {dayText(tick, zone)}
-              </text>
-            </g>
-          ))}
-          {ahead.length > 1 && (
-            <path
-              d={`${line(ahead.map((p) => [x(p.at), y(p.high)]))} ${line(ahead.toReversed().map((p) => [x(p.at), y(p.low)])).replace('M', 'L')} Z`}
-              fill="var(--dusk-wash)"
+      {tide.folded ? null : (
+        // Drawn before it is measured, it would push a phone's page wide for an instant.
+        <div ref={ref} className="w-full overflow-hidden">
+          <svg
+            width={width}
+            height={HEIGHT}
+            role="group"
+            tabIndex={0}
+            className="block cursor-grab touch-pan-y select-none active:cursor-grabbing"
+            aria-label={`Time from ${dayText(from, zone)} to ${dayText(to, zone)}. Arrow keys move and zoom; Home returns to now.`}
+            onKeyDown={keys}
+            onPointerDown={hold}
+            onPointerMove={pull}
+            onPointerUp={() => (drag.current = undefined)}
+            onPointerCancel={() => (drag.current = undefined)}
+          >
+            <rect
+              x={0}
+              width={width}
+              y={y(bandHigh)}
+              height={Math.max(1, y(bandLow) - y(bandHigh))}
+              fill="var(--band)"
             />
-          )}
-          {ahead.length > 1 && (
-            <path
-              d={line(ahead.map((p) => [x(p.at), y(p.value)]))}
-              fill="none"
-              stroke="var(--dusk)"
-              strokeWidth="2"
-              strokeDasharray="5 4"
-            />
-          )}
-          <path
-            d={line(trace.map((p) => [x(p.at), y(p.value)]))}
-            fill="none"
-            stroke="var(--glass)"
-            strokeWidth="1.75"
-          />
-          {trace.map((p) => (
-            <circle
-              key={p.entryId}
-              cx={x(p.at)}
-              cy={y(p.value)}
-              r="2.6"
-              stroke="var(--glass)"
-              fill={p.bound ? 'var(--sheet)' : 'var(--glass)'}
-            />
-          ))}
-          {batches.map(({ id, from: mixedAt, readyAt, name: batch }) => (
-            <g key={id}>
-              <title>{`${batch}, mixed ${dayText(mixedAt, zone)}, stands ready`}</title>
-              <line
-                x1={x(mixedAt)}
-                x2={x(Math.min(now, readyAt))}
-                y1={BATCHES_AT}
-                y2={BATCHES_AT}
-                stroke="var(--glass)"
-                strokeWidth="3"
-                strokeDasharray="2 2"
+            {dayTicks(from, to, zone, Math.max(3, width / 90)).map((tick) => (
+              <g key={tick}>
+                <line x1={x(tick)} x2={x(tick)} y1={TRACE_TOP} y2={HEIGHT - 16} stroke="var(--line)" />
+                <text x={x(tick) + 3} y={HEIGHT - 4} fontSize="12" fill="var(--soft)">
+                  {dayText(tick, zone)}
+                </text>
+              </g>
+            ))}
+            {ahead.length > 1 && (
+              <path
+                d={`${line(ahead.map((p) => [x(p.at), y(p.high)]))} ${line(ahead.toReversed().map((p) => [x(p.at), y(p.low)])).replace('M', 'L')} Z`}
+                fill="var(--dusk-wash)"
               />
-              {now > readyAt && (
+            )}
+            {ahead.length > 1 && (
+              <path
+                d={line(ahead.map((p) => [x(p.at), y(p.value)]))}
+                fill="none"
+                stroke="var(--dusk)"
+                strokeWidth="2"
+                strokeDasharray="5 4"
+              />
+            )}
+            <path
+              d={line(trace.map((p) => [x(p.at), y(p.value)]))}
+              fill="none"
+              stroke="var(--glass)"
+              strokeWidth="1.75"
+            />
+            {trace.map((p) => (
+              <circle
+                key={p.entryId}
+                cx={x(p.at)}
+                cy={y(p.value)}
+                r="2.6"
+                stroke="var(--glass)"
+                fill={p.bound ? 'var(--sheet)' : 'var(--glass)'}
+              />
+            ))}
+            {batches.map(({ id, from: mixedAt, readyAt, name: batch }) => (
+              <g key={id}>
+                <title>{`${batch}, mixed ${dayText(mixedAt, zone)}, ready`}</title>
                 <line
-                  x1={x(readyAt)}
-                  x2={x(now)}
+                  x1={x(mixedAt)}
+                  x2={x(Math.min(now, readyAt))}
                   y1={BATCHES_AT}
                   y2={BATCHES_AT}
                   stroke="var(--glass)"
                   strokeWidth="3"
+                  strokeDasharray="2 2"
                 />
-              )}
-            </g>
-          ))}
-          {inLanes(marks, x).map(({ mark, lane }) => (
-            <g key={mark.entryId} transform={`translate(${x(mark.at) - 5} ${MARKS_AT + lane * MARK_ROOM})`}>
-              <title>{`${dayText(mark.at, zone)}: ${mark.text}`}</title>
-              <rect x="-2" y="-2" width="14" height="14" fill="transparent" />
-              <path
-                d={markOf(mark.kind).path}
-                fill="none"
-                stroke={mark.toCome ? 'var(--dusk)' : 'var(--soft)'}
-                strokeWidth="1.4"
-                strokeDasharray={mark.toCome ? '1.5 1.5' : undefined}
-              />
-            </g>
-          ))}
-          <line x1={x(now)} x2={x(now)} y1={0} y2={HEIGHT - 16} stroke="var(--ink)" strokeWidth="1.5" />
-          <text x={x(now) + 4} y={10} fontSize="12" fontWeight="650" fill="var(--ink)">
-            now
-          </text>
-        </svg>
-      </div>
+                {now > readyAt && (
+                  <line
+                    x1={x(readyAt)}
+                    x2={x(now)}
+                    y1={BATCHES_AT}
+                    y2={BATCHES_AT}
+                    stroke="var(--glass)"
+                    strokeWidth="3"
+                  />
+                )}
+              </g>
+            ))}
+            {inLanes(marks, x).map(({ mark, lane }) => (
+              <g key={mark.entryId} transform={`translate(${x(mark.at) - 5} ${MARKS_AT + lane * MARK_ROOM})`}>
+                <title>{`${dayText(mark.at, zone)}: ${mark.text}`}</title>
+                <rect x="-2" y="-2" width="14" height="14" fill="transparent" />
+                <path
+                  d={markOf(mark.kind).path}
+                  fill="none"
+                  stroke={mark.toCome ? 'var(--dusk)' : 'var(--soft)'}
+                  strokeWidth="1.4"
+                  strokeDasharray={mark.toCome ? '1.5 1.5' : undefined}
+                />
+              </g>
+            ))}
+            <line x1={x(now)} x2={x(now)} y1={0} y2={HEIGHT - 16} stroke="var(--ink)" strokeWidth="1.5" />
+            <text x={x(now) + 4} y={10} fontSize="12" fontWeight="650" fill="var(--ink)">
+              now
+            </text>
+          </svg>
+        </div>
+      )}
     </section>
   );
 }
@@ -235,14 +253,14 @@ function TideButton({
 }: {
   readonly label: string;
   readonly onClick: () => void;
-  readonly children: string;
+  readonly children: ReactNode;
 }) {
   return (
     <button
       type="button"
       aria-label={label}
       title={label}
-      className="min-h-11 min-w-9 rounded px-1.5 text-soft hover:text-ink lg:min-h-8"
+      className="inline-flex min-h-11 min-w-9 items-center justify-center rounded px-1.5 text-soft hover:text-ink lg:min-h-7 lg:min-w-7"
       onClick={onClick}
     >
       {children}

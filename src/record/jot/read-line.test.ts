@@ -65,7 +65,7 @@ describe('a line of tests', () => {
     ['alc 8', /alk/, 'alk'],
     ['ca', /number/, undefined],
     ['alk 8 alk 9', /twice/, undefined],
-    ['changed -3 l', /below nought/, undefined],
+    ['changed -3 l', /negative/, undefined],
     ['changed 40lb', /not a unit/, undefined],
     ['dosed 20 ml potion', /Which solution/, undefined],
   ])('refuses "%s" and says what was meant', (line, message, suggestion) => {
@@ -230,7 +230,7 @@ describe('fresh water and what keeps it', () => {
   it.each([
     ['room', /How warm is the room/],
     ['room 0.45 %', /humidity/],
-    ['cleaned skimmer', /What was seen to/],
+    ['cleaned skimmer', /Which maintenance/],
     ['pump ran 41 min', /days it was counted over needs a number/],
     ['bottle lemonade 1 l', /Which bottle/],
     ['reservoir full', /reservoir needs a number/],

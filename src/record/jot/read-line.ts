@@ -105,7 +105,7 @@ class LineReader {
     });
     if (value === undefined) return;
     if (this.#values[parameter] !== undefined)
-      this.#scanner.problem(from, `${PARAMETERS[parameter].name} stands twice in this line.`);
+      this.#scanner.problem(from, `${PARAMETERS[parameter].name} is in this line twice.`);
     else {
       this.#values[parameter] = value;
       if (sign) this.#bounds[parameter] = '<≤'.includes(sign) ? 'below' : 'above';

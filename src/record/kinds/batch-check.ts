@@ -28,7 +28,7 @@ export const batchCheck = defineKind({
       ),
       ...ifThere(row.saltAddedG, (g) => `${told('mass', g, units)} of salt added`),
       ...ifThere(row.waterTakenOutL, (l) => `${told('volume', l, units)} taken out`),
-      ...ifThere(row.waterPouredInL, (l) => `${told('volume', l, units)} of purified water poured in`),
+      ...ifThere(row.waterPouredInL, (l) => `${told('volume', l, units)} of RO/DI water poured in`),
     ].join(' · '),
   figures: (row) =>
     figuresAt(row, [
@@ -51,7 +51,7 @@ export const batchCheck = defineKind({
       ['temperatureC', 'Temperature', readingExpectation('temperature'), 'optional'],
       ['saltAddedG', 'Salt added then', AMOUNTS.saltMass, 'optional'],
       ['waterTakenOutL', 'Taken out then', AMOUNTS.batchVolume, 'optional'],
-      ['waterPouredInL', 'Purified water poured in', AMOUNTS.batchVolume, 'optional'],
+      ['waterPouredInL', 'RO/DI water poured in', AMOUNTS.batchVolume, 'optional'],
     ),
   },
 });

@@ -49,32 +49,32 @@ describe('an entry in words', () => {
   it.each<[Entry, string]>([
     [
       { ...common, kind: 'reading', values: { alkalinity: 8.3 * DKH, calcium: 440, ph: 8.15 } },
-      'alkalinity 8.30 dKH · calcium 440 mg/L · pH 8.15',
+      'alkalinity 8.3 dKH · calcium 440 mg/L · pH 8.15',
     ],
-    [{ ...common, kind: 'dose', solutionId: 'soda', volumeMl: 20 }, '20.0 mL of Carbonate, once'],
+    [{ ...common, kind: 'dose', solutionId: 'soda', volumeMl: 20 }, '20 mL of Carbonate, once'],
     [
       { ...common, kind: 'standing-dose', solutionId: 'soda', mlPerDay: 34.65 },
       'Carbonate at 34.6 mL/day from then on',
     ],
     [{ ...common, kind: 'standing-dose', solutionId: 'soda', mlPerDay: 0 }, 'Carbonate off'],
-    [{ ...common, kind: 'dose', solutionId: 'gone', volumeMl: 1500 }, '1.50 L of a solution no longer kept, once'],
+    [{ ...common, kind: 'dose', solutionId: 'gone', volumeMl: 1500 }, '1.5 L of a solution no longer listed, once'],
     [
       { ...common, kind: 'reactor', mlPerMin: 5.1, effluentAlkalinity: 28 * DKH },
-      'reactor at 5.10 mL/min, effluent 28.00 dKH',
+      'reactor at 5.1 mL/min, effluent 28 dKH',
     ],
     [{ ...common, kind: 'reactor', mlPerMin: 0, effluentAlkalinity: 0 }, 'reactor closed'],
-    [{ ...common, kind: 'water-change', volumeL: 40 }, '40.0 L changed'],
-    [{ ...common, kind: 'water-change', volumeL: 40, salinity: 34.5 }, '40.0 L changed at 34.5 ppt'],
-    [{ ...common, kind: 'refill', volumeL: 0.05 }, '50.0 mL into the reservoir'],
-    [batch, '40.0 L mixed with 1.54 kg of Sea, read 34.8 ppt'],
+    [{ ...common, kind: 'water-change', volumeL: 40 }, '40 L changed'],
+    [{ ...common, kind: 'water-change', volumeL: 40, salinity: 34.5 }, '40 L changed at 34.5 ppt'],
+    [{ ...common, kind: 'refill', volumeL: 0.05 }, '50 mL into the reservoir'],
+    [batch, '40 L mixed with 1.54 kg of Sea, read 34.8 ppt'],
     [{ ...common, kind: 'note', note: 'corals pale' }, 'corals pale'],
     [
       { ...common, kind: 'batch-check', batchId: 'b', salinity: 33.2, alkalinity: 8.2 * DKH, saltAddedG: 82.4 },
-      'read 33.2 ppt · alkalinity 8.20 dKH · 82.4 g of salt added',
+      'read 33.2 ppt · alkalinity 8.2 dKH · 82.4 g of salt added',
     ],
     [
       { ...common, kind: 'batch-check', batchId: 'b', salinity: 36.4, waterTakenOutL: 2, waterPouredInL: 1.9 },
-      'read 36.4 ppt · 2.00 L taken out · 1.90 L of purified water poured in',
+      'read 36.4 ppt · 2 L taken out · 1.9 L of RO/DI water poured in',
     ],
     [
       {
@@ -86,7 +86,7 @@ describe('an entry in words', () => {
         tdsProduct: 0,
         totalChlorine: 0.5,
       },
-      'TDS 285 before the membrane · 7 after it · 0 mg/L after the resin · total chlorine 0.50 mg/L',
+      'TDS 285 before the membrane · 7 after it · 0 mg/L after the resin · total chlorine 0.5 mg/L',
     ],
     [{ ...house, kind: 'part-fitted', sourceId: 'line', stageId: 'two' }, 'a new resin'],
     [{ ...house, kind: 'part-fitted', sourceId: 'line', stageId: 'gone' }, 'a new part'],
@@ -95,8 +95,8 @@ describe('an entry in words', () => {
     [{ ...common, kind: 'put-in', what: 'fish', count: 3 }, '3 fish'],
     [{ ...common, kind: 'put-in', what: 'stony coral', count: 2 }, '2 stony corals'],
     [{ ...common, kind: 'put-in', what: 'live rock', count: 1 }, 'live rock'],
-    [{ ...common, kind: 'refill', volumeL: 5, leavesL: 17 }, '5.00 L into the reservoir, to 17.0 L'],
-    [{ ...common, kind: 'reservoir-level', litres: 12 }, '12.0 L in the reservoir'],
+    [{ ...common, kind: 'refill', volumeL: 5, leavesL: 17 }, '5 L into the reservoir, to 17 L'],
+    [{ ...common, kind: 'reservoir-level', litres: 12 }, '12 L in the reservoir'],
     [{ ...common, kind: 'pump-run', ranDays: 41 / 1440, overDays: 7 }, 'top-off pump ran 41 min in 7 days'],
     [{ ...common, kind: 'room', airC: 20.5, humidityPercent: 38 }, '20.5 °C, 38 % humid'],
     [{ ...common, kind: 'room', humidityPercent: 38 }, '38 % humid'],
@@ -110,11 +110,9 @@ describe('an entry in words', () => {
 
   it('follows the keeper’s units', () => {
     const reading: Entry = { ...common, kind: 'reading', values: { alkalinity: 2.96, salinity: 35, temperature: 25 } };
-    expect(describeEntry(reading, american)).toBe(
-      'alkalinity 148 ppm CaCO3 · salinity 1.0264 sg · temperature 77.0 °F',
-    );
+    expect(describeEntry(reading, american)).toBe('alkalinity 148 ppm CaCO3 · salinity 1.0264 sg · temperature 77 °F');
     expect(describeEntry({ ...common, kind: 'water-change', volumeL: 37.85411784 }, american)).toBe(
-      '10.0 US gal changed',
+      '10 US gal changed',
     );
   });
 

@@ -23,9 +23,9 @@ export function dosingVerb<Draft>(
 export function knownSolutions({ context: { solutions } }: Scanner): string {
   return solutions.length > 0
     ? `Known here: ${solutions.map(({ name }) => name).join(', ')}.`
-    : 'No solution is described yet: add one on the Tank bench, then log it.';
+    : 'No solution is described yet: add one under Bottles and solutions › Solutions, then log it.';
 }
 
 export const SOLUTION_CHOICE = { key: 'solutionId', label: 'Solution', options: 'solutions' } as const;
 /** What a solution is called in a description once its row is gone. */
-export const NO_LONGER_KEPT = 'a solution no longer kept';
+export const NO_LONGER_KEPT = 'a solution no longer listed';

@@ -73,7 +73,7 @@ export interface KindForm<Row> {
 
 /** What the rest of the record says of the water that an entry moves. */
 export interface WaterFacts {
-  /** What a millilitre of a solution adds, as it was made at a moment; nothing of one no longer kept. */
+  /** What a millilitre of a solution adds, as it was made at a moment; nothing of one no longer listed. */
   readonly perMl: (solutionId: string, at: number) => Amounts;
   /** The moments within a span at which a solution came to be made otherwise. */
   readonly remadeWithin: (solutionId: string, from: number, to: number) => readonly number[];
@@ -218,7 +218,7 @@ export function figuresOfForm(
   return () => made;
 }
 
-/** The name of a solution, in a table: its identity where it is no longer kept. */
+/** The name of a solution, in a table: its identity where it is no longer listed. */
 export function solutionName({ solutions }: House, solutionId: string, otherwise = solutionId): string {
   return solutions.find((solution) => solution.id === solutionId)?.name ?? otherwise;
 }

@@ -2,7 +2,7 @@ import { id } from '../rows/fields';
 import { STAGE_WORDS } from '../rows/water';
 import { defineKind, OF_THE_HOUSE, type House } from './entry-kind';
 
-/** A part of the filter line changed for a new one. */
+/** A part of the RO/DI unit changed for a new one. */
 export const partFitted = defineKind({
   kind: 'part-fitted',
   title: 'Part fitted',

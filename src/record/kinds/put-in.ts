@@ -33,7 +33,7 @@ const BY_WORDS: ReadonlyMap<string, AddedKind> = new Map(
 /** Something put in that lives or carries life. */
 export const putIn = defineKind({
   kind: 'put-in',
-  title: 'Put in',
+  title: 'Added',
   tankId: OF_A_TANK,
   shape: { what: z.enum(ADDED_KINDS), count: within(AMOUNTS.addedCount) },
   verbs: {
@@ -58,7 +58,7 @@ export const putIn = defineKind({
   },
   describe: ({ what, count }) => addedWords(what, count),
   figures: ({ what, count }) => [[what, count, '']],
-  mark: { path: 'M5 1 A4 4 0 1 1 4.99 1 M5 3 V7 M3 5 H7', word: 'put in' },
+  mark: { path: 'M5 1 A4 4 0 1 1 4.99 1 M5 3 V7 M3 5 H7', word: 'added' },
   form: {
     offered: true,
     figures: figuresOfForm(['count', 'How many', AMOUNTS.addedCount, 'optional']),

@@ -3,7 +3,7 @@ import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { id, within } from '../rows/fields';
 import { defineKind, figuresAt, figuresOfForm, ifThere, OF_THE_HOUSE, told } from './entry-kind';
 
-/** What may be read of the supply and the filter line, wherever it is typed. */
+/** What may be read of the supply and the RO/DI unit, wherever it is typed. */
 export const SOURCE_FIGURES = [
   ['tdsSupply', 'TDS before the membrane', AMOUNTS.tdsSupply],
   ['tdsMembrane', 'TDS after the membrane', AMOUNTS.tdsMembrane],
@@ -16,7 +16,7 @@ export const SOURCE_FIGURES = [
   ['litresPerDay', 'Makes in a day', AMOUNTS.waterMade],
 ] as const satisfies readonly (readonly [key: string, label: string, expected: Expectation])[];
 
-/** The supply and the filter line, read on one day. */
+/** The supply and the RO/DI unit, read on one day. */
 export const sourceTest = defineKind({
   kind: 'source-test',
   title: 'Source read',

@@ -27,7 +27,7 @@ const seenTo: Verb<{ at: number; item: UpkeepItem }> = (scanner, from) => {
   if (item) return (at) => ({ at, item });
   scanner.problem(
     from,
-    'What was seen to? Known here: optical, float, pressure, sensors, cut-out, pump, hose, reservoir, limewater.',
+    'Which maintenance? Known here: optical, float, pressure, sensors, cut-out, pump, hose, reservoir, limewater.',
   );
   return undefined;
 };
@@ -35,20 +35,20 @@ const seenTo: Verb<{ at: number; item: UpkeepItem }> = (scanner, from) => {
 /** The top-off seen to. */
 export const upkeep = defineKind({
   kind: 'upkeep',
-  title: 'Seen to',
+  title: 'Maintenance',
   tankId: OF_A_TANK,
   shape: { item: z.enum(UPKEEP_ITEMS) },
   verbs: { cleaned: seenTo, checked: seenTo },
   describe: ({ item }) => UPKEEP[item].thing,
-  figures: ({ item }) => [['seen to', item, '']],
-  mark: { path: 'M2 8 L6 4 M5 2 A2.4 2.4 0 1 1 8 5 Z', word: 'seen to' },
+  figures: ({ item }) => [['maintenance', item, '']],
+  mark: { path: 'M2 8 L6 4 M5 2 A2.4 2.4 0 1 1 8 5 Z', word: 'maintenance' },
   form: {
     offered: true,
     figures: figuresOfForm(),
     choices: [
       {
         key: 'item',
-        label: 'What was seen to',
+        label: 'What was done',
         options: UPKEEP_ITEMS.map((item) => [item, UPKEEP[item].thing] as const),
         first: 'float',
       },

@@ -37,3 +37,50 @@ export function jotExamples(units: UnitPreferences): JotExamples {
     room,
   };
 }
+
+/** One way to jot something, in words and as it is typed. */
+export interface LineExample {
+  readonly what: string;
+  readonly example: string;
+}
+
+const MIXED: Record<UnitPreferences['volume'], readonly [change: string, level: string, added: string]> = {
+  L: ['changed 40 l at 35 ppt', 'reservoir 12 l', 'limewater 25 g in 10 l'],
+  'US gal': ['changed 10 gal at 1.026 sg', 'reservoir 3 gal', 'limewater 25 g in 10 l'],
+};
+
+/**
+ * What the line understands, an example of each, in the keeper's units.
+ * @param solution by its name, where the record holds one; without it what names a solution is left out
+ */
+export function lineExamples(units: UnitPreferences, solution: string | undefined): readonly LineExample[] {
+  const { alkalinity, salinity, temperature, refilled, room } = jotExamples(units);
+  const [change, level, limewater] = MIXED[units.volume];
+  return [
+    { what: 'A session of tests', example: `${alkalinity} ca 430 mg 1320 no3 4 po4 45 ppb p` },
+    { what: 'With a unit of its own', example: 'alk 2.9 meq, temp 77 f, sg 1.0255' },
+    { what: 'Below what a kit can read', example: 'no3 <0.2, po4 <0.02' },
+    { what: 'Salinity, temperature and pH', example: `${salinity} ${temperature} ph 8.15` },
+    { what: 'At another time', example: `yesterday 8pm ${alkalinity}` },
+    { what: 'A water change', example: change },
+    { what: 'A refill of the reservoir', example: refilled },
+    { what: 'What is left in the reservoir', example: level },
+    { what: 'The room', example: room },
+    ...(solution
+      ? [
+          { what: 'One dose by hand', example: `dosed 20 ml ${solution}` },
+          { what: 'A daily dose, from now on', example: `dosing 25 ml/day ${solution}` },
+          { what: 'A daily dose stopped', example: `dosing ${solution} off` },
+          { what: 'What is left in a bottle', example: `bottle ${solution} 600 ml` },
+          { what: 'A dosing pump measured', example: `measured ${solution} 48 ml in 60 min` },
+        ]
+      : []),
+    { what: 'Limewater (kalkwasser)', example: limewater },
+    { what: 'A reactor as it runs', example: 'reactor 5.1 ml/min effluent 28 dkh' },
+    { what: 'Effluent tested', example: 'effluent 28 dkh ph 6.55' },
+    { what: 'Lights, skimmer, refugium', example: 'lights 10:00 to 20:00' },
+    { what: 'Something added to the tank', example: 'added bacteria' },
+    { what: 'Several at once', example: `${alkalinity}, ${change} and ${refilled}` },
+    { what: 'A note', example: 'note polyps out, glass cleaned' },
+  ];
+}

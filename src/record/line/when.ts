@@ -81,7 +81,7 @@ function twoOrders(first: number, second: number): NonNullable<TimeWords['ask']>
   const [one, other] = told;
   if (one === undefined) return { message: 'There is no such date.' };
   return other === undefined
-    ? { message: `Day and month are told in either order: write ${one}.`, suggestion: one }
+    ? { message: `Day and month come in either order: write ${one}.`, suggestion: one }
     : { message: `That is ${one} or ${other}: write the one that is meant.` };
 }
 

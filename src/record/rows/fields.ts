@@ -10,7 +10,7 @@ export const amount = (high: number) => z.number().min(0).max(high);
 export const within = ({ low, high }: { readonly low: number; readonly high: number }) => z.number().min(low).max(high);
 export const name = z.string().trim().min(1, 'a name is needed').max(60, 'a name has at most 60 characters');
 
-/** Nothing that is typed is filed before this: a year has slipped, or a clock stands at its start. */
+/** Nothing that is typed is filed before this: a year has slipped, or a clock shows its start. */
 export const EARLIEST = Date.UTC(1990, 0, 1);
 
 /** What has happened is logged; a clock that runs ahead of another by this is forgiven. */

@@ -16,7 +16,7 @@ export const STAGE_WORDS: Record<StageKind, string> = {
   resin: 'resin',
 };
 
-/** The line that makes purified water, its parts in the order the water meets them. */
+/** The line that makes RO/DI water, its parts in the order the water meets them. */
 export const sourceSchema = z.strictObject({
   id,
   name,

@@ -1,3 +1,6 @@
-import { NewTank } from '@/benches/tank/new-tank';
+import { AddTankBench } from '@/benches/tank/add-tank-bench';
+import { Door } from '@/interface/hall/door';
 
-export default NewTank;
+export default function NewPage() {
+  return <Door bench="add-tank" otherwise={<AddTankBench />} />;
+}

@@ -1,3 +1,6 @@
-import { RecordBench } from '@/benches/record/record-bench';
+import { FilesBench } from '@/benches/files/files-bench';
+import { Door } from '@/interface/hall/door';
 
-export default RecordBench;
+export default function FilesPage() {
+  return <Door bench="files" otherwise={<FilesBench />} />;
+}

@@ -1,3 +1,6 @@
-import { WaterDayBench } from '@/benches/water-day/water-day-bench';
+import { FirstSteps } from '@/benches/first-steps/first-steps';
+import { Door } from '@/interface/hall/door';
 
-export default WaterDayBench;
+export default function WaterDayPage() {
+  return <Door bench="water-day" otherwise={<FirstSteps />} />;
+}

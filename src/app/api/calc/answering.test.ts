@@ -43,7 +43,7 @@ describe('the route to the calculators', () => {
     expect(response.status).toBe(200);
     expect(await response.json()).toMatchObject({
       ok: true,
-      sentence: expect.stringMatching(/^pH stands at 8\.23/) as string,
+      sentence: expect.stringMatching(/^pH is at 8\.23/) as string,
     });
   });
 
@@ -56,7 +56,7 @@ describe('the route to the calculators', () => {
       refused: {
         field: 'target salinity',
         value: 1.026,
-        allowed: '5.0 ppt to 42.0 ppt',
+        allowed: '5 ppt to 42 ppt',
         hint: '1.026 looks like a specific gravity, not ppt.',
         suggestion: '1.026 sg',
         path: 'targetSalinity',

@@ -1,3 +1,0 @@
-import { ChangeBench } from '@/benches/change/change-bench';
-
-export default ChangeBench;

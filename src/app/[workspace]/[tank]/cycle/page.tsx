@@ -1,3 +1,0 @@
-import { CycleBench } from '@/benches/cycle/cycle-bench';
-
-export default CycleBench;

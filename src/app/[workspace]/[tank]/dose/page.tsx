@@ -1,3 +1,0 @@
-import { DoseBench } from '@/benches/dose/dose-bench';
-
-export default DoseBench;

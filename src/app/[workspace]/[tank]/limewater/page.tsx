@@ -1,3 +1,0 @@
-import { LimewaterBench } from '@/benches/limewater/limewater-bench';
-
-export default LimewaterBench;

@@ -1,3 +1,0 @@
-import { LogBench } from '@/benches/log/log-bench';
-
-export default LogBench;

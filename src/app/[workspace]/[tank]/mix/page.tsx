@@ -1,3 +1,0 @@
-import { MixBench } from '@/benches/mix/mix-bench';
-
-export default MixBench;

@@ -1,3 +1,0 @@
-import { ReactorBench } from '@/benches/reactor/reactor-bench';
-
-export default ReactorBench;

@@ -1,3 +1,0 @@
-import { SaltBench } from '@/benches/salt/salt-bench';
-
-export default SaltBench;

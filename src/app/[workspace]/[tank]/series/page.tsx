@@ -1,3 +1,0 @@
-import { SeriesBench } from '@/benches/series/series-bench';
-
-export default SeriesBench;

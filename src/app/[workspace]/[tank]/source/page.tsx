@@ -1,3 +1,0 @@
-import { SourceBench } from '@/benches/source/source-bench';
-
-export default SourceBench;

@@ -1,3 +1,0 @@
-import { TankBench } from '@/benches/tank/tank-bench';
-
-export default TankBench;

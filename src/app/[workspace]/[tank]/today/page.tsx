@@ -1,3 +1,0 @@
-import { TodayBench } from '@/benches/today/today-bench';
-
-export default TodayBench;

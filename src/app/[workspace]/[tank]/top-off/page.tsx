@@ -1,3 +1,0 @@
-import { TopOffBench } from '@/benches/top-off/top-off-bench';
-
-export default TopOffBench;

@@ -1,0 +1,172 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
+import { attempt } from '@/chemistry/refusal';
+import { useKeptState, useRowForm } from '@/interface/kept-draft';
+import { FormEnd } from '@/interface/form-end';
+import { ChoiceRow } from '@/interface/choice-row';
+import { NameField } from '@/interface/name-field';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { without } from '@/interface/without';
+import { SelectField } from '@/interface/select-field';
+import { whenText } from '@/interface/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
+import type { Solution } from '@/record/schema';
+import { madeAlike, remade, type HoldsFrom } from '@/record/solution-history';
+import { draftOf, LabelClaim, wholeClaim } from './label-claim';
+import { SaltsWeighed, wholeParts, type DraftPart } from './salts-weighed';
+import { strengthWords } from './strength-words';
+
+const TELLINGS = [
+  ['salts', 'By the salts in it'],
+  ['label', 'By its label'],
+] as const;
+type Telling = (typeof TELLINGS)[number][0];
+
+const EMPTY_PART: DraftPart = { reagent: 'sodium-carbonate', gramsPerL: null, purity: null };
+
+/** A stock solution: by the grams of each salt in a litre, or by what its maker's label claims. */
+export const SolutionForm = inOwnScope(function SolutionForm({
+  solution,
+  onDone,
+}: {
+  readonly solution?: Solution;
+  readonly onDone: () => void;
+}) {
+  const { book } = useTank();
+  const now = useNow();
+  const commit = useCommitOnce();
+  const { form, id, opened, leave } = useRowForm('solution', solution, onDone);
+  const [name, setName] = useKeptState(`${form} name`, solution?.name ?? '');
+  const [telling, setTelling] = useKeptState<Telling>(`${form} telling`, solution?.claim ? 'label' : 'salts');
+  const [parts, setParts] = useKeptState<readonly DraftPart[]>(
+    `${form} parts`,
+    solution?.parts.length ? solution.parts.map((part) => ({ ...part, purity: part.purity ?? null })) : [EMPTY_PART],
+  );
+  const [draft, setDraft] = useKeptState(`${form} draft`, draftOf(solution?.claim));
+  const [bottleMl, setBottleMl] = useKeptState<number | null>(`${form} bottleMl`, solution?.bottleMl ?? null);
+  const [bottlePrice, setBottlePrice] = useKeptState<number | null>(
+    `${form} bottlePrice`,
+    solution?.bottlePrice ?? null,
+  );
+  const [fault, setFault] = useState<string>();
+  const weighed = wholeParts(parts);
+  const claim = wholeClaim(draft);
+  const bottle = telling === 'label' ? claim && { parts: [], claim } : weighed && { parts: weighed };
+
+  // What was dosed of it rests on its strength: a change of that says from when it holds.
+  const dosed = solution && book.entries.some((entry) => 'solutionId' in entry && entry.solutionId === solution.id);
+  const asks = dosed && bottle !== undefined && !madeAlike(solution, bottle);
+  const [holdsFrom, setHoldsFrom] = useState<HoldsFrom>();
+
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (focusRefused(event.currentTarget)) return;
+    const taken = book.solutions.some(
+      (other) => other.id !== solution?.id && other.name.toLowerCase() === name.trim().toLowerCase(),
+    );
+    const problem =
+      name.trim() === ''
+        ? 'The solution needs a name to be jotted by.'
+        : taken
+          ? 'Another solution has that name.'
+          : bottle === undefined
+            ? telling === 'label'
+              ? 'Say how many millilitres in how much water raise at least one of the three.'
+              : 'Say how many grams of each salt stand in a litre.'
+            : asks && holdsFrom === undefined
+              ? 'Say whether it holds from now on, or was always so: doses already given rest on it.'
+              : attempt(() => strengthOfBottle(bottle)).refusal?.hint;
+    setFault(problem);
+    if (problem || !bottle) return;
+    const named = {
+      id,
+      name: name.trim(),
+      ...(bottleMl !== null && { bottleMl }),
+      ...(bottlePrice !== null && { bottlePrice }),
+    };
+    const row: Solution =
+      asks && holdsFrom
+        ? remade({ ...bare(solution), ...named }, bottle, now, holdsFrom)
+        : { ...named, ...bottle, ...(solution?.earlier && { earlier: solution.earlier }) };
+    if (
+      await commit({
+        label: `Saved ${row.name}`,
+        put: { solutions: [row] },
+        ...(opened && { base: { solutions: [opened] } }),
+      })
+    )
+      leave();
+  };
+
+  return (
+    <form
+      onSubmit={(event) => void save(event)}
+      aria-label="A solution"
+      className="rounded-md border border-line bg-sheet p-4"
+    >
+      <NameField value={name} onChange={setName} placeholder="Carbonate part" />
+      <div className="mt-3 -ml-2.5">
+        <ChoiceRow label="Described by" choices={TELLINGS} chosen={telling} onChoose={setTelling} />
+      </div>
+      {telling === 'label' ? (
+        <LabelClaim draft={draft} onChange={setDraft} />
+      ) : (
+        <SaltsWeighed parts={parts} onChange={setParts} />
+      )}
+      {bottle && <p className="mt-2 text-soft">Brings {strengthWords(bottle, book.settings.units)}.</p>}
+      <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
+        <QuantityField
+          label="Its bottle holds"
+          expected={AMOUNTS.bottle}
+          value={bottleMl}
+          onChange={setBottleMl}
+          hint="full; for refills and for what a stuck pump would give"
+        />
+        <QuantityField
+          label="Filling it costs"
+          expected={{ ...AMOUNTS.price, field: 'price of a filling' }}
+          value={bottlePrice}
+          onChange={setBottlePrice}
+        />
+      </div>
+      {asks && (
+        <div className="mt-3">
+          <SelectField
+            label="This strength holds"
+            value={holdsFrom ?? ''}
+            options={holdsFromChoices(solution, now, book.settings.zone)}
+            onChange={(from) => from && setHoldsFrom(from)}
+          />
+          <p className="mt-1 max-w-3xl text-sm text-soft">
+            From now on: what was dosed before keeps the strength it had. Always: it was described wrongly, and what was
+            dosed before is counted anew.
+          </p>
+        </div>
+      )}
+      <FormEnd fault={fault} save="Save the solution" onLeave={leave} />
+    </form>
+  );
+});
+
+/** Without what the form itself tells anew. */
+function bare(solution: Solution): Solution {
+  return without(without(solution, 'bottleMl'), 'bottlePrice');
+}
+
+function holdsFromChoices(
+  { earlier = [] }: Solution,
+  now: number,
+  zone: string,
+): readonly (readonly [value: HoldsFrom | '', words: string])[] {
+  const last = earlier.at(-1);
+  return [
+    ['', 'from when?'],
+    ['now', 'from now on'],
+    ...(last ? [['last change', `since it was last changed, ${whenText(last.until, now, zone)}`] as const] : []),
+    ['always', 'it was always so'],
+  ];
+}

@@ -1,0 +1,90 @@
+'use client';
+
+import { useState } from 'react';
+import { afterGap } from '@/calculators/dosing/after-gap';
+import { DOSED_FACTS, DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { readingExpectation } from '@/calculators/parameters/parameters';
+import { attempt } from '@/chemistry/refusal';
+import { Answer, Working } from '@/interface/answer';
+import { Cautions } from '@/interface/cautions';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { inOwnScope } from '@/interface/refused-fields';
+import { SelectField } from '@/interface/select-field';
+import { useNow, useTank } from '@/interface/workspace';
+import { levelsNow } from '@/reckoning/change-question';
+import { strengthOf } from '@/reckoning/known-events';
+import { runningSchedule } from '@/reckoning/schedule-question';
+import { aimFor } from '@/reckoning/targets';
+import { netVolumeL } from '@/record/schema';
+
+/** A dry bottle, a doser that stood still, a keeper away: what to do now. */
+export const AfterAGap = inOwnScope(function AfterAGap() {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const [chosen, setChosen] = useState<string>();
+  const [days, setDays] = useState<number | null>(null);
+  const [reading, setReading] = useState<number | null>(null);
+  const dosed = runningSchedule(book, tank, now).flatMap(({ solutionId, mlPerDay }) => {
+    const solution = book.solutions.find(({ id }) => id === solutionId);
+    const parameter = solution && DOSED_PARAMETERS.find((each) => DOSED_FACTS[each].perMl(strengthOf(solution)) > 0);
+    return solution && parameter ? [{ solution, parameter, mlPerDay }] : [];
+  });
+  const part = dosed.find(({ solution }) => solution.id === chosen) ?? dosed[0];
+  if (!part) return null;
+  const { solution, parameter, mlPerDay } = part;
+  const { outcome, refusal } = attempt(() =>
+    days === null
+      ? undefined
+      : afterGap.run({
+          parameter,
+          netVolumeL: netVolumeL(tank),
+          days,
+          name: solution.name,
+          mlPerDay,
+          perMl: DOSED_FACTS[parameter].perMl(strengthOf(solution)),
+          level: levelsNow(book, tank, now)[parameter] ?? aimFor(tank, parameter),
+          aim: aimFor(tank, parameter),
+          ...(reading !== null && { reading }),
+        }),
+  );
+  return (
+    <section aria-label="After a gap" className="mt-10 border-t border-line pt-6">
+      <h2 className="text-lg font-semibold">The doser stopped?</h2>
+      <p className="max-w-3xl text-soft">A dry bottle, a loose tube, a pump that was off: what to do now.</p>
+      <div className="mt-3 flex flex-wrap gap-x-5 gap-y-3">
+        <SelectField
+          label="Which part"
+          value={solution.id}
+          options={dosed.map((each) => [each.solution.id, each.solution.name] as const)}
+          onChange={setChosen}
+        />
+        <QuantityField
+          label="For how long"
+          expected={{ field: 'days without a dose', kind: 'days', low: 0.1, high: 365, usual: [0.5, 60] }}
+          value={days}
+          onChange={setDays}
+          placeholder="6 days"
+        />
+        <QuantityField
+          label={`${parameter} read since`}
+          expected={readingExpectation(parameter)}
+          value={reading}
+          onChange={setReading}
+          hint="where you have tested"
+        />
+      </div>
+      {(outcome ?? refusal) && (
+        <div className="mt-4">
+          {outcome ? (
+            <Answer lesser label="After the gap" answer={outcome.answer} />
+          ) : (
+            <Refused lesser refusal={refusal} otherwise="" />
+          )}
+        </div>
+      )}
+      {outcome && <Working steps={outcome.working} />}
+      {outcome && <Cautions alone cautions={outcome.cautions} />}
+    </section>
+  );
+});

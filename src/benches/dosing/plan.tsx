@@ -1,0 +1,123 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { listed } from '@/calculators/calculator/words';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
+import type { PlannedDose } from '@/calculators/dosing/planned-doses';
+import { attempt } from '@/chemistry/refusal';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Answer, Working } from '@/interface/answer';
+import { Cautions } from '@/interface/cautions';
+import { Button } from '@/interface/button';
+import { SeriesChart } from '@/interface/charts/series-chart';
+import { Refused } from '@/interface/refused';
+import { marksOf } from '@/interface/tide/marks';
+import { useTide } from '@/interface/tide/tide-context';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import type { Entry } from '@/record/schema';
+import { limewaterCautions } from '@/reckoning/limewater-room';
+import { observationsOf } from '@/reckoning/observations';
+import { outlook, outlookAtDoses } from '@/reckoning/outlook';
+import { runningAt } from '@/reckoning/supply-timeline';
+import { ConsumptionPicture, ConsumptionWords } from './consumption';
+import { DemandFigures, type AnswerProps } from './demand-figures';
+import { Mix } from './mix';
+import { WhatWasDosed } from '@/interface/what-was-dosed';
+
+/** What the tank consumes, and what each source is to be set to so that it holds: what changes, and what is left. */
+export function Plan({ question, overrides, onOverride }: AnswerProps) {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const setDoses = useSetDoses();
+  const { outcome, refusal } = attempt(() => dosingPlan.run(question.input));
+  const doses = outcome?.values.doses ?? [];
+  const changed = doses.filter(({ action, mlPerDay, runs }) => action !== 'leave' && Math.abs(mlPerDay - runs) > 0.05);
+  const planned = new Map(doses.map(({ id, mlPerDay }) => [id, mlPerDay]));
+  const cautions = outcome ? [...outcome.cautions, ...limewaterCautions(book, tank, now, planned)] : [];
+  return (
+    <>
+      {tank.supplies.length === 0 && (
+        <p className="mb-2 max-w-3xl text-soft">
+          Water changes support this tank. What follows is what would have to be dosed beside them.
+        </p>
+      )}
+      {book.solutions.length === 0 ? (
+        <Refused otherwise="Describe what you dose (Bottles and solutions › Solutions), by its label or its grams a litre; then the dose is worked out here." />
+      ) : outcome ? (
+        <Answer
+          answer={outcome.answer}
+          cautions={cautions}
+          actions={
+            doses.length > 0 && (
+              <Button look="main" disabled={changed.length === 0} onClick={() => setDoses(changed)}>
+                {changed.length === 0 ? 'This is what runs now' : 'Set these doses from now'}
+              </Button>
+            )
+          }
+        />
+      ) : (
+        <Refused refusal={refusal} otherwise="" />
+      )}
+      <WhatWasDosed unsaid={question.unsaid} />
+      <div className="mt-5 grid gap-x-8 gap-y-5 lg:grid-cols-2">
+        <LevelPicture doses={doses} />
+        <ConsumptionPicture consumption={question.consumption} />
+      </div>
+      <Mix sources={question.input.sources} doses={doses} overrides={overrides} onOverride={onOverride} />
+      <DemandFigures question={question} overrides={overrides} onOverride={onOverride} />
+      <Cautions cautions={cautions} />
+      {outcome && <Working steps={outcome.working} />}
+      <ConsumptionWords consumption={question.consumption} />
+    </>
+  );
+}
+
+/** Files the changed doses as what runs from now on, in the hours and pulses they ran in. */
+function useSetDoses(): (changed: readonly PlannedDose[]) => void {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const commit = useCommitOnce();
+  return (changed) => {
+    const running = new Map(runningAt(book, tank, now).map((run) => [run.source, run.entry]));
+    const entries = changed.map(({ id, mlPerDay }): Entry => {
+      const before = running.get(id);
+      const { hours, alsoHours, pulses } = before?.kind === 'standing-dose' ? before : {};
+      return {
+        id: nanoid(),
+        tankId: tank.id,
+        at: now,
+        kind: 'standing-dose',
+        solutionId: id,
+        mlPerDay,
+        ...(mlPerDay > 0 && hours && { hours }),
+        ...(mlPerDay > 0 && alsoHours && { alsoHours }),
+        ...(mlPerDay > 0 && pulses && { pulses }),
+      };
+    });
+    const told = (mlPerDay: number) => showText(quantity('doseRate', mlPerDay), book.settings.units);
+    void commit({
+      label: `Set ${listed(changed.map(({ name, mlPerDay }) => `${name} to ${told(mlPerDay)}`))}`,
+      put: { entries },
+    });
+  };
+}
+
+/** Alkalinity as read, as it is heading, and as it would head with the doses of the answer. */
+function LevelPicture({ doses }: { readonly doses: readonly PlannedDose[] }) {
+  const { book, tank } = useTank();
+  const { from, to } = useTide();
+  const now = useNow();
+  const changes = doses.filter(({ action }) => action !== 'leave');
+  return (
+    <SeriesChart
+      parameter="alkalinity"
+      readings={observationsOf(book, tank.id, 'alkalinity')}
+      band={tank.targets.alkalinity}
+      ahead={outlook(book, tank, 'alkalinity', now, to)}
+      planned={changes.length > 0 ? outlookAtDoses(book, tank, 'alkalinity', now, to, changes) : []}
+      plannedWords="at these doses"
+      marks={marksOf(book, tank.id, from, to)}
+      height={200}
+    />
+  );
+}

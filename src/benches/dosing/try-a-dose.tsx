@@ -1,0 +1,70 @@
+'use client';
+
+import { useState } from 'react';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { attempt } from '@/chemistry/refusal';
+import { additions } from '@/calculators/dosing/additions';
+import { useKeptState } from '@/interface/kept-draft';
+import { Answer, Working } from '@/interface/answer';
+import { Cautions } from '@/interface/cautions';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { SelectField } from '@/interface/select-field';
+import { useTank } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
+import { doseEffectQuestion } from '@/reckoning/dose-effect';
+import { PhStep } from './ph-step';
+
+/** Before a dose is given by hand: all that it would do, pH included. */
+export const TryADose = inOwnScope(function TryADose() {
+  const { book, tank } = useTank();
+  const [chosen, setChosen] = useState<string>();
+  const [ml, setMl] = useKeptState<number | null>('try-a-dose ml', 100);
+  const first = book.solutions.find(({ id }) => id === tank.parts.alkalinity) ?? book.solutions[0];
+  const solution = book.solutions.find(({ id }) => id === chosen) ?? first;
+  if (!solution) return null;
+  const { outcome, refusal } = attempt(() => {
+    const question = doseEffectQuestion(book, tank, solution, ml ?? 100);
+    return question && additions.run(question);
+  });
+  return (
+    <section aria-label="What a dose would do" className="mt-10 border-t border-line pt-6">
+      <h2 className="text-lg font-semibold">What would a dose do?</h2>
+      <p className="max-w-3xl text-soft">
+        Given all at once into the water as it was last read, before anything answers it.
+      </p>
+      <div className="mt-3">
+        {outcome ? (
+          <Answer lesser label="Effect of the dose" answer={outcome.answer} />
+        ) : (
+          <Refused
+            lesser
+            refusal={refusal}
+            otherwise="Log an alkalinity reading first: what a dose does to pH depends on it."
+          />
+        )}
+      </div>
+      <div className="mt-4 flex flex-wrap gap-4">
+        <SelectField
+          label="Solution"
+          value={solution.id}
+          options={book.solutions.map(({ id, name }) => [id, name] as const)}
+          onChange={setChosen}
+        />
+        <QuantityField label="This much, at once" expected={AMOUNTS.dose} value={ml} onChange={setMl} />
+      </div>
+      {outcome && (
+        <>
+          <PhStep
+            before={outcome.values.before.phNbs}
+            atOnce={outcome.values.after.phNbs}
+            aired={outcome.values.airedPhNbs}
+            band={tank.targets.ph}
+          />
+          <Working steps={outcome.working} />
+          <Cautions alone cautions={outcome.cautions} />
+        </>
+      )}
+    </section>
+  );
+});

@@ -1,0 +1,86 @@
+'use client';
+
+import { useState } from 'react';
+import { Button } from '@/interface/button';
+import { saveFile } from '@/interface/save';
+import { useCopies } from '@/interface/copies';
+import { notify } from '@/interface/notices';
+import { readCopyKept, textOfCopy } from '@/interface/record-files';
+import { whenText } from '@/interface/when';
+import { useNow, useWorkspace } from '@/interface/workspace';
+import type { CopyHead } from '@/record/copies';
+import type { FileRead } from '@/record/file';
+import type { Book } from '@/record/schema';
+import { ImportPreview } from '@/interface/import-file';
+
+/** The copies that stand apart from the record's database, each to be looked at, taken back or saved. */
+export function CopiesKept({ book }: { readonly book: Book }) {
+  const { heads, failed } = useCopies();
+  const { store } = useWorkspace();
+  const now = useNow();
+  const [found, setFound] = useState<{ readonly head: CopyHead; readonly read: FileRead }>();
+  const when = ({ at }: CopyHead) => whenText(at, now, book.settings.zone);
+  const unreadable = () => notify({ text: 'This copy cannot be read; try an older one.', trouble: true });
+  const look = async (head: CopyHead) => {
+    const told = await readCopyKept(head.name);
+    if ('read' in told) setFound({ head, read: told.read });
+    else unreadable();
+  };
+  const save = async (head: CopyHead) =>
+    saveFile(
+      `mild-tide-copy-${new Date(head.at).toISOString().slice(0, 10)}.json`,
+      'application/json',
+      await textOfCopy(head.name),
+    );
+  return (
+    <section aria-label="Copies" className="mt-8 max-w-3xl">
+      <h2 className="text-lg font-semibold">Copies in this browser</h2>
+      <p className="mt-1 text-soft">
+        {heads === undefined
+          ? 'This browser keeps no copies apart from the record’s database: export now and then.'
+          : 'After each change a copy is written apart from the database, and the last of each of three days is kept. Clearing the site’s data takes them too.'}
+        {heads?.length === 0 && ' None yet.'}
+        {failed && heads !== undefined && ' The last one could not be written: the disk may be full.'}
+      </p>
+      <ul className="mt-2">
+        {(heads ?? []).map((head) => (
+          <li key={head.name} className="flex flex-wrap items-baseline gap-x-4 border-t border-line py-1">
+            <span className="w-40 shrink-0 text-sm text-soft">{when(head)}</span>
+            <span className="min-w-0 flex-1 basis-48">
+              {head.tanks} {head.tanks === 1 ? 'tank' : 'tanks'}, {head.entries}{' '}
+              {head.entries === 1 ? 'entry' : 'entries'}
+              {store.standing?.record !== head.record && (
+                <span className="text-soft"> (of a record before this one)</span>
+              )}
+            </span>
+            <span>
+              <Button
+                look="quiet"
+                aria-label={`Look at the copy of ${when(head)}`}
+                onClick={() => void look(head).catch(unreadable)}
+              >
+                Look at it
+              </Button>
+              <Button
+                look="quiet"
+                aria-label={`Save the copy of ${when(head)}`}
+                onClick={() => void save(head).catch(unreadable)}
+              >
+                Save as a file
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {found && (
+        <ImportPreview
+          what={`The copy of ${when(found.head)}`}
+          read={found.read}
+          book={book}
+          label={`Brought back the copy of ${when(found.head)}`}
+          onDone={() => setFound(undefined)}
+        />
+      )}
+    </section>
+  );
+}

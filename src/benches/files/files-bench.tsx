@@ -1,0 +1,83 @@
+'use client';
+
+import { Link } from '@/interface/link';
+import { Bench } from '@/interface/bench';
+import { Button } from '@/interface/button';
+import { saveFile } from '@/interface/save';
+import { ExportButton } from '@/interface/export-button';
+import { failureText } from '@/interface/failure-text';
+import { notify } from '@/interface/notices';
+import { useBookIfRead, useNow, useWorkspace, Waiting } from '@/interface/workspace';
+import { entriesCsv } from '@/record/csv';
+import type { Book } from '@/record/schema';
+import { CopiesKept } from './copies-kept';
+import { ImportFile } from '@/interface/import-file';
+import { KeptSafe } from './kept-safe';
+import { PastChanges } from './past-changes';
+import { SetApartRows } from './set-apart-rows';
+
+/** The record as a whole: out to files, and back from them. */
+export function FilesBench() {
+  const book = useBookIfRead();
+  return book ? <TheRecord book={book} /> : <Waiting />;
+}
+
+function TheRecord({ book }: { readonly book: Book }) {
+  const { name, store } = useWorkspace();
+  const now = useNow();
+  const day = new Date(now).toISOString().slice(0, 10);
+  const restart = async () => {
+    await store.erase();
+    // A whole page load plants the demo anew.
+    window.location.assign('/demo');
+  };
+  return (
+    <Bench question="Is the record safe, and how does it go out and in?">
+      <section aria-label="Answer">
+        <p className="max-w-3xl text-2xl leading-snug lg:text-[1.7rem]">
+          <strong className="text-[1.3em] text-glass">{book.entries.length}</strong>{' '}
+          {book.entries.length === 1 ? 'entry' : 'entries'} for{' '}
+          <strong className="text-[1.3em] text-glass">{book.tanks.length}</strong>{' '}
+          {book.tanks.length === 1 ? 'tank' : 'tanks'}, kept in this browser and nowhere else.
+        </p>
+        <p className="mt-2 max-w-3xl text-soft">
+          <KeptSafe /> An exported file is the copy that survives a lost browser.
+        </p>
+      </section>
+      <div className="mt-4 flex flex-wrap gap-2">
+        <ExportButton book={book} look="main" />
+        <Button onClick={() => saveFile(`mild-tide-entries-${day}.csv`, 'text/csv', entriesCsv(book))}>
+          Entries as CSV
+        </Button>
+      </div>
+      <ImportFile book={book} />
+      {name === 'mine' && <CopiesKept book={book} />}
+      <SetApartRows />
+      <PastChanges book={book} />
+      {name === 'demo' && (
+        <section aria-label="The demo" className="mt-10 border-t border-line pt-5">
+          <p className="max-w-3xl">
+            This is the demo’s record.{' '}
+            <Link href="/mine" className="text-glass underline underline-offset-4">
+              Your own
+            </Link>{' '}
+            is a separate one and nothing here touches it.
+          </p>
+          <Button
+            className="mt-2"
+            onClick={() =>
+              void restart().catch((error: unknown) =>
+                notify({
+                  text: failureText(error),
+                  trouble: true,
+                }),
+              )
+            }
+          >
+            Write the demo anew, up to today
+          </Button>
+        </section>
+      )}
+    </Bench>
+  );
+}

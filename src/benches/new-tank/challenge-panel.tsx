@@ -1,0 +1,106 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Answer } from '@/interface/answer';
+import { Button } from '@/interface/button';
+import { Sentence } from '@/interface/phrases';
+import { Refused } from '@/interface/refused';
+import { whenText } from '@/interface/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { useCycle } from '@/interface/cycle-context';
+import { ammoniaBottles, putIn } from '@/reckoning/cycle';
+import { challengesOf } from '@/reckoning/new-tank';
+import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
+import { ANIMALS } from '@/calculators/cycle/cycle-input';
+import { netVolumeL } from '@/record/schema';
+
+/** What a tank is put to the test with, mg/L. Common practice: 1 to 2. */
+const RAISED = 2;
+
+/** A known dose of ammonia that must be gone in a day; each one's result is worked out from the log again. */
+export function ChallengePanel() {
+  const { book, tank } = useTank();
+  const { units, zone } = book.settings;
+  const now = useNow();
+  const commit = useCommitOnce();
+  const challenges = challengesOf(book, tank).filter(({ at }) => at <= now);
+  const last = challenges.at(-1);
+  const animals = putIn(book, tank).some(({ what, at }) => at <= now && ANIMALS.includes(what));
+  const stage = useCycle().result?.outcome?.values.stage;
+  const ready = tank.cycle?.doneAt !== undefined || stage === 'cycled' || stage === 'waiting to confirm';
+  const netL = netVolumeL(tank);
+  const [first] = ammoniaBottles(book);
+  const bottle = first?.solution;
+  const ml = first && ammoniaBottleMl(RAISED, netL, first.ammoniaMgPerL);
+  const grams = ammoniumChlorideG(RAISED, netL);
+  return (
+    <section aria-label="Put to the test" className="mt-8 max-w-3xl">
+      <h2 className="text-lg font-semibold">Put to the test</h2>
+      {last?.result?.outcome && <Answer answer={last.result.outcome.answer} label="The last test by dose" lesser />}
+      {last?.result?.refusal && <Refused refusal={last.result.refusal} otherwise="" lesser />}
+      {last && !last.result && (
+        <p>
+          <Sentence
+            phrases={[
+              quantity('ammonia', last.raised),
+              'went in',
+              { moment: last.at },
+              ': test ammonia and nitrite',
+              { moment: last.dueAt },
+              '.',
+            ]}
+          />
+        </p>
+      )}
+      {!animals && !ready && (
+        <p className="text-soft">Once ammonia and nitrite both read zero, a measured dose shows whether it lasts.</p>
+      )}
+      {!animals && ready && (!last || last.result) && (
+        <p className="mt-1">
+          <Sentence
+            phrases={[
+              'Dose',
+              ...(bottle && ml !== undefined
+                ? [quantity('dose', ml), `of ${bottle.name}`]
+                : [quantity('mass', grams), 'of ammonium chloride']),
+              'for',
+              quantity('ammonia', RAISED),
+              'and test a day later: both must read nothing.',
+            ]}
+          />
+          {bottle && ml !== undefined && (
+            <Button
+              look="quiet"
+              onClick={() =>
+                void commit({
+                  label: `Logged ${showText(quantity('dose', ml), units)} of ${bottle.name}`,
+                  put: {
+                    entries: [
+                      { id: nanoid(), tankId: tank.id, at: now, kind: 'dose', solutionId: bottle.id, volumeMl: ml },
+                    ],
+                  },
+                })
+              }
+            >
+              Log this dose
+            </Button>
+          )}
+        </p>
+      )}
+      {animals && <p className="text-soft">With animals in, no ammonia is dosed: their own food is the test.</p>}
+      {challenges.length > 1 && (
+        <ul aria-label="Tests before" className="mt-1 text-sm text-soft">
+          {challenges.slice(0, -1).map(({ at, result }) => (
+            <li key={at}>
+              {whenText(at, now, zone, 'day')}:{' '}
+              {result?.outcome
+                ? `${result.outcome.values.passed ? 'passed' : 'not passed'}, ${showText(quantity('ammoniaRate', result.outcome.values.perDay), units)}`
+                : 'not tested after'}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,224 @@
+'use client';
+
+import { nanoid } from 'nanoid';
+import { useState, type FormEvent } from 'react';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { capitalised } from '@/calculators/calculator/words';
+import { useKeptState, useRowForm } from '@/interface/kept-draft';
+import { Button } from '@/interface/button';
+import { FormEnd } from '@/interface/form-end';
+import { STAGE_WORDS } from '@/record/schema';
+import { NameField } from '@/interface/name-field';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { SelectField } from '@/interface/select-field';
+import { without } from '@/interface/without';
+import { useCommitOnce } from '@/interface/workspace';
+import { inOwnScope } from '@/interface/refused-fields';
+import { USUAL_RATED_KPA } from '@/reckoning/source-line';
+import { STAGE_KINDS, type Source, type StageKind } from '@/record/schema';
+
+type Stage = Source['stages'][number];
+
+/** Four stages do for clean chlorinated or well water; six for chloramine, nitrate or phosphate in the supply. Common practice. */
+const FOUR: readonly StageKind[] = ['sediment', 'carbon', 'membrane', 'resin'];
+const SIX: readonly StageKind[] = ['sediment', 'carbon', 'carbon', 'membrane', 'resin', 'resin'];
+/** What a cartridge of ten inches holds. From memory. */
+const CARTRIDGE_L = 0.6;
+
+function stageOf(kind: StageKind): Stage {
+  return { id: nanoid(8), kind, ...(kind === 'resin' && { resinL: CARTRIDGE_L }) };
+}
+
+/** The RO/DI unit as it is built. */
+export const SourceForm = inOwnScope(function SourceForm({
+  source,
+  onDone,
+}: {
+  readonly source?: Source;
+  readonly onDone: () => void;
+}) {
+  const commit = useCommitOnce();
+  const { form, id, opened, leave } = useRowForm('source', source, onDone);
+  const [name, setName] = useKeptState(`${form} name`, source?.name ?? 'The RO/DI unit');
+  const [rated, setRated] = useKeptState<number | null>(`${form} rated`, source?.ratedLPerDay ?? null);
+  const [ratedKPa, setRatedKPa] = useKeptState<number | null>(`${form} ratedKPa`, source?.ratedKPa ?? USUAL_RATED_KPA);
+  const [pressure, setPressure] = useKeptState<number | null>(
+    `${form} pressure`,
+    source?.pressureKPa ?? USUAL_RATED_KPA,
+  );
+  const [warmth, setWarmth] = useKeptState<number | null>(`${form} warmth`, source?.temperatureC ?? 15);
+  const [waste, setWaste] = useKeptState<number | null>(`${form} waste`, source?.wasteRatio ?? 4);
+  const [flush, setFlush] = useKeptState<number | null>(`${form} flush`, source?.flushMinutes ?? 5);
+  const [stages, setStages] = useKeptState<readonly Stage[]>(
+    `${form} stages`,
+    () => source?.stages ?? FOUR.map(stageOf),
+  );
+  const [fault, setFault] = useState<string>();
+  const change = (at: number, stage: Stage) => setStages(stages.map((each, i) => (i === at ? stage : each)));
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (focusRefused(event.currentTarget)) return;
+    const whole = rated !== null && ratedKPa !== null && pressure !== null && warmth !== null;
+    setFault(
+      name.trim() === ''
+        ? 'The line needs a name.'
+        : whole
+          ? undefined
+          : 'Say what the membrane is rated at; see its label.',
+    );
+    if (!whole || name.trim() === '') return;
+    const row: Source = {
+      id,
+      name: name.trim(),
+      ratedLPerDay: rated,
+      ratedKPa,
+      pressureKPa: pressure,
+      temperatureC: warmth,
+      wasteRatio: waste ?? 0,
+      flushMinutes: flush ?? 0,
+      stages: [...stages],
+    };
+    if (
+      await commit({
+        label: `Saved ${row.name}`,
+        put: { sources: [row] },
+        ...(opened && { base: { sources: [opened] } }),
+      })
+    )
+      leave();
+  };
+  return (
+    <form
+      aria-label="The RO/DI unit"
+      onSubmit={(event) => void save(event)}
+      className="mt-4 max-w-4xl rounded-md border border-line bg-sheet p-4"
+    >
+      <NameField value={name} onChange={setName} />
+      <div className="mt-3 grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
+        <QuantityField
+          label="The membrane’s rating"
+          expected={{ ...AMOUNTS.waterMade, field: 'rating of the membrane' }}
+          value={rated}
+          onChange={setRated}
+          required
+          hint="litres or gallons a day, on its label: “75 gal/day”"
+        />
+        <QuantityField
+          label="Rated at"
+          expected={{ ...AMOUNTS.feedPressure, field: 'pressure of the rating' }}
+          value={ratedKPa}
+          onChange={setRatedKPa}
+          required
+          hint="mostly 50 psi, on its label"
+        />
+        <QuantityField
+          label="Supply pressure"
+          expected={AMOUNTS.feedPressure}
+          value={pressure}
+          onChange={setPressure}
+          required
+          hint="“50 psi”, “3.4 bar”; behind a booster pump, what it gives"
+        />
+        <QuantityField
+          label="Supply temperature"
+          expected={AMOUNTS.supplyTemperature}
+          value={warmth}
+          onChange={setWarmth}
+          required
+        />
+        <QuantityField
+          label="Waste for each litre made"
+          expected={AMOUNTS.wasteRatio}
+          value={waste}
+          onChange={setWaste}
+          hint="3 to 4 litres when a line is new"
+        />
+        <QuantityField
+          label="Flush before it is used"
+          expected={FLUSH}
+          value={flush === null ? null : flush / 1440}
+          onChange={(days) => setFlush(days === null ? null : Math.round(days * 1440))}
+          hint="“5 min”; 10 to 20 for a new filter"
+        />
+      </div>
+      <fieldset className="mt-4">
+        <legend className="font-semibold">Its parts, in the order the water meets them</legend>
+        <div className="flex flex-wrap gap-2">
+          <Button look="quiet" className="-ml-3.5" onClick={() => setStages(FOUR.map(stageOf))}>
+            Four stages: clean water
+          </Button>
+          <Button look="quiet" onClick={() => setStages(SIX.map(stageOf))}>
+            Six: chloramine, nitrate or phosphate in it
+          </Button>
+        </div>
+        <ol className="mt-1 space-y-2">
+          {stages.map((stage, i) => (
+            <li key={stage.id} className="flex flex-wrap items-start gap-3">
+              <SelectField
+                label={`Part ${i + 1}`}
+                value={stage.kind}
+                options={STAGE_KINDS.map((kind) => [kind, capitalised(STAGE_WORDS[kind])] as const)}
+                onChange={(kind) => change(i, { ...stageOf(kind), id: stage.id })}
+              />
+              {stage.kind === 'resin' && (
+                <QuantityField
+                  narrow
+                  label="Resin in it"
+                  expected={AMOUNTS.resin}
+                  value={stage.resinL ?? null}
+                  onChange={(resinL) => change(i, { id: stage.id, kind: 'resin', ...(resinL !== null && { resinL }) })}
+                />
+              )}
+              {stage.kind === 'carbon' && (
+                <>
+                  <SelectField
+                    label="The block is"
+                    value={stage.forChloramine ? 'chloramine' : 'ordinary'}
+                    options={[
+                      ['ordinary', 'an ordinary one'],
+                      ['chloramine', 'made for chloramine'],
+                    ]}
+                    onChange={(made) => change(i, { ...stage, forChloramine: made === 'chloramine' })}
+                  />
+                  <QuantityField
+                    narrow
+                    label="Rated for"
+                    expected={AMOUNTS.carbonRated}
+                    value={stage.ratedL ?? null}
+                    onChange={(ratedL) =>
+                      change(i, { ...without(stage, 'ratedL'), ...(ratedL !== null && { ratedL }) })
+                    }
+                  />
+                </>
+              )}
+              {stages.length > 1 && (
+                <Button
+                  look="quiet"
+                  className="mt-6"
+                  aria-label={`Without part ${i + 1}`}
+                  onClick={() => setStages(stages.filter((_, at) => at !== i))}
+                >
+                  Without it
+                </Button>
+              )}
+            </li>
+          ))}
+        </ol>
+        {stages.length < 10 && (
+          <Button className="mt-2" onClick={() => setStages([...stages, stageOf('resin')])}>
+            And another part
+          </Button>
+        )}
+      </fieldset>
+      <FormEnd fault={fault} save="Save the unit" leave="Cancel" onLeave={source ? leave : undefined} />
+    </form>
+  );
+});
+
+const FLUSH = {
+  field: 'flush',
+  kind: 'days',
+  low: 0,
+  high: AMOUNTS.flush.high / 1440,
+  usual: [1 / 1440, 30 / 1440],
+} as const;

@@ -1,0 +1,119 @@
+'use client';
+
+import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
+import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
+import { Answer } from '@/interface/answer';
+import { Cautions } from '@/interface/cautions';
+import { Bench } from '@/interface/bench';
+import { SeriesChart } from '@/interface/charts/series-chart';
+import { markOf, marksOf } from '@/interface/tide/marks';
+import { useTide } from '@/interface/tide/tide-context';
+import { dayText } from '@/interface/when';
+import { useNow, useTank } from '@/interface/workspace';
+import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import { co2Seen } from '@/reckoning/co2-of-the-water';
+import { useCycle } from '@/interface/cycle-context';
+import { outlookOf } from '@/reckoning/outlook-of';
+import { observationsOf } from '@/reckoning/observations';
+import { levelsOutcome } from '@/reckoning/levels-question';
+import { nutrientsAtZero } from '@/reckoning/water-status';
+
+const CYCLING: readonly ParameterId[] = ['ammonia', 'nitrite'];
+/** Ammonia and nitrite are shown only where they are measured. */
+const ALWAYS: readonly ParameterId[] = [
+  'alkalinity',
+  'calcium',
+  'magnesium',
+  'nitrate',
+  'phosphate',
+  'ph',
+  'salinity',
+  'temperature',
+];
+
+export function TrendsBench() {
+  const { book, tank } = useTank();
+  const { from, to } = useTide();
+  const now = useNow();
+  const { zone } = book.settings;
+  const marks = marksOf(book, tank.id, from, to);
+  const measured = (id: ParameterId) => observationsOf(book, tank.id, id).length > 0;
+  // A tank that is cycling is read by ammonia and nitrite first; whatever was never measured stands last.
+  const cycle = useCycle().result?.outcome;
+  const inOrder =
+    measured('alkalinity') && !(tank.cycle && tank.cycle.doneAt === undefined)
+      ? PARAMETER_IDS
+      : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
+  const ordered = [...inOrder.filter(measured), ...ALWAYS.filter((id) => !measured(id))];
+  const answer: AnswerText = levelsOutcome(book, tank, now).answer;
+
+  return (
+    <Bench>
+      <Answer answer={answer} />
+      <Cautions alone cautions={nutrientsAtZero(book, tank, now).cautions} />
+      <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
+        {ordered.map((id) => {
+          const ahead = outlookOf(book, tank, id, now, to, cycle);
+          return (
+            <div key={id} className="min-w-0">
+              <SeriesChart
+                parameter={id}
+                readings={observationsOf(book, tank.id, id)}
+                band={tank.targets[id]}
+                ahead={ahead}
+                marks={marks}
+              />
+              {id === 'ph' && <Co2Words carriedOn={ahead.length > 0} />}
+            </div>
+          );
+        })}
+      </div>
+      <section aria-label="What happened" className="mt-8 max-w-3xl">
+        <h2 className="text-lg font-semibold">What happened in this stretch</h2>
+        {marks.length === 0 ? (
+          <p className="mt-1 text-soft">
+            No doses, changes or notes between {dayText(from, zone)} and {dayText(to, zone)}.
+          </p>
+        ) : (
+          <ul className="mt-2">
+            {marks.toReversed().map((mark) => (
+              <li key={mark.entryId} className="flex items-baseline gap-3 border-t border-line py-1.5 text-[0.95rem]">
+                <svg
+                  width="12"
+                  height="12"
+                  viewBox="-0.5 -0.5 11 11"
+                  aria-hidden="true"
+                  className="shrink-0 translate-y-0.5"
+                >
+                  <path d={markOf(mark.kind).path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
+                </svg>
+                <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
+                <span className="min-w-0">{mark.text}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+        <p className="mt-3 text-sm text-soft">
+          Over the charts: shaded, the target band of {PARAMETERS.alkalinity.name} and the rest; whiskers, the test’s
+          own error; a dashed line, where it is heading as things stand; upright lines, what happened.
+        </p>
+      </section>
+    </Bench>
+  );
+}
+
+/** What the last pH says of the air: with alkalinity right, the room's CO2 sets pH. */
+function Co2Words({ carriedOn }: { readonly carriedOn: boolean }) {
+  const { book, tank } = useTank();
+  const seen = co2Seen(book, tank);
+  if (!seen) return null;
+  const rounded = Number(seen.pco2Uatm.toPrecision(2));
+  return (
+    <p className="mt-1 text-sm text-soft">
+      With its alkalinity, the last pH means the water sees about <strong>{rounded} ppm</strong> of CO₂; outdoor air
+      holds about {OUTDOOR_CO2_UATM}.{' '}
+      {rounded > 1.5 * OUTDOOR_CO2_UATM ? 'Fresh air to the room or the skimmer lifts pH; a buffer does not. ' : ''}
+      {carriedOn && 'The dashed line takes the air as it has been these two weeks.'}
+    </p>
+  );
+}

@@ -1,0 +1,77 @@
+'use client';
+
+import { usePathname } from 'next/navigation';
+import type { ReactNode } from 'react';
+import { EVERYDAY_IDS, type ParameterId } from '@/calculators/parameters/parameters';
+import { lastObservation } from '@/reckoning/observations';
+import type { Book } from '@/record/schema';
+import { Banners } from '../banners/banners';
+import { BenchBoundary, PartBoundary } from '../fails-alone';
+import { TideProvider } from '../tide/tide-context';
+import { TideLine } from '../tide/tide-line';
+import { useWide } from '../use-width';
+import { useTank } from '../workspace';
+import { BenchMenu } from './bench-menu';
+import { DangerStrip } from './danger-strip';
+import { DemoNote } from './demo-note';
+import { HeaderTools } from './header-tools';
+import { JotLine } from './jot-line';
+import { PhoneBar } from './phone-bar';
+import { Rail } from './rail';
+import { TankSwitch } from './tank-switch';
+import { Wordmark } from './wordmark';
+
+/** What every screen of a record stands in: the rooms, the tank switch, the line to jot in and the tide line. */
+export function Hall({ children }: { readonly children: ReactNode }) {
+  const { book, tank } = useTank();
+  const wide = useWide();
+  const address = usePathname();
+  return (
+    <TideProvider key={tank.id} tankId={tank.id} follow={telling(book, tank.id)}>
+      <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
+        Skip to the bench
+      </a>
+      <div className="lg:grid lg:grid-cols-[13.5rem_minmax(0,1fr)]">
+        <Rail />
+        <div className="min-w-0">
+          <header className="no-print border-b border-line bg-paper">
+            <DemoNote className="flex items-center gap-x-3 border-b border-line px-3 lg:hidden" />
+            <div className="flex items-center gap-2 px-3 py-1.5 lg:gap-4 lg:px-5">
+              {!wide && <Wordmark />}
+              <TankSwitch />
+              {wide && (
+                <PartBoundary what="The line to jot in">
+                  <JotLine />
+                </PartBoundary>
+              )}
+              <HeaderTools />
+            </div>
+          </header>
+          <PartBoundary what="The tide line">
+            <TideLine />
+          </PartBoundary>
+          <Banners />
+          <PartBoundary what="The list of dangers">
+            <DangerStrip />
+          </PartBoundary>
+          {!wide && <BenchMenu />}
+          <main id="bench" tabIndex={-1} className="min-w-0 px-4 pt-4 pb-48 outline-none lg:px-6 lg:pb-16">
+            <BenchBoundary address={address}>{children}</BenchBoundary>
+          </main>
+          {!wide && <PhoneBar />}
+        </div>
+      </div>
+    </TideProvider>
+  );
+}
+
+/** Alkalinity says most of a reef; a tank where it is not tested yet is followed by what is. */
+function telling(book: Book, tankId: string): ParameterId {
+  const measured = (parameter: ParameterId) => lastObservation(book, tankId, parameter) !== undefined;
+  // A cycling tank is about its nitrogen.
+  const cycling = book.tanks.some(
+    ({ id, cycle }) => id === tankId && cycle !== undefined && cycle.doneAt === undefined,
+  );
+  if (cycling && measured('nitrite')) return 'nitrite';
+  return measured('alkalinity') ? 'alkalinity' : (EVERYDAY_IDS.findLast(measured) ?? 'alkalinity');
+}
