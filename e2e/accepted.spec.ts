@@ -54,7 +54,8 @@ test('records that import takes are borne by every screen, at the ends of their 
     const record = all.findLast(({ what }) => what.startsWith(start));
     if (!record) throw new Error(`no record ${start}`);
     await takeIn(page, recordText(record.book, new Date(NOW)));
-    await expect(page).toHaveURL(/\/bay\/files$/);
+    await page.goto('/mine/bay/files');
+    await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible();
     for (const [key, bench] of BENCH_KEYS) {
       await page.keyboard.press(key);
       await expect(page, record.what).toHaveURL(new RegExp(`/bay/${bench}$`));

@@ -188,6 +188,7 @@ test('an impossible tank is refused, and units of preference are read and shown'
   await page.getByRole('button', { name: 'Add this tank' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'negative' })).toBeVisible();
   await page.getByLabel('Display').fill('100');
+  await page.getByText(/^Sump, rock, sand/).click();
   await page.getByRole('button', { name: 'give the rock’s weight instead' }).click();
   await page.getByLabel('Rock, by weight').fill('90 lb');
   await expect(answer(page)).toContainText(/Gallons holds 94\.1\s?US gal of water/); // 90 lb × 0.55 L/kg is 22.5 L, common practice

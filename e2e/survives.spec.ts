@@ -51,7 +51,7 @@ test('a held key undoes once; redo stands in the notice; undoing a tank asks, an
   await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
   // By itself from the list of changes, where the tank cannot go from under what was logged.
   await page.goto('/mine/record');
-  await page.getByRole('button', { name: 'Undo Made Bay Window' }).click();
+  await page.getByRole('button', { name: 'Undo Added Bay Window' }).click();
   const asked = page.getByRole('alertdialog');
   await expect(asked).toContainText('It removes 1 tank');
   await asked.getByRole('button', { name: 'Undo', exact: true }).click();
@@ -59,17 +59,17 @@ test('a held key undoes once; redo stands in the notice; undoing a tank asks, an
   for (const each of ['magnesium', 'nitrate', 'calcium', 'alkalinity'])
     await page.getByRole('button', { name: new RegExp(`^Undo Logged ${each}`) }).click();
   await expect(page.getByRole('button', { name: /^Redo Logged/ })).toHaveCount(4);
-  await page.getByRole('button', { name: 'Undo Made Bay Window' }).click();
+  await page.getByRole('button', { name: 'Undo Added Bay Window' }).click();
   await asked.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByText('0 entries for 1 tank')).toBeVisible();
   await page.keyboard.press('u');
   await asked.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(notice(page)).toContainText('Undone: Made Bay Window');
+  await expect(notice(page)).toContainText('Undone: Added Bay Window');
   await page.goto('/mine');
-  await expect(page.getByText('Your first tank')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
   await page.locator('h1').click();
   await page.keyboard.press('y');
-  await expect(notice(page)).toContainText('Done again: Made Bay Window');
+  await expect(notice(page)).toContainText('Done again: Added Bay Window');
   await page.goto('/mine');
   await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
 });
@@ -285,7 +285,7 @@ test('a copy is kept apart from the database, offered when the record opens empt
   await expect(
     alertSaying(page, /The record opened empty, but a copy of it is kept apart: .*1 tank and 1 entry/),
   ).toBeVisible();
-  await expect(page.getByText('Your first tank')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
   await page.getByRole('button', { name: 'Bring it back' }).click();
   await expect(page.getByRole('button', { name: 'Bring it back' })).toBeHidden();
   await page.goto('/mine');

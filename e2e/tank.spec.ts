@@ -4,7 +4,7 @@ test('targets set on the Tank bench are what Today and the charts judge by', asy
   await makeOwnTank(page, 'Bay Window', '300');
   await jot(page, 'alk 8.4 ca 430 no3 12');
   const stands = page.getByRole('region', { name: 'Water now' });
-  await expect(stands.getByRole('img', { name: 'alkalinity: in band' })).toBeVisible();
+  await expect(stands.getByRole('img', { name: 'alkalinity: on target' })).toBeVisible();
   await expect(stands.getByRole('img', { name: 'nitrate: high' })).toBeVisible();
 
   await goToBench(page, 'tank');
@@ -49,7 +49,7 @@ test('two tanks: each its own log, one switch between them, removal brought back
   await makeOwnTank(page, 'Bay Window', '300');
   await jot(page, 'alk 8.4');
   await page.getByRole('button', { name: /^Bay Window/ }).click();
-  await page.getByRole('menuitem', { name: 'Make another tank' }).click();
+  await page.getByRole('menuitem', { name: 'Add a tank' }).click();
   await page.getByLabel('Name').fill('Nano');
   await page.getByLabel('Display').fill('50');
   await page.getByRole('button', { name: 'Add this tank' }).click();
@@ -98,7 +98,7 @@ test('a salt’s own profile is what a water change brings, and consumption is n
   await jot(page, '4 days ago alk 8');
   await jot(page, '2 days ago changed 20 l at 35 ppt');
   await jot(page, 'alk 8');
-  await page.getByRole('link', { name: 'Dose' }).click();
+  await goToBench(page, 'dosing');
   await page.getByRole('button', { name: 'Nothing was dosed' }).click();
   // By hand: a fifth of the water at 12 dKH; k·2 falls, then (8 − 2k)·0.8 + 12·0.2 − 2k = 8, so k = 0.8 ÷ 3.6 = 0.222 dKH/day.
   await expect(page.getByRole('textbox', { name: /^Alkalinity consumption/ })).toHaveValue(/0\.222 dKH\/day/);

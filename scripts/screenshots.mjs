@@ -17,23 +17,23 @@ const WIDE = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const VIEWS = [
   ['today', '/demo/atrium/today', WIDE, 'day'],
+  ['water-day', '/demo/atrium/water-day', WIDE, 'day', allTanks],
   ['log', '/demo/atrium/log', WIDE, 'day'],
-  ['series', '/demo/atrium/series', WIDE, 'day'],
-  ['source', '/demo/atrium/source', WIDE, 'day'],
+  ['trends', '/demo/atrium/trends', WIDE, 'day'],
+  ['ro-water', '/demo/atrium/ro-water', WIDE, 'day'],
   ['salt', '/demo/story-corner/salt', WIDE, 'day'],
-  ['mix', '/demo/atrium/mix', WIDE, 'day'],
-  ['change', '/demo/story-corner/change?as=routine', WIDE, 'day'],
-  ['water-day', '/demo/water-day', WIDE, 'day', allTanks],
+  ['mixing', '/demo/atrium/mixing', WIDE, 'day'],
+  ['water-change', '/demo/story-corner/water-change?as=routine', WIDE, 'day'],
   ['top-off', '/demo/atrium/top-off', WIDE, 'day'],
   ['top-off-fails', '/demo/atrium/top-off?as=fails', WIDE, 'night'],
-  ['dose', '/demo/atrium/dose', WIDE, 'day'],
-  ['dose-schedule', '/demo/atrium/dose?as=schedule', WIDE, 'day'],
+  ['dosing', '/demo/atrium/dosing', WIDE, 'day'],
+  ['schedule', '/demo/atrium/schedule', WIDE, 'day'],
   ['limewater', '/demo/atrium/limewater?as=hours', WIDE, 'day'],
   ['reactor', '/demo/atrium/reactor', WIDE, 'night'],
   ['tank', '/demo/atrium/tank', WIDE, 'day'],
-  ['cycle', '/demo/back-room/cycle', WIDE, 'day'],
-  ['set-up', '/demo/back-room/cycle?as=set-up', WIDE, 'day'],
-  ['record', '/demo/atrium/log', WIDE, 'day', changed],
+  ['new-tank', '/demo/back-room/new-tank', WIDE, 'day'],
+  ['set-up', '/demo/back-room/new-tank?as=set-up', WIDE, 'day'],
+  ['files', '/demo/atrium/log', WIDE, 'day', changed],
   ['phone-jot', '/demo/atrium/log', PHONE, 'night', jot],
 ];
 
@@ -82,7 +82,7 @@ async function changed(page) {
   for (const text of ['alk 7.5 ca 424', 'changed 40 l']) {
     await line.fill(text);
     await line.press('Enter');
-    await page.waitForFunction(() => document.querySelector('[data-jot-line]')?.value === '');
+    await page.waitForFunction(() => document.querySelector('input[placeholder^="Jot"]')?.value === '');
   }
   await page.keyboard.press('Escape');
   await page.keyboard.press('u');

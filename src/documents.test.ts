@@ -1,6 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { CALCULATORS } from '@/calculators/calculators';
+import { BENCHES } from '@/registry/benches';
 import { ALL_KINDS } from '@/record/kinds/list';
 import { RECORD_VERSION } from '@/record/schema';
 
@@ -41,6 +42,14 @@ describe('the documents', () => {
       .filter((line) => line.startsWith('| ') && !line.startsWith('| What') && !line.startsWith('|---'));
     expect(rows.length).toBeGreaterThan(70);
     expect(rows.filter((row) => !/test\.ts|spec\.ts|same test|the same/.test(row))).toEqual([]);
+  });
+
+  it('the README names every bench and no picture that is missing', () => {
+    const readme = read('README.md');
+    for (const { name } of BENCHES)
+      expect(readme, name).toMatch(new RegExp(`\\| \\[?${name.replace(/[()/]/g, '\\$&')}[\\]| ]`));
+    const pictures = [...readme.matchAll(/docs\/screenshots\/[\w-]+\.png/g)].map(([file]) => file);
+    expect(pictures.filter((file) => !existsSync(file))).toEqual([]);
   });
 
   it('every calculator has a name that a line of the shell takes', () => {

@@ -21,11 +21,9 @@ export function Bench({
   const what = [part?.name, bench?.name].filter((each) => each !== undefined).join(', ');
   useTitle(!bench || bench.allTanks || !tank ? what || (question ?? '') : `${what}, ${tank.name}`);
   return (
-    <div className="max-w-6xl">
-      <div className={beside ? 'mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-2' : ''}>
-        <h1 className="mb-1.5 text-sm font-semibold text-soft">{question ?? part?.question ?? bench?.question}</h1>
-        {beside}
-      </div>
+    <div className="relative max-w-6xl">
+      <h1 className="mb-1.5 text-sm font-semibold text-soft">{question ?? part?.question ?? bench?.question}</h1>
+      {beside && <div className="mb-3 xl:absolute xl:top-0 xl:right-0 xl:mb-0">{beside}</div>}
       {children}
     </div>
   );

@@ -103,8 +103,8 @@ function StartingUnits() {
         ))}
       </div>
       <p className="mt-1 text-sm text-soft">
-        Any figure may be typed with a unit of its own: “3 gal”, “77 F”, “1.0255 sg”. meq/L, ppm and mS/cm are among the
-        settings.
+        Any figure may be typed with a unit of its own: “3 US gal”, “77 F”, “1.0255 sg”. meq/L, ppm and mS/cm are among
+        the settings.
       </p>
     </fieldset>
   );

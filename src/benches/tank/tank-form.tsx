@@ -25,7 +25,7 @@ interface Props {
   /** Asked where the net volume is given anew and something rests on it: from when it holds. */
   readonly holdsFrom?:
     { readonly value: VolumeHoldsFrom | ''; readonly onChange: (from: VolumeHoldsFrom) => void } | undefined;
-  /** The short form a new tank begins with; the rest has defaults and its place on the Tank bench. */
+  /** The short form a new tank begins with; the rest has defaults and its place under Volumes and targets. */
   readonly short?: boolean;
 }
 
@@ -74,6 +74,68 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
       {...(hint ? { hint } : {})}
     />
   );
+  const volumes = (
+    <>
+      {volume('Sump', 'sumpL', AMOUNTS.sumpVolume, 'as it runs; leave empty if there is none')}
+      <DisplacementField label="Rock" filling="rock" litres={draft.rockL} onChange={(rockL) => set({ rockL })} />
+      <DisplacementField label="Sand" filling="sand" litres={draft.sandL} onChange={(sandL) => set({ sandL })} />
+      <QuantityField
+        label="Net volume"
+        expected={AMOUNTS.netVolume}
+        value={draft.netVolumeL ?? (draft.displayL > 0 && netVolumeL(draft) > 0 ? netVolumeL(draft) : null)}
+        onChange={(litres) => set({ netVolumeL: litres })}
+        onReset={draft.netVolumeL === null ? undefined : () => set({ netVolumeL: null })}
+        hint={draft.netVolumeL === null ? 'worked out; type over it if you know better' : 'your own figure'}
+      />
+      {holdsFrom && (
+        <SelectField
+          width="w-72"
+          label="This holds"
+          value={holdsFrom.value}
+          options={HOLDS_FROM}
+          onChange={(from) => from && holdsFrom.onChange(from)}
+        />
+      )}
+      {volume('Top-off reservoir', 'reservoirL', AMOUNTS.reservoir, 'leave empty if there is none')}
+    </>
+  );
+  const keeping = (
+    <Group title="How it is kept">
+      <SelectField
+        width="w-72"
+        label="What replaces calcium and alkalinity"
+        value={draft.supplies.toSorted().join(' ')}
+        options={MIXES}
+        onChange={(mix) => set({ supplies: SUPPLIES.filter((each) => mix.split(' ').includes(each)) })}
+      />
+      {salts.length > 0 && (
+        <SelectField
+          width="w-72"
+          label="Salt"
+          value={draft.saltId ?? ''}
+          options={[...salts.map(({ id, name }): [string, string] => [id, name]), ['', 'another']]}
+          onChange={(saltId) => set({ saltId: saltId || null })}
+        />
+      )}
+      {!short &&
+        solutions.length > 0 &&
+        (['alkalinity', 'calcium', 'magnesium'] as const).map((parameter) => (
+          <SelectField
+            width="w-72"
+            key={parameter}
+            label={`Part for ${parameter}`}
+            value={draft.parts[parameter] ?? ''}
+            options={[
+              ['', 'the first that holds it'],
+              ...solutions.map(({ id, name }): [string, string] => [id, name]),
+            ]}
+            onChange={(id) =>
+              set({ parts: id ? { ...draft.parts, [parameter]: id } : without(draft.parts, parameter) })
+            }
+          />
+        ))}
+    </Group>
+  );
   return (
     <form onSubmit={submit} className="space-y-7" aria-label="The tank">
       <Group title="Water">
@@ -81,63 +143,21 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
           <NameField value={draft.name} onChange={(name) => set({ name })} />
         </div>
         {volume('Display', 'displayL', AMOUNTS.displayVolume, 'as filled, to the water line')}
-        {volume('Sump', 'sumpL', AMOUNTS.sumpVolume, 'as it runs; leave empty if there is none')}
-        <DisplacementField label="Rock" filling="rock" litres={draft.rockL} onChange={(rockL) => set({ rockL })} />
-        <DisplacementField label="Sand" filling="sand" litres={draft.sandL} onChange={(sandL) => set({ sandL })} />
-        <QuantityField
-          label="Net volume"
-          expected={AMOUNTS.netVolume}
-          value={draft.netVolumeL ?? (draft.displayL > 0 && netVolumeL(draft) > 0 ? netVolumeL(draft) : null)}
-          onChange={(litres) => set({ netVolumeL: litres })}
-          onReset={draft.netVolumeL === null ? undefined : () => set({ netVolumeL: null })}
-          hint={draft.netVolumeL === null ? 'worked out; type over it if you know better' : 'your own figure'}
-        />
-        {holdsFrom && (
-          <SelectField
-            width="w-72"
-            label="This holds"
-            value={holdsFrom.value}
-            options={HOLDS_FROM}
-            onChange={(from) => from && holdsFrom.onChange(from)}
-          />
-        )}
-        {volume('Top-off reservoir', 'reservoirL', AMOUNTS.reservoir, 'leave empty if there is none')}
+        {!short && volumes}
       </Group>
-      <Group title="How it is kept">
-        <SelectField
-          width="w-72"
-          label="What replaces calcium and alkalinity"
-          value={draft.supplies.toSorted().join(' ')}
-          options={MIXES}
-          onChange={(mix) => set({ supplies: SUPPLIES.filter((each) => mix.split(' ').includes(each)) })}
-        />
-        {salts.length > 0 && (
-          <SelectField
-            width="w-72"
-            label="Salt"
-            value={draft.saltId ?? ''}
-            options={[...salts.map(({ id, name }): [string, string] => [id, name]), ['', 'another']]}
-            onChange={(saltId) => set({ saltId: saltId || null })}
-          />
-        )}
-        {!short &&
-          solutions.length > 0 &&
-          (['alkalinity', 'calcium', 'magnesium'] as const).map((parameter) => (
-            <SelectField
-              width="w-72"
-              key={parameter}
-              label={`Part for ${parameter}`}
-              value={draft.parts[parameter] ?? ''}
-              options={[
-                ['', 'the first that holds it'],
-                ...solutions.map(({ id, name }): [string, string] => [id, name]),
-              ]}
-              onChange={(id) =>
-                set({ parts: id ? { ...draft.parts, [parameter]: id } : without(draft.parts, parameter) })
-              }
-            />
-          ))}
-      </Group>
+      {short ? (
+        <details>
+          <summary className="inline-flex min-h-11 cursor-pointer items-center font-semibold text-glass underline underline-offset-4">
+            Sump, rock, sand, reservoir, salt: now, or when a bench asks
+          </summary>
+          <div className="mt-2 space-y-7">
+            <Group title="Besides the display">{volumes}</Group>
+            {keeping}
+          </div>
+        </details>
+      ) : (
+        keeping
+      )}
       {!short && (
         <>
           <Group title="The room">

@@ -73,7 +73,7 @@ export function IfItFails() {
       actions={
         changed ? (
           <Button look="main" onClick={keep}>
-            Keep these
+            Save these
           </Button>
         ) : (
           mark !== undefined && (

@@ -116,7 +116,7 @@ function doseOf(source: PlanSource, solved: number, low = solved, high = solved)
   if (runs < LEAST_ML_PER_DAY) return { ...common, action: target > 0 ? 'begin' : 'leave', mlPerDay: target };
   if (target === 0) return { ...common, action: 'stop', mlPerDay: 0 };
   if (target > runs * (1 + LARGE_INCREASE)) {
-    const half = Math.round((runs + target) / 2 / stepMl) * stepMl;
+    const half = roundedWithin(Math.round((runs + target) / 2 / stepMl) * stepMl, (high - low) / 2);
     return { ...common, action: 'increase', mlPerDay: Number(half.toPrecision(12)), thenMlPerDay: target };
   }
   return { ...common, action: target > runs ? 'increase' : 'reduce', mlPerDay: target };

@@ -123,7 +123,7 @@ export const mixBatch = defineCalculator({
       });
     if (litresWanted >= 20)
       cautions.push({
-        severity: 'danger',
+        severity: 'caution',
         usual: true,
         says: [
           'A litre weighs a kilogram: 20 L is 20 kg to lift, and floors have limits. Keep the electrics on a residual-current device, with drip loops.',

@@ -43,7 +43,7 @@ export function topOffAnswer(
           : leftL <= 0
             ? ['Refill the reservoir now: evaporation of', rate, 'has emptied it.']
             : ['Refill by', { moment: input.now + daysLeft * DAY_MS, by: true }, ': evaporation is', rate, '.'],
-    certainty: known ? 'worked out' : 'rough',
+    certainty: own ? 'worked out' : known ? 'estimated' : 'rough',
     because: [
       ...(own
         ? ['By your own figure.']
@@ -52,7 +52,7 @@ export function topOffAnswer(
             'Within',
             range('waterRate', low, high),
             '(95 % range)',
-            ...changeWords(change),
+            ...changeWords(change, (high - low) / 2),
           ]),
       ...(input.reservoirL > 0
         ? [quantity('volume', leftL), 'should be left in the reservoir.']
@@ -67,11 +67,11 @@ function unmeasured({ byEarlier }: EvaporationEstimate): string {
     : 'Nothing is measured yet, so this is the general formula.';
 }
 
-function changeWords(change: SeasonChange | undefined): Phrase[] {
+function changeWords(change: SeasonChange | undefined, halfWidth: number): Phrase[] {
   if (!change) return ['.'];
   return [
     ';',
-    quantity('waterRate', Math.abs(change.more)),
+    { ...quantity('waterRate', Math.abs(change.more)), halfWidth },
     change.more > 0 ? 'more than in' : 'less than in',
     { moment: (change.since.from + change.since.to) / 2, month: true },
     `: ${reasonWords(change.because)}.`,

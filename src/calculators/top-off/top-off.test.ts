@@ -39,7 +39,7 @@ describe('top-off', () => {
     expect(values.daysLeft).toBeCloseTo(values.leftL / values.drawnLPerDay, 12);
     expect(values.low).toBeLessThan(3.4);
     expect(values.high).toBeGreaterThan(3.6);
-    expect(answer.certainty).toBe('worked out');
+    expect(answer.certainty).toBe('estimated');
     expect(say(answer.says)).toMatch(/^Refill by 20\d\d-\d\d-\d\d: evaporation is 3\.\d L\/day\.$/);
   });
   it('tells the worst case: S·V/(V + R), and what spills where the rim is known', () => {

@@ -36,7 +36,7 @@ const SETTINGS: readonly (readonly [name: string, words: readonly string[]])[] =
   ['Shortcuts of a single letter', ['keyboard', 'turn off shortcuts', 'keys']],
 ];
 
-/** Everything that can be done from anywhere on a record with tanks; Find shows it and the shortcuts run it. */
+/** Everything that can be done from where one is; Find shows it and the shortcuts run it. */
 export function useActions(): readonly Action[] {
   const { name, store } = useWorkspace();
   const { undo, redo } = useUndo();
@@ -44,7 +44,37 @@ export function useActions(): readonly Action[] {
   const router = useRouter();
   const { tank } = useParams<{ tank?: string }>();
   return useMemo(() => {
-    if (!tank || !book) return [];
+    const other: Action =
+      name === 'demo'
+        ? { id: 'own', kind: 'Do', name: 'Start my own record', words: ['real tank'], run: () => router.push('/mine') }
+        : {
+            id: 'demo',
+            kind: 'Do',
+            name: 'Look at the demo',
+            words: ['example', 'sample data'],
+            run: () => router.push('/demo'),
+          };
+    const everywhere = [...everywhereActions({ undo, redo }), other];
+    if (!book || !tank || book.tanks.length === 0)
+      return [
+        ...everywhere,
+        {
+          id: 'files',
+          kind: 'Do',
+          name: 'Open a saved file',
+          key: 'r',
+          words: ['import'],
+          run: () => router.push(`/${name}/record`),
+        },
+        {
+          id: 'add-tank',
+          kind: 'Do',
+          name: 'Add a tank',
+          key: '+',
+          words: ['new tank'],
+          run: () => router.push(`/${name}/new`),
+        },
+      ];
     const go = (bench: BenchPath, as?: string) => () => router.push(benchAddress(name, tank, bench, as as never));
     const otherTank = (by: 1 | -1) => () => {
       const at = book.tanks.findIndex(({ id }) => id === tank);
@@ -62,22 +92,9 @@ export function useActions(): readonly Action[] {
         key: room.key,
         run: go(firstOf(room.path)),
       })),
-      ...doActions({ go, otherTank, undo, redo, export: () => exportBook(book, store.setApart) }),
-      name === 'demo'
-        ? {
-            id: 'own',
-            kind: 'Do' as const,
-            name: 'Start my own record',
-            words: ['own', 'real tank'],
-            run: () => router.push('/mine'),
-          }
-        : {
-            id: 'demo',
-            kind: 'Do' as const,
-            name: 'Look at the demo',
-            words: ['example', 'sample data'],
-            run: () => router.push('/demo'),
-          },
+      ...jotActions(),
+      ...everywhere,
+      ...recordActions({ go, otherTank, export: () => exportBook(book, store.setApart) }),
       ...rowActions(book, go, (id) => router.push(benchAddress(name, id, 'today'))),
       ...SETTINGS.map(([of, words]): Action => ({
         id: `setting ${of}`,
@@ -93,13 +110,32 @@ export function useActions(): readonly Action[] {
 
 type Go = (bench: BenchPath, as?: string) => () => void;
 
-function doActions(can: {
-  readonly go: Go;
-  readonly otherTank: (by: 1 | -1) => () => void;
-  readonly undo: () => void;
-  readonly redo: () => void;
-  readonly export: () => void;
-}): Action[] {
+/** What can be done where there is no tank yet, too. */
+function everywhereActions(can: { readonly undo: () => void; readonly redo: () => void }): Action[] {
+  return [
+    { id: 'undo', kind: 'Do', name: 'Undo the last change', key: 'u', words: ['revert', 'mistake'], run: can.undo },
+    { id: 'redo', kind: 'Do', name: 'Redo what was undone', key: 'y', run: can.redo },
+    {
+      id: 'theme',
+      kind: 'Do',
+      name: 'Day or night',
+      key: 'n',
+      words: ['dark mode', 'dim', 'theme', 'light mode'],
+      run: () => void toggleTheme(),
+    },
+    {
+      id: 'print',
+      kind: 'Do',
+      name: 'Print this page',
+      words: ['print', 'paper'],
+      where: 'this page',
+      run: () => window.print(),
+    },
+  ];
+}
+
+/** The line, begun in a few ways. */
+function jotActions(): Action[] {
   const jot = (id: string, name: string, beginning: string, words: readonly string[]): Action => ({
     id: `jot ${id}`,
     kind: 'Do',
@@ -115,8 +151,15 @@ function doActions(can: {
     jot('refill', 'Log a refill of the reservoir', 'refilled ', ['log top off', 'refilled ato', 'log refill']),
     jot('dose', 'Log a dose', 'dosed ', ['log a dose', 'dosed by hand']),
     jot('note', 'Log a note', 'note ', ['observation', 'comment', 'write a note']),
-    { id: 'undo', kind: 'Do', name: 'Undo the last change', key: 'u', words: ['revert', 'mistake'], run: can.undo },
-    { id: 'redo', kind: 'Do', name: 'Redo what was undone', key: 'y', run: can.redo },
+  ];
+}
+
+function recordActions(can: {
+  readonly go: Go;
+  readonly otherTank: (by: 1 | -1) => () => void;
+  readonly export: () => void;
+}): Action[] {
+  return [
     {
       id: 'export',
       kind: 'Do',
@@ -133,24 +176,8 @@ function doActions(can: {
       where: 'Files',
       run: can.go('files'),
     },
-    {
-      id: 'theme',
-      kind: 'Do',
-      name: 'Day or night',
-      key: 'n',
-      words: ['dark mode', 'dim', 'theme', 'light mode'],
-      run: () => void toggleTheme(),
-    },
     { id: 'next tank', kind: 'Do', name: 'Next tank', key: ']', words: ['switch tank'], run: can.otherTank(1) },
     { id: 'tank before', kind: 'Do', name: 'Previous tank', key: '[', run: can.otherTank(-1) },
-    {
-      id: 'print',
-      kind: 'Do',
-      name: 'Print this page',
-      words: ['print', 'paper'],
-      where: 'this page',
-      run: () => window.print(),
-    },
   ];
 }
 

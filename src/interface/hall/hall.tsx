@@ -31,7 +31,7 @@ export function Hall({ children }: { readonly children: ReactNode }) {
       <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
         Skip to the bench
       </a>
-      <div className="lg:grid lg:grid-cols-[13.5rem_minmax(0,1fr)]">
+      <div className="lg:grid lg:grid-cols-[14.5rem_minmax(0,1fr)]">
         <Rail />
         <div className="min-w-0">
           <header className="no-print border-b border-line bg-paper">

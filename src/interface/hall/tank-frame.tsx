@@ -8,6 +8,7 @@ import { Link } from '../link';
 import { TankProvider, Waiting, useBookIfRead, useTrouble, useWorkspace } from '../workspace';
 import { DemoNote } from './demo-note';
 import { Hall } from './hall';
+import { HeaderTools } from './header-tools';
 import { Wordmark } from './wordmark';
 
 /** Finds the tank an address names and puts the hall around its bench. */
@@ -51,6 +52,7 @@ export function PlainPage({ children }: { readonly children: ReactNode }) {
         <DemoNote className="flex items-center gap-x-3 border-b border-line px-3 py-0.5 lg:px-5" />
         <div className="flex items-center gap-4 px-3 py-2 lg:px-5">
           <Wordmark />
+          <HeaderTools />
         </div>
       </header>
       <Banners />

@@ -1,4 +1,4 @@
-import { notFound, redirect } from 'next/navigation';
+import { redirect } from 'next/navigation';
 import { BenchScreen } from '@/benches/bench-screen';
 import { leadsTo } from '@/registry/addresses';
 import { BENCHES } from '@/registry/benches';
@@ -24,6 +24,15 @@ export default async function BenchPage({ params, searchParams }: Asked) {
     redirect(`/${workspace}/${tank}/${place.bench}${query && `?${query}`}`);
   }
   const bench = BENCHES.find(({ path }) => path === name);
-  if (!bench) notFound();
-  return <BenchScreen bench={bench.path} />;
+  // Within the hall, so that the rooms lead on from here.
+  return bench ? <BenchScreen bench={bench.path} /> : <NoBench />;
+}
+
+function NoBench() {
+  return (
+    <>
+      <h1 className="text-2xl">There is no bench at this address.</h1>
+      <p className="mt-2 text-soft">Choose a room, or look for it with Find.</p>
+    </>
+  );
 }
