@@ -242,7 +242,7 @@ test('water changes: backwards, a series, a routine kept, and more than all of t
   await expect(page.getByLabel('Changed each time')).toHaveValue('62 L');
   // A figure of one's own for one level says nothing of another.
   await page.getByLabel('Alkalinity consumption').fill('0.4');
-  await expect(answer(page)).toContainText(/the tank takes 0\.4\s?dKH\/day/);
+  await expect(answer(page)).toContainText(/the tank consumes 0\.4\s?dKH\/day/);
   await page.getByLabel('Look at').selectOption('magnesium');
   await expect(page.getByLabel('The tank takes of magnesium')).toHaveValue(/^0(\.0+)? mg\/L\/day$/);
   await page.getByLabel('Look at').selectOption('alkalinity');

@@ -21,7 +21,7 @@ test('a bought solution by its label carries a dose as its salts would', async (
 
   // It comes back as it was told, after a reload too.
   await page.reload();
-  await list.getByRole('button', { name: 'Change Bottle' }).click();
+  await list.getByRole('button', { name: 'Edit Bottle' }).click();
   await expect(form.getByLabel('Alkalinity by')).toHaveValue('0.5 dKH');
   await form.getByRole('button', { name: 'Cancel' }).click();
 

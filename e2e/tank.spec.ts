@@ -14,7 +14,7 @@ test('targets set on the Tank bench are what Today and the charts judge by', asy
   await page.getByRole('button', { name: 'Save the tank' }).click();
   await goToBench(page, 'today');
   await expect(stands.getByRole('img', { name: 'alkalinity: low' })).toBeVisible();
-  await expect(stands.getByRole('img', { name: 'nitrate: in band' })).toBeVisible();
+  await expect(stands.getByRole('img', { name: 'nitrate: on target' })).toBeVisible();
 });
 
 test('a target whose ends are crossed is refused and says so', async ({ page }) => {

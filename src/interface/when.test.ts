@@ -55,6 +55,25 @@ describe('ticks along the tide line', () => {
   });
 });
 
+describe('a deadline', () => {
+  const zone = 'America/New_York';
+  const now = Date.UTC(2026, 10, 24, 17, 20); // Tuesday, 12:20 in New York
+  it.each([
+    // By hand: New York is five hours behind UTC in November.
+    [2, 'today 14:00'],
+    [22.4, 'tomorrow 10:00'],
+    [35.9, 'Thu 26 Nov 00:00'],
+    [36.1, 'Thu 26 Nov'],
+    [24 * 9, 'Thu 3 Dec'],
+    [24 * 14, 'Tue 8 Dec'],
+    [24 * 15, '9 Dec'],
+    [24 * 45, '8 Jan 2027'],
+    [-30, 'yesterday'],
+  ])('%s hours ahead is %s', (hours, says) => {
+    expect(whenText(now + hours * 3_600_000, now, zone, 'deadline')).toBe(says);
+  });
+});
+
 describe('a day alone', () => {
   const zone = 'Europe/Lisbon';
   const now = Date.UTC(2026, 10, 24, 18);

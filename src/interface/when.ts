@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import type { Fineness } from '@/calculators/calculator/calculator';
-import { differenceInCalendarDays, format } from 'date-fns';
+import { differenceInCalendarDays, format, startOfHour } from 'date-fns';
 
 const HOUR_MS = 3_600_000;
 
@@ -18,7 +18,8 @@ export function whenText(at: number, now: number, zone: string, fineness?: Finen
   if (fineness === 'month') return format(date, thisYear ? 'MMMM' : 'MMMM yyyy');
   const days = differenceInCalendarDays(new TZDate(now, zone), date);
   const hourToo = fineness === undefined || (fineness === 'deadline' && at > now && at - now <= HOURS_MATTER * HOUR_MS);
-  const clock = hourToo ? ` ${format(date, 'HH:mm')}` : '';
+  // A deadline is never known to the minute: its hour has begun.
+  const clock = hourToo ? ` ${format(fineness === 'deadline' ? startOfHour(date) : date, 'HH:mm')}` : '';
   if (days === 0) return `today${clock}`;
   if (days === 1) return `yesterday${clock}`;
   if (days === -1) return `tomorrow${clock}`;

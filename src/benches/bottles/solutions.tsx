@@ -26,7 +26,7 @@ export function Solutions() {
   const inUse = (id: string) => book.entries.some((entry) => 'solutionId' in entry && entry.solutionId === id);
   return (
     <>
-      <Answer answer={solutionsAnswer(book.solutions, units)} />
+      <Answer answer={solutionsAnswer(book.solutions)} />
       <section aria-label="Solutions" className="mt-6">
         <p className="max-w-3xl text-soft">
           Described by the grams of each salt in a litre, or by what the label says they raise; what they bring follows
@@ -78,7 +78,7 @@ export function Solutions() {
   );
 }
 
-function solutionsAnswer(solutions: readonly Solution[], units: UnitPreferences): AnswerText {
+function solutionsAnswer(solutions: readonly Solution[]): AnswerText {
   if (solutions.length === 0)
     return {
       says: ['Describe what you dose: by its label, or by the grams of each salt in a litre.'],
@@ -87,12 +87,10 @@ function solutionsAnswer(solutions: readonly Solution[], units: UnitPreferences)
     };
   return {
     says: [
-      `${solutions.length === 1 ? 'One solution is' : `${solutions.length} solutions are`} described: ${listed(
-        solutions.map((solution) => `${solution.name}, ${strengthWords(solution, units)}`),
-      )}.`,
+      `${solutions.length === 1 ? 'One solution is' : `${solutions.length} solutions are`} described: ${listed(solutions.map(({ name }) => name))}.`,
     ],
     certainty: 'worked out',
-    because: [],
+    because: ['Doses are worked out from what a millilitre supplies.'],
   };
 }
 

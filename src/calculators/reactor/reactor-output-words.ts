@@ -105,6 +105,7 @@ export const REACTOR_CAUTIONS: readonly Caution[] = [
   },
   {
     severity: 'danger',
+    usual: true,
     says: ['Feed the reactor at 5 psi or less, gas and feed at the same pressure; above 10 psi a lid may fail.'],
   },
 ];

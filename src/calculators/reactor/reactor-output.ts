@@ -3,7 +3,7 @@ import { fitHalfwayFlow, flowFor, shareOfCeiling, type HalfwayFlow } from '@/che
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { Refusal } from '@/chemistry/refusal';
 import { MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
-import { quantity, range } from '@/chemistry/units/quantity';
+import { estimate, quantity, range } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
 import { refuseHighChamber } from './reactor-input';
@@ -205,7 +205,13 @@ function answerOf(input: ReactorOutputInput, values: ReactorOutputValues): Answe
       because,
     };
   return {
-    says: ['Run the effluent at', quantity('flow', mlPerMin), ', which is', quantity('waterRate', litresPerDay), '.'],
+    says: [
+      'Run the effluent at',
+      estimate('flow', mlPerMin, values.mlPerMinLow, values.mlPerMinHigh),
+      ', which is',
+      { ...quantity('waterRate', litresPerDay), halfWidth: ((values.mlPerMinHigh - values.mlPerMinLow) / 2) * 1.44 },
+      '.',
+    ],
     ...howSure,
     because,
   };

@@ -1,6 +1,6 @@
 'use client';
 
-import type { MouseEvent, ReactNode } from 'react';
+import type { ComponentProps, MouseEvent } from 'react';
 import { benchAddress } from '@/registry/addresses';
 import type { BenchPath, PartOf } from '@/registry/benches';
 import { Link } from '../link';
@@ -12,30 +12,25 @@ export function BenchLink<Path extends BenchPath>({
   bench,
   as,
   current,
-  className,
-  children,
+  onClick,
+  ...rest
 }: {
   readonly bench: Path;
   readonly as?: PartOf<Path> | undefined;
   readonly current?: boolean | undefined;
-  readonly className?: string;
-  readonly children: ReactNode;
-}) {
+} & Omit<ComponentProps<typeof Link>, 'href'>) {
   const { name } = useWorkspace();
   const { tank } = useTank();
   const here = useHere();
   // The part a bench opens with needs no word in the address: what it opens with may be another tomorrow.
   const opens = openingPart(bench, tank, useNow());
   const href = benchAddress(name, tank.id, bench, as === opens ? undefined : as);
-  const follow = (event: MouseEvent) => {
+  const follow = (event: MouseEvent<HTMLAnchorElement>) => {
+    onClick?.(event);
     const plain = event.button === 0 && !event.metaKey && !event.ctrlKey && !event.shiftKey;
     if (!plain || here.bench?.path !== bench) return;
     event.preventDefault();
     window.history.pushState(null, '', href);
   };
-  return (
-    <Link href={href} aria-current={current ? 'page' : undefined} className={className} onClick={follow}>
-      {children}
-    </Link>
-  );
+  return <Link {...rest} href={href} aria-current={current ? 'page' : undefined} onClick={follow} />;
 }

@@ -3,6 +3,7 @@
 import { Dialog } from 'radix-ui';
 import { useMemo } from 'react';
 import { lineExamples } from '@/record/line/example';
+import type { Book } from '@/record/schema';
 import { useBookIfRead } from '../workspace';
 import { useActions } from './actions';
 import { KeyCap } from './key-cap';
@@ -25,7 +26,7 @@ export function Help({ open, onOpenChange }: Props) {
     ['Esc', 'Leave the line; close what is open'],
     ['?', 'This list'],
   ];
-  const examples = useMemo(() => (book ? lineExamples(book.settings.units, book.solutions[0]?.name) : []), [book]);
+  const examples = useMemo(() => (book ? lineExamples(book.settings.units, exampleSolution(book)) : []), [book]);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
@@ -66,4 +67,10 @@ export function Help({ open, onOpenChange }: Props) {
       </Dialog.Portal>
     </Dialog.Root>
   );
+}
+
+/** One that is dosed day by day, where there is one. */
+function exampleSolution({ solutions }: Book): string | undefined {
+  const carbonate = solutions.find(({ parts }) => parts.some(({ reagent }) => reagent.endsWith('carbonate')));
+  return (carbonate ?? solutions[0])?.name;
 }
