@@ -11,7 +11,7 @@ export default defineConfig({
     include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
     environment: 'node',
     setupFiles: ['scripts/pin-the-clock.ts'],
-    testTimeout: 20_000,
+    testTimeout: 60_000,
     // No test leaves anything behind for the next, so each worker loads the core once.
     isolate: false,
     // All there are: nothing else runs beside the tests.

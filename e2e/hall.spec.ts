@@ -71,11 +71,11 @@ test('Find knows the trade’s words, rows, entries and actions, and says where 
   await jotField(page).fill('');
   // Esc leaves the line, and a letter is a shortcut again.
   await page.keyboard.press('Escape');
-  await find('pale');
+  await find('paling');
   await page.getByRole('option').filter({ hasText: 'Note' }).first().click();
-  await expect(page).toHaveURL(/\/log\?find=pale$/);
+  await expect(page).toHaveURL(/\/log\?find=paling$/);
   const entries = page.getByRole('region', { name: 'Entries', exact: true });
-  await expect(entries.getByRole('listitem').first()).toContainText(/pale/i);
+  await expect(entries.getByRole('listitem').first()).toContainText(/paling/i);
   await entries.getByRole('button', { name: 'Show all entries' }).click();
   await expect(entries.getByRole('listitem')).toHaveCount(25);
   await find('zzxqv');
@@ -86,8 +86,8 @@ test('a dangerous reading stands over every screen and first on Today, with what
   page,
 }) => {
   await openDemo(page, 'trends');
-  await jot(page, 'temp 32.5');
-  const strip = page.getByRole('list', { name: 'Danger' });
+  await jot(page, '1h ago temp 32.5');
+  const strip = page.getByRole('list', { name: 'Danger', exact: true });
   await expect(strip).toContainText('Temperature is dangerously high at 32.5 °C');
   await goToBench(page, 'today');
   await expect(answer(page)).toContainText('check the thermometer');

@@ -48,7 +48,9 @@ test('an empty tank teaches the next step on every bench', async ({ page }) => {
   await expect(answer(page)).toContainText('Test alkalinity and jot it down');
   await goToBench(page, 'dosing');
   await expect(page.getByText(/^Describe what you dose/)).toBeVisible();
-  await page.getByRole('link', { name: 'Top-off' }).click();
+  await page.getByRole('link', { name: 'Describe a solution' }).click();
+  await expect(page).toHaveURL(/bottles\?as=solutions$/);
+  await goToBench(page, 'top-off');
   await expect(page.getByText('Say what the reservoir holds and the days it lasts are worked out')).toBeVisible();
   await jotField(page).fill('dosed 20 ml potion');
   await expect(page.getByText('No solution is described yet')).toBeVisible();

@@ -148,7 +148,7 @@ describe('answers read aloud', () => {
     const down = correction.run({ ...base, level: 9.5 * DKH, aim: 8.25 * DKH });
     const still = correction.run({ ...base, level: 8.2 * DKH, aim: 8.25 * DKH });
     const texts = [reactor, up, down, still].flatMap(({ answer }) => aloud(answer)).filter(Boolean);
-    expect(texts).toContain('Run the effluent at 5.14 mL/min, which is 7.41 L/day.'); // worked by hand
+    expect(texts).toContain('Run the effluent at 5.1 mL/min, which is 7.4 L/day.'); // worked by hand
     expect(texts).toContain('Add 54.9 mL of Carbonate a day for 3 days, once.');
     expect(texts.some((text) => /^Pause Carbonate for 2\.6 days, then test\./.test(text))).toBe(true);
     expect(texts.some((text) => /^Leave alkalinity as it is/.test(text))).toBe(true);

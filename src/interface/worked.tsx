@@ -10,6 +10,8 @@ interface Props {
   readonly result: Attempt<Outcome<unknown>> | undefined;
   /** What is asked for then. */
   readonly otherwise: string;
+  /** The way to where that is given, when it is another bench. */
+  readonly next?: ReactNode;
   readonly actions?: ReactNode;
   /** The picture and the figures that move it. */
   readonly children: ReactNode;
@@ -18,14 +20,17 @@ interface Props {
 }
 
 /** A calculator on a bench: the answer, or why there is none; then picture and figures, the working and the cautions. */
-export function Worked({ result, otherwise, actions, children, cautions = [] }: Props) {
+export function Worked({ result, otherwise, next, actions, children, cautions = [] }: Props) {
   const outcome = result?.outcome;
   return (
     <>
       {outcome ? (
         <Answer answer={outcome.answer} cautions={[...outcome.cautions, ...cautions]} actions={actions} />
       ) : (
-        <Refused refusal={result?.refusal} otherwise={otherwise} />
+        <>
+          <Refused refusal={result?.refusal} otherwise={otherwise} />
+          {!result?.refusal && next}
+        </>
       )}
       {children}
       {outcome && <Cautions cautions={[...outcome.cautions, ...cautions]} />}

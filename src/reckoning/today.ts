@@ -231,9 +231,13 @@ const ASK: Readonly<Record<Concern, Ask>> = {
     return values.warns ? { answer, facts: {} } : undefined;
   },
   levels: (book, tank, now) => {
-    const { answer } = levelsOutcome(book, tank, now);
+    const { answer, values } = levelsOutcome(book, tank, now);
     const { certainty, moves } = answer;
-    return { answer, facts: { certainty, moves }, ...(certainty === 'not enough yet' && { bench: 'log' as const }) };
+    return {
+      answer,
+      facts: { certainty, moves, outside: values.outside.length > 0 },
+      ...(certainty === 'not enough yet' && { bench: 'log' as const }),
+    };
   },
   'next test': (book, tank, now) => {
     const consumption = tank.supplies.length > 0 ? consumptionTogether(book, tank, now) : undefined;

@@ -187,7 +187,7 @@ export const BENCHES = [
         as: 'once',
         name: 'One water change',
         question: 'What does one water change do?',
-        words: ['wc', 'single water change', 'log a water change'],
+        words: ['wc', 'single water change'],
       },
       {
         as: 'series',

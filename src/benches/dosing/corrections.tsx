@@ -15,6 +15,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { without } from '@/interface/without';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { NextStep } from '@/interface/next-step';
 import { correctionQuestions, type DoseQuestion } from '@/reckoning/dose-question';
 import { pumpSetting } from './demand-figures';
 
@@ -77,7 +78,10 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
   });
   if (worked.length === 0)
     return (
-      <Refused otherwise="Describe what you dose (Bottles and solutions › Solutions) and test once: then the dose that brings a level back is worked out here." />
+      <>
+        <Refused otherwise="Describe what you dose and test once: then the dose that brings a level back is worked out here." />
+        <NextStep bench="bottles" as="solutions" words="Describe a solution" />
+      </>
     );
   // What is off stands first, and large.
   const sorted = worked.toSorted(

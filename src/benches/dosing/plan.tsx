@@ -23,6 +23,7 @@ import { ConsumptionPicture, ConsumptionWords } from './consumption';
 import { DemandFigures, type AnswerProps } from './demand-figures';
 import { Mix } from './mix';
 import { WhatWasDosed } from '@/interface/what-was-dosed';
+import { NextStep } from '@/interface/next-step';
 
 /** What the tank consumes, and what each source is to be set to so that it holds: what changes, and what is left. */
 export function Plan({ question, overrides, onOverride }: AnswerProps) {
@@ -42,7 +43,10 @@ export function Plan({ question, overrides, onOverride }: AnswerProps) {
         </p>
       )}
       {book.solutions.length === 0 ? (
-        <Refused otherwise="Describe what you dose (Bottles and solutions › Solutions), by its label or its grams a litre; then the dose is worked out here." />
+        <>
+          <Refused otherwise="Describe what you dose, by its label or its grams a litre; then the dose is worked out here." />
+          <NextStep bench="bottles" as="solutions" words="Describe a solution" />
+        </>
       ) : outcome ? (
         <Answer
           answer={outcome.answer}

@@ -11,6 +11,7 @@ import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
+import { NextStep } from '@/interface/next-step';
 import { limewaterMadeOf, limewaterPumpLPerH, limewaterStuckQuestion } from '@/reckoning/limewater-question';
 
 const HIGHEST_PH = { field: 'highest pH put up with', kind: 'ph', low: 8.2, high: 9.5 } as const;
@@ -36,7 +37,11 @@ export function IfItSticks() {
   const time = (values?.course.at(-1)?.hours ?? 0) > LONG_HOURS ? 'days' : 'hours';
   const text = (kind: Parameters<typeof quantity>[0], amount: number) => showText(quantity(kind, amount), units);
   return (
-    <Worked result={result} otherwise="Say what the limewater’s vessel holds, under How much.">
+    <Worked
+      result={result}
+      otherwise="Say what the limewater’s vessel holds, under How much."
+      next={<NextStep bench="limewater" words="Describe the vessel" />}
+    >
       {values && (
         <>
           <div className="mt-5 grid max-w-5xl gap-x-8 gap-y-4 lg:grid-cols-2">

@@ -12,6 +12,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { WhatWasDosed } from '@/interface/what-was-dosed';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { NextStep } from '@/interface/next-step';
 import { dripNow, limewaterMadeOf, limewaterOf, limewaterQuestion } from '@/reckoning/limewater-question';
 import { unsaidSupply } from '@/reckoning/known-supply';
 import { limewaterSet } from '@/reckoning/set-limewater';
@@ -64,6 +65,7 @@ export function StrengthAndRoom() {
       <Worked
         result={result}
         otherwise="Say what evaporates first: Evaporation and top-off works it out from the open surface, or from the reservoir’s refills."
+        next={<NextStep bench="top-off" words="Work out evaporation" />}
         actions={
           <>
             {change !== undefined && change > 0 && (

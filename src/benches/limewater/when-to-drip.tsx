@@ -18,6 +18,7 @@ import { useWidth } from '@/interface/use-width';
 import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { NextStep } from '@/interface/next-step';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { dripNow, limewaterHoursQuestion, limewaterQuestion } from '@/reckoning/limewater-question';
 import { lightsOf, USUAL_LIGHTS } from '@/reckoning/schedule-question';
@@ -74,6 +75,7 @@ export function WhenToDrip() {
     <Worked
       result={result}
       otherwise="Say how much limewater is dosed a day, below or under How much: then its hours are drawn here."
+      next={<NextStep bench="limewater" words="How much limewater" />}
       actions={
         <>
           <Button look="main" disabled={!changed} onClick={() => void set()}>

@@ -9,6 +9,7 @@ import { useWidth } from '@/interface/use-width';
 import { Worked } from '@/interface/worked';
 import { usePrices, YourPrices } from '@/interface/your-prices';
 import { useNow, useTank } from '@/interface/workspace';
+import { NextStep } from '@/interface/next-step';
 import { methodsQuestion } from '@/reckoning/methods-question';
 
 const PH_WORDS: Record<Method['ph'], string> = { lifts: 'lifts', none: 'none', lowers: 'lowers' };
@@ -34,6 +35,7 @@ function Methods() {
     <Worked
       result={result}
       otherwise="Test alkalinity twice, a few days apart, and log what you dose: methods are compared by what the tank consumes."
+      next={<NextStep bench="log" words="Log a test" />}
     >
       {methods.length > 0 && question && (
         <>

@@ -8,6 +8,7 @@ import { Button } from '@/interface/button';
 import { whenText } from '@/interface/when';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { NextStep } from '@/interface/next-step';
 import { dialInQuestion } from '@/reckoning/reactor-dial-in-question';
 import { reactorSetting } from '@/reckoning/reactor-setting';
 import { describeEntry } from '@/record/kinds/describe';
@@ -62,6 +63,7 @@ export function DialIn({ question, tried }: ReactorPart) {
       <Worked
         result={result}
         otherwise="Test the tank’s alkalinity twice, a few days apart, and log what you dose: a reactor is dialled in to what the tank consumes."
+        next={<NextStep bench="log" words="Log a test" />}
         actions={
           values?.stage === 'change one thing' ? (
             <Button look="main" onClick={change}>

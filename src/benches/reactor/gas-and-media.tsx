@@ -6,6 +6,7 @@ import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
+import { NextStep } from '@/interface/next-step';
 import { reactorQuestion } from '@/reckoning/reactor-question';
 import { reactorSetting } from '@/reckoning/reactor-setting';
 import { reactorUseNow } from '@/reckoning/reactor-use-question';
@@ -35,6 +36,7 @@ export function GasAndMedia({ question, tried }: ReactorPart) {
       <Worked
         result={result}
         otherwise="Enter the effluent’s alkalinity under Output, tested or as you think of running it: gas and media follow from it."
+        next={<NextStep bench="reactor" words="Enter the effluent" />}
       >
         {values && (
           <div className="mt-5 grid max-w-5xl gap-8 lg:grid-cols-2">

@@ -6,6 +6,7 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
 import { usePrices, YourPrices } from '@/interface/your-prices';
+import { NextStep } from '@/interface/next-step';
 import { reactorSizeQuestion } from '@/reckoning/reactor-size-question';
 import type { ReactorPart } from './reactor-part';
 import { ReactorBuilt } from './reactor-built';
@@ -23,6 +24,7 @@ export function SizeAndPrice({ question, tried }: ReactorPart) {
       <Worked
         result={result}
         otherwise="Enter the effluent’s alkalinity under Output, tested or as you think of running it: the size follows from it."
+        next={<NextStep bench="reactor" words="Enter the effluent" />}
       >
         {values && input && (
           <SizeScale

@@ -27,6 +27,7 @@ import {
 } from '@/reckoning/schedule-question';
 import { DayStrip } from '@/interface/charts/day-strip';
 import { ClockFields } from '@/interface/clock-fields';
+import { NextStep } from '@/interface/next-step';
 import { PumpDeliveries } from './pump-deliveries';
 
 const DAY = 1440;
@@ -87,6 +88,7 @@ function Schedule() {
       <Worked
         result={runs.length === 0 ? undefined : result}
         otherwise="Set a dose first: then its hours are drawn here."
+        next={<NextStep bench="dosing" words="Set a dose" />}
         actions={
           <>
             <Button look="main" disabled={changed.length === 0} onClick={() => void keep()}>

@@ -16,6 +16,7 @@ import { Sentence } from '@/interface/phrases';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { NextStep } from '@/interface/next-step';
 import { failureQuestion } from '@/reckoning/top-off-failure';
 import { withReservoir } from '@/reckoning/reservoir-mark';
 import { evaporationOf } from '@/reckoning/top-off-question';
@@ -70,6 +71,7 @@ export function IfItFails() {
     <Worked
       result={result}
       otherwise="Say what the reservoir holds."
+      next={<NextStep bench="top-off" words="Say what the reservoir holds" />}
       actions={
         changed ? (
           <Button look="main" onClick={keep}>

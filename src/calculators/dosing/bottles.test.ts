@@ -37,7 +37,7 @@ describe('bottles', () => {
   });
 
   it('a bottle at zero that is logged as running is asked about; one that was never seen is unknown', () => {
-    expect(says({ leftMl: 0 })).toMatch(/stands at zero and is logged as running/);
+    expect(says({ leftMl: 0 })).toMatch(/is at zero and is logged as running/);
     const { values, answer } = bottles.run({ now, bottles: [{ name: 'part', mlPerDay: 30 }] });
     expect(values.bottles[0]?.emptyAt).toBeUndefined();
     expect(answer.certainty).toBe('not enough yet');

@@ -25,6 +25,15 @@ describe('today', () => {
     expect([at(37), at(35)]).toEqual(['levels', 'dose']);
   });
 
+  it('puts danger before everything, and a level that moves or is off before a sensor to wipe', () => {
+    const upkeep = { 'top-off upkeep': {} };
+    expect(order({ ...upkeep, danger: {}, 'top-off': { daysLeft: 0 }, cycle: {} })[0]).toBe('danger');
+    const first = (levels: object) => order({ ...upkeep, levels: { certainty: 'estimated', ...levels } })[0];
+    expect(first({ moves: 'falling' })).toBe('levels');
+    expect(first({ moves: 'steady', outside: true })).toBe('levels');
+    expect(first({ moves: 'steady' })).toBe('top-off upkeep');
+  });
+
   it('says so where nothing presses, and where nothing is known', () => {
     expect(answered('today', { levels: { certainty: 'estimated', moves: 'steady' } }).sentence).toBe(
       'Nothing needs doing today.',

@@ -57,7 +57,13 @@ const facts = z.strictObject({
   'reactor stores': z.strictObject({ daysLeft: figure('days left', 0, 1e6, 'days') }).optional(),
   /** Nitrate and phosphate at zero for weeks: a warning in every school. */
   nutrients: z.strictObject({}).optional(),
-  levels: z.strictObject({ certainty: z.enum(CERTAINTIES), moves: z.enum(MOVES).optional() }).optional(),
+  levels: z
+    .strictObject({
+      certainty: z.enum(CERTAINTIES),
+      moves: z.enum(MOVES).optional(),
+      outside: z.boolean().default(false),
+    })
+    .optional(),
   /** The test that would narrow the dose most, in so many days. */
   'next test': z.strictObject({ inDays: figure('days to the test', 0, 60, 'days') }).optional(),
   'water change': z.strictObject({ late: z.boolean().default(false) }).optional(),
@@ -119,13 +125,18 @@ const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> =
   'reactor stores': (known) =>
     known['reactor stores'] && (known['reactor stores'].daysLeft < REFILL_SOON_DAYS ? 1.3 : 0.5),
   nutrients: ({ nutrients }) => nutrients && 1.6,
-  levels: ({ levels }) =>
-    levels &&
-    (levels.moves === 'falling' || levels.moves === 'rising' ? 1.5 : levels.certainty === 'not enough yet' ? 1 : 0.7),
+  // A level that moves, or is outside its band, comes before a sensor to wipe; one on target after it.
+  levels: ({ levels }) => levels && pressingOf(levels),
   'next test': (known) => known['next test'] && (known['next test'].inDays <= 1 ? 0.75 : 0.4),
   // A late change waits; a dose that is off or an empty reservoir does not.
   'water change': (known) => known['water change'] && (known['water change'].late ? 0.9 : 0.6),
 };
+
+function pressingOf({ certainty, moves, outside }: NonNullable<Facts['levels']>): number {
+  if (moves === 'falling' || moves === 'rising') return 1.5;
+  if (outside) return 1.2;
+  return certainty === 'not enough yet' ? 1 : 0.7;
+}
 
 function isOff({ answerMlPerDay, runsMlPerDay }: { answerMlPerDay: number; runsMlPerDay: number }): boolean {
   return Math.abs(answerMlPerDay - runsMlPerDay) > DOSE_OFF_BY * Math.max(answerMlPerDay, 1);

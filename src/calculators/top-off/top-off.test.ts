@@ -96,7 +96,7 @@ describe('top-off', () => {
     expect(run(large).values.litresPerDay).toBeCloseTo(3.5, 1);
     expect(cautions({ ...large, reservoirL: 0 })).toMatch(/400 L on 2026-11-23 is more than a quarter of the tank/);
     expect(cautions({ surroundings: { ...room, places: [{ place: 'display', areaM2: 12, cover: 'open' }] } })).toMatch(
-      /the water would stand 3\.15 cm deep/,
+      /the water would be 3\.15 cm deep/,
     );
   });
   it('says what a lid would save', () => {
@@ -133,7 +133,7 @@ describe('the season', () => {
     const by = (humidity: number) => expectedEvaporationLPerDay({ ...situation, humidity });
     expect(change?.more).toBeCloseTo(by(0.35) - by(0.6), 1);
     expect(say(run({ ...dried, rooms, surroundings: { ...room, humidity: 0.35 } }).answer.because)).toMatch(
-      /; 1\.08 L\/day more than in 2026-07: the room is drier\./,
+      /; 1\.1 L\/day more than in 2026-07: the room is drier\./,
     );
   });
   it('works the humidity out where the room was never read', () => {
