@@ -1,4 +1,6 @@
-import { refusedText } from '@/calculators/calculator/refusal-text';
+import { refusalIn, refusedText } from '@/calculators/calculator/refusal-text';
+import { useBookIfRead } from './workspace';
+import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
 import type { RefusalDetail } from '@/chemistry/refusal';
 
 /** Where an answer would stand: why there is none, in the field's own words. */
@@ -12,11 +14,13 @@ export function Refused({
   readonly lesser?: boolean;
 }) {
   const size = lesser ? 'text-lg' : 'text-2xl';
+  const units = useBookIfRead()?.settings.units ?? DEFAULT_UNITS;
   if (!refusal) return <p className={`max-w-3xl ${size} text-soft`}>{otherwise}</p>;
+  const told = refusalIn(refusal, units);
   return (
     <div role="alert" className="max-w-3xl">
-      <p className={`${size} text-rust`}>{refusedText(refusal)}</p>
-      {refusal.hint && <p className="mt-1 text-rust">{refusal.hint}</p>}
+      <p className={`${size} text-rust`}>{refusedText(told)}</p>
+      {told.hint && <p className="mt-1 text-rust">{told.hint}</p>}
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import { GRAMS_PER_L_RANGE } from '@/chemistry/mixing/salt-strength';
-import { saltwaterKg, saltwaterL, purifiedL } from '@/chemistry/mixing/saltwater';
+import { saltwaterKg, saltwaterL, roDiWaterL } from '@/chemistry/mixing/saltwater';
 import { atSalinity } from '@/chemistry/seawater/composition';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -85,7 +85,7 @@ export function batchState(book: Book, batch: EntryOf<'batch'>, at = Infinity): 
     if (out + poured + added === 0) continue;
     // Salt and mass are kept through whatever was taken out, poured in and added.
     const kept = Math.max(0, 1 - out / madeL);
-    const kg = saltwaterKg(madeL, salinity) * kept + poured / purifiedL(1) + added / 1000;
+    const kg = saltwaterKg(madeL, salinity) * kept + poured / roDiWaterL(1) + added / 1000;
     const salt = saltwaterKg(madeL, salinity) * kept * salinity;
     // Salts carry some water: of an added gram, what a litre at 35 ppt holds dissolved for what it takes to weigh.
     const perG = saltG > 0 ? (saltwaterKg(madeL, salinity) * salinity) / saltG : 0;

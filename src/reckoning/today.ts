@@ -1,4 +1,4 @@
-import { refusedText } from '@/calculators/calculator/refusal-text';
+import { refusalIn, refusedText } from '@/calculators/calculator/refusal-text';
 import type { Answer } from '@/calculators/calculator/calculator';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
@@ -116,7 +116,14 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
     .flatMap(({ concern, outcome, refusal }): TodayLine[] => {
       const place = PLACES[concern];
       if (refusal)
-        return [{ ...place, title: titleOf(place), answer: refusedAnswer(refusal), pressing: REFUSED_PRESSES }];
+        return [
+          {
+            ...place,
+            title: titleOf(place),
+            answer: refusedAnswer(refusalIn(refusal, book.settings.units)),
+            pressing: REFUSED_PRESSES,
+          },
+        ];
       if (!outcome) return [];
       const at = { ...place, ...(outcome.bench && { bench: outcome.bench }) };
       return [{ ...at, title: titleOf(at), answer: outcome.answer, pressing: pressing.get(concern) ?? 0 }];

@@ -66,7 +66,7 @@ export function ChallengePanel() {
                 : [quantity('mass', grams), 'of ammonium chloride']),
               'for',
               quantity('ammonia', RAISED),
-              'and test a day later: both must read nothing.',
+              'and test a day later: both must read zero.',
             ]}
           />
           {bottle && ml !== undefined && (

@@ -50,12 +50,12 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
   const habit = changeHabit(book, tank, now);
   // Water for the next change, in time for it to be mixed a day before.
   const wanted = (habit.nextAt ?? 0) - (MIX_HOURS * DAY_MS) / 24;
-  const [litres, setLitres] = useKeptState<number | null>('source-bench litres', () =>
+  const [litres, setLitres] = useKeptState<number | null>('ro-water litres', () =>
     Math.max(1, Math.round(habit.changeL)),
   );
   const [readyBy, setReadyBy] = useState<number | null>(() => (wanted > now + DAY_MS / 4 ? wanted : now + DAY_MS));
-  const [pressure, setPressure] = useKeptState<number | null>('source-bench pressure', null);
-  const [warmth, setWarmth] = useKeptState<number | null>('source-bench warmth', null);
+  const [pressure, setPressure] = useKeptState<number | null>('ro-water pressure', null);
+  const [warmth, setWarmth] = useKeptState<number | null>('ro-water warmth', null);
   const asked = { ...waterQuestion(state, litres ?? 0, { now, ...(readyBy !== null && { readyBy }) }) };
   const result =
     litres === null

@@ -236,7 +236,7 @@ function cautions(input: LimewaterInput, strength: LimewaterStrength, values: Li
       says: [
         'Limewater runs since',
         { moment: startedAt, day: true },
-        `: higher pH speeds growth, and consumption may rise, seen to double. Test alkalinity every ${SOONER_DAYS} days until`,
+        `: higher pH speeds growth, and consumption may rise, even double. Test alkalinity every ${SOONER_DAYS} days until`,
         { moment: startedAt + WATCH_DAYS * DAY_MS, day: true },
         ', then compare before and after.',
       ],
@@ -245,7 +245,7 @@ function cautions(input: LimewaterInput, strength: LimewaterStrength, values: Li
     list.push({
       severity: 'caution',
       says: [
-        `Once it runs, test alkalinity every ${SOONER_DAYS} days for two months: higher pH speeds growth, and consumption may rise, seen to double.`,
+        `Once it runs, test alkalinity every ${SOONER_DAYS} days for two months: higher pH speeds growth, and consumption may rise, even double.`,
       ],
     });
   return list;

@@ -6,7 +6,7 @@ import { usualErrorOf } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
 import { quantity } from '@/chemistry/units/quantity';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
-import { BATCH_C, purifiedL, saltGIn, saltwaterKg, saltwaterL } from '@/chemistry/mixing/saltwater';
+import { BATCH_C, roDiWaterL, saltGIn, saltwaterKg, saltwaterL } from '@/chemistry/mixing/saltwater';
 
 /** What stands in the vessel and how it should read. */
 interface Batch {
@@ -36,7 +36,7 @@ export function waterToAdd({ holdsL, reads, target }: Batch, fullL = Infinity) {
   const keptKg = (finalKg * target) / reads;
   return {
     takeOutL: Math.max(0, holdsL - saltwaterL(keptKg, reads)),
-    pourInL: Math.max(0, purifiedL(finalKg - keptKg)),
+    pourInL: Math.max(0, roDiWaterL(finalKg - keptKg)),
     finalL,
   };
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { refusalOf, valuesOf } from '../testing/run-calculator';
 import { saltToAdd, waterToAdd } from './batch-correction';
 import { blend } from './from-stock';
-import { purifiedL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
+import { roDiWaterL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
 
 /** Dry sea salt a litre at 35 ppt and 25 °C, by our own density. */
 
@@ -29,7 +29,7 @@ describe('a batch that reads off', () => {
         const { takeOutL, pourInL, finalL } = waterToAdd({ holdsL, reads, target }, holdsL * room);
         expect(finalL).toBeLessThanOrEqual(holdsL * room + 1e-9);
         expect(saltwaterKg(holdsL - takeOutL, reads) * reads).toBeCloseTo(saltwaterKg(finalL, target) * target, 6);
-        const kg = saltwaterKg(holdsL - takeOutL, reads) + pourInL / purifiedL(1);
+        const kg = saltwaterKg(holdsL - takeOutL, reads) + pourInL / roDiWaterL(1);
         expect(kg).toBeCloseTo(saltwaterKg(finalL, target), 6);
       }),
     );

@@ -6,7 +6,7 @@ import { specificGravity } from '@/chemistry/seawater/specific-gravity';
 import { Refusal } from '@/chemistry/refusal';
 import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
-import { purifiedL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
+import { roDiWaterL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
 
 export const mixBatch = defineCalculator({
   name: 'mix-batch',
@@ -49,7 +49,7 @@ export const mixBatch = defineCalculator({
     // The salt follows salinity by mass; the water is what is left of the batch's mass.
     const saltG = saltGIn(litresWanted, targetSalinity, gramsPerLAt35);
     const batchKg = saltwaterKg(litresWanted, targetSalinity, temperatureC);
-    const waterL = purifiedL(batchKg - saltG / 1000, temperatureC);
+    const waterL = roDiWaterL(batchKg - saltG / 1000, temperatureC);
     const boxes = boxG === undefined ? undefined : saltG / boxG;
     const cost = boxes === undefined || boxPrice === undefined ? undefined : boxes * boxPrice;
     const error = gramsPerLError ?? (gramsPerLFrom === 'assumed' ? 0.05 : 0.02);

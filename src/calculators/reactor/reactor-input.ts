@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Refusal } from '@/chemistry/refusal';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, moment } from '../calculator/calculator-input';
 import { SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
@@ -30,6 +31,11 @@ export type MeasuredInput = z.output<typeof measuredEffluent>;
 export const DISSOLVES_BELOW_PH = 6.7;
 /** Below this they turn to sludge. Common practice: controllers hold 6.5 to 6.7. */
 export const SLUDGE_BELOW_PH = 6.4;
+
+/** An alkalinity in a refusal's words: to a tenth of a degree. */
+export function dkhText(mmolPerL: number): string {
+  return `${Number((mmolPerL / MMOL_PER_L_PER_DKH).toFixed(1))} dKH`;
+}
 
 /** @throws Refusal for a chamber no more acid than the tank: nothing dissolves in it */
 export function refuseHighChamber(chamberPh: number, tankPh: number): void {

@@ -6,7 +6,7 @@ import { MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
 import { estimate, quantity, range } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
-import { refuseHighChamber } from './reactor-input';
+import { dkhText, refuseHighChamber } from './reactor-input';
 import {
   reactorOutputInput,
   type OwnRate,
@@ -96,7 +96,7 @@ function third(input: ReactorOutputInput, feed: Feed, ceiling: number | undefine
       field: 'reactor flow',
       value: `${Number(flow.toFixed(1))} mL/min`,
       allowed: `at least ${(mmolPerDay / (most - feed.alkalinity) / 1.44).toFixed(1)} mL/min`,
-      hint: `At this flow the effluent would have to be ${dkh(effluent)}, and ${ceiling === undefined ? 'no chamber gives that' : `media stop dissolving at ${dkh(ceiling)} in this chamber`}. Open the flow first${phHint(feed, effluent)}.`,
+      hint: `At this flow the effluent would have to be ${dkhText(effluent)}, and ${ceiling === undefined ? 'no chamber gives that' : `media stop dissolving at ${dkhText(ceiling)} in this chamber`}. Open the flow first${phHint(feed, effluent)}.`,
     });
   return { mmolPerDay, effluentAlkalinity: effluent, mlPerMin: flow };
 }
@@ -125,15 +125,15 @@ function refuseEffluent(
   if (effluent - feed.alkalinity <= 0.1)
     throw new Refusal({
       field: 'effluent alkalinity',
-      value: dkh(effluent),
-      allowed: `above the tank’s ${dkh(feed.alkalinity)}`,
+      value: dkhText(effluent),
+      allowed: `above the tank’s ${dkhText(feed.alkalinity)}`,
       hint: 'An effluent no stronger than the tank supplies nothing at any flow. Check the chamber’s pH first (too high, nothing dissolves), then whether the media are spent or the feed runs past them.',
     });
   if (ceiling !== undefined && effluent > ceiling)
     throw new Refusal({
       field: 'effluent alkalinity',
-      value: dkh(effluent),
-      allowed: `at most ${dkh(ceiling)} at chamber pH ${(chamberPh ?? 0).toFixed(2)}`,
+      value: dkhText(effluent),
+      allowed: `at most ${dkhText(ceiling)} at chamber pH ${(chamberPh ?? 0).toFixed(2)}`,
       hint: `Media stop dissolving there${phHint(feed, effluent)}. If the effluent truly tests so strong, the chamber’s probe reads high: calibrate it first.`,
     });
 }
@@ -143,10 +143,6 @@ function phHint(feed: Feed, effluent: number): string {
   return ph === undefined
     ? '; no chamber that is run reaches it'
     : `; chamber pH ${(Math.floor(ph * 100) / 100).toFixed(2)} or lower would reach it`;
-}
-
-function dkh(mmolPerL: number): string {
-  return `${Number((mmolPerL / MMOL_PER_L_PER_DKH).toFixed(1))} dKH`;
 }
 
 function ownRate(

@@ -9,7 +9,7 @@ import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { stepIfTold } from '../calculator/step-if-told';
 import { consumptionAfter, DAYS_A_MONTH } from '../consumption/growth';
-import { reactorWater, tankAlkalinity } from './reactor-input';
+import { reactorWater, tankAlkalinity, dkhText } from './reactor-input';
 
 /** Looked ahead, months. */
 const AHEAD_MONTHS = 24;
@@ -79,8 +79,8 @@ export const reactorSize = defineCalculator({
     if (!effluent)
       throw new Refusal({
         field: 'effluent alkalinity',
-        value: `${input.effluentAlkalinity.toFixed(2)} mmol/L`,
-        allowed: `above the tank’s ${feed.alkalinity.toFixed(2)} and at most ${ceiling.toFixed(2)} mmol/L at this chamber pH`,
+        value: dkhText(input.effluentAlkalinity),
+        allowed: `above the tank’s ${dkhText(feed.alkalinity)} and at most ${dkhText(ceiling)} at this chamber pH`,
         hint: 'Between the two lies what a chamber can give.',
       });
     const { dicMmolPerL } = carbonateOfWater(

@@ -5,7 +5,7 @@ import { restingWater, type TankOfReactor } from '@/chemistry/reactor/tank-ph';
 import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { defineCalculator } from '../calculator/calculator';
-import { refuseHighChamber } from './reactor-input';
+import { refuseHighChamber, dkhText } from './reactor-input';
 import { reactorUseInput, type Lasts, type ReactorUseInput, type TankPhs } from './reactor-use-input';
 import { useAnswer, useCautions, useSteps } from './reactor-use-words';
 
@@ -34,8 +34,8 @@ export const reactorUse = defineCalculator({
     if (input.effluentAlkalinity <= feed.alkalinity || input.effluentAlkalinity > ceiling)
       throw new Refusal({
         field: 'effluent alkalinity',
-        value: `${input.effluentAlkalinity.toFixed(2)} mmol/L`,
-        allowed: `above the tank’s ${feed.alkalinity.toFixed(2)} and at most ${ceiling.toFixed(2)} mmol/L at this chamber pH`,
+        value: dkhText(input.effluentAlkalinity),
+        allowed: `above the tank’s ${dkhText(feed.alkalinity)} and at most ${dkhText(ceiling)} at this chamber pH`,
         hint: 'Between the two lies what a chamber can give. Test the effluent again, and calibrate the chamber’s probe.',
       });
     const effluent = effluentOf(feed, input.effluentAlkalinity, input.chamberPh);

@@ -3,7 +3,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { amount, moment, share } from '../calculator/calculator-input';
 import { defineCalculator } from '../calculator/calculator';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
-import { purifiedL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
+import { roDiWaterL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
 import { readingExpectation } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
 import { G_PER_POUND, L_PER_US_GALLON } from '@/chemistry/units/kinds';
@@ -108,7 +108,7 @@ export const setUp = defineCalculator({
       });
     const saltG = saltGIn(netL, salinity, asked.gramsPerLAt35);
     const waterKg = saltwaterKg(netL, salinity);
-    const waterL = purifiedL(waterKg - saltG / 1000);
+    const waterL = roDiWaterL(waterKg - saltG / 1000);
     const waterHours = asked.madePerDay === undefined ? undefined : (waterL / asked.madePerDay) * 24;
     const panesCm2 = lengthCm * widthCm + 2 * (lengthCm + widthCm) * heightCm;
     const glassKg = (panesCm2 * glassCm * GLASS_KG_PER_L) / 1000;

@@ -121,10 +121,15 @@ export function topOffWorking(input: TopOffInput, found: EvaporationEstimate, va
         ? `the line through what had gone by ${byRefills.used.length + 1} looks at the reservoir over ${byRefills.days.toFixed(1)} days${byRefills.odd.length > 0 ? `; ${byRefills.odd.length} set aside` : ''}`
         : '',
     ),
-    ...rate('Give or take', byRefills?.sd, 'equation', 'one standard deviation: marks, scatter and a day’s swings'),
+    ...rate(
+      '± (one standard deviation)',
+      byRefills?.sd,
+      'equation',
+      'one standard deviation: marks, scatter and a day’s swings',
+    ),
     ...rate('By the pump’s time', byPump?.litresPerDay, 'log', 'hours it ran × what it gives'),
     ...rate(
-      'Brought by doses',
+      'Supplied by doses',
       drippedLPerDay > 0 ? drippedLPerDay : undefined,
       'log',
       'water of standing doses that does not come from the reservoir',

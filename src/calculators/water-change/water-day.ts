@@ -4,7 +4,7 @@ import { defineCalculator, type Step } from '../calculator/calculator';
 import { amount, figure, moment } from '../calculator/calculator-input';
 import { MIX_HOURS } from '../mixing/batch-readiness';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
-import { purifiedL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
+import { roDiWaterL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
 import { Refusal } from '@/chemistry/refusal';
 import { quantity } from '@/chemistry/units/quantity';
 import { openingTold } from '../source-water/opening';
@@ -181,7 +181,7 @@ function mixOf(pour: Pour, tanks: readonly TankAsked[]) {
   return {
     ...pour,
     saltG,
-    waterL: purifiedL(saltwaterKg(pour.litres, pour.salinity) - saltG / 1000),
+    waterL: roDiWaterL(saltwaterKg(pour.litres, pour.salinity) - saltG / 1000),
     ...(boxG !== undefined && { boxes: saltG / boxG }),
   };
 }

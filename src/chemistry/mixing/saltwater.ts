@@ -18,7 +18,7 @@ export function saltwaterL(kg: number, salinity: number, temperatureC = BATCH_C)
 }
 
 /** Litres that some kilograms of RO/DI water fill. */
-export function purifiedL(kg: number, temperatureC = BATCH_C): number {
+export function roDiWaterL(kg: number, temperatureC = BATCH_C): number {
   return (kg * 1000) / pureWaterDensityKgPerM3(temperatureC);
 }
 
