@@ -2,7 +2,7 @@ import { chamberPhFor, effluentCeiling, type Feed } from '@/chemistry/reactor/ce
 import { fitHalfwayFlow, flowFor, shareOfCeiling, type HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { Refusal } from '@/chemistry/refusal';
-import { MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
+import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
 import { estimate, quantity, range } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
