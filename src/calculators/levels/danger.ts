@@ -32,8 +32,8 @@ const FIRST: Readonly<Record<EverydayId, Partial<Record<Side, string>>>> = {
   },
   temperature: {
     above:
-      'Check the thermometer, and unplug a heater that is still warm. Lights off, lid open, a fan over the water and more surface movement: warm water holds less oxygen. Cool by no more than 1 °C an hour.',
-    below: 'Check the thermometer and the heater. Warm by no more than 1 °C an hour.',
+      'Check the thermometer, and unplug a heater that is still warm. Lights off, lid open, a fan over the water and more surface movement: warm water holds less oxygen. Cool by no more than 1 °C (2 °F) an hour.',
+    below: 'Check the thermometer and the heater. Warm by no more than 1 °C (2 °F) an hour.',
   },
   ph: {
     below:
@@ -141,10 +141,14 @@ function answerOf(dangers: readonly InDanger[], readings: number): Answer {
       certainty: readings === 0 ? 'not enough yet' : 'worked out',
       because: [],
     };
+  // What is done at once is the answer; what comes after it stands below.
+  const sentences = (FIRST[worst.parameter][worst.side] ?? 'Test again.').split(/(?<=\.) /);
+  const [first, then] = [sentences.slice(0, 2), sentences.slice(2)];
   return {
-    says: [...levelWords(worst), ':', lowerFirst(FIRST[worst.parameter][worst.side] ?? 'test again.')],
+    says: [...levelWords(worst), ':', lowerFirst(first.join(' '))],
     certainty: 'worked out',
     because: [
+      ...then,
       'Read',
       { moment: worst.at },
       `; dangerous ${worst.side}`,
