@@ -3,7 +3,18 @@ import { describe, expect, it } from 'vitest';
 import { FIELDS } from '../testing/expectations';
 import { KINDS, unitsOf, type QuantityKind } from './kinds';
 import { parseQuantity, readNumber, unitBySpelling } from './parse-quantity';
-import { DEFAULT_UNITS, preferredUnit, quantity, show, showOther, showText, type UnitPreferences } from './quantity';
+import {
+  DEFAULT_UNITS,
+  estimate,
+  preferredUnit,
+  quantity,
+  range,
+  roundedWithin,
+  show,
+  showOther,
+  showText,
+  type UnitPreferences,
+} from './quantity';
 
 const PREFERENCES: UnitPreferences[] = [
   DEFAULT_UNITS,
@@ -167,5 +178,62 @@ describe('what a new tank is told in', () => {
     [quantity('ammonia', 0.5), '0.5 mg/L'],
   ])('%o as %s', (amount, words) => {
     expect(showText(amount, DEFAULT_UNITS)).toBe(words);
+  });
+});
+
+describe('a figure with a 95 % range', () => {
+  // By hand. The owner's example: a dose of 35, 33 to 38.
+  it.each<[QuantityKind, number, number, number, string, string]>([
+    ['doseRate', 35.2, 32.8, 37.6, '35 mL/day', '33–38 mL/day'],
+    ['doseRate', 34.41, 29.31, 39.51, '34 mL/day', '29–40 mL/day'],
+    ['doseRate', 5.93, 0, 15.7, '6 mL/day', '0–16 mL/day'],
+    ['doseRate', 412, 288, 536, '410 mL/day', '290–540 mL/day'],
+    ['doseRate', 1234, 900, 1568, '1.2 L/day', '0.9–1.6 L/day'],
+    ['waterRate', 4.71, 4.43, 4.99, '4.7 L/day', '4.4–5 L/day'],
+    ['alkalinityRate', 0.16873, 0.1577, 0.1797, '0.47 dKH/day', '0.44–0.5 dKH/day'],
+    ['percent', 3.2, 1.1, 5.3, '3 %', '1–5 %'],
+  ])('%s %s within %s and %s is shown as %s, %s', (kind, amount, low, high, figure, ends) => {
+    expect(showText(estimate(kind, amount, low, high), DEFAULT_UNITS)).toBe(figure);
+    expect(showText(range(kind, low, high), DEFAULT_UNITS)).toBe(ends);
+  });
+
+  it('is never shown finer than without one, and a range that is one figure is told once', () => {
+    expect(showText(estimate('doseRate', 28, 27.9999, 28.0001), DEFAULT_UNITS)).toBe('28 mL/day');
+    expect(showText(estimate('volume', 11.5321, 11.532, 11.5322), DEFAULT_UNITS)).toBe('11.5 L');
+    expect(showText(range('volume', 40, 40), DEFAULT_UNITS)).toBe('40 L');
+    expect(showText(range('ionRate', -3, 5), DEFAULT_UNITS)).toBe('−3 to 5 mg/L/day');
+  });
+
+  it('is rounded for a setting as it is shown', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 900, noNaN: true }),
+        fc.double({ min: 0.01, max: 400, noNaN: true }),
+        (amount, half) => {
+          const shown = Number(show({ kind: 'doseRate', amount, halfWidth: half }, DEFAULT_UNITS).figure);
+          const set = roundedWithin(amount, half);
+          // Within its doubt, and, where the doubt decides, the very figure on the screen.
+          expect(Math.abs(set - amount)).toBeLessThanOrEqual(half);
+          if (half > 1.5) expect(shown).toBeCloseTo(set, 9);
+        },
+      ),
+    );
+    expect(roundedWithin(34.41, 0)).toBe(34.41);
+  });
+});
+
+describe('keepers who measure in gallons', () => {
+  const us = { ...DEFAULT_UNITS, volume: 'US gal' } as const;
+  // By definition: 1 lb is 453.59237 g, 1 in is 2.54 cm, 1 psi is 6.894757 kPa, 1 ft² is 0.09290304 m².
+  it.each<[QuantityKind, number, string]>([
+    ['mass', 2394, '5.28 lb'],
+    ['mass', 200, '7.05 oz'],
+    ['mass', 25, '25 g'],
+    ['length', 30, '11.8 in'],
+    ['pressure', 345, '50 psi'],
+    ['area', 0.72, '7.75 ft²'],
+    ['waterRate', 4.71, '1.24 US gal/day'],
+  ])('read %s %s as %s', (kind, amount, text) => {
+    expect(showText(quantity(kind, amount), us)).toBe(text);
   });
 });
