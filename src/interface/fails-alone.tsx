@@ -44,11 +44,20 @@ class FailsAlone extends Component<Props, { readonly error: Error | undefined }>
 }
 
 /** A bench that the record refuses, or that fails: why, as an answer on that bench, and the ways out. */
-export function BenchBoundary({ address, children }: { readonly address: string; readonly children: ReactNode }) {
+export function BenchBoundary({
+  address,
+  part,
+  children,
+}: {
+  readonly address: string;
+  /** The part of the bench that is open: another is another try. */
+  readonly part: string | null;
+  readonly children: ReactNode;
+}) {
   const { book } = useTank();
   return (
     <FailsAlone
-      rests={[book, address]}
+      rests={[book, address, part]}
       // What was typed may be the cause, and must not come back with the next load. A refusal is no fault: what was typed stays.
       onFailed={(error) => {
         if (!(error instanceof Refusal)) putAsideDrafts(address);

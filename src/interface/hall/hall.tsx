@@ -1,6 +1,6 @@
 'use client';
 
-import { usePathname } from 'next/navigation';
+import { usePathname, useSearchParams } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { EVERYDAY_IDS, type ParameterId } from '@/calculators/parameters/parameters';
 import { lastObservation } from '@/reckoning/observations';
@@ -26,12 +26,13 @@ export function Hall({ children }: { readonly children: ReactNode }) {
   const { book, tank } = useTank();
   const wide = useWide();
   const address = usePathname();
+  const part = useSearchParams().get('as');
   return (
     <TideProvider key={tank.id} tankId={tank.id} follow={telling(book, tank.id)}>
       <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
         Skip to the bench
       </a>
-      <div className="lg:grid lg:grid-cols-[14.5rem_minmax(0,1fr)]">
+      <div className="lg:grid lg:grid-cols-[14.5rem_minmax(0,1fr)] print:block!">
         <Rail />
         <div className="min-w-0">
           <header className="no-print border-b border-line bg-paper">
@@ -56,7 +57,9 @@ export function Hall({ children }: { readonly children: ReactNode }) {
           </PartBoundary>
           {!wide && <BenchMenu />}
           <main id="bench" tabIndex={-1} className="min-w-0 px-4 pt-4 pb-48 outline-none lg:px-6 lg:pb-16">
-            <BenchBoundary address={address}>{children}</BenchBoundary>
+            <BenchBoundary address={address} part={part}>
+              {children}
+            </BenchBoundary>
           </main>
           {!wide && <PhoneBar />}
         </div>
