@@ -14,7 +14,9 @@ export function dangerOf(book: Book, tank: Tank, now: number) {
       readings: Object.fromEntries(
         EVERYDAY_IDS.flatMap((parameter) => {
           const last = lastObservation(book, tank.id, parameter);
-          return last && last.at <= now ? [[parameter, { at: last.at, value: last.value }]] : [];
+          return last && last.at <= now
+            ? [[parameter, { at: last.at, value: last.value, ...(last.bound && { bound: last.bound }) }]]
+            : [];
         }),
       ),
     }),

@@ -43,6 +43,16 @@ describe('danger', () => {
     expect(one('ammonia', 4, now - 15 * 24 * HOUR).values.dangers).toEqual([]);
   });
 
+  it('a bound tells of its own side alone', () => {
+    const bound = (parameter: string, value: number, side: 'below' | 'above') =>
+      danger.run({ now, readings: { [parameter]: { at: now, value, bound: side } } } as never).values.dangers.length;
+    // "<0.5" may be zero; ">500" of nitrate is not.
+    expect(bound('ammonia', 0.5, 'below')).toBe(0);
+    expect(bound('nitrate', 500, 'above')).toBe(1);
+    expect(bound('salinity', 20, 'below')).toBe(1);
+    expect(bound('salinity', 20, 'above')).toBe(0);
+  });
+
   it('tells the gravest first and names the others', () => {
     const { answer, values } = danger.run({
       now,

@@ -63,7 +63,14 @@ const FIRST: Readonly<Record<EverydayId, Partial<Record<Side, string>>>> = {
 };
 
 const readingOf = (id: EverydayId) =>
-  z.strictObject({ at: moment('time of the test'), value: amount(readingExpectation(id)) }).optional();
+  z
+    .strictObject({
+      at: moment('time of the test'),
+      value: amount(readingExpectation(id)),
+      /** The kit said only that it is below, or above, the value. */
+      bound: z.enum(['below', 'above']).optional(),
+    })
+    .optional();
 const lastReadings = Object.fromEntries(EVERYDAY_IDS.map((id) => [id, readingOf(id)])) as Record<
   EverydayId,
   ReturnType<typeof readingOf>
@@ -119,6 +126,7 @@ interface Reading {
   readonly parameter: EverydayId;
   readonly at: number;
   readonly value: number;
+  readonly bound?: Side | undefined;
 }
 
 export interface InDanger extends Reading {
@@ -128,8 +136,11 @@ export interface InDanger extends Reading {
 
 function inDanger(reading: Reading): InDanger[] {
   const { below, above }: { below?: number; above?: number } = PARAMETERS[reading.parameter].danger;
-  if (below !== undefined && reading.value < below) return [{ ...reading, side: 'below', limit: below }];
-  if (above !== undefined && reading.value > above) return [{ ...reading, side: 'above', limit: above }];
+  // "<0.5" may be zero: a bound tells of its own side alone.
+  if (below !== undefined && reading.value < below && reading.bound !== 'above')
+    return [{ ...reading, side: 'below', limit: below }];
+  if (above !== undefined && reading.value > above && reading.bound !== 'below')
+    return [{ ...reading, side: 'above', limit: above }];
   return [];
 }
 
