@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test as base, type BrowserContext, type Page } from '@playwright/test';
-import { BENCHES, benchOf, type BenchPath } from '@/registry/benches';
+import { benchOf, firstOf, type BenchPath } from '@/registry/benches';
 import pinned from '../scripts/pinned-moment.json' with { type: 'json' };
 
 /** What a keeper does again and again, by the names on the screen. */
@@ -43,7 +43,7 @@ export async function goToBench(page: Page, path: BenchPath): Promise<void> {
   const of = (address: string) => rooms.locator(`a[href$="/${address}"]`);
   if (room === undefined) await page.getByRole('link', { name, exact: true }).click();
   else {
-    const first = BENCHES.find((bench) => bench.room === room)?.path ?? path;
+    const first = firstOf(room);
     const menu = page.getByRole('button', { name: /^Benches of this room/ });
     if (await menu.isVisible()) {
       await of(first).click();

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { useHere } from './here';
 import { useTankIfAny, useTitle } from './workspace';
 
-/** The frame of a bench: its question for those who listen, then answer, picture, working and cautions in that order. */
+/** The frame of a bench: its question for those who listen, then answer, picture, cautions and working in that order. */
 export function Bench({
   question,
   beside,

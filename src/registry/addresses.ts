@@ -1,4 +1,4 @@
-import { BENCHES, type BenchPath, type PartOf } from './benches';
+import { BENCHES, firstOf, type BenchPath, type PartOf } from './benches';
 import { ROOMS } from './rooms';
 
 /** Where a bench of a tank is found. `as` is a part of it that is not its first. */
@@ -64,6 +64,5 @@ export function leadsTo(name: string, as: string | undefined): Place | undefined
   if (place) return place;
   if (BENCHES.some(({ path }) => path === name)) return undefined;
   const room = ROOMS.find(({ path }) => path === name);
-  const first = room && BENCHES.find((bench) => bench.room === room.path);
-  return first && { bench: first.path };
+  return room && { bench: firstOf(room.path) };
 }

@@ -5,6 +5,7 @@ import { TANK } from './benches-of/tank';
 import { TESTS } from './benches-of/tests';
 import { TODAY } from './benches-of/today';
 import { WATER } from './benches-of/water';
+import type { RoomPath } from './rooms';
 
 /**
  * Every bench, once: address, room, name, question, synonyms, shortcut, icon and parts. The routes, the menu, Find, the list of shortcuts
@@ -25,15 +26,18 @@ export type BenchPath = Entry['path'];
 export type PartOf<Path extends BenchPath> =
   Extract<Entry, { path: Path }> extends { parts: readonly { as: infer As }[] } ? As : never;
 
-export function benchAt(path: string | undefined): BenchEntry | undefined {
-  return BENCHES.find((bench) => bench.path === path);
-}
-
 /** A bench that is known to be there. */
 export function benchOf(path: BenchPath): BenchEntry {
-  const found = benchAt(path);
+  const found = BENCHES.find((bench) => bench.path === path);
   if (!found) throw new Error(`no bench ${path}`);
   return found;
+}
+
+/** A room opens with its first bench. */
+export function firstOf(room: RoomPath): BenchPath {
+  const first = BENCHES.find((bench) => bench.room === room);
+  if (!first) throw new Error(`an empty room: ${room}`);
+  return first.path;
 }
 
 /** The part an address asks for, else the first; of a bench without parts, none. */

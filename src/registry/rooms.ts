@@ -1,6 +1,6 @@
 /**
  * The rooms of the hall, in the order of a keeper's day. Five, so that they fit a phone's bar; each holds the benches of one part of the job
- * (`benches.ts`). `key` is the shortcut that opens it.
+ * (`benches-of/`). `key` is the shortcut that opens it.
  */
 export const ROOMS = [
   { path: 'today', icon: 'sunrise', name: 'Today', key: '1', words: ['home', 'start', 'overview', 'dashboard'] },

@@ -4,7 +4,7 @@ import { useParams, useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Book } from '@/record/schema';
 import { benchAddress } from '@/registry/addresses';
-import type { BenchPath } from '@/registry/benches';
+import { firstOf, type BenchPath } from '@/registry/benches';
 import type { Findable } from '@/registry/find';
 import { PLACES } from '@/registry/places';
 import { ROOMS } from '@/registry/rooms';
@@ -13,7 +13,6 @@ import { toggleTheme } from '../theme';
 import { useUndo } from '../use-undo';
 import { useBookIfRead, useWorkspace } from '../workspace';
 import { askToJot } from './jot-request';
-import { firstOf } from './rail';
 
 /** Something that can be done or gone to from anywhere. */
 export interface Action extends Findable {

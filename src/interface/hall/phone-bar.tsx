@@ -1,12 +1,12 @@
 'use client';
 
+import { firstOf } from '@/registry/benches';
 import { ROOMS } from '@/registry/rooms';
 import { PartBoundary } from '../fails-alone';
 import { BenchLink } from './bench-link';
 import { useHere } from '../here';
 import { Icon } from './icons';
 import { JotLine } from './jot-line';
-import { firstOf } from './rail';
 
 /** On a phone, under the thumb: the line to jot in and the five rooms. */
 export function PhoneBar() {

@@ -1,7 +1,7 @@
 'use client';
 
-import { BENCHES, type BenchPath } from '@/registry/benches';
-import { ROOMS, type RoomPath } from '@/registry/rooms';
+import { BENCHES, firstOf } from '@/registry/benches';
+import { ROOMS } from '@/registry/rooms';
 import { BenchLink } from './bench-link';
 import { DemoNote } from './demo-note';
 import { useHere } from '../here';
@@ -87,11 +87,4 @@ export function Rail() {
       <DemoNote className="px-4 py-1.5 leading-snug" />
     </div>
   );
-}
-
-/** A room opens with its first bench. */
-export function firstOf(room: RoomPath): BenchPath {
-  const first = BENCHES.find((bench) => bench.room === room);
-  if (!first) throw new Error(`an empty room: ${room}`);
-  return first.path;
 }
