@@ -106,7 +106,17 @@ const listZone = {
 const outsideWorld = ['react', 'react-dom', 'react/*', 'next', 'next/*', 'idb', 'radix-ui', 'recharts', 'cmdk'];
 
 export default defineConfig(
-  { ignores: ['node_modules/', '.next/', '.test/', 'next-env.d.ts', 'test-results/', 'playwright-report/'] },
+  {
+    ignores: [
+      'node_modules/',
+      '.next/',
+      'public/sw.js',
+      '.test/',
+      'next-env.d.ts',
+      'test-results/',
+      'playwright-report/',
+    ],
+  },
   ...tseslint.configs.strict,
   {
     files: ['**/*.{ts,tsx}'],

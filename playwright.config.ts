@@ -16,6 +16,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     timezoneId: pinned.zone,
     locale: 'en-GB',
+    // Keeping the whole product in each test's browser would cost more than the test; `offline.spec.ts` lets it.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       args: [

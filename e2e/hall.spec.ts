@@ -51,11 +51,11 @@ test('Find knows the trade’s words, rows, entries and actions, and says where 
   await openDemo(page, 'today');
   const find = async (typed: string) => {
     await page.keyboard.press('/');
-    await page.getByRole('combobox').fill(typed);
+    await page.getByRole('dialog', { name: 'Find' }).getByRole('combobox').fill(typed);
   };
   await find('kalk');
-  await expect(page.getByRole('option').first()).toContainText('Limewater (kalkwasser)');
-  await expect(page.getByRole('option').first()).toContainText('Dosing');
+  await expect(page.getByRole('dialog').getByRole('option').first()).toContainText('Limewater (kalkwasser)');
+  await expect(page.getByRole('dialog').getByRole('option').first()).toContainText('Dosing');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/limewater$/);
   await find('harbour');
@@ -69,7 +69,7 @@ test('Find knows the trade’s words, rows, entries and actions, and says where 
   // Esc leaves the line, and a letter is a shortcut again.
   await page.keyboard.press('Escape');
   await find('paling');
-  await page.getByRole('option').filter({ hasText: 'Note' }).first().click();
+  await page.getByRole('dialog').getByRole('option').filter({ hasText: 'Note' }).first().click();
   await expect(page).toHaveURL(/\/log\?find=paling$/);
   const entries = page.getByRole('region', { name: 'Entries', exact: true });
   await expect(entries.getByRole('listitem').first()).toContainText(/paling/i);

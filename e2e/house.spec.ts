@@ -133,7 +133,7 @@ test('the keyboard reaches everything', async ({ page }) => {
   await page.keyboard.press('d');
   await expect(page).toHaveURL(/\/dosing$/);
   await page.keyboard.press('/');
-  await page.getByRole('combobox').fill('story');
+  await page.getByRole('dialog', { name: 'Find' }).getByRole('combobox').fill('story');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/story-corner\/today$/);
   await page.keyboard.press('?');
@@ -157,6 +157,7 @@ test('shortcuts act on the screens of all tanks too, and the front door leads to
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog', { name: /^Shortcuts/ })).toBeVisible();
     await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
     await page.keyboard.press('d');
     await expect(page).toHaveURL(/\/demo\/atrium\/dosing$/);
   }
@@ -188,7 +189,7 @@ test('letter shortcuts can be turned off', async ({ page }) => {
   await page.keyboard.press('d');
   // With Ctrl it is no letter: it opens the list all the same, and by then the letter has had its time.
   await page.keyboard.press('Control+k');
-  await expect(page.getByRole('combobox')).toBeFocused();
+  await expect(page.getByRole('dialog', { name: 'Find' }).getByRole('combobox')).toBeFocused();
   await expect(page).toHaveURL(/\/today$/);
 });
 

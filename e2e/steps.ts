@@ -58,6 +58,8 @@ export async function goToBench(page: Page, path: BenchPath): Promise<void> {
     }
   }
   await expect(page).toHaveURL(new RegExp(`/${path}$`));
+  // The address changes at once; the bench stands once it is fetched.
+  await expect(page.getByRole('main', { name, exact: true })).toBeVisible();
 }
 
 /** Opens a part of the bench that is open. */

@@ -144,7 +144,9 @@ async function spoil(page: Page, row: object): Promise<void> {
   );
 }
 
-test('written but not read back counts as saved; a line typed while another is written stays', async ({ page }) => {
+test('what is written shows though the record cannot be read; a line typed while another is written stays', async ({
+  page,
+}) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await goToBench(page, 'log');
   await page.evaluate(() => {
@@ -157,10 +159,10 @@ test('written but not read back counts as saved; a line typed while another is w
     };
   });
   await jot(page, 'alk 8.3');
-  await expect(alertSaying(page, 'This was saved, but the record could not be read back')).toBeVisible();
+  await expect(entryLine(page, 'alkalinity 8.3 dKH')).toHaveCount(1);
+  await expect(alertSaying(page, /saved|read/)).toHaveCount(0);
   await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
-  await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(alertSaying(page, 'This was saved')).toHaveCount(0);
+  await page.reload();
   await expect(entryLine(page, 'alkalinity 8.3 dKH')).toHaveCount(1);
 
   await holdWrites(page);

@@ -50,10 +50,18 @@ export async function ensureDependencies() {
 /** Builds when anything the build is made from has changed since the last one. Answers whether the build stands. */
 export async function ensureBuild() {
   const stamp = path.join(ROOT, '.next', 'mild-tide-build');
-  const made = hashOf(['package-lock.json', 'next.config.mjs', 'postcss.config.mjs', 'src']);
+  const made = hashOf([
+    'package-lock.json',
+    'next.config.mjs',
+    'postcss.config.mjs',
+    'public/icons',
+    'scripts/service-worker.mjs',
+    'src',
+  ]);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === made) return true;
   console.log('Building…');
   if (!(await toolAside('next/dist/bin/next', ['build']))) return false;
+  if (!(await aside(process.execPath, [path.join(ROOT, 'scripts', 'service-worker.mjs')]))) return false;
   mkdirSync(path.dirname(stamp), { recursive: true });
   writeFileSync(stamp, made);
   return true;

@@ -55,6 +55,7 @@ for (const [name, address, viewport, theme, before] of VIEWS) {
     timezoneId: ZONE,
     locale: 'en-GB',
     hasTouch: viewport === PHONE,
+    serviceWorkers: 'block',
   });
   await context.addCookies([{ name: 'mild-tide-theme', value: theme, url: base }]);
   const page = await context.newPage();
@@ -67,7 +68,8 @@ for (const [name, address, viewport, theme, before] of VIEWS) {
     .first()
     .waitFor({ state: 'hidden' });
   await before?.(page);
-  await page.waitForTimeout(400);
+  // Pictures are drawn once the answer stands.
+  await page.waitForTimeout(1500);
   await page.screenshot({ path: path.join(folder, `${name}.png`) });
   await context.close();
   console.log(`docs/screenshots/${name}.png`);

@@ -25,6 +25,7 @@ describe('the documents', () => {
     'docs/data-format.md',
     'docs/calculators.md',
     'docs/glossary.md',
+    'docs/speed.md',
   ])('%s names files that are there', (document) => {
     expect(namedFiles(document).filter((file) => !exists(file))).toEqual([]);
   });

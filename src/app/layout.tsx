@@ -1,9 +1,8 @@
 import type { Metadata, Viewport } from 'next';
-import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { AskedFirst } from '@/interface/ask-first';
 import { Notices } from '@/interface/notices';
-import { THEME_COOKIE } from '@/interface/theme-cookie';
+import { DIM_BEFORE_PAINT } from '@/interface/theme-cookie';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -14,12 +13,11 @@ export const metadata: Metadata = {
 
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#14635b' };
 
-export default async function RootLayout({ children }: { readonly children: ReactNode }) {
-  // Reading the cookie also makes each page its own request, which the nonce of the content policy needs.
-  const theme = (await cookies()).get(THEME_COOKIE)?.value === 'night' ? 'night' : 'day';
+export default function RootLayout({ children }: { readonly children: ReactNode }) {
   return (
-    <html lang="en" data-theme={theme} suppressHydrationWarning>
+    <html lang="en" data-theme="day" suppressHydrationWarning>
       <body className="min-h-dvh bg-paper text-ink">
+        <script dangerouslySetInnerHTML={{ __html: DIM_BEFORE_PAINT }} />
         {children}
         <Notices />
         <AskedFirst />

@@ -1,19 +1,3 @@
-import { Link } from '@/interface/link';
+import { Nowhere } from '@/interface/nowhere';
 
-export default function NotFound() {
-  return (
-    <main className="mx-auto max-w-xl p-8">
-      <h1 className="text-2xl">There is nothing at this address.</h1>
-      <p className="mt-3">
-        <Link href="/demo" className="text-glass underline underline-offset-4">
-          Open the demo
-        </Link>{' '}
-        or{' '}
-        <Link href="/mine" className="text-glass underline underline-offset-4">
-          your own record
-        </Link>
-        .
-      </p>
-    </main>
-  );
-}
+export default Nowhere;

@@ -1,6 +1,12 @@
-import { redirect } from 'next/navigation';
+import { Suspense } from 'react';
+import { PlaceScreen } from '@/benches/place-screen';
+import { Waiting } from '@/interface/workspace';
 
-/** The front door is that of one's own record: it leads to its tank, or shows the first steps and the way to the demo. */
-export default function Home() {
-  redirect('/mine');
+/** The one page: every address of a record is answered with it, and what it shows is decided in the browser. */
+export default function Page() {
+  return (
+    <Suspense fallback={<Waiting />}>
+      <PlaceScreen />
+    </Suspense>
+  );
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { z } from 'zod';
+import * as z from 'zod';
 import { describe as described } from './json-lines';
 import { CALCULATORS, type AnyCalculator } from './calculators';
 import { Refusal } from '@/chemistry/refusal';

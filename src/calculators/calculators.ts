@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { Calculator } from './calculator/calculator';
 import { carbonate } from './carbonate/carbonate-calculator';
 import { ammoniaChallenge } from './cycle/challenge';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { closest, distance } from 'fastest-levenshtein';
 import type { Outcome } from './calculator/calculator';
 import { CALCULATORS, calculatorNamed, type AnyCalculator } from './calculators';

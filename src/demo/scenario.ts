@@ -8,9 +8,6 @@ import { calendarFor } from './calendar';
 import { CELLAR_LINE, cellarEntries, DEMO_VESSELS } from './cellar';
 import { STORY_CORNER_TOP_OFF, storyCornerEntries } from './story-corner';
 
-/** Where the three demo systems stand; named so that nobody takes the figures for their own. */
-export const DEMO_PLACE = 'Saltmarsh Lane Library';
-
 const HARBOUR_SALT: Salt = {
   id: 'harbour-salt',
   name: 'Harbour salt',

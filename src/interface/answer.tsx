@@ -1,6 +1,6 @@
 'use client';
 
-import { Collapsible, Popover } from 'radix-ui';
+import { Collapsible } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import {
   CERTAINTY_MEANS,
@@ -17,6 +17,8 @@ import { plainSentence } from '@/calculators/calculator/sentence';
 import { showOther, showText } from '@/chemistry/units/quantity';
 import { Button } from './button';
 import { notify } from './notices';
+import { fetched } from './fetched';
+import { OnDemand } from './on-demand';
 import { Sentence } from './phrases';
 import { Dangers } from './cautions';
 import { useRefusedHere } from './refused-fields';
@@ -100,28 +102,31 @@ export function HowSureMarks({ of: { certainty, moves, retest } }: { readonly of
   const { dash, tone } = MARK[certainty];
   return (
     <span className="mr-1 inline-flex flex-wrap items-center gap-x-3">
-      <Meaning means={CERTAINTY_MEANS[certainty]} tone={tone}>
+      <Word means={CERTAINTY_MEANS[certainty]} tone={tone}>
         <svg width="22" height="8" aria-hidden="true">
           <line x1="1" y1="4" x2="21" y2="4" stroke="currentColor" strokeWidth="3" strokeDasharray={dash} />
         </svg>
         {certainty}
-      </Meaning>
+      </Word>
       {moves && (
-        <Meaning means={MOVES_MEAN[moves]} tone={MOVES_MARK[moves].tone}>
+        <Word means={MOVES_MEAN[moves]} tone={MOVES_MARK[moves].tone}>
           <span aria-hidden="true">{MOVES_MARK[moves].arrow}</span>
           {moves}
-        </Meaning>
+        </Word>
       )}
       {retest && (
-        <Meaning means={RETEST_MEANS} tone="text-rust">
+        <Word means={RETEST_MEANS} tone="text-rust">
           retest
-        </Meaning>
+        </Word>
       )}
     </span>
   );
 }
 
-function Meaning({
+const MEANING = fetched(() => import('./meaning').then((of) => of.Meaning));
+
+/** A word that says what it means when it is pressed. */
+function Word({
   means,
   tone,
   children,
@@ -131,19 +136,18 @@ function Meaning({
   readonly children: ReactNode;
 }) {
   return (
-    <Popover.Root>
-      <Popover.Trigger
-        className={`inline-flex min-h-6 items-center gap-1.5 rounded font-semibold underline decoration-dotted underline-offset-4 ${tone}`}
-      >
-        {children}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content sideOffset={6} className="z-40 max-w-80 rounded-md border border-edge bg-sheet p-3 shadow-lg">
-          {means}
-          <Popover.Arrow className="fill-edge" />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <OnDemand
+      opens={MEANING}
+      means={means}
+      trigger={
+        <button
+          type="button"
+          className={`inline-flex min-h-6 items-center gap-1.5 rounded font-semibold underline decoration-dotted underline-offset-4 ${tone}`}
+        >
+          {children}
+        </button>
+      }
+    />
   );
 }
 

@@ -1,17 +1,12 @@
 'use client';
 
-import { AlertDialog } from 'radix-ui';
-import { useSyncExternalStore } from 'react';
-import { Button } from './button';
+import { useState, useSyncExternalStore } from 'react';
+import type { Asking, Question } from './ask-dialog';
+import { Arrives, fetched } from './fetched';
 
-interface Question {
-  readonly title: string;
-  readonly text: string;
-  readonly yes: string;
-  readonly no: string;
-}
+const ASK_DIALOG = fetched(() => import('./ask-dialog').then((of) => of.AskDialog));
 
-let asking: (Question & { readonly answer: (yes: boolean) => void }) | undefined;
+let asking: Asking | undefined;
 const listeners = new Set<() => void>();
 
 function set(next: typeof asking): void {
@@ -38,30 +33,14 @@ const subscribe = (tell: () => void) => {
   return () => listeners.delete(tell);
 };
 
-/** Where questions are asked; the safe answer has the focus. */
+/** Where questions are asked. */
 export function AskedFirst() {
   const question = useSyncExternalStore(
     subscribe,
     () => asking,
     () => undefined,
   );
-  return (
-    <AlertDialog.Root open={question !== undefined} onOpenChange={(open) => !open && question?.answer(false)}>
-      <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <AlertDialog.Content className="fixed top-[18vh] left-1/2 z-50 w-[min(30rem,94vw)] -translate-x-1/2 rounded-lg border border-edge bg-sheet p-5 shadow-xl">
-          <AlertDialog.Title className="text-lg font-semibold">{question?.title}</AlertDialog.Title>
-          <AlertDialog.Description className="mt-2">{question?.text}</AlertDialog.Description>
-          <div className="mt-4 flex flex-wrap gap-2">
-            <AlertDialog.Cancel asChild>
-              <Button>{question?.no}</Button>
-            </AlertDialog.Cancel>
-            <Button look="main" onClick={() => question?.answer(true)}>
-              {question?.yes}
-            </Button>
-          </div>
-        </AlertDialog.Content>
-      </AlertDialog.Portal>
-    </AlertDialog.Root>
-  );
+  const [asked, setAsked] = useState(false);
+  if (question && !asked) setAsked(true);
+  return <Arrives what={ASK_DIALOG} wanted={asked} props={{ question }} />;
 }

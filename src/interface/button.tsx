@@ -1,4 +1,3 @@
-import type { LinkProps } from 'next/link';
 import { Link } from './link';
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
 
@@ -28,7 +27,7 @@ export function ButtonLink({
   look = 'plain',
   children,
   ...rest
-}: LinkProps & { readonly look?: Look; readonly children: ReactNode }) {
+}: { readonly href: string } & { readonly look?: Look; readonly children: ReactNode }) {
   return (
     <Link className={classes(look, '')} {...rest}>
       {children}

@@ -1,7 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { copyToOffer, type CopyHead } from '@/record/copies';
 import type { RecordStore } from '@/record/store';
-import { copiesKept, keepCopyOf } from '@/workers/records';
 import { hereZone } from './here-zone';
 
 /**
@@ -45,9 +44,14 @@ export function useCopies(): Copies {
   );
 }
 
+/** Beside the page, and after it. */
+const records = () => import('@/workers/records');
+
 /** Looks for a copy to offer once the record was opened, or could not be. */
 export async function lookForCopies(store: RecordStore): Promise<void> {
-  const heads = await copiesKept().catch(() => undefined);
+  const heads = await records()
+    .then(({ copiesKept }) => copiesKept())
+    .catch(() => undefined);
   const { book, standing, trouble } = store;
   const lost = trouble?.kind === 'damaged';
   const found = heads && (book || lost) ? copyToOffer(heads, standing, lost || book?.tanks.length === 0) : undefined;
@@ -91,6 +95,7 @@ function followWithCopies(database: string, store: RecordStore): () => void {
     const turn = store.standing?.turn;
     const began = performance.now();
     try {
+      const { copiesKept, keepCopyOf } = await records();
       const head = await keepCopyOf(database, hereZone(), Date.now());
       const heads = await copiesKept();
       if (head) copiedTurn = turn;

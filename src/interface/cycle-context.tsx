@@ -1,9 +1,10 @@
 'use client';
 
 import { createContext, useContext, type ReactNode } from 'react';
-import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { attempt, type Attempt } from '@/chemistry/refusal';
-import { cycleQuestionAt, type CycleOutcome } from '@/reckoning/cycle';
+import type { CycleOutcome } from '@/reckoning/cycle';
+import { cycleFollowed } from '@/reckoning/cycle-followed';
+import { fetched, useFetched } from './fetched';
 import { useAsked } from './use-asked';
 import { useNow, useTank } from './workspace';
 
@@ -16,15 +17,20 @@ interface CycleInView {
 
 const CycleContext = createContext<CycleInView>({ followed: false, result: undefined });
 
+/** Most tanks are long through theirs: what asks after it is fetched for one that is not. */
+const CYCLE_QUESTION = fetched(() => import('@/reckoning/cycle').then((of) => of.cycleQuestionAt));
+
 /** The daily reading of the tank in view, worked out beside the page once for all that show it. */
 export function CycleProvider({ children }: { readonly children: ReactNode }) {
   const { book, tank } = useTank();
   const now = useNow();
-  const { outcome: question, refusal } = attempt(() => cycleQuestionAt(book, tank, now));
-  const answer = useAsked(cycleReading, question);
+  const followed = cycleFollowed(tank, now);
+  const cycleQuestionAt = useFetched(CYCLE_QUESTION, followed);
+  const { outcome: question, refusal } = attempt(() => cycleQuestionAt?.(book, tank, now));
+  const answer = useAsked('cycle-reading', question);
   // What the record makes of the question may itself be refused: an answer on the cycle's bench, and no failure of the page.
   const result = refusal ? { refusal } : answer;
-  return <CycleContext value={{ followed: (refusal ?? question) !== undefined, result }}>{children}</CycleContext>;
+  return <CycleContext value={{ followed, result }}>{children}</CycleContext>;
 }
 
 export function useCycle(): CycleInView {

@@ -22,7 +22,7 @@ interface Props {
 }
 
 /** A part of a page that fails alone: the rest of the page stands, and the part is tried again once what it rests on has changed. */
-class FailsAlone extends Component<Props, { readonly error: Error | undefined }> {
+export class FailsAlone extends Component<Props, { readonly error: Error | undefined }> {
   override state = { error: undefined as Error | undefined };
 
   static getDerivedStateFromError(error: unknown) {

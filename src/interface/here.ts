@@ -1,10 +1,10 @@
 'use client';
 
-import { useParams, useSearchParams } from 'next/navigation';
-import { cycleFollowed } from '@/reckoning/cycle';
+import { cycleFollowed } from '@/reckoning/cycle-followed';
 import type { Tank } from '@/record/schema';
 import { BENCHES, benchOf, partOf, type BenchPath, type PartOf } from '@/registry/benches';
 import type { BenchEntry, Part } from '@/registry/bench';
+import { useAsks, usePlace } from './place';
 import { useNow, useTankIfAny } from './workspace';
 
 /** Where in the hall one is: the bench in the address, and the part of it that is open. */
@@ -14,8 +14,8 @@ export interface Here {
 }
 
 export function useHere(): Here {
-  const path = useParams<{ bench?: string }>().bench;
-  const as = useSearchParams().get('as');
+  const path = usePlace().bench;
+  const as = useAsks().get('as');
   const tank = useTankIfAny()?.tank;
   const now = useNow();
   const bench = BENCHES.find((each) => each.path === path);

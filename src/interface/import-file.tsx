@@ -96,8 +96,15 @@ export function ImportPreview({
 }) {
   const commit = useCommit();
   const { book: incoming, remarks } = read;
+  const [share, setShare] = useState<number>();
+  const stopping = useRef<AbortController>(undefined);
   const accept = async () => {
-    if (await commit(replaceWith(incoming, book, label))) onDone();
+    const stop = new AbortController();
+    stopping.current = stop;
+    setShare(0);
+    const done = await commit(replaceWith(incoming, book, label), { onProgress: setShare, signal: stop.signal });
+    setShare(undefined);
+    if (done) onDone();
   };
   return (
     <div className="mt-3 max-w-3xl rounded-md border border-line bg-sheet p-4" role="status">
@@ -115,11 +122,20 @@ export function ImportPreview({
           ? 'This record is empty, so nothing is replaced.'
           : `It takes the place of the ${book.tanks.length} tanks and ${book.entries.length} entries here; undo brings those back.`}
       </p>
-      <div className="mt-3 flex gap-2">
-        <Button look="main" onClick={() => void accept()}>
-          Import it
-        </Button>
-        <Button onClick={onDone}>Cancel</Button>
+      <div className="mt-3 flex flex-wrap items-center gap-2">
+        {share === undefined ? (
+          <>
+            <Button look="main" onClick={() => void accept()}>
+              Import it
+            </Button>
+            <Button onClick={onDone}>Cancel</Button>
+          </>
+        ) : (
+          <>
+            <progress aria-label="Importing" value={share} /> Importing, {Math.round(share * 100)} %
+            <Button onClick={() => stopping.current?.abort()}>Stop</Button>
+          </>
+        )}
       </div>
     </div>
   );

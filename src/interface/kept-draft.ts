@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { usePathname } from 'next/navigation';
+import { useAddress } from './place';
 
 /**
  * What is typed into a form and not yet filed, kept for this tab by the address of its bench: it survives a change of bench and a
@@ -59,7 +59,7 @@ export function useKeptState<Value>(
   initial: Value | (() => Value),
   of: 'bench' | 'tank' = 'bench',
 ): readonly [Value, (next: Value | ((present: Value) => Value)) => void] {
-  const address = usePathname();
+  const address = useAddress();
   const key = keyOf(of === 'tank' ? tankOf(address) : address, name);
   const first = () => (typeof initial === 'function' ? (initial as () => Value)() : initial);
   const [value, setValue] = useState<Value>(() => {
@@ -84,7 +84,7 @@ export function useKeptState<Value>(
  * @param row as it stands now; undefined for a new one
  */
 export function useBase<Row>(form: string, row: Row): readonly [Row, (opened: Row) => void] {
-  const address = usePathname();
+  const address = useAddress();
   const key = keyOf(address, `${form} opened`);
   const [opened, setOpened] = useState<Row>(() => {
     // Without drafts that were made from it, what was kept of an earlier visit is only old.
@@ -107,7 +107,7 @@ export function useBase<Row>(form: string, row: Row): readonly [Row, (opened: Ro
 
 /** Lets go of all drafts of a form on this bench: when it was filed, or given up. */
 export function useForgetDrafts(form: string): () => void {
-  const prefix = keyOf(usePathname(), `${form} `);
+  const prefix = keyOf(useAddress(), `${form} `);
   return useCallback(() => each(prefix, forget), [prefix]);
 }
 

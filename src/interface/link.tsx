@@ -1,10 +1,22 @@
-import NextLink from 'next/link';
-import type { ComponentProps } from 'react';
+'use client';
 
-/**
- * A way to another screen. It is fetched when it is gone to and not before: the server stands on this machine, and a dozen screens
- * fetched ahead on every page would cost more than they save.
- */
-export function Link(props: ComponentProps<typeof NextLink>) {
-  return <NextLink prefetch={false} {...props} />;
+import type { ComponentProps, MouseEvent } from 'react';
+import { goTo } from './place';
+
+/** A way to another screen: an address like any other, that needs no page from the server. */
+export function Link({ href, onClick, ...rest }: ComponentProps<'a'> & { readonly href: string }) {
+  const follow = (event: MouseEvent<HTMLAnchorElement>) => {
+    onClick?.(event);
+    const elsewhere =
+      event.button !== 0 ||
+      event.metaKey ||
+      event.ctrlKey ||
+      event.shiftKey ||
+      event.altKey ||
+      rest.target === '_blank';
+    if (elsewhere || event.defaultPrevented) return;
+    event.preventDefault();
+    goTo(href);
+  };
+  return <a {...rest} href={href} onClick={follow} />;
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { useId, useRef, useState } from 'react';
+import { startTransition, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
 import { preferredUnit, quantity, showOther, showText, type UnitPreferences } from '@/chemistry/units/quantity';
@@ -33,7 +33,12 @@ interface Draft {
   readonly refusal?: RefusalDetail;
 }
 
-/** A quantity typed with or without its unit. A refused text stays in the field, with what is allowed and what was probably meant. */
+/**
+ * A quantity typed with or without its unit. A refused text stays in the field, with what is allowed and what was probably meant.
+ *
+ * A key shows in the field at once; the bench it is for follows as soon as it is worked out, and a further key does not wait for that.
+ * Before the field is left or Enter is pressed all of it has followed: what acts on a figure acts on the one that stands there.
+ */
 export function QuantityField({
   label,
   expected,
@@ -54,19 +59,26 @@ export function QuantityField({
   const refusal = draft?.refusal;
   useRefusedField(id, spoken ?? label, refusal !== undefined);
 
+  const handedOn = useRef<{ readonly amount: number | null }>(undefined);
   /** Hands on what a text means, or answers why it is refused. */
   const take = (typed: string): RefusalDetail | undefined => {
-    if (typed.trim() === '') {
-      onChange(null);
-      return undefined;
-    }
-    const { outcome, refusal: refused } = attempt(() => parseQuantity(typed, expected, units));
-    if (outcome) onChange(outcome.amount);
-    return refused;
+    const empty = typed.trim() === '';
+    const { outcome, refusal: refused } = attempt(() => (empty ? undefined : parseQuantity(typed, expected, units)));
+    const amount = empty ? null : outcome?.amount;
+    if (amount === undefined) return refused;
+    handedOn.current = { amount };
+    startTransition(() => onChange(amount));
+    return undefined;
   };
   const type = (typed: string) => {
     const refused = take(typed);
     setDraft(refused ? { text: typed, refusal: refused } : { text: typed });
+  };
+  /** What is still being followed is handed on now. */
+  const settle = () => {
+    const last = handedOn.current;
+    handedOn.current = undefined;
+    if (last && last.amount !== value) onChange(last.amount);
   };
   const input = useRef<HTMLInputElement>(null);
   const accept = (suggested: string) => {
@@ -98,7 +110,11 @@ export function QuantityField({
           aria-describedby={about || undefined}
           aria-required={required || undefined}
           onChange={(event) => type(event.target.value)}
-          onBlur={() => !refusal && setDraft(undefined)}
+          onKeyDown={(event: KeyboardEvent) => event.key === 'Enter' && settle()}
+          onBlur={() => {
+            settle();
+            if (!refusal) setDraft(undefined);
+          }}
         />
         {other && <span className={`text-sm text-soft ${narrow ? 'basis-full' : ''}`}>{other}</span>}
         {onReset && (
@@ -106,6 +122,7 @@ export function QuantityField({
             type="button"
             className="min-h-11 text-sm text-glass underline underline-offset-4 lg:min-h-9"
             onClick={() => {
+              handedOn.current = undefined;
               setDraft(undefined);
               onReset();
             }}

@@ -11,8 +11,7 @@ import {
   type ReactNode,
 } from 'react';
 import type { Tell } from '@/calculators/calculator/sentence';
-import { demoBook } from '@/demo/scenario';
-import type { Change } from '@/record/change';
+import type { Change, Course } from '@/record/change';
 import type { Book, Tank } from '@/record/schema';
 import type { SetApart } from '@/record/set-apart';
 import { RecordStore } from '@/record/store';
@@ -42,11 +41,17 @@ function storeFor(name: WorkspaceName): RecordStore {
 
 async function openStore(name: WorkspaceName, store: RecordStore): Promise<void> {
   try {
-    await (name === 'demo' ? store.plant(() => demoBook(Date.now(), hereZone())) : store.reload());
+    await (name === 'demo' ? store.plant(writeDemo) : store.reload());
   } catch {
     // The store keeps its trouble and tells it; the page shows it.
   }
   if (name === 'mine') await lookForCopies(store);
+}
+
+/** Fetched only for a demo that is not there yet. */
+async function writeDemo(): Promise<Book> {
+  const { demoBook } = await import('@/demo/scenario');
+  return demoBook(Date.now(), hereZone());
 }
 
 interface Workspace {
@@ -124,7 +129,7 @@ export function useWasFull(): boolean {
 }
 
 /** What the bench screens stand on: a book that is read, and the tank in view. */
-interface TankInView {
+export interface TankInView {
   readonly book: Book;
   readonly tank: Tank;
 }
@@ -161,11 +166,11 @@ export function useTell(): Tell {
 }
 
 /** Writes a change and says so with an undo; answers whether it was kept, so that a field empties only when it was. */
-export function useCommit(): (change: Change) => Promise<boolean> {
+export function useCommit(): (change: Change, course?: Course) => Promise<boolean> {
   const { store, name } = useWorkspace();
   const refusedField = useAskRefused();
   return useCallback(
-    async (change) => {
+    async (change, course) => {
       // Whatever this rests on was worked out from what the field held before.
       const refused = refusedField();
       if (refused !== undefined) {
@@ -173,7 +178,7 @@ export function useCommit(): (change: Change) => Promise<boolean> {
         return false;
       }
       try {
-        const filed = await store.commit(change);
+        const filed = await store.commit(change, course);
         if (name === 'mine') askToPersist();
         notify({
           text: change.label,

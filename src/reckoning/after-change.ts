@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { afterChange } from '@/calculators/dosing/after-change';
 import { DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { usualErrorOf } from '@/calculators/parameters/parameters';

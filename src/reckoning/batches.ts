@@ -6,7 +6,9 @@ import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Water } from '@/chemistry/tank-model/water';
 import type { WaterOrigins } from '@/calculators/water-change/new-water-from';
+import { entriesOf, entriesOfKind, inOrder } from '@/record/entries-of';
 import { netVolumeL, type Book, type EntryOf, type Salt, type Tank } from '@/record/schema';
+import { memoiseOn } from './memoise';
 import { originsOfSalt, waterOfSalt } from './water-of-salt';
 
 /** A batch older than this, never linked to a change, is taken as gone. Chosen. */
@@ -45,12 +47,13 @@ interface Index {
   readonly changes: ReadonlyMap<string, readonly EntryOf<'water-change'>[]>;
 }
 
-const indexes = new WeakMap<Book, Index>();
-
 /** What was filed of each batch, found once for a book: a long record asks after hundreds of them. */
 function indexOf(book: Book): Index {
-  const known = indexes.get(book);
-  if (known) return known;
+  const [checked, changed] = [entriesOfKind(book, 'batch-check'), entriesOfKind(book, 'water-change')];
+  return memoiseOn('what was filed of each batch', [checked, changed], () => filedOf(checked, changed));
+}
+
+function filedOf(checked: readonly EntryOf<'batch-check'>[], changed: readonly EntryOf<'water-change'>[]): Index {
   const checks = new Map<string, EntryOf<'batch-check'>[]>();
   const changes = new Map<string, EntryOf<'water-change'>[]>();
   const file = <Kind>(map: Map<string, Kind[]>, batchId: string, entry: Kind) => {
@@ -58,13 +61,9 @@ function indexOf(book: Book): Index {
     if (own) own.push(entry);
     else map.set(batchId, [entry]);
   };
-  for (const entry of book.entries) {
-    if (entry.kind === 'batch-check') file(checks, entry.batchId, entry);
-    if (entry.kind === 'water-change' && entry.batchId !== undefined) file(changes, entry.batchId, entry);
-  }
-  const index = { checks, changes };
-  indexes.set(book, index);
-  return index;
+  for (const entry of checked) file(checks, entry.batchId, entry);
+  for (const entry of changed) if (entry.batchId !== undefined) file(changes, entry.batchId, entry);
+  return { checks, changes };
 }
 
 /** What a batch was weighed as, read as and made into. */
@@ -116,29 +115,22 @@ export function batchState(book: Book, batch: EntryOf<'batch'>, at = Infinity): 
  * of its tank after it, since that is what such entries meant before changes could name their batch.
  */
 export function batchStates(book: Book, now: number): BatchState[] {
-  return book.entries.flatMap((entry): BatchState[] => {
-    if (entry.kind !== 'batch' || entry.at > now || now - entry.at > BATCH_LASTS_DAYS * DAY_MS) return [];
+  const batches = entriesOfKind(book, 'batch');
+  return batches.flatMap((entry): BatchState[] => {
+    if (entry.at > now || now - entry.at > BATCH_LASTS_DAYS * DAY_MS) return [];
     const state = batchState(book, entry);
     const spokenFor = state.usedL > 0 || entry.tankId === null;
     const usedUnsaid =
       !spokenFor &&
-      book.entries.some(
-        (other) =>
-          other.kind === 'water-change' &&
-          other.tankId === entry.tankId &&
-          other.batchId === undefined &&
-          other.at > entry.at &&
-          other.at <= now,
+      entriesOf(book, entry.tankId, 'water-change').some(
+        (other) => other.batchId === undefined && other.at > entry.at && other.at <= now,
       );
     // A first fill is in the tank it was mixed for.
     const tank = book.tanks.find(({ id }) => id === entry.tankId);
     // A vessel holds one water: what is mixed in it later takes the place of what stood there.
     const mixedOver =
       entry.vesselId !== undefined &&
-      book.entries.some(
-        (other) =>
-          other.kind === 'batch' && other.vesselId === entry.vesselId && other.at > entry.at && other.at <= now,
-      );
+      batches.some((other) => other.vesselId === entry.vesselId && other.at > entry.at && other.at <= now);
     const firstFill = tank !== undefined && !spokenFor && isFirstFill(book, tank, entry);
     return usedUnsaid || firstFill || state.leftL < WORTH_TELLING * state.madeL || mixedOver ? [] : [state];
   });
@@ -146,10 +138,10 @@ export function batchStates(book: Book, now: number): BatchState[] {
 
 /** The first batch of a tank whose water was never changed, and large enough for it, is what it was filled with. */
 function isFirstFill(book: Book, tank: Tank, batch: EntryOf<'batch'>): boolean {
-  const own = book.entries.filter(
-    (entry) => entry.tankId === tank.id && (entry.kind === 'batch' || entry.kind === 'water-change'),
-  );
-  return own[0]?.id === batch.id && batch.volumeL >= netVolumeL(tank) / 2;
+  const [first] = entriesOf(book, tank.id, 'batch');
+  const [change] = entriesOf(book, tank.id, 'water-change');
+  const isFirst = first?.id === batch.id && (!change || inOrder(first, change) < 0);
+  return isFirst && batch.volumeL >= netVolumeL(tank) / 2;
 }
 
 /** Grams a litre at 35 ppt that a batch's own last reading tells; undefined before one, or where no salt could be so. */

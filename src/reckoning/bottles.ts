@@ -1,4 +1,5 @@
-import type { Book, EntryOf, Tank } from '@/record/schema';
+import { entriesOf } from '@/record/entries-of';
+import type { Book, Tank } from '@/record/schema';
 import { givenMl, suppliesAt } from './supply-timeline';
 
 export interface Bottle {
@@ -23,9 +24,8 @@ export function bottlesOf(book: Book, tank: Tank, now: number): Bottle[] {
 
 /** What stands in a bottle: what was seen in it, less what was dosed from it since. */
 export function bottleLeftMl(book: Book, tank: Tank, solutionId: string, now: number): number | undefined {
-  const seen = book.entries.findLast(
-    (entry): entry is EntryOf<'bottle-level'> =>
-      entry.kind === 'bottle-level' && entry.tankId === tank.id && entry.solutionId === solutionId && entry.at <= now,
+  const seen = entriesOf(book, tank.id, 'bottle-level').findLast(
+    (entry) => entry.solutionId === solutionId && entry.at <= now,
   );
   return seen && Math.max(0, seen.volumeMl - givenMl(book, tank, solutionId, seen.at, now));
 }

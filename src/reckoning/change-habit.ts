@@ -1,6 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, differenceInCalendarDays } from 'date-fns';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type EntryOf, type Tank } from '@/record/schema';
 
 /** How a tank's water is changed: set by its keeper, told by the log, or taken from what most keepers do. */
@@ -27,10 +28,7 @@ const LOOKED_BACK_DAYS = 120;
 const MOST_LOOKED_AT = 6;
 
 function changesOf(book: Book, tank: Tank, now: number): EntryOf<'water-change'>[] {
-  return book.entries.filter(
-    (entry): entry is EntryOf<'water-change'> =>
-      entry.kind === 'water-change' && entry.tankId === tank.id && entry.at <= now,
-  );
+  return entriesOf(book, tank.id, 'water-change').filter(({ at }) => at <= now);
 }
 
 export function changeHabit(book: Book, tank: Tank, now: number): ChangeHabit {

@@ -2,29 +2,45 @@ import type { HowSure } from '@/calculators/calculator/calculator';
 import { howSureOf, type EstimateFacts } from '@/calculators/dosing/certainty';
 import { DOSED_PARAMETERS, isDosedParameter, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { CALCIFICATION } from '@/chemistry/consumption/consumption-model';
-import { estimateConsumption, type Consumption, type ConsumptionEstimate } from '@/chemistry/consumption/estimate';
+import {
+  estimateConsumption,
+  MOST_MOMENTS,
+  type Consumption,
+  type ConsumptionEstimate,
+} from '@/chemistry/consumption/estimate';
 import { fitTrend, type Trend } from '@/chemistry/consumption/trend';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { TankEvent } from '@/chemistry/tank-model/events';
+import { within } from '@/record/entries-of';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { LONGEST_DAYS, TREND_WINDOW_DAYS, type FollowedParameter } from './consumption-window';
 import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
-import { memoise } from './memoise';
-import { observationsOf } from './observations';
+import { memoise, memoiseOn } from './memoise';
+import { observationsOf, type TankObservation } from './observations';
 
 /**
  * What a tank consumes of alkalinity, calcium and magnesium, estimated together from all readings taken since the record says
  * what was dosed: a dose that was not told would be counted as zero. A parameter that was not read for long is left out.
  */
 export function consumptionTogether(book: Book, tank: Tank, now: number): Consumption | undefined {
-  return memoise(book, tank, `consumption at ${now}`, () =>
+  const events = tankEvents(book, tank);
+  const read = DOSED_PARAMETERS.map((parameter) => ({
+    parameter,
+    all: observationsOf(book, tank.id, parameter),
+    since: supplyKnownSince(book, tank, parameter),
+  }));
+  const at = asOf(
+    now,
+    read.flatMap(({ all }) => all.findLast((each) => each.at <= now)?.at ?? []),
+  );
+  const rests = [at, events, netVolumeL(tank), tank.earlierVolumes, ...read.flatMap(({ all, since }) => [all, since])];
+  return memoiseOn(`consumption of ${tank.id}`, rests, () =>
     estimateConsumption({
       ...volumesOf(tank),
-      now,
-      events: tankEvents(book, tank),
-      readings: DOSED_PARAMETERS.flatMap((parameter) =>
-        readingsOf(book, tank, parameter, now, supplyKnownSince(book, tank, parameter)),
-      ),
+      now: at,
+      events,
+      readings: read.flatMap(({ parameter, all, since }) => readingsOf(all, parameter, at, since)),
     }),
   );
 }
@@ -45,23 +61,36 @@ export function consumptionOf(
  * `consumptionOf` answers that.
  */
 export function driftOf(book: Book, tank: Tank, parameter: FollowedParameter, now: number): Trend | undefined {
-  return memoise(book, tank, `drift of ${parameter} at ${now}`, () => {
-    if (!isDosedParameter(parameter)) return trendOf(book, tank, parameter, now);
-    const readings = readingsOf(book, tank, parameter, now, -Infinity);
-    const since = supplyKnownSince(book, tank, parameter);
-    if (readings.every(({ at }) => at >= since)) return consumptionOf(book, tank, parameter, now);
+  const all = observationsOf(book, tank.id, parameter);
+  const events = tankEvents(book, tank);
+  if (!isDosedParameter(parameter))
+    return memoise(book, tank, `drift of ${parameter} at ${now}`, () => trendOf(tank, parameter, all, events, now));
+  const since = supplyKnownSince(book, tank, parameter);
+  const at = asOf(now, all.findLast((each) => each.at <= now)?.at ?? []);
+  const recent = within(all, -Infinity, at).slice(-MOST_MOMENTS);
+  // Of the readings that are fitted all were taken since it is known what was dosed: then it is consumption.
+  if (recent.every((each) => each.at >= since)) return consumptionOf(book, tank, parameter, now);
+  const rests = [at, events, netVolumeL(tank), tank.earlierVolumes, all];
+  return memoiseOn(`drift of ${parameter} of ${tank.id}`, rests, () => {
     const channel = CALCIFICATION.find(({ species }) => species === parameter);
     return (
       channel &&
       estimateConsumption({
         channels: [{ ...channel, ownShare: 0 }],
         ...volumesOf(tank),
-        now,
-        events: tankEvents(book, tank),
-        readings,
+        now: at,
+        events,
+        readings: readingsOf(all, parameter, at, -Infinity),
       })?.of[parameter]
     );
   });
+}
+
+const HOUR_MS = 3_600_000;
+
+/** What an hour changes of a level no test sees: estimates are as of the hour, or of the last reading since. */
+function asOf(now: number, readAt: number | readonly number[]): number {
+  return Math.max(Math.floor(now / HOUR_MS) * HOUR_MS, ...[readAt].flat());
 }
 
 /** The net volume now, and what it was before. */
@@ -72,8 +101,8 @@ function volumesOf(tank: Tank) {
   };
 }
 
-function readingsOf(book: Book, tank: Tank, parameter: DosedParameter, now: number, since: number) {
-  const readings = observationsOf(book, tank.id, parameter).filter(({ at }) => at <= now && at >= since);
+function readingsOf(all: readonly TankObservation[], parameter: DosedParameter, now: number, since: number) {
+  const readings = all.filter(({ at }) => at <= now && at >= since);
   if ((readings.at(-1)?.at ?? -Infinity) < now - LONGEST_DAYS * DAY_MS) return [];
   return readings.map(({ at, value, sd, bound, instrument }) => ({
     species: parameter,
@@ -86,15 +115,19 @@ function readingsOf(book: Book, tank: Tank, parameter: DosedParameter, now: numb
 }
 
 /** What a laboratory reads every month or two moves so slowly that a line is all there is to see. */
-function trendOf(book: Book, tank: Tank, parameter: FollowedParameter, now: number): Trend | undefined {
-  const observations = observationsOf(book, tank.id, parameter).filter(
-    ({ at }) => at <= now && at >= now - TREND_WINDOW_DAYS * DAY_MS,
-  );
+function trendOf(
+  tank: Tank,
+  parameter: FollowedParameter,
+  all: readonly TankObservation[],
+  events: readonly TankEvent[],
+  now: number,
+): Trend | undefined {
+  const observations = within(all, now - TREND_WINDOW_DAYS * DAY_MS, now);
   return fitTrend({
     species: parameter,
     volumeL: netVolumeL(tank),
     observations,
-    events: tankEvents(book, tank),
+    events,
   });
 }
 

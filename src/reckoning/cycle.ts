@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { AMMONIA_READ_AT, ANIMALS, USUAL_STEPS, type Deed, type FullReading } from '@/calculators/cycle/cycle-input';
 import type { cyclePlan } from '@/calculators/cycle/cycle-plan';
 import type { cycleReading } from '@/calculators/cycle/cycle-reading';
@@ -9,8 +9,10 @@ import { amountsOf } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
+import { entriesOf, entriesOfTank } from '@/record/entries-of';
 import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { saltAndWarmth } from './co2-of-the-water';
+import { cycleFollowed } from './cycle-followed';
 import { knownEvents, strengthOf } from './known-events';
 import type { OutlookPoint } from './outlook';
 import { memoise } from './memoise';
@@ -21,8 +23,6 @@ import { waterOfSalt } from './water-of-salt';
 export type CycleQuestionOf = z.input<typeof cycleReading.input>;
 export type CycleOutcome = ReturnType<typeof cycleReading.run>;
 
-/** Long after a cycle is done its tests say nothing of it any more. Chosen. */
-const LOOKED_AFTER_DAYS = 45;
 const HOUR_MS = 3_600_000;
 /** A pH or an ammonia further back speaks of another day. */
 const LATELY_DAYS = 5;
@@ -32,19 +32,12 @@ export function kitSteps({ settings: { kit } }: Book) {
   return kit ? { ammonia: kit.ammoniaStep, nitrite: kit.nitriteStep } : USUAL_STEPS;
 }
 
-/** Whether a tank is new enough that its cycle is followed. */
-export function cycleFollowed(tank: Tank, now: number): boolean {
-  const { cycle } = tank;
-  if (!cycle || cycle.startedAt > now) return false;
-  return cycle.doneAt === undefined || now - cycle.doneAt < LOOKED_AFTER_DAYS * DAY_MS;
-}
-
 /** A tank's tests from its start on, all ammonia in each: what a kit for the un-ionised kind showed is told as all of it. */
 export function cycleReadings(book: Book, tank: Tank, since: number): FullReading[] {
   const { salinity, temperatureC } = saltAndWarmth(book, tank);
   let ph: number = AMMONIA_READ_AT;
-  return book.entries.flatMap((entry): FullReading[] => {
-    if (entry.tankId !== tank.id || entry.kind !== 'reading' || entry.at < since) return [];
+  return entriesOf(book, tank.id, 'reading').flatMap((entry): FullReading[] => {
+    if (entry.at < since) return [];
     const levels = levelsRead(book, tank, entry);
     const { ammonia, nitrite, nitrate, alkalinity } = levels;
     ph = levels.ph ?? ph;
@@ -81,19 +74,23 @@ export function cycleDeeds(book: Book, tank: Tank): Deed[] {
       ? [{ did: 'dosed ammonia', at: event.at, ammonia: (event.amounts.ammonia ?? 0) / volumeL }]
       : [],
   );
-  const rest = book.entries.flatMap((entry): Deed[] => {
-    if (entry.tankId !== tank.id) return [];
-    if (entry.kind === 'water-change') return [{ did: 'changed', at: entry.at, litres: entry.volumeL }];
-    return entry.kind === 'put-in' ? [{ did: 'put in', at: entry.at, what: entry.what, count: entry.count }] : [];
-  });
-  return [...dosed, ...rest].toSorted((a, b) => a.at - b.at);
+  const changed = entriesOf(book, tank.id, 'water-change').map((entry): Deed => ({
+    did: 'changed',
+    at: entry.at,
+    litres: entry.volumeL,
+  }));
+  const put = putIn(book, tank).map((entry): Deed => ({
+    did: 'put in',
+    at: entry.at,
+    what: entry.what,
+    count: entry.count,
+  }));
+  return [...dosed, ...changed, ...put].toSorted((a, b) => a.at - b.at);
 }
 
 /** What is put in, as the record tells it. */
-export function putIn(book: Book, tank: Tank): EntryOf<'put-in'>[] {
-  return book.entries.filter(
-    (entry): entry is EntryOf<'put-in'> => entry.kind === 'put-in' && entry.tankId === tank.id,
-  );
+export function putIn(book: Book, tank: Tank): readonly EntryOf<'put-in'>[] {
+  return entriesOf(book, tank.id, 'put-in');
 }
 
 /** The daily reading's question, from the record; nothing for a tank whose cycle is not followed. */
@@ -124,7 +121,7 @@ export function cycleQuestion(book: Book, tank: Tank, now: number): CycleQuestio
  */
 export function cycleQuestionAt(book: Book, tank: Tank, now: number): CycleQuestionOf | undefined {
   const hour = Math.floor(now / HOUR_MS) * HOUR_MS;
-  const newest = book.entries.findLast(({ tankId, at }) => tankId === tank.id && at <= now)?.at ?? hour;
+  const newest = entriesOfTank(book, tank.id).findLast(({ at }) => at <= now)?.at ?? hour;
   const at = Math.max(hour, newest);
   return memoise(book, tank, `cycle at ${at}`, () => cycleQuestion(book, tank, at));
 }

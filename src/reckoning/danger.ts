@@ -1,6 +1,7 @@
 import { danger } from '@/calculators/levels/danger';
 import { EVERYDAY_IDS } from '@/calculators/parameters/parameters';
 import { ANIMALS } from '@/calculators/cycle/cycle-input';
+import { entriesOf } from '@/record/entries-of';
 import type { Book, Tank } from '@/record/schema';
 import { memoise } from './memoise';
 import { lastObservation } from './observations';
@@ -27,7 +28,5 @@ export function dangerOf(book: Book, tank: Tank, now: number) {
 function isStocked(book: Book, tank: Tank, now: number): boolean {
   const { cycle } = tank;
   if (!cycle || (cycle.doneAt !== undefined && cycle.doneAt <= now)) return true;
-  return book.entries.some(
-    (entry) => entry.tankId === tank.id && entry.kind === 'put-in' && entry.at <= now && ANIMALS.includes(entry.what),
-  );
+  return entriesOf(book, tank.id, 'put-in').some(({ at, what }) => at <= now && ANIMALS.includes(what));
 }

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { HowSure } from '@/calculators/calculator/calculator';
 import type { DemandBasis } from '@/calculators/dosing/demand-basis';
 import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
@@ -9,6 +9,7 @@ import type { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { Use } from '@/calculators/dosing/plan-source';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
+import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { howSure, consumptionTogether, driftOf } from './consumption';
 import { strengthOf } from './known-events';
@@ -209,10 +210,7 @@ function basisOf(book: Book, tank: Tank, estimate: ConsumptionEstimate): DemandB
 
 function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate): boolean {
   const from = estimate.used[0]?.at ?? Infinity;
-  return book.entries.some(
-    (entry) =>
-      entry.kind === 'water-change' && entry.tankId === tank.id && entry.at >= from && entry.at < estimate.lastAt,
-  );
+  return entriesOf(book, tank.id, 'water-change').some(({ at }) => at >= from && at < estimate.lastAt);
 }
 
 /** What is looked at before a correction: salinity, magnesium, and whether the water is starved. */

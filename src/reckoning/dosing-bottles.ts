@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { bottles } from '@/calculators/dosing/bottles';
 import type { Book, Tank } from '@/record/schema';
 import { bottlesOf } from './bottles';

@@ -6,13 +6,15 @@ import { attempt } from '@/chemistry/refusal';
 import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';
 import type { Amounts, Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { kindOf } from '@/record/kinds/list';
+import { entriesOf, entriesOfKind, inOrder } from '@/record/entries-of';
+import { ALL_KINDS, kindOf } from '@/record/kinds/list';
 import type { WaterFacts } from '@/record/kinds/entry-kind';
 import type { Book, Entry, EntryOf, Solution, Tank } from '@/record/schema';
 import { bottleAt, remadeWithin } from '@/record/solution-history';
 import { BATCH_LASTS_DAYS, batchState, waterOfBatch } from './batches';
 import { levelEvents } from './held-level';
-import { memoise } from './memoise';
+import { memoiseOn } from './memoise';
+import { lastObservation } from './observations';
 import { supplyTimeline } from './supply-timeline';
 import { aimFor } from './targets';
 import { waterOfSalt } from './water-of-salt';
@@ -27,15 +29,10 @@ const MINUTE_MS = 60_000;
 /** What a water change says of the water it put in. */
 type Change = Parameters<WaterFacts['newWater']>[0];
 
-const batches = new WeakMap<Book, ReadonlyMap<string, EntryOf<'batch'>>>();
-
 /** The batches of a book, found once: a long record asks after hundreds of them. */
 function batchesById(book: Book): ReadonlyMap<string, EntryOf<'batch'>> {
-  const known = batches.get(book);
-  if (known) return known;
-  const found = new Map(book.entries.flatMap((entry) => (entry.kind === 'batch' ? [[entry.id, entry] as const] : [])));
-  batches.set(book, found);
-  return found;
+  const all = entriesOfKind(book, 'batch');
+  return memoiseOn('batches by identity', [all], () => new Map(all.map((entry) => [entry.id, entry])));
 }
 
 /**
@@ -55,17 +52,37 @@ export function newWaterOf(book: Book, tank: Tank, change: Change, batch?: Entry
   return waterOfBatch(book, { ...state, salinity: change.salinity ?? state.salinity });
 }
 
+/** Kinds of entry that move the water, or measure what moves it. */
+const MOVING = ALL_KINDS.filter(({ events, source, carriesOn }) => events ?? source ?? carriesOn).map(
+  ({ kind }) => kind,
+);
+
+/** What the waters that go in rest on, besides the tank and its own entries. */
+function restsOfWater(book: Book): readonly unknown[] {
+  return [
+    book.salts,
+    book.solutions,
+    book.settings.zone,
+    entriesOfKind(book, 'batch'),
+    entriesOfKind(book, 'batch-check'),
+    entriesOfKind(book, 'water-change'),
+    clocksFollowedUntil(book),
+  ];
+}
+
 /**
  * Everything the record says went into or out of a tank, for the tank model, in order of time: each entry as its kind tells
  * it. Consumption is never among it, nor what evaporates: `tankEvents` adds how the level is held.
  */
 export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
-  return memoise(book, tank, 'known events', () => {
+  const moving = MOVING.map((kind) => entriesOf(book, tank.id, kind));
+  const timeline = supplyTimeline(book, tank);
+  return memoiseOn(`known events of ${tank.id}`, [tank, timeline, ...moving, ...restsOfWater(book)], () => {
     const facts = waterFacts(book, tank);
-    const runs = new Map(supplyTimeline(book, tank).map((run) => [run.entry.id, run]));
+    const runs = new Map(timeline.map((run) => [run.entry.id, run]));
     const events: TankEvent[] = [];
     const measures = (entry: Entry) => kindOf(entry.kind).carriesOn !== undefined;
-    const own = book.entries.filter(({ tankId }) => tankId === tank.id);
+    const own = moving.flat().toSorted(inOrder);
     // Of one moment, what was measured follows what was set, as on the timeline.
     for (const entry of [...own.filter((each) => !measures(each)), ...own.filter(measures)]) {
       const run = runs.get(entry.id);
@@ -80,14 +97,16 @@ export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
 
 /** The same with the level as it is held: what estimates and outlooks run the tank model over. */
 export function tankEvents(book: Book, tank: Tank): readonly TankEvent[] {
-  return memoise(book, tank, 'tank events', () =>
-    [...levelEvents(book, tank), ...knownEvents(book, tank)].toSorted((a, b) => a.at - b.at),
+  const known = knownEvents(book, tank);
+  const warmth = lastObservation(book, tank.id, 'temperature');
+  return memoiseOn(`tank events of ${tank.id}`, [tank, known, supplyTimeline(book, tank), warmth?.value], () =>
+    [...levelEvents(book, tank), ...known].toSorted((a, b) => a.at - b.at),
   );
 }
 
 function waterFacts(book: Book, tank: Tank): WaterFacts {
   const solutions = new Map(book.solutions.map((solution) => [solution.id, solution]));
-  const lastMoment = (book.entries.at(-1)?.at ?? 0) + HOURS_AHEAD_MS;
+  const lastMoment = clocksFollowedUntil(book);
   const { zone } = book.settings;
   const ofTheTank = [...batchesById(book).values()].filter(({ tankId }) => tankId === tank.id);
   const lastBatchBefore = (at: number) => ofTheTank.findLast((batch) => batch.at <= at);
@@ -130,6 +149,12 @@ function changesOf(zone: string, from: number, to: number): number[] {
 
 /** How far past the last entry the clocks' changes are followed: as far as any outlook. Chosen. */
 const HOURS_AHEAD_MS = 400 * DAY_MS;
+/** In steps, so that not every entry moves it. */
+const HOURS_STEP_MS = 30 * DAY_MS;
+
+function clocksFollowedUntil(book: Book): number {
+  return Math.ceil((book.entries.at(-1)?.at ?? 0) / HOURS_STEP_MS) * HOURS_STEP_MS + HOURS_AHEAD_MS;
+}
 
 /** Hours of the wall as the model counts them, from midnight UTC. */
 function inUtc({ fromMinute, forMinutes }: { fromMinute: number; forMinutes: number }, offsetMs: number): DailyHours {

@@ -1,6 +1,7 @@
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { Book, Entry, Solution, Tank } from '@/record/schema';
+import { entriesOf } from '@/record/entries-of';
+import type { Book, Solution, Tank } from '@/record/schema';
 import { LONGEST_DAYS } from './consumption-window';
 import { strengthOf } from './known-events';
 import { observationsOf } from './observations';
@@ -23,12 +24,12 @@ export function solutionsWith(book: Book, parameter: DosedParameter): Solution[]
 export function supplyKnownSince(book: Book, tank: Tank, parameter: DosedParameter): number {
   return memoise(book, tank, `supply of ${parameter} known since`, () => {
     const holding = new Set(solutionsWith(book, parameter).map(({ id }) => id));
-    const tells = (entry: Entry) =>
-      entry.kind === 'dose' || entry.kind === 'standing-dose'
-        ? holding.has(entry.solutionId)
-        : entry.kind === 'reactor' && parameter !== 'magnesium';
-    const first = book.entries.find((entry) => entry.tankId === tank.id && tells(entry));
-    if (first) return first.at - AT_ONCE_MS;
+    const firsts = [
+      entriesOf(book, tank.id, 'dose').find(({ solutionId }) => holding.has(solutionId)),
+      entriesOf(book, tank.id, 'standing-dose').find(({ solutionId }) => holding.has(solutionId)),
+      parameter === 'magnesium' ? undefined : entriesOf(book, tank.id, 'reactor')[0],
+    ].flatMap((entry) => (entry ? [entry.at] : []));
+    if (firsts.length > 0) return Math.min(...firsts) - AT_ONCE_MS;
     const canBeDosed = (tank.supplies.includes('parts') && holding.size > 0) || reactorBrings(tank, parameter);
     return canBeDosed ? Infinity : -Infinity;
   });

@@ -4,6 +4,7 @@ import { learnSalt, type LearntSalt, type LearntVessel } from '@/chemistry/mixin
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
 import { usualErrorOf } from '@/calculators/parameters/parameters';
 import { atSalinity } from '@/chemistry/seawater/composition';
+import { entriesOfKind } from '@/record/entries-of';
 import type { Book, EntryOf, Salt } from '@/record/schema';
 import { batchState } from './batches';
 
@@ -14,9 +15,7 @@ export interface SaltStrength {
 }
 
 function batchesOf(book: Book, salt: Salt | undefined): EntryOf<'batch'>[] {
-  return book.entries.filter(
-    (entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && salt !== undefined && entry.saltId === salt.id,
-  );
+  return entriesOfKind(book, 'batch').filter(({ saltId }) => salt !== undefined && saltId === salt.id);
 }
 
 /** What measured batches teach of a salt and of the vessels it was mixed in. */
@@ -64,9 +63,7 @@ export function labelTested(book: Book, salt: Salt): LabelTested[] {
   const { profile } = salt;
   if (!profile) return [];
   const ids = new Set(batchesOf(book, salt).map(({ id }) => id));
-  const checks = book.entries.filter(
-    (entry): entry is EntryOf<'batch-check'> => entry.kind === 'batch-check' && ids.has(entry.batchId),
-  );
+  const checks = entriesOfKind(book, 'batch-check').filter(({ batchId }) => ids.has(batchId));
   return DOSED_PARAMETERS.flatMap((parameter): LabelTested[] => {
     const values = checks.flatMap((check) => {
       const value = check[parameter];

@@ -2,6 +2,7 @@ import { DOSED_PARAMETERS, isDosedParameter, type DosedParameter } from '@/calcu
 import { levels } from '@/calculators/levels/levels';
 import { jotExamples } from '@/record/line/example';
 import type { Trend } from '@/chemistry/consumption/trend';
+import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { driftOf, factsOf } from './consumption';
 import { solutionsWith } from './known-supply';
@@ -14,8 +15,7 @@ import { nutrientsAtZero, waterStatus } from './water-status';
 /** What the record says of every level of a tank, ready for the levels calculator. */
 function levelsQuestion(book: Book, tank: Tank, now: number) {
   const status = waterStatus(book, tank, now);
-  const tested =
-    status.length > 0 || book.entries.some((entry) => entry.tankId === tank.id && entry.kind === 'reading');
+  const tested = status.length > 0 || entriesOf(book, tank.id, 'reading').length > 0;
   const { alkalinity, salinity, temperature } = jotExamples(book.settings.units);
   const firstLine = `${alkalinity} ${salinity} ${temperature}`;
   if (!tested) return { firstLine };

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { limewater } from '@/calculators/limewater/limewater';
 import type { limewaterHours } from '@/calculators/limewater/limewater-hours';
 import type { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
@@ -9,6 +9,7 @@ import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Hours } from '@/record/kinds/entry-kind';
+import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { consumptionOf, consumptionTogether } from './consumption';
 import { strengthOf } from './known-events';
@@ -32,9 +33,7 @@ export function limewaterOf(book: Book, tank: Tank): Solution | undefined {
 }
 
 function madeOf(book: Book, tank: Tank, now: number): EntryOf<'limewater'>[] {
-  return book.entries.filter(
-    (entry): entry is EntryOf<'limewater'> => entry.kind === 'limewater' && entry.tankId === tank.id && entry.at <= now,
-  );
+  return entriesOf(book, tank.id, 'limewater').filter(({ at }) => at <= now);
 }
 
 /** How limewater is made, as the record tells it: its vessel, what lies in it, and what a test of it said. */
@@ -83,10 +82,7 @@ function storeOf(
 }
 
 function roomC(book: Book, tank: Tank, now: number): number {
-  const read = book.entries.findLast(
-    (entry): entry is EntryOf<'room'> =>
-      entry.kind === 'room' && entry.tankId === tank.id && entry.at <= now && entry.airC !== undefined,
-  );
+  const read = entriesOf(book, tank.id, 'room').findLast(({ at, airC }) => at <= now && airC !== undefined);
   return read?.airC ?? tank.room.airC;
 }
 

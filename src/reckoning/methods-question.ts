@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import type { methodsCompared } from '@/calculators/methods/methods-compared';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';

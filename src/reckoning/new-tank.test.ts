@@ -12,7 +12,6 @@ import { tankSchema } from '@/record/schema';
 import {
   ammoniaBottles,
   cycleDeeds,
-  cycleFollowed,
   cycleOutlook,
   cycleQuestion,
   cycleQuestionAt,
@@ -20,6 +19,7 @@ import {
   freeAmmoniaQuestion,
   planQuestion,
 } from './cycle';
+import { cycleFollowed } from './cycle-followed';
 import { challengesOf, stockingQuestion } from './new-tank';
 import { samePlan, setUpTicks, usualSetUp, waterMadePerDay } from './set-up';
 import { chloraminePasses } from './source-line';

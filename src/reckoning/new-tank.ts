@@ -1,9 +1,10 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { ammoniaChallenge } from '@/calculators/cycle/challenge';
 import { CYCLE_SCHOOLS } from '@/calculators/cycle/cycle-schools';
 import type { stocking } from '@/calculators/cycle/stocking';
 import { attempt, type Attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { cycleDeeds, cycleReadings, kitSteps, putIn } from './cycle';
 import { lastObservation, observationsOf } from './observations';
@@ -84,9 +85,7 @@ export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<t
     crew: of('clean-up crew').length > 0,
     softCorals: of('soft coral').length > 0,
     stonyCorals: of('stony coral').length > 0,
-    changed: book.entries.some(
-      (entry) => entry.kind === 'water-change' && entry.tankId === tank.id && entry.at >= (cycle.doneAt ?? Infinity),
-    ),
+    changed: entriesOf(book, tank.id, 'water-change').some(({ at }) => at >= (cycle.doneAt ?? Infinity)),
     challenged:
       CYCLE_SCHOOLS[cycle.school].source === 'fish' ||
       challengesOf(book, tank).some(({ result }) => result?.outcome?.values.passed),

@@ -7,7 +7,9 @@ import {
   type ParameterId,
 } from '@/calculators/parameters/parameters';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
-import type { Book, EntryOf, Instrument, Tank } from '@/record/schema';
+import { entriesOf } from '@/record/entries-of';
+import type { Book, Entry, EntryOf, Instrument, Tank } from '@/record/schema';
+import { memoiseOn } from './memoise';
 
 /** An observation of a tank, and where it comes from. */
 export interface TankObservation extends Observation {
@@ -20,26 +22,65 @@ export interface TankObservation extends Observation {
   readonly correction: number;
 }
 
-const indexes = new WeakMap<Book, ReadonlyMap<string, readonly TankObservation[]>>();
+type ByParameter = ReadonlyMap<ParameterId, readonly TankObservation[]>;
+type Made = readonly (readonly [ParameterId, TankObservation])[];
 
-/** The observations of a book by tank and parameter, made in one pass: a screen asks for them dozens of times. */
-function indexOf(book: Book): ReadonlyMap<string, readonly TankObservation[]> {
-  const known = indexes.get(book);
-  if (known) return known;
-  const index = new Map<string, TankObservation[]>();
-  const tanks = new Map(book.tanks.map((tank) => [tank.id, tank]));
-  const instruments = new Map(book.instruments.map((instrument) => [instrument.id, instrument]));
-  for (const entry of book.entries) {
-    if (entry.kind !== 'reading') continue;
-    eachObserved(entry, tanks.get(entry.tankId), instruments, (parameter, made) => {
-      const key = keyOf(entry.tankId, parameter);
-      const own = index.get(key);
-      if (own) own.push(made);
-      else index.set(key, [made]);
-    });
-  }
-  indexes.set(book, index);
-  return index;
+/** What each session of tests told, for as long as the instruments are the same: of a long record one session is new. */
+const madeOf = new WeakMap<object, WeakMap<object, WeakMap<Entry, Made>>>();
+const NO_OWN = {};
+
+/** The observations of a tank by parameter, made in one pass: a screen asks for them dozens of times. */
+function ofTank(book: Book, tankId: string): ByParameter {
+  const readings = entriesOf(book, tankId, 'reading');
+  const tank = book.tanks.find(({ id }) => id === tankId);
+  return memoiseOn(`observations of ${tankId}`, [readings, book.instruments, tank?.instruments], () => {
+    const index = new Map<ParameterId, TankObservation[]>();
+    const instruments = new Map(book.instruments.map((instrument) => [instrument.id, instrument]));
+    const known = sessionsUnder(book.instruments, tank?.instruments ?? NO_OWN);
+    for (const entry of readings) {
+      const made = known.get(entry) ?? sessionOf(entry, tank, instruments);
+      known.set(entry, made);
+      for (const [parameter, observation] of made) {
+        const own = index.get(parameter);
+        if (own) own.push(observation);
+        else index.set(parameter, [observation]);
+      }
+    }
+    const standing = asBefore(index, lastMade.get(tankId));
+    lastMade.set(tankId, standing);
+    return standing;
+  });
+}
+
+const lastMade = new Map<string, ByParameter>();
+
+/** A session tells of few parameters: the lists of the others stay the same arrays, and what rests on them stands. */
+function asBefore(index: ByParameter, before: ByParameter | undefined): ByParameter {
+  return new Map(
+    [...index].map(([parameter, list]) => {
+      const known = before?.get(parameter);
+      const same = known?.length === list.length && known.every((each, i) => each === list[i]);
+      return [parameter, same ? known : list];
+    }),
+  );
+}
+
+function sessionsUnder(instruments: object, ofTheTank: object): WeakMap<Entry, Made> {
+  const under = madeOf.get(instruments) ?? new WeakMap<object, WeakMap<Entry, Made>>();
+  madeOf.set(instruments, under);
+  const sessions = under.get(ofTheTank) ?? new WeakMap<Entry, Made>();
+  under.set(ofTheTank, sessions);
+  return sessions;
+}
+
+function sessionOf(
+  entry: EntryOf<'reading'>,
+  tank: Tank | undefined,
+  instruments: ReadonlyMap<string, Instrument>,
+): Made {
+  const made: (readonly [ParameterId, TankObservation])[] = [];
+  eachObserved(entry, tank, instruments, (parameter, observation) => made.push([parameter, observation]));
+  return made;
 }
 
 /** Shows each observation of one session of tests. A long record has tens of thousands: nothing is made for the way alone. */
@@ -118,15 +159,11 @@ function errorOf(parameter: ParameterId, instrument: Instrument | undefined): nu
   return Math.max(error, (instrument.resolution ?? 0) / Math.sqrt(12));
 }
 
-function keyOf(tankId: string, parameter: string): string {
-  return `${parameter} ${tankId}`;
-}
-
 const NONE: readonly TankObservation[] = [];
 
 /** A tank's observations of one parameter, in order of time. */
 export function observationsOf(book: Book, tankId: string, parameter: ParameterId): readonly TankObservation[] {
-  return indexOf(book).get(keyOf(tankId, parameter)) ?? NONE;
+  return ofTank(book, tankId).get(parameter) ?? NONE;
 }
 
 export function lastObservation(book: Book, tankId: string, parameter: ParameterId): TankObservation | undefined {

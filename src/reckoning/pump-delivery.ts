@@ -1,4 +1,5 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { entriesOf } from '@/record/entries-of';
 import type { Book, EntryOf, Tank } from '@/record/schema';
 
 /** A pump's delivery as it was measured, the last time and the time before. */
@@ -12,9 +13,8 @@ export interface PumpDelivery {
 
 /** How a solution's pump was last measured; undefined where it never was. */
 export function pumpDelivery(book: Book, tank: Tank, solutionId: string, now: number): PumpDelivery | undefined {
-  const measured = book.entries.filter(
-    (entry): entry is EntryOf<'pump-measured'> =>
-      entry.kind === 'pump-measured' && entry.tankId === tank.id && entry.solutionId === solutionId && entry.at <= now,
+  const measured = entriesOf(book, tank.id, 'pump-measured').filter(
+    (entry) => entry.solutionId === solutionId && entry.at <= now,
   );
   const last = measured.at(-1);
   if (!last) return undefined;

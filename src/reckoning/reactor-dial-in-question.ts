@@ -1,7 +1,8 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import type { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
-import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
+import { entriesOf } from '@/record/entries-of';
+import type { Book, Tank } from '@/record/schema';
 import type { DoseQuestion } from './dose-question';
 import { strengthOf } from './known-events';
 import { observationsOf } from './observations';
@@ -20,10 +21,7 @@ export function dialInQuestion(
   const demand = question.input.demand.alkalinity;
   const tankAlkalinity = tankAlkalinityNow(book, tank, question, tried);
   if (!demand || tankAlkalinity === undefined) return undefined;
-  const settings = book.entries.filter(
-    (entry: Entry): entry is EntryOf<'reactor'> =>
-      entry.kind === 'reactor' && entry.tankId === tank.id && entry.at <= now,
-  );
+  const settings = entriesOf(book, tank.id, 'reactor').filter(({ at }) => at <= now);
   const since = settings.at(-1)?.at ?? now;
   const media = mediaLeft(book, tank, now);
   const others = othersOf(book, tank, now, question);

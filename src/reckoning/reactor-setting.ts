@@ -1,6 +1,7 @@
 import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
+import { entriesOf } from '@/record/entries-of';
 import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
 import type { DoseQuestion } from './dose-question';
 import { strengthOf } from './known-events';
@@ -40,10 +41,7 @@ function chamberPhRead(book: Book, tank: Tank, now: number): number | undefined 
 }
 
 export function testsOf(book: Book, tank: Tank, now: number): EntryOf<'effluent-test'>[] {
-  return book.entries.filter(
-    (entry): entry is EntryOf<'effluent-test'> =>
-      entry.kind === 'effluent-test' && entry.tankId === tank.id && entry.at <= now,
-  );
+  return entriesOf(book, tank.id, 'effluent-test').filter(({ at }) => at <= now);
 }
 
 /** Which parts the reactor stands in for, and what of the demand others supply as they run. mmol a day. */
@@ -79,10 +77,7 @@ export function lastFilled(
   store: EntryOf<'reactor-filled'>['store'],
   now: number,
 ): EntryOf<'reactor-filled'> | undefined {
-  return book.entries.findLast(
-    (entry): entry is EntryOf<'reactor-filled'> =>
-      entry.kind === 'reactor-filled' && entry.store === store && entry.tankId === tank.id && entry.at <= now,
-  );
+  return entriesOf(book, tank.id, 'reactor-filled').findLast((entry) => entry.store === store && entry.at <= now);
 }
 
 /** Days that each setting of the reactor ran since a moment. */

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { reactorSize } from '@/calculators/reactor/reactor-size';
 import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';

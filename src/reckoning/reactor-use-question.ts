@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
 import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
 import type { Book, Tank } from '@/record/schema';

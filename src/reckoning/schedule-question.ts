@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { doseSchedule } from '@/calculators/dosing/dose-schedule';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import type { Hours } from '@/record/kinds/entry-kind';

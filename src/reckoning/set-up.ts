@@ -1,6 +1,7 @@
 import { attempt } from '@/chemistry/refusal';
 import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { entriesOf } from '@/record/entries-of';
 import type { Book, EntryOf, SetUpRow, Tank } from '@/record/schema';
 import { aimFor } from './targets';
 import { sourceState, waterQuestion } from './source-line';
@@ -39,11 +40,7 @@ export function waterMadePerDay(book: Book, now: number): number | undefined {
 
 /** Steps of the set-up that are ticked off, by step. */
 export function setUpTicks(book: Book, tank: Tank): ReadonlyMap<string, EntryOf<'set-up-step'>> {
-  return new Map(
-    book.entries
-      .filter((entry): entry is EntryOf<'set-up-step'> => entry.kind === 'set-up-step' && entry.tankId === tank.id)
-      .map((entry) => [entry.step, entry]),
-  );
+  return new Map(entriesOf(book, tank.id, 'set-up-step').map((entry) => [entry.step, entry]));
 }
 
 /** Whether a plan is the one that is kept, in whichever order its figures were set. */

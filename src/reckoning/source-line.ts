@@ -2,8 +2,9 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { attempt } from '@/chemistry/refusal';
 import { carbonLife, type CarbonLife, type Disinfectant } from '@/chemistry/source-water/carbon-block';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { roDiWater } from '@/calculators/source-water/ro-di-water';
+import { entriesOfKind } from '@/record/entries-of';
 import type { Book, EntryOf, Source, StageKind } from '@/record/schema';
 
 type SourceTest = EntryOf<'source-test'>;
@@ -42,19 +43,13 @@ export interface SourceState {
 
 /** Litres of RO/DI water that batches and refills of all tanks took since a moment. */
 export function purifiedSince(book: Book, from: number, to: number): number {
-  return book.entries.reduce(
-    (sum, entry) =>
-      (entry.kind === 'batch' || entry.kind === 'refill') && entry.at > from && entry.at <= to
-        ? sum + entry.volumeL
-        : sum,
-    0,
-  );
+  return [entriesOfKind(book, 'batch'), entriesOfKind(book, 'refill')]
+    .flat()
+    .reduce((sum, { at, volumeL }) => (at > from && at <= to ? sum + volumeL : sum), 0);
 }
 
 export function sourceState(book: Book, source: Source, now: number): SourceState {
-  const tests = book.entries.filter(
-    (entry): entry is SourceTest => entry.kind === 'source-test' && entry.sourceId === source.id && entry.at <= now,
-  );
+  const tests = entriesOfKind(book, 'source-test').filter(({ sourceId, at }) => sourceId === source.id && at <= now);
   const read: Partial<Record<Figure, { value: number; at: number }>> = {};
   for (const test of tests)
     for (const [key, value] of Object.entries(test))
@@ -65,9 +60,8 @@ export function sourceState(book: Book, source: Source, now: number): SourceStat
     read,
     supply,
     stages: source.stages.map((stage) => {
-      const fittedAt = book.entries.findLast(
-        (entry) =>
-          entry.kind === 'part-fitted' && entry.sourceId === source.id && entry.stageId === stage.id && entry.at <= now,
+      const fittedAt = entriesOfKind(book, 'part-fitted').findLast(
+        (entry) => entry.sourceId === source.id && entry.stageId === stage.id && entry.at <= now,
       )?.at;
       const litresMade = purifiedSince(book, fittedAt ?? 0, now);
       const lasts = stage.everyDays ?? STAGE_LIFE_DAYS[stage.kind];

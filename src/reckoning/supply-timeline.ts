@@ -1,9 +1,10 @@
-import { kindOf } from '@/record/kinds/list';
+import { ALL_KINDS, kindOf } from '@/record/kinds/list';
+import { entriesOf, inOrder, within } from '@/record/entries-of';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { memoise } from './memoise';
+import { memoiseOn } from './memoise';
 
 /**
  * One thing that was set to run: a dose, a reactor, lights. It holds from its entry on until the next word on the same source.
@@ -22,12 +23,16 @@ export interface Run {
   readonly ended: boolean;
 }
 
+/** Kinds of entry that may set something to run. */
+const SOURCED = ALL_KINDS.filter(({ source }) => source !== undefined).map(({ kind }) => kind);
+
 /** Everything that was ever set to run on a tank, in order of time. */
 export function supplyTimeline(book: Book, tank: Tank): readonly Run[] {
-  return memoise(book, tank, 'supply timeline', () => {
+  const named = SOURCED.map((kind) => entriesOf(book, tank.id, kind));
+  return memoiseOn(`supply timeline of ${tank.id}`, named, () => {
     const runs: { -readonly [Key in keyof Run]: Run[Key] }[] = [];
     const latest = new Map<string, (typeof runs)[number]>();
-    for (const { entry, kind, source } of namingSources(book, tank)) {
+    for (const { entry, kind, source } of namingSources(named.flat())) {
       const before = latest.get(source);
       const acting = kind.carriesOn ? (kind.carriesOn(entry as never, before?.entry) as Entry | undefined) : entry;
       if (!acting) continue;
@@ -42,17 +47,18 @@ export function supplyTimeline(book: Book, tank: Tank): readonly Run[] {
 }
 
 /** Entries that name a source, in order of time. Of one moment, what was measured follows what was set: it was measured as it ran. */
-function namingSources(book: Book, tank: Tank) {
-  return book.entries
+function namingSources(entries: readonly Entry[]) {
+  return entries
     .flatMap((entry) => {
-      if (entry.tankId !== tank.id) return [];
       const kind = kindOf(entry.kind);
       const source = kind.source?.(entry as never);
       return source === undefined ? [] : [{ entry, kind, source }];
     })
     .toSorted(
       (a, b) =>
-        a.entry.at - b.entry.at || Number(a.kind.carriesOn !== undefined) - Number(b.kind.carriesOn !== undefined),
+        a.entry.at - b.entry.at ||
+        Number(a.kind.carriesOn !== undefined) - Number(b.kind.carriesOn !== undefined) ||
+        inOrder(a.entry, b.entry),
     );
 }
 
@@ -85,15 +91,8 @@ export function givenMl(book: Book, tank: Tank, solutionId: string, from: number
     const days = (Math.min(run.until, to) - Math.max(run.from, from)) / DAY_MS;
     return days > 0 ? sum + days * run.entry.mlPerDay : sum;
   }, 0);
-  return book.entries.reduce(
-    (sum, entry) =>
-      entry.kind === 'dose' &&
-      entry.tankId === tank.id &&
-      entry.solutionId === solutionId &&
-      entry.at > from &&
-      entry.at <= to
-        ? sum + entry.volumeMl
-        : sum,
+  return within(entriesOf(book, tank.id, 'dose'), from, to).reduce(
+    (sum, entry) => (entry.solutionId === solutionId ? sum + entry.volumeMl : sum),
     byRuns,
   );
 }

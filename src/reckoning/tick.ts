@@ -1,4 +1,5 @@
 import type { Change } from '@/record/change';
+import { entriesOfKind } from '@/record/entries-of';
 import type { Book, Entry, EntryOf, WaterDay } from '@/record/schema';
 import { mixKey, type DayStep } from '@/calculators/water-change/checklist';
 import type { Pour } from '@/calculators/water-change/share-out';
@@ -71,9 +72,7 @@ function entryOf(
     }
     case 'read': {
       const batchId = batchOf(book, day, writes.pour);
-      const batch = book.entries.find(
-        (entry): entry is EntryOf<'batch'> => entry.kind === 'batch' && entry.id === batchId,
-      );
+      const batch = entriesOfKind(book, 'batch').find(({ id }) => id === batchId);
       if (!batch || salinity === undefined) return undefined;
       const at = momentAfter(batchState(book, batch), now);
       return { id: newId(), tankId: batch.tankId, at, kind: 'batch-check', batchId: batch.id, salinity };

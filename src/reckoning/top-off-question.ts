@@ -8,11 +8,12 @@ import type { TopOffInput } from '@/calculators/top-off/top-off-input';
 import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { netVolumeL, type Book, type Entry, type EntryKind, type EntryOf, type Tank } from '@/record/schema';
+import { entriesOf, within } from '@/record/entries-of';
+import { netVolumeL, type Book, type EntryKind, type EntryOf, type Tank } from '@/record/schema';
 import { tankEvents } from './known-events';
 import { aimFor } from './targets';
 import { lastObservation, observationsOf } from './observations';
-import { memoise } from './memoise';
+import { memoise, memoiseOn } from './memoise';
 import { openSurfaceOf } from './held-level';
 import { dosedWaterSteps, limewaterPerDay } from './supply-timeline';
 
@@ -27,11 +28,8 @@ const MOST_READINGS = 1500;
 
 /** What the record says of a tank's evaporation, ready for the top-off calculator. */
 export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput {
-  const of = <Kind extends EntryKind>(kind: Kind, withinDays = LONGEST_DAYS): EntryOf<Kind>[] =>
-    book.entries.filter(
-      (entry): entry is Extract<Entry, { kind: Kind }> =>
-        entry.kind === kind && entry.tankId === tank.id && entry.at <= now && entry.at > now - withinDays * DAY_MS,
-    );
+  const of = <Kind extends EntryKind>(kind: Kind, withinDays = LONGEST_DAYS): readonly EntryOf<Kind>[] =>
+    within(entriesOf(book, tank.id, kind), now - withinDays * DAY_MS, now);
   const { topOff } = tank;
   const spareL = roomToRiseL(tank);
   const saltDrift = saltDriftOf(book, tank, now);
@@ -69,8 +67,7 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
       humidity: rooms.findLast((room) => room.humidity !== undefined)?.humidity ?? tank.room.humidity,
     },
     rooms,
-    waters: observationsOf(book, tank.id, 'temperature')
-      .filter(({ at }) => at <= now && at > now - LONGEST_DAYS * DAY_MS)
+    waters: within(observationsOf(book, tank.id, 'temperature'), now - LONGEST_DAYS * DAY_MS, now)
       .slice(-MOST_READINGS)
       .map(({ at, value }) => ({ at, temperatureC: value })),
     months: monthsBack(now, book.settings.zone),
@@ -108,17 +105,19 @@ export function litresOf(
 
 /** How salinity falls beyond what changes and doses explain. */
 function saltDriftOf(book: Book, tank: Tank, now: number): SaltDrift | undefined {
-  return memoise(book, tank, `salt drift of ${Math.floor(now / DAY_MS)}`, () => {
-    const observations = observationsOf(book, tank.id, 'salinity').filter(
-      ({ at }) => at > now - DRIFT_DAYS * DAY_MS && at <= now,
-    );
+  const all = observationsOf(book, tank.id, 'salinity');
+  const events = tankEvents(book, tank);
+  const last = all.findLast(({ at }) => at <= now)?.at;
+  const rests = [all, last, events, netVolumeL(tank), Math.floor(now / DAY_MS)];
+  return memoiseOn(`salt drift of ${tank.id}`, rests, () => {
+    const observations = within(all, now - DRIFT_DAYS * DAY_MS, now);
     if (observations.length < FEWEST_READINGS) return undefined;
     const { outcome } = attempt(() =>
       fitTrend({
         species: 'salinity',
         volumeL: netVolumeL(tank),
         observations,
-        events: tankEvents(book, tank),
+        events,
       }),
     );
     return outcome && { fallsPerDay: outcome.perDay, sd: Math.max(0.0001, outcome.perDaySd) };

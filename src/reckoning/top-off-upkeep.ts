@@ -1,5 +1,6 @@
 import { PUMP_OF_LIMEWATER_DAYS, type UpkeepItem } from '@/calculators/top-off/upkeep';
-import type { Book, EntryOf, Tank } from '@/record/schema';
+import { entriesOf } from '@/record/entries-of';
+import type { Book, Tank } from '@/record/schema';
 import { limewaterPerDay } from './supply-timeline';
 
 /** What of a tank's top-off is kept up: its sensors by kind, then pump, hose and reservoir. */
@@ -14,17 +15,13 @@ export function upkeepQuestion(book: Book, tank: Tank, now: number) {
       ...(limewaterPerDay(book, tank, now) > 0 ? (['limewater'] as const) : []),
     ]),
   ];
-  const changedAt = book.entries.findLast(
-    ({ kind, tankId, at }) => kind === 'water-change' && tankId === tank.id && at <= now,
-  )?.at;
+  const changedAt = entriesOf(book, tank.id, 'water-change').findLast(({ at }) => at <= now)?.at;
+  const done = entriesOf(book, tank.id, 'upkeep');
   return {
     now,
     items: items.map((item) => ({
       item,
-      lastAt: book.entries.findLast(
-        (entry): entry is EntryOf<'upkeep'> =>
-          entry.kind === 'upkeep' && entry.item === item && entry.tankId === tank.id && entry.at <= now,
-      )?.at,
+      lastAt: done.findLast((entry) => entry.item === item && entry.at <= now)?.at,
       everyDays: everyDays[item] ?? (item === 'pump' && tank.limewater?.byTopOff ? PUMP_OF_LIMEWATER_DAYS : undefined),
     })),
     changedAt,

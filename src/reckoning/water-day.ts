@@ -1,10 +1,11 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, format, set } from 'date-fns';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { waterDay } from '@/calculators/water-change/water-day';
+import { entriesOfKind } from '@/record/entries-of';
 import type { Book, EntryOf, Tank, WaterDay } from '@/record/schema';
 import { batchStates, saltOf } from './batches';
 import { changeHabit } from './change-habit';
@@ -52,9 +53,7 @@ export function proposedDay(book: Book, now: number): Omit<WaterDay, 'id'> {
 
 /** The steps of a day that are ticked, the last word on each. */
 export function ticksOf(book: Book, dayId: string): EntryOf<'step-done'>[] {
-  return book.entries.filter(
-    (entry): entry is EntryOf<'step-done'> => entry.kind === 'step-done' && entry.waterDayId === dayId,
-  );
+  return entriesOfKind(book, 'step-done').filter(({ waterDayId }) => waterDayId === dayId);
 }
 
 /** The record as it would be without what ticks of the day filed: a plan must not change under the hand that follows it. */
@@ -129,7 +128,7 @@ function madeADay(book: Book, now: number): { waterLPerDay?: number } {
  * two were mixed on one day.
  */
 export function batchName(book: Book, batchId: string): string {
-  const batches = book.entries.filter((entry): entry is EntryOf<'batch'> => entry.kind === 'batch');
+  const batches = entriesOfKind(book, 'batch');
   const batch = batches.find(({ id }) => id === batchId);
   if (!batch) return batchId;
   const vessel = book.vessels.find(({ id }) => id === batch.vesselId);

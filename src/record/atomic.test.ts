@@ -51,6 +51,27 @@ describe('a change is whole or not at all', () => {
     expect(s.trouble).toBeUndefined();
   });
 
+  it('when it is stopped on the way, after some of it was told as written', async () => {
+    const s = fresh();
+    await s.commit({ label: 'before', put: { tanks: [tank] } });
+    const stop = new AbortController();
+    const told: number[] = [];
+    const entries = Array.from({ length: 1800 }, (_, i) => note(`n${i}`, i));
+    const onProgress = (share: number) => {
+      told.push(share);
+      if (share > 0.5) stop.abort();
+    };
+    await expect(s.commit({ label: 'import', put: { entries } }, { onProgress, signal: stop.signal })).rejects.toThrow(
+      '“import” was stopped: nothing was changed.',
+    );
+    expect(told.length).toBeGreaterThan(1);
+    expect(told).toEqual(told.toSorted((a, b) => a - b));
+    expect((await s.reload()).entries).toEqual([]);
+    expect(s.undoable.undo).toBe('before');
+    await s.commit({ label: 'import', put: { entries } });
+    expect(s.book?.entries).toHaveLength(1800);
+  });
+
   it('when an undo meets the same', async () => {
     const s = fresh();
     await s.commit({ label: 'made', put: { tanks: [tank], entries: [note('a'), note('b')] } });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { LATEST_MOMENT } from '@/calculators/calculator/calculator-input';
 import { PARAMETERS } from '@/calculators/parameters/parameters';

@@ -14,10 +14,16 @@ export async function lastOf(changes: AnyChanges, state: LoggedChange['state']):
   return (await changes.index(LAST_OF).openCursor(range, 'prev'))?.value;
 }
 
-/** How often anything was done, undone or redone: the record's own clock, which a copy of it is dated by. */
+/**
+ * How often anything was done, undone or redone: the record's own clock, which a copy of it is dated by. Read off the index: a change may
+ * hold a whole import.
+ */
 export async function lastTurn(changes: AnyChanges): Promise<number> {
-  const [done, undone] = await Promise.all([lastOf(changes, 'done'), lastOf(changes, 'undone')]);
-  return Math.max(done?.turn ?? 0, undone?.turn ?? 0);
+  const turns = (['done', 'undone'] as const).map(async (state) => {
+    const range = IDBKeyRange.bound([state, 0], [state, Number.MAX_SAFE_INTEGER]);
+    return (await changes.index(LAST_OF).openKeyCursor(range, 'prev'))?.key[1] ?? 0;
+  });
+  return Math.max(...(await Promise.all(turns)));
 }
 
 /**

@@ -1,3 +1,4 @@
+import type { RowNow } from './apply-rows';
 import { TABLE_NAMES, type Row, type Settings, type TableName } from './schema';
 
 /** Rows to write and rows to take away, by table. One change is written whole or not at all, and is undone whole. */
@@ -13,6 +14,14 @@ export interface Change {
   readonly base?: { readonly [Name in TableName]?: readonly Row<Name>[] };
   /** Settings are amended where they stand when the change is written, so that two changes at once both count. */
   readonly settings?: (present: Settings) => Settings;
+}
+
+/** What is asked of a change that takes a while, such as an import. */
+export interface Course {
+  /** Told of how much of it is written, 0 to 1. */
+  readonly onProgress?: (share: number) => void;
+  /** Stops it, as long as it is not written: then nothing of it is. */
+  readonly signal?: AbortSignal;
 }
 
 /** A row as it stood before and after a change; undefined where there was none. */
@@ -59,4 +68,14 @@ export function touchedRows(change: Change): { table: TableName; id: string; aft
 export interface PastChange extends Filed {
   readonly at: number;
   readonly state: LoggedChange['state'];
+}
+
+/** What a transaction made of the record: enough for a book that stood at `from` to be carried to `turn` without reading anything. */
+export interface Written {
+  readonly rows: readonly RowNow[];
+  /** The record's turn before and after. */
+  readonly from: number;
+  readonly turn: number;
+  /** Labels of what undo and redo would do now; a label that is not here is as it was. */
+  readonly undoable: { readonly undo?: string | undefined; readonly redo?: string | undefined };
 }

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /** Where a fault stands: "entries[12].values.alkalinity". */
 function placeOf(path: readonly PropertyKey[], whole = 'file'): string {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Change } from './change';
 import { migrateRow } from './migrations';
 import { faultText } from './faults';

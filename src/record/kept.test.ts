@@ -238,7 +238,10 @@ describe('what storage refuses', () => {
   );
 
   it('written but not read back: it counts as saved, and is not entered twice', async () => {
-    const { here } = await twoTabs();
+    const called = name();
+    await store(called).commit({ label: 'Made', put: { tanks: [tank] } });
+    // A tab that has not read the record yet reads it once it has written.
+    const here = store(called);
     const getAll = vi.spyOn(IDBObjectStore.prototype, 'getAll').mockImplementation(() => {
       throw new DOMException('', 'UnknownError');
     });

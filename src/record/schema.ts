@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { entrySchema, type Entry } from './kinds/list';
 import { instrumentSchema, type Instrument } from './rows/instrument';
 import { saltSchema, type Salt } from './rows/salt';

@@ -1,7 +1,8 @@
 import { deleteDB, type IDBPDatabase } from 'idb';
 import { nanoid } from 'nanoid';
-import type { Change, Filed, PastChange, Step } from './change';
-import { lastOf, weightOf } from './change-log';
+import { inTheirOrder } from './apply-rows';
+import type { Change, Course, Filed, PastChange, Step, Written } from './change';
+import { lastOf, lastTurn, weightOf } from './change-log';
 import { Connection } from './connection';
 import { ALL_STORES, type RecordDb, type Write } from './database';
 import { defaultSettings } from './defaults';
@@ -9,7 +10,8 @@ import { sameAgain } from './same-again';
 import { ROW_TABLES, type Book, type TableName } from './schema';
 import { sortRows, type RawBook, type SetApart } from './set-apart';
 import { StoreTrouble } from './trouble';
-import { checkedRows, fileChange, place, rowsOf, stepOver, wanted } from './writing';
+import { checkedRows, fileChange, place, rowsOf, stepOver, wanted, type Done } from './writing';
+import { needsReading, WrittenAhead } from './written-ahead';
 
 /** How many changes can be undone; older ones are forgotten. */
 export const UNDO_DEPTH = 500;
@@ -25,8 +27,13 @@ interface Options {
   readonly answersWithin?: number;
 }
 
-/** What one tab tells the others. */
-type Message = 'changed' | 'erased';
+/** What one tab tells the others: what was written, or only that the record is to be read again. */
+type Message = 'changed' | 'erased' | Written;
+
+/** A change of more rows than this is read by the other tabs, and not sent to them. */
+const MOST_SENT = 5000;
+/** How long what another tab wrote in between may take to come, ms, before the record is read again. */
+const COMES_WITHIN = 400;
 
 /**
  * One workspace's record in IndexedDB: reads the whole book, writes changes atomically with their undo log,
@@ -49,6 +56,7 @@ export class RecordStore {
   #erased = false;
   #undoable: { undo: string | undefined; redo: string | undefined } = { undo: undefined, redo: undefined };
   #standing: { record: string; turn: number } | undefined;
+  readonly #ahead = new WrittenAhead();
 
   /**
    * @param name of the IndexedDB database; each workspace has its own
@@ -68,7 +76,7 @@ export class RecordStore {
       this.#channel = new BroadcastChannel(`record:${name}`);
       this.#channel.onmessage = ({ data }: MessageEvent<Message>) => {
         this.#erased ||= data === 'erased';
-        void this.reload().catch(() => undefined);
+        void (typeof data === 'string' ? this.reload() : this.#follow(data)).catch(() => undefined);
       };
     }
   }
@@ -112,14 +120,14 @@ export class RecordStore {
     return this.#guarded('reading', 2 * this.#answersWithin, async (db) => {
       const tx = db.transaction(ALL_STORES);
       const changes = tx.objectStore('changes');
-      const [settings, rows, origin, undo, redo] = await Promise.all([
+      const [settings, rows, origin, undo, redo, turn] = await Promise.all([
         tx.objectStore('settings').get('settings'),
         Promise.all(ROW_TABLES.map(async (table) => [table, await tx.objectStore(table).getAll()] as const)),
         tx.objectStore('meta').get('origin'),
         lastOf(changes, 'done'),
         lastOf(changes, 'undone'),
+        lastTurn(changes),
       ]);
-      const turn = Math.max(undo?.turn ?? 0, redo?.turn ?? 0);
       const raw = { settings, ...Object.fromEntries(rows) } as RawBook;
       const emptied = turn === 0 && rows.every(([, found]) => found.length === 0);
       if (emptied && !this.#erased && this.#book && this.#book.tanks.length + this.#book.entries.length > 0)
@@ -130,17 +138,13 @@ export class RecordStore {
       this.#setApart = setApart;
       this.#book = {
         settings: told ?? defaultSettings(this.#zone),
-        tanks: sorted.tanks.toSorted(byName),
-        salts: sorted.salts.toSorted(byName),
-        solutions: sorted.solutions.toSorted(byName),
-        vessels: sorted.vessels.toSorted(byName),
-        sources: sorted.sources.toSorted(byName),
-        waterDays: sorted.waterDays.toSorted((a, b) => a.at - b.at),
-        instruments: sorted.instruments.toSorted(byName),
-        entries: sorted.entries.toSorted((a, b) => a.at - b.at),
+        ...(Object.fromEntries(
+          ROW_TABLES.map((table) => [table, inTheirOrder(table, sorted[table])]),
+        ) as unknown as Omit<Book, 'settings'>),
       };
       this.#undoable = { undo: undo?.label, redo: redo?.label };
       this.#standing = origin && { record: origin.record, turn };
+      this.#ahead.forget(turn);
       this.#tell();
       return this.#book;
     });
@@ -149,18 +153,19 @@ export class RecordStore {
   /**
    * Writes a change: every row checked against its schema, all rows and the undo log in one transaction. Of a row that is there only
    * the fields that the change alters are written.
+   * @param course what is told of a long one, and what stops it
    * @returns what can be undone by its number, or undefined where there was nothing to write
    * @throws ZodError for a row that is not of its schema; ChangeRefused for one that another tab removed; StoreTrouble when the
    *   database refuses. Nothing is written then.
    */
-  async commit(asked: Change): Promise<Filed | undefined> {
+  async commit(asked: Change, course: Course = {}): Promise<Filed | undefined> {
     const change = this.#unsure
       ? sameAgain(asked, this.#unsure, (table, id) =>
           rowsOf(this.#book, table as TableName).some((row) => row.id === id),
         )
       : asked;
     try {
-      const filed = await this.#file(change);
+      const filed = await this.#file(change, course);
       this.#unsure = undefined;
       return filed;
     } catch (error) {
@@ -169,22 +174,32 @@ export class RecordStore {
     }
   }
 
-  async #file(change: Change): Promise<Filed | undefined> {
-    const rows = checkedRows(change, this.#book);
+  async #file(change: Change, course: Course): Promise<Filed | undefined> {
+    const rows = await checkedRows(change, this.#book);
     const { settings: amend, label } = change;
     if (rows.length === 0 && !amend) return undefined;
     const settings = defaultSettings(this.#zone);
-    const filing = { label, rows, amend, settings, at: Date.now(), undoDepth: this.#undoDepth };
-    return this.#write(rows.length, (tx) => fileChange(tx, filing));
+    const filing = { label, rows, amend, settings, at: Date.now(), undoDepth: this.#undoDepth, course };
+    return this.#change(rows.length, (tx) => fileChange(tx, filing));
   }
 
   /** Fills an empty record without a trace in the undo log, before anyone sees it empty; leaves one that holds a tank as it is. */
-  async plant(write: () => Book): Promise<void> {
+  async plant(write: () => Promise<Book> | Book): Promise<void> {
+    // Asked first, and without a word of an empty record: a transaction does not wait for what is no request of its own.
+    const empty = await this.#guarded('reading', this.#answersWithin, async (db) => (await db.count('tanks')) === 0);
+    if (!empty) {
+      await this.reload();
+      return;
+    }
+    const book = await write();
+    // Shown before it is written: whoever looks at it for the first time need not wait for the disk. That nothing is on it yet is no loss.
+    this.#erased = true;
+    this.#book = book;
+    this.#tell();
     await this.#write(0, async (tx) => {
       if ((await tx.objectStore('tanks').count()) > 0) return;
-      const book = write();
       await tx.objectStore('settings').put(book.settings);
-      for (const table of ROW_TABLES) for (const row of book[table]) await place(tx, table, row.id, row);
+      await Promise.all(ROW_TABLES.flatMap((table) => book[table].map((row) => place(tx, table, row.id, row))));
     });
   }
 
@@ -248,11 +263,11 @@ export class RecordStore {
    * @throws ChangeRefused when it cannot be undone by itself, saying why
    */
   async undo(seq?: number): Promise<Filed | undefined> {
-    return this.#write(MOST_ROWS, (tx) => stepOver(tx, 'undo', seq));
+    return this.#change(MOST_ROWS, (tx) => stepOver(tx, 'undo', seq));
   }
 
   async redo(seq?: number): Promise<Filed | undefined> {
-    return this.#write(MOST_ROWS, (tx) => stepOver(tx, 'redo', seq));
+    return this.#change(MOST_ROWS, (tx) => stepOver(tx, 'redo', seq));
   }
 
   /** Removes the whole database; used to start the demo afresh, and to put aside one that cannot be opened. */
@@ -269,11 +284,70 @@ export class RecordStore {
     this.#connection.close();
   }
 
-  async #write<Result>(rows: number, work: (tx: Write) => Promise<Result>): Promise<Result> {
+  /** Writes what is no change of the log: the record is read again. */
+  async #write(rows: number, work: (tx: Write) => Promise<void>): Promise<void> {
+    await this.#transact(rows, work);
+    this.#channel?.postMessage('changed' satisfies Message);
+    await this.#readBack(this.reload());
+  }
+
+  /** Writes a change, an undo or a redo: the book is carried along by what was written, here and in other tabs. */
+  async #change(rows: number, work: (tx: Write) => Promise<Done | undefined>): Promise<Filed | undefined> {
+    const done = await this.#transact(rows, work);
+    if (!done) {
+      // Nothing was to be written: what is asked for stands, and may be from a change whose end was not seen.
+      await this.#readBack(this.reload());
+      return undefined;
+    }
+    const sent: Message = done.written.rows.length > MOST_SENT ? 'changed' : done.written;
+    this.#channel?.postMessage(sent);
+    await this.#readBack(this.#follow(done.written));
+    return done.filed;
+  }
+
+  /** It is written; that it cannot be read back is another matter, and must not have it entered twice. */
+  async #readBack(reading: Promise<unknown>): Promise<void> {
+    await reading.catch((error: unknown) => {
+      this.#complain(
+        error instanceof StoreTrouble && error.kind === 'cleared' ? error : new StoreTrouble('unread', error),
+      );
+    });
+  }
+
+  /**
+   * Carries the book along by what was written, here or in another tab. What was written on something that is not here yet waits for
+   * that; where it does not come, or the book cannot be carried along, the record is read again.
+   */
+  async #follow(written: Written): Promise<void> {
+    const book = this.#book;
+    if (!book || !this.#standing || this.#setApart.length > 0 || this.#trouble || needsReading(book, written)) {
+      await this.reload();
+      return;
+    }
+    if (written.turn <= this.#standing.turn) return;
+    this.#ahead.add(written);
+    this.#catchUp();
+    if (this.#ahead.empty) return;
+    await new Promise((resolve) => setTimeout(resolve, COMES_WITHIN));
+    if (written.turn > this.#standing.turn) await this.reload();
+  }
+
+  #catchUp(): void {
+    const standing = this.#standing;
+    if (!this.#book || !standing) return;
+    const reached = this.#ahead.carry({ book: this.#book, turn: standing.turn, undoable: this.#undoable });
+    this.#standing = { ...standing, turn: reached.turn };
+    this.#undoable = reached.undoable;
+    if (reached.book === this.#book) return;
+    this.#book = reached.book;
+    this.#tell();
+  }
+
+  async #transact<Result>(rows: number, work: (tx: Write) => Promise<Result>): Promise<Result> {
     const allowed = this.#answersWithin + rows * MS_A_ROW;
     // Written into the emptied database, it would stand there alone.
     if (this.#trouble?.kind === 'cleared' && !this.#erased) throw this.#trouble;
-    const result = await this.#guarded('writing', allowed, async (db) => {
+    return this.#guarded('writing', allowed, async (db) => {
       const tx = db.transaction(ALL_STORES, 'readwrite', { durability: 'strict' });
       try {
         const value = await work(tx);
@@ -289,14 +363,6 @@ export class RecordStore {
         throw error;
       }
     });
-    this.#channel?.postMessage('changed' satisfies Message);
-    // It is written; that it cannot be read back is another matter, and must not have it entered twice.
-    await this.reload().catch((error: unknown) => {
-      this.#complain(
-        error instanceof StoreTrouble && error.kind === 'cleared' ? error : new StoreTrouble('unread', error),
-      );
-    });
-    return result;
   }
 
   async #guarded<Result>(
@@ -342,8 +408,4 @@ export class RecordStore {
   #tell(): void {
     for (const listener of this.#listeners) listener();
   }
-}
-
-function byName(a: { readonly name: string }, b: { readonly name: string }): number {
-  return a.name < b.name ? -1 : a.name > b.name ? 1 : 0;
 }

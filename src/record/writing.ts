@@ -1,5 +1,6 @@
 import { inTheWay, lastOf, lastTurn, turned, type AnyChanges } from './change-log';
-import type { Change, Difference, Filed, LoggedChange } from './change';
+import { rowById, type RowNow } from './apply-rows';
+import type { Change, Course, Difference, Filed, LoggedChange, Written } from './change';
 import { touchedRows } from './change';
 import type { Write } from './database';
 import { mergeRow, sameRow, type Fields } from './merge';
@@ -19,21 +20,21 @@ export interface Touched {
  * The rows of a change, each against its schema, with the rows they were made from: those the change names, else those last read.
  * @throws ZodError for a row that is not of its schema
  */
-export function checkedRows(change: Change, book: Book | undefined): Touched[] {
-  const bases = new Map<string, ReadonlyMap<string, unknown>>();
-  const basesOf = (table: TableName) => {
-    const known =
-      bases.get(table) ??
-      new Map([...rowsOf(book, table), ...(change.base?.[table] ?? [])].map((row) => [row.id, row]));
-    bases.set(table, known);
-    return known;
+export async function checkedRows(change: Change, book: Book | undefined): Promise<Touched[]> {
+  const bases = new Map<TableName, ReadonlyMap<string, unknown>>();
+  const baseOf = (table: TableName, id: string): unknown => {
+    const given = bases.get(table) ?? new Map((change.base?.[table] ?? []).map((row) => [row.id, row]));
+    bases.set(table, given);
+    return given.get(id) ?? (book && rowById(book, table, id));
   };
-  return touchedRows(change).map(({ table, id, after }) => ({
-    table,
-    id,
-    after: after === undefined ? undefined : TABLES[table].parse(after),
-    base: basesOf(table).get(id),
-  }));
+  const checked: Touched[] = [];
+  for (const { table, id, after } of touchedRows(change)) {
+    const row = after === undefined ? undefined : TABLES[table].parse(after);
+    checked.push({ table, id, after: row, base: baseOf(table, id) });
+    // Of an import the page is to answer between thousands.
+    if (checked.length % AT_A_TIME === 0) await new Promise((resolve) => setTimeout(resolve));
+  }
+  return checked;
 }
 
 export function rowsOf(book: Book | undefined, table: TableName): readonly { readonly id: string }[] {
@@ -49,32 +50,49 @@ interface Filing {
   readonly settings: Settings;
   readonly at: number;
   readonly undoDepth: number;
+  readonly course: Course;
+}
+
+/** Rows that are written side by side, or checked without a pause. */
+const AT_A_TIME = 500;
+
+/** What came of a change, an undo or a redo. */
+export interface Done {
+  readonly filed: Filed;
+  readonly written: Written;
 }
 
 /** Writes a change and its place in the log, in a transaction; nothing where it would change nothing. */
-export async function fileChange(tx: Write, filing: Filing): Promise<Filed | undefined> {
-  const { label, rows, amend, settings, at, undoDepth } = filing;
-  const differences: Difference[] = [];
-  const write = async ({ table, id, after, base }: Touched) => {
+export async function fileChange(tx: Write, filing: Filing): Promise<Done | undefined> {
+  const { label, rows, amend, settings, at, undoDepth, course } = filing;
+  const write = async ({ table, id, after, base }: Touched): Promise<Difference | undefined> => {
     const before = await tx.objectStore(table).get(id);
     const row = after === undefined ? undefined : merged(table, { base, after, before }, label);
     // An import puts back thousands of rows as they are.
-    if (sameRow(before, row)) return;
-    differences.push({ table, id, before, after: row });
+    if (sameRow(before, row)) return undefined;
     await place(tx, table, id, row);
+    return { table, id, before, after: row };
   };
-  for (const row of rows) await write(row);
+  const written: (Difference | undefined)[] = [];
+  for (let i = 0; i < rows.length; i += AT_A_TIME) {
+    written.push(...(await Promise.all(rows.slice(i, i + AT_A_TIME).map(write))));
+    if (course.signal?.aborted) throw new ChangeRefused(`“${label}” was stopped: nothing was changed.`);
+    course.onProgress?.(written.length / rows.length);
+  }
   if (amend) {
     const present = (await tx.objectStore('settings').get('settings')) ?? settings;
     const after = TABLES.settings.parse(amend(present));
-    await write({ table: 'settings', id: 'settings', after, base: undefined });
+    written.push(await write({ table: 'settings', id: 'settings', after, base: undefined }));
   }
+  const differences = written.filter((each) => each !== undefined);
   if (differences.length === 0) return undefined;
   const changes = tx.objectStore('changes');
-  const turn = (await lastTurn(changes)) + 1;
+  const from = await lastTurn(changes);
+  const turn = from + 1;
   const seq = await changes.add({ at, label, differences, state: 'done', turn });
   await changes.delete(IDBKeyRange.upperBound(seq - undoDepth));
-  return { seq, label };
+  const rowsNow = differences.map(({ table, id, after }): RowNow => ({ table, id, row: after }));
+  return { filed: { seq, label }, written: { rows: rowsNow, from, turn, undoable: { undo: label } } };
 }
 
 /**
@@ -82,12 +100,12 @@ export async function fileChange(tx: Write, filing: Filing): Promise<Filed | und
  * @param seq its number; the last one where none is given
  * @throws ChangeRefused where something since stands in the way, saying what
  */
-export async function stepOver(tx: Write, doing: 'undo' | 'redo', seq: number | undefined): Promise<Filed | undefined> {
+export async function stepOver(tx: Write, doing: 'undo' | 'redo', seq: number | undefined): Promise<Done | undefined> {
   const changes = tx.objectStore('changes');
   const change = await wanted(changes, doing, seq);
   if (change?.seq === undefined) return undefined;
   const said = doing === 'undo' ? 'undone' : 'done again';
-  const rows: { table: TableName; id: string; row: unknown }[] = [];
+  const rows: RowNow[] = [];
   for (const { table, id, before, after } of change.differences) {
     const present = await tx.objectStore(table).get(id);
     const [from, to] = doing === 'undo' ? [after, before] : [before, after];
@@ -98,9 +116,14 @@ export async function stepOver(tx: Write, doing: 'undo' | 'redo', seq: number | 
   for (const { table, id, row } of rows) await place(tx, table, id, row);
   const loose = await looseEnd(tx, rows);
   if (loose) throw new ChangeRefused(`“${change.label}” cannot be ${said} by itself: ${loose}.`);
-  const turn = (await lastTurn(changes)) + 1;
+  const from = await lastTurn(changes);
+  const turn = from + 1;
   await changes.put({ ...change, state: doing === 'undo' ? 'undone' : 'done', turn });
-  return { seq: change.seq, label: change.label };
+  const [undo, redo] = await Promise.all([lastOf(changes, 'done'), lastOf(changes, 'undone')]);
+  return {
+    filed: { seq: change.seq, label: change.label },
+    written: { rows, from, turn, undoable: { undo: undo?.label, redo: redo?.label } },
+  };
 }
 
 /** The change to undo or redo, if it is in the state to be. */

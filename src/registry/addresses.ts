@@ -11,6 +11,28 @@ export function benchAddress<Path extends BenchPath>(
   return `/${workspace}/${tankId}/${bench}${as === undefined ? '' : `?as=${as as string}`}`;
 }
 
+/** What an address names. */
+export interface PlaceAt {
+  readonly workspace: string | undefined;
+  readonly tankId: string | undefined;
+  readonly bench: string | undefined;
+}
+
+/** An address taken apart: `/workspace/tank/bench`, of which each step may be missing. */
+export function placeAt(pathname: string): PlaceAt {
+  const [workspace, tankId, bench] = pathname.split('/').filter(Boolean).map(decoded);
+  return { workspace, tankId, bench };
+}
+
+/** A step of an address that was written by hand may hold what no encoding has; it then names nothing. */
+function decoded(step: string): string {
+  try {
+    return decodeURIComponent(step);
+  } catch {
+    return step;
+  }
+}
+
 interface Place {
   readonly bench: BenchPath;
   readonly as?: string;

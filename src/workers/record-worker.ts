@@ -1,3 +1,4 @@
+import '@/calculators/calculator/without-eval';
 import { expose } from 'comlink';
 import { keepCopy, listCopies, readCopy, type CopyHead } from '@/record/copies';
 import { readTold, writeFile, type ReadTold } from '@/record/file';

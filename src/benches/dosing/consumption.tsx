@@ -1,28 +1,15 @@
 'use client';
 
-import { useState } from 'react';
-import { Area, CartesianGrid, ComposedChart, Line, Tooltip, XAxis, YAxis } from 'recharts';
-import { capitalised } from '@/calculators/calculator/words';
 import {
   consumptionAnswer,
   consumptionCautions,
   consumptionWorking,
   nextTestAnswer,
 } from '@/calculators/consumption/consumption-answer';
-import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
-import type { Consumption, Past } from '@/chemistry/consumption/estimate';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import type { Consumption } from '@/chemistry/consumption/estimate';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
-import { axisFor } from '@/interface/charts/axis';
-import { ChartFrame } from '@/interface/charts/chart-frame';
-import { ChoiceRow } from '@/interface/choice-row';
-import { saveFile } from '@/interface/save';
-import { dayTicks } from '@/interface/tide/day-ticks';
-import { useTide } from '@/interface/tide/tide-context';
-import { dayText } from '@/interface/when';
 import { useNow, useTank } from '@/interface/workspace';
-import { tableCsv } from '@/record/table-csv';
 import { mismatchFacts, nextTestOf } from '@/reckoning/consumption-report';
 
 /** What the tank consumes, in words; what is a finding; and what to test next. */
@@ -41,146 +28,4 @@ export function ConsumptionWords({ consumption }: { readonly consumption: Consum
       <Cautions alone cautions={consumptionCautions(consumption, mismatchFacts(book, tank, now))} />
     </section>
   );
-}
-
-interface Point {
-  readonly at: number;
-  readonly rate: number;
-  readonly range: readonly [number, number];
-}
-
-/** How much was consumed a day, with its 95 % range, over the tide line's stretch. */
-export function ConsumptionPicture({ consumption }: { readonly consumption: Consumption | undefined }) {
-  const {
-    book: {
-      settings: { units, zone },
-    },
-    tank,
-  } = useTank();
-  const { from, to } = useTide();
-  const read = DOSED_PARAMETERS.filter((parameter) => (consumption?.of[parameter]?.history.length ?? 0) > 1);
-  const [chosen, setChosen] = useState<DosedParameter>('alkalinity');
-  const parameter = read.includes(chosen) ? chosen : read[0];
-  const history = parameter && consumption?.of[parameter]?.history;
-  const kind = parameter ? DOSED_FACTS[parameter].rateKind : 'alkalinityRate';
-  const unit = preferredUnit(kind, units);
-  const points = history ? inUnit(history, unit.fromCanonical) : [];
-  const shown = points.filter(({ at }) => at >= from && at <= to);
-  if (!parameter || shown.length < 2) return null;
-  const values = shown.flatMap(({ range }) => range);
-  const [low, high, ticks] = axisFor(Math.min(...values) * 0.8, Math.max(...values) * 1.05);
-  const told = (value: number) => showText(quantity(kind, unit.toCanonical(value)), units);
-  const title = `${parameter} consumption`;
-  const saveCsv = () =>
-    saveFile(
-      `${tank.name}-${parameter}-consumption.csv`,
-      'text/csv',
-      tableCsv(
-        shown.map(({ at, rate, range }) => ({
-          time: new Date(at).toISOString(),
-          [`consumption, ${unit.symbol}`]: rate,
-          'low, 95 %': range[0],
-          'high, 95 %': range[1],
-        })),
-      ),
-    );
-  return (
-    <div className="min-w-0">
-      <ChartFrame
-        label={`${capitalised(title)} with its 95 % range`}
-        caption={
-          <>
-            <span className="font-semibold">{capitalised(title)}</span>
-            <span className="text-sm text-soft">{unit.symbol}, 95 % range</span>
-          </>
-        }
-        name={title}
-        fileName={title.replaceAll(' ', '-')}
-        onCsv={saveCsv}
-        table={
-          <>
-            <thead>
-              <tr className="text-left text-soft">
-                <th className="font-normal">Day</th>
-                <th className="font-normal">Consumption</th>
-                <th className="font-normal">95 % range</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.toReversed().map(({ at, rate, range }) => (
-                <tr key={at} className="border-t border-line">
-                  <td>{dayText(at, zone)}</td>
-                  <td>{told(rate)}</td>
-                  <td>
-                    {told(range[0])} to {told(range[1])}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </>
-        }
-      >
-        {(width) => (
-          <ComposedChart width={width} height={200} data={shown} margin={{ top: 8, right: 12, bottom: 0, left: 0 }}>
-            <CartesianGrid stroke="var(--line)" vertical={false} />
-            <XAxis
-              dataKey="at"
-              type="number"
-              domain={[from, to]}
-              ticks={dayTicks(from, to, zone, Math.max(3, Math.floor(width / 80)))}
-              tickFormatter={(at: number) => dayText(at, zone)}
-              stroke="var(--soft)"
-              fontSize={12}
-              tickLine={false}
-            />
-            <YAxis
-              domain={[low, high]}
-              ticks={[...ticks]}
-              width={44}
-              stroke="var(--soft)"
-              fontSize={12}
-              tickLine={false}
-              axisLine={false}
-            />
-            <Area
-              dataKey="range"
-              stroke="none"
-              fill="var(--dusk)"
-              fillOpacity={0.22}
-              isAnimationActive={false}
-              activeDot={false}
-            />
-            <Line dataKey="rate" stroke="var(--dusk)" strokeWidth={2} dot={false} isAnimationActive={false} />
-            <Tooltip
-              isAnimationActive={false}
-              content={({ payload }) => {
-                const point = payload?.[0]?.payload as Point | undefined;
-                return point ? (
-                  <p className="rounded border border-edge bg-sheet px-2 py-1 text-sm">
-                    {dayText(point.at, zone)}: {told(point.rate)} ({told(point.range[0])} to {told(point.range[1])})
-                  </p>
-                ) : null;
-              }}
-            />
-          </ComposedChart>
-        )}
-      </ChartFrame>
-      {read.length > 1 && (
-        <ChoiceRow
-          label="Consumption of"
-          choices={read.map((each) => [each, capitalised(each)] as const)}
-          chosen={parameter}
-          onChoose={setChosen}
-        />
-      )}
-    </div>
-  );
-}
-
-function inUnit(history: readonly Past[], fromCanonical: (amount: number) => number): Point[] {
-  return history.map(({ at, perDay, perDaySd }) => ({
-    at,
-    rate: fromCanonical(perDay),
-    range: [fromCanonical(perDay - 1.96 * perDaySd), fromCanonical(perDay + 1.96 * perDaySd)],
-  }));
 }

@@ -9,7 +9,7 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { Button } from '@/interface/button';
-import { CourseChart } from '@/interface/charts/course-chart';
+import { CourseChart } from '@/interface/charts/pictures';
 import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';

@@ -9,7 +9,9 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { Button } from '@/interface/button';
-import { SeriesChart } from '@/interface/charts/series-chart';
+import { drawnLater } from '@/interface/charts/drawn-later';
+import { Arrives, fetched } from '@/interface/fetched';
+import { SERIES_CHART } from '@/interface/charts/pictures';
 import { Refused } from '@/interface/refused';
 import { marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
@@ -19,11 +21,16 @@ import { limewaterCautions } from '@/reckoning/limewater-room';
 import { observationsOf } from '@/reckoning/observations';
 import { outlook, outlookAtDoses } from '@/reckoning/outlook';
 import { runningAt } from '@/reckoning/supply-timeline';
-import { ConsumptionPicture, ConsumptionWords } from './consumption';
+import { ConsumptionWords } from './consumption';
 import { DemandFigures, type AnswerProps } from './demand-figures';
 import { Mix } from './mix';
 import { WhatWasDosed } from '@/interface/what-was-dosed';
 import { NextStep } from '@/interface/next-step';
+
+const ConsumptionPicture = drawnLater(
+  fetched(() => import('./consumption-picture').then((of) => of.ConsumptionPicture)),
+  266,
+);
 
 /** What the tank consumes, and what each source is to be set to so that it holds: what changes, and what is left. */
 export function Plan({ question, overrides, onOverride }: AnswerProps) {
@@ -107,21 +114,24 @@ function useSetDoses(): (changed: readonly PlannedDose[]) => void {
 }
 
 /** Alkalinity as read, as it is heading, and as it would head with the doses of the answer. */
-function LevelPicture({ doses }: { readonly doses: readonly PlannedDose[] }) {
+const LevelPicture = drawnLater(function LevelPicture({ doses }: { readonly doses: readonly PlannedDose[] }) {
   const { book, tank } = useTank();
   const { from, to } = useTide();
   const now = useNow();
   const changes = doses.filter(({ action }) => action !== 'leave');
   return (
-    <SeriesChart
-      parameter="alkalinity"
-      readings={observationsOf(book, tank.id, 'alkalinity')}
-      band={tank.targets.alkalinity}
-      ahead={outlook(book, tank, 'alkalinity', now, to)}
-      planned={changes.length > 0 ? outlookAtDoses(book, tank, 'alkalinity', now, to, changes) : []}
-      plannedWords="at these doses"
-      marks={marksOf(book, tank.id, from, to)}
-      height={200}
+    <Arrives
+      what={SERIES_CHART}
+      props={{
+        parameter: 'alkalinity',
+        readings: observationsOf(book, tank.id, 'alkalinity'),
+        band: tank.targets.alkalinity,
+        ahead: outlook(book, tank, 'alkalinity', now, to),
+        planned: changes.length > 0 ? outlookAtDoses(book, tank, 'alkalinity', now, to, changes) : [],
+        plannedWords: 'at these doses',
+        marks: marksOf(book, tank.id, from, to),
+        height: 200,
+      }}
     />
   );
-}
+}, 234);

@@ -6,7 +6,7 @@ import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
-import { CourseChart } from '@/interface/charts/course-chart';
+import { CourseChart } from '@/interface/charts/pictures';
 import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { WhatWasDosed } from '@/interface/what-was-dosed';

@@ -9,7 +9,7 @@ import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
-import { CourseChart } from '@/interface/charts/course-chart';
+import { CourseChart } from '@/interface/charts/pictures';
 import { DayStrip } from '@/interface/charts/day-strip';
 import { ClockFields } from '@/interface/clock-fields';
 import { useKeptState } from '@/interface/kept-draft';

@@ -1,6 +1,5 @@
 'use client';
 
-import { useSearchParams } from 'next/navigation';
 import { differenceInCalendarDays } from 'date-fns';
 import { TZDate } from '@date-fns/tz';
 import { useState } from 'react';
@@ -9,6 +8,7 @@ import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { quantity } from '@/chemistry/units/quantity';
 import { Answer } from '@/interface/answer';
+import { useAsks } from '@/interface/place';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { describeEntry, entryText, saysAll } from '@/record/kinds/describe';
@@ -34,7 +34,7 @@ export function LogBench() {
   const commit = useCommit();
   const [editing, setEditing] = useKeptState<string | null>('log editing', null);
   const [shown, setShown] = useState(PAGE);
-  const find = useSearchParams().get('find') ?? '';
+  const find = useAsks().get('find') ?? '';
   const words = find.toLowerCase().split(/\s+/);
   const entries = book.entries
     .filter((entry) => entry.tankId === tank.id || entry.tankId === null)

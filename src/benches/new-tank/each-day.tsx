@@ -8,7 +8,7 @@ import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { useCycle } from '@/interface/cycle-context';
 import { testsOfCycle } from '@/reckoning/cycle';
-import { CycleChart } from './cycle-chart';
+import { CycleChart } from './cycle-picture';
 import { DailyReading } from './daily-reading';
 import { FreeAmmonia } from './free-ammonia';
 import { KitQuestions } from './kit-questions';

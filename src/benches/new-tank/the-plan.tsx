@@ -2,7 +2,6 @@
 
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { cyclePlan } from '@/calculators/cycle/cycle-plan';
 import { CYCLE_SCHOOLS, CYCLE_SCHOOL_IDS, type CycleSchoolId } from '@/calculators/cycle/cycle-schools';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity, showText } from '@/chemistry/units/quantity';
@@ -19,7 +18,7 @@ import { WhenField } from '@/interface/when-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { ammoniaBottles, cycleDeeds, planQuestion } from '@/reckoning/cycle';
-import { CycleChart } from './cycle-chart';
+import { CycleChart } from './cycle-picture';
 import { benchAddress } from '@/registry/addresses';
 
 /** How a cycle by each school goes: what is dosed, what is to be expected, and when to test. */
@@ -40,7 +39,7 @@ export function ThePlan() {
   // To the hour, so that the course is not drawn anew each minute.
   const begins = startAt ?? cycle?.startedAt ?? Math.floor(now / 3_600_000) * 3_600_000;
   const result = useAsked(
-    cyclePlan,
+    'cycle-plan',
     planQuestion(book, tank, { school, startAt: begins, ammonia: ammonia ?? undefined, bottle }),
   );
   const values = result?.outcome?.values;

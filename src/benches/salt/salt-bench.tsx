@@ -11,7 +11,7 @@ import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { Bench, Figures } from '@/interface/bench';
-import { CourseChart } from '@/interface/charts/course-chart';
+import { CourseChart } from '@/interface/charts/pictures';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { useNow, useTank } from '@/interface/workspace';

@@ -10,7 +10,7 @@ import { Bench } from '@/interface/bench';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
-import { CourseChart } from '@/interface/charts/course-chart';
+import { CourseChart } from '@/interface/charts/pictures';
 import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { useWidth } from '@/interface/use-width';

@@ -1,11 +1,11 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useRouter, useSearchParams } from 'next/navigation';
 import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
+import { goTo, useAsks } from '@/interface/place';
 import { Bench } from '@/interface/bench';
 import { useBookIfRead, useCommitOnce, useWorkspace, Waiting } from '@/interface/workspace';
 import { newTank } from '@/record/defaults';
@@ -38,9 +38,8 @@ const FIRST_TARGETS: readonly ParameterId[] = [
 function NewTankForm({ book }: { readonly book: Book }) {
   const { name } = useWorkspace();
   const commit = useCommitOnce();
-  const router = useRouter();
   // A tank that is not set up yet begins with the plan of its set-up.
-  const planned = useSearchParams().get('as') === 'planned';
+  const planned = useAsks().get('as') === 'planned';
   const form = 'new-tank';
   const forget = useForgetDrafts(form);
   const [draft, setDraft] = useKeptState<Tank>(`${form} draft`, () => ({
@@ -55,7 +54,7 @@ function NewTankForm({ book }: { readonly book: Book }) {
     const made: Tank = { ...tank, id, targets: { ...usual, ...tank.targets } };
     if (await commit({ label: `Added ${made.name}`, put: { tanks: [made] }, settings: (present) => present })) {
       forget();
-      router.push(planned ? benchAddress(name, made.id, 'new-tank', 'set-up') : benchAddress(name, made.id, 'today'));
+      goTo(planned ? benchAddress(name, made.id, 'new-tank', 'set-up') : benchAddress(name, made.id, 'today'));
     }
   };
   return (

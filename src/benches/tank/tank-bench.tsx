@@ -1,11 +1,11 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { systemVolumeOf } from '@/reckoning/system-volume';
 import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
+import { goTo } from '@/interface/place';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
@@ -28,7 +28,6 @@ function TankEditor() {
   const { name } = useWorkspace();
   const commit = useCommit();
   const now = useNow();
-  const router = useRouter();
   const form = 'tank';
   const forget = useForgetDrafts(form);
   const [draft, setDraft] = useKeptState<Tank>(`${form} draft`, tank);
@@ -60,7 +59,7 @@ function TankEditor() {
         remove: { tanks: [tank.id], entries },
       })
     )
-      router.push(`/${name}`);
+      goTo(`/${name}`);
   };
 
   return (

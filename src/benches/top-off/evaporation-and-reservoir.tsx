@@ -8,6 +8,8 @@ import { attempt } from '@/chemistry/refusal';
 import { topOffFailure } from '@/calculators/top-off/failure';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { drawnLater } from '@/interface/charts/drawn-later';
+import { fetched } from '@/interface/fetched';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -20,8 +22,12 @@ import { withReservoir } from '@/reckoning/reservoir-mark';
 import { failureQuestion } from '@/reckoning/top-off-failure';
 import { topOffQuestion } from '@/reckoning/top-off-question';
 import type { EntryDraft } from '@/record/schema';
-import { EvaporationByMonth } from './evaporation-by-month';
 import { TopOffPicture } from './top-off-picture';
+
+const EvaporationByMonth = drawnLater(
+  fetched(() => import('./evaporation-by-month').then((of) => of.EvaporationByMonth)),
+  224,
+);
 
 /** What evaporates and how long the reservoir lasts; the next refills, the months, and what a cover would change. */
 export function EvaporationAndReservoir() {

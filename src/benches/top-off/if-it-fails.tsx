@@ -11,7 +11,7 @@ import { quantity, showText } from '@/chemistry/units/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
-import { CourseChart } from '@/interface/charts/course-chart';
+import { CourseChart } from '@/interface/charts/pictures';
 import { Sentence } from '@/interface/phrases';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';

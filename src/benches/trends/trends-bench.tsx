@@ -5,7 +5,7 @@ import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/param
 import { Answer } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { Bench } from '@/interface/bench';
-import { SeriesChart } from '@/interface/charts/series-chart';
+import { SeriesChart } from '@/interface/charts/pictures';
 import { markOf, marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
 import { dayText } from '@/interface/when';

@@ -7,7 +7,7 @@ import { attempt } from '@/chemistry/refusal';
 import { dilution } from '@/calculators/mixing/dilution';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
-import { CourseChart } from '@/interface/charts/course-chart';
+import { CourseChart } from '@/interface/charts/pictures';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useTank } from '@/interface/workspace';

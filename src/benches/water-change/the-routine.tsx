@@ -11,7 +11,7 @@ import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
-import { CourseChart } from '@/interface/charts/course-chart';
+import { CourseChart } from '@/interface/charts/pictures';
 import { QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';

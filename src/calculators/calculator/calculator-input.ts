@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { attempt, Refusal, type RefusalDetail } from '@/chemistry/refusal';
 import { unitsOf } from '@/chemistry/units/kinds';
 import { acceptAmount, parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';

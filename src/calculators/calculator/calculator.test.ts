@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { z } from 'zod';
+import * as z from 'zod';
 import { defineCalculator } from './calculator';
 import { attempt, Refusal, within } from '@/chemistry/refusal';
 

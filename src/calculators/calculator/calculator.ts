@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { refusalIn } from './calculator-input';
 import { Refusal, type RefusalDetail } from '@/chemistry/refusal';
 import type { Quantity } from '@/chemistry/units/quantity';

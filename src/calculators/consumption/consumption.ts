@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { estimateConsumption, type Reading } from '@/chemistry/consumption/estimate';
 import { bestTest, testValues } from '@/chemistry/consumption/next-test';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { amount, figure, moment } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { type PARAMETERS, readingExpectation } from '../parameters/parameters';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';

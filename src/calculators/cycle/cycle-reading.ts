@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Caution } from '../calculator/calculator';

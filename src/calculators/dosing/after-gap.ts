@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { amount, amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution } from '../calculator/calculator';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { figure } from '../calculator/calculator-input';
 import { CERTAINTIES, MOVES, type HowSure, type Moves } from '../calculator/calculator';
 

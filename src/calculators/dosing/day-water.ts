@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { amount } from '../calculator/calculator-input';
 import { CO2_OF_AIR, SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { figure } from '../calculator/calculator-input';
 import type { Origin } from '../calculator/calculator';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { saltsOfBottle, strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { figure } from '../calculator/calculator-input';

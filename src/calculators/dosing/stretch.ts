@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { figure } from '../calculator/calculator-input';
 
 export const MINUTES_A_DAY = 1440;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
 import { amount, moment } from '../calculator/calculator-input';

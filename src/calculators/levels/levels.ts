@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { quantity } from '@/chemistry/units/quantity';
 import { amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment, share } from '../calculator/calculator-input';
 import { USUAL_KEPT_BACK } from '../top-off/head-room';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { greatestWhere } from '@/chemistry/halving';
 import { limewaterAtOnce, limewaterRunning, type AfterLimewater } from '@/chemistry/limewater/accident';
 import { sumOfSalts } from '@/chemistry/reagents/solution';

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { BY_CONDUCTIVITY_SD, gramsOfConductivity } from '@/chemistry/limewater/conductivity';
 import { gramsOfAlkalinity, SATURATION_SD, saturationGPerL, standingLimewater } from '@/chemistry/limewater/saturation';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';

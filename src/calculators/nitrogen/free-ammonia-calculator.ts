@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { amount } from '../calculator/calculator-input';
 import { defineCalculator, type Caution } from '../calculator/calculator';
 import { readingExpectation } from '../parameters/parameters';

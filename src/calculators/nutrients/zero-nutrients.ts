@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { amount, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { PARAMETERS, readingExpectation } from '../parameters/parameters';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Refusal } from '@/chemistry/refusal';
 import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
 import { AMOUNTS } from '../calculator/amounts';

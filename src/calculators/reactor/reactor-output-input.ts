@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { howSureInput } from '../dosing/certainty';
 import type { HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { AMOUNTS } from '../calculator/amounts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { effluentCeiling, effluentOf, type Feed } from '@/chemistry/reactor/ceiling';
 import { dailyUse } from '@/chemistry/reactor/daily-use';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import type { Effluent } from '@/chemistry/reactor/ceiling';
 import type { DailyUse } from '@/chemistry/reactor/daily-use';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { amount, share } from '../calculator/calculator-input';
 import { defineCalculator, type Phrase, type Step } from '../calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';

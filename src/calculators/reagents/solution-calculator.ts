@@ -1,5 +1,5 @@
 import { listed } from '../calculator/words';
-import { z } from 'zod';
+import * as z from 'zod';
 import { amount } from '../calculator/calculator-input';
 import { defineCalculator, type Phrase } from '../calculator/calculator';
 import { quantity, type Quantity } from '@/chemistry/units/quantity';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { quantity } from '@/chemistry/units/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount } from '../calculator/calculator-input';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { quantity } from '@/chemistry/units/quantity';
 import { figure } from '../calculator/calculator-input';
 import { CERTAINTIES, MOVES, defineCalculator } from '../calculator/calculator';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { quantity } from '@/chemistry/units/quantity';
 import { amount, share } from '../calculator/calculator-input';
 import { defineCalculator } from '../calculator/calculator';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment, share } from '../calculator/calculator-input';
 import { COVER_IDS, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { amount } from '../calculator/calculator-input';
 import { DOSED_FACTS, isDosedParameter } from '../dosing/dosed-parameters';
 import { PARAMETERS, readingExpectation } from '../parameters/parameters';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Caution, Certainty, Origin } from '../calculator/calculator';
 import { listed } from '../calculator/words';
 import { FOLLOWED, type Followed } from '@/chemistry/water-change/followed';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, given } from '../calculator/calculator-input';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';

@@ -78,8 +78,11 @@ export interface EndState {
   readonly readBy: readonly ({ readonly sd: number; readonly by: string } | undefined)[];
 }
 
-/** No more moments than these are fitted: a daily test's last ten months, a weekly test's last five years. */
-const MOST_MOMENTS = 300;
+/**
+ * No more moments than these are fitted: a daily test's last six months, a weekly test's last three years. What lies further back says
+ * nothing of today's rate, and less than a thousandth of today's level.
+ */
+export const MOST_MOMENTS = 180;
 /** What is usual is found from the last so many moments. */
 const USUAL_FROM = 60;
 /** Over how long drift is told, and pace compared. */

@@ -24,6 +24,12 @@ const PROBE_LEVEL = 'level under test';
 const PROBE_RATE = 'consumption under test';
 
 /**
+ * What was answered of stretches of the same events: a further reading adds a stretch or two and leaves the others as they were. Let go
+ * with the events.
+ */
+const answered = new WeakMap<readonly TankEvent[], Map<string, LevelResponse>>();
+
+/**
  * The tank model put to the question between each moment and the next: it is linear in the levels and in consumption, so a run
  * with nothing in the tank, one with a unit of level and one with a unit of consumption tell all. No arithmetic of doses or
  * changes is written again.
@@ -41,6 +47,8 @@ export function levelResponses(
   const responses: LevelResponse[] = [];
   const first = moments[0];
   if (first === undefined) return responses;
+  const known = answered.get(events) ?? new Map<string, LevelResponse>();
+  answered.set(events, known);
   let next = 0;
   for (; (events[next]?.at ?? Infinity) < first; next++) setGoing(running, events[next]);
   for (let i = 1; i < moments.length; i++) {
@@ -53,7 +61,10 @@ export function levelResponses(
       within.push(event);
       setGoing(running, event);
     }
-    responses.push(responseOver(species, volumeAt(from), within, from, to));
+    const stretch = `${species.join()} ${volumeAt(from)} ${from} ${to}`;
+    const response = known.get(stretch) ?? responseOver(species, volumeAt(from), within, from, to);
+    known.set(stretch, response);
+    responses.push(response);
   }
   return responses;
 }

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { EVERYDAY_IDS, isParameter } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { emptyBook, newTank } from '@/record/defaults';

@@ -4,6 +4,7 @@ import { ClockBanner } from './clock-banner';
 import { CopyBanner } from './copy-banner';
 import { SetApartBanner } from './set-apart-banner';
 import { TroubleBanner } from './trouble-banner';
+import { UpdateBanner } from './update-banner';
 import { ZoneBanner } from './zone-banner';
 
 /** What stands above every screen when something is amiss with the record, the disk, the clock or the zone. */
@@ -15,6 +16,7 @@ export function Banners() {
       <SetApartBanner />
       <ClockBanner />
       <ZoneBanner />
+      <UpdateBanner />
     </>
   );
 }

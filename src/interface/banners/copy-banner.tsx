@@ -1,7 +1,5 @@
 'use client';
 
-import { replaceWith } from '@/record/file';
-import { readCopyKept } from '@/workers/records';
 import { copyTaken, declineCopy, useCopies } from '../copies';
 import { failureText } from '../failure-text';
 import { hereZone } from '../here-zone';
@@ -26,6 +24,10 @@ export function CopyBanner() {
   const holds = `${head.tanks} ${head.tanks === 1 ? 'tank' : 'tanks'} and ${head.entries} ${head.entries === 1 ? 'entry' : 'entries'}`;
   const bringBack = async () => {
     try {
+      const [{ readCopyKept }, { replaceWith }] = await Promise.all([
+        import('@/workers/records'),
+        import('@/record/file'),
+      ]);
       const told = await readCopyKept(head.name);
       if ('faults' in told) {
         notify({

@@ -1,14 +1,14 @@
 'use client';
 
-import { useParams, useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Book } from '@/record/schema';
-import { benchAddress } from '@/registry/addresses';
+import { benchAddress, placeAt } from '@/registry/addresses';
 import { firstOf, type BenchPath } from '@/registry/benches';
 import type { Findable } from '@/registry/find';
 import { PLACES } from '@/registry/places';
 import { ROOMS } from '@/registry/rooms';
 import { exportBook } from '../export-book';
+import { goTo, usePlace } from '../place';
 import { toggleTheme } from '../theme';
 import { useUndo } from '../use-undo';
 import { useBookIfRead, useWorkspace } from '../workspace';
@@ -40,18 +40,17 @@ export function useActions(): readonly Action[] {
   const { name, store } = useWorkspace();
   const { undo, redo } = useUndo();
   const book = useBookIfRead();
-  const router = useRouter();
-  const { tank } = useParams<{ tank?: string }>();
+  const { tankId: tank } = usePlace();
   return useMemo(() => {
     const other: Action =
       name === 'demo'
-        ? { id: 'own', kind: 'Do', name: 'Start my own record', words: ['real tank'], run: () => router.push('/mine') }
+        ? { id: 'own', kind: 'Do', name: 'Start my own record', words: ['real tank'], run: () => goTo('/mine') }
         : {
             id: 'demo',
             kind: 'Do',
             name: 'Look at the demo',
             words: ['example', 'sample data'],
-            run: () => router.push('/demo'),
+            run: () => goTo('/demo'),
           };
     const everywhere = [...everywhereActions({ undo, redo }), other];
     if (!book || !tank || book.tanks.length === 0)
@@ -63,7 +62,7 @@ export function useActions(): readonly Action[] {
           name: 'Open a saved file',
           key: 'r',
           words: ['import'],
-          run: () => router.push(`/${name}/record`),
+          run: () => goTo(`/${name}/record`),
         },
         {
           id: 'add-tank',
@@ -71,16 +70,16 @@ export function useActions(): readonly Action[] {
           name: 'Add a tank',
           key: '+',
           words: ['new tank'],
-          run: () => router.push(`/${name}/new`),
+          run: () => goTo(`/${name}/new`),
         },
       ];
-    const go = (bench: BenchPath, as?: string) => () => router.push(benchAddress(name, tank, bench, as as never));
+    const go = (bench: BenchPath, as?: string) => () => goTo(benchAddress(name, tank, bench, as as never));
     const otherTank = (by: 1 | -1) => () => {
       const at = book.tanks.findIndex(({ id }) => id === tank);
       const next = book.tanks.at((at + by) % book.tanks.length);
       // The address as it is when the key is pressed, with the part that is open.
-      const [, , , bench = 'today'] = window.location.pathname.split('/');
-      if (next) router.push(`/${name}/${next.id}/${bench}${window.location.search}`);
+      const { bench = 'today' } = placeAt(window.location.pathname);
+      if (next) goTo(`/${name}/${next.id}/${bench}${window.location.search}`);
     };
     return [
       ...PLACES.map((place): Action => ({ ...place, kind: 'Benches', run: go(place.bench, place.as) })),
@@ -94,7 +93,7 @@ export function useActions(): readonly Action[] {
       ...jotActions(),
       ...everywhere,
       ...recordActions({ go, otherTank, export: () => exportBook(book, store.setApart) }),
-      ...rowActions(book, go, (id) => router.push(benchAddress(name, id, 'today'))),
+      ...rowActions(book, go, (id) => goTo(benchAddress(name, id, 'today'))),
       ...SETTINGS.map(([of, words]): Action => ({
         id: `setting ${of}`,
         kind: 'Settings',
@@ -104,7 +103,7 @@ export function useActions(): readonly Action[] {
         run: go('settings'),
       })),
     ];
-  }, [name, store, undo, redo, book, router, tank]);
+  }, [name, store, undo, redo, book, tank]);
 }
 
 type Go = (bench: BenchPath, as?: string) => () => void;

@@ -1,18 +1,18 @@
 'use client';
 
-import type { ComponentProps, MouseEvent } from 'react';
+import type { ComponentProps } from 'react';
 import { benchAddress } from '@/registry/addresses';
 import type { BenchPath, PartOf } from '@/registry/benches';
+import { near } from '../ahead';
 import { Link } from '../link';
-import { openingPart, useHere } from '../here';
+import { openingPart } from '../here';
 import { useNow, useTank, useWorkspace } from '../workspace';
 
-/** A way to a bench of the tank in view, or to a part of it; between parts of one bench nothing is fetched. */
+/** A way to a bench of the tank in view, or to a part of it. */
 export function BenchLink<Path extends BenchPath>({
   bench,
   as,
   current,
-  onClick,
   ...rest
 }: {
   readonly bench: Path;
@@ -21,16 +21,16 @@ export function BenchLink<Path extends BenchPath>({
 } & Omit<ComponentProps<typeof Link>, 'href'>) {
   const { name } = useWorkspace();
   const { tank } = useTank();
-  const here = useHere();
   // The part a bench opens with needs no word in the address: what it opens with may be another tomorrow.
   const opens = openingPart(bench, tank, useNow());
   const href = benchAddress(name, tank.id, bench, as === opens ? undefined : as);
-  const follow = (event: MouseEvent<HTMLAnchorElement>) => {
-    onClick?.(event);
-    const plain = event.button === 0 && !event.metaKey && !event.ctrlKey && !event.shiftKey;
-    if (!plain || here.bench?.path !== bench) return;
-    event.preventDefault();
-    window.history.pushState(null, '', href);
-  };
-  return <Link {...rest} href={href} aria-current={current ? 'page' : undefined} onClick={follow} />;
+  return (
+    <Link
+      onPointerEnter={() => near(bench)}
+      onFocus={() => near(bench)}
+      {...rest}
+      href={href}
+      aria-current={current ? 'page' : undefined}
+    />
+  );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { DEMO_PLACE } from '@/demo/scenario';
+import { DEMO_PLACE } from '@/demo/place';
 import { Link } from '../link';
 import { useWorkspace } from '../workspace';
 

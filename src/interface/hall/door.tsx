@@ -1,10 +1,10 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useEffect, type ReactNode } from 'react';
 import { benchAddress } from '@/registry/addresses';
 import type { BenchPath } from '@/registry/benches';
 import { lastTank } from '../last-tank';
+import { goTo } from '../place';
 import { useBookIfRead, useTrouble, useWorkspace, Waiting } from '../workspace';
 import { PlainPage } from './tank-frame';
 
@@ -13,12 +13,11 @@ export function Door({ bench, otherwise }: { readonly bench: BenchPath; readonly
   const { name } = useWorkspace();
   const book = useBookIfRead();
   const trouble = useTrouble();
-  const router = useRouter();
   const tank = book && lastTank(name, book);
   const to = tank && benchAddress(name, tank.id, bench);
   useEffect(() => {
-    if (to) router.replace(to);
-  }, [to, router]);
+    if (to) goTo(to, 'replace');
+  }, [to]);
   if (to || (!book && !trouble)) return <Waiting />;
   return <PlainPage>{book ? otherwise : null}</PlainPage>;
 }

@@ -2,12 +2,12 @@
 
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { entryText, saysAll } from '@/record/kinds/describe';
 import type { Book, Entry } from '@/record/schema';
 import { benchAddress } from '@/registry/addresses';
 import { finder } from '@/registry/find';
+import { goTo } from '../place';
 import { whenText } from '../when';
 import { useBookIfRead, useNow, useWorkspace } from '../workspace';
 import { useActions, type Action } from './actions';
@@ -51,7 +51,6 @@ function Search({ onChoose, onHelp }: { readonly onChoose: (run: () => void) => 
   const actions = useActions();
   const book = useBookIfRead();
   const { name } = useWorkspace();
-  const router = useRouter();
   const now = useNow();
   const [typed, setTyped] = useState('');
   // What Enter chooses is found as it is typed; entries, of which there may be thousands, a moment later.
@@ -97,7 +96,7 @@ function Search({ onChoose, onHelp }: { readonly onChoose: (run: () => void) => 
                 className={ITEM}
                 onSelect={() =>
                   onChoose(() =>
-                    router.push(
+                    goTo(
                       `${benchAddress(name, entry.tankId ?? book.tanks[0]?.id ?? '', 'log')}?find=${encodeURIComponent(asked)}`,
                     ),
                   )

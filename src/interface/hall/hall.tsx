@@ -1,14 +1,16 @@
 'use client';
 
-import { usePathname, useSearchParams } from 'next/navigation';
-import type { ReactNode } from 'react';
+import { useLayoutEffect, type ReactNode } from 'react';
 import { EVERYDAY_IDS, type ParameterId } from '@/calculators/parameters/parameters';
 import { lastObservation } from '@/reckoning/observations';
 import type { Book } from '@/record/schema';
 import { Banners } from '../banners/banners';
 import { BenchBoundary, PartBoundary } from '../fails-alone';
-import { TideProvider } from '../tide/tide-context';
-import { TideLine } from '../tide/tide-line';
+import { Arrives, fetched } from '../fetched';
+import { TideProvider, useTide } from '../tide/tide-context';
+import { beginAtTheTop, useAddress, useAsks } from '../place';
+import { useHere } from '../here';
+import { useQuiet } from '../when-idle';
 import { useWide } from '../use-width';
 import { useTank } from '../workspace';
 import { BenchMenu } from './bench-menu';
@@ -21,12 +23,28 @@ import { Rail } from './rail';
 import { TankSwitch } from './tank-switch';
 import { Wordmark } from './wordmark';
 
+/** Drawn after the answer: what it is worked out from is the half of the product. */
+const TIDE_LINE = fetched(() => import('../tide/tide-line').then((of) => of.TideLine));
+const NONE = {};
+
+/** The tide line's place, until it is drawn. */
+function TidePlace() {
+  return (
+    <div
+      className={`no-print border-b border-line bg-sheet ${useTide().folded ? 'h-9' : 'h-[8.55rem] lg:h-[6.55rem]'}`}
+    />
+  );
+}
+
 /** What every screen of a record stands in: the rooms, the tank switch, the line to jot in and the tide line. */
 export function Hall({ children }: { readonly children: ReactNode }) {
   const { book, tank } = useTank();
+  const { bench } = useHere();
+  const quiet = useQuiet();
   const wide = useWide();
-  const address = usePathname();
-  const part = useSearchParams().get('as');
+  const address = useAddress();
+  const part = useAsks().get('as');
+  useLayoutEffect(beginAtTheTop, [address]);
   return (
     <TideProvider key={tank.id} tankId={tank.id} follow={telling(book, tank.id)}>
       <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
@@ -49,14 +67,19 @@ export function Hall({ children }: { readonly children: ReactNode }) {
             </div>
           </header>
           <PartBoundary what="The tide line">
-            <TideLine />
+            <Arrives what={TIDE_LINE} wanted={quiet} props={NONE} before={<TidePlace />} />
           </PartBoundary>
           <Banners />
           <PartBoundary what="The list of dangers">
             <DangerStrip />
           </PartBoundary>
           {!wide && <BenchMenu />}
-          <main id="bench" tabIndex={-1} className="min-w-0 px-4 pt-4 pb-48 outline-none lg:px-6 lg:pb-16">
+          <main
+            id="bench"
+            aria-label={bench?.name}
+            tabIndex={-1}
+            className="min-w-0 px-4 pt-4 pb-48 outline-none lg:px-6 lg:pb-16"
+          >
             <BenchBoundary address={address} part={part}>
               {children}
             </BenchBoundary>

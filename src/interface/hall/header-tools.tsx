@@ -1,12 +1,16 @@
 'use client';
 
 import { Search, Undo2 } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { Arrives, fetched } from '../fetched';
 import { ThemeButton } from '../theme';
 import { useUndo } from '../use-undo';
-import { Find } from './find';
-import { Help } from './help';
+import { whenIdle } from '../when-idle';
 import { useShortcuts } from './shortcuts';
+
+/** Fetched once the page has nothing else to do: who presses / types on at once. */
+const FIND = fetched(() => import('./find').then((of) => of.Find));
+const HELP = fetched(() => import('./help').then((of) => of.Help));
 
 const TOOL = 'inline-flex min-h-11 items-center gap-1.5 rounded-md px-2 text-soft hover:text-ink';
 
@@ -15,6 +19,8 @@ export function HeaderTools() {
   const [open, setOpen] = useState<'find' | 'help'>();
   const { undo } = useUndo();
   useShortcuts(setOpen);
+  useEffect(() => whenIdle(() => void Promise.all([FIND.fetch(), HELP.fetch()]).catch(() => undefined)), []);
+  const shows = (what: 'find' | 'help') => (next: boolean) => setOpen(next ? what : undefined);
   return (
     <div className="ml-auto flex items-center">
       <button type="button" className={TOOL} onClick={() => setOpen('find')}>
@@ -34,12 +40,10 @@ export function HeaderTools() {
       >
         ?
       </button>
-      <Find
-        open={open === 'find'}
-        onOpenChange={(next) => setOpen(next ? 'find' : undefined)}
-        onHelp={() => setOpen('help')}
-      />
-      <Help open={open === 'help'} onOpenChange={(next) => setOpen(next ? 'help' : undefined)} />
+      {open === 'find' && (
+        <Arrives what={FIND} props={{ open: true, onOpenChange: shows('find'), onHelp: () => setOpen('help') }} />
+      )}
+      {open === 'help' && <Arrives what={HELP} props={{ open: true, onOpenChange: shows('help') }} />}
     </div>
   );
 }

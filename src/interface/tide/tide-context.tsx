@@ -11,7 +11,7 @@ export interface Stretch {
   readonly toDays: number;
 }
 
-interface Tide {
+export interface Tide {
   readonly stretch: Stretch;
   /** The stretch in epoch ms. */
   readonly from: number;
@@ -87,6 +87,11 @@ export function TideProvider({
     [kept, now, change, folded],
   );
 
+  return <TideContext value={tide}>{children}</TideContext>;
+}
+
+/** The tide line as it was: for a picture that follows it a moment later. */
+export function TideStill({ tide, children }: { readonly tide: Tide; readonly children: ReactNode }) {
   return <TideContext value={tide}>{children}</TideContext>;
 }
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
 import { id, within } from '../rows/fields';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { id, within } from '../rows/fields';
 import { defineKind, figuresAt, figuresOfForm, OF_EITHER, told } from './entry-kind';

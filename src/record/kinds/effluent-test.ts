@@ -3,7 +3,7 @@ import type { Scanner } from '../line/scanner';
 import { within } from '../rows/fields';
 import { defineKind, figuresAt, figuresOfForm, ifThere, OF_A_TANK, told } from './entry-kind';
 import type { reactor } from './reactor';
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 interface Measured {
   effluentAlkalinity?: number;

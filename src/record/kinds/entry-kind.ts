@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { ParameterId } from '@/calculators/parameters/parameters';
 import type { Amounts, Water } from '@/chemistry/tank-model/water';
 import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { defineKind, figuresOfForm, OF_A_TANK, type Verb } from './entry-kind';
 import { hoursSchema, hoursText, readHours } from './hours';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { batch } from './batch';
 import { batchCheck } from './batch-check';
 import { bottleLevel } from './bottle-level';

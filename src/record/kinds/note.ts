@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
 
 /** What was seen or done, in words alone. */

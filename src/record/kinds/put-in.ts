@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
 import { within } from '../rows/fields';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
 import { defineKind, figuresOfForm, OF_A_TANK, told, type Verb } from './entry-kind';

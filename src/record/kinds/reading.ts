@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { PARAMETER_IDS, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { capitalised } from '@/calculators/calculator/words';
 import { boundSign } from '@/chemistry/observation';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { id } from '../rows/fields';
 import { defineKind, OF_A_TANK, OF_EITHER } from './entry-kind';
 

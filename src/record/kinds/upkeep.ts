@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/calculators/top-off/upkeep';
 import { defineKind, figuresOfForm, OF_A_TANK, type Verb } from './entry-kind';
 

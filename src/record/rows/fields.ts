@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { LATEST_MOMENT } from '@/calculators/calculator/calculator-input';
 
 /** What fields of the record have in common, whichever row they stand in. */

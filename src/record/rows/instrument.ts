@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { READ_BY } from '@/calculators/parameters/parameter';
 import { PARAMETER_IDS } from '@/calculators/parameters/parameters';
 import { id, moment, name } from './fields';

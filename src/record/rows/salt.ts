@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { amount, id, name, within } from './fields';

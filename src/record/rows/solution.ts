@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
 import { ALKALINITY_FORMS, strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { CYCLE_SCHOOL_IDS } from '@/calculators/cycle/cycle-schools';
 import { FIRST_IN, MIXED, ROCKS } from '@/calculators/set-up/order-of-work';
 import { AMOUNTS } from '@/calculators/calculator/amounts';

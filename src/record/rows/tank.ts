@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { USES } from '@/calculators/dosing/plan-source';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { COVER_IDS, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
 import { SENSOR_IDS } from '@/calculators/top-off/sensors';
 import { UPKEEP_ITEMS } from '@/calculators/top-off/upkeep';

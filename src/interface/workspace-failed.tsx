@@ -1,13 +1,22 @@
 'use client';
 
-import { Button } from '@/interface/button';
-import { ExportButton } from '@/interface/export-button';
-import { Link } from '@/interface/link';
-import { useUndo } from '@/interface/use-undo';
-import { useBookIfRead, useWorkspace } from '@/interface/workspace';
+import type { ReactNode } from 'react';
+import { Button } from './button';
+import { ExportButton } from './export-button';
+import { FailsAlone } from './fails-alone';
+import { useUndo } from './use-undo';
+import { useBookIfRead, useWorkspace } from './workspace';
 
 /** A screen of a workspace that fails as a whole: the record is in memory still, and there are three ways out. */
-export default function ScreenFailed({ error, reset }: { readonly error: Error; readonly reset: () => void }) {
+export function WorkspaceBoundary({ children }: { readonly children: ReactNode }) {
+  return (
+    <FailsAlone rests={[useBookIfRead()]} otherwise={(error, again) => <ScreenFailed error={error} again={again} />}>
+      {children}
+    </FailsAlone>
+  );
+}
+
+function ScreenFailed({ error, again }: { readonly error: Error; readonly again: () => void }) {
   const { name } = useWorkspace();
   const book = useBookIfRead();
   const { undo } = useUndo();
@@ -21,14 +30,15 @@ export default function ScreenFailed({ error, reset }: { readonly error: Error; 
       <div className="mt-4 flex flex-wrap gap-2">
         {book && <ExportButton book={book} look="main" />}
         <Button onClick={() => undo()}>Undo the last change</Button>
-        <Button onClick={reset}>Try again</Button>
+        <Button onClick={again}>Try again</Button>
       </div>
       <ul className="mt-4 flex flex-wrap gap-x-6">
         {(book?.tanks ?? []).map((tank) => (
           <li key={tank.id}>
-            <Link href={`/${name}/${tank.id}/log`} className="text-glass underline underline-offset-4">
+            {/* A whole page load, so that nothing of the failed screen is kept. */}
+            <a href={`/${name}/${tank.id}/log`} className="text-glass underline underline-offset-4">
               Entries of {tank.name}
-            </Link>
+            </a>
           </li>
         ))}
       </ul>

@@ -1,0 +1,86 @@
+'use client';
+
+import '@/calculators/calculator/without-eval';
+
+import { useEffect, type ReactNode } from 'react';
+import { Arrives, fetched } from '@/interface/fetched';
+import { Door } from '@/interface/hall/door';
+import { TankFrame } from '@/interface/hall/tank-frame';
+import { Nowhere } from '@/interface/nowhere';
+import { useKeepOffline } from '@/interface/offline';
+import { goTo, useAsks, usePlace } from '@/interface/place';
+import { WorkspaceBoundary } from '@/interface/workspace-failed';
+import { WorkspaceProvider, Waiting } from '@/interface/workspace';
+import { isWorkspaceName } from '@/interface/workspace-name';
+import { leadsTo, type PlaceAt } from '@/registry/addresses';
+import { BENCHES, type BenchPath } from '@/registry/benches';
+import { BenchScreen, fetchScreen } from './bench-screen';
+
+const FIRST_STEPS = fetched(() => import('./first-steps/first-steps').then((of) => of.FirstSteps));
+
+/** Addresses of a record that name no tank: what each opens, and what it shows where there is no tank yet. */
+const DOORS: Readonly<Record<string, { readonly bench: BenchPath; readonly otherwise: ReactNode }>> = {
+  '': { bench: 'today', otherwise: <Arrives what={FIRST_STEPS} props={{}} /> },
+  record: { bench: 'files', otherwise: <BenchScreen bench="files" /> },
+  new: { bench: 'add-tank', otherwise: <BenchScreen bench="add-tank" /> },
+  'water-day': { bench: 'water-day', otherwise: <Arrives what={FIRST_STEPS} props={{}} /> },
+};
+
+/** The one page there is: what the address names, on a shell that is the same everywhere. */
+export function PlaceScreen() {
+  const place = usePlace();
+  const asks = useAsks();
+  useKeepOffline();
+  const leads = leadsElsewhere(place, asks);
+  useEffect(() => {
+    if (leads !== undefined) goTo(leads, 'replace');
+  }, [leads]);
+  if (leads !== undefined) return <Waiting />;
+  const { workspace, tankId = '', bench } = place;
+  if (workspace === undefined || !isWorkspaceName(workspace)) return <Nowhere />;
+  const door = DOORS[tankId];
+  const screen = BENCHES.find(({ path }) => path === (door?.bench ?? bench));
+  if (screen) fetchScreen(screen.path);
+  return (
+    <WorkspaceProvider key={workspace} name={workspace}>
+      <WorkspaceBoundary>
+        {door ? (
+          <Door bench={door.bench} otherwise={door.otherwise} />
+        ) : (
+          <TankFrame key={tankId} tankId={tankId}>
+            {screen ? <BenchScreen bench={screen.path} /> : <NoBench />}
+          </TankFrame>
+        )}
+      </WorkspaceBoundary>
+    </WorkspaceProvider>
+  );
+}
+
+/** Where an address only leads: the front door, a tank without a bench, and what a bench was called before. */
+function leadsElsewhere(
+  { workspace, tankId, bench }: PlaceAt,
+  asks: { readonly get: (name: string) => string | null; readonly toString: () => string },
+): string | undefined {
+  // The front door is that of one's own record: it leads to its tank, or shows the first steps and the way to the demo.
+  if (workspace === undefined) return '/mine';
+  if (tankId === undefined || tankId in DOORS) return undefined;
+  if (bench === undefined) return `/${workspace}/${tankId}/today`;
+  // Mixing once asked by `for` what every other bench asks by `as`.
+  const place = leadsTo(bench, asks.get('as') ?? asks.get('for') ?? undefined);
+  if (!place) return undefined;
+  const query = new URLSearchParams(asks.toString());
+  query.delete('for');
+  query.delete('as');
+  if (place.as !== undefined) query.set('as', place.as);
+  const asked = query.toString();
+  return `/${workspace}/${tankId}/${place.bench}${asked && `?${asked}`}`;
+}
+
+function NoBench() {
+  return (
+    <>
+      <h1 className="text-2xl">There is no bench at this address.</h1>
+      <p className="mt-2 text-soft">Choose a room, or look for it with Find.</p>
+    </>
+  );
+}

@@ -1,0 +1,33 @@
+import { describe, expect, it, vi } from 'vitest';
+import { fetched } from './fetched';
+
+describe('code that is fetched when it is wanted', () => {
+  it('is fetched once, however often it is asked for, and told of when it is here', async () => {
+    const load = vi.fn(() => Promise.resolve('here'));
+    const code = fetched(load);
+    const told = vi.fn();
+    code.subscribe(told);
+    expect(code.now()).toBeUndefined();
+    await Promise.all([code.fetch(), code.fetch()]);
+    expect(load).toHaveBeenCalledTimes(1);
+    expect(told).toHaveBeenCalledTimes(1);
+    expect(code.now()).toBe('here');
+  });
+
+  it('that could not be fetched is asked for again', async () => {
+    let gone = true;
+    const code = fetched(() => (gone ? Promise.reject(new Error('offline')) : Promise.resolve('here')));
+    await expect(code.fetch()).rejects.toThrow('offline');
+    expect(code.now()).toBeUndefined();
+    gone = false;
+    await expect(code.fetch()).resolves.toBe('here');
+  });
+
+  it('tells no one who has left', async () => {
+    const code = fetched(() => Promise.resolve(1));
+    const told = vi.fn();
+    code.subscribe(told)();
+    await code.fetch();
+    expect(told).not.toHaveBeenCalled();
+  });
+});

@@ -1,0 +1,66 @@
+import { createElement, useEffect, useSyncExternalStore, type ComponentType, type ReactNode } from 'react';
+
+/** Code that is fetched when it is wanted, once a tab. */
+export interface Fetched<What> {
+  /** What was fetched; undefined until it is here. */
+  readonly now: () => What | undefined;
+  readonly fetch: () => Promise<What>;
+  readonly subscribe: (tell: () => void) => () => void;
+}
+
+export function fetched<What>(load: () => Promise<What>): Fetched<What> {
+  let here: What | undefined;
+  let coming: Promise<What> | undefined;
+  const listeners = new Set<() => void>();
+  return {
+    now: () => here,
+    fetch: () => {
+      coming ??= load().then(
+        (what) => {
+          here = what;
+          for (const tell of listeners) tell();
+          return what;
+        },
+        (error: unknown) => {
+          // What could not be fetched is asked for again when it is next wanted.
+          coming = undefined;
+          throw error;
+        },
+      );
+      return coming;
+    },
+    subscribe: (tell) => {
+      listeners.add(tell);
+      return () => listeners.delete(tell);
+    },
+  };
+}
+
+/** What is fetched, once it is here and wanted; undefined before. */
+export function useFetched<What>(what: Fetched<What>, wanted: boolean): What | undefined {
+  useEffect(() => {
+    if (wanted) what.fetch().catch(() => undefined);
+  }, [what, wanted]);
+  const here = useSyncExternalStore(what.subscribe, what.now, () => undefined);
+  return wanted ? here : undefined;
+}
+
+/**
+ * A component that is fetched, in its place once it is here. What is here already is shown at once: a suspended screen would wait a third
+ * of a second before it shows what came.
+ * @param before stands there until then
+ */
+export function Arrives<Props extends object>({
+  what,
+  props,
+  wanted = true,
+  before = null,
+}: {
+  readonly what: Fetched<ComponentType<Props>>;
+  readonly props: Props;
+  readonly wanted?: boolean;
+  readonly before?: ReactNode;
+}): ReactNode {
+  const here = useFetched(what, wanted);
+  return here ? createElement(here, props) : before;
+}
