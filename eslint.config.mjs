@@ -37,6 +37,7 @@ const SUBJECTS = {
     'limewater',
     'reactor',
     'consumption',
+    'readings',
     'evaporation',
     'mixing',
     'water-change',

@@ -1,0 +1,121 @@
+import { median } from 'simple-statistics';
+import type { Point } from '../observation';
+import { DAY_MS } from '../tank-model/time';
+import { studentT95 } from './student-t';
+
+/** What the readings around a moment tell of it together. Levels in the readings' unit, rates in that unit a day. */
+export interface TrendPoint {
+  readonly at: number;
+  readonly level: number;
+  readonly levelSd: number;
+  readonly perDay: number;
+  readonly perDaySd: number;
+}
+
+export interface LocalTrend {
+  /** One for each moment asked for; moments without enough readings about them are left out. */
+  readonly points: readonly TrendPoint[];
+  /** How much each reading is believed, from 1 down to 0 for one that all others contradict. */
+  readonly belief: readonly number[];
+  /** How much the readings scatter about the trend, as a multiple of their own error; 1 or more. */
+  readonly scatter: number;
+  /** Half the width of a 95 % range in standard deviations, for so many readings. */
+  readonly t95: number;
+}
+
+/** Readings within so many days of a moment tell of it, and at least the nearest few. Chosen: three weeks of weekly tests. */
+const WITHIN_DAYS = 21;
+const NEAREST = 6;
+/** Fewer readings than this make no trend. */
+export const LEAST_READINGS = 4;
+const ROUNDS = 3;
+/** The median of the sizes of standard normal deviates: a scatter below it is no better than the instrument. */
+const MEDIAN_OF_NORMAL = 0.6745;
+
+/** A line about a moment: the share each reading has in the level there and in its rate. */
+interface LocalLine {
+  readonly forLevel: readonly number[];
+  readonly forRate: readonly number[];
+}
+
+/**
+ * Level and rate of a series of readings at given moments: through each moment a straight line, fitted by weighted least squares to the
+ * readings about it (tricube weights of their distance, and their own errors), readings far off the others believed less.
+ * The bands follow from the readings' own errors, widened where they scatter more than these allow; what a level does between readings by
+ * more than a straight line over some weeks is not in them.
+ *
+ * @param readings in order of time
+ * @param moments epoch ms, any
+ * @returns undefined with fewer than four readings
+ * Source: locally weighted regression, Cleveland 1979, *Robust locally weighted regression and smoothing scatterplots*, J. Am. Stat. Assoc.
+ * 74; its bisquare weights, on residuals in units of each reading's error and no tighter than that error.
+ */
+export function localTrend(readings: readonly Point[], moments: readonly number[]): LocalTrend | undefined {
+  if (readings.length < LEAST_READINGS) return undefined;
+  let belief: readonly number[] = readings.map(() => 1);
+  let own = readings.map(({ at }) => lineAt(readings, at, belief));
+  for (let round = 0; round < ROUNDS; round++) {
+    const residuals = residualsOf(readings, own);
+    const usual = Math.max(MEDIAN_OF_NORMAL, median(residuals.map(Math.abs)));
+    belief = residuals.map((residual) => Math.max(0, 1 - (residual / (6 * usual)) ** 2) ** 2);
+    own = readings.map(({ at }) => lineAt(readings, at, belief));
+  }
+  const residuals = residualsOf(readings, own);
+  const believed = sum(belief);
+  const spent = sum(own.map((line, i) => line?.forLevel[i] ?? 0));
+  const degrees = Math.max(0.5, believed - spent);
+  const scatter = Math.sqrt(Math.max(1, sum(residuals.map((each, i) => (belief[i] ?? 0) * each ** 2)) / degrees));
+  const points = moments.flatMap((at): TrendPoint[] => {
+    const line = lineAt(readings, at, belief);
+    if (!line) return [];
+    const [level, levelSd] = toldBy(readings, line.forLevel);
+    const [perDay, perDaySd] = toldBy(readings, line.forRate);
+    return [{ at, level, levelSd: levelSd * scatter, perDay, perDaySd: perDaySd * scatter }];
+  });
+  // Where they scatter as their instrument errs, its error is known and need not be estimated.
+  return { points, belief, scatter, t95: scatter > 1 ? studentT95(Math.max(1, degrees)) : 1.96 };
+}
+
+function residualsOf(readings: readonly Point[], lines: readonly (LocalLine | undefined)[]): number[] {
+  return readings.map(({ value, sd }, i) => {
+    const line = lines[i];
+    return line ? (value - toldBy(readings, line.forLevel)[0]) / sd : 0;
+  });
+}
+
+function toldBy(readings: readonly Point[], shares: readonly number[]): [value: number, sd: number] {
+  let value = 0;
+  let variance = 0;
+  readings.forEach((reading, i) => {
+    const share = shares[i] ?? 0;
+    value += share * reading.value;
+    variance += (share * reading.sd) ** 2;
+  });
+  return [value, Math.sqrt(variance)];
+}
+
+/** The line about a moment; undefined where no two readings at different times are near it. */
+function lineAt(readings: readonly Point[], at: number, belief: readonly number[]): LocalLine | undefined {
+  const reach = reachAt(readings, at);
+  const days = readings.map((reading) => (reading.at - at) / DAY_MS);
+  const weights = readings.map(({ sd }, i) => {
+    const far = Math.abs(days[i] ?? 0) / reach;
+    return far >= 1 ? 0 : ((1 - far ** 3) ** 3 * (belief[i] ?? 0)) / sd ** 2;
+  });
+  const w = sum(weights);
+  const centre = sum(weights.map((weight, i) => weight * (days[i] ?? 0))) / w;
+  const spread = sum(weights.map((weight, i) => weight * ((days[i] ?? 0) - centre) ** 2));
+  if (!(w > 0) || !(spread > 1e-9 * w)) return undefined;
+  const forRate = weights.map((weight, i) => (weight * ((days[i] ?? 0) - centre)) / spread);
+  return { forLevel: weights.map((weight, i) => weight / w - centre * (forRate[i] ?? 0)), forRate };
+}
+
+/** Days about a moment from which readings tell of it: its weight falls to none there. */
+function reachAt(readings: readonly Point[], at: number): number {
+  const far = readings.map((reading) => Math.abs(reading.at - at) / DAY_MS).toSorted((a, b) => a - b);
+  return Math.max(WITHIN_DAYS, (far[Math.min(NEAREST, far.length) - 1] ?? 0) * 1.0001);
+}
+
+function sum(values: readonly number[]): number {
+  return values.reduce((total, value) => total + value, 0);
+}

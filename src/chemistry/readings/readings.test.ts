@@ -1,0 +1,333 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { gaussian, seeded } from '../seeded';
+import { DAY_MS } from '../tank-model/time';
+import { NORRIS } from '../testing/norris';
+import { remade } from '../testing/reference-table';
+import { atSalinity35 } from './at-salinity';
+import { beforeAfter } from './before-after';
+import { changeOfPace } from './change-of-pace';
+import { compareMethods } from './compare-methods';
+import { localTrend } from './local-trend';
+import { errorFromNeighbours, errorFromRepeats } from './reading-error';
+import { deviationRange, studentT95 } from './student-t';
+
+interface Check {
+  readonly days: number[];
+  readonly value: number[];
+  readonly sd: number[];
+  readonly belief: number[];
+  readonly scatter: number;
+  readonly trend: [day: number, level: number, levelSd: number, perDay: number, perDaySd: number][];
+  readonly bent: { at: number; before: number; change: number; left: number };
+  readonly welch: { difference: number; low: number; high: number };
+  readonly rate: { slope: number; sd: number };
+  readonly paired: { mean: number; half: number };
+  readonly t95: [number, number][];
+  readonly deviation: [number, number, number][];
+}
+
+/** By statsmodels and scipy: scripts/references/readings.py. */
+const stored = readFileSync(new URL('./readings-check.json', import.meta.url), 'utf8');
+const check = JSON.parse(stored) as Check;
+const series = check.days.map((day, i) => ({
+  at: day * DAY_MS,
+  value: check.value[i] ?? 0,
+  sd: check.sd[i] ?? 1,
+}));
+const kept = series.filter((_, i) => (check.belief[i] ?? 0) > 0.1);
+/** So small an error that the readings' scatter alone tells how sure they are, as in scipy. */
+const unsaid = (points: typeof series) => points.map((point) => ({ ...point, sd: 1e-6 }));
+
+describe('against statsmodels and scipy', () => {
+  it.skipIf(remade('readings.py', 'statsmodels') === undefined)(
+    'the committed figures are what the script makes',
+    () => {
+      expect(JSON.parse(remade('readings.py', 'statsmodels') ?? '')).toEqual(check);
+    },
+  );
+
+  it('the local trend: level, rate, their errors, and what each reading is believed', () => {
+    const trend = localTrend(
+      series,
+      check.trend.map(([day]) => day * DAY_MS),
+    );
+    expect(trend?.scatter).toBeCloseTo(check.scatter, 9);
+    trend?.belief.forEach((belief, i) => expect(belief).toBeCloseTo(check.belief[i] ?? NaN, 9));
+    check.trend.forEach(([, level, levelSd, perDay, perDaySd], i) => {
+      const point = trend?.points[i];
+      expect(point?.level).toBeCloseTo(level, 9);
+      expect(point?.levelSd).toBeCloseTo(levelSd, 9);
+      expect(point?.perDay).toBeCloseTo(perDay, 9);
+      expect(point?.perDaySd).toBeCloseTo(perDaySd, 9);
+    });
+    // The slip of 1.5 is not believed at all.
+    expect(trend?.belief[9]).toBe(0);
+  });
+
+  it('the day of the bend and the rates about it', () => {
+    const change = changeOfPace(kept);
+    expect((change?.at ?? 0) / DAY_MS).toBeCloseTo(check.bent.at, -0.5);
+    expect(change?.perDayBefore).toBeCloseTo(check.bent.before, 2);
+    expect((change?.perDayAfter ?? 0) - (change?.perDayBefore ?? 0)).toBeCloseTo(check.bent.change, 2);
+  });
+
+  it('the means before and after: Welch’s interval; and the rate of a line', () => {
+    const told = beforeAfter(unsaid(kept.slice(0, 8)), unsaid(kept.slice(8, 20)), { level: 1, perDay: 1 });
+    expect(told?.level.value).toBeCloseTo(check.welch.difference, 9);
+    expect(told?.level.low).toBeCloseTo(check.welch.low, 5);
+    expect(told?.level.high).toBeCloseTo(check.welch.high, 5);
+    expect(told?.after.perDay?.value).toBeCloseTo(check.rate.slope, 9);
+    expect(told?.after.perDay?.sd).toBeCloseTo(check.rate.sd, 9);
+  });
+
+  it('pairs of two methods: the paired interval', () => {
+    const compared = compareMethods(
+      kept
+        .slice(0, 10)
+        .map(({ at, value }, i) => ({ at, value: value - (kept[i + 10]?.value ?? 0), sd: 0.3, water: 'a' })),
+    );
+    expect(compared?.bias).toBeCloseTo(check.paired.mean, 9);
+    expect((compared?.high ?? 0) - (compared?.bias ?? 0)).toBeCloseTo(check.paired.half, 5);
+  });
+
+  it.each(check.t95)('Student’s t of %d degrees', (degrees, t) => {
+    // Between whole degrees below three it is within 1 %.
+    expect(Math.abs(studentT95(degrees) / t - 1)).toBeLessThan(degrees < 3 && degrees % 1 !== 0 ? 0.01 : 1e-4);
+  });
+
+  it.each(check.deviation)('the range of a deviation of %d degrees', (degrees, low, high) => {
+    const [from, to] = deviationRange(degrees);
+    expect(Math.abs(from / low - 1)).toBeLessThan(0.01);
+    expect(Math.abs(to / high - 1)).toBeLessThan(0.025);
+  });
+});
+
+describe('against NIST StRD Norris (from memory)', () => {
+  it('the rate of a line through the readings, and its error', () => {
+    const points = NORRIS.x.map((x, i) => ({ at: x * DAY_MS, value: NORRIS.y[i] ?? 0, sd: 1e-6 }));
+    const told = beforeAfter(points, points, { level: 1, perDay: 1 });
+    expect(told?.before.perDay?.value).toBeCloseTo(NORRIS.slope, 10);
+    expect(told?.before.perDay?.sd).toBeCloseTo(NORRIS.slopeSd, 10);
+    expect(told?.level).toMatchObject({ value: 0, verdict: 'cannot tell' });
+  });
+});
+
+describe('the error of an instrument', () => {
+  it('is found again from repeats and from neighbours, within its own range', () => {
+    let inRepeats = 0;
+    let inNeighbours = 0;
+    for (let seed = 0; seed < 400; seed++) {
+      const random = seeded(seed);
+      const noise = gaussian(random);
+      const level = (i: number) => 420 + 15 * Math.sin(i / 9) + i * 0.2;
+      const single = Array.from({ length: 30 }, (_, i) => ({ at: i * 7 * DAY_MS, value: level(i) + noise(8) }));
+      const repeats = Array.from({ length: 12 }, (_, i) => [level(i) + noise(8), level(i) + noise(8)]);
+      const a = errorFromRepeats(repeats);
+      const b = errorFromNeighbours(single);
+      if (a && a.low < 8 && 8 < a.high) inRepeats += 1;
+      if (b && b.low < 8 && 8 < b.high) inNeighbours += 1;
+    }
+    expect(inRepeats / 4).toBeGreaterThan(92);
+    expect(inRepeats / 4).toBeLessThan(98);
+    expect(inNeighbours / 4).toBeGreaterThan(92);
+    expect(inNeighbours / 4).toBeLessThan(98);
+  });
+
+  it('of too few readings is not told', () => {
+    expect(errorFromRepeats([[8, 8.1], [8.2]])).toBeUndefined();
+    expect(errorFromNeighbours([1, 2, 3, 4].map((day) => ({ at: day * DAY_MS, value: 8 })))).toBeUndefined();
+    // Two at one moment stand on no line between each other.
+    expect(errorFromNeighbours(Array.from({ length: 9 }, () => ({ at: 5, value: 8 })))).toBeUndefined();
+  });
+});
+
+/** Readings of a level by a kit that slips now and then, rounds to its step and errs a little more or less than is said of it. */
+function kitSeries(seed: number, level: (day: number) => number, { weeks = 26, sd = 0.12 } = {}) {
+  const random = seeded(seed);
+  const noise = gaussian(random);
+  const errs = sd * (0.8 + 0.4 * random());
+  return Array.from({ length: weeks }, (_, i) => {
+    const day = i * 7 + Math.round(random() * 2 - 1);
+    const read = level(day) + noise(errs);
+    return { at: (day + 10) * DAY_MS, value: Math.round(read / 0.1) * 0.1, sd: Math.hypot(sd, 0.1 / Math.sqrt(12)) };
+  }).toSorted((a, b) => a.at - b.at);
+}
+
+describe('a change of pace', () => {
+  it('is told of a level that kept its pace less than five times in a hundred', () => {
+    let alarms = 0;
+    for (let seed = 0; seed < 400; seed++) if (changeOfPace(kitSeries(seed, (day) => 8.4 - 0.004 * day))) alarms += 1;
+    expect(alarms / 4).toBeLessThan(5);
+  });
+
+  it('is found where it is, its day within the range told', () => {
+    let hits = 0;
+    let within = 0;
+    for (let seed = 0; seed < 300; seed++) {
+      const change = changeOfPace(kitSeries(seed, (day) => 8.4 - Math.max(0, day - 80) * 0.015));
+      if (!change) continue;
+      hits += 1;
+      if (change.from <= 90 * DAY_MS && 90 * DAY_MS <= change.to) within += 1;
+      expect(change.perDayAfter).toBeLessThan(change.perDayBefore);
+    }
+    expect(hits / 3).toBeGreaterThan(95);
+    expect(within / hits).toBeGreaterThan(0.88);
+  });
+
+  it('needs eight readings', () => {
+    expect(changeOfPace(kitSeries(1, (day) => day).slice(0, 7))).toBeUndefined();
+    expect(changeOfPace(Array.from({ length: 12 }, () => ({ at: 5, value: 8, sd: 1 })))).toBeUndefined();
+  });
+});
+
+describe('the band of a trend', () => {
+  it('holds levels that wander as no line does, read by kits that slip', () => {
+    let held = 0;
+    let asked = 0;
+    for (let seed = 0; seed < 200; seed++) {
+      const random = seeded(seed + 5000);
+      const noise = gaussian(random);
+      // A level pulled back to where it is aimed at and pushed about day by day; read weekly.
+      const truth = [8.3];
+      let rate = 0;
+      for (let day = 1; day < 170; day++) {
+        rate = 0.97 * rate + noise(0.0025);
+        truth.push((truth.at(-1) ?? 8.3) + rate + 0.01 * (8.3 - (truth.at(-1) ?? 8.3)));
+      }
+      const readings = kitSeries(seed, (day) => truth[Math.max(0, day + 2)] ?? 8.3, { weeks: 22 }).map((reading) =>
+        random() < 0.03 ? { ...reading, value: reading.value + 1.2 } : reading,
+      );
+      const trend = localTrend(
+        readings,
+        [60, 100, 140].map((day) => (day + 8) * DAY_MS),
+      );
+      trend?.points.forEach(({ level, levelSd, at }) => {
+        asked += 1;
+        const there = truth[Math.round(at / DAY_MS) - 8] ?? NaN;
+        if (Math.abs(level - there) < trend.t95 * levelSd) held += 1;
+      });
+    }
+    expect(asked).toBe(600);
+    expect(held / 6).toBeGreaterThan(90);
+  });
+
+  it('is none of three readings, and none where all were taken at once', () => {
+    expect(localTrend(series.slice(0, 3), [0])).toBeUndefined();
+    expect(
+      localTrend(
+        Array.from({ length: 5 }, () => ({ at: 5, value: 8, sd: 1 })),
+        [5],
+      )?.points,
+    ).toEqual([]);
+  });
+});
+
+describe('two methods', () => {
+  it('the bias of a kit is found again within its interval in 92 to 98 of a hundred, on waters and errors unlike what is said', () => {
+    let held = 0;
+    for (let seed = 0; seed < 400; seed++) {
+      const random = seeded(seed + 900);
+      const noise = gaussian(random);
+      const bias = 150 * random() - 75;
+      const kit = 25 * (0.7 + 0.6 * random());
+      const compared = compareMethods(
+        Array.from({ length: 6 }, (_, i) => ({
+          at: i,
+          value: Math.round((bias + noise(kit)) / 10) * 10 + noise(25 * (0.8 + 0.3 * random())),
+          sd: Math.hypot(25, 25),
+          water: `tank ${i % 3}`,
+        })),
+      );
+      if (compared && compared.low < bias && bias < compared.high) held += 1;
+    }
+    expect(held / 4).toBeGreaterThan(92);
+    expect(held / 4).toBeLessThanOrEqual(98.5);
+  });
+
+  const pairs = (values: number[], sd = 25) => values.map((value, i) => ({ at: i, value, sd, water: `tank ${i % 3}` }));
+  it.each([
+    // Laboratory 1240, the kit about 1500, on three tanks in one evening (common practice).
+    ['bias', [250, 260, 265]],
+    ['agree', [10, -20, 15, 5]],
+    ['slip', [10, -20, 15, 5, 240]],
+    ['noise', [90, -80, 70, -95, 85, -70]],
+    ['apart once', [250]],
+    ['too few', [20]],
+  ] as const)('%s: %o', (finding, values) => {
+    expect(compareMethods(pairs([...values]))?.finding).toBe(finding);
+  });
+
+  it('says how many waters show it', () => {
+    expect(compareMethods(pairs([250, 260, 265]))).toMatchObject({ watersOff: 3, waters: 3, slips: [] });
+    expect(compareMethods(pairs([10, -20, 15, 5, 240]))?.slips).toEqual([4]);
+    expect(compareMethods([])).toBeUndefined();
+  });
+});
+
+describe('before and after', () => {
+  const at = (days: number[], value: (day: number) => number, sd = 0.4) =>
+    days.map((day) => ({ at: day * DAY_MS, value: value(day), sd }));
+
+  it('changed, within error, or not to be told: and then how many more tests would', () => {
+    const weeks = [0, 7, 14, 21];
+    const later = [28, 35, 42, 49];
+    const judged = (rise: number, matters: number) =>
+      beforeAfter(
+        at(weeks, (day) => 1 + (day % 2) * 0.1),
+        at(later, (day) => 1 + rise + (day % 2) * 0.1),
+        {
+          level: matters,
+          perDay: 1,
+        },
+      )?.level;
+    expect(judged(3, 1)).toMatchObject({ verdict: 'changed', moreTests: 0 });
+    expect(judged(0, 1)).toMatchObject({ verdict: 'within error', moreTests: 0 });
+    const unsure = judged(0.3, 0.5);
+    expect(unsure?.verdict).toBe('cannot tell');
+    // By hand: 0.4 a test and four on either side, sd 0.283; (2.8 × 0.283 / 0.5)² × 8 = 20.1 tests, less the eight there are.
+    expect(unsure?.moreTests).toBe(13);
+  });
+
+  it('so many more tests do tell: four times in five, as was said', () => {
+    let found = 0;
+    for (let seed = 0; seed < 400; seed++) {
+      const noise = gaussian(seeded(seed + 77));
+      const days = Array.from({ length: 10 }, (_, i) => i * 2);
+      const told = beforeAfter(
+        at(days, () => 1 + noise(0.4)),
+        at(days, () => 1.5 + noise(0.4)),
+        { level: 0.5, perDay: 1 },
+      );
+      if (told?.level.verdict === 'changed') found += 1;
+    }
+    expect(found / 4).toBeGreaterThan(70);
+    expect(found / 4).toBeLessThan(90);
+  });
+
+  it('needs two readings on either side, and three for a rate', () => {
+    expect(
+      beforeAfter(
+        at([1], () => 1),
+        at([2, 3], () => 1),
+        { level: 1, perDay: 1 },
+      ),
+    ).toBeUndefined();
+    expect(
+      beforeAfter(
+        at([1, 2], () => 1),
+        at([3, 4], () => 1),
+        { level: 1, perDay: 1 },
+      )?.perDay,
+    ).toBeUndefined();
+  });
+});
+
+describe('at 35 ppt', () => {
+  it('440 mg/L of calcium at 33 ppt is 467 (science.md’s worked value)', () => {
+    const there = atSalinity35({ at: 0, value: 440, sd: 8 }, { salinity: 33, sd: 0.25 });
+    expect(there.value).toBeCloseTo(466.67, 2);
+    expect(there.sd).toBeCloseTo((35 / 33) * Math.hypot(8, (440 * 0.25) / 33), 9);
+    expect(() => atSalinity35({ at: 0, value: 440, sd: 8 }, { salinity: 1.026, sd: 0.1 })).toThrow(/salinity/);
+  });
+});
