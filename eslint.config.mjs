@@ -50,6 +50,8 @@ const SUBJECTS = {
   calculators: [
     'calculator',
     'parameters',
+    'signs',
+    'readings',
     'seawater',
     'carbonate',
     'nitrogen',

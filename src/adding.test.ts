@@ -15,20 +15,20 @@ import { within } from '../rows/fields';
 import { defineKind, figuresOfForm, OF_A_TANK, told } from './entry-kind';
 
 /** Food given. A gram of dry food brings about 40 mg of nitrate and 5 of phosphate once it is eaten (made up for this test). */
-export const feeding = defineKind({
-  kind: 'feeding',
-  title: 'Feeding',
+export const broth = defineKind({
+  kind: 'broth',
+  title: 'Broth',
   tankId: OF_A_TANK,
   shape: { grams: within(AMOUNTS.weighedForVolume) },
   verbs: {
-    fed: (scanner, from) => {
+    broth: (scanner, from) => {
       const grams = scanner.readQuantity({ ...AMOUNTS.weighedForVolume, field: 'food' }, from);
       return grams === undefined ? undefined : (at) => ({ at, grams });
     },
   },
   describe: ({ grams }, { settings: { units } }) => \`\${told('mass', grams, units)} of food\`,
   figures: ({ grams }) => [['food', grams, 'g']],
-  mark: { path: 'M1 5 H9', word: 'feeding' },
+  mark: { path: 'M1 5 H9', word: 'broth' },
   form: { offered: true, figures: figuresOfForm(['grams', 'Food', AMOUNTS.weighedForVolume]) },
   events: ({ at, grams }) => [{ kind: 'addition', at, amounts: { nitrate: 40 * grams, phosphate: 5 * grams } }],
 });
@@ -66,7 +66,7 @@ import { ALL_KINDS, kindOf } from '@/record/kinds/list';
 import type { Entry, Tank } from '@/record/schema';
 
 const tank: Tank = { ...newTank('t'), name: 'Bay', displayL: 100, targets: { oxygen: [6, 8] } };
-const { drafts, problems } = readLine('fed 3 g o2 6.8', { now: 1e12, zone: 'UTC', units: DEFAULT_UNITS, solutions: [] });
+const { drafts, problems } = readLine('broth 3 g o2 6.8', { now: 1e12, zone: 'UTC', units: DEFAULT_UNITS, solutions: [] });
 const entries = drafts.map((draft, i) => ({ id: 'e' + i, tankId: 't', ...draft }) as Entry);
 const book = readFile(writeFile({ ...emptyBook('UTC'), tanks: [tank], entries }, new Date(0)));
 console.log(
@@ -115,7 +115,7 @@ describe('adding to the house', () => {
 
   it('a kind of entry and a parameter touch two files each', () => {
     writeFileSync(inCopy('src/record/kinds/feeding.ts'), KIND);
-    nameIn('src/record/kinds/list.ts', "import { feeding } from './feeding';", '  lever,\n', '  feeding,\n');
+    nameIn('src/record/kinds/list.ts', "import { broth } from './broth';", '  lever,\n', '  broth,\n');
     writeFileSync(inCopy('src/calculators/parameters/gases.ts'), PARAMETER);
     nameIn('src/calculators/parameters/parameters.ts', "import { GASES } from './gases';", '...PROBES }', '...GASES, ');
     writeFileSync(inCopy('exercise.ts'), EXERCISE);
@@ -133,9 +133,9 @@ describe('adding to the house', () => {
     expect(found).toMatchObject({
       problems: [],
       described: expect.arrayContaining(['oxygen 6.8 mg/L', '3 g of food']) as unknown,
-      csv: expect.arrayContaining(['reading oxygen 6.8 mg/L', 'feeding food 3 g']) as unknown,
-      marks: [['feeding', '3 g of food']],
-      forms: expect.arrayContaining(['Feeding']) as unknown,
+      csv: expect.arrayContaining(['reading oxygen 6.8 mg/L', 'broth food 3 g']) as unknown,
+      marks: [['broth', '3 g of food']],
+      forms: expect.arrayContaining(['Broth']) as unknown,
       oxygenField: 'Oxygen',
       observed: { value: 6.8, sd: 0.5 },
       events: [{ kind: 'addition', amounts: { nitrate: 120, phosphate: 15 } }],

@@ -14,6 +14,10 @@ import { doseSchedule } from './dosing/dose-schedule';
 import { methodsCompared } from './methods/methods-compared';
 import { correction } from './dosing/correction';
 import { dosingPlan } from './dosing/dosing-plan';
+import { beforeAfter } from './readings/before-after';
+import { instrumentCheck } from './readings/instrument-check';
+import { parameterTrend } from './readings/parameter-trend';
+import { recordConfidence } from './readings/record-confidence';
 import { danger } from './levels/danger';
 import { levels } from './levels/levels';
 import { today } from './today/today';
@@ -104,6 +108,10 @@ export const CALCULATORS = [
   reactorUse,
   reactorDialIn,
   reactorSize,
+  parameterTrend,
+  instrumentCheck,
+  beforeAfter,
+  recordConfidence,
   zeroNutrients,
   danger,
   levels,

@@ -79,6 +79,12 @@ const MIGRATIONS: readonly Migration[] = [
     to: 11,
     rows: {},
   },
+  {
+    // Version 12 adds what was seen, feeding, livestock that went, what was replaced, trials, the ramp of lights, a tank's class of livestock
+    // and how long calibrations and reagents last; what version 11 wrote stands as it is.
+    to: 12,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

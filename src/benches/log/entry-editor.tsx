@@ -253,9 +253,10 @@ function chosenIn(entry: Entry | undefined): Chosen {
   if (!entry) return {};
   const row: Readonly<Record<string, unknown>> = entry;
   return Object.fromEntries(
-    (kindOf(entry.kind).form?.choices ?? []).flatMap(({ key }) =>
-      typeof row[key] === 'string' ? [[key, row[key]]] : [],
-    ),
+    (kindOf(entry.kind).form?.choices ?? []).flatMap(({ key, of }) => {
+      const picked = of ? of(entry as never) : row[key];
+      return typeof picked === 'string' ? [[key, picked]] : [];
+    }),
   );
 }
 
@@ -274,11 +275,17 @@ function plainEntry(common: CommonFields, figures: Figures, chosen: Chosen, entr
   const given = Object.fromEntries(
     Object.entries(figures).filter((pair): pair is [string, number] => typeof pair[1] === 'number'),
   );
+  // A choice that is no field of the row is read back by the form itself.
+  const apart = new Set((form?.choices ?? []).flatMap(({ key, of }) => (of ? [key] : [])));
+  const fields = Object.fromEntries(Object.entries(chosen).filter(([key]) => !apart.has(key)));
+  const picked = Object.fromEntries(
+    Object.entries(chosen).filter((pair): pair is [string, string] => apart.has(pair[0]) && pair[1] !== undefined),
+  );
   return {
     // What no field here shows, such as the salt of a batch, stays as it was.
     ...(entry && Object.fromEntries(Object.entries(entry).filter(([, value]) => typeof value !== 'number'))),
     ...common,
-    ...(form?.rowOf ? form.rowOf(given, entry as never) : given),
-    ...chosen,
+    ...fields,
+    ...(form?.rowOf ? form.rowOf(given, entry as never, picked) : given),
   };
 }

@@ -15,6 +15,7 @@ export const AMOUNTS = {
   humidity: { field: 'room humidity', kind: 'percent', low: 5, high: 100, usual: [20, 80] },
   waterChange: { field: 'water change', kind: 'volume', low: 0.05, high: 100_000, usual: [1, 2000] },
   newWaterSalinity: { field: 'salinity of the new water', kind: 'salinity', low: 5, high: 42, usual: [28, 38] },
+  calibrateEvery: { field: 'days between calibrations', kind: 'days', low: 1, high: 3650, usual: [7, 400] },
   changeEvery: { field: 'days between changes', kind: 'days', low: 0.5, high: 366, usual: [1, 60] },
   changes: { field: 'changes', kind: 'ratio', low: 1, high: 52, usual: [1, 8] },
   exchange: { field: 'exchange', kind: 'waterRate', low: 0.01, high: 100_000, usual: [0.2, 500] },
@@ -124,6 +125,10 @@ export const AMOUNTS = {
   claimMagnesium: { field: 'rise of magnesium', kind: 'magnesium', low: 0, high: 5000, usual: [0.1, 500] },
   claimAmmonia: { field: 'rise of ammonia', kind: 'ammonia', low: 0, high: 1000, usual: [0.1, 20] },
   weighedForVolume: { field: 'amount added', kind: 'mass', low: 0.01, high: 1e6, usual: [0.1, 5000] },
+  /** Once in a month to once an hour. */
+  feedings: { field: 'feedings a day', kind: 'ratio', low: 1 / 31, high: 24, usual: [0.3, 6] },
+  portionsFed: { field: 'portions', kind: 'ratio', low: 0.1, high: 100, usual: [0.5, 10] },
+  rampMinutes: { field: 'ramp of the lights', kind: 'ratio', low: 1, high: 360, usual: [10, 180] },
   addedCount: { field: 'how many', kind: 'ratio', low: 1, high: 1000, usual: [1, 50] },
   ammoniaDose: { field: 'ammonia wanted', kind: 'ammonia', low: 0.1, high: 10, usual: [0.5, 5] },
   purity: { field: 'purity', kind: 'percent', low: 20, high: 100, usual: [70, 100] },

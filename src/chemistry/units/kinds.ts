@@ -249,6 +249,21 @@ export const KINDS = {
   timesPerDay: [scaled('times a day', 1, ['/day', 'perday', 'timesaday'])],
   /** Canonical: mg/L a day. */
   ionRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day', 'mg/l/d', 'ppm/d', 'mg/l', 'ppm'], 2)],
+  /** Canonical: mg/L a day, of what is told in hundredths. */
+  phosphateRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day', 'mg/l', 'ppm'], 4)],
+  /** Canonical: µg/L a day. */
+  traceRate: [scaled('µg/L/day', 1, ['ug/l/day', 'ppb/day', 'ug/l', 'ppb'], 2)],
+  /** Canonical: mV a day. */
+  redoxRate: [scaled('mV/day', 1, ['mv/day', 'mv'], 1)],
+  /** Canonical: a difference of two temperatures, K; and a day. */
+  temperatureDifference: [scaled('°C', 1, ['c', 'k'], 2), scaled('°F', 5 / 9, ['f'], 2)],
+  temperatureRate: [scaled('°C/day', 1, ['c/day', 'k/day'], 2), scaled('°F/day', 5 / 9, ['f/day'], 2)],
+  /** Canonical: a difference of two salinities, ppt, whichever instrument read them; and a day. */
+  salinityDifference: [scaled('ppt', 1, ['ppt', 'psu', '‰'], 2)],
+  salinityRate: [scaled('ppt/day', 1, ['ppt/day', 'psu/day'], 3)],
+  /** Canonical: a difference of two pH; and a day. */
+  phDifference: [scaled('', 1, ['ph'], 2)],
+  phRate: [scaled('a day', 1, ['/day', 'perday'], 3)],
   /** Canonical: NBS scale. */
   ph: [{ symbol: '', aliases: ['ph', 'nbs'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 2 }],
   /** Canonical: gram of solid a litre of solution. */

@@ -62,7 +62,10 @@ function preferredSymbol(kind: QuantityKind, preferences: UnitPreferences): stri
     case 'floorLoad':
       return preferences.volume === 'US gal' ? US_UNIT[kind] : undefined;
     case 'temperature':
+    case 'temperatureDifference':
       return preferences.temperature;
+    case 'temperatureRate':
+      return `${preferences.temperature}/day`;
     case 'alkalinity':
       return preferences.alkalinity;
     case 'alkalinityRate':

@@ -199,7 +199,7 @@ describe('what went in', () => {
   });
   it('what is not known is asked about, with what is', () => {
     expect(read('added gravel').problems[0]?.message).toMatch(/Known here: bacteria, live rock/);
-    expect(read('added').problems[0]?.message).toMatch(/What went in/);
+    expect(read('added').problems[0]?.message).toMatch(/What was it/);
     expect(read('added 0 fish').problems[0]?.message).toMatch(/One to a thousand/);
   });
 });

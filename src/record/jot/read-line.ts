@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { AHEAD_MS, EARLIEST } from '../rows/fields';
-import type { EntryDraft, EntryOf } from '../kinds/list';
+import { kindOf, type EntryDraft, type EntryOf } from '../kinds/list';
 import { Scanner, type JotContext, type JotProblem } from '../line/scanner';
 import { nearestWord, UNIT_OF_WORD, VERBS, WORD_TO_PARAMETER } from './vocabulary';
 import { momentOf, readTimeWords, type TimeWords } from '../line/when';
@@ -31,6 +31,9 @@ class LineReader {
   readonly #now: TZDate;
   readonly #values: EntryOf<'reading'>['values'] = {};
   readonly #bounds: NonNullable<EntryOf<'reading'>['bounds']> = {};
+  readonly #instruments: NonNullable<EntryOf<'reading'>['instruments']> = {};
+  /** An instrument that is named by itself reads what follows it, or all of the line where nothing does. */
+  #readBy: string | undefined;
   readonly #others: ((at: number) => EntryDraft)[] = [];
   #day: TZDate | undefined;
   #clock: TimeWords['clock'];
@@ -46,6 +49,11 @@ class LineReader {
     const scanner = this.#scanner;
     while (scanner.skipFillers()) {
       if (this.#readTime()) continue;
+      const named = scanner.readInstrumentName();
+      if (named !== undefined) {
+        this.#nameInstrument(named);
+        continue;
+      }
       const from = scanner.position;
       const word = scanner.take(/^[\p{L}_-]+\d*|^\S+/u)?.[0] ?? '';
       const key = word.toLowerCase();
@@ -71,13 +79,29 @@ class LineReader {
       problems.push({ ...place, message: 'That is before 1990; a year may have slipped.' });
     const jotted = line.trim();
     const bounds = Object.keys(this.#bounds).length > 0 && { bounds: this.#bounds };
+    const by = Object.keys(this.#instruments).length > 0 && { instruments: this.#instruments };
     const reading: EntryDraft[] =
-      Object.keys(this.#values).length > 0 ? [{ kind: 'reading', at, values: this.#values, ...bounds, jotted }] : [];
-    return {
-      at,
-      drafts: [...reading, ...this.#others.map((make) => ({ ...make(at), jotted }))],
-      problems,
-    };
+      Object.keys(this.#values).length > 0
+        ? [{ kind: 'reading', at, values: this.#values, ...bounds, ...by, jotted }]
+        : [];
+    const others = this.#others.map((make) => ({ ...make(at), jotted }));
+    return { at, drafts: [...reading, ...joined(others)], problems };
+  }
+
+  /** Named behind readings with nothing after it, it read all of them that it can read. */
+  #nameInstrument(name: string): void {
+    this.#readBy = name;
+    if (/\d/.test(this.#scanner.rest())) return;
+    for (const parameter of Object.keys(this.#values) as ParameterId[])
+      if (this.#instruments[parameter] === undefined) this.#readWith(parameter, name);
+  }
+
+  #readWith(parameter: ParameterId, name: string): boolean {
+    const instrument = this.#scanner.context.instruments?.find(
+      (each) => each.name === name && each.parameter === parameter,
+    );
+    if (instrument) this.#instruments[parameter] = instrument.id;
+    return instrument !== undefined;
   }
 
   #readTime(): boolean {
@@ -109,6 +133,10 @@ class LineReader {
     else {
       this.#values[parameter] = value;
       if (sign) this.#bounds[parameter] = '<≤'.includes(sign) ? 'below' : 'above';
+      const named = this.#scanner.readInstrumentName();
+      if (named !== undefined && !this.#readWith(parameter, named))
+        this.#scanner.problem(from, `${named} does not read ${PARAMETERS[parameter].name}.`);
+      else if (named === undefined && this.#readBy !== undefined) this.#readWith(parameter, this.#readBy);
     }
   }
 
@@ -120,4 +148,15 @@ class LineReader {
       suggestion,
     );
   }
+}
+
+/** Those of a kind that are one entry when they stand in one line, as one. */
+function joined(drafts: readonly EntryDraft[]): EntryDraft[] {
+  return drafts.reduce<EntryDraft[]>((made, draft) => {
+    const together = kindOf(draft.kind).together;
+    const same = together ? made.findIndex(({ kind }) => kind === draft.kind) : -1;
+    const other = made[same];
+    if (!together || !other) return [...made, draft];
+    return made.with(same, together(other as never, draft as never) as EntryDraft);
+  }, []);
 }

@@ -60,15 +60,25 @@ export interface FormChoice {
   readonly first?: string;
 }
 
+/** One that is no field of the row by itself: how it is read out of a row. Its way back is the form's `rowOf`. */
+interface ChoiceOf<Row> extends FormChoice {
+  readonly of?: (row: Row) => string | undefined;
+}
+
 /** What a form is made of, and how a row becomes its figures and back. */
 export interface KindForm<Row> {
   /** It can be logged by fields; others are logged elsewhere and only edited here. */
   readonly offered: boolean;
   /** @param read parameters that are offered */
   readonly figures: (read: readonly ParameterId[]) => readonly FormFigure[];
-  readonly choices?: readonly FormChoice[];
+  readonly choices?: readonly ChoiceOf<Row>[];
   readonly figuresOf?: (row: Row) => Readonly<Record<string, number | undefined>>;
-  readonly rowOf?: (figures: Readonly<Record<string, number>>, before: Row | undefined) => object;
+  readonly rowOf?: (
+    figures: Readonly<Record<string, number>>,
+    before: Row | undefined,
+    /** What was picked, of the choices that are no fields themselves. */
+    picked: Readonly<Record<string, string>>,
+  ) => object;
 }
 
 /** What the rest of the record says of the water that an entry moves. */
@@ -121,6 +131,8 @@ interface Definition<Name extends string, TankId extends z.ZodType, Shape extend
   readonly whole?: { readonly test: (row: Row) => boolean; readonly message: string };
   /** The words it is jotted by. */
   readonly verbs?: Readonly<Record<string, Verb<Omit<Row, 'id' | 'tankId' | 'kind'>>>>;
+  /** Two that stand in one line are one entry. */
+  readonly together?: (a: Row, b: Row) => Row;
   readonly describe: (row: Row, house: House) => string;
   readonly figures: (row: Row, house: House) => readonly TableFigure[];
   /** Its shape on the tide line, drawn in a 10 × 10 box so that kinds are told apart without hue; none for tests and looks. */
@@ -165,6 +177,7 @@ export interface AnyKind {
   readonly kind: string;
   readonly title: string;
   readonly verbs?: Readonly<Record<string, Verb<unknown>>>;
+  readonly together?: (a: never, b: never) => unknown;
   readonly describe: (row: never, house: House) => string;
   readonly figures: (row: never, house: House) => readonly TableFigure[];
   readonly mark?: { readonly path: string; readonly word: string };

@@ -4,6 +4,7 @@ import { batchCheck } from './batch-check';
 import { bottleLevel } from './bottle-level';
 import { dose } from './dose';
 import { effluentTest } from './effluent-test';
+import { feeding } from './feeding';
 import type { AnyKind } from './entry-kind';
 import { lever } from './lever';
 import { limewater } from './limewater';
@@ -17,9 +18,13 @@ import { reactorFilled } from './reactor-filled';
 import { reading } from './reading';
 import { refill } from './refill';
 import { reservoirLevel } from './reservoir-level';
+import { replaced } from './replaced';
 import { room } from './room';
+import { seen } from './seen';
 import { sourceTest } from './source-test';
 import { standingDose } from './standing-dose';
+import { takenOut } from './taken-out';
+import { trial } from './trial';
 import { setUpStep, stepDone } from './step-done';
 import { upkeep } from './upkeep';
 import { waterChange } from './water-change';
@@ -42,8 +47,13 @@ export const ENTRY_KINDS = [
   effluentTest,
   reactorFilled,
   putIn,
+  takenOut,
+  seen,
+  feeding,
+  replaced,
   note,
   lever,
+  trial,
   batch,
   batchCheck,
   sourceTest,

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
+import type { Scanner } from '../line/scanner';
 import { within } from '../rows/fields';
 import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
 
@@ -30,6 +31,24 @@ const BY_WORDS: ReadonlyMap<string, AddedKind> = new Map(
   ADDED_KINDS.flatMap((kind) => WORDS[kind].map((word) => [word, kind] as const)),
 );
 
+/** "2 fish", "bacteria": how many, if said, then what. */
+export function readWhatCameIn(scanner: Scanner, from: number): { what: AddedKind; count: number } | undefined {
+  const match = /^\s*(?:(\d+)\s*[x×]?\s*|an?\s+)?(\p{L}[\p{L}-]*(?:\s+\p{L}[\p{L}-]*)?)/iu.exec(scanner.rest());
+  const words = match?.[2]?.toLowerCase().split(/\s+/) ?? [];
+  const found = BY_WORDS.get(words.join(' ')) ?? BY_WORDS.get(words[0] ?? '');
+  if (!match || !found) {
+    scanner.position += match?.[0].length ?? 0;
+    scanner.problem(from, `What was it? Known here: ${ADDED_KINDS.join(', ')}.`);
+    return undefined;
+  }
+  const one = BY_WORDS.get(words.join(' ')) === undefined;
+  scanner.position += one ? match[0].length - (words[1]?.length ?? 0) : match[0].length;
+  const count = Number(match[1] ?? 1);
+  if (count >= AMOUNTS.addedCount.low && count <= AMOUNTS.addedCount.high) return { what: found, count };
+  scanner.problem(from, 'One to a thousand at a time.');
+  return undefined;
+}
+
 /** Something put in that lives or carries life. */
 export const putIn = defineKind({
   kind: 'put-in',
@@ -37,23 +56,10 @@ export const putIn = defineKind({
   tankId: OF_A_TANK,
   shape: { what: z.enum(ADDED_KINDS), count: within(AMOUNTS.addedCount) },
   verbs: {
-    /** "added 2 fish", "added bacteria": how many, if said, then what. */
+    /** "added 2 fish", "added bacteria". */
     added: (scanner, from) => {
-      const match = /^\s*(?:(\d+)\s*[x×]?\s*|an?\s+)?(\p{L}[\p{L}-]*(?:\s+\p{L}[\p{L}-]*)?)/iu.exec(scanner.rest());
-      const words = match?.[2]?.toLowerCase().split(/\s+/) ?? [];
-      const found = BY_WORDS.get(words.join(' ')) ?? BY_WORDS.get(words[0] ?? '');
-      if (!match || !found) {
-        scanner.position += match?.[0].length ?? 0;
-        scanner.problem(from, `What went in? Known here: ${ADDED_KINDS.join(', ')}.`);
-        return undefined;
-      }
-      const one = BY_WORDS.get(words.join(' ')) === undefined;
-      scanner.position += one ? match[0].length - (words[1]?.length ?? 0) : match[0].length;
-      const count = Number(match[1] ?? 1);
-      if (count >= AMOUNTS.addedCount.low && count <= AMOUNTS.addedCount.high)
-        return (at) => ({ at, what: found, count });
-      scanner.problem(from, 'One to a thousand at a time.');
-      return undefined;
+      const read = readWhatCameIn(scanner, from);
+      return read && ((at) => ({ at, ...read }));
     },
   },
   describe: ({ what, count }) => addedWords(what, count),
@@ -70,7 +76,7 @@ export const putIn = defineKind({
 });
 
 /** What comes by the piece is told with how many. */
-function addedWords(what: AddedKind, count: number): string {
+export function addedWords(what: AddedKind, count: number): string {
   if (what === 'fish') return count === 1 ? 'a fish' : `${count} fish`;
   if (what === 'soft coral' || what === 'stony coral') return count === 1 ? `a ${what}` : `${count} ${what}s`;
   return what;

@@ -4,6 +4,7 @@ import { ambiguousSpellings } from '@/chemistry/units/ambiguous';
 import { unitsOf, type QuantityKind } from '@/chemistry/units/kinds';
 import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
 import type { UnitPreferences } from '@/chemistry/units/quantity';
+import type { Instrument } from '../rows/instrument';
 import type { Solution } from '../rows/solution';
 
 export interface JotContext {
@@ -12,6 +13,7 @@ export interface JotContext {
   readonly zone: string;
   readonly units: UnitPreferences;
   readonly solutions: readonly Solution[];
+  readonly instruments?: readonly Instrument[] | undefined;
   /** Net volume of the tank that is jotted for, so that a change can be told as a share of it. */
   readonly netVolumeL?: number | undefined;
 }
@@ -65,6 +67,20 @@ export class Scanner {
     const match = pattern.exec(this.rest()) ?? undefined;
     this.position += match?.[0].length ?? 0;
     return match;
+  }
+
+  /** The name of an instrument by which something is read, in the letters it is called by; "by", "with" or a bracket may stand before it. */
+  readInstrumentName(): string | undefined {
+    const before = /^\s*(?:[([]\s*|(?:by|with|on|from)\s+)?(?:the\s+)?/i.exec(this.rest())?.[0] ?? '';
+    const rest = this.rest().slice(before.length).toLowerCase();
+    const names = [...new Set((this.context.instruments ?? []).map(({ name }) => name))];
+    const found = names
+      .filter((name) => rest.startsWith(name.toLowerCase()) && !/^[\p{L}\d]/u.test(rest.slice(name.length)))
+      .toSorted((a, b) => b.length - a.length)[0];
+    if (found === undefined) return undefined;
+    const closed = /^\s*[)\]:]/.exec(rest.slice(found.length))?.[0].length ?? 0;
+    this.position += before.length + found.length + closed;
+    return found;
   }
 
   /** A solution by its whole name, or by any one word of it that no other solution shares. */

@@ -1,7 +1,8 @@
 import * as z from 'zod';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { READ_BY } from '@/calculators/parameters/parameter';
 import { PARAMETER_IDS } from '@/calculators/parameters/parameters';
-import { id, moment, name } from './fields';
+import { id, moment, name, within } from './fields';
 
 /** What a parameter is read by: a kit, a probe, a laboratory. Figures are in the parameter's canonical unit. */
 export const instrumentSchema = z.strictObject({
@@ -19,6 +20,8 @@ export const instrumentSchema = z.strictObject({
     .max(500)
     .refine((made) => made.every(({ at }, i) => at > (made[i - 1]?.at ?? -1)), 'in order of time')
     .optional(),
+  /** It is calibrated every so many days; what is usual for its kind when left out. */
+  calibrateEveryDays: within(AMOUNTS.calibrateEvery).optional(),
   /** Reagents as they were opened; in order of time. */
   reagents: z
     .array(

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { LIVESTOCK_CLASSES } from '@/calculators/parameters/livestock';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { USES } from '@/calculators/dosing/plan-source';
 import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
@@ -72,6 +73,8 @@ export const tankSchema = z
     /** What a solution is to the dosing, by its id: made up with, going on as it runs, or not dosed. As it runs when not said. */
     mix: z.record(id, z.enum(USES)).optional(),
     targets,
+    /** What lives there, as a class: it sets which bands, salt and speed of change are proposed. */
+    livestock: z.enum(LIVESTOCK_CLASSES).optional(),
     /** What each parameter is read by, where a reading names no instrument of its own. */
     instruments: byParameter(id).optional(),
     /** Water changes as they are meant to go on; as the log shows them when left out. */
