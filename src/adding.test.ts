@@ -114,7 +114,7 @@ describe('adding to the house', () => {
   };
 
   it('a kind of entry and a parameter touch two files each', () => {
-    writeFileSync(inCopy('src/record/kinds/feeding.ts'), KIND);
+    writeFileSync(inCopy('src/record/kinds/broth.ts'), KIND);
     nameIn('src/record/kinds/list.ts', "import { broth } from './broth';", '  lever,\n', '  broth,\n');
     writeFileSync(inCopy('src/calculators/parameters/gases.ts'), PARAMETER);
     nameIn('src/calculators/parameters/parameters.ts', "import { GASES } from './gases';", '...PROBES }', '...GASES, ');

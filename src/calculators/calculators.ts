@@ -17,6 +17,7 @@ import { dosingPlan } from './dosing/dosing-plan';
 import { beforeAfter } from './readings/before-after';
 import { instrumentCheck } from './readings/instrument-check';
 import { parameterTrend } from './readings/parameter-trend';
+import { whenSeen } from './readings/when-seen';
 import { recordConfidence } from './readings/record-confidence';
 import { danger } from './levels/danger';
 import { levels } from './levels/levels';
@@ -111,6 +112,7 @@ export const CALCULATORS = [
   parameterTrend,
   instrumentCheck,
   beforeAfter,
+  whenSeen,
   recordConfidence,
   zeroNutrients,
   danger,

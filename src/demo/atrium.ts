@@ -6,6 +6,7 @@ import { knownEvents } from '@/reckoning/known-events';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
 import { atriumEvaporation, atriumRefills, FLOAT_STUCK_L, windowsShut } from './atrium-water';
 import { gaussian, seeded } from '@/chemistry/seeded';
+import type { Sign } from '@/calculators/signs/signs';
 import type { Calendar } from './calendar';
 import { hoursFrom, writeReadings, type Session } from './write-readings';
 
@@ -54,6 +55,22 @@ const NOTES: readonly [day: number, hours: number, note: string][] = [
   [-30, 9, 'Reading-room windows shut for the winter.'],
 ];
 
+/** What the eye saw, as it is looked for later. */
+const SEEN: readonly [day: number, hours: number, ...signs: Sign[]][] = [
+  [-140, 18, 'polyps-out'],
+  [-44, 18, 'paling'],
+  [-40, 18, 'paling', 'polyps-in'],
+  [-18, 18, 'colour-back', 'cyanobacteria'],
+  [-9, 18, 'polyps-out'],
+];
+/** How often they were fed, from when on. */
+const FED: readonly [day: number, timesPerDay: number][] = [
+  [FIRST_DAY, 1],
+  [-66, 0.5],
+  [-33, 2],
+  [-18, 0.5],
+];
+
 /** The mixed reef with sump: stony corals growing in, limewater at night plus two parts. */
 export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Calendar, 'at' | 'weekday'>): Entry[] {
   const random = seeded(1907);
@@ -85,7 +102,9 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
     kind: 'lever',
     lever: 'lights',
     hours: { fromMinute: 9 * 60, forMinutes: 11 * 60 },
+    rampMinutes: 60,
   });
+  entries.push(...whatWasSeenAndTried(tank.id, at));
   // The stirrer's charge, and the clear water titrated once.
   for (const day of LIME_CHARGES)
     file({ id: `atrium-lime${day}`, tankId: tank.id, at: at(day, 20), kind: 'limewater', grams: LIME_CHARGE_G });
@@ -178,10 +197,7 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
         'salinity',
         'temperature',
       ];
-      // The magnesium kit that went wrong two Saturdays ago.
-      sessions.push(
-        day > -14 && day <= -7 ? { at: at(day, 10), tests, misread: { magnesium: 1490 } } : { at: at(day, 10), tests },
-      );
+      sessions.push({ at: at(day, 10), tests });
     }
     if (weekday(day) === 3) sessions.push({ at: at(day, 9, 30), tests: ['alkalinity', 'ph', 'temperature'] });
     // The pH pen at closing time: what a day's light has done since the morning.
@@ -214,6 +230,64 @@ export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Cale
     sessions,
   );
   return [...entries, ...readings];
+}
+
+/** Livestock, feeding, what was seen, and the trial that was set up when the corals had paled. */
+function whatWasSeenAndTried(tankId: string, at: Calendar['at']): Entry[] {
+  const lived: readonly [day: number, what: 'fish' | 'stony coral' | 'soft coral' | 'clean-up crew', count: number][] =
+    [
+      [FIRST_DAY, 'fish', 7],
+      [FIRST_DAY, 'stony coral', 9],
+      [FIRST_DAY, 'soft coral', 4],
+      [FIRST_DAY, 'clean-up crew', 24],
+      [-108, 'stony coral', 3],
+      [-75, 'fish', 1],
+    ];
+  return [
+    ...lived.map(([day, what, count], i): Entry => ({
+      id: `atrium-lives-${i}`,
+      tankId,
+      at: at(day, 19, i),
+      kind: 'put-in',
+      what,
+      count,
+    })),
+    {
+      id: 'atrium-lost',
+      tankId,
+      at: at(-96, 12),
+      kind: 'taken-out',
+      what: 'clean-up crew',
+      count: 5,
+      lost: true,
+      note: 'Snails, after the float stuck',
+    },
+    ...FED.map(([day, timesPerDay], i): Entry => ({
+      id: `atrium-fed-${i}`,
+      tankId,
+      at: at(day, 17, 30),
+      kind: 'feeding',
+      timesPerDay,
+    })),
+    ...SEEN.map(([day, hours, ...signs], i): Entry => ({
+      id: `atrium-seen-${i}`,
+      tankId,
+      at: at(day, hours, 5),
+      kind: 'seen',
+      signs,
+    })),
+    {
+      id: 'atrium-trial',
+      tankId,
+      at: at(-33, 18, 30),
+      kind: 'trial',
+      question: 'Does feeding twice a day bring nitrate back?',
+      parameter: 'nitrate',
+      endsAt: at(-12, 18),
+      way: 'higher',
+      by: 2,
+    },
+  ];
 }
 
 /** What the volunteers cannot see: growth by day and night, breath and light, feeding. */

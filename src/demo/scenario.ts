@@ -6,6 +6,7 @@ import { ATRIUM_TOP_OFF } from './atrium-water';
 import { AMMONIA_SOURCE, backRoomEntries, backRoomStart } from './back-room';
 import { calendarFor } from './calendar';
 import { CELLAR_LINE, cellarEntries, DEMO_VESSELS } from './cellar';
+import { demoInstruments, panelEntries } from './instruments';
 import { STORY_CORNER_TOP_OFF, storyCornerEntries } from './story-corner';
 
 const HARBOUR_SALT: Salt = {
@@ -82,6 +83,8 @@ const ATRIUM: Tank = {
   },
   saltId: HARBOUR_SALT.id,
   supplies: ['parts'],
+  livestock: 'mixed',
+  instruments: { ph: 'ph-pen' },
   parts: { alkalinity: 'carbonate', calcium: 'calcium', magnesium: 'magnesium' },
   targets: {
     alkalinity: [7.8 * DKH, 8.8 * DKH],
@@ -105,6 +108,7 @@ const STORY_CORNER: Tank = {
   room: { airC: 21.5, humidity: 0.5 },
   topOff: STORY_CORNER_TOP_OFF,
   saltId: HARBOUR_SALT.id,
+  livestock: 'soft',
   supplies: [],
   targets: {
     alkalinity: [7 * DKH, 9 * DKH],
@@ -145,6 +149,7 @@ export function demoBook(now: number, zone: string): Book {
     salts: [HARBOUR_SALT, HEADLAND_SALT],
     vessels: DEMO_VESSELS,
     sources: [CELLAR_LINE],
+    instruments: demoInstruments(calendar),
     solutions: DEMO_SOLUTIONS,
   };
   const entries: Entry[] = [
@@ -152,6 +157,7 @@ export function demoBook(now: number, zone: string): Book {
     ...storyCornerEntries(bare, STORY_CORNER, calendar),
     ...backRoomEntries(BACK_ROOM, calendar),
     ...cellarEntries(calendar),
+    ...panelEntries(bare.tanks, calendar),
   ];
   return { ...bare, entries: entries.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at) };
 }

@@ -6,6 +6,7 @@ import {
   usualErrorOf,
   type ParameterId,
 } from '@/calculators/parameters/parameters';
+import { agesOf, AGED_FACTOR, type Age } from '@/calculators/parameters/instrument-age';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { entriesOf } from '@/record/entries-of';
 import type { Book, Entry, EntryOf, Instrument, Tank } from '@/record/schema';
@@ -18,6 +19,8 @@ export interface TankObservation extends Observation {
   readonly instrument?: Instrument | undefined;
   /** As it was read, before any correction. */
   readonly raw: number;
+  /** What of its instrument had aged when it was taken: its error is the greater for it. */
+  readonly ages?: readonly Age[] | undefined;
   /** Added to it: what the instrument's last calibration before it found. 0 where there is none. */
   readonly correction: number;
 }
@@ -117,10 +120,11 @@ function observed(
   instrument: Instrument | undefined,
 ): TankObservation {
   const bound = entry.bounds?.[parameter];
+  const ages = instrument ? agesOf(instrument, entry.at) : [];
   const plain: TankObservation = {
     at: entry.at,
     value: raw,
-    sd: errorOf(parameter, instrument),
+    sd: errorOf(parameter, instrument) * (ages.length > 0 ? AGED_FACTOR : 1),
     entryId: entry.id,
     raw,
     correction: 0,
@@ -129,7 +133,14 @@ function observed(
   const correction = instrument.calibrations?.findLast(({ at }) => at <= entry.at)?.correction ?? 0;
   const { low, high } = PARAMETERS[parameter];
   const value = correction === 0 ? raw : Math.min(high, Math.max(low, raw + correction));
-  return { ...plain, value, ...(bound && { bound }), instrument, correction: value - raw };
+  return {
+    ...plain,
+    value,
+    ...(bound && { bound }),
+    instrument,
+    ...(ages.length > 0 && { ages }),
+    correction: value - raw,
+  };
 }
 
 const USUAL_ERRORS = Object.fromEntries(PARAMETER_IDS.map((id) => [id, usualErrorOf(id)])) as Record<
@@ -153,7 +164,7 @@ function instrumentOf(
  * One standard deviation of a reading by an instrument: its own error, or what is usual for its kind; no less than its scale's
  * step allows, whose readings are spread evenly over it (a uniform distribution: step/√12).
  */
-function errorOf(parameter: ParameterId, instrument: Instrument | undefined): number {
+export function errorOf(parameter: ParameterId, instrument: Instrument | undefined): number {
   if (!instrument) return USUAL_ERRORS[parameter];
   const error = instrument.error ?? parameterOf(parameter).readBy[instrument.by] ?? usualErrorOf(parameter);
   return Math.max(error, (instrument.resolution ?? 0) / Math.sqrt(12));

@@ -1,9 +1,10 @@
 import * as z from 'zod';
 import {
   beforeAfter as compare,
+  betweenMoments,
   LEAST_ON_A_SIDE,
   type BeforeAfter,
-  type Change,
+  type Told,
 } from '@/chemistry/readings/before-after';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
@@ -63,9 +64,11 @@ export const beforeAfter = defineCalculator({
     const after = readings.filter((each) => each.at >= at && each.at <= until);
     const matters = given.matters ?? 2 * usualErrorOf(parameter);
     const told = compare(before, after, { level: matters, perDay: matters / 7 });
-    const outcome = given.trial && outcomeOf(given.trial, told?.level, matters, now);
+    // A trial is told by how far the level came, from its beginning to its end.
+    const came = given.trial && betweenMoments(readings, at, until);
+    const outcome = given.trial && outcomeOf(given.trial, came, matters, now);
     return {
-      answer: told ? answerOf(given, told, matters, outcome) : tooFew(given, before.length, after.length),
+      answer: told ? answerOf(given, told, matters, outcome, came) : tooFew(given, before.length, after.length),
       working: [
         ...(told ? workingOf(parameter, told) : counted(before.length, after.length)),
         {
@@ -91,13 +94,13 @@ export const beforeAfter = defineCalculator({
 /** What a trial came to: only what was set beforehand counts, and only once its end is there. */
 function outcomeOf(
   { way, endsAt }: NonNullable<Input['trial']>,
-  level: Change | undefined,
+  came: Told | undefined,
   matters: number,
   now: number,
 ): TrialOutcome {
   if (now < endsAt) return 'still running';
-  if (!level) return 'cannot tell';
-  const { low, high } = level;
+  if (!came) return 'cannot tell';
+  const { low, high } = came;
   if (way === 'same')
     return low > -matters && high < matters
       ? 'came about'
@@ -106,8 +109,8 @@ function outcomeOf(
         : 'cannot tell';
   const sign = way === 'higher' ? 1 : -1;
   const [from, to] = sign > 0 ? [low, high] : [-high, -low];
-  if (from > 0 && sign * level.value >= matters) return 'came about';
-  return to < matters || sign * level.value <= 0 ? 'did not' : 'cannot tell';
+  if (from > 0 && sign * came.value >= matters) return 'came about';
+  return to < matters || sign * came.value <= 0 ? 'did not' : 'cannot tell';
 }
 
 function tooFew({ what, parameter }: Input, before: number, after: number): Answer {
@@ -131,25 +134,14 @@ function answerOf(
   { parameter, what, trial }: Input,
   told: BeforeAfter,
   matters: number,
-  outcome?: TrialOutcome,
+  outcome: TrialOutcome | undefined,
+  came: Told | undefined,
 ): Answer {
   const { name, kind } = parameterOf(parameter);
-  const { level, perDay, before, after } = told;
+  const difference = differenceKindOf(parameter);
+  const { level, before, after } = told;
   const mean = (each: typeof before): Quantity => estimate(kind, each.level.value, each.level.low, each.level.high);
-  const difference: Phrase[] = [
-    'The difference is',
-    range(differenceKindOf(parameter), level.low, level.high),
-    '(95 % range).',
-  ];
-  const rates = perDay && perDay.verdict === 'changed' ? rateWords(parameter, told) : [];
-  const tests: Phrase[] =
-    level.moreTests > 0
-      ? [
-          `About ${level.moreTests} more ${level.moreTests === 1 ? 'test' : 'tests'} would show a difference of`,
-          quantity(differenceKindOf(parameter), matters),
-          '.',
-        ]
-      : [];
+  const turned = turnWords(parameter, what, told);
   const verdict: Phrase[] =
     level.verdict === 'changed'
       ? [
@@ -159,40 +151,83 @@ function answerOf(
           mean(after),
           'after.',
         ]
-      : level.verdict === 'within error'
-        ? [`${capitalised(name)} did not change with “${what}”: what difference there is lies within error.`]
-        : [`The tests cannot tell what “${what}” did to ${name}:`, mean(before), 'before,', mean(after), 'after.'];
+      : (turned ??
+        (level.verdict === 'within error'
+          ? [`${capitalised(name)} did not change with “${what}”: what difference there is lies within error.`]
+          : [`The tests cannot tell what “${what}” did to ${name}:`, mean(before), 'before,', mean(after), 'after.']));
+  const surely = level.verdict === 'changed' || turned !== undefined;
+  const unsure = !surely && level.moreTests > 0;
   return {
-    says: [...(trial && outcome ? trialWords(outcome, trial) : []), ...verdict],
+    says: trial && outcome ? trialWords(outcome, trial, parameter, came) : verdict,
     certainty:
-      level.verdict === 'changed' ? 'estimated' : level.verdict === 'within error' ? 'within test error' : 'rough',
-    because: [...difference, ...rates, ...tests],
+      surely || outcome === 'came about'
+        ? 'estimated'
+        : level.verdict === 'within error'
+          ? 'within test error'
+          : 'rough',
+    because: [
+      ...(trial && outcome ? verdict : []),
+      'The difference of the means is',
+      range(difference, level.low, level.high),
+      '(95 % range).',
+      ...(unsure && level.moreTests <= MOST_ASKED
+        ? ([
+            `About ${level.moreTests} more ${level.moreTests === 1 ? 'test' : 'tests'} would show a difference of`,
+            quantity(difference, matters),
+            '.',
+          ] as Phrase[])
+        : []),
+      ...(unsure && level.moreTests > MOST_ASKED ? ['More tests than anybody takes would be needed to tell.'] : []),
+    ],
   };
 }
 
-function trialWords(outcome: TrialOutcome, { endsAt }: NonNullable<Input['trial']>): Phrase[] {
-  switch (outcome) {
-    case 'came about':
-      return ['The trial is decided: what was hoped for came about.'];
-    case 'did not':
-      return ['The trial is decided: what was hoped for did not come about.'];
-    case 'cannot tell':
-      return ['The trial has ended and the tests cannot decide it.'];
-    case 'still running':
-      return ['The trial runs until', { moment: endsAt, day: true }, '; so far:'];
-  }
-}
+/** More tests than these are not asked for. Chosen: a year of weekly ones. */
+const MOST_ASKED = 52;
 
-function rateWords(parameter: ParameterId, { before, after }: BeforeAfter): Phrase[] {
+/** A level that turned: its means may be alike, and its rate is not. */
+function turnWords(parameter: ParameterId, what: string, { before, after, perDay }: BeforeAfter): Phrase[] | undefined {
   const kind = rateKindOf(parameter);
-  if (!kind || !before.perDay || !after.perDay) return [];
+  if (!kind || perDay?.verdict !== 'changed' || !before.perDay || !after.perDay) return undefined;
+  const moved = (value: number) => (value < 0 ? 'fell' : 'rose');
   return [
-    'It moved by',
-    quantity(kind, before.perDay.value),
-    'before and by',
-    quantity(kind, after.perDay.value),
+    `${capitalised(parameterOf(parameter).name)} turned with “${what}”: it ${moved(before.perDay.value)}`,
+    quantity(kind, Math.abs(before.perDay.value)),
+    `before and ${moved(after.perDay.value)}`,
+    quantity(kind, Math.abs(after.perDay.value)),
     'after.',
   ];
+}
+
+function trialWords(
+  outcome: TrialOutcome,
+  { endsAt, way }: NonNullable<Input['trial']>,
+  parameter: ParameterId,
+  came: Told | undefined,
+): Phrase[] {
+  const { name } = parameterOf(parameter);
+  const far: Phrase[] = came
+    ? [
+        `${name} came out ${came.value < 0 ? 'lower' : 'higher'} by`,
+        estimate(
+          differenceKindOf(parameter),
+          Math.abs(came.value),
+          Math.abs(came.value) - (came.high - came.low) / 2,
+          Math.abs(came.value) + (came.high - came.low) / 2,
+        ),
+      ]
+    : [`${name} was tested too seldom`];
+  const wanted = way === 'same' ? 'no difference' : way;
+  switch (outcome) {
+    case 'came about':
+      return [`The trial is decided, ${wanted} as it was to be:`, ...far, '.'];
+    case 'did not':
+      return [`The trial is decided, and not ${wanted} as it was to be:`, ...far, '.'];
+    case 'cannot tell':
+      return ['The trial has ended and the tests cannot decide it:', ...far, '.'];
+    case 'still running':
+      return ['The trial runs until', { moment: endsAt, day: true }, '; so far', ...far, '.'];
+  }
 }
 
 /** Whatever else changed in the same days may be why. */

@@ -17,6 +17,8 @@ const DOUBTED_BELOW = 0.3;
 const AHEAD_DAYS = 60;
 /** Readings this old tell no rate of now. Chosen: as the reading of a weekly test missed twice. */
 const RATE_UNTIL_DAYS = 21;
+/** A change of pace longer ago than this is history and no news. Chosen. */
+const NEWS_DAYS = 45;
 /** Moments the trend is told at, between the first and the last reading. */
 const MOMENTS = 60;
 
@@ -76,7 +78,7 @@ export const parameterTrend = defineCalculator({
       ...leaving,
     };
     return {
-      answer: answerOf(parameter, values, last, band, doubted.includes(readings.at(-1)?.at ?? NaN)),
+      answer: answerOf(parameter, values, last, band, doubted.includes(readings.at(-1)?.at ?? NaN), now),
       working: workingOf(parameter, readings, values, last, trend.scatter),
       cautions: [],
       values,
@@ -140,6 +142,7 @@ function answerOf(
   last: TrendPoint,
   band: readonly [number, number] | undefined,
   lastDoubted: boolean,
+  now: number,
 ): Answer {
   const { name, kind } = parameterOf(parameter);
   const half = (perDayRange[1] - perDayRange[0]) / 2;
@@ -186,7 +189,9 @@ function answerOf(
               '.',
             ]
           : []),
-      ...(changedPace ? ['It changed its pace about', { moment: changedPace.at, day: true as const }, '.'] : []),
+      ...(changedPace && now - changedPace.at < NEWS_DAYS * DAY_MS
+        ? ['It changed its pace about', { moment: changedPace.at, day: true as const }, '.']
+        : []),
       ...(lastDoubted ? ['The last reading stands apart from the others.'] : []),
     ],
   };

@@ -1,5 +1,6 @@
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
+import { localTrend } from './local-trend';
 import { studentT95 } from './student-t';
 
 /** A figure with its standard deviation and 95 % range. */
@@ -67,6 +68,21 @@ export function beforeAfter(
     level: changeOf(meanBefore, meanAfter, matters.level, tests),
     perDay: rateBefore && rateAfter && changeOf(rateBefore, rateAfter, matters.perDay, tests),
   };
+}
+
+/**
+ * How far a level came between two moments, by the trend of all its readings: what a mean of each stretch hides where the level turned.
+ * @returns undefined where too few readings are about either moment
+ * Source: the difference of two levels of `local-trend.ts`; errors of the two moments are taken as independent, which widens it a little
+ * where they lie close.
+ */
+export function betweenMoments(readings: readonly Point[], from: number, to: number): Told | undefined {
+  const trend = localTrend(readings, [from, to]);
+  const [start, end] = trend?.points ?? [];
+  if (!trend || start?.at !== from || end?.at !== to) return undefined;
+  const sd = Math.hypot(start.levelSd, end.levelSd);
+  const value = end.level - start.level;
+  return { value, sd, low: value - trend.t95 * sd, high: value + trend.t95 * sd };
 }
 
 interface Estimate {
