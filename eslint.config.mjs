@@ -70,6 +70,7 @@ const SUBJECTS = {
     'water-change',
     'set-up',
     'cycle',
+    'livestock',
     'forecast',
     'today',
     'testing',

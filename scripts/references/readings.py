@@ -20,7 +20,7 @@ value[9] += 1.5  # a slip
 
 
 def reach(at):
-    return max(21.0, np.sort(np.abs(days - at))[5] * 1.0001)
+    return max(7.0, np.sort(np.abs(days - at))[5] * 1.0001)
 
 
 def line(at, belief):

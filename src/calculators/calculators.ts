@@ -20,6 +20,7 @@ import { parameterTrend } from './readings/parameter-trend';
 import { whenSeen } from './readings/when-seen';
 import { recordConfidence } from './readings/record-confidence';
 import { danger } from './levels/danger';
+import { livestockAsks } from './livestock/livestock-asks';
 import { levels } from './levels/levels';
 import { today } from './today/today';
 import { systemVolume } from './set-up/system-volume';
@@ -109,6 +110,7 @@ export const CALCULATORS = [
   reactorUse,
   reactorDialIn,
   reactorSize,
+  livestockAsks,
   parameterTrend,
   instrumentCheck,
   beforeAfter,

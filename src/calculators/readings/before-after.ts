@@ -153,7 +153,7 @@ function answerOf(
         ]
       : (turned ??
         (level.verdict === 'within error'
-          ? [`${capitalised(name)} did not change with “${what}”: what difference there is lies within error.`]
+          ? [`${capitalised(name)} did not change at “${what}”: what difference there is lies within error.`]
           : [`The tests cannot tell what “${what}” did to ${name}:`, mean(before), 'before,', mean(after), 'after.']));
   const surely = level.verdict === 'changed' || turned !== undefined;
   const unsure = !surely && level.moreTests > 0;
@@ -191,7 +191,7 @@ function turnWords(parameter: ParameterId, what: string, { before, after, perDay
   if (!kind || perDay?.verdict !== 'changed' || !before.perDay || !after.perDay) return undefined;
   const moved = (value: number) => (value < 0 ? 'fell' : 'rose');
   return [
-    `${capitalised(parameterOf(parameter).name)} turned with “${what}”: it ${moved(before.perDay.value)}`,
+    `${capitalised(parameterOf(parameter).name)} turned at “${what}”: it ${moved(before.perDay.value)}`,
     quantity(kind, Math.abs(before.perDay.value)),
     `before and ${moved(after.perDay.value)}`,
     quantity(kind, Math.abs(after.perDay.value)),

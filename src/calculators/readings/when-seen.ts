@@ -39,10 +39,11 @@ export const whenSeen = defineCalculator({
       { parameter: 'alkalinity', level: 3.2, sd: 0.05, band: [2.78, 3.14] },
     ],
   },
-  run: ({ signs, at, levels }) => {
+  run: ({ signs, levels }) => {
     const told = levels.map((each) => ({ ...each, place: placeOf(each), moved: movedBy(each) }));
     const off = told.filter(({ place }) => place === 'low' || place === 'high');
     const words = listed(signs.map(signWords));
+    const were = signs.length > 1 ? 'were' : 'was';
     const starved =
       told.some(({ parameter, place }) => parameter === 'nitrate' && place === 'low') &&
       told.some(({ parameter, place }) => parameter === 'phosphate' && place === 'low');
@@ -55,8 +56,12 @@ export const whenSeen = defineCalculator({
           levels.length === 0
             ? [`Nothing that ${words} hangs on was tested about then.`]
             : off.length === 0
-              ? [`When ${words} was seen, what it hangs on was on target:`, ...listedPhrases(told.map(levelWords)), '.']
-              : [`When ${words} was seen,`, ...listedPhrases(off.map(levelWords)), '.'],
+              ? [
+                  `When ${words} ${were} seen, what it hangs on was on target:`,
+                  ...listedPhrases(told.map(levelWords)),
+                  '.',
+                ]
+              : [`When ${words} ${were} seen,`, ...listedPhrases(off.map(levelWords)), '.'],
         certainty: levels.length === 0 ? 'not enough yet' : 'estimated',
         because: [
           ...told.flatMap(({ parameter, moved }): Phrase[] =>

@@ -23,8 +23,8 @@ export interface LocalTrend {
   readonly t95: number;
 }
 
-/** Readings within so many days of a moment tell of it, and at least the nearest few. Chosen: three weeks of weekly tests. */
-const WITHIN_DAYS = 21;
+/** Readings within so many days of a moment tell of it, and at least the nearest few. Chosen: of weekly tests those of three weeks about it. */
+const WITHIN_DAYS = 7;
 const NEAREST = 6;
 /** Fewer readings than this make no trend. */
 export const LEAST_READINGS = 4;

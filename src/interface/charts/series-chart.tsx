@@ -17,7 +17,7 @@ import { useNow, useTank } from '../workspace';
 import { axisFor } from './axis';
 import { ChartFrame } from './chart-frame';
 import { saveFile } from '../save';
-import { levelsOf, seriesPoints, type Point } from './series-points';
+import { levelsOf, seriesPoints, type Point, type ShownTrend } from './series-points';
 import { UprightLines } from './upright-lines';
 
 interface Props {
@@ -30,6 +30,8 @@ interface Props {
   readonly planned?: readonly OutlookPoint[];
   readonly marks?: readonly Mark[];
   readonly height?: number;
+  /** What the readings tell together; without it they are only joined. */
+  readonly trend?: ShownTrend | undefined;
   /** Words set at the end of the planned line. */
   readonly plannedWords?: string;
 }
@@ -41,6 +43,12 @@ const MOVES_THE_WATER: ReadonlySet<Mark['kind']> = new Set([
   'standing-dose',
   'reactor',
   'note',
+  'seen',
+  'feeding',
+  'replaced',
+  'put-in',
+  'taken-out',
+  'trial',
 ]);
 
 /** One parameter over the tide line's stretch: readings with the test's error, the target band, and what is expected. */
@@ -52,6 +60,7 @@ export function SeriesChart({
   planned = [],
   marks = [],
   height = 168,
+  trend,
   plannedWords,
 }: Props) {
   const {
@@ -66,8 +75,8 @@ export function SeriesChart({
   const unit = preferredUnit(kind, units);
 
   const points = useMemo(
-    () => seriesPoints({ readings, ahead, planned, from, to, unit }),
-    [readings, ahead, planned, from, to, unit],
+    () => seriesPoints({ readings, ahead, planned, trend, from, to, unit }),
+    [readings, ahead, planned, trend, from, to, unit],
   );
   const inView = points.filter(({ at }) => at >= from && at <= to);
   const bandInUnit = band?.map((edge) => unit.fromCanonical(edge)) as [number, number] | undefined;
@@ -158,7 +167,7 @@ export function SeriesChart({
                     at: mark.at,
                     stroke: 'var(--edge)',
                     strokeWidth: 0.8,
-                    strokeDasharray: mark.kind === 'note' ? '1 3' : '4 3',
+                    strokeDasharray: mark.kind === 'note' || mark.kind === 'seen' ? '1 3' : '4 3',
                   })),
                 { key: 'now', at: now, stroke: 'var(--ink)', strokeWidth: 1.2 },
               ]}
@@ -213,7 +222,35 @@ export function SeriesChart({
               connectNulls
               label={plannedWords ? endLabel(plannedWords, points) : false}
             />
-            <Line dataKey="value" stroke="var(--glass)" strokeWidth={1.6} dot={ReadingDot} isAnimationActive={false}>
+            {trend && (
+              <Area
+                dataKey="trendRange"
+                stroke="none"
+                fill="var(--glass)"
+                fillOpacity={0.14}
+                isAnimationActive={false}
+                activeDot={false}
+                connectNulls
+              />
+            )}
+            {trend && (
+              <Line
+                dataKey="trend"
+                stroke="var(--glass)"
+                strokeWidth={2}
+                dot={false}
+                activeDot={false}
+                isAnimationActive={false}
+                connectNulls
+              />
+            )}
+            <Line
+              dataKey="value"
+              stroke="var(--glass)"
+              strokeWidth={trend ? 0 : 1.6}
+              dot={ReadingDot}
+              isAnimationActive={false}
+            >
               <ErrorBar
                 dataKey="error"
                 isAnimationActive={false}
@@ -230,7 +267,10 @@ export function SeriesChart({
                 const point = payload[0]?.payload as Point | undefined;
                 const shown = point?.value ?? point?.ahead ?? point?.planned;
                 if (!point || shown === undefined) return null;
-                const words = typeof point.value === 'number' ? 'read' : 'expected';
+                const words =
+                  typeof point.value === 'number'
+                    ? `${point.doubted ? 'stands apart; ' : ''}${point.by === 'laboratory' ? 'laboratory read' : point.by === 'probe' ? 'probe read' : 'read'}`
+                    : 'expected';
                 return (
                   <div className="rounded border border-edge bg-sheet px-2 py-1 text-sm shadow">
                     {whenText(point.at, now, zone)}: {words} {boundSign(point.bound)}
@@ -252,11 +292,28 @@ interface DotProps {
   readonly payload?: Point;
 }
 
-/** A reading is a filled dot; a bound, which tells no level, an open one. */
+/**
+ * A reading is a filled dot, a laboratory's a square, a probe's a diamond; a bound, which tells no level, is open; one that the others
+ * contradict is crossed.
+ */
 function ReadingDot({ cx, cy, payload }: DotProps) {
   if (cx === undefined || cy === undefined || typeof payload?.value !== 'number') return <g />;
+  const { bound, doubted, by } = payload;
+  const colour = doubted ? 'var(--rust)' : 'var(--glass)';
+  const fill = bound || doubted ? 'var(--paper)' : colour;
+  const shape =
+    by === 'laboratory' ? (
+      <rect x={cx - 3} y={cy - 3} width="6" height="6" stroke={colour} fill={fill} />
+    ) : by === 'probe' ? (
+      <path d={`M${cx} ${cy - 3.6} l3.6 3.6 -3.6 3.6 -3.6 -3.6 Z`} stroke={colour} fill={fill} />
+    ) : (
+      <circle cx={cx} cy={cy} r="2.8" stroke={colour} fill={fill} />
+    );
   return (
-    <circle cx={cx} cy={cy} r="2.8" stroke="var(--glass)" fill={payload.bound ? 'var(--paper)' : 'var(--glass)'} />
+    <g>
+      {shape}
+      {doubted && <path d={`M${cx - 5} ${cy - 5} l10 10 M${cx + 5} ${cy - 5} l-10 10`} stroke={colour} />}
+    </g>
   );
 }
 

@@ -1,4 +1,6 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { ReadBy } from '@/calculators/parameters/parameter';
+import type { TrendPoint } from '@/chemistry/readings/local-trend';
 import type { Unit } from '@/chemistry/units/kinds';
 import type { OutlookPoint } from '@/reckoning/outlook';
 import type { TankObservation } from '@/reckoning/observations';
@@ -16,6 +18,13 @@ export interface Point {
   readonly doubt?: readonly [number, number];
   readonly ahead?: number;
   readonly planned?: number;
+  /** What all readings about it tell together, with its 95 % range. */
+  readonly trend?: number;
+  readonly trendRange?: readonly [number, number];
+  /** The other readings contradict it. */
+  readonly doubted?: true;
+  /** What read it, where it is not the usual test. */
+  readonly by?: ReadBy | undefined;
 }
 
 /** Readings further apart than this are not joined: what lay between was not seen. */
@@ -27,9 +36,18 @@ interface Series {
   readonly readings: readonly TankObservation[];
   readonly ahead: readonly OutlookPoint[];
   readonly planned: readonly OutlookPoint[];
+  readonly trend?: ShownTrend | undefined;
   readonly from: number;
   readonly to: number;
   readonly unit: Unit;
+}
+
+/** A trend as it is drawn over its readings. */
+export interface ShownTrend {
+  readonly points: readonly TrendPoint[];
+  readonly t95: number;
+  /** Moments of the readings that the others contradict. */
+  readonly doubted: readonly number[];
 }
 
 /** Every level a chart must find room for: readings with their whiskers, what is expected, what is planned. */
@@ -41,10 +59,11 @@ export function levelsOf(points: readonly Point[]): number[] {
 }
 
 /** Readings, outlook and plan of one parameter merged by moment, as a chart wants them. */
-export function seriesPoints({ readings, ahead, planned, from, to, unit }: Series): Point[] {
+export function seriesPoints({ readings, ahead, planned, trend, from, to, unit }: Series): Point[] {
   const inUnit = (canonical: number) => unit.fromCanonical(canonical);
   const merged = new Map<number, Point>();
-  readings.forEach(({ at, value, sd, bound }, i) => {
+  const doubted = new Set(trend?.doubted);
+  readings.forEach(({ at, value, sd, bound, instrument }, i) => {
     const before = readings[i - 1];
     if (before && at - before.at > GAP_DAYS * DAY_MS) merged.set(at - 1, { at: at - 1, value: null });
     const shown = inUnit(value);
@@ -52,12 +71,28 @@ export function seriesPoints({ readings, ahead, planned, from, to, unit }: Serie
     const error: readonly [number, number] =
       bound === undefined ? whisker(shown, Math.abs(shown - inUnit(value - sd))) : [bound === 'below' ? shown : 0, 0];
     // A whisker outside the stretch would be drawn over the axis.
-    merged.set(at, { at, value: shown, ...(bound && { bound }), ...(at >= from && at <= to ? { error } : {}) });
+    merged.set(at, {
+      at,
+      value: shown,
+      ...(bound && { bound }),
+      ...(doubted.has(at) && { doubted: true as const }),
+      ...(instrument && { by: instrument.by }),
+      ...(at >= from && at <= to ? { error } : {}),
+    });
   });
   for (const { at, value, low, high } of ahead) {
     merged.set(at, { ...merged.get(at), at, ahead: inUnit(value), doubt: [inUnit(low), inUnit(high)] });
   }
   for (const { at, value } of planned) merged.set(at, { ...merged.get(at), at, planned: inUnit(value) });
+  for (const { at, level, levelSd } of trend?.points ?? []) {
+    const half = (trend?.t95 ?? 0) * levelSd;
+    merged.set(at, {
+      ...merged.get(at),
+      at,
+      trend: inUnit(level),
+      trendRange: [inUnit(level - half), inUnit(level + half)],
+    });
+  }
   return [...merged.values()]
     .filter(({ at }) => at >= from - LEAD_DAYS * DAY_MS && at <= to + 2 * DAY_MS)
     .toSorted((a, b) => a.at - b.at);

@@ -26,7 +26,17 @@ export function Help({ open, onOpenChange }: Props) {
     ['Esc', 'Leave the line; close what is open'],
     ['?', 'This list'],
   ];
-  const examples = useMemo(() => (book ? lineExamples(book.settings.units, exampleSolution(book)) : []), [book]);
+  const examples = useMemo(
+    () =>
+      book
+        ? lineExamples(
+            book.settings.units,
+            exampleSolution(book),
+            book.instruments.find(({ parameter }) => parameter === 'magnesium')?.name,
+          )
+        : [],
+    [book],
+  );
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>

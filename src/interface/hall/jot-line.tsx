@@ -156,6 +156,18 @@ export function JotLine() {
                     Use “{problem.suggestion}”
                   </button>
                 )}
+                {jotted.drafts.length > 0 && (
+                  <button
+                    type="button"
+                    className="ml-2 min-h-9 font-semibold underline underline-offset-4"
+                    onClick={() => {
+                      write(`${line.slice(0, problem.from).trimEnd()} ${line.slice(problem.to).trimStart()}`.trim());
+                      field.current?.focus();
+                    }}
+                  >
+                    Leave it out
+                  </button>
+                )}
               </p>
             ))}
             {ready && (
@@ -184,9 +196,10 @@ function understood(
   const {
     settings: { zone, units },
     solutions,
+    instruments,
   } = book;
   try {
-    const jotted = readLine(line, { now, zone, units, solutions, netVolumeL: netVolumeL(tank) });
+    const jotted = readLine(line, { now, zone, units, solutions, instruments, netVolumeL: netVolumeL(tank) });
     // Said once here, so that what cannot be said is found here.
     for (const draft of jotted.drafts) describeEntry(draft, book);
     whenText(jotted.at, now, zone);

@@ -121,7 +121,9 @@ describe('a bound', () => {
   it('is lost when a figure is typed in its place, and kept when another is', () => {
     const form = kindOf('reading').form;
     const before = { values: { phosphate: 0.02, nitrate: 4 }, bounds: { phosphate: 'below' } } as never;
-    expect(form?.rowOf?.({ phosphate: 0.02, nitrate: 5 }, before, {})).toMatchObject({ bounds: { phosphate: 'below' } });
+    expect(form?.rowOf?.({ phosphate: 0.02, nitrate: 5 }, before, {})).toMatchObject({
+      bounds: { phosphate: 'below' },
+    });
     expect(form?.rowOf?.({ phosphate: 0.03, nitrate: 4 }, before, {})).toMatchObject({ bounds: undefined });
   });
 });

@@ -52,14 +52,20 @@ const MIXED: Record<UnitPreferences['volume'], readonly [change: string, level: 
 /**
  * What the line understands, an example of each, in the keeper's units.
  * @param solution by its name, where the record holds one; without it what names a solution is left out
+ * @param instrument the name of one that reads magnesium, likewise
  */
-export function lineExamples(units: UnitPreferences, solution: string | undefined): readonly LineExample[] {
+export function lineExamples(
+  units: UnitPreferences,
+  solution: string | undefined,
+  instrument?: string,
+): readonly LineExample[] {
   const { alkalinity, salinity, temperature, refilled, room } = jotExamples(units);
   const [change, level, limewater] = MIXED[units.volume];
   return [
     { what: 'A session of tests', example: `${alkalinity} ca 430 mg 1320 no3 4 po4 45 ppb p` },
     { what: 'With a unit of its own', example: 'alk 2.9 meq, temp 77 f, sg 1.0255' },
     { what: 'Below what a kit can read', example: 'no3 <0.2, po4 <0.02' },
+    ...(instrument ? [{ what: 'By an instrument of yours', example: `mg 1320 by ${instrument}` }] : []),
     { what: 'Salinity, temperature and pH', example: `${salinity} ${temperature} ph 8.15` },
     { what: 'At another time', example: `yesterday 8pm ${alkalinity}` },
     { what: 'A water change', example: change },
@@ -78,8 +84,11 @@ export function lineExamples(units: UnitPreferences, solution: string | undefine
     { what: 'Limewater (kalkwasser)', example: limewater },
     { what: 'A reactor as it runs', example: 'reactor 5.1 ml/min effluent 28 dkh' },
     { what: 'Effluent tested', example: 'effluent 28 dkh ph 6.55' },
-    { what: 'Lights, skimmer, refugium', example: 'lights 10:00 to 20:00' },
-    { what: 'Something added to the tank', example: 'added bacteria' },
+    { what: 'Lights, skimmer, refugium', example: 'lights 10:00 to 20:00 ramp 60 min' },
+    { what: 'What the eye saw', example: 'paling, polyps in, diatoms' },
+    { what: 'Feeding, from now on', example: 'feeding every other day' },
+    { what: 'Media or lamps replaced', example: 'replaced half the carbon' },
+    { what: 'Livestock in, and lost', example: 'added 2 fish, lost 1 snail' },
     { what: 'Several at once', example: `${alkalinity}, ${change} and ${refilled}` },
     { what: 'A note', example: 'note polyps out, glass cleaned' },
   ];

@@ -1,0 +1,46 @@
+'use client';
+
+import { useState } from 'react';
+import { differenceKindOf } from '@/calculators/parameters/rates';
+import { quantity, showText } from '@/chemistry/units/quantity';
+import { Button } from '@/interface/button';
+import { SelectField } from '@/interface/select-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import type { InstrumentFinding } from '@/reckoning/instrument-check';
+import { corrected, type CorrectedFrom } from '@/record/instrument-history';
+
+/** The correction that its difference calls for, adopted from when the keeper says; what was read stays as it was read. */
+export function AdoptCorrection({ finding }: { readonly finding: InstrumentFinding }) {
+  const { book } = useTank();
+  const now = useNow();
+  const commit = useCommitOnce();
+  const [from, setFrom] = useState<CorrectedFrom>('first reading');
+  const { instrument, differences, outcome } = finding;
+  const { correction } = outcome.values;
+  if (correction === undefined) return null;
+  const told = showText(quantity(differenceKindOf(instrument.parameter), correction), book.settings.units);
+  const firstAt = Math.min(...differences.map(({ at }) => at));
+  const adopt = () =>
+    void commit({
+      label: `Corrected ${instrument.name} by ${told}`,
+      put: { instruments: [corrected(instrument, correction, from === 'now' ? now : firstAt)] },
+    });
+  return (
+    <>
+      <Button look="main" onClick={adopt}>
+        Correct its readings by {told}
+      </Button>
+      <div className="order-last basis-full">
+        <SelectField
+          label="The correction holds"
+          value={from}
+          options={[
+            ['first reading', 'from the first of these readings'],
+            ['now', 'from now on'],
+          ]}
+          onChange={setFrom}
+        />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,188 @@
+'use client';
+
+import { useState, type FormEvent } from 'react';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { capitalised } from '@/calculators/calculator/words';
+import { READ_BY, type ReadBy } from '@/calculators/parameters/parameter';
+import { PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
+import { differenceKindOf } from '@/calculators/parameters/rates';
+import { FormEnd } from '@/interface/form-end';
+import { useKeptState, useRowForm } from '@/interface/kept-draft';
+import { NameField } from '@/interface/name-field';
+import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { inOwnScope } from '@/interface/refused-fields';
+import { SelectField } from '@/interface/select-field';
+import { WhenField } from '@/interface/when-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { corrected, reagentOpened } from '@/record/instrument-history';
+import type { Instrument } from '@/record/schema';
+
+/** A kit, a probe or a laboratory: what it reads, its step and its error, its reagent, and how often it is calibrated. */
+export const InstrumentForm = inOwnScope(function InstrumentForm({
+  instrument,
+  onDone,
+}: {
+  readonly instrument?: Instrument;
+  readonly onDone: () => void;
+}) {
+  const { book } = useTank();
+  const { zone } = book.settings;
+  const now = useNow();
+  const commit = useCommitOnce();
+  const { form, id, opened, leave } = useRowForm('instrument', instrument, onDone);
+  const [name, setName] = useKeptState(`${form} name`, instrument?.name ?? '');
+  const [parameter, setParameter] = useKeptState<ParameterId>(
+    `${form} parameter`,
+    instrument?.parameter ?? 'alkalinity',
+  );
+  const [by, setBy] = useKeptState<ReadBy>(`${form} by`, instrument?.by ?? 'kit');
+  const [resolution, setResolution] = useKeptState<number | null>(`${form} resolution`, instrument?.resolution ?? null);
+  const [error, setError] = useKeptState<number | null>(`${form} error`, instrument?.error ?? null);
+  const [every, setEvery] = useKeptState<number | null>(`${form} every`, instrument?.calibrateEveryDays ?? null);
+  const reagent = instrument?.reagents?.at(-1);
+  const [lot, setLot] = useKeptState(`${form} lot`, reagent?.lot ?? '');
+  const [openedAt, setOpenedAt] = useKeptState<number | null>(`${form} reagent`, reagent?.openedAt ?? null);
+  const [expiresAt, setExpiresAt] = useKeptState<number | null>(`${form} expires`, reagent?.expiresAt ?? null);
+  const [correction, setCorrection] = useKeptState<number | null>(`${form} correction`, null);
+  const [fault, setFault] = useState<string>();
+  const kind = differenceKindOf(parameter);
+  const { low, high, readBy } = parameterOf(parameter);
+  const most = (high - low) / 2;
+  const isRead =
+    instrument !== undefined &&
+    book.entries.some(
+      (entry) => entry.kind === 'reading' && Object.values(entry.instruments ?? {}).includes(instrument.id),
+    );
+
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (focusRefused(event.currentTarget)) return;
+    const taken = book.instruments.some(
+      (other) =>
+        other.id !== id && other.parameter === parameter && other.name.toLowerCase() === name.trim().toLowerCase(),
+    );
+    const problem =
+      name.trim() === ''
+        ? 'The instrument needs a name to be jotted by.'
+        : taken
+          ? `Another instrument for ${parameterOf(parameter).name} has that name.`
+          : openedAt !== null && expiresAt !== null && expiresAt <= openedAt
+            ? 'The reagent’s date lies before it was opened.'
+            : openedAt === null && (expiresAt !== null || lot.trim() !== '')
+              ? 'Say when the reagent was opened: readings are told apart by it from then on.'
+              : undefined;
+    setFault(problem);
+    if (problem) return;
+    const plain: Instrument = {
+      id,
+      name: name.trim(),
+      parameter,
+      by,
+      ...(resolution !== null && { resolution }),
+      ...(error !== null && { error }),
+      ...(every !== null && { calibrateEveryDays: every }),
+      ...(instrument?.calibrations && { calibrations: instrument.calibrations }),
+      ...(instrument?.reagents && { reagents: instrument.reagents }),
+    };
+    const withReagent =
+      openedAt === null
+        ? plain
+        : reagentOpened(plain, {
+            openedAt,
+            ...(lot.trim() !== '' && { lot: lot.trim() }),
+            ...(expiresAt !== null && { expiresAt }),
+          });
+    const row = correction === null ? withReagent : corrected(withReagent, correction, now);
+    if (
+      await commit({
+        label: `Saved ${row.name}`,
+        put: { instruments: [row] },
+        ...(opened && { base: { instruments: [opened] } }),
+      })
+    )
+      leave();
+  };
+
+  return (
+    <form
+      onSubmit={(event) => void save(event)}
+      aria-label="An instrument"
+      className="rounded-md border border-line bg-sheet p-4"
+    >
+      <NameField value={name} onChange={setName} placeholder="Alkalinity kit" />
+      <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
+        {isRead ? (
+          <p className="max-w-56 text-sm text-soft">
+            Reads {parameterOf(parameter).name}, which stays: readings name it.
+          </p>
+        ) : (
+          <SelectField
+            label="Reads"
+            width="w-44"
+            value={parameter}
+            options={PARAMETER_IDS.map((each) => [each, capitalised(parameterOf(each).name)] as const)}
+            onChange={setParameter}
+          />
+        )}
+        <SelectField
+          label="It is a"
+          width="w-36"
+          value={by}
+          options={READ_BY.map((each) => [each, each] as const)}
+          onChange={setBy}
+        />
+        <QuantityField
+          key={`${parameter} step`}
+          narrow
+          label="Step of its scale"
+          expected={{ field: 'step of the scale', kind, low: most / 1e6, high: most }}
+          value={resolution}
+          onChange={setResolution}
+        />
+        <QuantityField
+          key={`${parameter} error`}
+          narrow
+          label="Error"
+          expected={{ field: 'error', kind, low: most / 1e6, high: most }}
+          value={error}
+          onChange={setError}
+          hint={
+            readBy[by] === undefined
+              ? 'one standard deviation'
+              : 'one standard deviation; usual for its kind where empty'
+          }
+        />
+        <QuantityField
+          narrow
+          label="Calibrated every"
+          expected={AMOUNTS.calibrateEvery}
+          value={every}
+          onChange={setEvery}
+        />
+      </div>
+      <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
+        <WhenField label="Reagent opened" value={openedAt} onChange={setOpenedAt} zone={zone} />
+        <WhenField label="Good until" value={expiresAt} onChange={setExpiresAt} zone={zone} />
+        <label className="block">
+          <span className="block text-sm font-semibold">Lot</span>
+          <input
+            className="mt-1 min-h-11 w-32 rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
+            value={lot}
+            maxLength={60}
+            onChange={(event) => setLot(event.target.value)}
+          />
+        </label>
+        <QuantityField
+          key={`${parameter} correction`}
+          narrow
+          label="Correction"
+          expected={{ field: 'correction', kind, low: -most, high: most }}
+          value={correction}
+          onChange={setCorrection}
+          hint="added to what it reads, from now on"
+        />
+      </div>
+      <FormEnd fault={fault} save="Save the instrument" onLeave={leave} />
+    </form>
+  );
+});

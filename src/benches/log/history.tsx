@@ -1,0 +1,170 @@
+'use client';
+
+import { useId, useMemo, useState } from 'react';
+import { isSign, SIGN_IDS, signWords } from '@/calculators/signs/signs';
+import { Button } from '@/interface/button';
+import { useKeptState } from '@/interface/kept-draft';
+import { goTo, useAsks } from '@/interface/place';
+import { SelectField } from '@/interface/select-field';
+import { whenText } from '@/interface/when';
+import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { jotExamples } from '@/record/line/example';
+import { describeEntry, entryText, saysAll } from '@/record/kinds/describe';
+import { ALL_KINDS, kindOf } from '@/record/kinds/list';
+import type { Entry } from '@/record/schema';
+import { EntryEditor } from './entry-editor';
+
+const PAGE = 25;
+
+/** What was logged, the last first: looked for by words, kind, sign and tank, all of which stand in the address. */
+export function History() {
+  const { book, tank } = useTank();
+  const { zone, units } = book.settings;
+  const now = useNow();
+  const commit = useCommit();
+  const asks = useAsks();
+  const id = useId();
+  const [editing, setEditing] = useKeptState<string | null>('log editing', null);
+  const [shown, setShown] = useState(PAGE);
+  const find = asks.get('find') ?? '';
+  const kind = asks.get('kind') ?? '';
+  const sign = asks.get('sign') ?? '';
+  const everywhere = asks.get('tanks') === 'all';
+  const ask = (name: string, value: string) => {
+    const next = new URLSearchParams(asks.toString());
+    if (value === '') next.delete(name);
+    else next.set(name, value);
+    goTo(`${window.location.pathname}${next.size > 0 ? `?${next.toString()}` : ''}`, 'replace');
+  };
+  // What belongs to no one tank, such as a batch, stands in each tank's history.
+  const all = useMemo(
+    () => (everywhere ? book.entries : book.entries.filter(({ tankId }) => tankId === tank.id || tankId === null)),
+    [book.entries, everywhere, tank.id],
+  );
+  const entries = useMemo(() => {
+    const words = find.toLowerCase().split(/\s+/).filter(Boolean);
+    return all
+      .filter((entry) => kind === '' || entry.kind === kind)
+      .filter((entry) => !isSign(sign) || (entry.kind === 'seen' && entry.signs.includes(sign)))
+      .filter((entry) => words.length === 0 || saysAll(entryText(entry, book), words))
+      .toReversed();
+  }, [all, book, find, kind, sign]);
+  const kinds = useMemo(() => new Set(all.map((entry) => entry.kind)), [all]);
+  const narrowed = find !== '' || kind !== '' || sign !== '';
+  const examples = jotExamples(units);
+  const tankName = (entry: Entry) => book.tanks.find(({ id: own }) => own === entry.tankId)?.name ?? 'all tanks';
+  const remove = (entry: Entry) =>
+    void commit({
+      label: `Removed ${kindOf(entry.kind).title.toLowerCase()}: ${describeEntry(entry, book)}`,
+      remove: { entries: [entry.id] },
+    });
+
+  return (
+    <section aria-label="Entries" className="mt-8">
+      <h2 className="text-lg font-semibold">
+        {find === '' ? 'Entries, the last first' : `Entries with “${find}”, the last first`}
+      </h2>
+      <div className="no-print mt-1 flex flex-wrap items-end gap-x-4 gap-y-2">
+        <div>
+          <label htmlFor={id} className="block text-sm font-semibold">
+            Words in them
+          </label>
+          <input
+            id={id}
+            type="search"
+            autoComplete="off"
+            className="mt-1 min-h-11 w-52 max-w-full rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
+            value={find}
+            onChange={(event) => ask('find', event.target.value)}
+          />
+        </div>
+        <SelectField
+          label="Kind"
+          width="w-40"
+          value={kind}
+          options={[
+            ['', 'every kind'],
+            ...ALL_KINDS.filter((each) => kinds.has(each.kind) || each.kind === kind).map(
+              (each) => [each.kind, each.title] as const,
+            ),
+          ]}
+          onChange={(value) => ask('kind', value)}
+        />
+        {(kinds.has('seen') || sign !== '') && (
+          <SelectField
+            label="Seen"
+            width="w-40"
+            value={sign}
+            options={[['', 'anything'], ...SIGN_IDS.map((each) => [each, signWords(each)] as const)]}
+            onChange={(value) => ask('sign', value)}
+          />
+        )}
+        {book.tanks.length > 1 && (
+          <SelectField
+            label="Tank"
+            width="w-40"
+            value={everywhere ? 'all' : ''}
+            options={[
+              ['', tank.name],
+              ['all', 'every tank'],
+            ]}
+            onChange={(value) => ask('tanks', value)}
+          />
+        )}
+        {narrowed && (
+          <Button look="quiet" onClick={() => goTo(window.location.pathname)}>
+            Show all entries
+          </Button>
+        )}
+      </div>
+      {entries.length === 0 && (
+        <p className="mt-2 text-soft">
+          {narrowed
+            ? 'No entry answers to that.'
+            : `None yet. The line above takes a whole session: “${examples.alkalinity} ca 430 mg 1320”, “${examples.changed}”, “${examples.refilled}”.`}
+        </p>
+      )}
+      <ul className="mt-2">
+        {entries.slice(0, shown).map((entry) => (
+          <li key={entry.id} className="border-t border-line py-1.5">
+            {editing === entry.id ? (
+              <EntryEditor entry={entry} onDone={() => setEditing(null)} />
+            ) : (
+              <div className="flex flex-wrap items-baseline gap-x-4">
+                <span className="w-36 shrink-0 text-sm text-soft">
+                  {whenText(entry.at, now, zone)}
+                  {everywhere && <span className="block">{tankName(entry)}</span>}
+                </span>
+                <span className="min-w-0 flex-1 basis-64">
+                  <span className="font-semibold">{kindOf(entry.kind).title}</span> {describeEntry(entry, book)}
+                  {entry.note && entry.kind !== 'note' && <span className="text-soft"> — {entry.note}</span>}
+                </span>
+                <span className="flex">
+                  <Button
+                    look="quiet"
+                    aria-label={`Edit ${kindOf(entry.kind).title.toLowerCase()} of ${whenText(entry.at, now, zone)}`}
+                    onClick={() => setEditing(entry.id)}
+                  >
+                    Edit
+                  </Button>
+                  <Button
+                    look="quiet"
+                    aria-label={`Remove ${kindOf(entry.kind).title.toLowerCase()} of ${whenText(entry.at, now, zone)}`}
+                    onClick={() => remove(entry)}
+                  >
+                    Remove
+                  </Button>
+                </span>
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+      {entries.length > shown && (
+        <Button className="mt-3" onClick={() => setShown(shown + 4 * PAGE)}>
+          Earlier entries ({entries.length - shown} more)
+        </Button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,122 @@
+'use client';
+
+import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
+import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
+import { Answer } from '@/interface/answer';
+import { Cautions } from '@/interface/cautions';
+import { Link } from '@/interface/link';
+import { Sentence } from '@/interface/phrases';
+import { benchAddress } from '@/registry/addresses';
+import { SeriesChart } from '@/interface/charts/pictures';
+import { markOf, marksOf } from '@/interface/tide/marks';
+import { useTide } from '@/interface/tide/tide-context';
+import { dayText } from '@/interface/when';
+import { useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { trendOf } from '@/reckoning/parameter-trend';
+import { Co2Words } from './co2-words';
+import { useCycle } from '@/interface/cycle-context';
+import { outlookOf } from '@/reckoning/outlook-of';
+import { observationsOf } from '@/reckoning/observations';
+import { levelsOutcome } from '@/reckoning/levels-question';
+import { nutrientsAtZero } from '@/reckoning/water-status';
+
+const CYCLING: readonly ParameterId[] = ['ammonia', 'nitrite'];
+/** Ammonia and nitrite are shown only where they are measured. */
+const ALWAYS: readonly ParameterId[] = [
+  'alkalinity',
+  'calcium',
+  'magnesium',
+  'nitrate',
+  'phosphate',
+  'ph',
+  'salinity',
+  'temperature',
+];
+
+/** A small picture of every level, each with its trend in a sentence; all move with the tide line. */
+export function AllLevels() {
+  const { book, tank } = useTank();
+  const { name: workspace } = useWorkspace();
+  const { from, to } = useTide();
+  const now = useNow();
+  const { zone } = book.settings;
+  const marks = marksOf(book, tank.id, from, to);
+  const measured = (id: ParameterId) => observationsOf(book, tank.id, id).length > 0;
+  // A tank that is cycling is read by ammonia and nitrite first; whatever was never measured stands last.
+  const cycle = useCycle().result?.outcome;
+  const inOrder =
+    measured('alkalinity') && !(tank.cycle && tank.cycle.doneAt === undefined)
+      ? PARAMETER_IDS
+      : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
+  const ordered = [...inOrder.filter(measured), ...ALWAYS.filter((id) => !measured(id))];
+  const answer: AnswerText = levelsOutcome(book, tank, now).answer;
+
+  return (
+    <>
+      <Answer answer={answer} />
+      <Cautions alone cautions={nutrientsAtZero(book, tank, now).cautions} />
+      <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
+        {ordered.map((id) => {
+          const ahead = outlookOf(book, tank, id, now, to, cycle);
+          const trend = trendOf(book, tank, id, now);
+          return (
+            <div key={id} className="min-w-0">
+              <SeriesChart
+                parameter={id}
+                readings={observationsOf(book, tank.id, id)}
+                band={tank.targets[id]}
+                ahead={ahead}
+                marks={marks}
+                trend={trend.values}
+              />
+              {measured(id) && (
+                <p className="mt-1 text-sm text-soft">
+                  <Sentence phrases={trend.answer.says} />{' '}
+                  <Link
+                    href={`${benchAddress(workspace, tank.id, 'trends', 'one')}&of=${id}`}
+                    className="text-glass underline underline-offset-4"
+                  >
+                    {PARAMETERS[id].name} large
+                  </Link>
+                </p>
+              )}
+              {id === 'ph' && <Co2Words carriedOn={ahead.length > 0} />}
+            </div>
+          );
+        })}
+      </div>
+      <section aria-label="What happened" className="mt-8 max-w-3xl">
+        <h2 className="text-lg font-semibold">What happened in this stretch</h2>
+        {marks.length === 0 ? (
+          <p className="mt-1 text-soft">
+            No doses, changes or notes between {dayText(from, zone)} and {dayText(to, zone)}.
+          </p>
+        ) : (
+          <ul className="mt-2">
+            {marks.toReversed().map((mark) => (
+              <li key={mark.entryId} className="flex items-baseline gap-3 border-t border-line py-1.5 text-[0.95rem]">
+                <svg
+                  width="12"
+                  height="12"
+                  viewBox="-0.5 -0.5 11 11"
+                  aria-hidden="true"
+                  className="shrink-0 translate-y-0.5"
+                >
+                  <path d={markOf(mark.kind).path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
+                </svg>
+                <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
+                <span className="min-w-0">{mark.text}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+        <p className="mt-3 text-sm text-soft">
+          Over the charts: shaded, the target band of {PARAMETERS.alkalinity.name} and the rest; dots, tests with their
+          own error as whiskers (squares a laboratory’s, diamonds a probe’s, crossed what stands apart); the line, what
+          they tell together with its 95 % range; a dashed line, where it is heading as things stand; upright lines,
+          what happened.
+        </p>
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,21 @@
+'use client';
+
+import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import { useTank } from '@/interface/workspace';
+import { co2Seen } from '@/reckoning/co2-of-the-water';
+
+/** What the last pH says of the air: with alkalinity right, the room's CO2 sets pH. */
+export function Co2Words({ carriedOn }: { readonly carriedOn: boolean }) {
+  const { book, tank } = useTank();
+  const seen = co2Seen(book, tank);
+  if (!seen) return null;
+  const rounded = Number(seen.pco2Uatm.toPrecision(2));
+  return (
+    <p className="mt-1 text-sm text-soft">
+      With its alkalinity, the last pH means the water sees about <strong>{rounded} ppm</strong> of CO₂; outdoor air
+      holds about {OUTDOOR_CO2_UATM}.{' '}
+      {rounded > 1.5 * OUTDOOR_CO2_UATM ? 'Fresh air to the room or the skimmer lifts pH; a buffer does not. ' : ''}
+      {carriedOn && 'The dashed line takes the air as it has been these two weeks.'}
+    </p>
+  );
+}

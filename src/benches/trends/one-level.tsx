@@ -1,0 +1,106 @@
+'use client';
+
+import { useState } from 'react';
+import { capitalised } from '@/calculators/calculator/words';
+import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
+import { Answer, Working } from '@/interface/answer';
+import { Button, ButtonLink } from '@/interface/button';
+import { Cautions } from '@/interface/cautions';
+import { SeriesChart } from '@/interface/charts/pictures';
+import { ChoiceRow } from '@/interface/choice-row';
+import { goTo, useAsks } from '@/interface/place';
+import { USUAL_STRETCH, useTide } from '@/interface/tide/tide-context';
+import { marksOf } from '@/interface/tide/marks';
+import { useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { offInstrument } from '@/reckoning/instrument-check';
+import { observationsOf } from '@/reckoning/observations';
+import { outlookOf } from '@/reckoning/outlook-of';
+import { isOfTheSalt, readingsAt, trendOf } from '@/reckoning/parameter-trend';
+import { benchAddress } from '@/registry/addresses';
+import { useCycle } from '@/interface/cycle-context';
+import { Co2Words } from './co2-words';
+import { ProportionPicture } from './proportion-picture';
+
+const LARGE = 340;
+/** By so much of the stretch in view the picture is moved at a press. */
+const STEP = 0.25;
+
+/** One level large, with its trend, the day its pace changed and where it goes; moved and drawn closer with the tide line. */
+export function OneLevel() {
+  const { book, tank } = useTank();
+  const { name: workspace } = useWorkspace();
+  const now = useNow();
+  const { from, to, stretch, move, zoom, show } = useTide();
+  const asked = useAsks().get('of') ?? '';
+  const [at35, setAt35] = useState(false);
+  const cycle = useCycle().result?.outcome;
+  const read = PARAMETER_IDS.filter((id) => observationsOf(book, tank.id, id).length > 0);
+  const parameter: ParameterId = isParameter(asked) ? asked : (read[0] ?? 'alkalinity');
+  const normalised = at35 && isOfTheSalt(parameter);
+  const { answer, working, cautions, values } = trendOf(book, tank, parameter, now, normalised);
+  const off = offInstrument(book, tank, parameter, now);
+  const step = (stretch.toDays - stretch.fromDays) * STEP;
+  const choose = (id: ParameterId) => goTo(`${benchAddress(workspace, tank.id, 'trends', 'one')}&of=${id}`, 'replace');
+  return (
+    <>
+      <Answer
+        answer={off ? { ...answer, retest: true } : answer}
+        cautions={cautions}
+        actions={
+          <ButtonLink href={`${benchAddress(workspace, tank.id, 'what-changed')}?of=${parameter}`}>
+            What changed it?
+          </ButtonLink>
+        }
+      />
+      {off && (
+        <p className="mt-2 max-w-3xl text-rust">
+          Retest before acting: {off.instrument.name} and {off.otherName ?? 'another test'} contradict each other on{' '}
+          {parameterOf(parameter).name}.
+        </p>
+      )}
+      <div className="mt-4">
+        <ChoiceRow
+          label="Level shown"
+          choices={[...new Set([...read, parameter])].map((id) => [id, capitalised(parameterOf(id).name)] as const)}
+          chosen={parameter}
+          onChoose={choose}
+        />
+      </div>
+      <div className="no-print mt-2 flex flex-wrap gap-2" role="group" aria-label="Stretch of time shown">
+        <Button onClick={() => move(-step)}>Earlier</Button>
+        <Button onClick={() => move(step)}>Later</Button>
+        <Button onClick={() => zoom(1 / 1.6)}>Closer</Button>
+        <Button onClick={() => zoom(1.6)}>Wider</Button>
+        <Button look="quiet" onClick={() => show(USUAL_STRETCH)}>
+          Usual stretch
+        </Button>
+        {isOfTheSalt(parameter) && (
+          <Button aria-pressed={normalised} onClick={() => setAt35(!at35)}>
+            {normalised ? 'Shown at 35 ppt' : 'Show at 35 ppt'}
+          </Button>
+        )}
+      </div>
+      <div className="mt-3">
+        <SeriesChart
+          parameter={parameter}
+          readings={readingsAt(book, tank, parameter, normalised)}
+          band={tank.targets[parameter]}
+          // What is ahead is told as the tank will hold it, and not at another salinity.
+          ahead={normalised ? [] : outlookOf(book, tank, parameter, now, to, cycle)}
+          marks={marksOf(book, tank.id, from, to)}
+          trend={values}
+          height={LARGE}
+        />
+        {parameter === 'ph' && <Co2Words carriedOn />}
+        <p className="mt-1 max-w-3xl text-sm text-soft">
+          Dots are tests with their own error, squares a laboratory’s, diamonds a probe’s; what stands apart is crossed.
+          The line is what they tell together, with its 95 % range.
+          {normalised && ' At 35 ppt, water that evaporated or was topped off is not taken for consumption.'}
+        </p>
+      </div>
+      <Cautions cautions={cautions} />
+      <Working steps={working} />
+      {(parameter === 'alkalinity' || parameter === 'calcium') && <ProportionPicture />}
+    </>
+  );
+}

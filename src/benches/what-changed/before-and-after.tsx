@@ -1,0 +1,141 @@
+'use client';
+
+import { capitalised } from '@/calculators/calculator/words';
+import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
+import { SPAN_DAYS } from '@/calculators/readings/before-after';
+import { attempt } from '@/chemistry/refusal';
+import { Answer, Working } from '@/interface/answer';
+import { Figures } from '@/interface/bench';
+import { Cautions } from '@/interface/cautions';
+import { ChoiceRow } from '@/interface/choice-row';
+import { useAsks } from '@/interface/place';
+import { useKeptState } from '@/interface/kept-draft';
+import { QuantityField } from '@/interface/quantity-field';
+import { Refused } from '@/interface/refused';
+import { SelectField } from '@/interface/select-field';
+import { dayText } from '@/interface/when';
+import { useNow, useTank } from '@/interface/workspace';
+import { askableEvents, changeWith, eventWords, looksAtFirst, waterWhenSeen } from '@/reckoning/before-after';
+import { observationsOf } from '@/reckoning/observations';
+import { netVolumeL, type Entry } from '@/record/schema';
+import { BeforeAfterPicture } from './before-after-picture';
+
+const DAYS = { field: 'days looked at', kind: 'days', low: 1, high: 400, usual: [7, 90] } as const;
+
+/** Any event of the log, and what changed with it. */
+export function BeforeAndAfter() {
+  const { book, tank } = useTank();
+  const { zone } = book.settings;
+  const now = useNow();
+  const asks = useAsks();
+  const events = askableEvents(book, tank, now);
+  const [chosen, setChosen] = useKeptState<string | null>('event', null);
+  const wanted = asks.get('event') ?? chosen;
+  const event = events.find(({ id }) => id === wanted) ?? firstToShow(events);
+  const [days, setDays] = useKeptState<{ readonly before: number | null; readonly after: number | null }>('days', {
+    before: null,
+    after: null,
+  });
+  const [looked, setLooked] = useKeptState<ParameterId | null>('parameter', null);
+  const asked = asks.get('of') ?? '';
+  const parameter = looked ?? (isParameter(asked) ? asked : event ? looksAtFirst(book, tank, event) : 'alkalinity');
+  const tested = PARAMETER_IDS.filter((id) => observationsOf(book, tank.id, id).length > 1);
+  const result = event
+    ? attempt(() =>
+        changeWith(book, tank, event, now, netVolumeL(tank), {
+          parameter,
+          ...(days.before !== null && { beforeDays: days.before }),
+          ...(days.after !== null && { afterDays: days.after }),
+        }),
+      )
+    : undefined;
+  const outcome = result?.outcome;
+  const seen = event?.kind === 'seen' ? attempt(() => waterWhenSeen(book, tank, event, now)).outcome : undefined;
+  // A sign asks first what the water was like; what came after it comes second.
+  const first = seen ?? outcome;
+  return (
+    <>
+      {first ? (
+        <Answer answer={first.answer} cautions={first.cautions} />
+      ) : (
+        <Refused
+          refusal={result?.refusal}
+          otherwise="Log what is done or seen beside the tests, such as “feeding twice a day”, “replaced carbon” or “paling”: then what changed with it is told here."
+        />
+      )}
+      {event && (
+        <>
+          {outcome && (
+            <BeforeAfterPicture
+              event={event}
+              parameter={parameter}
+              values={outcome.values}
+              words={eventWords(event, book)}
+            />
+          )}
+          {seen && outcome && <Answer answer={outcome.answer} lesser label="Before and after" />}
+          <div className="mt-4">
+            <ChoiceRow
+              label="Level looked at"
+              choices={[...new Set([...tested, parameter])].map(
+                (id) => [id, capitalised(parameterOf(id).name)] as const,
+              )}
+              chosen={parameter}
+              onChoose={setLooked}
+            />
+          </div>
+          <div className="mt-3">
+            <Figures title="What is asked about" narrow>
+              <div className="col-span-2">
+                <SelectField
+                  label="Event"
+                  width="w-full"
+                  value={event.id}
+                  options={events.map((each) => [
+                    each.id,
+                    `${dayText(each.at, zone)}: ${shortened(eventWords(each, book))}`,
+                  ])}
+                  onChange={(id) => {
+                    setChosen(id);
+                    setLooked(null);
+                  }}
+                />
+              </div>
+              <QuantityField
+                narrow
+                label="Days before"
+                expected={DAYS}
+                value={days.before ?? SPAN_DAYS}
+                onChange={(before) => setDays({ ...days, before })}
+                onReset={days.before === null ? undefined : () => setDays({ ...days, before: null })}
+              />
+              <QuantityField
+                narrow
+                label="Days after"
+                expected={DAYS}
+                value={days.after ?? SPAN_DAYS}
+                onChange={(after) => setDays({ ...days, after })}
+                onReset={days.after === null ? undefined : () => setDays({ ...days, after: null })}
+              />
+            </Figures>
+          </div>
+        </>
+      )}
+      {first && <Cautions cautions={[...first.cautions, ...(seen && outcome ? outcome.cautions : [])]} />}
+      {outcome && <Working steps={[...(seen?.working ?? []), ...outcome.working]} />}
+    </>
+  );
+}
+
+/** What is told first: what was seen lately is why one comes here, else the last event. */
+function firstToShow(events: readonly Entry[]): Entry | undefined {
+  return (
+    events.find(
+      (event) => event.kind === 'seen' && event.signs.some((sign) => sign === 'paling' || sign === 'tissue-loss'),
+    ) ?? events[0]
+  );
+}
+
+function shortened(text: string): string {
+  return text.length <= 70 ? text : `${text.slice(0, 67).trimEnd()}…`;
+}

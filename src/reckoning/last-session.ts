@@ -1,0 +1,24 @@
+import { PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
+import { entriesOf } from '@/record/entries-of';
+import type { Book } from '@/record/schema';
+import { observationsOf } from './observations';
+
+/** A session is so many tests at least: fewer are a look between two. Chosen. */
+const LEAST_TESTS = 3;
+
+/** Offered where a cycle was followed, and seldom tested after. */
+const OF_A_CYCLE: ReadonlySet<ParameterId> = new Set<ParameterId>(['ammonia', 'nitrite']);
+
+/** The tests in the order of the last whole session, then whatever is tested week by week besides. */
+export function sessionOrder(book: Book, tankId: string, now: number): readonly ParameterId[] {
+  const session = entriesOf(book, tankId, 'reading').findLast(
+    ({ at, values }) => at <= now && Object.keys(values).length >= LEAST_TESTS,
+  );
+  const last = Object.keys(session?.values ?? {}) as ParameterId[];
+  // A laboratory's panel is not what one tests next Saturday.
+  const everyday = last.filter((id) => parameterOf(id).everyday);
+  const offered = PARAMETER_IDS.filter(
+    (id) => parameterOf(id).everyday && (!OF_A_CYCLE.has(id) || observationsOf(book, tankId, id).length > 0),
+  );
+  return [...new Set([...everyday, ...offered])];
+}

@@ -1,0 +1,36 @@
+import type { Instrument } from './rows/instrument';
+
+/** From when a correction holds: of the readings that showed it, or of those to come alone. */
+export type CorrectedFrom = 'first reading' | 'now';
+
+/**
+ * An instrument whose readings are corrected by so much more from a moment on, on top of what corrects them already. Earlier readings stay
+ * as they were taken, and what is in the log is what was read.
+ * @param further in the parameter's canonical unit
+ */
+export function corrected(instrument: Instrument, further: number, from: number): Instrument {
+  const before = instrument.calibrations ?? [];
+  const inForce = before.findLast(({ at }) => at <= from)?.correction ?? 0;
+  const at = Math.round(from);
+  const kept = before.filter((each) => each.at < at);
+  // Calibrations after it were made against something of their own, and what was found then is found on top of this.
+  const later = before
+    .filter((each) => each.at > at)
+    .map((each) => ({ ...each, correction: each.correction + further }));
+  return { ...instrument, calibrations: [...kept, { at, correction: inForce + further }, ...later] };
+}
+
+/** Calibrated now: against its standard it reads right from here on, with the correction that is told, if any. */
+export function calibrated(instrument: Instrument, at: number, correction = 0): Instrument {
+  const before = (instrument.calibrations ?? []).filter((each) => each.at < at);
+  return { ...instrument, calibrations: [...before, { at, correction }] };
+}
+
+/** A reagent opened: its readings are told apart by lot and date from then on. */
+export function reagentOpened(
+  instrument: Instrument,
+  reagent: { readonly openedAt: number; readonly lot?: string; readonly expiresAt?: number },
+): Instrument {
+  const others = (instrument.reagents ?? []).filter(({ openedAt }) => openedAt !== reagent.openedAt);
+  return { ...instrument, reagents: [...others, reagent].toSorted((a, b) => a.openedAt - b.openedAt) };
+}
