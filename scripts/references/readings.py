@@ -39,8 +39,9 @@ def line(at, belief):
 
 belief = np.ones(N)
 for _ in range(3):
-    fitted = np.array([line(at, belief)[0][0] for at in days])
-    residual = (value - fitted) / sd
+    lines = [line(at, belief) for at in days]
+    free = np.array([max(0.05, 1 - lines[i][2][i]) for i in range(N)])
+    residual = (value - np.array([each[0][0] for each in lines])) / sd / np.sqrt(free)
     usual = max(0.6745, np.median(np.abs(residual)))
     belief = np.maximum(0, 1 - (residual / (6 * usual)) ** 2) ** 2
 own = [line(at, belief) for at in days]

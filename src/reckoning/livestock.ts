@@ -1,4 +1,7 @@
 import type { AddedKind } from '@/calculators/cycle/cycle-input';
+import { livestockAsks } from '@/calculators/livestock/livestock-asks';
+import { LIVESTOCK } from '@/calculators/parameters/livestock';
+import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { entriesOf } from '@/record/entries-of';
 import type { Book, EntryOf, Tank } from '@/record/schema';
 import { latestOfSource } from './latest-of-source';
@@ -37,6 +40,34 @@ export function holdingsOf(book: Book, tank: Tank, now: number): readonly Holdin
     });
   }
   return [...holdings.values()];
+}
+
+/** The class's bands that the tank's own targets differ from. */
+export function otherwiseThanClass({
+  livestock,
+  targets,
+}: Tank): readonly (readonly [ParameterId, readonly [number, number]])[] {
+  const bands = Object.entries(livestock ? LIVESTOCK[livestock].bands : {}) as [
+    ParameterId,
+    readonly [number, number],
+  ][];
+  return bands.filter(([id, band]) => !sameBand(targets[id], band));
+}
+
+export function sameBand(a: readonly [number, number] | undefined, b: readonly [number, number]): boolean {
+  return a !== undefined && Math.abs(a[0] - b[0]) < 1e-9 && Math.abs(a[1] - b[1]) < 1e-9;
+}
+
+/** What what lives in a tank asks of it. */
+export function livestockOutcome(book: Book, tank: Tank, now: number) {
+  const lights = lightsOf(book, tank, now);
+  return livestockAsks.run({
+    ...(tank.livestock && { livestock: tank.livestock }),
+    there: holdingsOf(book, tank, now).map(({ what, there, lost }) => ({ what, count: there, lost })),
+    ...(lights && !lights.off && { litHours: (lights.hours?.forMinutes ?? 1440) / 60 }),
+    ...(lights?.rampMinutes && { rampMinutes: lights.rampMinutes }),
+    otherwise: otherwiseThanClass(tank).map(([id]) => parameterOf(id).name),
+  });
 }
 
 /** The lights as they were last set; undefined where they never were. */

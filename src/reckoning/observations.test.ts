@@ -169,3 +169,43 @@ describe('an ion that a laboratory reads', () => {
     expect(ahead.at(-1)?.value).toBeCloseTo((levels[3] ?? 0) - 10 * (0.12 - 0.0986), 2);
   });
 });
+
+describe('a reading past its instrument’s time', () => {
+  const aged = (more: Partial<Instrument>): Instrument => ({
+    id: 'aged',
+    name: 'Kit',
+    parameter: 'magnesium',
+    by: 'kit',
+    error: 20,
+    ...more,
+  });
+  const read = (n: number, instrument: Instrument, id = 'aged') =>
+    observationsOf(
+      bookOf([reading(n, { magnesium: 1300 }, { instruments: { magnesium: id } })], [instrument]),
+      't',
+      'magnesium',
+    )[0];
+
+  it('is taken with twice the error, and says why', () => {
+    const kit = aged({ reagents: [{ openedAt: day(0), expiresAt: day(100) }] });
+    expect(read(99, kit)).toMatchObject({ sd: 20 });
+    expect(read(99, kit)?.ages).toBeUndefined();
+    expect(read(101, kit)).toMatchObject({ sd: 40, ages: ['reagent past its date'] });
+    expect(read(366, aged({ reagents: [{ openedAt: day(0) }] }))?.ages).toEqual(['reagent open for over a year']);
+  });
+
+  it('a probe that was calibrated once wants it again; one that never told is not held to it', () => {
+    const probe = aged({ parameter: 'magnesium', by: 'probe', calibrateEveryDays: 30 });
+    expect(read(90, probe)?.ages).toBeUndefined();
+    expect(read(90, { ...probe, calibrations: [{ at: day(50), correction: 0 }] })?.ages).toEqual([
+      'calibration overdue',
+    ]);
+    expect(read(90, { ...probe, calibrations: [{ at: day(70), correction: 0 }] })?.ages).toBeUndefined();
+  });
+
+  it('of an instrument that is no longer there errs as is usual, and stays', () => {
+    const left = read(10, aged({}), 'gone');
+    expect(left).toMatchObject({ value: 1300, sd: usualErrorOf('magnesium') });
+    expect(left?.instrument).toBeUndefined();
+  });
+});

@@ -10,10 +10,14 @@ import { topOffUpkeep } from '@/calculators/top-off/upkeep';
 import { changeDue } from '@/calculators/water-change/change-due';
 import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { Book, Tank } from '@/record/schema';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { nextTestAnswer, worthTesting } from '@/calculators/consumption/consumption-answer';
 import { benchOf, partOf, type BenchPath } from '@/registry/benches';
 import { awayQuestion } from './away';
+import { changeWith, trialsOf } from './before-after';
+import { offInstrument } from './instrument-check';
+import { confidenceOf } from './record-confidence';
+import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { consumptionTogether } from './consumption';
 import { nextTestOf } from './consumption-report';
 import { changeHabit } from './change-habit';
@@ -34,6 +38,7 @@ import { nutrientsAtZero } from './water-status';
 const LEAVING_SOON_DAYS = 7;
 /** Limewater is told of so many days before it is made anew; a reactor's media and gas, which have to be bought, longer. Chosen. */
 const MADE_ANEW_SOON_DAYS = 4;
+const TRIAL_TOLD_DAYS = 7;
 const STORES_SOON_DAYS = 14;
 /** What a bench cannot work out presses more than a dose that runs as it should, and less than one that is off. Chosen. */
 const REFUSED_PRESSES = 1.5;
@@ -72,6 +77,8 @@ const PLACES: Readonly<Record<Concern, Place>> = {
   'reactor stores': { bench: 'reactor', as: 'use' },
   nutrients: { bench: 'trends' },
   levels: { bench: 'trends' },
+  instrument: { bench: 'instruments' },
+  trial: { bench: 'what-changed', as: 'trials' },
   'next test': { bench: 'log' },
   'water change': { bench: 'water-change' },
 };
@@ -246,7 +253,23 @@ const ASK: Readonly<Record<Concern, Ask>> = {
       ...(certainty === 'not enough yet' && { bench: 'log' as const }),
     };
   },
+  instrument: (book, tank, now) => {
+    const off = DOSED_PARAMETERS.map((parameter) => offInstrument(book, tank, parameter, now)).find(Boolean);
+    return off && { answer: off.outcome.answer, facts: {} };
+  },
+  // A trial that ended is told until its keeper has had a week to see to it.
+  trial: (book, tank, now) => {
+    const ended = trialsOf(book, tank).find(({ endsAt }) => endsAt <= now && now - endsAt < TRIAL_TOLD_DAYS * DAY_MS);
+    return (
+      ended && {
+        answer: changeWith(book, tank, ended, now, netVolumeL(tank), { parameter: ended.parameter }).answer,
+        facts: {},
+      }
+    );
+  },
   'next test': (book, tank, now) => {
+    const { answer, values } = confidenceOf(book, tank, now);
+    if (values.stale.some(({ days }) => days !== undefined)) return { answer, facts: { inDays: 0, stale: true } };
     const consumption = tank.supplies.length > 0 ? consumptionTogether(book, tank, now) : undefined;
     const best = consumption && nextTestOf(consumption);
     return consumption && worthTesting(best)

@@ -2,6 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import { correction } from '@/calculators/dosing/correction';
+import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { attempt } from '@/chemistry/refusal';
 import { capitalised } from '@/calculators/calculator/words';
@@ -16,6 +17,7 @@ import { Refused } from '@/interface/refused';
 import { without } from '@/interface/without';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { NextStep } from '@/interface/next-step';
+import type { Tank } from '@/record/schema';
 import { correctionQuestions, type DoseQuestion } from '@/reckoning/dose-question';
 import { pumpSetting } from './demand-figures';
 
@@ -73,7 +75,9 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
   const [own, setOwn] = useKeptState<Partial<Record<DosedParameter, number>>>('own limits of a correction', {});
   const worked = correctionQuestions(book, tank, now, question).map((input) => {
     const limit = own[input.parameter];
-    const bounded = limit === undefined ? input : { ...input, limitPerDay: limit, fallLimitPerDay: limit };
+    const ofClass = classLimit(tank, input.parameter);
+    const held = limit ?? ofClass;
+    const bounded = held === undefined ? input : { ...input, limitPerDay: held, fallLimitPerDay: held };
     return { input, ...attempt(() => correction.run(bounded)) };
   });
   if (worked.length === 0)
@@ -175,13 +179,18 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
                   placeholder={showText(
                     quantity(
                       DOSED_FACTS[input.parameter].rateKind,
-                      outcome.values.lowered
-                        ? DOSED_FACTS[input.parameter].fallLimitPerDay
-                        : DOSED_FACTS[input.parameter].riseLimitPerDay,
+                      classLimit(tank, input.parameter) ??
+                        (outcome.values.lowered
+                          ? DOSED_FACTS[input.parameter].fallLimitPerDay
+                          : DOSED_FACTS[input.parameter].riseLimitPerDay),
                     ),
                     book.settings.units,
                   )}
-                  hint="gentler by choice; common practice where left empty"
+                  hint={
+                    classLimit(tank, input.parameter) === undefined || !tank.livestock
+                      ? 'gentler by choice; common practice where left empty'
+                      : `where left empty, what ${LIVESTOCK[tank.livestock].words.toLowerCase()} is held to`
+                  }
                 />
               </div>
             )}
@@ -192,4 +201,10 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
       })}
     </section>
   );
+}
+
+/** The pace that what lives in the tank is held to, where its class is said and is gentler than what is usual. */
+function classLimit({ livestock }: Tank, parameter: DosedParameter): number | undefined {
+  const ofClass = livestock && parameter === 'alkalinity' ? LIVESTOCK[livestock].alkalinityPerDay : undefined;
+  return ofClass !== undefined && ofClass < DOSED_FACTS.alkalinity.riseLimitPerDay ? ofClass : undefined;
 }

@@ -18,6 +18,7 @@ import { useTide } from '@/interface/tide/tide-context';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Entry } from '@/record/schema';
 import { limewaterCautions } from '@/reckoning/limewater-room';
+import { offInstrumentCautions } from '@/reckoning/off-instrument-cautions';
 import { observationsOf } from '@/reckoning/observations';
 import { outlook, outlookAtDoses } from '@/reckoning/outlook';
 import { runningAt } from '@/reckoning/supply-timeline';
@@ -41,7 +42,9 @@ export function Plan({ question, overrides, onOverride }: AnswerProps) {
   const doses = outcome?.values.doses ?? [];
   const changed = doses.filter(({ action, mlPerDay, runs }) => action !== 'leave' && Math.abs(mlPerDay - runs) > 0.05);
   const planned = new Map(doses.map(({ id, mlPerDay }) => [id, mlPerDay]));
-  const cautions = outcome ? [...outcome.cautions, ...limewaterCautions(book, tank, now, planned)] : [];
+  const cautions = outcome
+    ? [...outcome.cautions, ...offInstrumentCautions(book, tank, now), ...limewaterCautions(book, tank, now, planned)]
+    : [];
   return (
     <>
       {tank.supplies.length === 0 && (

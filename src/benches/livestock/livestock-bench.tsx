@@ -2,7 +2,6 @@
 
 import { nanoid } from 'nanoid';
 import { capitalised } from '@/calculators/calculator/words';
-import { livestockAsks } from '@/calculators/livestock/livestock-asks';
 import { LIVESTOCK, LIVESTOCK_CLASSES, type LivestockClass } from '@/calculators/parameters/livestock';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
@@ -13,7 +12,15 @@ import { ChoiceRow } from '@/interface/choice-row';
 import { dayText, whenText } from '@/interface/when';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { feedingOf, holdingsOf, lightsOf, type Holding } from '@/reckoning/livestock';
+import {
+  feedingOf,
+  holdingsOf,
+  lightsOf,
+  livestockOutcome,
+  otherwiseThanClass,
+  sameBand,
+  type Holding,
+} from '@/reckoning/livestock';
 import { entriesOfTank } from '@/record/entries-of';
 import { feedingWords } from '@/record/kinds/feeding';
 import { describeEntry } from '@/record/kinds/describe';
@@ -36,16 +43,8 @@ export function LivestockBench() {
   const feeding = feedingOf(book, tank, now);
   const facts = tank.livestock && LIVESTOCK[tank.livestock];
   const proposed = Object.entries(facts?.bands ?? {}) as [ParameterId, readonly [number, number]][];
-  const otherwise = proposed.filter(([id, band]) => !sameBand(tank.targets[id], band));
-  const result = attempt(() =>
-    livestockAsks.run({
-      ...(tank.livestock && { livestock: tank.livestock }),
-      there: holdings.map(({ what, there, lost }) => ({ what, count: there, lost })),
-      ...(lights && !lights.off && { litHours: (lights.hours?.forMinutes ?? 1440) / 60 }),
-      ...(lights?.rampMinutes && { rampMinutes: lights.rampMinutes }),
-      otherwise: otherwise.map(([id]) => parameterOf(id).name),
-    }),
-  );
+  const otherwise = otherwiseThanClass(tank);
+  const result = attempt(() => livestockOutcome(book, tank, now));
   const setClass = (livestock: LivestockClass) =>
     void commit({ label: `${tank.name} is ${livestock}`, put: { tanks: [{ ...tank, livestock }] } });
   const takeBands = () =>
@@ -164,10 +163,6 @@ export function LivestockBench() {
       </Worked>
     </Bench>
   );
-}
-
-function sameBand(a: readonly [number, number] | undefined, b: readonly [number, number]): boolean {
-  return a !== undefined && Math.abs(a[0] - b[0]) < 1e-9 && Math.abs(a[1] - b[1]) < 1e-9;
 }
 
 /** How many there are of each, and of how many that came: a bar with what was lost at its end. */

@@ -155,7 +155,7 @@ export function SaltBench() {
         </Figures>
       </div>
       <SaltList schools={outcome?.values.salts ?? []} />
-      <Schools />
+      <Schools livestock={tank.livestock} />
       {outcome && <Working steps={outcome.working} />}
       {outcome && <Cautions cautions={[...outcome.cautions, ...shortfallCautions(book, tank, now)]} />}
     </Bench>

@@ -1,5 +1,7 @@
+import { LIVESTOCK, type LivestockClass } from '@/calculators/parameters/livestock';
+
 /** The two schools of salt, each in its own words; the product keeps to neither. */
-export function Schools() {
+export function Schools({ livestock }: { readonly livestock: LivestockClass | undefined }) {
   return (
     <section aria-label="Two schools" className="mt-8 max-w-4xl">
       <h2 className="text-lg font-semibold">Two schools</h2>
@@ -14,6 +16,11 @@ export function Schools() {
           the band.
         </p>
       </div>
+      {livestock && (
+        <p className="mt-2">
+          <strong>{LIVESTOCK[livestock].words}</strong>, which is what lives here: {LIVESTOCK[livestock].salt}
+        </p>
+      )}
       <p className="mt-2 text-sm text-soft">
         Told apart here by alkalinity at 35 ppt: below 8.5 dKH near-natural, from 9.5 elevated. The edges are chosen;
         the sea itself is at 6.6.

@@ -225,7 +225,9 @@ function cautionsOf(
         : [
             {
               severity: 'note',
-              says: [`${called}: ${listed(ages)}. Its readings are taken with twice the error until that is seen to.`],
+              says: [
+                `${called}: ${listed(ages)}. Its readings are taken with twice the error until it is renewed or calibrated.`,
+              ],
             },
           ],
     ),

@@ -125,7 +125,7 @@ function answerOf({ contradictions, best, gap, decisions }: Input, stale: readon
         ...(first.days === undefined
           ? ['it was never tested, and']
           : ['the last is', quantity('days', Math.round(first.days)), 'old, and']),
-        `${listed(first.for)} ${first.for.length > 1 ? 'hang' : 'hangs'} on it.`,
+        `${listed(first.for)} ${first.for.length > 1 || /s$/.test(first.for[0] ?? '') ? 'hang' : 'hangs'} on it.`,
       ],
       certainty: 'worked out',
       because,

@@ -17,6 +17,8 @@ export const CONCERNS = [
   'reactor stores',
   'nutrients',
   'levels',
+  'instrument',
+  'trial',
   'next test',
   'water change',
 ] as const;
@@ -64,8 +66,14 @@ const facts = z.strictObject({
       outside: z.boolean().default(false),
     })
     .optional(),
-  /** The test that would narrow the dose most, in so many days. */
-  'next test': z.strictObject({ inDays: figure('days to the test', 0, 60, 'days') }).optional(),
+  /** What a level is read by now is found to be off. */
+  instrument: z.strictObject({}).optional(),
+  /** A trial that ended lately. */
+  trial: z.strictObject({}).optional(),
+  /** The test that would narrow the dose most, in so many days; or one that is stale for what hangs on it. */
+  'next test': z
+    .strictObject({ inDays: figure('days to the test', 0, 60, 'days'), stale: z.boolean().default(false) })
+    .optional(),
   'water change': z.strictObject({ late: z.boolean().default(false) }).optional(),
 });
 export type TodayInput = z.input<typeof facts>;
@@ -127,7 +135,11 @@ const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> =
   nutrients: ({ nutrients }) => nutrients && 1.6,
   // A level that moves, or is outside its band, comes before a sensor to wipe; one on target after it.
   levels: ({ levels }) => levels && pressingOf(levels),
-  'next test': (known) => known['next test'] && (known['next test'].inDays <= 1 ? 0.75 : 0.4),
+  // Nothing is acted on by an instrument that is off; a trial that ended can wait a day.
+  instrument: ({ instrument }) => instrument && 0.85,
+  trial: ({ trial }) => trial && 0.6,
+  'next test': (known) =>
+    known['next test'] && (known['next test'].stale ? 0.95 : known['next test'].inDays <= 1 ? 0.75 : 0.4),
   // A late change waits; a dose that is off or an empty reservoir does not.
   'water change': (known) => known['water change'] && (known['water change'].late ? 0.9 : 0.6),
 };

@@ -29,6 +29,8 @@ const NEAREST = 6;
 /** Fewer readings than this make no trend. */
 export const LEAST_READINGS = 4;
 const ROUNDS = 3;
+/** However much of the line is its own, a reading is judged by so much of the rest at least. */
+const LEAST_FREE = 0.05;
 /** The median of the sizes of standard normal deviates: a scatter below it is no better than the instrument. */
 const MEDIAN_OF_NORMAL = 0.6745;
 
@@ -48,14 +50,17 @@ interface LocalLine {
  * @param moments epoch ms, any
  * @returns undefined with fewer than four readings
  * Source: locally weighted regression, Cleveland 1979, *Robust locally weighted regression and smoothing scatterplots*, J. Am. Stat. Assoc.
- * 74; its bisquare weights, on residuals in units of each reading's error and no tighter than that error.
+ * 74; its bisquare weights, on studentised residuals in units of each reading's error and no tighter than that error.
  */
 export function localTrend(readings: readonly Point[], moments: readonly number[]): LocalTrend | undefined {
   if (readings.length < LEAST_READINGS) return undefined;
   let belief: readonly number[] = readings.map(() => 1);
   let own = readings.map(({ at }) => lineAt(readings, at, belief));
   for (let round = 0; round < ROUNDS; round++) {
-    const residuals = residualsOf(readings, own);
+    // In units of their own scatter: at the ends the line follows its last reading, and lies near it however wrong that is.
+    const residuals = residualsOf(readings, own).map(
+      (residual, i) => residual / Math.sqrt(Math.max(LEAST_FREE, 1 - (own[i]?.forLevel[i] ?? 0))),
+    );
     const usual = Math.max(MEDIAN_OF_NORMAL, median(residuals.map(Math.abs)));
     belief = residuals.map((residual) => Math.max(0, 1 - (residual / (6 * usual)) ** 2) ** 2);
     own = readings.map(({ at }) => lineAt(readings, at, belief));

@@ -28,6 +28,7 @@ import { waterChange } from '@/calculators/water-change/water-change';
 import { waterDay } from '@/calculators/water-change/water-day';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { awayQuestion } from '@/reckoning/away';
+import { askableEvents, changeWith, looksAtFirst, trialsOf, waterWhenSeen } from '@/reckoning/before-after';
 import { changeHabit } from '@/reckoning/change-habit';
 import { levelsNow, consumptionPerDay } from '@/reckoning/change-question';
 import { cycleFollowed } from '@/reckoning/cycle-followed';
@@ -43,6 +44,10 @@ import { saltStrength } from '@/reckoning/learnt-salt';
 import { systemVolumeOf } from '@/reckoning/system-volume';
 import { stockingQuestion } from '@/reckoning/new-tank';
 import { outlookOf } from '@/reckoning/outlook-of';
+import { instrumentFindings } from '@/reckoning/instrument-check';
+import { livestockOutcome } from '@/reckoning/livestock';
+import { trendOf } from '@/reckoning/parameter-trend';
+import { confidenceOf } from '@/reckoning/record-confidence';
 import { levelsOutcome } from '@/reckoning/levels-question';
 import { disinfectantQuestion, sourceState, waterQuestion } from '@/reckoning/source-line';
 import { todayOf } from '@/reckoning/today';
@@ -93,6 +98,8 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId
     }
     return outcome;
   });
+  for (const { instrument, outcome } of instrumentFindings(book, now).slice(0, 1))
+    listen(`${book.tanks[0]?.name ?? ''}: instruments`, () => (instrument ? outcome : undefined));
   for (const source of book.sources) {
     const state = sourceState(book, source, now);
     listen('source', () => roDiWater.run(waterQuestion(state, 60, { now, readyBy: now + 3 * DAY_MS })));
@@ -122,6 +129,7 @@ function askTank(book: Book, tank: Tank, now: number, ask: Ask): void {
   for (const line of today.lines) ask(`today, ${line.title}`, () => line.answer);
   ask('series', () => levelsOutcome(book, tank, now).answer);
   ask('tank', () => systemVolumeOf(tank).answer);
+  askOfReadings(book, tank, now, ask);
   askOfDoses(book, tank, now, ask);
   askOfWater(book, tank, now, ask);
   ask('top-off', () => topOffOutcome(book, tank, now));
@@ -131,6 +139,26 @@ function askTank(book: Book, tank: Tank, now: number, ask: Ask): void {
   for (const parameter of ['alkalinity', 'calcium', 'magnesium', 'ph'] as const)
     for (const { value, low, high } of outlookOf(book, tank, parameter, now, now + 10 * DAY_MS))
       if (!(low <= value && value <= high)) throw new Error(`${tank.name}: outlook of ${parameter} is ${value}`);
+}
+
+function askOfReadings(book: Book, tank: Tank, now: number, ask: Ask): void {
+  for (const parameter of ['alkalinity', 'magnesium', 'nitrate', 'ph'] as const)
+    ask(`trend of ${parameter}`, () => trendOf(book, tank, parameter, now));
+  const [event] = askableEvents(book, tank, now);
+  ask(
+    'what changed',
+    () => event && changeWith(book, tank, event, now, netVolumeL(tank), { parameter: looksAtFirst(book, tank, event) }),
+  );
+  ask('when seen', () => {
+    const seen = askableEvents(book, tank, now).find(({ kind }) => kind === 'seen');
+    return seen?.kind === 'seen' ? waterWhenSeen(book, tank, seen, now) : undefined;
+  });
+  ask('trial', () => {
+    const [trial] = trialsOf(book, tank);
+    return trial && changeWith(book, tank, trial, now, netVolumeL(tank), { parameter: trial.parameter });
+  });
+  ask('confidence', () => confidenceOf(book, tank, now));
+  ask('livestock', () => livestockOutcome(book, tank, now));
 }
 
 const readings = new Map<string, CycleOutcome>();

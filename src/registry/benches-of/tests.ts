@@ -52,13 +52,18 @@ export const TESTS = [
       'stability',
     ],
     parts: [
-      { as: 'all', name: 'All levels', question: 'How does each level move?', words: ['small charts', 'every level'] },
+      {
+        as: 'all',
+        name: 'All levels',
+        question: 'How does each level move?',
+        words: ['small pictures', 'every level'],
+      },
       {
         as: 'one',
         name: 'One level',
         question: 'How does one level move, since when, and where does it go?',
         words: [
-          'large chart',
+          'large picture',
           'zoom',
           'at 35 ppt',
           'salinity corrected',
@@ -71,7 +76,7 @@ export const TESTS = [
   {
     path: 'what-changed',
     room: 'tests',
-    key: 'y',
+    key: '-',
     icon: 'git-compare-arrows',
     name: 'What changed?',
     question: 'What did it change: before and after?',
@@ -106,7 +111,7 @@ export const TESTS = [
   {
     path: 'instruments',
     room: 'tests',
-    key: 'u',
+    key: '=',
     icon: 'gauge',
     name: 'Instruments',
     question: 'Which reading can be believed?',
@@ -116,8 +121,7 @@ export const TESTS = [
       'probe',
       'laboratory',
       'icp',
-      'calibration',
-      'calibrate',
+      'probe calibration',
       'reagent',
       'expiry',
       'accuracy',
@@ -126,7 +130,6 @@ export const TESTS = [
       'reads high',
       'compare tests',
       'colorimeter',
-      'refractometer',
     ],
     allTanks: true,
   },

@@ -1,0 +1,154 @@
+import { describe, expect, it } from 'vitest';
+import { gaussian, seeded } from '@/chemistry/seeded';
+import { DAY_MS } from '@/chemistry/tank-model/time';
+import { emptyBook, newTank } from '@/record/defaults';
+import { corrected } from '@/record/instrument-history';
+import type { Book, Entry, Instrument } from '@/record/schema';
+import { holdingsOf, lightsOf } from './livestock';
+import { findingOf, instrumentFindings, offInstrument } from './instrument-check';
+import { offInstrumentCautions } from './off-instrument-cautions';
+import { readingsAt, trendOf } from './parameter-trend';
+import { confidenceOf } from './record-confidence';
+
+const NOW = 200 * DAY_MS;
+const day = (n: number) => n * DAY_MS;
+const tanks = ['a', 'b', 'c'].map((id) => ({ ...newTank(id), name: `Tank ${id}`, displayL: 200 }));
+const kit: Instrument = { id: 'kit', name: 'New kit', parameter: 'magnesium', by: 'kit' };
+const lab: Instrument = { id: 'lab', name: 'Laboratory', parameter: 'magnesium', by: 'laboratory' };
+let ids = 0;
+const read = (tankId: string, at: number, magnesium: number, by?: string): Entry => ({
+  id: `r${(ids += 1)}`,
+  tankId,
+  at,
+  kind: 'reading',
+  values: { magnesium },
+  ...(by && { instruments: { magnesium: by } }),
+});
+const bookOf = (entries: Entry[], instruments = [kit, lab]): Book => ({
+  ...emptyBook('UTC'),
+  tanks,
+  instruments,
+  entries: entries.toSorted((a, b) => a.at - b.at),
+});
+/** The evening on which a kit read about 1500 on three tanks, and a laboratory 1240 to 1300 (common practice). */
+const evening = tanks.flatMap(({ id }, i) => [
+  read(id, day(190), 1500 + 5 * i, 'kit'),
+  read(id, day(190) + 600_000, 1250 + 10 * i, 'lab'),
+]);
+
+describe('an instrument against whatever else read the same waters', () => {
+  it('one that reads high on several tanks is found off, and stands first', () => {
+    const [first, second] = instrumentFindings(bookOf(evening), NOW);
+    expect(first?.instrument.id).toBe('kit');
+    expect(first?.otherName).toBe('Laboratory');
+    expect(first?.outcome.values).toMatchObject({ believe: 'other', comparison: { finding: 'bias', watersOff: 3 } });
+    expect(second?.outcome.values).toMatchObject({ believe: 'this' });
+  });
+
+  it('is held against the usual test where no other is named, by its trend where days lie between', () => {
+    const noise = gaussian(seeded(3));
+    const usual = Array.from({ length: 20 }, (_, i) => read('a', day(60 + 7 * i), 1400 - i * 5 + noise(20)));
+    const book = bookOf([
+      ...usual,
+      ...[63, 100, 140].map((n) => read('a', day(n), 1400 - ((n - 60) / 7) * 5 + 180, 'kit')),
+    ]);
+    const { outcome, otherName, differences } = findingOf(book, kit, NOW);
+    expect(otherName).toBe('the usual magnesium test');
+    expect(differences).toHaveLength(3);
+    expect(outcome.values.comparison?.bias).toBeGreaterThan(140);
+    expect(outcome.values.comparison?.bias).toBeLessThan(220);
+  });
+
+  it('corrected, it agrees, and the log still holds what was read', () => {
+    const book = bookOf(evening);
+    const { outcome } = findingOf(book, kit, NOW);
+    const mended = corrected(kit, outcome.values.correction ?? 0, day(190));
+    const after = { ...book, instruments: [mended, lab] };
+    expect(findingOf(after, mended, NOW).outcome.values.comparison?.finding).toBe('agree');
+    expect(after.entries).toBe(book.entries);
+  });
+
+  it('no water read by two methods tells nothing, and a lone pair asks for another', () => {
+    expect(findingOf(bookOf([read('a', day(190), 1500, 'kit')]), kit, NOW).outcome.values.comparison).toBeUndefined();
+    const once = bookOf([read('a', day(190), 1500, 'kit'), read('a', day(190) + 1, 1250, 'lab')]);
+    expect(findingOf(once, kit, NOW).outcome.values.comparison?.finding).toBe('apart once');
+  });
+
+  it('two readings at one minute are repeats', () => {
+    const repeats = Array.from({ length: 8 }, (_, i) => [
+      read('a', day(10 + i), 1300, 'kit'),
+      read('a', day(10 + i), 1320, 'kit'),
+    ]);
+    expect(findingOf(bookOf(repeats.flat()), kit, NOW).outcome.values).toMatchObject({ errorFrom: 'repeats' });
+  });
+
+  it('retest before acting where the last reading is by one that is off', () => {
+    const book = bookOf(evening);
+    const last = { ...book, entries: [...book.entries, read('a', day(195), 1510, 'kit')] };
+    expect(offInstrument(last, tanks[0] ?? newTank('a'), 'magnesium', NOW)?.instrument.id).toBe('kit');
+    expect(offInstrumentCautions(last, tanks[0] ?? newTank('a'), NOW)[0]?.says[0]).toMatch(
+      /^Retest magnesium before acting/,
+    );
+    // Its last is by the laboratory.
+    expect(offInstrument(book, tanks[0] ?? newTank('a'), 'magnesium', NOW)).toBeUndefined();
+    const { outcome } = { outcome: confidenceOf(last, tanks[0] ?? newTank('a'), NOW) };
+    expect(outcome.cautions[0]?.says[0]).toMatch(/contradict each other on magnesium/);
+  });
+});
+
+describe('levels at 35 ppt', () => {
+  it('do not take a top-off slip for consumption', () => {
+    // Fresh water thins everything by a twentieth for a week, and nothing is consumed.
+    const thin = (n: number) => (n > 150 && n < 158 ? 0.95 : 1);
+    const entries = Array.from({ length: 30 }, (_, i): Entry => {
+      const n = 40 + i * 5;
+      return {
+        id: `s${i}`,
+        tankId: 'a',
+        at: day(n),
+        kind: 'reading',
+        values: { calcium: 420 * thin(n), salinity: 35 * thin(n) },
+      };
+    });
+    const book = bookOf(entries);
+    const [tank] = tanks;
+    if (!tank) throw new Error('no tank');
+    const at35 = readingsAt(book, tank, 'calcium', true).map(({ value }) => value);
+    expect(at35).toHaveLength(30);
+    for (const value of at35) expect(Math.abs(value - 420)).toBeLessThan(0.01);
+    expect(Math.min(...readingsAt(book, tank, 'calcium', false).map(({ value }) => value))).toBeLessThan(400);
+    expect(trendOf(book, tank, 'calcium', NOW, true).values.moves).toBe('steady');
+    // pH is not diluted with the salt.
+    expect(readingsAt(book, tank, 'ph', true)).toEqual([]);
+  });
+});
+
+describe('what lives there', () => {
+  const move = (n: number, kind: 'put-in' | 'taken-out', count: number, lost?: true): Entry =>
+    ({ id: `m${n}`, tankId: 'a', at: day(n), kind, what: 'fish', count, ...(lost && { lost }) }) as Entry;
+  const [tank] = tanks;
+  it('is what came less what was lost and what moved out, as of a moment', () => {
+    const book = bookOf([
+      move(1, 'put-in', 6),
+      move(5, 'taken-out', 2, true),
+      move(9, 'taken-out', 1),
+      move(11, 'put-in', 3),
+    ]);
+    if (!tank) throw new Error('no tank');
+    expect(holdingsOf(book, tank, day(10))).toMatchObject([{ what: 'fish', added: 6, lost: 2, movedOut: 1, there: 3 }]);
+    expect(holdingsOf(book, tank, NOW)[0]?.there).toBe(6);
+  });
+  it('of which more went than came is told as it is, and the lights are those set last', () => {
+    if (!tank) throw new Error('no tank');
+    expect(holdingsOf(bookOf([move(3, 'taken-out', 2, true)]), tank, NOW)[0]?.there).toBe(-2);
+    const lights = (n: number, hours: number): Entry => ({
+      id: `l${n}`,
+      tankId: 'a',
+      at: day(n),
+      kind: 'lever',
+      lever: 'lights',
+      hours: { fromMinute: 600, forMinutes: hours * 60 },
+    });
+    expect(lightsOf(bookOf([lights(3, 8), lights(9, 10)]), tank, day(8))?.hours?.forMinutes).toBe(480);
+  });
+});

@@ -1,0 +1,41 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { calibrated, corrected, reagentOpened } from './instrument-history';
+import { instrumentSchema, type Instrument } from './rows/instrument';
+
+const kit: Instrument = { id: 'k', name: 'Kit', parameter: 'magnesium', by: 'kit' };
+const inForce = ({ calibrations = [] }: Instrument, at: number) =>
+  calibrations.findLast((each) => each.at <= at)?.correction ?? 0;
+
+describe('a correction', () => {
+  it('holds from its moment on, and the past stands', () => {
+    const once = corrected(kit, -200, 1000);
+    expect([999, 1000, 5000].map((at) => inForce(once, at))).toEqual([0, -200, -200]);
+  });
+
+  it('on top of others moves everything after it by as much, whatever is there, in order of time', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 1000 }), fc.integer({ min: -50, max: 50 })), { maxLength: 6 }),
+        fc.integer({ min: 1, max: 1000 }),
+        fc.integer({ min: -300, max: 300 }),
+        (before, from, further) => {
+          const there = before.reduce((row, [at, correction]) => calibrated(row, at + 1, correction), kit);
+          const after = corrected(there, further, from);
+          for (const at of [0, from - 1]) expect(inForce(after, at)).toBe(inForce(there, at));
+          for (const at of [from, from + 1, 2000]) expect(inForce(after, at)).toBe(inForce(there, at) + further);
+          expect(instrumentSchema.safeParse(after).error).toBeUndefined();
+        },
+      ),
+    );
+  });
+});
+
+describe('a reagent', () => {
+  it('stands in order of opening, one of a moment replaced', () => {
+    const two = reagentOpened(reagentOpened(kit, { openedAt: 20 }), { openedAt: 10, lot: 'A' });
+    expect(two.reagents?.map(({ openedAt }) => openedAt)).toEqual([10, 20]);
+    expect(reagentOpened(two, { openedAt: 10, lot: 'B' }).reagents?.[0]?.lot).toBe('B');
+    expect(instrumentSchema.safeParse(two).success).toBe(true);
+  });
+});
