@@ -56,7 +56,7 @@ export function panelEntries(tanks: readonly Pick<Tank, 'id'>[], calendar: Pick<
     {
       id: `${tankId}-panel`,
       tankId,
-      at: calendar.at(day, 18, 10 + i * 10),
+      at: calendar.at(day, 18, 15 + i * 10),
       kind: 'reading',
       values: { ...panel },
       instruments: Object.fromEntries(PANEL.map((parameter) => [parameter, `panel-${parameter}`])),
@@ -65,7 +65,7 @@ export function panelEntries(tanks: readonly Pick<Tank, 'id'>[], calendar: Pick<
     {
       id: `${tankId}-new-kit`,
       tankId,
-      at: calendar.at(day, 18, 15 + i * 10),
+      at: calendar.at(day, 18, 10 + i * 10),
       kind: 'reading',
       values: { magnesium: kit },
       instruments: { magnesium: NEW_KIT },

@@ -1,21 +1,26 @@
 import type * as z from 'zod';
 import { agesOf } from '@/calculators/parameters/instrument-age';
-import { parameterOf } from '@/calculators/parameters/parameters';
+import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import type { ReadBy } from '@/calculators/parameters/parameter';
 import { instrumentCheck } from '@/calculators/readings/instrument-check';
 import { LEAST_READINGS, localTrend } from '@/chemistry/readings/local-trend';
 import { pointsOf } from '@/chemistry/observation';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import type { Book, Instrument, Tank } from '@/record/schema';
-import { memoise } from './memoise';
+import { memoise, memoiseOn } from './memoise';
 import { errorOf, observationsOf, type TankObservation } from './observations';
 
 /** Two readings of one water: taken so close together that nothing moved between them. Chosen. */
 const TOGETHER_MS = 36 * 3_600_000;
 /** Repeats are read one after the other. Chosen. */
 const REPEATED_MS = 2 * 3_600_000;
+const HOUR_MS = 3_600_000;
+/** An instrument is judged by its newest readings: what it did years ago says little of its reagent now. Chosen. */
+const MOST_READINGS = 60;
 /** Readings of the other method this far away still tell of the level, by its trend. Chosen: the longest gap of weekly tests with one missed. */
 const TREND_WITHIN_MS = 11 * DAY_MS;
+
+const SWINGS: ReadonlySet<ParameterId> = new Set<ParameterId>(['ph', 'temperature', 'orp']);
 
 type CheckInput = z.input<typeof instrumentCheck.input>;
 type Difference = NonNullable<CheckInput['differences']>[number];
@@ -57,7 +62,18 @@ function rank({ outcome }: InstrumentFinding): number {
   return finding === 'noise' ? 1 : finding === 'apart once' ? 2 : finding === 'slip' ? 3 : 5;
 }
 
+/** One instrument against whatever else read the same waters; as of the hour, and for as long as its parameter's readings are the same. */
 export function findingOf(book: Book, instrument: Instrument, now: number): InstrumentFinding {
+  const readings = book.tanks.map(({ id }) => observationsOf(book, id, instrument.parameter));
+  const names = book.tanks.map(({ name }) => name);
+  return memoiseOn(
+    `finding of instrument ${instrument.id}`,
+    [instrument, Math.floor(now / HOUR_MS), ...readings, ...names],
+    () => workedOut(book, instrument, now),
+  );
+}
+
+function workedOut(book: Book, instrument: Instrument, now: number): InstrumentFinding {
   const { parameter } = instrument;
   const own = book.tanks.map((tank) => readingsOf(book, tank, instrument, now));
   const others = othersOf(book, instrument, now);
@@ -80,7 +96,10 @@ export function findingOf(book: Book, instrument: Instrument, now: number): Inst
     ...(compared && { other: methodInput(compared.other, parameter, now) }),
     differences: (compared?.differences ?? []).map(({ at, value, sd, water }) => ({ at, value, sd, water })),
     repeats: own.flatMap(repeatsIn),
-    series: own.filter((each) => each.length > 2).map((each) => singles(each).map(({ at, value }) => ({ at, value }))),
+    // What swings by day and night is off its neighbours by the hour it was read at, and not by its instrument.
+    series: SWINGS.has(parameter)
+      ? []
+      : own.filter((each) => each.length > 2).map((each) => singles(each).map(({ at, value }) => ({ at, value }))),
     corrected: correction,
   };
   const all = own.flat();
@@ -99,9 +118,9 @@ function methodInput({ name, by, instrument }: Method, parameter: Instrument['pa
 }
 
 function readingsOf(book: Book, tank: Tank, { id, parameter }: Instrument, now: number): TankObservation[] {
-  return observationsOf(book, tank.id, parameter).filter(
-    (each) => each.instrument?.id === id && each.at <= now && each.bound === undefined,
-  );
+  return observationsOf(book, tank.id, parameter)
+    .filter((each) => each.instrument?.id === id && each.at <= now && each.bound === undefined)
+    .slice(-MOST_READINGS);
 }
 
 /** Whatever else read the parameter: other instruments, and readings that name none. */
@@ -133,9 +152,13 @@ function differencesOf(
   if (own.length === 0) return [];
   const [first] = own;
   const parameter = first?.instrument?.parameter;
-  if (!parameter) return [];
+  if (!first || !parameter) return [];
   const theirs = observationsOf(book, tank.id, parameter).filter(
-    (each) => each.instrument?.id === other.id && each.at <= now && each.bound === undefined,
+    (each) =>
+      each.instrument?.id === other.id &&
+      each.at <= now &&
+      each.at > first.at - 6 * TREND_WITHIN_MS &&
+      each.bound === undefined,
   );
   const points = pointsOf(theirs);
   const trend =

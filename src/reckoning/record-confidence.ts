@@ -5,10 +5,10 @@ import { recordConfidence } from '@/calculators/readings/record-confidence';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { entriesOfTank } from '@/record/entries-of';
-import type { Book, Tank } from '@/record/schema';
+import type { Book, Instrument, Tank } from '@/record/schema';
 import { consumptionTogether } from './consumption';
 import { nextTestOf } from './consumption-report';
-import { offInstrument } from './instrument-check';
+import { findingOf } from './instrument-check';
 import { memoise } from './memoise';
 import { lastObservation, observationsOf } from './observations';
 
@@ -105,6 +105,14 @@ function longestGap(moments: readonly number[]): { from: number; to: number } | 
   return longest;
 }
 
+/** An instrument that is off, by name, and what it is off from. */
+function contradictedBy(book: Book, instrument: Instrument, now: number): readonly [string, string] | undefined {
+  const { outcome, otherName } = findingOf(book, instrument, now);
+  const { comparison, believe } = outcome.values;
+  const off = comparison?.finding === 'bias' || comparison?.finding === 'apart once';
+  return off && believe !== 'this' && otherName ? [instrument.name, otherName] : undefined;
+}
+
 /** Figures of the last weeks that cannot both be right. */
 function contradictionsIn(book: Book, tank: Tank, now: number): string[] {
   const { units } = book.settings;
@@ -123,12 +131,11 @@ function contradictionsIn(book: Book, tank: Tank, now: number): string[] {
         ? [`${name} was read ${told(before.value)} and ${told(reading.value)} within hours: retest.`]
         : [];
     });
-    const off = offInstrument(book, tank, parameter, now);
+    const lately = new Set(readings.flatMap(({ instrument }) => instrument ?? []));
+    const off = [...lately].flatMap((instrument) => contradictedBy(book, instrument, now) ?? []);
     return [
       ...twice,
-      ...(off?.otherName
-        ? [`${off.instrument.name} and ${off.otherName} contradict each other on ${name}: see Instruments.`]
-        : []),
+      ...off.map(([own, other]) => `${own} and ${other} contradict each other on ${name}: see Instruments.`),
     ];
   });
 }

@@ -5,6 +5,8 @@ import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/param
 import type { Book, Tank } from '@/record/schema';
 import { lastObservation, observationsOf, type TankObservation } from './observations';
 import { memoise } from './memoise';
+import { offInstrument } from './instrument-check';
+import { DAY_MS } from '@/chemistry/tank-model/time';
 
 export interface ParameterStatus {
   readonly parameter: ParameterId;
@@ -20,13 +22,27 @@ export interface ParameterStatus {
 export function waterStatus(book: Book, tank: Tank, now: number): ParameterStatus[] {
   const { warns, zeroForDays } = nutrientsAtZero(book, tank, now).values;
   return PARAMETER_IDS.flatMap((parameter): ParameterStatus[] => {
-    const last = lastObservation(book, tank.id, parameter);
+    const last = lastTrusted(book, tank, parameter, now);
     const band = tank.targets[parameter] ?? ALWAYS_JUDGED[parameter];
     if (!last || !band) return [];
     const place = placeInBand(last.value, band, last.sd);
     const atZero = warns && (parameter === 'nitrate' || parameter === 'phosphate');
     return [{ parameter, last, band, place, ...(atZero && { zeroForDays }) }];
   });
+}
+
+/** A reading that was trusted is judged in place of a later one that was not, unless it is older than this. Chosen. */
+const TRUSTED_DAYS = 14;
+
+/** The last reading, passing over those of an instrument that was found to be off. */
+function lastTrusted(book: Book, tank: Tank, parameter: ParameterId, now: number): TankObservation | undefined {
+  const last = lastObservation(book, tank.id, parameter);
+  const off = last?.instrument && offInstrument(book, tank, parameter, now)?.instrument.id;
+  if (!last || off === undefined || last.instrument?.id !== off) return last;
+  const trusted = observationsOf(book, tank.id, parameter).findLast(
+    ({ at, instrument }) => instrument?.id !== off && at > last.at - TRUSTED_DAYS * DAY_MS,
+  );
+  return trusted ?? last;
 }
 
 /** Ammonia and nitrite have a target in every tank, set or not. */

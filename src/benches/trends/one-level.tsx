@@ -9,7 +9,7 @@ import { Cautions } from '@/interface/cautions';
 import { SeriesChart } from '@/interface/charts/pictures';
 import { ChoiceRow } from '@/interface/choice-row';
 import { goTo, useAsks } from '@/interface/place';
-import { USUAL_STRETCH, useTide } from '@/interface/tide/tide-context';
+import { useTide } from '@/interface/tide/tide-context';
 import { marksOf } from '@/interface/tide/marks';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { offInstrument } from '@/reckoning/instrument-check';
@@ -19,18 +19,17 @@ import { isOfTheSalt, readingsAt, trendOf } from '@/reckoning/parameter-trend';
 import { benchAddress } from '@/registry/addresses';
 import { useCycle } from '@/interface/cycle-context';
 import { Co2Words } from './co2-words';
+import { PanAndZoom } from './pan-and-zoom';
 import { ProportionPicture } from './proportion-picture';
 
 const LARGE = 340;
-/** By so much of the stretch in view the picture is moved at a press. */
-const STEP = 0.25;
 
 /** One level large, with its trend, the day its pace changed and where it goes; moved and drawn closer with the tide line. */
 export function OneLevel() {
   const { book, tank } = useTank();
   const { name: workspace } = useWorkspace();
   const now = useNow();
-  const { from, to, stretch, move, zoom, show } = useTide();
+  const { from, to } = useTide();
   const asked = useAsks().get('of') ?? '';
   const [at35, setAt35] = useState(false);
   const cycle = useCycle().result?.outcome;
@@ -39,7 +38,6 @@ export function OneLevel() {
   const normalised = at35 && isOfTheSalt(parameter);
   const { answer, working, cautions, values } = trendOf(book, tank, parameter, now, normalised);
   const off = offInstrument(book, tank, parameter, now);
-  const step = (stretch.toDays - stretch.fromDays) * STEP;
   const choose = (id: ParameterId) => goTo(`${benchAddress(workspace, tank.id, 'trends', 'one')}&of=${id}`, 'replace');
   return (
     <>
@@ -47,9 +45,16 @@ export function OneLevel() {
         answer={off ? { ...answer, retest: true } : answer}
         cautions={cautions}
         actions={
-          <ButtonLink href={`${benchAddress(workspace, tank.id, 'what-changed')}?of=${parameter}`}>
-            What changed it?
-          </ButtonLink>
+          <>
+            <ButtonLink href={`${benchAddress(workspace, tank.id, 'what-changed')}?of=${parameter}`}>
+              What changed it?
+            </ButtonLink>
+            {isOfTheSalt(parameter) && (
+              <Button aria-pressed={normalised} onClick={() => setAt35(!at35)}>
+                {normalised ? 'Shown at 35 ppt' : 'Show at 35 ppt'}
+              </Button>
+            )}
+          </>
         }
       />
       {off && (
@@ -66,35 +71,25 @@ export function OneLevel() {
           onChoose={choose}
         />
       </div>
-      <div className="no-print mt-2 flex flex-wrap gap-2" role="group" aria-label="Stretch of time shown">
-        <Button onClick={() => move(-step)}>Earlier</Button>
-        <Button onClick={() => move(step)}>Later</Button>
-        <Button onClick={() => zoom(1 / 1.6)}>Closer</Button>
-        <Button onClick={() => zoom(1.6)}>Wider</Button>
-        <Button look="quiet" onClick={() => show(USUAL_STRETCH)}>
-          Usual stretch
-        </Button>
-        {isOfTheSalt(parameter) && (
-          <Button aria-pressed={normalised} onClick={() => setAt35(!at35)}>
-            {normalised ? 'Shown at 35 ppt' : 'Show at 35 ppt'}
-          </Button>
-        )}
-      </div>
       <div className="mt-3">
-        <SeriesChart
-          parameter={parameter}
-          readings={readingsAt(book, tank, parameter, normalised)}
-          band={tank.targets[parameter]}
-          // What is ahead is told as the tank will hold it, and not at another salinity.
-          ahead={normalised ? [] : outlookOf(book, tank, parameter, now, to, cycle)}
-          marks={marksOf(book, tank.id, from, to)}
-          trend={values}
-          height={LARGE}
-        />
+        <PanAndZoom
+          label={`${parameterOf(parameter).name} over time: drag it, or arrow left and right move it, up and down zoom it`}
+        >
+          <SeriesChart
+            parameter={parameter}
+            readings={readingsAt(book, tank, parameter, normalised)}
+            band={tank.targets[parameter]}
+            // What is ahead is told as the tank will hold it, and not at another salinity.
+            ahead={normalised ? [] : outlookOf(book, tank, parameter, now, to, cycle)}
+            marks={marksOf(book, tank.id, from, to)}
+            trend={values}
+            height={LARGE}
+          />
+        </PanAndZoom>
         {parameter === 'ph' && <Co2Words carriedOn />}
         <p className="mt-1 max-w-3xl text-sm text-soft">
           Dots are tests with their own error, squares a laboratory’s, diamonds a probe’s; what stands apart is crossed.
-          The line is what they tell together, with its 95 % range.
+          The line is what they tell together, with its 95 % range. Drag the picture, or use the arrow keys on it.
           {normalised && ' At 35 ppt, water that evaporated or was topped off is not taken for consumption.'}
         </p>
       </div>

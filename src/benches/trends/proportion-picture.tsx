@@ -47,7 +47,7 @@ export function ProportionPicture() {
     .nice(4);
   const y = scaleLinear()
     .domain(extent([...told.points.map(({ calcium }) => calcium), expectedCalcium], 8))
-    .range([HEIGHT - FOOT, 10])
+    .range([HEIGHT - FOOT, 24])
     .nice(4);
   const at = (alkalinity: number, calcium: number) => `${x(unit.fromCanonical(alkalinity))} ${y(calcium)}`;
   const apart = told.calcium - told.calciumExpected;
@@ -95,7 +95,7 @@ export function ProportionPicture() {
         <text x={WIDTH - 10} y={HEIGHT - 4} fontSize="12" textAnchor="end" fill="var(--soft)">
           alkalinity, {unit.symbol}
         </text>
-        <text x="2" y="20" fontSize="12" fill="var(--soft)">
+        <text x={LEFT + 6} y="12" fontSize="12" fill="var(--soft)">
           calcium, mg/L
         </text>
         <line
@@ -108,9 +108,10 @@ export function ProportionPicture() {
           strokeDasharray="5 4"
         />
         <text
-          x={x(unit.fromCanonical(last.alkalinity)) + 5}
-          y={y(expectedCalcium) - 5}
+          x={x(unit.fromCanonical(last.alkalinity))}
+          y={y(expectedCalcium) + (expectedCalcium < last.calcium ? 16 : -8)}
           fontSize="12"
+          textAnchor="middle"
           fill="var(--dusk)"
         >
           in proportion
@@ -140,7 +141,7 @@ export function ProportionPicture() {
         </text>
         <text
           x={x(unit.fromCanonical(last.alkalinity))}
-          y={y(last.calcium) + 17}
+          y={y(last.calcium) + (expectedCalcium < last.calcium ? -9 : 17)}
           fontSize="12"
           textAnchor="middle"
           fill="var(--ink)"

@@ -39,7 +39,7 @@ export function BeforeAfterPicture({
     tank,
   } = useTank();
   const [ref, width] = useWidth(640);
-  const { kind, name } = parameterOf(parameter);
+  const { kind, name, low: least } = parameterOf(parameter);
   const unit = preferredUnit(kind, units);
   const room = Math.max(2 * DAY_MS, 0.06 * (until - from));
   const [start, end] = [from - room, until + room];
@@ -47,7 +47,8 @@ export function BeforeAfterPicture({
   const band = tank.targets[parameter];
   const levels = [
     ...readings.flatMap(({ value, sd }) => [value - sd, value + sd]),
-    ...(told ? [told.before.level.low, told.before.level.high, told.after.level.low, told.after.level.high] : []),
+    // No level is below what can be read, however wide the doubt of a mean.
+    ...(told ? [told.before, told.after].flatMap((side) => [Math.max(least, side.level.low), side.level.high]) : []),
     ...(band ?? []),
   ].map(unit.fromCanonical);
   if (readings.length === 0) return null;
@@ -95,7 +96,7 @@ export function BeforeAfterPicture({
               x={x(begin)}
               width={Math.max(2, x(stop) - x(begin))}
               y={at(side.level.high)}
-              height={Math.max(1, at(side.level.low) - at(side.level.high))}
+              height={Math.max(1, at(Math.max(least, side.level.low)) - at(side.level.high))}
               fill="var(--glass)"
               opacity="0.13"
             />

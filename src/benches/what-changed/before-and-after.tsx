@@ -73,7 +73,11 @@ export function BeforeAndAfter() {
               words={eventWords(event, book)}
             />
           )}
-          {seen && outcome && <Answer answer={outcome.answer} lesser label="Before and after" />}
+          {seen && outcome && (
+            <div className="mt-5">
+              <Answer answer={outcome.answer} lesser label="Before and after" />
+            </div>
+          )}
           <div className="mt-4">
             <ChoiceRow
               label="Level looked at"

@@ -201,32 +201,33 @@ function turnWords(parameter: ParameterId, what: string, { before, after, perDay
 
 function trialWords(
   outcome: TrialOutcome,
-  { endsAt, way }: NonNullable<Input['trial']>,
+  { endsAt }: NonNullable<Input['trial']>,
   parameter: ParameterId,
   came: Told | undefined,
 ): Phrase[] {
   const { name } = parameterOf(parameter);
+  const half = came ? (came.high - came.low) / 2 : 0;
   const far: Phrase[] = came
     ? [
-        `${name} came out ${came.value < 0 ? 'lower' : 'higher'} by`,
+        `${name} is`,
         estimate(
           differenceKindOf(parameter),
           Math.abs(came.value),
-          Math.abs(came.value) - (came.high - came.low) / 2,
-          Math.abs(came.value) + (came.high - came.low) / 2,
+          Math.abs(came.value) - half,
+          Math.abs(came.value) + half,
         ),
+        `${came.value < 0 ? 'lower' : 'higher'} than when it began.`,
       ]
-    : [`${name} was tested too seldom`];
-  const wanted = way === 'same' ? 'no difference' : way;
+    : [`${name} was tested too seldom.`];
   switch (outcome) {
     case 'came about':
-      return [`The trial is decided, ${wanted} as it was to be:`, ...far, '.'];
+      return ['The trial is decided, and it came about:', ...far];
     case 'did not':
-      return [`The trial is decided, and not ${wanted} as it was to be:`, ...far, '.'];
+      return ['The trial is decided, and it did not come about:', ...far];
     case 'cannot tell':
-      return ['The trial has ended and the tests cannot decide it:', ...far, '.'];
+      return ['The trial has ended and the tests cannot decide it:', ...far];
     case 'still running':
-      return ['The trial runs until', { moment: endsAt, day: true }, '; so far', ...far, '.'];
+      return ['The trial runs until', { moment: endsAt, day: true }, '; so far', ...far];
   }
 }
 

@@ -19,6 +19,8 @@ const AHEAD_DAYS = 60;
 const RATE_UNTIL_DAYS = 21;
 /** A change of pace longer ago than this is history and no news. Chosen. */
 const NEWS_DAYS = 45;
+/** A change of pace is looked for among the newest of these: a level read many times a day has changed it often before. Chosen. */
+const MOST_FOR_A_PACE = 120;
 /** Moments the trend is told at, between the first and the last reading. */
 const MOMENTS = 60;
 
@@ -64,7 +66,9 @@ export const parameterTrend = defineCalculator({
     if (!trend || !last) return unsaid(parameter, readings);
     const half = trend.t95 * last.perDaySd;
     const moves: Moves = Math.abs(last.perDay) <= half ? 'steady' : last.perDay < 0 ? 'falling' : 'rising';
-    const pace = changeOfPace(readings.filter((_, i) => (trend.belief[i] ?? 1) >= DOUBTED_BELOW));
+    const pace = changeOfPace(
+      readings.filter((_, i) => (trend.belief[i] ?? 1) >= DOUBTED_BELOW).slice(-MOST_FOR_A_PACE),
+    );
     const fresh = now - last.at <= RATE_UNTIL_DAYS * DAY_MS;
     const leaving = band && fresh && moves !== 'steady' ? leavesBand(last, half, band, now) : undefined;
     const values: TrendValues = {

@@ -34,8 +34,10 @@ const LEAST_FREE = 0.05;
 /** The median of the sizes of standard normal deviates: a scatter below it is no better than the instrument. */
 const MEDIAN_OF_NORMAL = 0.6745;
 
-/** A line about a moment: the share each reading has in the level there and in its rate. */
+/** A line about a moment: the share each reading near it has in the level there and in its rate. */
 interface LocalLine {
+  /** The place of the first of them. */
+  readonly from: number;
   readonly forLevel: readonly number[];
   readonly forRate: readonly number[];
 }
@@ -59,7 +61,7 @@ export function localTrend(readings: readonly Point[], moments: readonly number[
   for (let round = 0; round < ROUNDS; round++) {
     // In units of their own scatter: at the ends the line follows its last reading, and lies near it however wrong that is.
     const residuals = residualsOf(readings, own).map(
-      (residual, i) => residual / Math.sqrt(Math.max(LEAST_FREE, 1 - (own[i]?.forLevel[i] ?? 0))),
+      (residual, i) => residual / Math.sqrt(Math.max(LEAST_FREE, 1 - ownShare(own[i], i))),
     );
     const usual = Math.max(MEDIAN_OF_NORMAL, median(residuals.map(Math.abs)));
     belief = residuals.map((residual) => Math.max(0, 1 - (residual / (6 * usual)) ** 2) ** 2);
@@ -67,32 +69,38 @@ export function localTrend(readings: readonly Point[], moments: readonly number[
   }
   const residuals = residualsOf(readings, own);
   const believed = sum(belief);
-  const spent = sum(own.map((line, i) => line?.forLevel[i] ?? 0));
+  const spent = sum(own.map(ownShare));
   const degrees = Math.max(0.5, believed - spent);
   const scatter = Math.sqrt(Math.max(1, sum(residuals.map((each, i) => (belief[i] ?? 0) * each ** 2)) / degrees));
   const points = moments.flatMap((at): TrendPoint[] => {
     const line = lineAt(readings, at, belief);
     if (!line) return [];
-    const [level, levelSd] = toldBy(readings, line.forLevel);
-    const [perDay, perDaySd] = toldBy(readings, line.forRate);
+    const [level, levelSd] = toldBy(readings, line.from, line.forLevel);
+    const [perDay, perDaySd] = toldBy(readings, line.from, line.forRate);
     return [{ at, level, levelSd: levelSd * scatter, perDay, perDaySd: perDaySd * scatter }];
   });
   // Where they scatter as their instrument errs, its error is known and need not be estimated.
   return { points, belief, scatter, t95: scatter > 1 ? studentT95(Math.max(1, degrees)) : 1.96 };
 }
 
+/** The share a reading has in the level of its own moment. */
+function ownShare(line: LocalLine | undefined, i: number): number {
+  return line?.forLevel[i - line.from] ?? 0;
+}
+
 function residualsOf(readings: readonly Point[], lines: readonly (LocalLine | undefined)[]): number[] {
   return readings.map(({ value, sd }, i) => {
     const line = lines[i];
-    return line ? (value - toldBy(readings, line.forLevel)[0]) / sd : 0;
+    return line ? (value - toldBy(readings, line.from, line.forLevel)[0]) / sd : 0;
   });
 }
 
-function toldBy(readings: readonly Point[], shares: readonly number[]): [value: number, sd: number] {
+function toldBy(readings: readonly Point[], from: number, shares: readonly number[]): [value: number, sd: number] {
   let value = 0;
   let variance = 0;
-  readings.forEach((reading, i) => {
-    const share = shares[i] ?? 0;
+  shares.forEach((share, i) => {
+    const reading = readings[from + i];
+    if (!reading) return;
     value += share * reading.value;
     variance += (share * reading.sd) ** 2;
   });
@@ -101,26 +109,54 @@ function toldBy(readings: readonly Point[], shares: readonly number[]): [value: 
 
 /** The line about a moment; undefined where no two readings at different times are near it. */
 function lineAt(readings: readonly Point[], at: number, belief: readonly number[]): LocalLine | undefined {
-  const reach = reachAt(readings, at);
-  const days = readings.map((reading) => (reading.at - at) / DAY_MS);
-  const weights = readings.map(({ sd }, i) => {
+  const { from, to, reach } = nearTo(readings, at);
+  const near = readings.slice(from, to);
+  const days = near.map((reading) => (reading.at - at) / DAY_MS);
+  const weights = near.map(({ sd }, i) => {
     const far = Math.abs(days[i] ?? 0) / reach;
-    return far >= 1 ? 0 : ((1 - far ** 3) ** 3 * (belief[i] ?? 0)) / sd ** 2;
+    return far >= 1 ? 0 : ((1 - far ** 3) ** 3 * (belief[from + i] ?? 0)) / sd ** 2;
   });
   const w = sum(weights);
   const centre = sum(weights.map((weight, i) => weight * (days[i] ?? 0))) / w;
   const spread = sum(weights.map((weight, i) => weight * ((days[i] ?? 0) - centre) ** 2));
   if (!(w > 0) || !(spread > 1e-9 * w)) return undefined;
   const forRate = weights.map((weight, i) => (weight * ((days[i] ?? 0) - centre)) / spread);
-  return { forLevel: weights.map((weight, i) => weight / w - centre * (forRate[i] ?? 0)), forRate };
+  return { from, forLevel: weights.map((weight, i) => weight / w - centre * (forRate[i] ?? 0)), forRate };
 }
 
-/** Days about a moment from which readings tell of it: its weight falls to none there. */
-function reachAt(readings: readonly Point[], at: number): number {
-  const far = readings.map((reading) => Math.abs(reading.at - at) / DAY_MS).toSorted((a, b) => a - b);
-  return Math.max(WITHIN_DAYS, (far[Math.min(NEAREST, far.length) - 1] ?? 0) * 1.0001);
+/**
+ * The readings that tell of a moment, and how many days from it their weight falls to none. They stand in order of time, so that of a long
+ * series only those near it are looked at.
+ */
+function nearTo(readings: readonly Point[], at: number): { from: number; to: number; reach: number } {
+  const away = (i: number) => Math.abs((readings[i]?.at ?? Infinity) - at) / DAY_MS;
+  let to = firstFrom(readings, at);
+  let from = to;
+  const wanted = Math.min(NEAREST, readings.length);
+  while (to - from < wanted) {
+    if (to < readings.length && (from === 0 || away(to) <= away(from - 1))) to += 1;
+    else from -= 1;
+  }
+  const reach = Math.max(WITHIN_DAYS, Math.max(away(from), away(to - 1)) * 1.0001);
+  while (from > 0 && away(from - 1) < reach) from -= 1;
+  while (to < readings.length && away(to) < reach) to += 1;
+  return { from, to, reach };
+}
+
+/** The place of the first reading that is no earlier than a moment. */
+function firstFrom(readings: readonly Point[], at: number): number {
+  let low = 0;
+  let high = readings.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((readings[middle]?.at ?? Infinity) < at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 function sum(values: readonly number[]): number {
-  return values.reduce((total, value) => total + value, 0);
+  let total = 0;
+  for (const value of values) total += value;
+  return total;
 }

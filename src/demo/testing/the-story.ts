@@ -11,7 +11,7 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   'Atrium: correction of calcium': /^Leave calcium as it is: it is (in its band|on target)/,
   // A new magnesium kit that reads high on every tank, and a trial that is decided.
   'Atrium: instruments': /^New magnesium kit reads 2\d\d mg\/L high of Laboratory panel/,
-  'Atrium: trial': /^The trial is decided, higher as it was to be/,
+  'Atrium: trial': /^The trial is decided, and it came about: nitrate is/,
   // Limewater at night on a stirrer, and a reactor thought of.
   'Atrium: limewater': /^Go on with 2\.64 L\/day of limewater: it supports \d\d\s% .* Charge the stirrer with 300 g/,
   'Atrium: limewater stuck': /^If the pump sticks, 45 L take pH to 1\d\.\d+; up to [\d.]+ L stays below 8\.6/,
