@@ -11,6 +11,7 @@ import { cycleReading } from '../src/calculators/cycle/cycle-reading';
 import { cycleQuestion } from '@/reckoning/cycle';
 import { drawPlan, scoreCycles } from './bench-cycles';
 import { dosing } from './bench-dosing';
+import { readings } from './bench-readings';
 import { growth } from './bench-growth';
 import { demoBook } from '@/demo/scenario';
 import { FOLLOWED } from '../src/chemistry/water-change/followed';
@@ -86,6 +87,7 @@ function screens(): void {
     median(() => doseQuestion(book, atrium, now)),
   );
   dosing({ median, row, target }, book, atrium, now);
+  readings({ median, row, target });
   row(
     'everything the Today bench tells',
     median(() => todayOf(book, atrium, now)),

@@ -60,9 +60,11 @@ export function compareMethods(differences: readonly Difference[]): Comparison |
   const left = kept.reduce((sum, { value, sd }) => sum + ((value - bias) / sd) ** 2, 0);
   const degrees = kept.length - 1;
   const scatter = degrees > 0 ? Math.sqrt(left / degrees) : 1;
-  const biasSd = Math.sqrt(1 / weight) * Math.max(1, scatter);
-  // Known errors need no estimate of the scatter; only where there is more of it is its own doubt counted.
-  const half = biasSd * (scatter > 1 && degrees > 0 ? studentT95(degrees) : 1.96);
+  // Errors that are known need no estimate of the scatter. Only where there is more of it than they let chance make is it taken for the
+  // error, and its own doubt counted.
+  const errsMore = degrees > 0 && scatter > mostByChance(degrees);
+  const biasSd = Math.sqrt(1 / weight) * (errsMore ? scatter : 1);
+  const half = biasSd * (errsMore ? studentT95(degrees) : 1.96);
   const off = Math.abs(bias) > half;
   const waters = [...new Set(kept.map(({ water }) => water))];
   const watersOff = waters.filter((water) =>
@@ -82,6 +84,12 @@ export function compareMethods(differences: readonly Difference[]): Comparison |
     waters: waters.length,
   };
   return { ...common, finding: findingOf(kept, off, scatter, slipped.size > 0) };
+}
+
+/** The scatter, as a multiple of the errors, that chance exceeds one time in twenty: the chi-squared quantile by Wilson and Hilferty 1931. */
+function mostByChance(degrees: number): number {
+  const h = 2 / (9 * degrees);
+  return (1 - h + 1.645 * Math.sqrt(h)) ** 1.5;
 }
 
 function findingOf(kept: readonly Difference[], off: boolean, scatter: number, slipped: boolean): Finding {

@@ -11,6 +11,7 @@ import { compareMethods } from './compare-methods';
 import { localTrend } from './local-trend';
 import { errorFromNeighbours, errorFromRepeats } from './reading-error';
 import { deviationRange, studentT95 } from './student-t';
+import { biasHeld, kitSeries, wanderHeld } from './testing/simulated-kit';
 
 interface Check {
   readonly days: number[];
@@ -85,7 +86,7 @@ describe('against statsmodels and scipy', () => {
     const compared = compareMethods(
       kept
         .slice(0, 10)
-        .map(({ at, value }, i) => ({ at, value: value - (kept[i + 10]?.value ?? 0), sd: 0.3, water: 'a' })),
+        .map(({ at, value }, i) => ({ at, value: value - (kept[i + 10]?.value ?? 0), sd: 0.02, water: 'a' })),
     );
     expect(compared?.bias).toBeCloseTo(check.paired.mean, 9);
     expect((compared?.high ?? 0) - (compared?.bias ?? 0)).toBeCloseTo(check.paired.half, 5);
@@ -142,18 +143,6 @@ describe('the error of an instrument', () => {
   });
 });
 
-/** Readings of a level by a kit that slips now and then, rounds to its step and errs a little more or less than is said of it. */
-function kitSeries(seed: number, level: (day: number) => number, { weeks = 26, sd = 0.12 } = {}) {
-  const random = seeded(seed);
-  const noise = gaussian(random);
-  const errs = sd * (0.8 + 0.4 * random());
-  return Array.from({ length: weeks }, (_, i) => {
-    const day = i * 7 + Math.round(random() * 2 - 1);
-    const read = level(day) + noise(errs);
-    return { at: (day + 10) * DAY_MS, value: Math.round(read / 0.1) * 0.1, sd: Math.hypot(sd, 0.1 / Math.sqrt(12)) };
-  }).toSorted((a, b) => a.at - b.at);
-}
-
 describe('a change of pace', () => {
   it('is told of a level that kept its pace less than five times in a hundred', () => {
     let alarms = 0;
@@ -183,33 +172,9 @@ describe('a change of pace', () => {
 
 describe('the band of a trend', () => {
   it('holds levels that wander as no line does, read by kits that slip', () => {
-    let held = 0;
-    let asked = 0;
-    for (let seed = 0; seed < 200; seed++) {
-      const random = seeded(seed + 5000);
-      const noise = gaussian(random);
-      // A level pulled back to where it is aimed at and pushed about day by day; read weekly.
-      const truth = [8.3];
-      let rate = 0;
-      for (let day = 1; day < 170; day++) {
-        rate = 0.97 * rate + noise(0.0025);
-        truth.push((truth.at(-1) ?? 8.3) + rate + 0.01 * (8.3 - (truth.at(-1) ?? 8.3)));
-      }
-      const readings = kitSeries(seed, (day) => truth[Math.max(0, day + 2)] ?? 8.3, { weeks: 22 }).map((reading) =>
-        random() < 0.03 ? { ...reading, value: reading.value + 1.2 } : reading,
-      );
-      const trend = localTrend(
-        readings,
-        [60, 100, 140].map((day) => (day + 8) * DAY_MS),
-      );
-      trend?.points.forEach(({ level, levelSd, at }) => {
-        asked += 1;
-        const there = truth[Math.round(at / DAY_MS) - 8] ?? NaN;
-        if (Math.abs(level - there) < trend.t95 * levelSd) held += 1;
-      });
-    }
-    expect(asked).toBe(600);
-    expect(held / 6).toBeGreaterThan(90);
+    const told = wanderHeld(200);
+    expect(told.asked).toBe(600);
+    expect(told.held / told.asked).toBeGreaterThan(0.9);
   });
 
   it('is none of three readings, and none where all were taken at once', () => {
@@ -225,24 +190,9 @@ describe('the band of a trend', () => {
 
 describe('two methods', () => {
   it('the bias of a kit is found again within its interval in 92 to 98 of a hundred, on waters and errors unlike what is said', () => {
-    let held = 0;
-    for (let seed = 0; seed < 400; seed++) {
-      const random = seeded(seed + 900);
-      const noise = gaussian(random);
-      const bias = 150 * random() - 75;
-      const kit = 25 * (0.7 + 0.6 * random());
-      const compared = compareMethods(
-        Array.from({ length: 6 }, (_, i) => ({
-          at: i,
-          value: Math.round((bias + noise(kit)) / 10) * 10 + noise(25 * (0.8 + 0.3 * random())),
-          sd: Math.hypot(25, 25),
-          water: `tank ${i % 3}`,
-        })),
-      );
-      if (compared && compared.low < bias && bias < compared.high) held += 1;
-    }
-    expect(held / 4).toBeGreaterThan(92);
-    expect(held / 4).toBeLessThanOrEqual(98.5);
+    const held = biasHeld(400);
+    expect(held).toBeGreaterThan(0.92);
+    expect(held).toBeLessThan(0.98);
   });
 
   const pairs = (values: number[], sd = 25) => values.map((value, i) => ({ at: i, value, sd, water: `tank ${i % 3}` }));
