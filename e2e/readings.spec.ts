@@ -30,11 +30,15 @@ test('an instrument of one’s own is described, jotted by name, and a pair that
     await form.getByLabel('Name').fill(name);
     await form.getByLabel('Reads').selectOption('magnesium');
     await form.getByLabel('It is a').selectOption(by);
+    if (by === 'laboratory') {
+      await form.getByText('What else it reads').click();
+      await form.getByLabel('calcium', { exact: true }).check();
+    }
     await form.getByRole('button', { name: 'Save the instrument' }).click();
     await expect(form).toBeHidden();
   }
   await jot(page, 'yesterday mg 1510 by drop kit');
-  await jot(page, 'yesterday mg 1300 by test lab');
+  await jot(page, 'yesterday mg 1300 ca 421 by test lab');
   await expect(answer(page)).toContainText(/apart, once: test with both again before acting on either/);
   // A name that is taken is refused, and nothing of the form is lost.
   await page.getByRole('button', { name: 'Add an instrument' }).click();
@@ -67,6 +71,20 @@ test('a session of eight tests goes in by keyboard alone, in the order of the la
     ),
   ).toHaveCount(1);
   await expect(first).toHaveValue('');
+});
+
+test('the next session is asked in the order and the units of the last, whichever way that was typed', async ({
+  page,
+}) => {
+  await makeOwnTank(page, 'Bay Window', '300');
+  await jot(page, 'yesterday po4 45 ppb p alk 2.9 meq ca 440 no3 4');
+  await goToBench(page, 'log');
+  const cells = page.getByRole('form', { name: 'A session of tests' }).getByRole('textbox');
+  await expect(cells.nth(0)).toHaveAccessibleName(/^Phosphate ppb p/);
+  await expect(cells.nth(1)).toHaveAccessibleName(/^Alkalinity meq/);
+  await cells.nth(0).fill('40');
+  await cells.nth(0).press('Control+Enter');
+  await expect(page.getByRole('region', { name: 'Entries' }).getByText('phosphate 0.123 mg/L')).toBeVisible();
 });
 
 test('of eight cells with one wrong seven stay understood, and the eighth is asked about', async ({ page }) => {

@@ -1,5 +1,6 @@
 import { PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { entriesOf } from '@/record/entries-of';
+import { typedSession, type TypedSession } from '@/record/jot/typed-session';
 import type { Book } from '@/record/schema';
 import { observationsOf } from './observations';
 
@@ -9,16 +10,17 @@ const LEAST_TESTS = 3;
 /** Offered where a cycle was followed, and seldom tested after. */
 const OF_A_CYCLE: ReadonlySet<ParameterId> = new Set<ParameterId>(['ammonia', 'nitrite']);
 
-/** The tests in the order of the last whole session, then whatever is tested week by week besides. */
-export function sessionOrder(book: Book, tankId: string, now: number): readonly ParameterId[] {
+/** The tests in the order and the units of the last whole session, then whatever is tested week by week besides. */
+export function lastSession(book: Book, tankId: string, now: number): TypedSession {
   const session = entriesOf(book, tankId, 'reading').findLast(
     ({ at, values }) => at <= now && Object.keys(values).length >= LEAST_TESTS,
   );
-  const last = Object.keys(session?.values ?? {}) as ParameterId[];
+  const typed = typedSession(session?.jotted ?? '');
+  const last = [...typed.order, ...(Object.keys(session?.values ?? {}) as ParameterId[])];
   // A laboratory's panel is not what one tests next Saturday.
   const everyday = last.filter((id) => parameterOf(id).everyday);
   const offered = PARAMETER_IDS.filter(
     (id) => parameterOf(id).everyday && (!OF_A_CYCLE.has(id) || observationsOf(book, tankId, id).length > 0),
   );
-  return [...new Set([...everyday, ...offered])];
+  return { order: [...new Set([...everyday, ...offered])], units: typed.units };
 }

@@ -44,6 +44,8 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
   const [openedAt, setOpenedAt] = useKeptState<number | null>(`${form} reagent`, reagent?.openedAt ?? null);
   const [expiresAt, setExpiresAt] = useKeptState<number | null>(`${form} expires`, reagent?.expiresAt ?? null);
   const [correction, setCorrection] = useKeptState<number | null>(`${form} correction`, null);
+  // What else a laboratory reads by the same name: a row each.
+  const [also, setAlso] = useKeptState<readonly ParameterId[]>(`${form} also`, []);
   const [fault, setFault] = useState<string>();
   const kind = differenceKindOf(parameter);
   const { low, high, readBy } = parameterOf(parameter);
@@ -93,10 +95,13 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
             ...(expiresAt !== null && { expiresAt }),
           });
     const row = correction === null ? withReagent : corrected(withReagent, correction, now);
+    const others = (by === 'laboratory' && !instrument ? also : [])
+      .filter((each) => each !== parameter)
+      .map((each): Instrument => ({ id: `${id}-${each}`, name: row.name, parameter: each, by }));
     if (
       await commit({
         label: `Saved ${row.name}`,
-        put: { instruments: [row] },
+        put: { instruments: [row, ...others] },
         ...(opened && { base: { instruments: [opened] } }),
       })
     )
@@ -182,6 +187,30 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
           hint="added to what it reads, from now on"
         />
       </div>
+      {by === 'laboratory' && !instrument && (
+        <details className="mt-3">
+          <summary className="min-h-9 cursor-pointer font-semibold">
+            What else it reads{also.length > 0 ? ` (${also.length})` : ''}
+          </summary>
+          <div className="mt-1 flex flex-wrap gap-x-5">
+            {PARAMETER_IDS.filter(
+              (each) => each !== parameter && parameterOf(each).readBy.laboratory !== undefined,
+            ).map((each) => (
+              <label key={each} className="inline-flex min-h-11 items-center gap-2 lg:min-h-9">
+                <input
+                  type="checkbox"
+                  className="size-5 accent-glass"
+                  checked={also.includes(each)}
+                  onChange={({ target: { checked } }) =>
+                    setAlso(checked ? [...also, each] : also.filter((other) => other !== each))
+                  }
+                />
+                {parameterOf(each).name}
+              </label>
+            ))}
+          </div>
+        </details>
+      )}
       <FormEnd fault={fault} save="Save the instrument" onLeave={leave} />
     </form>
   );

@@ -19,11 +19,14 @@ import { calibrated } from '@/record/instrument-history';
 export function InstrumentRow({
   finding,
   told,
+  grouped,
   onEdit,
 }: {
   readonly finding: InstrumentFinding;
   /** Its finding is said here; else it stands at the head of the bench. */
   readonly told: boolean;
+  /** It stands under its name with others that have the same: what it reads tells them apart. */
+  readonly grouped: boolean;
   readonly onEdit: () => void;
 }) {
   const { book, tank } = useTank();
@@ -51,8 +54,8 @@ export function InstrumentRow({
   return (
     <>
       <RecordRow
-        title={instrument.name}
-        under={`${parameterOf(parameter).name}, ${instrument.by}${usual ? `; ${tank.name}’s usual` : ''}`}
+        title={grouped ? capitalised(parameterOf(parameter).name) : instrument.name}
+        under={`${grouped ? '' : `${parameterOf(parameter).name}, `}${instrument.by}${usual ? `; ${tank.name}’s usual` : ''}`}
         onEdit={onEdit}
         onRemove={() =>
           void commit({

@@ -40,17 +40,23 @@ export function InstrumentsBench() {
           as it was read.
         </p>
         <ul className="mt-2 max-w-5xl">
-          {findings.map((finding) => (
-            <li key={finding.instrument.id} className="border-t border-line py-2.5">
-              {editing === finding.instrument.id ? (
-                <InstrumentForm instrument={finding.instrument} onDone={done} />
-              ) : (
-                <InstrumentRow
-                  finding={finding}
-                  told={finding !== telling}
-                  onEdit={() => setEditing(finding.instrument.id)}
-                />
-              )}
+          {byName(findings).map((group) => (
+            <li key={group[0]?.instrument.id} className="border-t border-line py-2.5">
+              {group.length > 1 && <h3 className="font-semibold">{group[0]?.instrument.name}</h3>}
+              {group.map((finding) => (
+                <div key={finding.instrument.id} className={group.length > 1 ? 'mt-2' : ''}>
+                  {editing === finding.instrument.id ? (
+                    <InstrumentForm instrument={finding.instrument} onDone={done} />
+                  ) : (
+                    <InstrumentRow
+                      finding={finding}
+                      told={finding !== telling}
+                      grouped={group.length > 1}
+                      onEdit={() => setEditing(finding.instrument.id)}
+                    />
+                  )}
+                </div>
+              ))}
             </li>
           ))}
         </ul>
@@ -64,6 +70,16 @@ export function InstrumentsBench() {
       </section>
     </Bench>
   );
+}
+
+/** A laboratory reads many things by one name: they stand together, where the first of them stands. */
+function byName(findings: readonly InstrumentFinding[]): readonly (readonly InstrumentFinding[])[] {
+  const groups = new Map<string, InstrumentFinding[]>();
+  for (const finding of findings) {
+    const name = finding.instrument.name.toLowerCase();
+    groups.set(name, [...(groups.get(name) ?? []), finding]);
+  }
+  return [...groups.values()];
 }
 
 /** Whether a finding is worth the first sentence. */

@@ -12,8 +12,8 @@ import { whenText } from '@/interface/when';
 import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { lastObservation, observationText } from '@/reckoning/observations';
-import { sessionOrder } from '@/reckoning/last-session';
-import { readCells, type CellRead } from '@/record/jot/read-cell';
+import { lastSession } from '@/reckoning/last-session';
+import { readCells, withUnit, type CellRead } from '@/record/jot/read-cell';
 import { describeEntry } from '@/record/kinds/describe';
 import { AHEAD_MS } from '@/record/rows/fields';
 import type { Entry } from '@/record/schema';
@@ -35,8 +35,8 @@ export function SessionGrid() {
   const [fault, setFault] = useState<string>();
   const [id, setId] = useState(nanoid);
   const form = useRef<HTMLFormElement>(null);
-  const order = sessionOrder(book, tank.id, now);
-  const read = readCells(cells, { now, zone, units, solutions: [], instruments: book.instruments });
+  const { order, units: lastUnits } = lastSession(book, tank.id, now);
+  const read = readCells(cells, { now, zone, units, solutions: [], instruments: book.instruments }, lastUnits);
   const filled = order.filter((parameter) => (cells[parameter] ?? '').trim() !== '');
   const wrong = filled.filter((parameter) => read.of[parameter]?.problem !== undefined);
 
@@ -58,7 +58,19 @@ export function SessionGrid() {
           : undefined;
     setFault(problem);
     if (problem !== undefined || !read.values) return;
-    const entry: Entry = { id, tankId: tank.id, at, kind: 'reading', ...read.values };
+    const entry: Entry = {
+      id,
+      tankId: tank.id,
+      at,
+      kind: 'reading',
+      ...read.values,
+      // As a line it would have been jotted as: the next session is asked in its order and its units.
+      jotted: filled
+        .map(
+          (parameter) => `${parameterOf(parameter).words[0]} ${withUnit(cells[parameter] ?? '', lastUnits[parameter])}`,
+        )
+        .join(' '),
+    };
     if (!(await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } }))) return;
     setCells({});
     setWhen(null);
@@ -94,7 +106,10 @@ export function SessionGrid() {
           return (
             <div key={cell} className="min-w-0">
               <label htmlFor={cell} className="block text-sm font-semibold">
-                {capitalised(name)} <span className="font-normal text-soft">{preferredUnit(kind, units).symbol}</span>
+                {capitalised(name)}{' '}
+                <span className="font-normal text-soft">
+                  {lastUnits[parameter] ?? preferredUnit(kind, units).symbol}
+                </span>
               </label>
               <input
                 id={cell}
@@ -105,7 +120,11 @@ export function SessionGrid() {
                 autoCapitalize="off"
                 spellCheck={false}
                 className={`mt-1 min-h-11 w-full rounded-md border bg-sheet px-2.5 lg:min-h-9 ${told?.problem ? 'border-2 border-rust' : 'border-edge'}`}
-                placeholder={last ? observationText(parameter, last, units).replace(/ .*/, '') : ''}
+                placeholder={
+                  last && lastUnits[parameter] === undefined
+                    ? observationText(parameter, last, units).replace(/ .*/, '')
+                    : ''
+                }
                 value={text}
                 aria-invalid={told?.problem ? true : undefined}
                 aria-describedby={`${cell}-about`}

@@ -1,4 +1,5 @@
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
+import { isBareFigure, type TypedSession } from './typed-session';
 import { readLine, type JotContext } from './read-line';
 import type { EntryOf } from '../kinds/list';
 
@@ -17,10 +18,12 @@ type Session = Pick<EntryOf<'reading'>, 'values' | 'bounds' | 'instruments'>;
 /**
  * Cells of a session of tests, each as it would be jotted behind the test's name: one reader serves line and grid. A cell that is not
  * understood leaves the others as they are.
+ * @param units in which a bare figure is read, where the last session named them; else the keeper's own
  */
 export function readCells(
   cells: Readonly<Partial<Record<ParameterId, string>>>,
   context: JotContext,
+  units: TypedSession['units'] = {},
 ): { readonly of: Readonly<Partial<Record<ParameterId, CellRead>>>; readonly values: Session | undefined } {
   const of: Partial<Record<ParameterId, CellRead>> = {};
   const values: Session['values'] = {};
@@ -29,7 +32,7 @@ export function readCells(
   for (const [key, text = ''] of Object.entries(cells)) {
     const parameter = key as ParameterId;
     if (text.trim() === '') continue;
-    const cell = readCell(parameter, text, context);
+    const cell = readCell(parameter, withUnit(text, units[parameter]), context);
     of[parameter] = cell;
     if (cell.value === undefined || cell.problem !== undefined) continue;
     values[parameter] = cell.value;
@@ -50,6 +53,11 @@ export function readCells(
         }
       : undefined,
   };
+}
+
+/** A cell's text with the unit that is meant by a bare figure. */
+export function withUnit(text: string, unit: string | undefined): string {
+  return unit !== undefined && isBareFigure(text) ? `${text.trim()} ${unit}` : text;
 }
 
 function readCell(parameter: ParameterId, text: string, context: JotContext): CellRead {

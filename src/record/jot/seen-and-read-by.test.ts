@@ -4,6 +4,7 @@ import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
 import type { Instrument } from '../rows/instrument';
 import { readCells } from './read-cell';
 import { readLine } from './read-line';
+import { typedSession } from './typed-session';
 
 const instruments: Instrument[] = [
   { id: 'kit', name: 'New magnesium kit', parameter: 'magnesium', by: 'kit' },
@@ -97,6 +98,29 @@ describe('eight values in a line with one wrong', () => {
     expect(reading?.kind === 'reading' && Object.keys(reading.values)).toHaveLength(7);
     expect(problems).toHaveLength(1);
     expect(problems[0]?.message).toMatch(/pH/);
+  });
+});
+
+describe('how the last session was typed', () => {
+  it('is its order and the units that were named', () => {
+    expect(
+      typedSession('yesterday 8pm po4 45 ppb p, alk 2.9 meq ca 440 no3 <2 sg 1.0255 mg 1320 by lab panel temp 77f'),
+    ).toEqual({
+      order: ['phosphate', 'alkalinity', 'calcium', 'nitrate', 'salinity', 'magnesium', 'temperature'],
+      units: { phosphate: 'ppb p', alkalinity: 'meq', temperature: 'f' },
+    });
+    expect(typedSession('')).toEqual({ order: [], units: {} });
+    expect(typedSession('changed 40 l and refilled 3 l').order).toEqual([]);
+  });
+
+  it('a bare figure is read in the unit of then, one with its own unit in that', () => {
+    const units = { phosphate: 'ppb p', alkalinity: 'meq' };
+    expect(readCells({ phosphate: '45', alkalinity: '2.9' }, context, units).values?.values).toMatchObject({
+      phosphate: expect.closeTo(0.138, 3) as number,
+      alkalinity: 2.9,
+    });
+    expect(readCells({ phosphate: '0.05 mg/l' }, context, units).values?.values.phosphate).toBeCloseTo(0.05, 9);
+    expect(readCells({ phosphate: '<20' }, context, units).values?.bounds).toEqual({ phosphate: 'below' });
   });
 });
 
