@@ -3,11 +3,16 @@ import { mostAtOnceL } from '@/chemistry/evaporation/refill-account';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import { netVolumeL, type Book, type EntryDraft, type EntryOf, type Tank } from '@/record/schema';
+import { DAY_MS } from '@/chemistry/tank-model/time';
+import { entriesOfTank } from '@/record/entries-of';
 import { strengthOf } from './known-events';
 import { reactorGain } from './supply';
 
 /** A change of more of the water than this is asked about: routines are a tenth to a fifth, resets a third. Chosen. */
 const LARGE_SHARE = 0.6;
+/** Chosen. */
+const BEFORE_A_CYCLE_DAYS = 60;
+const LONG_BEFORE_DAYS = 366;
 /** One dose that lifts a level by more than keepers hold to in a day. Common practice; of calcium the wider figure. */
 const ASKED_AT_ONCE: Record<DosedParameter, number> = {
   alkalinity: DOSED_FACTS.alkalinity.riseLimitPerDay,
@@ -20,6 +25,8 @@ const ASKED_A_DAY: Record<DosedParameter, number> = { alkalinity: 4 * DKH, calci
 /** What to ask of an entry that its tank makes unlikely, before it is filed; it may be filed all the same. */
 export function draftQuestion(book: Book, tank: Tank, draft: EntryDraft): string | undefined {
   const { units } = book.settings;
+  const early = beforeTheTank(book, tank, draft.at);
+  if (early !== undefined) return early;
   switch (draft.kind) {
     case 'refill':
       return reservoirQuestion(tank, Math.max(draft.volumeL, draft.leavesL ?? 0), units);
@@ -36,6 +43,18 @@ export function draftQuestion(book: Book, tank: Tank, draft: EntryDraft): string
     default:
       return undefined;
   }
+}
+
+/** Before a tank was begun, or long before anything else that is logged of it, nothing was done there: a date has slipped. */
+function beforeTheTank(book: Book, tank: Tank, at: number): string | undefined {
+  const begun = tank.cycle?.startedAt;
+  // Rock and water go in some days before a cycle is begun.
+  if (begun !== undefined && at < begun - BEFORE_A_CYCLE_DAYS * DAY_MS)
+    return `That is before ${tank.name} was begun: another date, or another tank?`;
+  const first = entriesOfTank(book, tank.id)[0]?.at;
+  return first !== undefined && at < first - LONG_BEFORE_DAYS * DAY_MS
+    ? `That is more than a year before anything else of ${tank.name}: another date?`
+    : undefined;
 }
 
 function reservoirQuestion(tank: Tank, litres: number, units: UnitPreferences): string | undefined {

@@ -3,11 +3,12 @@ import { gaussian, seeded } from '@/chemistry/seeded';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { emptyBook, newTank } from '@/record/defaults';
 import { corrected } from '@/record/instrument-history';
-import type { Book, Entry, Instrument } from '@/record/schema';
+import type { Book, Entry, EntryDraft, Instrument, Tank } from '@/record/schema';
 import { holdingsOf, lightsOf } from './livestock';
 import { findingOf, instrumentFindings, offInstrument } from './instrument-check';
 import { offInstrumentCautions } from './off-instrument-cautions';
-import { readingsAt, trendOf } from './parameter-trend';
+import { draftQuestion } from './draft-question';
+import { readingsAt, trendAhead, trendOf } from './parameter-trend';
 import { confidenceOf } from './record-confidence';
 
 const NOW = 200 * DAY_MS;
@@ -150,5 +151,48 @@ describe('what lives there', () => {
       hours: { fromMinute: 600, forMinutes: hours * 60 },
     });
     expect(lightsOf(bookOf([lights(3, 8), lights(9, 10)]), tank, day(8))?.hours?.forMinutes).toBe(480);
+  });
+});
+
+describe('a date that slipped', () => {
+  it('before a tank was begun, or long before anything else of it, is asked about', () => {
+    const begun: Tank = {
+      ...newTank('a'),
+      name: 'Bay',
+      displayL: 200,
+      cycle: { school: 'starter', startedAt: day(100) },
+    };
+    const draft = (at: number): EntryDraft => ({ kind: 'reading', at, values: { nitrate: 4 } });
+    expect(draftQuestion(bookOf([]), begun, draft(day(20)))).toMatch(/before Bay was begun/);
+    expect(draftQuestion(bookOf([]), begun, draft(day(95)))).toBeUndefined();
+    const [tank] = tanks;
+    if (!tank) throw new Error('no tank');
+    const book = bookOf([read('a', day(600), 1300)]);
+    expect(draftQuestion(book, tank, draft(day(100)))).toMatch(/more than a year before anything else of Tank a/);
+    expect(draftQuestion(book, tank, draft(day(500)))).toBeUndefined();
+  });
+});
+
+describe('a level that no model carries forward', () => {
+  const nitrate = (per: number): Book =>
+    bookOf(
+      Array.from({ length: 10 }, (_, i): Entry => ({
+        id: `n${i}`,
+        tankId: 'a',
+        at: day(137 + i * 7),
+        kind: 'reading',
+        values: { nitrate: 5 + i * 7 * per },
+      })),
+    );
+  it('goes on at its rate, its doubt growing; a steady or an old one is not carried on', () => {
+    const [tank] = tanks;
+    if (!tank) throw new Error('no tank');
+    const { values } = trendOf(nitrate(0.1), tank, 'nitrate', NOW);
+    const ahead = trendAhead(values, NOW, NOW + day(20));
+    const [first, last] = [ahead[0], ahead.at(-1)];
+    expect((last?.value ?? 0) - (first?.value ?? 0)).toBeCloseTo(0.1 * 20, 6);
+    expect((last?.high ?? 0) - (last?.low ?? 0)).toBeGreaterThan((first?.high ?? 0) - (first?.low ?? 0));
+    expect(trendAhead(trendOf(nitrate(0), tank, 'nitrate', NOW).values, NOW, NOW + day(20))).toEqual([]);
+    expect(trendAhead(values, NOW + day(60), NOW + day(80))).toEqual([]);
   });
 });

@@ -1,11 +1,12 @@
 import type { ParameterId } from '@/calculators/parameters/parameters';
-import { parameterTrend } from '@/calculators/readings/parameter-trend';
+import { parameterTrend, type TrendValues } from '@/calculators/readings/parameter-trend';
 import { atSalinity35 } from '@/chemistry/readings/at-salinity';
 import { localTrend } from '@/chemistry/readings/local-trend';
 import { asPoint, pointsOf } from '@/chemistry/observation';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import type { Book, Tank } from '@/record/schema';
+import type { OutlookPoint } from './outlook';
 import { memoise, memoiseOn } from './memoise';
 import { observationsOf, type TankObservation } from './observations';
 
@@ -14,6 +15,8 @@ const LOOKS_BACK_DAYS = 180;
 /** Of a parameter that is read many times a day, the newest of these. */
 const MOST_READINGS = 400;
 const HOUR_MS = 3_600_000;
+/** A rate of older tests is no rate of now. Chosen: three weekly tests. */
+const LATELY_DAYS = 21;
 
 /** What is diluted with the salt, and can be told at 35 ppt. */
 const OF_THE_SALT: ReadonlySet<ParameterId> = new Set<ParameterId>([
@@ -61,6 +64,32 @@ export function readingsAt(book: Book, tank: Tank, parameter: ParameterId, at35:
       const point = water && attempt(() => atSalinity35(reading, water)).outcome;
       return point ? [{ ...reading, ...point }] : [];
     });
+  });
+}
+
+/** So far ahead the rate of now is drawn. Chosen: further on it says little. */
+const AHEAD_DAYS = 30;
+
+/**
+ * Where a level goes if it goes on at the rate of now, with the doubt of both: for what no model carries forward. Nothing of a level whose
+ * rate is no different from zero, or that was not tested lately.
+ */
+export function trendAhead({ moves, points, t95 }: TrendValues, now: number, until: number): OutlookPoint[] {
+  const last = points.at(-1);
+  if (!last || moves === undefined || moves === 'steady' || now - last.at > LATELY_DAYS * DAY_MS) return [];
+  const end = Math.min(until, now + AHEAD_DAYS * DAY_MS);
+  const days = (end - last.at) / DAY_MS;
+  if (days <= 0) return [];
+  return Array.from({ length: 13 }, (_, i) => {
+    const after = (days * i) / 12;
+    const value = last.level + last.perDay * after;
+    const half = t95 * Math.hypot(last.levelSd, last.perDaySd * after);
+    return {
+      at: Math.round(last.at + after * DAY_MS),
+      value: Math.max(0, value),
+      low: Math.max(0, value - half),
+      high: value + half,
+    };
   });
 }
 

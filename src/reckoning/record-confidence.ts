@@ -1,4 +1,5 @@
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { listed } from '@/calculators/calculator/words';
 import { worthTesting } from '@/calculators/consumption/consumption-answer';
 import { parameterOf, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import { recordConfidence } from '@/calculators/readings/record-confidence';
@@ -131,10 +132,16 @@ function contradictionsIn(book: Book, tank: Tank, now: number): string[] {
         ? [`${name} was read ${told(before.value)} and ${told(reading.value)} within hours: retest.`]
         : [];
     });
+    const aged = readings.at(-1)?.ages;
     const lately = new Set(readings.flatMap(({ instrument }) => instrument ?? []));
     const off = [...lately].flatMap((instrument) => contradictedBy(book, instrument, now) ?? []);
     return [
       ...twice,
+      ...(aged
+        ? [
+            `The last ${name} is by ${readings.at(-1)?.instrument?.name ?? 'an instrument'}: ${listed(aged)}. It counts with twice the error.`,
+          ]
+        : []),
       ...off.map(([own, other]) => `${own} and ${other} contradict each other on ${name}: see Instruments.`),
     ];
   });

@@ -162,7 +162,7 @@ export function SessionGrid() {
         })}
         <WhenField
           key={`when ${round}`}
-          label="When"
+          label="When tested"
           value={when}
           onChange={setWhen}
           zone={zone}

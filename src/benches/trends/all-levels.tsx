@@ -12,7 +12,7 @@ import { markOf, marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
 import { dayText } from '@/interface/when';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace';
-import { trendOf } from '@/reckoning/parameter-trend';
+import { trendAhead, trendOf } from '@/reckoning/parameter-trend';
 import { Co2Words } from './co2-words';
 import { useCycle } from '@/interface/cycle-context';
 import { outlookOf } from '@/reckoning/outlook-of';
@@ -57,8 +57,9 @@ export function AllLevels() {
       <Cautions alone cautions={nutrientsAtZero(book, tank, now).cautions} />
       <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
         {ordered.map((id) => {
-          const ahead = outlookOf(book, tank, id, now, to, cycle);
           const trend = trendOf(book, tank, id, now);
+          const modelled = outlookOf(book, tank, id, now, to, cycle);
+          const ahead = modelled.length > 0 ? modelled : trendAhead(trend.values, now, to);
           return (
             <div key={id} className="min-w-0">
               <SeriesChart
@@ -80,7 +81,7 @@ export function AllLevels() {
                   </Link>
                 </p>
               )}
-              {id === 'ph' && <Co2Words carriedOn={ahead.length > 0} />}
+              {id === 'ph' && <Co2Words carriedOn={modelled.length > 0} />}
             </div>
           );
         })}

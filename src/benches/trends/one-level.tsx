@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { capitalised } from '@/calculators/calculator/words';
+import { capitalised, listed } from '@/calculators/calculator/words';
 import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { Answer, Working } from '@/interface/answer';
 import { Button, ButtonLink } from '@/interface/button';
@@ -15,7 +15,7 @@ import { useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { offInstrument } from '@/reckoning/instrument-check';
 import { observationsOf } from '@/reckoning/observations';
 import { outlookOf } from '@/reckoning/outlook-of';
-import { isOfTheSalt, readingsAt, trendOf } from '@/reckoning/parameter-trend';
+import { isOfTheSalt, readingsAt, trendAhead, trendOf } from '@/reckoning/parameter-trend';
 import { benchAddress } from '@/registry/addresses';
 import { useCycle } from '@/interface/cycle-context';
 import { Co2Words } from './co2-words';
@@ -37,6 +37,9 @@ export function OneLevel() {
   const parameter: ParameterId = isParameter(asked) ? asked : (read[0] ?? 'alkalinity');
   const normalised = at35 && isOfTheSalt(parameter);
   const { answer, working, cautions, values } = trendOf(book, tank, parameter, now, normalised);
+  const modelled = outlookOf(book, tank, parameter, now, to, cycle);
+  const ahead = modelled.length > 0 ? modelled : trendAhead(values, now, to);
+  const last = observationsOf(book, tank.id, parameter).findLast(({ at }) => at <= now);
   const off = offInstrument(book, tank, parameter, now);
   const choose = (id: ParameterId) => goTo(`${benchAddress(workspace, tank.id, 'trends', 'one')}&of=${id}`, 'replace');
   return (
@@ -63,6 +66,11 @@ export function OneLevel() {
           {parameterOf(parameter).name}.
         </p>
       )}
+      {last?.ages && (
+        <p className="mt-2 max-w-3xl text-kelp">
+          The last reading is by {last.instrument?.name}: {listed(last.ages)}. It is taken with twice the error.
+        </p>
+      )}
       <div className="mt-4">
         <ChoiceRow
           label="Level shown"
@@ -80,13 +88,13 @@ export function OneLevel() {
             readings={readingsAt(book, tank, parameter, normalised)}
             band={tank.targets[parameter]}
             // What is ahead is told as the tank will hold it, and not at another salinity.
-            ahead={normalised ? [] : outlookOf(book, tank, parameter, now, to, cycle)}
+            ahead={normalised ? [] : ahead}
             marks={marksOf(book, tank.id, from, to)}
             trend={values}
             height={LARGE}
           />
         </PanAndZoom>
-        {parameter === 'ph' && <Co2Words carriedOn />}
+        {parameter === 'ph' && <Co2Words carriedOn={modelled.length > 0} />}
         <p className="mt-1 max-w-3xl text-sm text-soft">
           Dots are tests with their own error, squares a laboratory’s, diamonds a probe’s; what stands apart is crossed.
           The line is what they tell together, with its 95 % range. Drag the picture, or use the arrow keys on it.
