@@ -134,7 +134,9 @@ function contradictionsIn(book: Book, tank: Tank, now: number): string[] {
     });
     const aged = readings.at(-1)?.ages;
     const lately = new Set(readings.flatMap(({ instrument }) => instrument ?? []));
-    const off = [...lately].flatMap((instrument) => contradictedBy(book, instrument, now) ?? []);
+    const off = [...lately]
+      .map((instrument) => contradictedBy(book, instrument, now))
+      .filter((pair) => pair !== undefined);
     return [
       ...twice,
       ...(aged

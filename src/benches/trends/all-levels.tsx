@@ -12,6 +12,8 @@ import { markOf, marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
 import { dayText } from '@/interface/when';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { kindOf } from '@/record/kinds/list';
+import type { EntryKind } from '@/record/schema';
 import { trendAhead, trendOf } from '@/reckoning/parameter-trend';
 import { Co2Words } from './co2-words';
 import { useCycle } from '@/interface/cycle-context';
@@ -32,6 +34,16 @@ const ALWAYS: readonly ParameterId[] = [
   'salinity',
   'temperature',
 ];
+
+/** What their own words leave open: what was every other day, and what of the float. */
+const NEEDS_ITS_TITLE: ReadonlySet<EntryKind> = new Set<EntryKind>([
+  'feeding',
+  'upkeep',
+  'replaced',
+  'seen',
+  'put-in',
+  'trial',
+]);
 
 /** A small picture of every level, each with its trend in a sentence; all move with the tide line. */
 export function AllLevels() {
@@ -106,7 +118,10 @@ export function AllLevels() {
                   <path d={markOf(mark.kind).path} fill="none" stroke="var(--soft)" strokeWidth="1.4" />
                 </svg>
                 <span className="w-14 shrink-0 text-soft">{dayText(mark.at, zone)}</span>
-                <span className="min-w-0">{mark.text}</span>
+                <span className="min-w-0">
+                  {NEEDS_ITS_TITLE.has(mark.kind) && `${kindOf(mark.kind).title}: `}
+                  {mark.text}
+                </span>
               </li>
             ))}
           </ul>

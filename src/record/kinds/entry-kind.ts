@@ -7,6 +7,7 @@ import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quan
 import type { QuantityKind } from '@/chemistry/units/kinds';
 import type { Scanner } from '../line/scanner';
 import { id, moment } from '../rows/fields';
+import type { Instrument } from '../rows/instrument';
 import type { Salt } from '../rows/salt';
 import type { Settings } from '../rows/settings';
 import type { Solution } from '../rows/solution';
@@ -37,6 +38,7 @@ export interface House {
   readonly solutions: readonly Solution[];
   readonly salts: readonly Salt[];
   readonly sources: readonly Source[];
+  readonly instruments?: readonly Pick<Instrument, 'id' | 'name'>[];
 }
 
 /** A figure of an entry, as one line of the exported table: what, value, canonical unit. */

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { PARAMETER_IDS, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
-import { capitalised } from '@/calculators/calculator/words';
+import { capitalised, listed } from '@/calculators/calculator/words';
 import { boundSign } from '@/chemistry/observation';
 import { unitsOf } from '@/chemistry/units/kinds';
 import { id } from '../rows/fields';
@@ -24,13 +24,13 @@ export const reading = defineKind({
     test: ({ values, bounds = {} }) => Object.keys(bounds).every((key) => key in values),
     message: 'a bound without its value',
   },
-  describe: ({ values, bounds }, { settings: { units } }) =>
-    PARAMETER_IDS.flatMap((key) => {
+  describe: ({ values, bounds, instruments }, { settings: { units }, instruments: known = [] }) =>
+    `${PARAMETER_IDS.flatMap((key) => {
       const value = values[key];
       if (value === undefined) return [];
       const { name, kind } = PARAMETERS[key];
       return [`${name} ${boundSign(bounds?.[key])}${told(kind, value, units)}`];
-    }).join(' · '),
+    }).join(' · ')}${readBy(instruments, known)}`,
   figures: ({ values, bounds }) =>
     PARAMETER_IDS.flatMap((key): TableFigure[] => {
       const value = values[key];
@@ -70,4 +70,15 @@ export const reading = defineKind({
 /** The unit of the figures in the record. */
 function canonicalUnit(key: ParameterId): string {
   return key === 'alkalinity' ? 'mmol/L' : (unitsOf(PARAMETERS[key].kind)[0]?.symbol ?? '');
+}
+
+/** ", by New magnesium kit": what an entry names, each once; of one that is no longer listed nothing can be said. */
+function readBy(
+  named: Partial<Record<ParameterId, string>> | undefined,
+  known: readonly { readonly id: string; readonly name: string }[],
+): string {
+  if (!named) return '';
+  const ids = new Set(Object.values(named));
+  const names = [...new Set(known.filter(({ id: own }) => ids.has(own)).map(({ name }) => name))];
+  return names.length === 0 ? '' : `, by ${listed(names)}`;
 }
