@@ -7,6 +7,7 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import type { Book, Tank } from '@/record/schema';
 import type { OutlookPoint } from './outlook';
+import { isFollowed } from './consumption-window';
 import { memoise, memoiseOn } from './memoise';
 import { observationsOf, type TankObservation } from './observations';
 
@@ -18,23 +19,9 @@ const HOUR_MS = 3_600_000;
 /** A rate of older tests is no rate of now. Chosen: three weekly tests. */
 const LATELY_DAYS = 21;
 
-/** What is diluted with the salt, and can be told at 35 ppt. */
-const OF_THE_SALT: ReadonlySet<ParameterId> = new Set<ParameterId>([
-  'alkalinity',
-  'calcium',
-  'magnesium',
-  'potassium',
-  'strontium',
-  'boron',
-  'bromide',
-  'fluoride',
-  'sulfate',
-  'sodium',
-  'chloride',
-]);
-
+/** Whether it is diluted with the salt, and can be told at 35 ppt. */
 export function isOfTheSalt(parameter: ParameterId): boolean {
-  return OF_THE_SALT.has(parameter);
+  return isFollowed(parameter);
 }
 
 /** A tank's readings as they are, or as they would be at 35 ppt by its salinity's own trend. */

@@ -3,28 +3,14 @@ import { howSureInput } from './certainty';
 import { amount, figure } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator } from '../calculator/calculator';
-import { demandBasis } from './demand-basis';
 import { DOSED_PARAMETERS } from './dosed-parameters';
+import { planDemand } from './plan-demand';
 import { planAnswer } from './plan-answer';
 import { planCautions } from './plan-cautions';
 import type { PlanFacts } from './plan-facts';
 import { carriedBy, planSource, sourceOf } from './plan-source';
 import { planWorking } from './plan-working';
 import { plannedDoses, type Need } from './planned-doses';
-
-const demandSchema = z.strictObject({
-  /** In the parameter's unit a day: mmol/L for alkalinity, mg/L for calcium and magnesium. */
-  perDay: figure('consumption a day', -1000, 1000, 'of the parameter’s unit'),
-  sd: figure('doubt of the consumption', 0, 1000, 'of the parameter’s unit').default(0),
-  basis: demandBasis,
-  /** Calcium and alkalinity are not consumed in their proportion. */
-  mismatch: z.boolean().default(false),
-  /** Too small for the test to tell from zero: no dose is built on it. */
-  withinTestError: z.boolean().default(false),
-});
-
-const planDemand = z.partialRecord(z.enum(DOSED_PARAMETERS), demandSchema);
-export type PlanDemand = z.output<typeof planDemand>;
 
 const amountADay = figure('amount a day', -1e9, 1e9, 'mmol or mg');
 

@@ -3,7 +3,7 @@ import type { Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
 import { basisOrigin, basisWords } from './demand-basis';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from './dosed-parameters';
-import type { PlanDemand } from './dosing-plan';
+import type { PlanDemand } from './plan-demand';
 import type { PlanFacts } from './plan-facts';
 
 /** The plan line by line: what is consumed, what is supplied already, what is left for each part. */
