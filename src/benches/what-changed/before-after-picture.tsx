@@ -4,6 +4,7 @@ import { scaleLinear } from 'd3-scale';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import type { beforeAfter } from '@/calculators/readings/before-after';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import type { Stretch } from '@/chemistry/readings/before-after';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { axisFor } from '@/interface/charts/axis';
 import { useWidth } from '@/interface/use-width';
@@ -46,7 +47,7 @@ export function BeforeAfterPicture({
   const readings = observationsOf(book, tank.id, parameter).filter(({ at }) => at >= start && at <= end);
   const band = tank.targets[parameter];
   const levels = [
-    ...readings.flatMap(({ value, sd }) => [value - sd, value + sd]),
+    ...readings.flatMap(({ value, sd }) => [Math.max(least, value - sd), value + sd]),
     // No level is below what can be read, however wide the doubt of a mean.
     ...(told ? [told.before, told.after].flatMap((side) => [Math.max(least, side.level.low), side.level.high]) : []),
     ...(band ?? []),
@@ -119,6 +120,23 @@ export function BeforeAfterPicture({
             </text>
           </g>
         ))}
+        {sides.map(([begin, stop, side], i) => {
+          const along = alongOf(readings, begin, stop, side);
+          return (
+            along && (
+              <line
+                key={i}
+                x1={x(begin)}
+                x2={x(stop)}
+                y1={at(along(begin))}
+                y2={at(along(stop))}
+                stroke="var(--dusk)"
+                strokeWidth="1.6"
+                strokeDasharray="5 4"
+              />
+            )
+          );
+        })}
         <line
           x1={x(event.at)}
           x2={x(event.at)}
@@ -164,11 +182,25 @@ export function BeforeAfterPicture({
         ))}
       </svg>
       <figcaption className="text-sm text-soft">
-        Dots are tests with their own error; a line, the mean of each side, shaded its 95 % range
+        Dots are tests with their own error; a line, the mean of each side, shaded its 95 % range; dashed, the rate it
+        went at
         {band ? '; the wide band, the target' : ''}.
       </figcaption>
     </figure>
   );
+}
+
+/** The line a side goes along, through the middle of its tests; nothing where they tell no rate. */
+function alongOf(
+  readings: readonly { readonly at: number }[],
+  begin: number,
+  stop: number,
+  { level, perDay }: Stretch,
+): ((at: number) => number) | undefined {
+  const own = readings.filter(({ at }) => at >= begin && at <= stop);
+  if (!perDay || own.length === 0) return undefined;
+  const centre = own.reduce((sum, { at }) => sum + at, 0) / own.length;
+  return (at) => level.value + (perDay.value * (at - centre)) / DAY_MS;
 }
 
 /** What stands over the line, as much of it as there is room for. */
