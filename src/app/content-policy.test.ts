@@ -1,4 +1,6 @@
 import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { build } from 'esbuild';
 import { describe, expect, it } from 'vitest';
 import { scriptHashes } from './content-policy';
 
@@ -16,5 +18,43 @@ describe('the hashes of a page’s scripts', () => {
 </script></html>`;
     const hash = (text: string) => `'sha256-${createHash('sha256').update(text).digest('base64')}'`;
     expect(scriptHashes(page)).toEqual([hash('let b = 1'), hash('\n c()\n')]);
+  });
+});
+
+/*
+ * Validation is told to make no code where the page's screen begins (`without-eval.ts`). React may ask for the frame around it first, in
+ * whatever order it arrives: nothing of that may reach a schema.
+ */
+describe('what stands around the page’s screen', () => {
+  const frame = ['src/app/layout.tsx', 'src/app/page.tsx', 'src/app/error.tsx', 'src/app/not-found.tsx'].flatMap(
+    (file) =>
+      [...readFileSync(file, 'utf8').matchAll(/from '@\/((?:interface|benches)\/[\w/-]+)'/g)].map(
+        ([, name]) => `src/${name}.tsx`,
+      ),
+  );
+  const around = frame.filter((file) => file !== 'src/benches/place-screen.tsx');
+
+  it.each(around)('%s knows no schema before it is fetched', async (file) => {
+    const entry = file.endsWith('theme-cookie.tsx') ? file.replace('.tsx', '.ts') : file;
+    const { metafile } = await build({
+      entryPoints: [entry],
+      bundle: true,
+      write: false,
+      metafile: true,
+      splitting: true,
+      format: 'esm',
+      outdir: '.test/frame',
+      tsconfig: 'tsconfig.json',
+      jsx: 'automatic',
+      external: ['react', 'react-dom', 'next/*'],
+      logLevel: 'silent',
+    });
+    const own = Object.values(metafile.outputs).find(({ entryPoint }) => entryPoint === entry);
+    expect(Object.keys(own?.inputs ?? {})).toContain(entry);
+    expect(Object.keys(own?.inputs ?? {}).filter((input) => input.includes('/zod/'))).toEqual([]);
+  });
+
+  it('is looked at whole', () => {
+    expect(around.length).toBeGreaterThanOrEqual(4);
   });
 });

@@ -23,6 +23,7 @@ import { notify } from './notices';
 import { RefusedScope, useAskRefused } from './refused-fields';
 import { takeStep } from './take-step';
 import { whenText } from './when';
+import { Waiting } from './waiting';
 import type { WorkspaceName } from './workspace-name';
 
 const DATABASES: Record<WorkspaceName, string> = { mine: 'mild-tide', demo: 'mild-tide-demo' };
@@ -76,10 +77,6 @@ export function WorkspaceProvider({ name, children }: { readonly name: Workspace
       <RefusedScope>{children}</RefusedScope>
     </WorkspaceContext>
   );
-}
-
-export function Waiting() {
-  return <p className="p-8 text-soft">Opening the record…</p>;
 }
 
 export function useWorkspace(): Workspace {

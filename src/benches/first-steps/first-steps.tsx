@@ -3,7 +3,8 @@
 import { Bench } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
 import { ImportFile } from '@/interface/import-file';
-import { useBookIfRead, useCommit, useWorkspace, Waiting } from '@/interface/workspace';
+import { Waiting } from '@/interface/waiting';
+import { useBookIfRead, useCommit, useWorkspace } from '@/interface/workspace';
 import { METRIC_UNITS, US_UNITS, usualHere } from './starting-units';
 
 /** What is met while a record holds no tank: what this is, and the four ways to begin. */

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { capitalised, listed } from '@/calculators/calculator/words';
 import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
+import { attempt } from '@/chemistry/refusal';
 import { Answer, Working } from '@/interface/answer';
 import { Button, ButtonLink } from '@/interface/button';
 import { Cautions } from '@/interface/cautions';
@@ -35,8 +36,10 @@ export function OneLevel() {
   const cycle = useCycle().result?.outcome;
   const read = PARAMETER_IDS.filter((id) => observationsOf(book, tank.id, id).length > 0);
   const parameter: ParameterId = isParameter(asked) ? asked : (read[0] ?? 'alkalinity');
-  const normalised = at35 && isOfTheSalt(parameter);
-  const { answer, working, cautions, values } = trendOf(book, tank, parameter, now, normalised);
+  // Of a salinity that no sea has the level at 35 ppt is refused, and what was read stands.
+  const told = at35 && isOfTheSalt(parameter) ? attempt(() => trendOf(book, tank, parameter, now, true)) : undefined;
+  const normalised = told?.outcome !== undefined;
+  const { answer, working, cautions, values } = told?.outcome ?? trendOf(book, tank, parameter, now);
   const modelled = outlookOf(book, tank, parameter, now, to, cycle);
   const ahead = modelled.length > 0 ? modelled : trendAhead(values, now, to);
   const last = observationsOf(book, tank.id, parameter).findLast(({ at }) => at <= now);
@@ -69,6 +72,12 @@ export function OneLevel() {
       {last?.ages && (
         <p className="mt-2 max-w-3xl text-kelp">
           The last reading is by {last.instrument?.name}: {listed(last.ages)}. It is taken with twice the error.
+        </p>
+      )}
+      {told?.refusal && (
+        <p className="mt-2 max-w-3xl text-rust">
+          It cannot be told at 35 ppt: {told.refusal.field} would be outside {told.refusal.allowed}. Look at the
+          salinity it was read at.
         </p>
       )}
       <div className="mt-4">

@@ -5,7 +5,8 @@ import { benchAddress } from '@/registry/addresses';
 import type { BenchPath } from '@/registry/benches';
 import { lastTank } from '../last-tank';
 import { goTo } from '../place';
-import { useBookIfRead, useTrouble, useWorkspace, Waiting } from '../workspace';
+import { Waiting } from '../waiting';
+import { useBookIfRead, useTrouble, useWorkspace } from '../workspace';
 import { PlainPage } from './tank-frame';
 
 /** An address of a record that names no tank: it leads to the tank looked at last, or shows what is there while there is none. */
