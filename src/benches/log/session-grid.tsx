@@ -108,7 +108,7 @@ export function SessionGrid() {
               <label htmlFor={cell} className="block text-sm font-semibold">
                 {capitalised(name)}{' '}
                 <span className="font-normal text-soft">
-                  {lastUnits[parameter] ?? preferredUnit(kind, units).symbol}
+                  {unitWords(lastUnits[parameter]) ?? preferredUnit(kind, units).symbol}
                 </span>
               </label>
               <input
@@ -184,4 +184,9 @@ export function SessionGrid() {
       </div>
     </form>
   );
+}
+
+/** A unit as it was typed, a lone letter as the degree it means. */
+function unitWords(typed: string | undefined): string | undefined {
+  return typed !== undefined && /^[cf]$/i.test(typed) ? `°${typed.toUpperCase()}` : typed;
 }

@@ -4,6 +4,7 @@ import { capitalised } from '@/calculators/calculator/words';
 import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { SPAN_DAYS } from '@/calculators/readings/before-after';
 import { attempt } from '@/chemistry/refusal';
+import { DAY_MS } from '@/chemistry/tank-model/time';
 import { Answer, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { Cautions } from '@/interface/cautions';
@@ -31,7 +32,7 @@ export function BeforeAndAfter() {
   const events = askableEvents(book, tank, now);
   const [chosen, setChosen] = useKeptState<string | null>('event', null);
   const wanted = asks.get('event') ?? chosen;
-  const event = events.find(({ id }) => id === wanted) ?? firstToShow(events);
+  const event = events.find(({ id }) => id === wanted) ?? firstToShow(events, now);
   const [days, setDays] = useKeptState<{ readonly before: number | null; readonly after: number | null }>('days', {
     before: null,
     after: null,
@@ -131,12 +132,17 @@ export function BeforeAndAfter() {
   );
 }
 
-/** What is told first: what was seen lately is why one comes here, else the last event. */
-function firstToShow(events: readonly Entry[]): Entry | undefined {
+/** Of a later event there are too few tests after it to tell anything. Chosen: two weekly ones. */
+const TOLD_AFTER_DAYS = 12;
+
+/** What is told first: harm that was seen is why one comes here, else the last event that there are tests after. */
+function firstToShow(events: readonly Entry[], now: number): Entry | undefined {
   return (
     events.find(
       (event) => event.kind === 'seen' && event.signs.some((sign) => sign === 'paling' || sign === 'tissue-loss'),
-    ) ?? events[0]
+    ) ??
+    events.find(({ at }) => at < now - TOLD_AFTER_DAYS * DAY_MS) ??
+    events[0]
   );
 }
 

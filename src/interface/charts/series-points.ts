@@ -63,9 +63,12 @@ export function seriesPoints({ readings, ahead, planned, trend, from, to, unit }
   const inUnit = (canonical: number) => unit.fromCanonical(canonical);
   const merged = new Map<number, Point>();
   const doubted = new Set(trend?.doubted);
-  readings.forEach(({ at, value, sd, bound, instrument }, i) => {
+  readings.forEach(({ at: readAt, value, sd, bound, instrument }, i) => {
     const before = readings[i - 1];
-    if (before && at - before.at > GAP_DAYS * DAY_MS) merged.set(at - 1, { at: at - 1, value: null });
+    if (before && readAt - before.at > GAP_DAYS * DAY_MS) merged.set(readAt - 1, { at: readAt - 1, value: null });
+    // Of two readings of one moment the second stands a hair beside the first: neither hides the other.
+    let at = readAt;
+    while (typeof merged.get(at)?.value === 'number') at += 1;
     const shown = inUnit(value);
     // A bound's whisker covers all that it leaves open, down to none; upwards there is no end to draw.
     const error: readonly [number, number] =
@@ -75,7 +78,7 @@ export function seriesPoints({ readings, ahead, planned, trend, from, to, unit }
       at,
       value: shown,
       ...(bound && { bound }),
-      ...(doubted.has(at) && { doubted: true as const }),
+      ...(doubted.has(readAt) && { doubted: true as const }),
       ...(instrument && { by: instrument.by }),
       ...(at >= from && at <= to ? { error } : {}),
     });

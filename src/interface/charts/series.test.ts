@@ -44,6 +44,14 @@ describe('the points of a chart', () => {
     expect(levelsOf([{ at: 1, value: null }])).toEqual([]);
   });
 
+  it('of one moment stand beside each other: neither hides the other, and a doubt is its own', () => {
+    const trend = { points: [], t95: 1.96, doubted: [3 * DAY_MS] };
+    const points = seriesPoints({ ...base, trend, readings: [reading(3, 8.3), reading(3, 7.7), reading(5, 8)] });
+    const shown = points.map(({ value }) => Math.round((value ?? 0) * 10) / 10);
+    expect(shown).toEqual([8.3, 7.7, 8]);
+    expect(points.map(({ doubted }) => doubted)).toEqual([true, true, undefined]);
+  });
+
   it('break the line where too long a gap was not seen', () => {
     const points = seriesPoints({ ...base, readings: [reading(1, 8), reading(9, 8.1), reading(30, 8.2)] });
     expect(points.map(({ value }) => value === null)).toEqual([false, false, true, false]);

@@ -109,6 +109,8 @@ describe('how the last session was typed', () => {
       order: ['phosphate', 'alkalinity', 'calcium', 'nitrate', 'salinity', 'magnesium', 'temperature'],
       units: { phosphate: 'ppb p', alkalinity: 'meq', temperature: 'f' },
     });
+    expect(typedSession('sal 1.0255 sg temp 78 f').units).toEqual({ salinity: 'sg', temperature: 'f' });
+    expect(typedSession('alk 8.1 sg 1.0255 ca 420').units).toEqual({});
     expect(typedSession('')).toEqual({ order: [], units: {} });
     expect(typedSession('changed 40 l and refilled 3 l').order).toEqual([]);
   });

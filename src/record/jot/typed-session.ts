@@ -29,22 +29,23 @@ export function typedSession(line: string): TypedSession {
     const figure = pieces[i + 1] ?? '';
     if (!parameter || !FIGURE.test(figure) || order.includes(parameter)) return;
     order.push(parameter);
-    const unit = unitAfter(parameter, figure, pieces.slice(i + 2, i + 2 + LONGEST_UNIT));
+    const unit = unitAfter(parameter, figure, pieces.slice(i + 2, i + 3 + LONGEST_UNIT));
     if (unit !== undefined) units[parameter] = unit;
   });
   return { order, units };
 }
 
 /** The longest run of words after a figure that is a unit of the parameter. */
-function unitAfter(parameter: ParameterId, figure: string, words: readonly string[]): string | undefined {
+function unitAfter(parameter: ParameterId, figure: string, behind: readonly string[]): string | undefined {
+  // "sal 1.0255 sg temp 78": sg is a unit there, and the name of a test where a figure follows it.
+  const named = behind.findIndex(
+    (word, i) => WORD_TO_PARAMETER.has(word.toLowerCase()) && FIGURE.test(behind[i + 1] ?? ''),
+  );
+  const words = behind.slice(0, named < 0 ? LONGEST_UNIT : Math.min(named, LONGEST_UNIT));
   const number = figure.replace(/^[<>≤≥]/, '');
   for (let length = words.length; length > 0; length--) {
     const unit = words.slice(0, length).join(' ');
-    if (
-      /[,\d]/.test(unit[0] ?? '') ||
-      words.slice(0, length).some((word) => WORD_TO_PARAMETER.has(word) && length === 1)
-    )
-      continue;
+    if (/[,\d]/.test(unit[0] ?? '')) continue;
     const { outcome } = attempt(() => parseQuantity(`${number} ${unit}`, readingExpectation(parameter), DEFAULT_UNITS));
     if (outcome) return unit;
   }
