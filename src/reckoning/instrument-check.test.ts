@@ -69,6 +69,20 @@ describe('an instrument against whatever else read the same waters', () => {
     expect(after.entries).toBe(book.entries);
   });
 
+  it('corrected from now on, or on a new reagent, it is judged by what it reads from then: no correction is asked for twice', () => {
+    const from = corrected(kit, -250, day(195));
+    const later = { ...bookOf(evening), instruments: [from, lab] };
+    expect(findingOf(later, from, NOW).outcome.values.comparison).toBeUndefined();
+    const renewed: Instrument = { ...kit, reagents: [{ openedAt: day(195) }] };
+    expect(
+      findingOf({ ...later, instruments: [renewed, lab] }, renewed, NOW).outcome.values.correction,
+    ).toBeUndefined();
+    const before: Instrument = { ...kit, reagents: [{ openedAt: day(180) }] };
+    expect(findingOf({ ...later, instruments: [before, lab] }, before, NOW).outcome.values.correction).toBeLessThan(
+      -200,
+    );
+  });
+
   it('no water read by two methods tells nothing, and a lone pair asks for another', () => {
     expect(findingOf(bookOf([read('a', day(190), 1500, 'kit')]), kit, NOW).outcome.values.comparison).toBeUndefined();
     const once = bookOf([read('a', day(190), 1500, 'kit'), read('a', day(190) + 1, 1250, 'lab')]);

@@ -76,11 +76,20 @@ export function findingOf(book: Book, instrument: Instrument, now: number): Inst
 function workedOut(book: Book, instrument: Instrument, now: number): InstrumentFinding {
   const { parameter } = instrument;
   const own = book.tanks.map((tank) => readingsOf(book, tank, instrument, now));
+  const judgedFrom = asItIsSince(instrument, now);
   const others = othersOf(book, instrument, now);
   const best = others
     .map((other) => ({
       other,
-      differences: book.tanks.flatMap((tank, i) => differencesOf(book, tank, own[i] ?? [], other, now)),
+      differences: book.tanks.flatMap((tank, i) =>
+        differencesOf(
+          book,
+          tank,
+          (own[i] ?? []).filter(({ at }) => at >= judgedFrom),
+          other,
+          now,
+        ),
+      ),
     }))
     .toSorted((a, b) => b.differences.length - a.differences.length)[0];
   const compared = best && best.differences.length > 0 ? best : undefined;
@@ -111,6 +120,16 @@ function workedOut(book: Book, instrument: Instrument, now: number): InstrumentF
     readings: all.length,
     lastAt: all.length > 0 ? Math.max(...all.map(({ at }) => at)) : undefined,
   };
+}
+
+/**
+ * Since when an instrument is what it is now: its last calibration or correction, or the reagent that is open. What it read before tells
+ * nothing of how it reads; a correction that holds from now on is not asked for again.
+ */
+function asItIsSince({ calibrations = [], reagents = [] }: Instrument, now: number): number {
+  const calibrated = calibrations.findLast(({ at }) => at <= now)?.at ?? -Infinity;
+  const opened = reagents.findLast(({ openedAt }) => openedAt <= now)?.openedAt ?? -Infinity;
+  return Math.max(calibrated, opened);
 }
 
 function methodInput({ name, by, instrument }: Method, parameter: Instrument['parameter'], now: number) {
