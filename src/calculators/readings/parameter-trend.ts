@@ -27,7 +27,7 @@ const MOMENTS = 60;
 export interface TrendValues {
   readonly perDay?: number;
   readonly perDayRange?: readonly [number, number];
-  /** Whether the rate differs from zero by more than its 95 % range. */
+  /** Undefined where the tests cannot tell. */
   readonly moves: Moves | undefined;
   readonly points: readonly TrendPoint[];
   readonly t95: number;
@@ -65,12 +65,13 @@ export const parameterTrend = defineCalculator({
     const doubted = readings.flatMap(({ at }, i) => ((trend?.belief[i] ?? 1) < DOUBTED_BELOW ? [at] : []));
     if (!trend || !last) return unsaid(parameter, readings);
     const half = trend.t95 * last.perDaySd;
-    const moves: Moves = Math.abs(last.perDay) <= half ? 'steady' : last.perDay < 0 ? 'falling' : 'rising';
+    const moves = movesOf(last.perDay, half, readings.at(-1)?.sd ?? 0);
     const pace = changeOfPace(
       readings.filter((_, i) => (trend.belief[i] ?? 1) >= DOUBTED_BELOW).slice(-MOST_FOR_A_PACE),
     );
     const fresh = now - last.at <= RATE_UNTIL_DAYS * DAY_MS;
-    const leaving = band && fresh && moves !== 'steady' ? leavesBand(last, half, band, now) : undefined;
+    const leaving =
+      band && fresh && moves !== undefined && moves !== 'steady' ? leavesBand(last, half, band, now) : undefined;
     const values: TrendValues = {
       perDay: last.perDay,
       perDayRange: [last.perDay - half, last.perDay + half],
@@ -122,6 +123,15 @@ function unsaid(parameter: ParameterId, readings: readonly ReadingInput[]) {
   };
 }
 
+/**
+ * Falling or rising where the rate's range leaves zero out; steady where all of the range moves by less than a test could show in a week
+ * (as `MOVES_MEAN` says); nothing where the tests cannot tell.
+ */
+function movesOf(perDay: number, half: number, readingSd: number): Moves | undefined {
+  if (Math.abs(perDay) > half) return perDay < 0 ? 'falling' : 'rising';
+  return (Math.abs(perDay) + half) * 7 < 2 * readingSd ? 'steady' : undefined;
+}
+
 /** When the line of now meets the end of the band it heads for: as it goes, and at the fastest it may be going. */
 function leavesBand(last: TrendPoint, half: number, [low, high]: readonly [number, number], now: number) {
   const end = last.perDay < 0 ? low : high;
@@ -142,63 +152,71 @@ export function rateText(parameter: ParameterId, perDay: number, half: number): 
 
 function answerOf(
   parameter: ParameterId,
-  { perDay = 0, perDayRange = [0, 0], moves, leavesAt, leavesSoonest, changedPace }: TrendValues,
+  values: TrendValues,
   last: TrendPoint,
   band: readonly [number, number] | undefined,
   lastDoubted: boolean,
   now: number,
 ): Answer {
-  const { name, kind } = parameterOf(parameter);
-  const half = (perDayRange[1] - perDayRange[0]) / 2;
-  const rate = rateText(parameter, perDay, half);
-  const rateKind = rateKindOf(parameter);
-  const place = band && placeInBand(last.level, band, 1.96 * last.levelSd);
-  const where: Phrase[] = [
-    ...(place === 'low' || place === 'high' ? [`and ${place} at`] : ['at']),
-    estimate(kind, last.level, last.level - 1.96 * last.levelSd, last.level + 1.96 * last.levelSd),
-  ];
-  const says: Phrase[] =
-    moves === 'steady'
-      ? [`${capitalised(name)} is steady`, ...where, '.']
-      : [
-          `${capitalised(name)} is ${moves ?? 'steady'}`,
-          ...(rate ? [rate] : []),
-          ...where,
-          ...(leavesAt === undefined
-            ? ['.']
-            : ['; it leaves its band by about', { moment: leavesAt, day: true as const }, '.']),
-        ];
+  const { moves, changedPace } = values;
+  const news = changedPace && now - changedPace.at < NEWS_DAYS * DAY_MS;
   return {
-    says,
-    certainty: moves === 'steady' ? 'within test error' : 'estimated',
+    says: [...movesWords(parameter, values), ...whereWords(parameter, last, band), ...leavesWords(values)],
+    certainty: moves === 'falling' || moves === 'rising' ? 'estimated' : 'within test error',
     moves,
     ...(lastDoubted && { retest: true }),
     because: [
-      ...(moves === 'steady'
-        ? rateKind
-          ? [
-              'Its rate is within',
-              range(rateKind, perDayRange[0], perDayRange[1]),
-              '(95 % range), which is no different from zero.',
-            ]
-          : []
-        : rateKind
-          ? [
-              'Within',
-              range(rateKind, Math.min(...perDayRange.map(Math.abs)), Math.max(...perDayRange.map(Math.abs))),
-              '(95 % range)',
-              ...(leavesSoonest === undefined || leavesAt === undefined
-                ? []
-                : [': at the soonest', { moment: leavesSoonest, day: true as const }]),
-              '.',
-            ]
-          : []),
-      ...(changedPace && now - changedPace.at < NEWS_DAYS * DAY_MS
-        ? ['It changed its pace about', { moment: changedPace.at, day: true as const }, '.']
-        : []),
+      ...rangeWords(parameter, values),
+      ...(news ? ['It changed its pace about', { moment: changedPace.at, day: true as const }, '.'] : []),
       ...(lastDoubted ? ['The last reading stands apart from the others.'] : []),
     ],
   };
+}
+
+function movesWords(parameter: ParameterId, { perDay = 0, perDayRange = [0, 0], moves }: TrendValues): Phrase[] {
+  const name = capitalised(parameterOf(parameter).name);
+  if (moves === undefined) return [`${name} shows no clear trend`];
+  const rate = moves === 'steady' ? undefined : rateText(parameter, perDay, (perDayRange[1] - perDayRange[0]) / 2);
+  return [`${name} is ${moves}`, ...(rate ? [rate] : [])];
+}
+
+function whereWords(
+  parameter: ParameterId,
+  { level, levelSd }: TrendPoint,
+  band: readonly [number, number] | undefined,
+): Phrase[] {
+  const half = 1.96 * levelSd;
+  const place = band && placeInBand(level, band, half);
+  return [
+    place === 'low' || place === 'high' ? `and ${place} at` : 'at',
+    estimate(parameterOf(parameter).kind, level, level - half, level + half),
+  ];
+}
+
+function leavesWords({ leavesAt }: TrendValues): Phrase[] {
+  return leavesAt === undefined ? ['.'] : ['; it leaves its band by about', { moment: leavesAt, day: true }, '.'];
+}
+
+/** How sure the rate is, in figures. */
+function rangeWords(
+  parameter: ParameterId,
+  { perDayRange = [0, 0], moves, leavesAt, leavesSoonest }: TrendValues,
+): Phrase[] {
+  const kind = rateKindOf(parameter);
+  if (!kind) return [];
+  const [low, high] = perDayRange;
+  if (moves === undefined || moves === 'steady')
+    return ['Its rate is within', range(kind, low, high), '(95 % range), which is no different from zero.'];
+  const sizes = [Math.abs(low), Math.abs(high)];
+  return [
+    'Within',
+    range(kind, Math.min(...sizes), Math.max(...sizes)),
+    '(95 % range)',
+    ...(leavesSoonest === undefined || leavesAt === undefined
+      ? []
+      : [': at the soonest', { moment: leavesSoonest, day: true as const }]),
+    '.',
+  ];
 }
 
 function workingOf(

@@ -30,11 +30,18 @@ describe('the trend of a level', () => {
     expect(told.values.leavesSoonest).toBeLessThan(told.values.leavesAt ?? 0);
   });
 
+  it('that the tests cannot tell from any other shows no clear trend, and is not called steady', () => {
+    const told = parameterTrend.run({ parameter: 'calcium', now: NOW, readings: weekly([420, 431, 415, 424], 8) });
+    expect(says(told)).toMatch(/^Calcium shows no clear trend at 4\d\d mg\/L\.$/);
+    expect(told.values.moves).toBeUndefined();
+    expect(told.answer.certainty).toBe('within test error');
+  });
+
   it('within test error is steady, and says that the rate is no different from zero', () => {
     const told = parameterTrend.run({
       parameter: 'calcium',
       now: NOW,
-      readings: weekly([420, 428, 418, 425, 422, 421], 8),
+      readings: weekly([420, 424, 421, 423, 422, 421, 423, 420, 422, 421], 5),
     });
     expect(says(told)).toMatch(/^Calcium is steady at 42\d mg\/L\.$/);
     expect(because(told)).toContain('no different from zero');
