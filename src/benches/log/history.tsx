@@ -26,12 +26,20 @@ export function History() {
   const id = useId();
   const [editing, setEditing] = useKeptState<string | null>('log editing', null);
   const [shown, setShown] = useState(PAGE);
-  const find = asks.get('find') ?? '';
+  const asked = asks.get('find') ?? '';
+  // What is typed narrows at once; the address follows when the field is left, or Enter is pressed.
+  const [find, setFind] = useState(asked);
+  const [lastAsked, setLastAsked] = useState(asked);
+  if (asked !== lastAsked) {
+    setLastAsked(asked);
+    setFind(asked);
+  }
   const kind = asks.get('kind') ?? '';
   const sign = asks.get('sign') ?? '';
   const everywhere = asks.get('tanks') === 'all';
   const ask = (name: string, value: string) => {
-    const next = new URLSearchParams(asks.toString());
+    // By the address itself: a change made a moment ago stands there, and is not yet drawn.
+    const next = new URLSearchParams(window.location.search);
     if (value === '') next.delete(name);
     else next.set(name, value);
     goTo(`${window.location.pathname}${next.size > 0 ? `?${next.toString()}` : ''}`, 'replace');
@@ -75,7 +83,9 @@ export function History() {
             autoComplete="off"
             className="mt-1 min-h-11 w-52 max-w-full rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
             value={find}
-            onChange={(event) => ask('find', event.target.value)}
+            onChange={(event) => setFind(event.target.value)}
+            onBlur={() => find !== asked && ask('find', find)}
+            onKeyDown={(event) => event.key === 'Enter' && ask('find', find)}
           />
         </div>
         <SelectField
@@ -112,7 +122,13 @@ export function History() {
           />
         )}
         {narrowed && (
-          <Button look="quiet" onClick={() => goTo(window.location.pathname)}>
+          <Button
+            look="quiet"
+            onClick={() => {
+              setFind('');
+              goTo(window.location.pathname);
+            }}
+          >
             Show all entries
           </Button>
         )}
