@@ -126,9 +126,12 @@ export function LivestockBench() {
             <h2 className="text-lg font-semibold">Where “{facts.words.toLowerCase()}” decides</h2>
             <ul className="mt-1 list-disc pl-5">
               <li>
-                Corrections and changes of salt hold to{' '}
-                {showText(quantity('alkalinityRate', facts.alkalinityPerDay), units)} and{' '}
-                {showText(quantity('salinityRate', facts.salinityPerDay), units)}.
+                Corrections move alkalinity by no more than{' '}
+                {showText(quantity('alkalinityRate', facts.alkalinityPerDay), units)}, unless you say there.
+              </li>
+              <li>
+                Keepers move its salinity by no more than{' '}
+                {showText(quantity('salinityRate', facts.salinityPerDay), units)}; no bench holds to that by itself.
               </li>
               <li>{facts.salt}</li>
               {proposed.map(([id, [low, high]]) => (

@@ -18,8 +18,7 @@ import { checkRange, inTimeOrder, readingsInput } from './readings-input';
 /** So many days on either side are looked at, unless told. Chosen: four weekly tests. */
 export const SPAN_DAYS = 28;
 
-export const TRIAL_OUTCOMES = ['came about', 'did not', 'cannot tell', 'still running'] as const;
-export type TrialOutcome = (typeof TRIAL_OUTCOMES)[number];
+export type TrialOutcome = 'came about' | 'did not' | 'cannot tell' | 'still running';
 
 const input = z.strictObject({
   parameter: z.enum(PARAMETER_IDS),

@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { compareMethods, type Comparison } from '@/chemistry/readings/compare-methods';
 import { errorFromNeighbours, errorFromRepeats, type LearntError } from '@/chemistry/readings/reading-error';
+import { deviationRange } from '@/chemistry/readings/student-t';
 import { quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import { figure, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';
-import { AGED_FACTOR, AGES } from '../parameters/instrument-age';
+import { AGES } from '../parameters/instrument-age';
 import { READ_BY } from '../parameters/parameter';
 import { PARAMETER_IDS, parameterOf } from '../parameters/parameters';
 import { differenceKindOf } from '../parameters/rates';
@@ -91,17 +92,9 @@ function ofSeries({ series }: Input): LearntError | undefined {
   const degrees = each.reduce((sum, error) => sum + error.degrees, 0);
   const [only] = each;
   if (!only || each.length === 1) return only;
-  const pooled = (of: (error: LearntError) => number) =>
-    Math.sqrt(each.reduce((sum, error) => sum + of(error) ** 2 * error.degrees, 0) / degrees);
-  // The range narrows with the root of how much more is known.
-  const sd = pooled((error) => error.sd);
-  const narrower = Math.sqrt(only.degrees / degrees);
-  return {
-    sd,
-    low: sd - (sd - (only.low / only.sd) * sd) * narrower,
-    high: sd + ((only.high / only.sd) * sd - sd) * narrower,
-    degrees,
-  };
+  const sd = Math.sqrt(each.reduce((sum, error) => sum + error.sd ** 2 * error.degrees, 0) / degrees);
+  const [low, high] = deviationRange(degrees);
+  return { sd, low: sd * low, high: sd * high, degrees };
 }
 
 type Believed = 'this' | 'other' | 'neither';
@@ -124,7 +117,7 @@ function answerOf(given: Input, comparison: Comparison | undefined, believe: Bel
     return {
       says: [
         instrument.ages.length > 0
-          ? `${instrument.name}: ${listed(instrument.ages)}; its readings are taken with ${AGED_FACTOR === 2 ? 'twice' : `${AGED_FACTOR} times`} the error.`
+          ? `${instrument.name}: ${listed(instrument.ages)}; its readings are taken with twice the error.`
           : `Nothing to hold ${instrument.name} against: read one water by two methods on the same day.`,
       ],
       certainty: 'not enough yet',

@@ -145,7 +145,7 @@ function leavesBand(last: TrendPoint, half: number, [low, high]: readonly [numbe
 }
 
 /** A rate in the keeper's unit, no finer than its doubt. */
-export function rateText(parameter: ParameterId, perDay: number, half: number): Quantity | undefined {
+function rateText(parameter: ParameterId, perDay: number, half: number): Quantity | undefined {
   const kind = rateKindOf(parameter);
   return kind && estimate(kind, Math.abs(perDay), Math.abs(perDay) - half, Math.abs(perDay) + half);
 }

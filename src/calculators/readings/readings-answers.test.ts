@@ -128,6 +128,21 @@ describe('an instrument', () => {
     expect(error?.sd).toBeCloseTo(30 / Math.SQRT2, 9);
   });
 
+  it('of two waters errs as both tell together, the surer for it', () => {
+    const water = (shift: number) =>
+      Array.from({ length: 20 }, (_, i) => ({
+        at: NOW + i * DAY_MS,
+        value: 1300 + shift + ([30, -10, -20, 15][i % 4] ?? 0),
+      }));
+    const error = (series: ReturnType<typeof water>[]) =>
+      instrumentCheck.run({ parameter: 'magnesium', instrument: kit, series }).values.error;
+    const [one, two] = [error([water(0)]), error([water(0), water(50)])];
+    // The same scatter twice: the same error, known from twice as much.
+    expect(two?.sd).toBeCloseTo(one?.sd ?? NaN, 9);
+    expect(two?.degrees).toBeCloseTo(2 * (one?.degrees ?? NaN), 9);
+    expect((two?.high ?? 0) - (two?.low ?? 0)).toBeLessThan(0.8 * ((one?.high ?? 0) - (one?.low ?? 0)));
+  });
+
   it.each([
     [[5, -10, 8], 'agrees with Laboratory'],
     [[5, -10, 8, 4, 300], 'One reading of Magnesium kit stood apart'],

@@ -4,7 +4,7 @@ import { Refusal } from '@/chemistry/refusal';
 import { parameterOf, type ParameterId } from '../parameters/parameters';
 
 /** One measurement in the parameter's canonical unit, with its own error. */
-export const readingInput = z.strictObject({
+const readingInput = z.strictObject({
   at: moment('time of the test'),
   value: figure('a reading', -1e6, 1e6),
   /** One standard deviation. */

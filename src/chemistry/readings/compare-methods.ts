@@ -11,8 +11,7 @@ export interface Difference {
   readonly water: string;
 }
 
-export const FINDINGS = ['agree', 'bias', 'noise', 'slip', 'apart once', 'too few'] as const;
-export type Finding = (typeof FINDINGS)[number];
+export type Finding = 'agree' | 'bias' | 'noise' | 'slip' | 'apart once' | 'too few';
 
 export interface Comparison {
   readonly finding: Finding;
