@@ -10,7 +10,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
     environment: 'node',
-    setupFiles: ['scripts/pin-the-clock.ts'],
+    setupFiles: ['scripts/set-the-clock.ts'],
     testTimeout: 60_000,
     // No test leaves anything behind for the next, so each worker loads the core once.
     isolate: false,

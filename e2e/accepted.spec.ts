@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { hostileRecords } from '../src/demo/testing/hostile-records';
 import { writeFile as recordText } from '../src/record/file';
-import { alertSaying, answer, expect, goToBench, jot, jotField, NOW, openDemo, pinClock, test } from './steps';
+import { alertSaying, answer, expect, goToBench, jot, jotField, NOW, openDemo, setClock, setUp, test } from './steps';
 
 /** What is accepted, typed or imported, and how every screen bears it. */
 
@@ -83,7 +83,7 @@ test('a moved device is asked about, a clock at its start is said, and the zone 
   browser,
 }) => {
   const context = await browser.newContext({ timezoneId: 'America/New_York' });
-  await pinClock(context);
+  await setUp(context);
   const page = await context.newPage();
   await page.goto('/mine/record');
   await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v7.json');
@@ -98,7 +98,7 @@ test('a moved device is asked about, a clock at its start is said, and the zone 
   await page.getByLabel('Days begin at midnight in').selectOption('Asia/Tokyo');
   await page.getByRole('button', { name: 'Use America/New York' }).click();
   await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('America/New_York');
-  await context.clock.setFixedTime(1000);
+  await setClock(context, 1000);
   await page.reload();
   await expect(page.getByText('This device’s clock shows 1970-01-01')).toBeVisible();
   await context.close();

@@ -1,4 +1,4 @@
-import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, openPart, pinClock, test } from './steps';
+import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, openPart, setUp, test } from './steps';
 
 test('addresses of before lead on, with what they asked for', async ({ page }) => {
   for (const [before, now] of [
@@ -126,7 +126,7 @@ test('the tide line folds to its last reading, on every screen, and stays so', a
 
 test('a browser from the US is offered US units first; what is shown and taught follows', async ({ browser }) => {
   const context = await browser.newContext({ locale: 'en-US', timezoneId: 'America/Denver' });
-  await pinClock(context);
+  await setUp(context);
   const page = await context.newPage();
   await page.goto('/');
   const units = page.getByRole('group', { name: 'Which units do you use?' }).getByRole('button');

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, goToBench, jot, jotField, makeOwnTank, openDemo, pinClock, test } from './steps';
+import { expect, goToBench, jot, jotField, makeOwnTank, openDemo, setUp, test } from './steps';
 
 async function exportRecord(page: Page, workspace: string): Promise<{ text: string; path: string }> {
   await page.goto(`/${workspace}/record`);
@@ -20,7 +20,7 @@ test('everything leaves as one file and comes back into an empty browser with no
   expect((JSON.parse(text) as { entries: unknown[] }).entries.length).toBeGreaterThan(150);
 
   const elsewhere = await browser.newContext();
-  await pinClock(elsewhere);
+  await setUp(elsewhere);
   const other = await elsewhere.newPage();
   await other.goto('/mine/record');
   await other.getByLabel('Choose a file').setInputFiles(path);

@@ -1,24 +1,37 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test as base, type BrowserContext, type Page } from '@playwright/test';
 import { benchOf, firstOf, type BenchPath } from '@/registry/benches';
+import { shiftClock } from '@/testing/running-clock';
+import { spend } from '@/testing/work';
 import pinned from '../scripts/pinned-moment.json' with { type: 'json' };
 
 /** What a keeper does again and again, by the names on the screen. */
 
-/** The moment every page of the tests believes it is; its zone is set in `playwright.config.ts`. */
+/** The moment at which the pages of each test begin; its zone is set in `playwright.config.ts`. */
 export const NOW = Date.parse(pinned.at);
 
-/** `test` in whose pages the clock shows one moment, so that no test depends on the day it is run. */
+/** `test` in whose pages the clock begins at one moment, so that no test depends on the day it is run, and runs on from there. */
 export const test = base.extend({
-  context: async ({ context }, provide) => {
-    await pinClock(context);
+  context: async ({ context }, provide, { title }) => {
+    await setUp(context, title);
     await provide(context);
   },
 });
 export { expect };
 
-export async function pinClock(context: BrowserContext): Promise<void> {
-  await context.clock.setFixedTime(NOW);
+/** Seconds after the moment at which a test begins, one of these each: some cross into the next minute while they run, as sessions do. */
+const BEGINS_AT_S = [2, 31, 56];
+
+/** Gives a context's pages the clock, and books what they load. A test that makes a context of its own calls it. */
+export async function setUp(context: BrowserContext, title = ''): Promise<void> {
+  const begins = BEGINS_AT_S[title.length % BEGINS_AT_S.length] ?? 0;
+  await context.addInitScript(shiftClock, NOW + begins * 1000 - Date.now());
+  context.on('page', (page) => page.on('domcontentloaded', () => spend('pages loaded')));
+}
+
+/** Sets a context's clock to a moment, from the next page that is loaded on. */
+export async function setClock(context: BrowserContext, at: number): Promise<void> {
+  await context.addInitScript(shiftClock, at - Date.now());
 }
 
 /** Opens a bench of the demo and waits until its answer stands. */

@@ -2,6 +2,8 @@ import { spawnSync } from 'node:child_process';
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { WHOLE } from '@/testing/tier';
+import { spend } from '@/testing/work';
 
 /*
  * A measured parameter and a kind of entry are each added to a copy of the source by writing one module and naming it in one
@@ -83,9 +85,11 @@ console.log(
 );
 `;
 
-describe('adding to the house', () => {
+// Compiling a copy of all of it takes as long as the types of the whole: in the whole suite.
+describe.runIf(WHOLE)('adding to the house', () => {
   let copy = '';
   beforeAll(() => {
+    spend('source copied and compiled');
     mkdirSync('.test', { recursive: true });
     copy = mkdtempSync(path.resolve('.test/adding-'));
     cpSync('src', path.join(copy, 'src'), {

@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import pinned from '../../scripts/pinned-moment.json';
 import { readTold, writeFile } from '@/record/file';
+import { drawnNumber, tried, WHOLE } from '@/testing/tier';
+import { spend } from '@/testing/work';
 import { everyAnswer } from './testing/every-answer';
 import { smallHouse } from './testing/hostile-records';
 
@@ -37,7 +39,7 @@ const ODD: readonly unknown[] = [
   { __proto__: null, toString: 1 },
 ];
 
-const ASKED_ONE_IN = 200;
+const ASKED_ONE_IN = tried(60, 200);
 const BACK_ONE_IN = 4;
 
 type Place = readonly (string | number)[];
@@ -71,7 +73,9 @@ function scratched(at: number, length: number, how: number, character: string): 
   return text.slice(0, at + length) + text.slice(at);
 }
 
-describe('ten thousand mutated files', () => {
+const FILES = tried(600, 5000);
+
+describe('mutated files', () => {
   const place = fc.integer({ min: 0, max: places.length - 1 }).map((i) => places[i] ?? []);
   const mutations = {
     'as data': fc.tuple(place, fc.nat(3), fc.constantFrom(...ODD), place).map((args) => changed(...args)),
@@ -82,6 +86,7 @@ describe('ten thousand mutated files', () => {
   it.each(Object.entries(mutations))(
     '%s: each is read whole or refused with its place',
     (_, mutation) => {
+      spend('mutated files', FILES);
       let read = 0;
       fc.assert(
         fc.property(mutation, (file) => {
@@ -97,11 +102,13 @@ describe('ten thousand mutated files', () => {
           const back = readTold(writeFile(told.read.book, new Date(NOW)));
           expect(back).toEqual({ read: { book: told.read.book, remarks: [] } });
           // And every bench answers it or refuses it in words; one in so many is asked, since all would take minutes.
-          if (read % ASKED_ONE_IN === 0) everyAnswer(told.read.book, NOW, true);
+          if (read % ASKED_ONE_IN > 0) return;
+          spend('records put to every bench');
+          everyAnswer(told.read.book, NOW, true);
         }),
-        { numRuns: 5000, seed: 20_261_124 },
+        { numRuns: FILES, seed: WHOLE ? 20_261_124 : drawnNumber('mutated files') | 0 },
       );
-      expect(read).toBeGreaterThan(50);
+      expect(read).toBeGreaterThan(FILES / 100);
       expect(Object.prototype).not.toHaveProperty('x');
     },
     120_000,

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { tried } from '@/testing/tier';
 import { newTank } from './defaults';
 import { entriesOf, entriesOfKind, entriesOfTank } from './entries-of';
 import type { Book, Entry } from './schema';
@@ -92,7 +93,7 @@ describe('a book carried along by what was written', () => {
             if (tank) await tab.commit({ label: 'Named', put: { tanks: [{ ...tank, name: each.name }] } });
           }
           // In order: what one tab wrote has reached the other.
-          await vi.waitFor(() => expect(here.standing).toEqual(there.standing));
+          await vi.waitFor(() => expect(here.standing).toEqual(there.standing), { interval: 2 });
         }
         const read = await store(name).reload();
         for (const tab of [here, there]) {
@@ -103,9 +104,9 @@ describe('a book carried along by what was written', () => {
         await fresh.reload();
         expect([here.undoable, there.undoable]).toEqual([fresh.undoable, fresh.undoable]);
       }),
-      { numRuns: 25 },
+      { numRuns: tried(25, 250) },
     );
-  }, 60_000);
+  }, 300_000);
 
   it('reads nothing of the record when an entry is filed, here or in the other tab', async () => {
     const [here, there] = await tabs();

@@ -13,6 +13,15 @@ const cautionsOf = (name: string, input: object) =>
 
 describe('the plan of a cycle', () => {
   const asked = { school: 'starter', netVolumeL: 46, startAt: START };
+  it('in a cool room, where one tank in ten outlasts what is drawn, no latest day is made up', () => {
+    const cool = answered('cycle-plan', { ...asked, temperatureC: 21 });
+    expect(cool.sentence).toMatch(/it will hardly be through before .+; half of such tanks are by .+\.$/);
+    expect(cool.sentence).not.toContain('Invalid');
+    const { endsFrom = 0, ends = 0, endsBy } = cool.values as { endsFrom?: number; ends?: number; endsBy?: number };
+    expect(endsFrom).toBeLessThan(ends);
+    expect(endsBy).toBeUndefined();
+  });
+
   it('2 mg/L of ammonia in 46 L are 0.289 g of ammonium chloride (CIAAW 2021)', () => {
     // 92 mg ÷ 17.031 × 53.489 g/mol.
     expect(valuesOf('cycle-plan', asked).doseG).toBeCloseTo((0.092 / 17.031) * 53.489, 6);

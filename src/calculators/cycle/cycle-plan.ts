@@ -14,7 +14,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
 import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
 import { school, stepsInput } from './cycle-input';
-import { expectedCourse } from '@/chemistry/cycle/expected-course';
+import { expectedCourse, type Range } from '@/chemistry/cycle/expected-course';
 import { CYCLE_SCHOOLS, type CycleSchool } from './cycle-schools';
 
 /** How far beyond the usual length the course is drawn, as a share of it. */
@@ -118,15 +118,7 @@ export const cyclePlan = defineCalculator({
       answer: {
         says: [
           ...(measured ? ['Dose', ...dose, 'for', quantity('ammonia', ammonia), ', once;'] : [BEGINS[asked.school]]),
-          ...(ends
-            ? [
-                'it will probably be through between',
-                { moment: ends.low, day: true as const },
-                'and',
-                { moment: ends.high, day: true as const },
-                '.',
-              ]
-            : ['it goes on longer than is drawn here.']),
+          ...(ends ? throughWhen(ends) : ['it goes on longer than is drawn here.']),
         ],
         certainty: 'rough' as const,
         because: ['Eight in ten tanks begun this way, by the tank model; no test has spoken yet.'],
@@ -136,13 +128,21 @@ export const cyclePlan = defineCalculator({
       values: {
         ...(measured && doseMl === undefined && { doseG }),
         ...(doseMl !== undefined && { doseMl }),
-        ...(ends && { endsFrom: ends.low, ends: ends.middle, endsBy: ends.high }),
+        ...(ends && { endsFrom: ends.low, ends: ends.middle, ...(ends.high < Infinity && { endsBy: ends.high }) }),
         course: expected.lines,
         plan: plannedDays(chosen, startAt, dose),
       },
     };
   },
 });
+
+/** Of a cool or strongly dosed tank more than one in ten is not through by the last day that is drawn: then no latest day is known. */
+function throughWhen({ low, middle, high }: Range): Phrase[] {
+  const day = (moment: number) => ({ moment, day: true as const });
+  return high < Infinity
+    ? ['it will probably be through between', day(low), 'and', day(high), '.']
+    : ['it will hardly be through before', day(low), '; half of such tanks are by', day(middle), '.'];
+}
 
 const LENGTH_FROM = {
   'common practice': 'as keepers see it',

@@ -288,19 +288,29 @@ export function smallHouse(now: number): Book {
   };
 }
 
+/** One figure of the small house at an end of what its schema takes. */
+export interface Extreme {
+  /** "entries water-change.volumeL = 100000". */
+  readonly what: string;
+  readonly table: RowTable | 'settings';
+  /** Of the row; undefined for the settings. */
+  readonly id: string | undefined;
+  readonly path: readonly string[];
+  readonly value: number;
+  /** The tank it is a figure of; undefined where it is the house's. */
+  readonly tankId: string | undefined;
+}
+
 export interface HostileRecord {
-  /** The figure that is at an end of its range, and that end: "entries water-change.volumeL = 100000". */
   readonly what: string;
   readonly book: Book;
-  /** The tank it is a figure of; undefined where it is the house's. */
   readonly tankId: string | undefined;
 }
 
 type Plain = Record<string, unknown>;
 
-/** Every record that differs from the small house by one figure at an end of its range, of those that import accepts. */
-export function hostileRecords(now: number): HostileRecord[] {
-  const house = smallHouse(now);
+/** Every figure of the small house at both ends of its range. */
+export function extremesOf(house: Book): Extreme[] {
   const rows: [place: string, table: RowTable | 'settings', row: Plain, schema: unknown][] = [
     ['settings', 'settings', house.settings, z.toJSONSchema(TABLES.settings, { unrepresentable: 'any' })],
     ...ROW_TABLES.filter((table) => table !== 'entries').flatMap((table) =>
@@ -319,17 +329,45 @@ export function hostileRecords(now: number): HostileRecord[] {
     ]),
   ];
   return rows.flatMap(([place, table, row, schema]) =>
-    extremes(row, schema).flatMap(({ at, value, row: spoilt }): HostileRecord[] => {
-      const book = {
-        ...house,
-        [table]: table === 'settings' ? spoilt : house[table].map((each) => (each.id === row.id ? spoilt : each)),
-      };
-      const told = readTold(JSON.stringify({ ...(JSON.parse(written(house)) as Plain), [table]: book[table] }));
-      return 'read' in told
-        ? [{ what: `${place}.${at} = ${value}`, book: told.read.book, tankId: tankOf(table, row) }]
-        : [];
-    }),
+    extremes(row, schema).map(({ path, value }) => ({
+      what: `${place}.${path.join('.')} = ${value}`,
+      table,
+      id: typeof row.id === 'string' ? row.id : undefined,
+      path,
+      value,
+      tankId: tankOf(table, row),
+    })),
   );
+}
+
+/** The house with some of its figures at their ends, as import takes it; undefined where import refuses it. */
+export function houseWith(house: Book, changed: readonly Extreme[]): Book | undefined {
+  const plain = JSON.parse(written(house)) as Plain;
+  for (const { table, id, path, value } of changed)
+    plain[table] =
+      table === 'settings'
+        ? withFigure(plain[table], path, value)
+        : (plain[table] as Plain[]).map((row) => (row.id === id ? withFigure(row, path, value) : row));
+  const told = readTold(JSON.stringify(plain));
+  return 'read' in told ? told.read.book : undefined;
+}
+
+/** Every record that differs from the small house by one figure at an end of its range, of those that import accepts. */
+export function hostileRecords(now: number): HostileRecord[] {
+  const house = smallHouse(now);
+  return extremesOf(house).flatMap((extreme): HostileRecord[] => {
+    const book = houseWith(house, [extreme]);
+    return book ? [{ what: extreme.what, book, tankId: extreme.tankId }] : [];
+  });
+}
+
+/**
+ * The extremes that import takes one by one, shared out over packs of so many, neighbours apart: what stands in one row
+ * would hide each other most.
+ */
+export function packsOf(extremes: readonly Extreme[], size: number): Extreme[][] {
+  const packs = Math.ceil(extremes.length / size);
+  return Array.from({ length: packs }, (_, pack) => extremes.filter((_, i) => i % packs === pack));
 }
 
 function tankOf(table: RowTable | 'settings', { id, tankId }: Plain): string | undefined {
@@ -356,23 +394,14 @@ function schemaOfKind(kind: EntryKind): unknown {
   return (oneOf ?? anyOf ?? []).find(({ properties }) => properties?.kind?.const === kind);
 }
 
-interface Spoilt {
-  readonly at: string;
-  readonly value: number;
-  readonly row: Plain;
-}
-
 /** What a laboratory tells is tried by an ion, a trace and the two probes: the rest are made as they are. */
 const TRIED: ReadonlySet<string> = new Set([...EVERYDAY_IDS, 'strontium', 'iodine', 'orp', 'roomCo2']);
 
-/** Copies of a row, each with one figure at the least or the greatest its schema takes. */
-function extremes(row: Plain, schema: unknown): Spoilt[] {
-  const figures = figuresOf(row, schema, []).filter(({ path }) =>
-    path.every((key) => !isParameter(key) || TRIED.has(key)),
-  );
-  return figures.flatMap(({ path, ends }) =>
-    ends.map((value) => ({ at: path.join('.'), value, row: withFigure(row, path, value) as Plain })),
-  );
+/** The figures of a row, each with the least and the greatest its schema takes. */
+function extremes(row: Plain, schema: unknown): { readonly path: readonly string[]; readonly value: number }[] {
+  return figuresOf(row, schema, [])
+    .filter(({ path }) => path.every((key) => !isParameter(key) || TRIED.has(key)))
+    .flatMap(({ path, ends }) => ends.map((value) => ({ path, value })));
 }
 
 type Schema = {

@@ -1,3 +1,4 @@
+import { spend } from '@/testing/work';
 import { estimateConsumption } from '../estimate';
 import { simulatedTank, type Wrongs } from './simulated-tank';
 
@@ -26,6 +27,7 @@ export interface Score {
 export function scoreOf(tanks: number, firstSeed: number, wrongs: Wrongs = {}): Score {
   const sums = { alkalinity: newSum(), calcium: newSum(), magnesium: newSum() };
   const counts = { dose: 0, steady: 0, changed: 0, mismatch: 0 };
+  spend('simulated tanks', tanks);
   for (let i = 0; i < tanks; i++) {
     const tank = simulatedTank(firstSeed + i, wrongs);
     const estimate = estimateConsumption({ ...tank, now: tank.until });
