@@ -107,6 +107,13 @@ const listZone = {
   message: 'A calculator does not know the list it stands in.',
 };
 
+/**
+ * Most rules of hooks compile each component to judge it, which takes as long as all other rules together: the quick suite
+ * (`scripts/test.mjs`) leaves them to the whole one, and to `npm run lint`.
+ */
+const COMPILED = process.env.TIER !== 'quick';
+const UNCOMPILED = { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' };
+
 const outsideWorld = ['react', 'react-dom', 'react/*', 'next', 'next/*', 'idb', 'radix-ui', 'recharts', 'cmdk'];
 
 export default defineConfig(
@@ -139,7 +146,7 @@ export default defineConfig(
     files: ['src/{app,benches,interface}/**/*.{ts,tsx}'],
     ignores: ['**/*.test.ts'],
     plugins: { 'react-hooks': reactHooks },
-    rules: reactHooks.configs['recommended-latest'].rules,
+    rules: COMPILED ? reactHooks.configs['recommended-latest'].rules : UNCOMPILED,
   },
   {
     files: ['src/{chemistry,calculators}/**/*.ts'],

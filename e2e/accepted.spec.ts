@@ -2,7 +2,20 @@ import { readFile, writeFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { hostileRecords } from '../src/demo/testing/hostile-records';
 import { writeFile as recordText } from '../src/record/file';
-import { alertSaying, answer, expect, goToBench, jot, jotField, NOW, openDemo, setClock, setUp, test } from './steps';
+import {
+  alertSaying,
+  answer,
+  expect,
+  goToBench,
+  jot,
+  jotField,
+  NOW,
+  openDemo,
+  setClock,
+  setUp,
+  test,
+  deep,
+} from './steps';
 
 /** What is accepted, typed or imported, and how every screen bears it. */
 
@@ -14,7 +27,7 @@ async function takeIn(page: Page, text: string): Promise<void> {
   await expect(page.getByRole('button', { name: 'Import it' })).toBeHidden();
 }
 
-test('no screen fails on a line that is out of all bounds, and a bench that refuses stands alone', async ({ page }) => {
+deep('no screen fails on a line that is out of all bounds, and a bench that refuses stands alone', async ({ page }) => {
   await openDemo(page, 'today');
   await jotField(page).fill('9999999999 days ago alk 8');
   await expect(page.getByText('That is before 1990; a year may have slipped.')).toBeVisible();
@@ -32,7 +45,7 @@ test('no screen fails on a line that is out of all bounds, and a bench that refu
   await expect(answer(page)).toBeVisible();
 });
 
-test('records that import takes are borne by every screen, at the ends of their ranges', async ({ page }) => {
+deep('records that import takes are borne by every screen, at the ends of their ranges', async ({ page }) => {
   test.slow();
   const wanted = [
     'tanks back.cycle.startedAt = 0',
@@ -79,32 +92,33 @@ const BENCH_KEYS = [
   ['g', 'reactor'],
 ] as const;
 
-test('a moved device is asked about, a clock at its start is said, and the zone can be changed', async ({
-  browser,
-}) => {
-  const context = await browser.newContext({ timezoneId: 'America/New_York' });
-  await setUp(context);
-  const page = await context.newPage();
-  await page.goto('/mine/record');
-  await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v7.json');
-  await page.getByRole('button', { name: 'Import it' }).click();
-  const asks = page.getByRole('status').filter({ hasText: 'This device is in America/New York' });
-  await expect(asks).toContainText('Europe/Lisbon');
-  await page.getByRole('button', { name: 'Stay with Europe/Lisbon' }).click();
-  await page.reload();
-  await goToBench(page, 'settings');
-  await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('Europe/Lisbon');
-  await expect(asks).toHaveCount(0);
-  await page.getByLabel('Days begin at midnight in').selectOption('Asia/Tokyo');
-  await page.getByRole('button', { name: 'Use America/New York' }).click();
-  await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('America/New_York');
-  await setClock(context, 1000);
-  await page.reload();
-  await expect(page.getByText('This device’s clock shows 1970-01-01')).toBeVisible();
-  await context.close();
-});
+deep(
+  'a moved device is asked about, a clock at its start is said, and the zone can be changed',
+  async ({ browser }) => {
+    const context = await browser.newContext({ timezoneId: 'America/New_York' });
+    await setUp(context);
+    const page = await context.newPage();
+    await page.goto('/mine/record');
+    await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v7.json');
+    await page.getByRole('button', { name: 'Import it' }).click();
+    const asks = page.getByRole('status').filter({ hasText: 'This device is in America/New York' });
+    await expect(asks).toContainText('Europe/Lisbon');
+    await page.getByRole('button', { name: 'Stay with Europe/Lisbon' }).click();
+    await page.reload();
+    await goToBench(page, 'settings');
+    await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('Europe/Lisbon');
+    await expect(asks).toHaveCount(0);
+    await page.getByLabel('Days begin at midnight in').selectOption('Asia/Tokyo');
+    await page.getByRole('button', { name: 'Use America/New York' }).click();
+    await expect(page.getByLabel('Days begin at midnight in')).toHaveValue('America/New_York');
+    await setClock(context, 1000);
+    await page.reload();
+    await expect(page.getByText('This device’s clock shows 1970-01-01')).toBeVisible();
+    await context.close();
+  },
+);
 
-test('a file too large is refused by its size, and odd tank names come in under others', async ({ page }, info) => {
+deep('a file too large is refused by its size, and odd tank names come in under others', async ({ page }, info) => {
   await page.goto('/mine/record');
   const path = info.outputPath('large.json');
   await writeFile(path, Buffer.alloc(61_000_000, '['));

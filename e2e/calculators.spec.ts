@@ -1,9 +1,9 @@
 import { once } from 'node:events';
 import { connect } from 'node:net';
-import { expect, test } from '@playwright/test';
+import { deep, expect, test } from './steps';
 
 /** The route handler as it runs behind the built server. */
-test('the calculators answer over HTTP', async ({ request }) => {
+deep('the calculators answer over HTTP', async ({ request }) => {
   const list = (await (await request.get('/api/calc')).json()) as { name: string }[];
   expect(list.map(({ name }) => name)).toContain('forecast');
   for (const { name } of list) {

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { answer, expect, goToBench, jot, makeOwnTank, NOW, openDemo, openPart, test, workingText } from './steps';
+import { answer, expect, goToBench, jot, makeOwnTank, NOW, openDemo, openPart, test, workingText, deep } from './steps';
 
 const region = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const daysAgo = (days: number) => {
@@ -47,101 +47,103 @@ test('Today of a cycling tank opens on its cycle, and the tide line follows its 
   await expect(page.getByRole('combobox', { name: /tide line/i })).toHaveValue('nitrite');
 });
 
-test('a stranger plans an empty stand: masses, salt, heat, the work in its order, ticked and kept', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Window Sill', '60');
-  await answer(page).getByRole('link', { name: 'Not running yet? Set it up' }).click();
-  await page.getByLabel('Length').fill('24 in');
-  await page.getByLabel('Width, front to back').fill('30');
-  await page.getByLabel('Height').fill('36 cm');
-  await page.getByLabel('Rim above the water').fill('3');
-  // 60.96 × 30 × 33 cm are 60.3 L, and a pound of rock and sand to the gallon displaces 6.6 L of it.
-  await expect(answer(page)).toContainText(/It will hold 53\.\d\s?L/);
-  await page.getByLabel('Rim above the water').fill('50');
-  await expect(page.getByRole('main').getByRole('alert').first()).toContainText('0 cm to 40');
-  await page.getByLabel('Rim above the water').fill('3');
-  await page.getByRole('radio', { name: 'live', exact: true }).click();
-  const work = region(page, 'The order of work');
-  await expect(work).toContainText('Live rock');
-  await page.getByRole('button', { name: 'Save this plan' }).click();
-  await work.getByRole('checkbox', { name: /^Level along and across/ }).check();
-  await page.getByRole('button', { name: /Take these volumes/ }).click();
-  await expect(page.getByText(/taken as planned/).first()).toBeVisible();
-  await page.reload();
-  await expect(work.getByRole('checkbox', { name: /^Level along and across/ })).toBeChecked();
-  await expect(page.getByLabel('Length')).toHaveValue('60.96 cm');
-  await goToBench(page, 'tank');
-  await expect(answer(page)).toContainText(/Window Sill holds 53\.\d\s?L/);
-  await goToBench(page, 'log');
-  await expect(region(page, 'Entries')).toContainText('Level along and across');
-});
+deep(
+  'a stranger plans an empty stand: masses, salt, heat, the work in its order, ticked and kept',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Window Sill', '60');
+    await answer(page).getByRole('link', { name: 'Not running yet? Set it up' }).click();
+    await page.getByLabel('Length').fill('24 in');
+    await page.getByLabel('Width, front to back').fill('30');
+    await page.getByLabel('Height').fill('36 cm');
+    await page.getByLabel('Rim above the water').fill('3');
+    // 60.96 × 30 × 33 cm are 60.3 L, and a pound of rock and sand to the gallon displaces 6.6 L of it.
+    await expect(answer(page)).toContainText(/It will hold 53\.\d\s?L/);
+    await page.getByLabel('Rim above the water').fill('50');
+    await expect(page.getByRole('main').getByRole('alert').first()).toContainText('0 cm to 40');
+    await page.getByLabel('Rim above the water').fill('3');
+    await page.getByRole('radio', { name: 'live', exact: true }).click();
+    const work = region(page, 'The order of work');
+    await expect(work).toContainText('Live rock');
+    await page.getByRole('button', { name: 'Save this plan' }).click();
+    await work.getByRole('checkbox', { name: /^Level along and across/ }).check();
+    await page.getByRole('button', { name: /Take these volumes/ }).click();
+    await expect(page.getByText(/taken as planned/).first()).toBeVisible();
+    await page.reload();
+    await expect(work.getByRole('checkbox', { name: /^Level along and across/ })).toBeChecked();
+    await expect(page.getByLabel('Length')).toHaveValue('60.96 cm');
+    await goToBench(page, 'tank');
+    await expect(answer(page)).toContainText(/Window Sill holds 53\.\d\s?L/);
+    await goToBench(page, 'log');
+    await expect(region(page, 'Entries')).toContainText('Level along and across');
+  },
+);
 
-test('from the first dose to the first fish: begun, read each day, confirmed, put to the test, stocked', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Window Sill', '60');
-  await goToBench(page, 'new-tank');
-  // 120 mg of ammonia are 377 mg of its chloride (CIAAW 2021).
-  await expect(answer(page)).toContainText(/Dose 0\.377\s?g of ammonium chloride for 2\s?mg\/L/);
-  await page.getByLabel('Ammonia wanted').fill('1');
-  await expect(answer(page)).toContainText(/Dose 0\.188\s?g/);
-  await page.getByLabel('Ammonia wanted').fill('2');
-  await page.getByRole('combobox', { name: 'School' }).selectOption('ocean-rock');
-  await expect(page).toHaveURL(/school=ocean-rock/);
-  await expect(answer(page)).toContainText('Rinse the rock');
-  await page.goBack();
-  await expect(answer(page)).toContainText('ammonium chloride');
-  await page.getByLabel('Begins').fill(daysAgo(24));
-  await page.getByRole('button', { name: 'Begin this cycle' }).click();
-  await openPart(page, 'Each day');
-  await expect(answer(page)).toContainText('not enough yet');
-  await expect(page.getByText(/Neither ammonia nor nitrite was tested for 2[34]\sdays/)).toBeVisible();
+deep(
+  'from the first dose to the first fish: begun, read each day, confirmed, put to the test, stocked',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Window Sill', '60');
+    await goToBench(page, 'new-tank');
+    // 120 mg of ammonia are 377 mg of its chloride (CIAAW 2021).
+    await expect(answer(page)).toContainText(/Dose 0\.377\s?g of ammonium chloride for 2\s?mg\/L/);
+    await page.getByLabel('Ammonia wanted').fill('1');
+    await expect(answer(page)).toContainText(/Dose 0\.188\s?g/);
+    await page.getByLabel('Ammonia wanted').fill('2');
+    await page.getByRole('combobox', { name: 'School' }).selectOption('ocean-rock');
+    await expect(page).toHaveURL(/school=ocean-rock/);
+    await expect(answer(page)).toContainText('Rinse the rock');
+    await page.goBack();
+    await expect(answer(page)).toContainText('ammonium chloride');
+    await page.getByLabel('Begins').fill(daysAgo(24));
+    await page.getByRole('button', { name: 'Begin this cycle' }).click();
+    await openPart(page, 'Each day');
+    await expect(answer(page)).toContainText('not enough yet');
+    await expect(page.getByText(/Neither ammonia nor nitrite was tested for 2[34]\sdays/)).toBeVisible();
 
-  for (const [days, ammonia, nitrite] of [
-    [23, 2, 0],
-    [20, 1.6, 1],
-    [16, 0.2, 4.5],
-    [12, 0, 5],
-    [8, 0, 3],
-    [4, 0, 0.1],
-    [3, 0, 0],
-    [2, 0, 0],
-  ])
-    await jot(page, `${days} days ago ammonia ${ammonia} nitrite ${nitrite}`);
-  await expect(answer(page)).toContainText('The tank is cycled');
-  await page.getByRole('button', { name: 'Mark as cycled' }).click();
-  // What comes after it is looked at next.
-  await expect(answer(page)).toContainText('Open now: first change of water, clean-up crew.');
-  const gates = region(page, 'Gates');
-  await expect(gates.getByRole('listitem').filter({ hasText: 'First fish' })).toContainText(
-    'put the tank to the test first',
-  );
-  await expect(gates.getByRole('listitem').filter({ hasText: 'Stony corals' })).toContainText('half a year');
-  await expect(region(page, 'Put to the test')).toContainText(/Dose 0\.377\s?g of ammonium chloride/);
+    for (const [days, ammonia, nitrite] of [
+      [23, 2, 0],
+      [20, 1.6, 1],
+      [16, 0.2, 4.5],
+      [12, 0, 5],
+      [8, 0, 3],
+      [4, 0, 0.1],
+      [3, 0, 0],
+      [2, 0, 0],
+    ])
+      await jot(page, `${days} days ago ammonia ${ammonia} nitrite ${nitrite}`);
+    await expect(answer(page)).toContainText('The tank is cycled');
+    await page.getByRole('button', { name: 'Mark as cycled' }).click();
+    // What comes after it is looked at next.
+    await expect(answer(page)).toContainText('Open now: first change of water, clean-up crew.');
+    const gates = region(page, 'Gates');
+    await expect(gates.getByRole('listitem').filter({ hasText: 'First fish' })).toContainText(
+      'put the tank to the test first',
+    );
+    await expect(gates.getByRole('listitem').filter({ hasText: 'Stony corals' })).toContainText('half a year');
+    await expect(region(page, 'Put to the test')).toContainText(/Dose 0\.377\s?g of ammonium chloride/);
 
-  // Described as a bottle, the dose is logged, and the next day's test tells.
-  await goToBench(page, 'bottles');
-  await openPart(page, 'Solutions');
-  await page.getByRole('button', { name: 'Describe a solution' }).click();
-  const form = page.getByRole('form', { name: 'A solution' });
-  await form.getByLabel('Name').fill('Ammonia drops');
-  await form.getByLabel('Salt').selectOption('ammonium-chloride');
-  await form.getByLabel('Grams in a litre').fill('20');
-  await form.getByRole('button', { name: 'Save the solution' }).click();
-  await expect(form).toBeHidden();
-  await jot(page, '30 hours ago dosed 18.9 ml ammonia drops');
-  await goToBench(page, 'new-tank');
-  await expect(region(page, 'Put to the test')).toContainText('test ammonia and nitrite');
-  await jot(page, '5 hours ago ammonia 0 nitrite 0');
-  await expect(region(page, 'Put to the test')).toContainText('Passed: the dose was gone within');
-  await expect(answer(page)).toContainText('first fish');
-  await jot(page, 'added a fish');
-  await expect(gates.getByRole('listitem').filter({ hasText: 'First fish' })).toContainText('done');
-  await expect(region(page, 'What went in')).toContainText('a fish');
-});
+    // Described as a bottle, the dose is logged, and the next day's test tells.
+    await goToBench(page, 'bottles');
+    await openPart(page, 'Solutions');
+    await page.getByRole('button', { name: 'Describe a solution' }).click();
+    const form = page.getByRole('form', { name: 'A solution' });
+    await form.getByLabel('Name').fill('Ammonia drops');
+    await form.getByLabel('Salt').selectOption('ammonium-chloride');
+    await form.getByLabel('Grams in a litre').fill('20');
+    await form.getByRole('button', { name: 'Save the solution' }).click();
+    await expect(form).toBeHidden();
+    await jot(page, '30 hours ago dosed 18.9 ml ammonia drops');
+    await goToBench(page, 'new-tank');
+    await expect(region(page, 'Put to the test')).toContainText('test ammonia and nitrite');
+    await jot(page, '5 hours ago ammonia 0 nitrite 0');
+    await expect(region(page, 'Put to the test')).toContainText('Passed: the dose was gone within');
+    await expect(answer(page)).toContainText('first fish');
+    await jot(page, 'added a fish');
+    await expect(gates.getByRole('listitem').filter({ hasText: 'First fish' })).toContainText('done');
+    await expect(region(page, 'What went in')).toContainText('a fish');
+  },
+);
 
-test('what a kit means by its figures is asked once, and every plain figure is read so', async ({ page }) => {
+deep('what a kit means by its figures is asked once, and every plain figure is read so', async ({ page }) => {
   await openDemo(page, 'cycle', 'back-room');
   const kits = region(page, 'Your kits');
   await kits.getByLabel('The ammonia kit reads').selectOption('mg/L NH3-N');
@@ -158,7 +160,7 @@ test('what a kit means by its figures is asked once, and every plain figure is r
   await expect(region(page, 'Entries')).toContainText('ammonia 0.5 mg/L');
 });
 
-test('animals in a tank that cycles: told at once, with the change that helps them', async ({ page }) => {
+deep('animals in a tank that cycles: told at once, with the change that helps them', async ({ page }) => {
   await makeOwnTank(page, 'Window Sill', '60');
   await goToBench(page, 'new-tank');
   await page.getByLabel('Begins').fill(daysAgo(3));
@@ -173,7 +175,7 @@ test('animals in a tank that cycles: told at once, with the change that helps th
   await expect(region(page, 'Un-ionised ammonia')).toContainText('enough to harm fish');
 });
 
-test('the net volume by dilution, and a tank filled from a running one', async ({ page }) => {
+deep('the net volume by dilution, and a tank filled from a running one', async ({ page }) => {
   await openDemo(page, 'cycle?as=volume', 'back-room').catch(() => undefined);
   await page.getByLabel('This much of it').fill('2.3 g');
   await page.getByLabel('Alkalinity before').fill('7.9');

@@ -1,4 +1,4 @@
-import { answer, expect, goToBench, jot, makeOwnTank, openDemo, test } from './steps';
+import { answer, expect, goToBench, jot, makeOwnTank, openDemo, test, deep } from './steps';
 
 // A keeper at the tank has a minute and a half; each of these acts takes some ten seconds at the most.
 test('from the last test to a set pump in four acts, by the screen alone', async ({ page }) => {
@@ -43,7 +43,7 @@ test('the Atrium reads as one plan: two-part, limewater at night and magnesium b
   await expect(mix.getByLabel('Limewater in the plan')).toHaveValue('off');
 });
 
-test('hours are drawn, set and kept; the day’s alkalinity and pH answer', async ({ page }) => {
+deep('hours are drawn, set and kept; the day’s alkalinity and pH answer', async ({ page }) => {
   await openDemo(page, 'dose');
   await goToBench(page, 'schedule');
   await expect(answer(page)).toContainText(/10 doses of 2\.8\s?mL/);
@@ -71,7 +71,7 @@ test('hours are drawn, set and kept; the day’s alkalinity and pH answer', asyn
   await expect(page.getByRole('img', { name: /6:00–12:00/ })).toBeVisible();
 });
 
-test('a pump is measured, and what it gives of what it was set to is said', async ({ page }) => {
+deep('a pump is measured, and what it gives of what it was set to is said', async ({ page }) => {
   await openDemo(page, 'dose');
   await goToBench(page, 'schedule');
   await jot(page, 'yesterday 8pm measured calcium 9.9 ml in 120 s for 10 ml');
@@ -90,7 +90,7 @@ test('a pump is measured, and what it gives of what it was set to is said', asyn
   );
 });
 
-test('bottles run dry on a day, and figures that disagree are caught', async ({ page }) => {
+deep('bottles run dry on a day, and figures that disagree are caught', async ({ page }) => {
   await openDemo(page, 'dose');
   await goToBench(page, 'bottles');
   await expect(answer(page)).toContainText(/Refill Carbonate part by .* Dec: it runs dry first/);
@@ -102,7 +102,7 @@ test('bottles run dry on a day, and figures that disagree are caught', async ({ 
   await expect(page.getByText(/3 mL an hour for 16 h is 48\s?mL\/day/)).toBeVisible();
 });
 
-test('methods are compared for this tank, and a price moves the judgement', async ({ page }) => {
+deep('methods are compared for this tank, and a price moves the judgement', async ({ page }) => {
   await openDemo(page, 'dose');
   await goToBench(page, 'methods');
   await expect(answer(page)).toContainText('Limewater with two-part for the rest suits this tank');
@@ -113,7 +113,7 @@ test('methods are compared for this tank, and a price moves the judgement', asyn
   await expect(answer(page)).toContainText(/pays for itself/);
 });
 
-test('after a gap the dose starts as before, and what is missing comes back over days', async ({ page }) => {
+deep('after a gap the dose starts as before, and what is missing comes back over days', async ({ page }) => {
   await openDemo(page, 'dose');
   await goToBench(page, 'corrections');
   const gap = page.getByRole('region', { name: 'After a gap', exact: true });

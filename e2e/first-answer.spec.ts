@@ -8,6 +8,7 @@ import {
   makeOwnTank,
   test,
   workingText,
+  deep,
 } from './steps';
 
 // The worked case, by hand from molar masses (CIAAW 2021): 310 L; 80 g/L Na2CO3 is 1.5096 eq/L; 20 mL/day gives
@@ -53,7 +54,7 @@ test('from an empty browser to the first dose', async ({ page }) => {
   ).toBeVisible();
 });
 
-test('the keeper overrules a figure and the answer moves with it', async ({ page }) => {
+deep('the keeper overrules a figure and the answer moves with it', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '310');
   await describeCarbonate(page);
   await jot(page, '4 days ago dosing 20 ml/day carbonate alk 8.6');
@@ -76,7 +77,7 @@ test('the keeper overrules a figure and the answer moves with it', async ({ page
   await expect(page.getByRole('alert').filter({ hasText: 'negative' })).toBeVisible();
 });
 
-test('a correction is apart from the maintenance dose and spread by the limit', async ({ page }) => {
+deep('a correction is apart from the maintenance dose and spread by the limit', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '310');
   await describeCarbonate(page);
   await jot(page, '3 days ago alk 6');

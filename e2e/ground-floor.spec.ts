@@ -1,4 +1,15 @@
-import { describeCarbonate, download, entryLine, expect, goToBench, jot, makeOwnTank, openDemo, test } from './steps';
+import {
+  describeCarbonate,
+  download,
+  entryLine,
+  expect,
+  goToBench,
+  jot,
+  makeOwnTank,
+  openDemo,
+  test,
+  deep,
+} from './steps';
 
 test('a bound and what a laboratory tells are jotted, shown, edited and exported', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '310');
@@ -35,7 +46,7 @@ test('a bound and what a laboratory tells are jotted, shown, edited and exported
   expect(file.entries).toMatchObject([{ values: { strontium: 8.4 }, bounds: { phosphate: 'below' } }]);
 });
 
-test('what runs is told on Dose, with its hours, whatever mix it is', async ({ page }) => {
+deep('what runs is told on Dose, with its hours, whatever mix it is', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '310');
   await describeCarbonate(page);
   await goToBench(page, 'tank');
@@ -55,7 +66,7 @@ test('what runs is told on Dose, with its hours, whatever mix it is', async ({ p
   await expect(runs.getByRole('listitem')).toHaveCount(2);
 });
 
-test('the dose that is thought of is drawn holding the level', async ({ page }) => {
+deep('the dose that is thought of is drawn holding the level', async ({ page }) => {
   await openDemo(page, 'dose');
   await page.getByRole('figure', { name: 'alkalinity over time' }).scrollIntoViewIfNeeded();
   // The dotted line to come is flat where the answer holds: its ends lie within a fifth of a degree of each other.

@@ -1,6 +1,6 @@
-import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, openPart, setUp, test } from './steps';
+import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, openPart, setUp, test, deep } from './steps';
 
-test('addresses of before lead on, with what they asked for', async ({ page }) => {
+deep('addresses of before lead on, with what they asked for', async ({ page }) => {
   for (const [before, now] of [
     ['/demo/atrium/series', '/demo/atrium/trends'],
     ['/demo/atrium/dose?as=bottles', '/demo/atrium/bottles'],
@@ -94,12 +94,14 @@ test('a dangerous reading stands over every screen and first on Today, with what
   await expect(strip).toContainText('Danger, Atrium:');
   await strip.getByRole('link', { name: 'What to do first' }).click();
   await expect(page).toHaveURL(/\/atrium\/today$/);
+  // The address changes at once, the screen when it is drawn: the line says for which tank it logs.
+  await expect(jotField(page)).toHaveAccessibleName(/for Atrium$/);
   await jot(page, 'temp 25.5');
   await expect(strip).toHaveCount(0);
   await expect(answer(page)).toContainText('Increase Carbonate part');
 });
 
-test('a usual caution is shown until it is understood, then folded on every screen', async ({ page }) => {
+deep('a usual caution is shown until it is understood, then folded on every screen', async ({ page }) => {
   await openDemo(page, 'water-change');
   const dangers = page.getByRole('list', { name: 'Dangers' });
   await expect(dangers).toContainText('Heater, return, skimmer and top-off off');
@@ -112,7 +114,7 @@ test('a usual caution is shown until it is understood, then folded on every scre
   await expect(page.getByRole('region', { name: 'Cautions' })).toContainText('Heater, return, skimmer');
 });
 
-test('the tide line folds to its last reading, on every screen, and stays so', async ({ page }) => {
+deep('the tide line folds to its last reading, on every screen, and stays so', async ({ page }) => {
   await openDemo(page, 'today');
   const strip = page.getByRole('group', { name: /^Time from/ });
   await page.getByRole('button', { name: 'Fold the tide line' }).click();
@@ -152,7 +154,7 @@ test('a browser from the US is offered US units first; what is shown and taught 
   await context.close();
 });
 
-test('a tank that is planned begins with its set-up', async ({ page }) => {
+deep('a tank that is planned begins with its set-up', async ({ page }) => {
   await page.goto('/mine');
   await page.getByRole('link', { name: 'Plan a tank' }).click();
   await page.getByLabel('Name').fill('Ledge');
@@ -163,17 +165,41 @@ test('a tank that is planned begins with its set-up', async ({ page }) => {
   await expect(page).toHaveURL(/\/mine\/.*\/today$/);
 });
 
-test('a date in a field has its month as a word; one of figures alone is refused and stops what rests on it', async ({
+deep(
+  'a date in a field has its month as a word; one of figures alone is refused and stops what rests on it',
+  async ({ page }) => {
+    await openDemo(page, 'going-away');
+    const leaves = page.getByLabel('Leaving', { exact: true });
+    await leaves.fill('27 nov 18:00');
+    await leaves.blur();
+    await expect(leaves).toHaveValue('Fri 27 Nov 2026 18:00');
+    await leaves.fill('11/27/2026');
+    await expect(page.getByRole('main').getByRole('alert')).toContainText('its month as a word');
+    await expect(page.getByRole('button', { name: 'Save these days' })).toBeDisabled();
+  },
+);
+
+test('a line that is typed while another tank comes into view stays, its caret too, and no letter of it is a shortcut', async ({
   page,
 }) => {
-  await openDemo(page, 'going-away');
-  const leaves = page.getByLabel('Leaving', { exact: true });
-  await leaves.fill('27 nov 18:00');
-  await leaves.blur();
-  await expect(leaves).toHaveValue('Fri 27 Nov 2026 18:00');
-  await leaves.fill('11/27/2026');
-  await expect(page.getByRole('main').getByRole('alert')).toContainText('its month as a word');
-  await expect(page.getByRole('button', { name: 'Save these days' })).toBeDisabled();
+  await openDemo(page, 'log', 'story-corner');
+  await page.keyboard.press(']');
+  await expect(jotField(page)).not.toHaveAccessibleName(/for Story Corner$/);
+  await jotField(page).focus();
+  await page.keyboard.type('alk 8');
+  // The way back is taken in mid-word: u would undo, n would put the night on.
+  await page.evaluate(() => window.history.back());
+  await page.keyboard.type('.1 mg 1300 u n', { delay: 20 });
+  await expect(jotField(page)).toHaveAccessibleName(/for Story Corner$/);
+  await expect(jotField(page)).toBeFocused();
+  await expect(jotField(page)).toHaveValue('alk 8.1 mg 1300 u n');
+  await expect(page.locator('html')).not.toHaveAttribute('data-theme', 'night');
+  await jotField(page).fill('alk 8.1 mg 1300');
+  await expect(page.getByText(/^For Story Corner, /)).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^Logged alkalinity 8\.1 dKH/)).toBeVisible();
+  await page.reload();
+  await expect(jotField(page)).toHaveValue('');
 });
 
 test('after a suggestion is taken, Enter logs', async ({ page }) => {

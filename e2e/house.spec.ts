@@ -1,8 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { BenchEntry } from '@/registry/bench';
-import { BENCHES } from '@/registry/benches';
-import { answer, expect, goToBench, jot, jotField, openDemo, test } from './steps';
+import { BENCHES, type BenchPath } from '@/registry/benches';
+import { drawn } from '@/testing/tier';
+import { spend } from '@/testing/work';
+import { answer, expect, goToBench, jot, jotField, openDemo, test, deep } from './steps';
 
 /** Every bench and every part of one, for the tank that has most to show. */
 const PAGES = [
@@ -42,27 +44,48 @@ const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 // One load a view: looked at as on a table and as on a phone, by day and by night. Shared out, so that two workers come to an end together.
 const SHARES = 6;
 for (let share = 0; share < SHARES; share++) {
-  test(`every view answers without scrolling, fits table and phone, passes the accessibility rules and asks no other host, share ${share + 1} of ${SHARES}`, async ({
-    page,
-    baseURL,
-  }) => {
-    test.slow();
-    const { elsewhere, complaints } = watch(page, baseURL ?? '');
-    for (const path of PAGES.filter((_, i) => i % SHARES === share)) {
-      await page.setViewportSize(TABLE);
-      await page.goto(path);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await answersInView(page, path);
-      expect(await broken(page, path, RULES)).toEqual([]);
-      // By night the same page wears other colours: contrast is all that can differ, and views are made of the same parts.
-      if (HOLD_EVERY_PART.includes(path)) {
-        await wear(page, 'night');
-        expect(await broken(page, `${path} by night`, ['color-contrast'])).toEqual([]);
-        await wear(page, 'day');
+  deep(
+    `every view answers without scrolling, fits table and phone, passes the accessibility rules and asks no other host, share ${share + 1} of ${SHARES}`,
+    async ({ page, baseURL }) => {
+      test.slow();
+      const { elsewhere, complaints } = watch(page, baseURL ?? '');
+      for (const path of PAGES.filter((_, i) => i % SHARES === share)) {
+        await page.setViewportSize(TABLE);
+        await page.goto(path);
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+        await answersInView(page, path);
+        expect(await broken(page, path, RULES)).toEqual([]);
+        // By night the same page wears other colours: contrast is all that can differ, and views are made of the same parts.
+        if (HOLD_EVERY_PART.includes(path)) {
+          await wear(page, 'night');
+          expect(await broken(page, `${path} by night`, ['color-contrast'])).toEqual([]);
+          await wear(page, 'day');
+        }
+        await page.setViewportSize(PHONE);
+        await answersInView(page, path);
+        if (HOLD_EVERY_PART.includes(path)) expect(await broken(page, `${path} on a phone`, RULES)).toEqual([]);
       }
+      expect(elsewhere()).toEqual([]);
+      expect(complaints).toEqual([]);
+    },
+  );
+}
+
+// The quick suite moves from bench to bench inside one page, as a keeper does, and looks at some of them by the accessibility rules.
+const WALKED = BENCHES.map((bench: BenchEntry) => bench.path as BenchPath).filter((path) => path !== 'new-tank');
+const RULED = drawn('views held against the accessibility rules', WALKED, 4);
+for (const half of [0, 1]) {
+  test(`every bench answers in view and fits table and phone, half ${half + 1} of 2`, async ({ page, baseURL }) => {
+    const { elsewhere, complaints } = watch(page, baseURL ?? '');
+    await openDemo(page, 'today');
+    for (const path of WALKED.filter((_, i) => i % 2 === half)) {
+      await goToBench(page, path);
+      await answersInView(page, `/demo/atrium/${path}`);
+      await expect(page.getByRole('main')).not.toContainText(/This screen failed|NaN|undefined|Infinity|Invalid/);
+      if (RULED.includes(path)) expect(await broken(page, path, RULES)).toEqual([]);
       await page.setViewportSize(PHONE);
-      await answersInView(page, path);
-      if (HOLD_EVERY_PART.includes(path)) expect(await broken(page, `${path} on a phone`, RULES)).toEqual([]);
+      await noWiderThanTheScreen(page, path);
+      await page.setViewportSize(TABLE);
     }
     expect(elsewhere()).toEqual([]);
     expect(complaints).toEqual([]);
@@ -86,6 +109,10 @@ async function answersInView(page: Page, path: string): Promise<void> {
   const asksFirst = ['/new-tank', 'mixing?as=stock', 'mixing?as=instrument'].some((each) => path.includes(each));
   if (path.includes('/atrium/') && !asksFirst)
     await expect(answer(page).locator('p').first(), `${path} answers`).toBeInViewport({ ratio: 1 });
+  await noWiderThanTheScreen(page, path);
+}
+
+async function noWiderThanTheScreen(page: Page, path: string): Promise<void> {
   await expect
     .poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), {
       message: `${path} is no wider than the screen`,
@@ -99,6 +126,7 @@ async function wear(page: Page, theme: 'day' | 'night'): Promise<void> {
 
 /** Accessibility rules that a page breaks. It has no frames and styles of its own alone, so the engine need not look for others. */
 async function broken(page: Page, at: string, rules: readonly string[]): Promise<string[]> {
+  spend('accessibility checks');
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode()
     .options({ runOnly: [...rules], preload: false, resultTypes: ['violations'] })
@@ -148,38 +176,39 @@ test('the keyboard reaches everything', async ({ page }) => {
   await expect(page).toHaveURL(/\/atrium\/dosing$/);
 });
 
-test('shortcuts act on the screens of all tanks too, and the front door leads to a record of one’s own', async ({
-  page,
-}) => {
-  for (const screen of ['/demo/water-day', '/demo/record']) {
-    await page.goto(screen);
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await page.keyboard.press('?');
-    await expect(page.getByRole('dialog', { name: /^Shortcuts/ })).toBeVisible();
-    await page.keyboard.press('Escape');
-    await expect(page.getByRole('dialog')).toBeHidden();
-    await page.keyboard.press('d');
-    await expect(page).toHaveURL(/\/demo\/atrium\/dosing$/);
-  }
-  await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
-  await expect(page.getByText('Nothing you enter leaves this device')).toBeVisible();
-  await page.getByRole('link', { name: 'Look at the demo' }).click();
-  await expect(page).toHaveURL(/\/demo\/atrium\/today$/);
-  await page.getByRole('link', { name: 'Start my own' }).click();
-  await expect(page.getByLabel('Choose a file')).toBeAttached();
-  await page.getByRole('link', { name: 'Add my tank' }).click();
-  await page.getByLabel('Name').fill('Bay Window');
-  await page.getByLabel('Display').fill('300');
-  await page.getByRole('button', { name: 'Add this tank' }).click();
-  await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
-  await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
-  await page.getByRole('link', { name: 'Mild Tide' }).click();
-  await expect(page).toHaveURL(/\/mine\//);
-});
+deep(
+  'shortcuts act on the screens of all tanks too, and the front door leads to a record of one’s own',
+  async ({ page }) => {
+    for (const screen of ['/demo/water-day', '/demo/record']) {
+      await page.goto(screen);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.keyboard.press('?');
+      await expect(page.getByRole('dialog', { name: /^Shortcuts/ })).toBeVisible();
+      await page.keyboard.press('Escape');
+      await expect(page.getByRole('dialog')).toBeHidden();
+      await page.keyboard.press('d');
+      await expect(page).toHaveURL(/\/demo\/atrium\/dosing$/);
+    }
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
+    await expect(page.getByText('Nothing you enter leaves this device')).toBeVisible();
+    await page.getByRole('link', { name: 'Look at the demo' }).click();
+    await expect(page).toHaveURL(/\/demo\/atrium\/today$/);
+    await page.getByRole('link', { name: 'Start my own' }).click();
+    await expect(page.getByLabel('Choose a file')).toBeAttached();
+    await page.getByRole('link', { name: 'Add my tank' }).click();
+    await page.getByLabel('Name').fill('Bay Window');
+    await page.getByLabel('Display').fill('300');
+    await page.getByRole('button', { name: 'Add this tank' }).click();
+    await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
+    await page.getByRole('link', { name: 'Mild Tide' }).click();
+    await expect(page).toHaveURL(/\/mine\//);
+  },
+);
 
-test('letter shortcuts can be turned off', async ({ page }) => {
+deep('letter shortcuts can be turned off', async ({ page }) => {
   await page.goto('/demo/atrium/settings');
   const letters = page.getByLabel('Shortcuts of a single letter');
   await expect(letters).toBeChecked();
@@ -193,7 +222,7 @@ test('letter shortcuts can be turned off', async ({ page }) => {
   await expect(page).toHaveURL(/\/today$/);
 });
 
-test('the tide line moves every chart together and remembers where it was', async ({ page }) => {
+deep('the tide line moves every chart together and remembers where it was', async ({ page }) => {
   await openDemo(page, 'series');
   const strip = page.getByRole('group', { name: /^Time from/ });
   const before = await strip.getAttribute('aria-label');
@@ -215,7 +244,7 @@ test('the tide line moves every chart together and remembers where it was', asyn
   await expect(strip).toHaveAttribute('aria-label', before ?? '');
 });
 
-test('a chart is a table one press away, and leaves as CSV, SVG and PNG', async ({ page }) => {
+deep('a chart is a table one press away, and leaves as CSV, SVG and PNG', async ({ page }) => {
   await openDemo(page, 'series');
   const chart = page.getByRole('figure', { name: 'calcium over time' });
   for (const [name, ending] of [
@@ -231,7 +260,7 @@ test('a chart is a table one press away, and leaves as CSV, SVG and PNG', async 
   await expect(chart.getByRole('cell', { name: /^4\d\d mg\/L$/ }).first()).toBeVisible();
 });
 
-test('an address without a tank or a workspace says so', async ({ page }) => {
+deep('an address without a tank or a workspace says so', async ({ page }) => {
   await page.goto('/demo/nowhere/today');
   await expect(page.getByRole('heading', { name: 'There is no tank at this address.' })).toBeVisible();
   expect((await page.goto('/others'))?.status()).toBe(404);

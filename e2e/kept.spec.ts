@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, goToBench, jot, jotField, makeOwnTank, openDemo, setUp, test } from './steps';
+import { expect, goToBench, jot, jotField, makeOwnTank, openDemo, setUp, test, deep } from './steps';
 
 async function exportRecord(page: Page, workspace: string): Promise<{ text: string; path: string }> {
   await page.goto(`/${workspace}/record`);
@@ -32,7 +32,7 @@ test('everything leaves as one file and comes back into an empty browser with no
   await elsewhere.close();
 });
 
-test('a file with a fault says where and changes nothing', async ({ page }, info) => {
+deep('a file with a fault says where and changes nothing', async ({ page }, info) => {
   await openDemo(page, 'today');
   const { text } = await exportRecord(page, 'demo');
   const record = JSON.parse(text) as { entries: { kind: string; values?: Record<string, unknown> }[] };
@@ -47,7 +47,7 @@ test('a file with a fault says where and changes nothing', async ({ page }, info
   expect(withoutDate((await exportRecord(page, 'demo')).text)).toBe(withoutDate(text));
 });
 
-test('a table of entries is told as one, and nothing is changed', async ({ page }, info) => {
+deep('a table of entries is told as one, and nothing is changed', async ({ page }, info) => {
   const path = info.outputPath('entries.csv');
   await (await import('node:fs/promises')).writeFile(path, 'time,tank,entry\n2026-11-01,Bay,reading\n');
   await page.goto('/mine/record');
@@ -55,7 +55,7 @@ test('a table of entries is told as one, and nothing is changed', async ({ page 
   await expect(page.getByRole('main').getByRole('alert')).toContainText('This is a table (CSV)');
 });
 
-test('a record of version 1 is carried up', async ({ page }) => {
+deep('a record of version 1 is carried up', async ({ page }) => {
   await page.goto('/mine/record');
   await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v1.json');
   await page.getByRole('button', { name: 'Import it' }).click();
@@ -66,7 +66,7 @@ test('a record of version 1 is carried up', async ({ page }) => {
   );
 });
 
-test('entries leave as CSV', async ({ page }) => {
+deep('entries leave as CSV', async ({ page }) => {
   await page.goto('/demo/record');
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Entries as CSV' }).click();

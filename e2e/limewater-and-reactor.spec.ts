@@ -1,6 +1,6 @@
-import { answer, entryLine, expect, goToBench, jot, makeOwnTank, openDemo, openPart, test } from './steps';
+import { answer, entryLine, expect, goToBench, jot, makeOwnTank, openDemo, openPart, test, deep } from './steps';
 
-test('limewater is set from the screen alone: vessel, lime, hours', async ({ page }) => {
+deep('limewater is set from the screen alone: vessel, lime, hours', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '250');
   await goToBench(page, 'limewater');
   await expect(answer(page)).toContainText(/Limewater: up to [\d.]+\s?L\/day fits this tank’s evaporation/);
@@ -47,7 +47,7 @@ test('limewater is set from the screen alone: vessel, lime, hours', async ({ pag
   await expect(answer(page)).toContainText(/1\s?L take pH to 8\.\d\d/);
 });
 
-test('limewater that the top-off drives is told on the top-off bench too', async ({ page }) => {
+deep('limewater that the top-off drives is told on the top-off bench too', async ({ page }) => {
   await openDemo(page, 'limewater');
   await expect(answer(page)).toContainText(/Go on with 2\.64\s?L\/day of limewater/);
   const made = page.getByRole('form', { name: 'How it is made' });

@@ -9,6 +9,7 @@ import {
   openDemo,
   openPart,
   test,
+  deep,
 } from './steps';
 
 test('a whole session in one line: understood before it is filed, undone and done again', async ({ page }) => {
@@ -93,7 +94,7 @@ test('by fields: logged, corrected, deleted and brought back', async ({ page }) 
   await expect(entries).toContainText('45.4 L changed');
 });
 
-test('one entry leaves nothing to the next: neither its time nor its figures', async ({ page }) => {
+deep('one entry leaves nothing to the next: neither its time nor its figures', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await goToBench(page, 'log');
   const kind = (name: string) => page.getByRole('radio', { name, exact: true }).click();
@@ -115,7 +116,7 @@ test('one entry leaves nothing to the next: neither its time nor its figures', a
   await expect(entries.nth(1)).toContainText('Fri 20 Nov 09:00');
 });
 
-test('a deed that its tank makes unlikely is asked about before it is filed', async ({ page }) => {
+deep('a deed that its tank makes unlikely is asked about before it is filed', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '400');
   await describeCarbonate(page);
   await jotField(page).fill('dosed 4000 ml carbonate');
@@ -135,20 +136,21 @@ test('a deed that its tank makes unlikely is asked about before it is filed', as
   await expect(page.getByRole('region', { name: 'Entries' })).toContainText('1900 L changed');
 });
 
-test('what was meant is taken with the focus, Enter files it, and Esc leaves the line to the shortcuts', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Bay Window', '300');
-  await jotField(page).fill('alk 830');
-  await page.getByRole('button', { name: 'Use “alk 8.3 dKH”' }).click();
-  await expect(jotField(page)).toBeFocused();
-  await page.keyboard.press('Enter');
-  await expect(jotField(page)).toHaveValue('');
-  await page.keyboard.press('Escape');
-  await expect(jotField(page)).not.toBeFocused();
-  await page.keyboard.press('2');
-  await expect(page).toHaveURL(/\/log$/);
-});
+deep(
+  'what was meant is taken with the focus, Enter files it, and Esc leaves the line to the shortcuts',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Bay Window', '300');
+    await jotField(page).fill('alk 830');
+    await page.getByRole('button', { name: 'Use “alk 8.3 dKH”' }).click();
+    await expect(jotField(page)).toBeFocused();
+    await page.keyboard.press('Enter');
+    await expect(jotField(page)).toHaveValue('');
+    await page.keyboard.press('Escape');
+    await expect(jotField(page)).not.toBeFocused();
+    await page.keyboard.press('2');
+    await expect(page).toHaveURL(/\/log$/);
+  },
+);
 
 test('a record in ppm: a unit named is meant, and a figure of another unit is asked about', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '105 US gal');
@@ -165,7 +167,7 @@ test('a record in ppm: a unit named is meant, and a figure of another unit is as
   await expect(page.getByRole('region', { name: 'Water now' })).toContainText('139 ppm CaCO3');
 });
 
-test('a solution above its solubility is refused at the field', async ({ page }) => {
+deep('a solution above its solubility is refused at the field', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await goToBench(page, 'bottles');
   await openPart(page, 'Solutions');
@@ -179,7 +181,7 @@ test('a solution above its solubility is refused at the field', async ({ page })
   await expect(form).toBeVisible();
 });
 
-test('an impossible tank is refused, and units of preference are read and shown', async ({ page }) => {
+deep('an impossible tank is refused, and units of preference are read and shown', async ({ page }) => {
   await page.goto('/mine');
   await page.getByRole('button', { name: /^US gallons/ }).click();
   await page.getByRole('link', { name: 'Add my tank' }).click();

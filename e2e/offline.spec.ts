@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { BENCHES, type BenchPath } from '@/registry/benches';
 import { benchOf } from '@/registry/benches';
-import { expect, goToBench, jotField, test } from './steps';
+import { expect, goToBench, jotField, test, deep } from './steps';
 import { openWay, type Way } from './way-out';
 
 test.use({ serviceWorkers: 'allow' });
@@ -32,7 +32,7 @@ function errorsOf(page: Page): string[] {
   return errors;
 }
 
-test('after the first visit every bench opens in a new tab with the server gone, and answers', async ({ context }) => {
+deep('after the first visit every bench opens in a new tab with the server gone, and answers', async ({ context }) => {
   await firstVisit(await context.newPage(), '/demo');
   await way.shut();
   const page = await context.newPage();
@@ -76,7 +76,7 @@ test('a record is begun and kept with the server gone', async ({ context }) => {
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(benchOf('dosing').question);
 });
 
-test('a newer version is offered, not forced, and what is typed stands there after it is taken', async ({ page }) => {
+deep('a newer version is offered, not forced, and what is typed stands there after it is taken', async ({ page }) => {
   await firstVisit(page, '/mine');
   await page.goto(`${way.url}/mine/new`);
   await page.getByLabel('Name').fill('Study');

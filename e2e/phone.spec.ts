@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { answer, expect, goToBench, jotField, openDemo, test } from './steps';
+import { answer, expect, goToBench, jotField, openDemo, test, deep } from './steps';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
@@ -16,34 +16,35 @@ test('one hand at the tank: jot, see it, undo it', async ({ page }) => {
   await expect(stands).not.toContainText('8.1 dKH');
 });
 
-test('every bench is one touch away, its answer stands above the dock, and what is touched is large enough', async ({
-  page,
-}) => {
-  await openDemo(page, 'today');
-  for (const bench of [
-    'log',
-    'trends',
-    'ro-water',
-    'salt',
-    'mixing',
-    'water-change',
-    'top-off',
-    'dosing',
-    'corrections',
-    'limewater',
-    'reactor',
-    'tank',
-    'maintenance',
-    'today',
-  ] as const) {
-    await goToBench(page, bench);
-    const box = await answer(page).locator('p').first().boundingBox();
-    const dock = await jotField(page).boundingBox();
-    if (!box || !dock) throw new Error('not laid out');
-    expect(box.y + box.height).toBeLessThan(dock.y);
-    expect(await tooSmall(page), bench).toEqual([]);
-  }
-});
+deep(
+  'every bench is one touch away, its answer stands above the dock, and what is touched is large enough',
+  async ({ page }) => {
+    await openDemo(page, 'today');
+    for (const bench of [
+      'log',
+      'trends',
+      'ro-water',
+      'salt',
+      'mixing',
+      'water-change',
+      'top-off',
+      'dosing',
+      'corrections',
+      'limewater',
+      'reactor',
+      'tank',
+      'maintenance',
+      'today',
+    ] as const) {
+      await goToBench(page, bench);
+      const box = await answer(page).locator('p').first().boundingBox();
+      const dock = await jotField(page).boundingBox();
+      if (!box || !dock) throw new Error('not laid out');
+      expect(box.y + box.height).toBeLessThan(dock.y);
+      expect(await tooSmall(page), bench).toEqual([]);
+    }
+  },
+);
 
 /** What is touched and lower than a finger is wide. */
 function tooSmall(page: Page): Promise<string[]> {
@@ -60,7 +61,7 @@ function tooSmall(page: Page): Promise<string[]> {
   );
 }
 
-test('open forms stay within the screen, and their fields apart', async ({ page }) => {
+deep('open forms stay within the screen, and their fields apart', async ({ page }) => {
   await openDemo(page, 'bottles?as=solutions').catch(() => undefined);
   await page.getByRole('button', { name: 'How to make Magnesium part' }).tap();
   await page.getByRole('button', { name: 'Edit Carbonate part' }).tap();
@@ -111,7 +112,7 @@ function strayed(page: Page): Promise<string[]> {
   });
 }
 
-test('the tide line is dragged by a finger without moving the page', async ({ page }) => {
+deep('the tide line is dragged by a finger without moving the page', async ({ page }) => {
   await openDemo(page, 'series');
   const strip = page.getByRole('group', { name: /^Time from/ });
   const before = (await strip.getAttribute('aria-label')) ?? '';

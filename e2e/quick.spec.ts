@@ -1,8 +1,9 @@
+import { gzipSync } from 'node:zlib';
 import type { BrowserContext } from '@playwright/test';
 import { BENCHES, type BenchPath } from '@/registry/benches';
 import { writeFile } from '@/record/file';
 import { grownBook } from '../scripts/bench-growth';
-import { answer, consumptionField, expect, goToBench, jot, NOW, openDemo, test } from './steps';
+import { answer, consumptionField, expect, goToBench, jot, NOW, openDemo, test, deep } from './steps';
 
 /** What speed must not cost: that what stands on the screen is what is acted on, that nothing is lost, that nothing is fetched twice. */
 
@@ -62,7 +63,28 @@ const BUDGET_KB = 530;
 const BUDGET_WITH_PICTURES_KB = 700;
 const WITHOUT_PICTURES: readonly BenchPath[] = ['today', 'log', 'mixing', 'tank', 'bottles', 'files', 'settings'];
 
-test('the weight of each bench stays within its budget', async ({ context }) => {
+/** Kilobytes of what the page names in its head and of all that may ever be fetched, as they travel: `docs/speed.md` has what they are. */
+const FRAME_KB = 350;
+const ALL_KB = 1350;
+
+test('what every visit takes, and all there is, stay within their budgets', async ({ request }) => {
+  const html = await (await request.get('/')).text();
+  const named = [...new Set([...html.matchAll(/\/_next\/static\/[^"'\\ ]+\.(?:js|css)/g)].map(([file]) => file))];
+  expect(named.length).toBeGreaterThan(5);
+  const kept = await (await request.get('/sw.js')).text();
+  const all = [...new Set([...kept.matchAll(/\/_next\/static\/[^"']+\.(?:js|css)/g)].map(([file]) => file))];
+  expect(all.length).toBeGreaterThan(named.length);
+  const weight = async (files: readonly string[]) => {
+    const parts = await Promise.all(files.map(async (file) => gzipSync(await (await request.get(file)).body()).length));
+    return parts.reduce((sum, each) => sum + each, 0) / 1024;
+  };
+  const [frame, whole] = [await weight(named), await weight(all)];
+  expect(frame).toBeGreaterThan(50);
+  expect(frame, 'kilobytes of the frame').toBeLessThan(FRAME_KB);
+  expect(whole, 'kilobytes of everything').toBeLessThan(ALL_KB);
+});
+
+deep('the weight of each bench stays within its budget', async ({ context }) => {
   test.setTimeout(180_000);
   const over: string[] = [];
   for (const { path } of BENCHES as readonly { readonly path: BenchPath }[]) {
@@ -74,7 +96,7 @@ test('the weight of each bench stays within its budget', async ({ context }) => 
   expect(over).toEqual([]);
 });
 
-test('twelve thousand entries: imported with progress, stopped without a trace, and worked with', async ({ page }) => {
+deep('twelve thousand entries: imported with progress, stopped without a trace, and worked with', async ({ page }) => {
   test.setTimeout(120_000);
   const text = writeFile(grownBook(12_000), new Date(NOW), []);
   const file = { name: 'ten-years.json', mimeType: 'application/json', buffer: Buffer.from(text) };

@@ -1,4 +1,16 @@
-import { alertSaying, answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, openPart, test } from './steps';
+import {
+  alertSaying,
+  answer,
+  expect,
+  goToBench,
+  jot,
+  jotField,
+  makeOwnTank,
+  openDemo,
+  openPart,
+  test,
+  deep,
+} from './steps';
 
 test('a biased magnesium kit is found out, corrected from its first reading on, and the log keeps what was read', async ({
   page,
@@ -16,39 +28,40 @@ test('a biased magnesium kit is found out, corrected from its first reading on, 
   await expect(answer(page)).toContainText(/New magnesium kit reads 205/);
 });
 
-test('an instrument of one’s own is described, jotted by name, and a pair that is apart asks for another', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Bay Window', '300');
-  await goToBench(page, 'instruments');
-  for (const [name, by] of [
-    ['Drop kit', 'kit'],
-    ['Test lab', 'laboratory'],
-  ] as const) {
+deep(
+  'an instrument of one’s own is described, jotted by name, and a pair that is apart asks for another',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Bay Window', '300');
+    await goToBench(page, 'instruments');
+    for (const [name, by] of [
+      ['Drop kit', 'kit'],
+      ['Test lab', 'laboratory'],
+    ] as const) {
+      await page.getByRole('button', { name: 'Add an instrument' }).click();
+      const form = page.getByRole('form', { name: 'An instrument' });
+      await form.getByLabel('Name').fill(name);
+      await form.getByLabel('Reads').selectOption('magnesium');
+      await form.getByLabel('It is a').selectOption(by);
+      if (by === 'laboratory') {
+        await form.getByText('What else it reads').click();
+        await form.getByLabel('calcium', { exact: true }).check();
+      }
+      await form.getByRole('button', { name: 'Save the instrument' }).click();
+      await expect(form).toBeHidden();
+    }
+    await jot(page, 'yesterday mg 1510 by drop kit');
+    await jot(page, 'yesterday mg 1300 ca 421 by test lab');
+    await expect(answer(page)).toContainText(/apart, once: test with both again before acting on either/);
+    // A name that is taken is refused, and nothing of the form is lost.
     await page.getByRole('button', { name: 'Add an instrument' }).click();
     const form = page.getByRole('form', { name: 'An instrument' });
-    await form.getByLabel('Name').fill(name);
+    await form.getByLabel('Name').fill('Drop kit');
     await form.getByLabel('Reads').selectOption('magnesium');
-    await form.getByLabel('It is a').selectOption(by);
-    if (by === 'laboratory') {
-      await form.getByText('What else it reads').click();
-      await form.getByLabel('calcium', { exact: true }).check();
-    }
     await form.getByRole('button', { name: 'Save the instrument' }).click();
-    await expect(form).toBeHidden();
-  }
-  await jot(page, 'yesterday mg 1510 by drop kit');
-  await jot(page, 'yesterday mg 1300 ca 421 by test lab');
-  await expect(answer(page)).toContainText(/apart, once: test with both again before acting on either/);
-  // A name that is taken is refused, and nothing of the form is lost.
-  await page.getByRole('button', { name: 'Add an instrument' }).click();
-  const form = page.getByRole('form', { name: 'An instrument' });
-  await form.getByLabel('Name').fill('Drop kit');
-  await form.getByLabel('Reads').selectOption('magnesium');
-  await form.getByRole('button', { name: 'Save the instrument' }).click();
-  await expect(alertSaying(page, 'Another instrument for magnesium has that name')).toBeVisible();
-  await expect(form.getByLabel('Name')).toHaveValue('Drop kit');
-});
+    await expect(alertSaying(page, 'Another instrument for magnesium has that name')).toBeVisible();
+    await expect(form.getByLabel('Name')).toHaveValue('Drop kit');
+  },
+);
 
 test('a session of eight tests goes in by keyboard alone, in the order of the last', async ({ page }) => {
   await openDemo(page, 'log');
@@ -73,21 +86,22 @@ test('a session of eight tests goes in by keyboard alone, in the order of the la
   await expect(first).toHaveValue('');
 });
 
-test('the next session is asked in the order and the units of the last, whichever way that was typed', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Bay Window', '300');
-  await jot(page, 'yesterday po4 45 ppb p alk 2.9 meq ca 440 no3 4');
-  await goToBench(page, 'log');
-  const cells = page.getByRole('form', { name: 'A session of tests' }).getByRole('textbox');
-  await expect(cells.nth(0)).toHaveAccessibleName(/^Phosphate ppb p/);
-  await expect(cells.nth(1)).toHaveAccessibleName(/^Alkalinity meq/);
-  await cells.nth(0).fill('40');
-  await cells.nth(0).press('Control+Enter');
-  await expect(page.getByRole('region', { name: 'Entries' }).getByText('phosphate 0.123 mg/L')).toBeVisible();
-});
+deep(
+  'the next session is asked in the order and the units of the last, whichever way that was typed',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Bay Window', '300');
+    await jot(page, 'yesterday po4 45 ppb p alk 2.9 meq ca 440 no3 4');
+    await goToBench(page, 'log');
+    const cells = page.getByRole('form', { name: 'A session of tests' }).getByRole('textbox');
+    await expect(cells.nth(0)).toHaveAccessibleName(/^Phosphate ppb p/);
+    await expect(cells.nth(1)).toHaveAccessibleName(/^Alkalinity meq/);
+    await cells.nth(0).fill('40');
+    await cells.nth(0).press('Control+Enter');
+    await expect(page.getByRole('region', { name: 'Entries' }).getByText('phosphate 0.123 mg/L')).toBeVisible();
+  },
+);
 
-test('of eight cells with one wrong seven stay understood, and the eighth is asked about', async ({ page }) => {
+deep('of eight cells with one wrong seven stay understood, and the eighth is asked about', async ({ page }) => {
   await openDemo(page, 'log');
   const grid = page.getByRole('form', { name: 'A session of tests' });
   await grid.getByRole('textbox', { name: /^Calcium/ }).fill('432');
@@ -100,7 +114,7 @@ test('of eight cells with one wrong seven stay understood, and the eighth is ask
   await expect(page.getByRole('region', { name: 'Entries' }).getByText('calcium 432 mg/L · pH 8.1')).toHaveCount(1);
 });
 
-test('in a jotted line the wrong piece is left out with a press, and the rest is logged', async ({ page }) => {
+deep('in a jotted line the wrong piece is left out with a press, and the rest is logged', async ({ page }) => {
   await openDemo(page, 'log');
   await jotField(page).fill('alk 8.1 ca 432 frobnicate paling');
   await page.getByRole('button', { name: 'Leave it out' }).click();
@@ -113,7 +127,7 @@ test('in a jotted line the wrong piece is left out with a press, and the rest is
   await expect(newest.filter({ hasText: 'Seen paling' }).first()).toContainText('today 18:00');
 });
 
-test('the paling is laid over starved water, and history is narrowed by sign and kind', async ({ page }) => {
+deep('the paling is laid over starved water, and history is narrowed by sign and kind', async ({ page }) => {
   await openDemo(page, 'what-changed');
   await expect(answer(page)).toContainText(/When paling and polyps in were seen, nitrate was low at/);
   await expect(page.getByText('High alkalinity in starved water bleaches corals')).toBeVisible();
@@ -149,7 +163,7 @@ test('any event is asked what it changed, with what else changed in those days',
   await expect(page.getByText(/is not accepted, so this answer does not hold/)).toBeVisible();
 });
 
-test('a trial is set up, refused where it ends before it begins, and one that ended is decided', async ({ page }) => {
+deep('a trial is set up, refused where it ends before it begins, and one that ended is decided', async ({ page }) => {
   await openDemo(page, 'what-changed');
   await openPart(page, 'Trials');
   await expect(answer(page)).toContainText(/The trial is decided, and it came about: nitrate is/);
@@ -188,7 +202,7 @@ test('one level large is dragged and zoomed by keyboard, told at 35 ppt, and lai
   await expect(answer(page)).toContainText(/Magnesium is steady/);
 });
 
-test('what lives in the tank is counted, its class sets pace and bands, and its lights are set', async ({ page }) => {
+deep('what lives in the tank is counted, its class sets pace and bands, and its lights are set', async ({ page }) => {
   await openDemo(page, 'livestock');
   await expect(answer(page)).toContainText(/Mixed reef: 8 fish, 12 stony corals/);
   const form = page.getByRole('form', { name: 'Log what came or went' });

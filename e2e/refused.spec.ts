@@ -11,6 +11,7 @@ import {
   openPart,
   test,
   workingText,
+  deep,
 } from './steps';
 
 /** While an input of an answer is refused, the answer says so and nothing can be done with it. */
@@ -59,7 +60,7 @@ test('what another button would file is stopped too, and says why; a form of its
   await expect(page.getByText(/^Removed /).first()).toBeVisible();
 });
 
-test('Dose answers at every net volume that is typed on the way to one', async ({ page }) => {
+deep('Dose answers at every net volume that is typed on the way to one', async ({ page }) => {
   await openDemo(page, 'dose');
   const volume = page.getByLabel('Net volume');
   for (const typed of ['6', '62', '620', '60', '0.5']) {
@@ -76,7 +77,7 @@ test('Dose answers at every net volume that is typed on the way to one', async (
   await expect(answer(page)).toContainText(/Increase Carbonate part from/);
 });
 
-test('a keeper with a reactor says what it gave before the record began', async ({ page }) => {
+deep('a keeper with a reactor says what it gave before the record began', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '310');
   await goToBench(page, 'tank');
   await page.getByLabel('What replaces calcium and alkalinity').selectOption('a calcium reactor');
@@ -96,38 +97,39 @@ test('a keeper with a reactor says what it gave before the record began', async 
   await expect(asked).toHaveCount(0);
 });
 
-test('a strength changed from now on leaves the past as it was; said to be always so, it counts anew', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Bay Window', '310');
-  await describeCarbonate(page);
-  await jot(page, '4 days ago dosing 20 ml/day carbonate alk 8.6');
-  await jot(page, 'alk 7.8');
-  const edit = async (grams: string, from: string) => {
-    await goToBench(page, 'bottles');
-    await openPart(page, 'Solutions');
-    await page.getByRole('button', { name: 'Edit Carbonate' }).click();
-    const form = page.getByRole('form', { name: 'A solution' });
-    await form.getByLabel('Grams in a litre').fill(grams);
-    await form.getByRole('button', { name: 'Save the solution' }).click();
-    await expect(form.getByRole('alert')).toContainText('Say whether it holds from now on');
-    await form.getByLabel('This strength holds').selectOption({ label: from });
-    await form.getByRole('button', { name: 'Save the solution' }).click();
-    await expect(form).toBeHidden();
-    await goToBench(page, 'dosing');
-  };
-  // 0.473 dKH/day as before; at twice the strength 17.3 mL a day replace it. By hand.
-  await edit('160', 'from now on');
-  await expect(consumptionField(page)).toHaveValue(/0\.473\d* dKH\/day/);
-  expect(await workingText(page)).toMatch(/17\.3\d? mL\/day/);
-  // 20 mL lie within what two tests can tell: they are left.
-  await expect(answer(page)).toContainText('Leave the doses as they are');
-  // 0.2 dKH/day fell, and 20 mL of 160 g/L gave 0.546: 0.746 in all.
-  await edit('160.0001', 'it was always so');
-  await expect(consumptionField(page)).toHaveValue(/0\.746\d* dKH\/day/);
-});
+deep(
+  'a strength changed from now on leaves the past as it was; said to be always so, it counts anew',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Bay Window', '310');
+    await describeCarbonate(page);
+    await jot(page, '4 days ago dosing 20 ml/day carbonate alk 8.6');
+    await jot(page, 'alk 7.8');
+    const edit = async (grams: string, from: string) => {
+      await goToBench(page, 'bottles');
+      await openPart(page, 'Solutions');
+      await page.getByRole('button', { name: 'Edit Carbonate' }).click();
+      const form = page.getByRole('form', { name: 'A solution' });
+      await form.getByLabel('Grams in a litre').fill(grams);
+      await form.getByRole('button', { name: 'Save the solution' }).click();
+      await expect(form.getByRole('alert')).toContainText('Say whether it holds from now on');
+      await form.getByLabel('This strength holds').selectOption({ label: from });
+      await form.getByRole('button', { name: 'Save the solution' }).click();
+      await expect(form).toBeHidden();
+      await goToBench(page, 'dosing');
+    };
+    // 0.473 dKH/day as before; at twice the strength 17.3 mL a day replace it. By hand.
+    await edit('160', 'from now on');
+    await expect(consumptionField(page)).toHaveValue(/0\.473\d* dKH\/day/);
+    expect(await workingText(page)).toMatch(/17\.3\d? mL\/day/);
+    // 20 mL lie within what two tests can tell: they are left.
+    await expect(answer(page)).toContainText('Leave the doses as they are');
+    // 0.2 dKH/day fell, and 20 mL of 160 g/L gave 0.546: 0.746 in all.
+    await edit('160.0001', 'it was always so');
+    await expect(consumptionField(page)).toHaveValue(/0\.746\d* dKH\/day/);
+  },
+);
 
-test('what ran before the first logged dose is asked where the answer stands, once', async ({ page }) => {
+deep('what ran before the first logged dose is asked where the answer stands, once', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '310');
   await describeCarbonate(page);
   await jot(page, '4 days ago alk 8.6');

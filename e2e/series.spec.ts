@@ -1,6 +1,6 @@
-import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, test } from './steps';
+import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, test, deep } from './steps';
 
-test('five months of the demo: the stuck float and the dry bottle stand on the line', async ({ page }) => {
+deep('five months of the demo: the stuck float and the dry bottle stand on the line', async ({ page }) => {
   await openDemo(page, 'series');
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Wider' }).click();
   const happened = page.getByRole('region', { name: 'What happened' });
@@ -23,7 +23,7 @@ test('the last pH is told as the CO2 it means', async ({ page }) => {
   await expect(page.getByText('takes the air as it has been these two weeks')).toBeVisible();
 });
 
-test('a tank that is cycling is read by ammonia and nitrite first', async ({ page }) => {
+deep('a tank that is cycling is read by ammonia and nitrite first', async ({ page }) => {
   await openDemo(page, 'series', 'back-room');
   await expect(answer(page)).toContainText(/nitrite is high/);
   const charts = page.getByRole('figure');
@@ -39,7 +39,7 @@ test('a tank carried by water changes is not told to dose', async ({ page }) => 
   await expect(page.getByText('Water changes support this tank')).toBeVisible();
 });
 
-test('an empty tank teaches the next step on every bench', async ({ page }) => {
+deep('an empty tank teaches the next step on every bench', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await expect(answer(page)).toContainText('Jot a first line');
   await goToBench(page, 'trends');
@@ -65,7 +65,7 @@ test('a reading at the edge and a reading out of band are told apart, in words',
   await expect(answer(page)).toContainText(/Salinity is low at 33\s?ppt/);
 });
 
-test('a certainty word explains itself, and an answer can be copied', async ({ page, context }) => {
+deep('a certainty word explains itself, and an answer can be copied', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await openDemo(page, 'dose');
   await answer(page).getByRole('button', { name: 'falling' }).click();
@@ -78,7 +78,7 @@ test('a certainty word explains itself, and an answer can be copied', async ({ p
   );
 });
 
-test('the demo can be written anew', async ({ page }) => {
+deep('the demo can be written anew', async ({ page }) => {
   await openDemo(page, 'log');
   await jot(page, 'note only for now');
   await page.goto('/demo/record');

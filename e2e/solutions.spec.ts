@@ -1,6 +1,6 @@
-import { answer, expect, goToBench, jot, makeOwnTank, openDemo, openPart, test, workingText } from './steps';
+import { answer, expect, goToBench, jot, makeOwnTank, openDemo, openPart, test, workingText, deep } from './steps';
 
-test('a bought solution by its label carries a dose as its salts would', async ({ page }) => {
+deep('a bought solution by its label carries a dose as its salts would', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '400');
   await goToBench(page, 'bottles');
   await openPart(page, 'Solutions');
@@ -53,7 +53,7 @@ test('how a bottle is made, weaker where a salt would not dissolve', async ({ pa
   await expect(list).toContainText('pH answers differently');
 });
 
-test('what a dose would do is told before it is given', async ({ page }) => {
+deep('what a dose would do is told before it is given', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '400');
   await goToBench(page, 'bottles');
   await openPart(page, 'Solutions');
@@ -77,7 +77,7 @@ test('what a dose would do is told before it is given', async ({ page }) => {
   await expect(trial.getByRole('alert')).toContainText('cannot be negative');
 });
 
-test('potassium and the like are told as what they are dosed for', async ({ page }) => {
+deep('potassium and the like are told as what they are dosed for', async ({ page }) => {
   await openDemo(page, 'bottles?as=solutions');
   await page.getByRole('button', { name: 'Describe a solution' }).click();
   const form = page.getByRole('form', { name: 'A solution' });
@@ -98,7 +98,7 @@ test('potassium and the like are told as what they are dosed for', async ({ page
   await expect(trial).toContainText(/It lifts potassium by 3\.8\s?mg\/L; pH stays at/);
 });
 
-test('salinity in mS/cm, as a meter shows it', async ({ page }) => {
+deep('salinity in mS/cm, as a meter shows it', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '400');
   await goToBench(page, 'settings');
   await page.getByRole('combobox', { name: 'Salinity' }).selectOption('mS/cm');

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test as base, type BrowserContext, type Page } from '@playwright/test';
 import { benchOf, firstOf, type BenchPath } from '@/registry/benches';
+import { WHOLE } from '@/testing/tier';
 import { shiftClock } from '@/testing/running-clock';
 import { spend } from '@/testing/work';
 import pinned from '../scripts/pinned-moment.json' with { type: 'json' };
@@ -18,6 +19,9 @@ export const test = base.extend({
   },
 });
 export { expect };
+
+/** A test of the whole suite. The quick one keeps to what is done every day and to what must never break. */
+export const deep = WHOLE ? test : test.skip;
 
 /** Seconds after the moment at which a test begins, one of these each: some cross into the next minute while they run, as sessions do. */
 const BEGINS_AT_S = [2, 31, 56];

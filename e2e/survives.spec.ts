@@ -12,67 +12,70 @@ import {
   makeOwnTank,
   NOW,
   test,
+  deep,
 } from './steps';
 
 /** What full disks, held keys and second tabs do to a record, and what it survives. */
 
 const notice = (page: Page) => page.getByRole('region', { name: /Notifications/ });
-test('a held key undoes once; redo stands in the notice; undoing a tank asks, and redo works where no tank is left', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Bay Window', '300');
-  await goToBench(page, 'log');
-  for (const line of ['alk 8.3', 'ca 431', 'mg 1320']) await jot(page, line);
-  await page.locator('main').click({ position: { x: 5, y: 5 } });
-  // Held for a second: the browser repeats the key.
-  for (let i = 0; i < 25; i++) await page.keyboard.down('u');
-  await page.keyboard.up('u');
-  await expect(notice(page)).toContainText('Undone: Logged magnesium');
-  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
-  await expect(entryLine(page, 'magnesium 1320 mg/L')).toHaveCount(0);
-  await notice(page).getByRole('button', { name: 'Redo', exact: true }).click();
-  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
-  // Two presses are two steps, however quick.
-  await page.evaluate(() => {
-    for (let i = 0; i < 2; i++) document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'u', bubbles: true }));
-  });
-  await expect(entryLine(page, 'calcium 431 mg/L')).toHaveCount(0);
-  await expect(entryLine(page, 'alkalinity 8.3 dKH')).toBeVisible();
-  await page.keyboard.press('y');
-  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
-  await page.keyboard.press('y');
-  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
-  // Something new after an undo throws nothing away.
-  await page.keyboard.press('u');
-  await expect(entryLine(page, 'magnesium 1320 mg/L')).toHaveCount(0);
-  await jot(page, 'no3 5');
-  await page.locator('main').click({ position: { x: 5, y: 5 } });
-  await page.keyboard.press('y');
-  await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
-  // By itself from the list of changes, where the tank cannot go from under what was logged.
-  await page.goto('/mine/record');
-  await page.getByRole('button', { name: 'Undo Added Bay Window' }).click();
-  const asked = page.getByRole('alertdialog');
-  await expect(asked).toContainText('It removes 1 tank');
-  await asked.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(notice(page)).toContainText('cannot be undone by itself');
-  for (const each of ['magnesium', 'nitrate', 'calcium', 'alkalinity'])
-    await page.getByRole('button', { name: new RegExp(`^Undo Logged ${each}`) }).click();
-  await expect(page.getByRole('button', { name: /^Redo Logged/ })).toHaveCount(4);
-  await page.getByRole('button', { name: 'Undo Added Bay Window' }).click();
-  await asked.getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByText('0 entries for 1 tank')).toBeVisible();
-  await page.keyboard.press('u');
-  await asked.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(notice(page)).toContainText('Undone: Added Bay Window');
-  await page.goto('/mine');
-  await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
-  await page.locator('h1').click();
-  await page.keyboard.press('y');
-  await expect(notice(page)).toContainText('Done again: Added Bay Window');
-  await page.goto('/mine');
-  await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
-});
+deep(
+  'a held key undoes once; redo stands in the notice; undoing a tank asks, and redo works where no tank is left',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Bay Window', '300');
+    await goToBench(page, 'log');
+    for (const line of ['alk 8.3', 'ca 431', 'mg 1320']) await jot(page, line);
+    await page.locator('main').click({ position: { x: 5, y: 5 } });
+    // Held for a second: the browser repeats the key.
+    for (let i = 0; i < 25; i++) await page.keyboard.down('u');
+    await page.keyboard.up('u');
+    await expect(notice(page)).toContainText('Undone: Logged magnesium');
+    await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+    await expect(entryLine(page, 'magnesium 1320 mg/L')).toHaveCount(0);
+    await notice(page).getByRole('button', { name: 'Redo', exact: true }).click();
+    await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
+    // Two presses are two steps, however quick.
+    await page.evaluate(() => {
+      for (let i = 0; i < 2; i++)
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'u', bubbles: true }));
+    });
+    await expect(entryLine(page, 'calcium 431 mg/L')).toHaveCount(0);
+    await expect(entryLine(page, 'alkalinity 8.3 dKH')).toBeVisible();
+    await page.keyboard.press('y');
+    await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+    await page.keyboard.press('y');
+    await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
+    // Something new after an undo throws nothing away.
+    await page.keyboard.press('u');
+    await expect(entryLine(page, 'magnesium 1320 mg/L')).toHaveCount(0);
+    await jot(page, 'no3 5');
+    await page.locator('main').click({ position: { x: 5, y: 5 } });
+    await page.keyboard.press('y');
+    await expect(entryLine(page, 'magnesium 1320 mg/L')).toBeVisible();
+    // By itself from the list of changes, where the tank cannot go from under what was logged.
+    await page.goto('/mine/record');
+    await page.getByRole('button', { name: 'Undo Added Bay Window' }).click();
+    const asked = page.getByRole('alertdialog');
+    await expect(asked).toContainText('It removes 1 tank');
+    await asked.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(notice(page)).toContainText('cannot be undone by itself');
+    for (const each of ['magnesium', 'nitrate', 'calcium', 'alkalinity'])
+      await page.getByRole('button', { name: new RegExp(`^Undo Logged ${each}`) }).click();
+    await expect(page.getByRole('button', { name: /^Redo Logged/ })).toHaveCount(4);
+    await page.getByRole('button', { name: 'Undo Added Bay Window' }).click();
+    await asked.getByRole('button', { name: 'Cancel' }).click();
+    await expect(page.getByText('0 entries for 1 tank')).toBeVisible();
+    await page.keyboard.press('u');
+    await asked.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(notice(page)).toContainText('Undone: Added Bay Window');
+    await page.goto('/mine');
+    await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
+    await page.locator('h1').click();
+    await page.keyboard.press('y');
+    await expect(notice(page)).toContainText('Done again: Added Bay Window');
+    await page.goto('/mine');
+    await expect(page.getByRole('heading', { name: 'What needs doing at Bay Window?' })).toBeVisible();
+  },
+);
 
 test('a notice undoes its own change, not another tab’s; an entry edited in two tabs keeps both', async ({
   page,
@@ -103,26 +106,27 @@ test('a notice undoes its own change, not another tab’s; an entry edited in tw
   await expect(entryLine(page, 'calcium 440 mg/L')).toContainText('cloudy water');
 });
 
-test('a row on disk that cannot be read is set apart and shown, leaves with the export, and can be removed', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Bay Window', '300');
-  await jot(page, 'alk 8.3');
-  await spoil(page, { id: 'bad', kind: 'reading', at: NOW - 1000, values: { alkalinity: 830 } });
-  await page.reload();
-  await expect(
-    page.getByRole('status').filter({ hasText: 'One row of the record on disk cannot be read' }),
-  ).toBeVisible();
-  await expect(answer(page)).toBeVisible();
-  await page.getByRole('link', { name: 'Look at it' }).click();
-  const rows = page.getByRole('region', { name: 'Rows set apart' });
-  await expect(rows).toContainText('entries: values.alkalinity');
-  const out = await download(page, () => page.getByRole('button', { name: 'Export everything' }).click());
-  expect(out.entries).toHaveLength(1);
-  expect(out.setApart).toMatchObject([{ table: 'entries', row: { id: 'bad' } }]);
-  await rows.getByRole('button', { name: 'Remove bad from entries' }).click();
-  await expect(rows).toBeHidden();
-});
+deep(
+  'a row on disk that cannot be read is set apart and shown, leaves with the export, and can be removed',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Bay Window', '300');
+    await jot(page, 'alk 8.3');
+    await spoil(page, { id: 'bad', kind: 'reading', at: NOW - 1000, values: { alkalinity: 830 } });
+    await page.reload();
+    await expect(
+      page.getByRole('status').filter({ hasText: 'One row of the record on disk cannot be read' }),
+    ).toBeVisible();
+    await expect(answer(page)).toBeVisible();
+    await page.getByRole('link', { name: 'Look at it' }).click();
+    const rows = page.getByRole('region', { name: 'Rows set apart' });
+    await expect(rows).toContainText('entries: values.alkalinity');
+    const out = await download(page, () => page.getByRole('button', { name: 'Export everything' }).click());
+    expect(out.entries).toHaveLength(1);
+    expect(out.setApart).toMatchObject([{ table: 'entries', row: { id: 'bad' } }]);
+    await rows.getByRole('button', { name: 'Remove bad from entries' }).click();
+    await expect(rows).toBeHidden();
+  },
+);
 
 /** Writes a row past the product, as another program or a damaged disk would. */
 async function spoil(page: Page, row: object): Promise<void> {
@@ -264,63 +268,63 @@ async function loseDatabase(context: BrowserContext): Promise<void> {
   await aside.close();
 }
 
-test('a copy is kept apart from the database, offered when the record opens empty, and brought back', async ({
-  page,
-  context,
-}) => {
-  await makeOwnTank(page, 'Bay Window', '300');
-  await jot(page, 'alk 8.3');
-  await page.goto('/mine/record');
-  const copies = page.getByRole('region', { name: 'Copies' });
-  await expect(copies).toContainText('1 tank, 1 entry', { timeout: 15_000 });
-  const out = await download(page, () =>
-    copies
-      .getByRole('button', { name: /^Save the copy/ })
-      .first()
-      .click(),
-  );
-  expect(out.entries).toHaveLength(1);
-  await page.goto('about:blank');
-  await loseDatabase(context);
-  // The front door still leads to the record that was there, and that offers its copy.
-  await page.goto('/');
-  await expect(
-    alertSaying(page, /The record opened empty, but a copy of it is kept apart: .*1 tank and 1 entry/),
-  ).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
-  await page.getByRole('button', { name: 'Bring it back' }).click();
-  await expect(page.getByRole('button', { name: 'Bring it back' })).toBeHidden();
-  await page.goto('/mine');
-  await goToBench(page, 'log');
-  await expect(entryLine(page, 'alkalinity 8.3 dKH')).toBeVisible();
+deep(
+  'a copy is kept apart from the database, offered when the record opens empty, and brought back',
+  async ({ page, context }) => {
+    await makeOwnTank(page, 'Bay Window', '300');
+    await jot(page, 'alk 8.3');
+    await page.goto('/mine/record');
+    const copies = page.getByRole('region', { name: 'Copies' });
+    await expect(copies).toContainText('1 tank, 1 entry', { timeout: 15_000 });
+    const out = await download(page, () =>
+      copies
+        .getByRole('button', { name: /^Save the copy/ })
+        .first()
+        .click(),
+    );
+    expect(out.entries).toHaveLength(1);
+    await page.goto('about:blank');
+    await loseDatabase(context);
+    // The front door still leads to the record that was there, and that offers its copy.
+    await page.goto('/');
+    await expect(
+      alertSaying(page, /The record opened empty, but a copy of it is kept apart: .*1 tank and 1 entry/),
+    ).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
+    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await expect(page.getByRole('button', { name: 'Bring it back' })).toBeHidden();
+    await page.goto('/mine');
+    await goToBench(page, 'log');
+    await expect(entryLine(page, 'alkalinity 8.3 dKH')).toBeVisible();
 
-  // The database as it was before the last change, as a browser leaves it that lost the end of its log.
-  await jot(page, 'ca 431');
-  await page.goto('/mine/record');
-  await expect(copies).toContainText('1 tank, 2 entries', { timeout: 15_000 });
-  await page.goto('/icon.svg');
-  await page.evaluate(async (version) => {
-    const opening = indexedDB.open('mild-tide', version);
-    const db = await new Promise<IDBDatabase>((resolve) => (opening.onsuccess = () => resolve(opening.result)));
-    const tx = db.transaction(['entries', 'changes'], 'readwrite');
-    const last = tx.objectStore('changes').openCursor(null, 'prev');
-    last.onsuccess = () => {
-      const cursor = last.result;
-      const [filed] = (cursor?.value as { differences: { id: string }[] }).differences;
-      if (filed) tx.objectStore('entries').delete(filed.id);
-      cursor?.delete();
-    };
-    await new Promise((resolve) => (tx.oncomplete = resolve));
-    db.close();
-  }, RECORD_VERSION);
-  await page.goto('/mine');
-  await expect(
-    page.getByRole('status').filter({ hasText: /The record opened without its last changes.*1 tank and 2 entries/ }),
-  ).toBeVisible();
-  await page.getByRole('button', { name: 'Bring it back' }).click();
-  await goToBench(page, 'log');
-  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
-});
+    // The database as it was before the last change, as a browser leaves it that lost the end of its log.
+    await jot(page, 'ca 431');
+    await page.goto('/mine/record');
+    await expect(copies).toContainText('1 tank, 2 entries', { timeout: 15_000 });
+    await page.goto('/icon.svg');
+    await page.evaluate(async (version) => {
+      const opening = indexedDB.open('mild-tide', version);
+      const db = await new Promise<IDBDatabase>((resolve) => (opening.onsuccess = () => resolve(opening.result)));
+      const tx = db.transaction(['entries', 'changes'], 'readwrite');
+      const last = tx.objectStore('changes').openCursor(null, 'prev');
+      last.onsuccess = () => {
+        const cursor = last.result;
+        const [filed] = (cursor?.value as { differences: { id: string }[] }).differences;
+        if (filed) tx.objectStore('entries').delete(filed.id);
+        cursor?.delete();
+      };
+      await new Promise((resolve) => (tx.oncomplete = resolve));
+      db.close();
+    }, RECORD_VERSION);
+    await page.goto('/mine');
+    await expect(
+      page.getByRole('status').filter({ hasText: /The record opened without its last changes.*1 tank and 2 entries/ }),
+    ).toBeVisible();
+    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await goToBench(page, 'log');
+    await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+  },
+);
 
 test('a full disk: said so, the record exported from memory, and a warning that stays', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
@@ -347,58 +351,59 @@ test('a full disk: said so, the record exported from memory, and a warning that 
   await expect(page.getByRole('status').filter({ hasText: 'The disk was full a while ago' })).toBeVisible();
 });
 
-test('a database that cannot be opened leads to its copy; a bench that fails stands alone, and what was typed is put aside', async ({
-  page,
-}) => {
-  await makeOwnTank(page, 'Bay Window', '300');
-  await jot(page, 'alk 8.3');
-  await page.goto('/mine/record');
-  await expect(page.getByRole('region', { name: 'Copies' })).toContainText('1 tank, 1 entry', { timeout: 15_000 });
-  await page.addInitScript(() => {
-    const { open, deleteDatabase } = IDBFactory.prototype;
-    const broken = () => sessionStorage.getItem('mended') === null;
-    IDBFactory.prototype.open = function (...args) {
-      if (broken()) throw new DOMException('Internal error opening backing store.', 'UnknownError');
-      return open.apply(this, args);
-    };
-    // Thrown away and begun anew it works again.
-    IDBFactory.prototype.deleteDatabase = function (...args) {
-      sessionStorage.setItem('mended', '');
-      return deleteDatabase.apply(this, args);
-    };
-  });
-  await page.goto('/mine');
-  await expect(alertSaying(page, 'The browser cannot open the record it holds')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring it back' }).click();
-  await expect(page.getByText(/^Brought back the copy of/)).toBeVisible();
-  await page.goto('/mine');
-  await goToBench(page, 'log');
-  await expect(entryLine(page, 'alkalinity 8.3 dKH')).toBeVisible();
+deep(
+  'a database that cannot be opened leads to its copy; a bench that fails stands alone, and what was typed is put aside',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Bay Window', '300');
+    await jot(page, 'alk 8.3');
+    await page.goto('/mine/record');
+    await expect(page.getByRole('region', { name: 'Copies' })).toContainText('1 tank, 1 entry', { timeout: 15_000 });
+    await page.addInitScript(() => {
+      const { open, deleteDatabase } = IDBFactory.prototype;
+      const broken = () => sessionStorage.getItem('mended') === null;
+      IDBFactory.prototype.open = function (...args) {
+        if (broken()) throw new DOMException('Internal error opening backing store.', 'UnknownError');
+        return open.apply(this, args);
+      };
+      // Thrown away and begun anew it works again.
+      IDBFactory.prototype.deleteDatabase = function (...args) {
+        sessionStorage.setItem('mended', '');
+        return deleteDatabase.apply(this, args);
+      };
+    });
+    await page.goto('/mine');
+    await expect(alertSaying(page, 'The browser cannot open the record it holds')).toBeVisible();
+    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await expect(page.getByText(/^Brought back the copy of/)).toBeVisible();
+    await page.goto('/mine');
+    await goToBench(page, 'log');
+    await expect(entryLine(page, 'alkalinity 8.3 dKH')).toBeVisible();
 
-  const form = page.getByRole('form', { name: 'Log by fields' });
-  await form.getByRole('radio', { name: 'Note' }).click();
-  await form.getByLabel('What was seen or done').fill('polyps in');
-  await page.evaluate(() => {
-    const { toReversed } = Array.prototype;
-    Array.prototype.toReversed = () => {
-      throw new TypeError('a fault of this bench');
-    };
-    (window as unknown as { mend: () => void }).mend = () => {
-      Array.prototype.toReversed = toReversed;
-    };
-  });
-  await form.getByLabel('What was seen or done').fill('polyps in again');
-  await page.keyboard.press('Escape');
-  await jotField(page).fill('ca 431');
-  await jotField(page).press('Enter');
-  await expect(page.getByText('This bench failed; the others stand')).toBeVisible();
-  await expect(page.getByText('note: polyps in again')).toBeAttached();
-  await expect(page.getByRole('main').getByRole('button', { name: 'Undo the last change' })).toBeVisible();
-  const out = await download(page, () =>
-    page.getByRole('main').getByRole('button', { name: 'Export everything' }).click(),
-  );
-  expect(out.entries).toHaveLength(2);
-  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
-  await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
-});
+    const form = page.getByRole('form', { name: 'Log by fields' });
+    await form.getByRole('radio', { name: 'Note' }).click();
+    await form.getByLabel('What was seen or done').fill('polyps in');
+    await page.evaluate(() => {
+      const { toReversed } = Array.prototype;
+      Array.prototype.toReversed = () => {
+        throw new TypeError('a fault of this bench');
+      };
+      (window as unknown as { mend: () => void }).mend = () => {
+        Array.prototype.toReversed = toReversed;
+      };
+    });
+    await form.getByLabel('What was seen or done').fill('polyps in again');
+    await page.keyboard.press('Escape');
+    await jotField(page).fill('ca 431');
+    await jotField(page).press('Enter');
+    await expect(page.getByText('This bench failed; the others stand')).toBeVisible();
+    await expect(page.getByText('note: polyps in again')).toBeAttached();
+    await expect(page.getByRole('main').getByRole('button', { name: 'Undo the last change' })).toBeVisible();
+    const out = await download(page, () =>
+      page.getByRole('main').getByRole('button', { name: 'Export everything' }).click(),
+    );
+    expect(out.entries).toHaveLength(2);
+    await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(entryLine(page, 'calcium 431 mg/L')).toBeVisible();
+  },
+);

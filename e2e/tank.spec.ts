@@ -1,4 +1,15 @@
-import { answer, describeCarbonate, expect, goToBench, jot, makeOwnTank, openDemo, openPart, test } from './steps';
+import {
+  answer,
+  describeCarbonate,
+  expect,
+  goToBench,
+  jot,
+  makeOwnTank,
+  openDemo,
+  openPart,
+  test,
+  deep,
+} from './steps';
 
 test('targets set on the Tank bench are what Today and the charts judge by', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
@@ -17,7 +28,7 @@ test('targets set on the Tank bench are what Today and the charts judge by', asy
   await expect(stands.getByRole('img', { name: 'nitrate: on target' })).toBeVisible();
 });
 
-test('a target whose ends are crossed is refused and says so', async ({ page }) => {
+deep('a target whose ends are crossed is refused and says so', async ({ page }) => {
   await openDemo(page, 'tank');
   await page.getByRole('textbox', { name: 'calcium from' }).fill('480');
   await expect(page.getByRole('alert').filter({ hasText: 'lower end of calcium stands above' })).toBeVisible();
@@ -77,7 +88,7 @@ test('two tanks: each its own log, one switch between them, removal brought back
   await expect(entries).toContainText('alkalinity 8.4 dKH');
 });
 
-test('a salt’s own profile is what a water change brings, and consumption is net of it', async ({ page }) => {
+deep('a salt’s own profile is what a water change brings, and consumption is net of it', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '100');
   await describeCarbonate(page);
   await goToBench(page, 'salt');
@@ -104,7 +115,7 @@ test('a salt’s own profile is what a water change brings, and consumption is n
   await expect(page.getByRole('textbox', { name: /^Alkalinity consumption/ })).toHaveValue(/0\.222 dKH\/day/);
 });
 
-test('what is in use cannot be removed; what is not, can, and comes back', async ({ page }) => {
+deep('what is in use cannot be removed; what is not, can, and comes back', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await describeCarbonate(page);
   await jot(page, 'dosed 20 ml carbonate');
@@ -118,7 +129,7 @@ test('what is in use cannot be removed; what is not, can, and comes back', async
   await expect(list.getByText('1.5096 eq/L')).toBeVisible();
 });
 
-test('a solution of two salts brings what both hold', async ({ page }) => {
+deep('a solution of two salts brings what both hold', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await goToBench(page, 'bottles');
   await openPart(page, 'Solutions');

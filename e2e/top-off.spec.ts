@@ -1,5 +1,17 @@
 import type { Page } from '@playwright/test';
-import { answer, expect, goToBench, jot, jotField, makeOwnTank, openDemo, openPart, test, workingText } from './steps';
+import {
+  answer,
+  expect,
+  goToBench,
+  jot,
+  jotField,
+  makeOwnTank,
+  openDemo,
+  openPart,
+  test,
+  workingText,
+  deep,
+} from './steps';
 
 const region = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const dangers = (page: Page) => page.getByRole('list', { name: 'Dangers' }).first();
@@ -49,7 +61,7 @@ test('evaporation: by surface and room at first, then by refills and looks; a fi
   await expect(region(page, 'Refills to come').getByRole('listitem').first()).toContainText('about');
 });
 
-test('how it stands is told once, drawn as it is told, and the accident follows from it', async ({ page }) => {
+deep('how it stands is told once, drawn as it is told, and the accident follows from it', async ({ page }) => {
   await tankWithReservoir(page, '45');
   await openPart(page, 'ATO set-up');
   await expect(page.getByText('Both are drawn as usual, until the set-up is described.')).toBeVisible();
@@ -104,24 +116,25 @@ test('how it stands is told once, drawn as it is told, and the accident follows 
   await expect(page.getByLabel('Top-off reservoir')).toHaveValue('18.5 L');
 });
 
-test('upkeep: what is late says so, on Today too; done is logged where it stands, and can be undone', async ({
-  page,
-}) => {
-  await openDemo(page, 'today');
-  await page.getByRole('region', { name: 'After that' }).getByRole('link', { name: 'Maintenance' }).click();
-  await expect(page).toHaveURL(/maintenance$/);
-  await expect(answer(page)).toContainText('Wipe the optical eye');
-  await page.getByRole('button', { name: 'Done: optical eye' }).first().click();
-  await expect(answer(page)).not.toContainText('optical eye');
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(answer(page)).toContainText('Wipe the optical eye');
-  await page.getByLabel('Every, float').fill('20');
-  await expect(answer(page)).toContainText(/wait/);
-  await page.getByRole('button', { name: 'Save these days' }).click();
-  await jot(page, 'cleaned float');
-  await page.reload();
-  await expect(page.getByLabel('Every, float')).toHaveValue('20 days');
-});
+deep(
+  'upkeep: what is late says so, on Today too; done is logged where it stands, and can be undone',
+  async ({ page }) => {
+    await openDemo(page, 'today');
+    await page.getByRole('region', { name: 'After that' }).getByRole('link', { name: 'Maintenance' }).click();
+    await expect(page).toHaveURL(/maintenance$/);
+    await expect(answer(page)).toContainText('Wipe the optical eye');
+    await page.getByRole('button', { name: 'Done: optical eye' }).first().click();
+    await expect(answer(page)).not.toContainText('optical eye');
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(answer(page)).toContainText('Wipe the optical eye');
+    await page.getByLabel('Every, float').fill('20');
+    await expect(answer(page)).toContainText(/wait/);
+    await page.getByRole('button', { name: 'Save these days' }).click();
+    await jot(page, 'cleaned float');
+    await page.reload();
+    await expect(page.getByLabel('Every, float')).toHaveValue('20 days');
+  },
+);
 
 test('leaving: what runs out first, what to fill, and three lines for a helper, on paper too', async ({ page }) => {
   await openDemo(page, 'top-off?as=leaving');
@@ -144,69 +157,71 @@ test('leaving: what runs out first, what to fill, and three lines for a helper, 
   await expect(region(page, 'For the helper')).toBeVisible();
 });
 
-test('looks at reservoir, room, pump and bottle are logged by fields too, corrected, and leave with the rest', async ({
-  page,
-}) => {
-  await openDemo(page, 'log');
-  const kind = (name: string) => page.getByRole('radio', { name, exact: true }).click();
-  const entries = region(page, 'Entries');
-  await kind('Room');
-  await page.getByRole('button', { name: 'Log it' }).click();
-  await expect(page.getByText('Something is missing')).toBeVisible();
-  await field(page, 'Humidity').fill('0.45');
-  await page.getByRole('button', { name: 'Use 45 %' }).click();
-  await page.getByRole('button', { name: 'Log it' }).click();
-  await expect(entries.getByText('45 % humid').first()).toBeVisible();
+deep(
+  'looks at reservoir, room, pump and bottle are logged by fields too, corrected, and leave with the rest',
+  async ({ page }) => {
+    await openDemo(page, 'log');
+    const kind = (name: string) => page.getByRole('radio', { name, exact: true }).click();
+    const entries = region(page, 'Entries');
+    await kind('Room');
+    await page.getByRole('button', { name: 'Log it' }).click();
+    await expect(page.getByText('Something is missing')).toBeVisible();
+    await field(page, 'Humidity').fill('0.45');
+    await page.getByRole('button', { name: 'Use 45 %' }).click();
+    await page.getByRole('button', { name: 'Log it' }).click();
+    await expect(entries.getByText('45 % humid').first()).toBeVisible();
 
-  await kind('Reservoir read');
-  await page.getByLabel('In the reservoir').fill('90');
-  await expect(page.getByText(/90 L is more than the reservoir of Atrium holds/)).toBeVisible();
-  await page.getByLabel('In the reservoir').fill('31');
-  await page.getByRole('button', { name: 'Log it' }).click();
-  await expect(entries.getByText('31 L in the reservoir').first()).toBeVisible();
+    await kind('Reservoir read');
+    await page.getByLabel('In the reservoir').fill('90');
+    await expect(page.getByText(/90 L is more than the reservoir of Atrium holds/)).toBeVisible();
+    await page.getByLabel('In the reservoir').fill('31');
+    await page.getByRole('button', { name: 'Log it' }).click();
+    await expect(entries.getByText('31 L in the reservoir').first()).toBeVisible();
 
-  await kind('Maintenance');
-  await page.getByLabel('What was done').selectOption('optical');
-  await page.getByRole('button', { name: 'Log it' }).click();
-  // A second press while this is being written would be one too many.
-  await expect(page.getByText('Logged optical eye').first()).toBeVisible();
-  await kind('Pump time');
-  await page.getByLabel('The top-off pump ran').fill('41 min');
-  await page.getByLabel('Counted over').fill('7 days');
-  await page.getByRole('button', { name: 'Log it' }).click();
-  await expect(entries.getByText(/top-off pump ran 41 min in 7 days/).first()).toBeVisible();
+    await kind('Maintenance');
+    await page.getByLabel('What was done').selectOption('optical');
+    await page.getByRole('button', { name: 'Log it' }).click();
+    // A second press while this is being written would be one too many.
+    await expect(page.getByText('Logged optical eye').first()).toBeVisible();
+    await kind('Pump time');
+    await page.getByLabel('The top-off pump ran').fill('41 min');
+    await page.getByLabel('Counted over').fill('7 days');
+    await page.getByRole('button', { name: 'Log it' }).click();
+    await expect(entries.getByText(/top-off pump ran 41 min in 7 days/).first()).toBeVisible();
 
-  await page
-    .getByRole('button', { name: /^Edit reservoir read of today/ })
-    .first()
-    .click();
-  await page.getByRole('form', { name: 'Edit this entry' }).getByLabel('In the reservoir').fill('30');
-  await page.getByRole('button', { name: 'Save the correction' }).click();
-  await expect(entries.getByText('30 L in the reservoir').first()).toBeVisible();
-  await goToBench(page, 'top-off');
-  await expect(answer(page)).toContainText(/30\s?L should be left/);
-});
+    await page
+      .getByRole('button', { name: /^Edit reservoir read of today/ })
+      .first()
+      .click();
+    await page.getByRole('form', { name: 'Edit this entry' }).getByLabel('In the reservoir').fill('30');
+    await page.getByRole('button', { name: 'Save the correction' }).click();
+    await expect(entries.getByText('30 L in the reservoir').first()).toBeVisible();
+    await goToBench(page, 'top-off');
+    await expect(answer(page)).toContainText(/30\s?L should be left/);
+  },
+);
 
-test('figures meant otherwise are understood or asked about: areas, humidity, a refill that would not fit', async ({
-  page,
-}) => {
-  await tankWithReservoir(page, '40');
-  await openPart(page, 'ATO set-up');
-  await field(page, 'Display, surface').fill('120 x 60');
-  await expect(page.getByRole('main').getByRole('alert')).toContainText('Are those centimetres or inches?');
-  await page.getByRole('button', { name: 'Use 120 x 60 cm' }).click();
-  await expect(field(page, 'Display, surface')).toHaveValue('0.72 m²');
-  await field(page, 'Sump, surface').fill('4000');
-  await expect(page.getByRole('main').getByRole('alert')).toContainText('4000 looks like cm²');
-  await page.getByRole('button', { name: 'Use 4000 cm²' }).click();
-  await expect(field(page, 'Sump, surface')).toHaveValue('0.4 m²');
+deep(
+  'figures meant otherwise are understood or asked about: areas, humidity, a refill that would not fit',
+  async ({ page }) => {
+    await tankWithReservoir(page, '40');
+    await openPart(page, 'ATO set-up');
+    await field(page, 'Display, surface').fill('120 x 60');
+    await expect(page.getByRole('main').getByRole('alert')).toContainText('Are those centimetres or inches?');
+    await page.getByRole('button', { name: 'Use 120 x 60 cm' }).click();
+    await expect(field(page, 'Display, surface')).toHaveValue('0.72 m²');
+    await field(page, 'Sump, surface').fill('4000');
+    await expect(page.getByRole('main').getByRole('alert')).toContainText('4000 looks like cm²');
+    await page.getByRole('button', { name: 'Use 4000 cm²' }).click();
+    await expect(field(page, 'Sump, surface')).toHaveValue('0.4 m²');
 
-  await jotField(page).fill('refilled 400 l');
-  await expect(page.getByText(/400 L is more than the reservoir of Bay Window holds, 40 L/)).toBeVisible();
-  await jotField(page).fill('room 21 c 0.45 %');
-  await expect(page.getByText(/room humidity accepts/)).toBeVisible();
-  await jotField(page).fill('');
-  await goToBench(page, 'tank');
-  await page.getByLabel('Room humidity').fill('0.45');
-  await expect(page.getByRole('main').getByRole('alert')).toContainText('45 %');
-});
+    await jotField(page).fill('refilled 400 l');
+    await expect(page.getByText(/400 L is more than the reservoir of Bay Window holds, 40 L/)).toBeVisible();
+    await jotField(page).fill('room 21 c 0.45 %');
+    await expect(page.getByText(/room humidity accepts/)).toBeVisible();
+    await jotField(page).fill('');
+    await goToBench(page, 'tank');
+    await page.getByLabel('Room humidity').fill('0.45');
+    await expect(page.getByRole('main').getByRole('alert')).toContainText('45 %');
+  },
+);

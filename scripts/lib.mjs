@@ -7,10 +7,10 @@ import { fileURLToPath } from 'node:url';
 
 /** What the two commands share: dependencies, a build that is fresh, a port, Chromium. Plain Node, since it runs before anything is installed. */
 export const ROOT = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
-const QUIET = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+process.env.NEXT_TELEMETRY_DISABLED = '1';
 
 export function run(command, args, options = {}) {
-  return spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: QUIET, ...options });
+  return spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
 }
 
 /** Runs a tool of the project's own, by its script, so that it is the same on every platform. */
@@ -24,7 +24,7 @@ export function toolAside(name, args) {
 }
 
 function aside(command, args, options = {}) {
-  const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', env: QUIET, ...options });
+  const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
   return new Promise((resolve) => {
     child.on('error', () => resolve(false));
     child.on('exit', (status) => resolve(status === 0));
@@ -106,7 +106,7 @@ export async function startServer(port, stdio = 'ignore') {
   const server = spawn(
     process.execPath,
     [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-H', LISTEN_ON, '-p', String(port)],
-    { cwd: ROOT, stdio, env: QUIET },
+    { cwd: ROOT, stdio },
   );
   for (let i = 0; i < 150; i++) {
     if (server.exitCode !== null) break;

@@ -1,4 +1,4 @@
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import {
   ensureBuild,
@@ -11,27 +11,31 @@ import {
   tool,
   toolAside,
 } from './lib.mjs';
+import { withinBudget } from './work-budget.mjs';
 
 /**
- * The one test command: sets up what it needs, then format, lint and types, unit tests, production build and browser
- * tests. Each of format, lint, types and build counts as one check; the last line adds up all of them.
- * Two cores are planned for: what keeps one core busy runs beside another such; the test runners take both.
+ * The test commands: `npm test` runs the quick suite, `npm run test:all` the whole. Each sets up what it needs, then format, lint, types
+ * and production build, unit tests and browser tests. Each of format, lint, types, build and the budget of work counts as one check; the last
+ * line adds up all of them.
  */
+const WHOLE = process.argv.includes('all');
 const results = path.join(ROOT, '.test');
+const workBook = path.join(results, 'work');
 const total = { passed: 0, failed: 0 };
+const slowest = [];
 const began = performance.now();
+// Read by the tests (`src/testing/`) and by the lint.
+Object.assign(process.env, { TIER: WHOLE ? 'all' : 'quick', WORK_BOOK: workBook });
 
 // npm and the system's packages come from different places, so they are fetched at the same time.
 const [chromium] = await stage('Setting up', () => Promise.all([ensureChromium(), ensureDependencies()]));
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
+writeFileSync(workBook, '');
 
-// What keeps one core busy runs beside what keeps the other: the lint beside all the rest that needs no test runner.
+// What keeps one core busy runs beside what keeps the other.
 const built = await stage('Format, lint, types and production build', async () => {
-  const [linted, { formatted, typed, built }] = await Promise.all([
-    toolAside('eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
-    checkAndBuild(),
-  ]);
+  const [{ linted, formatted }, { typed, built }] = await Promise.all([readTheSource(), checkAndBuild()]);
   for (const passed of [linted, formatted, typed, built]) total[passed ? 'passed' : 'failed'] += 1;
   return built;
 });
@@ -39,10 +43,12 @@ const built = await stage('Format, lint, types and production build', async () =
 await stage('Unit tests', () => {
   const unitFile = path.join(results, 'unit.json');
   tool('vitest/vitest.mjs', ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitFile}`]);
-  count('unit tests', unitFile, ({ numPassedTests, numFailedTests, success }) => ({
-    passed: numPassedTests,
-    failed: success ? numFailedTests : Math.max(1, numFailedTests),
-  }));
+  count('unit tests', unitFile, ({ numPassedTests, numFailedTests, success, testResults }) => {
+    for (const { name, assertionResults } of testResults)
+      for (const { fullName, duration } of assertionResults)
+        slowest.push({ ms: duration ?? 0, what: `${path.relative(ROOT, name)}: ${fullName}` });
+    return { passed: numPassedTests, failed: success ? numFailedTests : Math.max(1, numFailedTests) };
+  });
 });
 
 await stage('Browser tests', async () => {
@@ -64,27 +70,50 @@ await stage('Browser tests', async () => {
       },
     });
     server.kill();
-    count('browser tests', browserFile, ({ stats, errors }) => ({
-      passed: stats.expected + stats.flaky,
-      failed: stats.unexpected + errors.length,
-    }));
+    count('browser tests', browserFile, ({ suites, stats, errors }) => {
+      for (const suite of suites) slowest.push(...timesOf(suite, suite.title));
+      return { passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length };
+    });
   }
 });
+
+console.log('\n— The ten slowest tests');
+for (const { ms, what } of slowest.toSorted((a, b) => b.ms - a.ms).slice(0, 10))
+  console.log(`  ${(ms / 1000).toFixed(1).padStart(5)} s  ${what}`);
+
+console.log('\n— Work done');
+total[withinBudget(readFileSync(workBook, 'utf8'), WHOLE) ? 'passed' : 'failed'] += 1;
 
 console.log(`\nAll of it took ${seconds(began)}.`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed > 0 ? 1 : 0);
+
+/** Of the lint the quick suite leaves out the rules that compile each component; the whole one has them. */
+async function readTheSource() {
+  const linted = await toolAside('eslint/bin/eslint.js', ['.', '--max-warnings', '0']);
+  return { linted, formatted: await toolAside('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']) };
+}
 
 /**
  * One after another: the types of the routes are written before the check reads them, and the build writes in the same folder.
  * The native compiler checks in a fifth of the time; the other is there for the lint and the build, which ask for it.
  */
 async function checkAndBuild() {
-  const formatted = await toolAside('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
   const typed =
     (await toolAside('next/dist/bin/next', ['typegen'])) &&
     (await toolAside('typescript-native/bin/tsc', ['--noEmit']));
-  return { formatted, typed, built: await ensureBuild() };
+  return { typed, built: await ensureBuild() };
+}
+
+/** What each test of a suite of the browser's took. */
+function timesOf({ specs = [], suites = [] }, file) {
+  return [
+    ...specs.map(({ title, tests }) => ({
+      ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
+      what: `e2e/${file}: ${title}`,
+    })),
+    ...suites.flatMap((suite) => timesOf(suite, file)),
+  ];
 }
 
 /** Runs a stage under its title and says what it took. */

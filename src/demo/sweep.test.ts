@@ -4,7 +4,7 @@ import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { cycleQuestion } from '@/reckoning/cycle';
 import { demoBook } from './scenario';
 import { readOnce } from './testing/every-answer';
-import { CLOCKS, daysOfTwoYears, nights, open, opened, weekdaysAndHours, ZONES, type Opening } from './testing/sweep';
+import { CLOCKS, daysOfTwoYears, opened, weekdaysAndHours, ZONES, type Opening } from './testing/sweep';
 
 describe('the demo opened on every weekday at every hour', () => {
   it('in every season and every zone', () => {
@@ -14,17 +14,18 @@ describe('the demo opened on every weekday at every hour', () => {
     const weekday = ({ year, month, date }: Opening) => new Date(Date.UTC(year, month - 1, date)).getUTCDay();
     expect(met(weekday, ({ hours }) => hours)).toBe(7 * CLOCKS.length);
     expect(met(weekday, ({ month }) => month)).toBeGreaterThanOrEqual(7 * 4);
-    expect(met(({ hours }) => hours, ({ zone }) => zone)).toBe(CLOCKS.length * ZONES.length);
+    expect(
+      met(
+        ({ hours }) => hours,
+        ({ zone }) => zone,
+      ),
+    ).toBe(CLOCKS.length * ZONES.length);
     expect(met(weekday, ({ zone }) => zone)).toBe(7 * ZONES.length);
   });
   opened(weekdaysAndHours());
 });
 
 describe('the demo opened on days of two years', () => opened(daysOfTwoYears(0)));
-
-describe('the demo opened on nights that trip clocks', () => {
-  it.each(nights())('$what', ({ openings }) => openings.forEach(open), 60_000);
-});
 
 it('a cycle is read the same whenever it is: a question asked before, but for its day, has the same answer', () => {
   const asked = (at: number) => {

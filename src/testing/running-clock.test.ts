@@ -8,7 +8,12 @@ afterEach(() => shiftClock(pinnedAt - machine.now()));
 
 describe('the clock of the tests', () => {
   it('begins at the pinned moment, in the pinned zone, whichever way it is asked', () => {
-    for (const shown of [Date.now(), new Date().getTime(), Date.parse(Date()), new (class extends Date {})().getTime()]) {
+    for (const shown of [
+      Date.now(),
+      new Date().getTime(),
+      Date.parse(Date()),
+      new (class extends Date {})().getTime(),
+    ]) {
       expect(shown).toBeGreaterThanOrEqual(pinnedAt - 1000);
       expect(shown).toBeLessThan(pinnedAt + 3_600_000);
     }

@@ -1,7 +1,16 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useEffect, useId, useMemo, useRef, useState, type FormEvent } from 'react';
+import {
+  useEffect,
+  useId,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type FormEvent,
+} from 'react';
 import { jotExamples } from '@/record/line/example';
 import { readLine, type Jotted } from '@/record/jot/read-line';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
@@ -9,6 +18,7 @@ import { draftQuestion } from '@/reckoning/draft-question';
 import { describeEntry } from '@/record/kinds/describe';
 import { kindOf } from '@/record/kinds/list';
 import { whenText } from '../when';
+import { jotDraftOf } from './jot-draft';
 import { onJotAsked } from './jot-request';
 import { useCommit, useNow, useTank, useWorkspace } from '../workspace';
 
@@ -20,8 +30,8 @@ export function JotLine() {
   const commit = useCommit();
   const id = useId();
   const about = `${id}-understood`;
-  const draftKey = `mild-tide:jot:${name}:${tank.id}`;
-  const [line, setLine] = useState(() => keptDraft(draftKey));
+  const draft = jotDraftOf(name);
+  const line = useSyncExternalStore(draft.subscribe, draft.text, () => '');
   const [open, setOpen] = useState(false);
   const field = useRef<HTMLInputElement>(null);
   const { zone, units } = book.settings;
@@ -31,23 +41,19 @@ export function JotLine() {
   const [asked, setAsked] = useState<string>();
   const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
 
-  const latest = useRef(line);
   const sending = useRef(new Set<string>());
   // A line has its identity before it is sent: sent again after a failure it is the same entries, and not more of them.
   const identities = useRef(new Map<string, string[]>());
-  const write = (text: string) => {
-    latest.current = text;
-    setLine(text);
-    try {
-      sessionStorage.setItem(draftKey, text);
-    } catch {
-      // Then a reload forgets the half-typed line, and nothing else.
-    }
-  };
+  useLayoutEffect(() => {
+    const input = field.current;
+    if (!input) return;
+    draft.comeBack(input);
+    return () => draft.leave(input);
+  }, [draft]);
   useEffect(() =>
     onJotAsked((beginning) => {
       // What is half typed stays; a beginning is for an empty line.
-      if (beginning && latest.current.trim() === '') write(beginning);
+      if (beginning && draft.text().trim() === '') draft.write(beginning);
       field.current?.focus();
     }),
   );
@@ -63,14 +69,14 @@ export function JotLine() {
     sending.current.add(line);
     const ids = identities.current.get(line) ?? jotted.drafts.map(() => nanoid());
     identities.current.set(line, ids);
-    const entries = jotted.drafts.map((draft, i): Entry => ({ ...draft, id: ids[i] ?? nanoid(), tankId: tank.id }));
+    const entries = jotted.drafts.map((each, i): Entry => ({ ...each, id: ids[i] ?? nanoid(), tankId: tank.id }));
     const label = `Logged ${entries.map((entry) => describeEntry(entry, book)).join('; ')}`;
     const kept = await commit({ label, put: { entries } });
     sending.current.delete(line);
     if (!kept) return;
     identities.current.delete(line);
     // What was typed while this was being written is another line.
-    if (latest.current === line) write('');
+    if (draft.text() === line) draft.write('');
   };
 
   return (
@@ -102,7 +108,7 @@ export function JotLine() {
           value={line}
           aria-describedby={about}
           aria-invalid={jotted.problems.length > 0 || undefined}
-          onChange={(event) => write(event.target.value)}
+          onChange={(event) => draft.write(event.target.value)}
         />
         <button
           type="submit"
@@ -129,9 +135,9 @@ export function JotLine() {
               </p>
             )}
             <ul>
-              {jotted.drafts.map((draft, i) => (
+              {jotted.drafts.map((each, i) => (
                 <li key={i}>
-                  <span className="font-semibold">{kindOf(draft.kind).title}</span> {describeEntry(draft, book)}
+                  <span className="font-semibold">{kindOf(each.kind).title}</span> {describeEntry(each, book)}
                 </li>
               ))}
             </ul>
@@ -148,7 +154,7 @@ export function JotLine() {
                     type="button"
                     className="min-h-9 font-semibold underline underline-offset-4"
                     onClick={() => {
-                      write(`${line.slice(0, problem.from)}${problem.suggestion ?? ''}${line.slice(problem.to)}`);
+                      draft.write(`${line.slice(0, problem.from)}${problem.suggestion ?? ''}${line.slice(problem.to)}`);
                       // The button goes with its problem; Enter is wanted next.
                       field.current?.focus();
                     }}
@@ -161,7 +167,9 @@ export function JotLine() {
                     type="button"
                     className="ml-2 min-h-9 font-semibold underline underline-offset-4"
                     onClick={() => {
-                      write(`${line.slice(0, problem.from).trimEnd()} ${line.slice(problem.to).trimStart()}`.trim());
+                      draft.write(
+                        `${line.slice(0, problem.from).trimEnd()} ${line.slice(problem.to).trimStart()}`.trim(),
+                      );
                       field.current?.focus();
                     }}
                   >
@@ -211,13 +219,5 @@ function understood(
       message: 'cannot be read as it stands: leave out what is unusual in it.',
     };
     return { jotted: { at: now, drafts: [], problems: [problem] }, questions: [] };
-  }
-}
-
-function keptDraft(key: string): string {
-  try {
-    return sessionStorage.getItem(key) ?? '';
-  } catch {
-    return '';
   }
 }

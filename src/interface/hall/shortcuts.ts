@@ -4,12 +4,17 @@ import { useEffect } from 'react';
 import { useBookIfRead } from '../workspace';
 import { useActions } from './actions';
 
+/** A field that went while it was typed into: what is typed for so long after it, ms, was meant for it and is no shortcut. */
+const MEANT_FOR_THE_FIELD_MS = 1000;
+const FIELDS = 'input, textarea, select';
+
 /** Single letters act only outside fields, and can be turned off in the settings; Ctrl or ⌘ with K always opens Find. */
 export function useShortcuts(open: (what: 'find' | 'help') => void): void {
   const actions = useActions();
   const letters = useBookIfRead()?.settings.letterShortcuts ?? true;
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
+      const late = typedTooLate(event);
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
         open('find');
@@ -18,10 +23,11 @@ export function useShortcuts(open: (what: 'find' | 'help') => void): void {
       const target = event.target as HTMLElement;
       if (
         !letters ||
+        late ||
         event.ctrlKey ||
         event.metaKey ||
         event.altKey ||
-        target.closest('input, textarea, select, [role=dialog], [role=alertdialog], [role=menu]')
+        target.closest(`${FIELDS}, [role=dialog], [role=alertdialog], [role=menu]`)
       )
         return;
       if (event.key === '?') open('help');
@@ -37,4 +43,18 @@ export function useShortcuts(open: (what: 'find' | 'help') => void): void {
     document.addEventListener('keydown', press);
     return () => document.removeEventListener('keydown', press);
   }, [actions, letters, open]);
+}
+
+let typedIn: { readonly field: Element; readonly at: number } | undefined;
+
+/**
+ * Whether a key follows so soon on others that were typed into a field which is gone, that it was meant for that field. One that was left
+ * with Enter, Escape or Tab was done with, and so is the field of a dialog.
+ */
+function typedTooLate({ target, key, timeStamp }: KeyboardEvent): boolean {
+  const field = target instanceof Element ? target.closest(FIELDS) : null;
+  if (field) typedIn = key.length > 1 || field.closest('[role=dialog]') ? undefined : { field, at: timeStamp };
+  return (
+    !field && typedIn !== undefined && !typedIn.field.isConnected && timeStamp - typedIn.at < MEANT_FOR_THE_FIELD_MS
+  );
 }
