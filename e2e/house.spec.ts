@@ -82,6 +82,10 @@ for (const half of [0, 1]) {
       await goToBench(page, path);
       await answersInView(page, `/demo/atrium/${path}`);
       await expect(page.getByRole('main')).not.toContainText(/This screen failed|NaN|undefined|Infinity|Invalid/);
+      // A figure that is none has no words on a chart: it stands in what is drawn.
+      expect(await page.locator('main svg :is([d*=NaN], [x*=NaN], [y*=NaN], [cx*=NaN], [cy*=NaN])').count(), path).toBe(
+        0,
+      );
       if (RULED.includes(path)) expect(await broken(page, path, RULES)).toEqual([]);
       await page.setViewportSize(PHONE);
       await noWiderThanTheScreen(page, path);

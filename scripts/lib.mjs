@@ -102,11 +102,11 @@ export function freePort() {
 const LISTEN_ON = process.env.LISTEN_ON ?? '127.0.0.1';
 
 /** Starts the built server and waits until it answers. */
-export async function startServer(port, stdio = 'ignore') {
+export async function startServer(port, stdio = 'ignore', root = ROOT) {
   const server = spawn(
     process.execPath,
-    [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'start', '-H', LISTEN_ON, '-p', String(port)],
-    { cwd: ROOT, stdio },
+    [path.join(root, 'node_modules/next/dist/bin/next'), 'start', '-H', LISTEN_ON, '-p', String(port)],
+    { cwd: root, stdio },
   );
   for (let i = 0; i < 150; i++) {
     if (server.exitCode !== null) break;

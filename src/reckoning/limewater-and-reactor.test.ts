@@ -107,7 +107,9 @@ describe('limewater in the record', () => {
     const on = entry(80, { kind: 'standing-dose', solutionId: 'lime', mlPerDay: 1000 });
     const question = limewaterQuestion(bookOf(tank, drip, off, on, ...tests), tank, NOW);
     expect(question?.startedAt).toBe(80 * DAY_MS);
-    expect(question?.before?.perDay).toBeDefined();
+    // What was consumed before it began again: more than none, and no more than a tank of stony corals does (common practice: up to 4 dKH a day).
+    expect(Number(question?.before?.perDay)).toBeGreaterThan(0);
+    expect(Number(question?.before?.perDay)).toBeLessThan(1.43);
   });
 
   it('drips in its own hours, and a pump that was measured goes before the one told', () => {

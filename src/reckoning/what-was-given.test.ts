@@ -175,10 +175,14 @@ describe('a tank that one change exchanges whole', () => {
       change(97, 60),
     );
     const small: Tank = { ...tank, netVolumeL: litres };
-    expect(() => doseQuestion(book, small, now)).not.toThrow();
-    expect(() => doseQuestion(book, tank, now, { netVolumeL: litres })).not.toThrow();
-    expect(() => suppliesAt(book, small, now)).not.toThrow();
-    expect(() => changeHabit(book, small, now)).not.toThrow();
-    expect(() => outlook(book, small, 'alkalinity', now, now + DAY_MS)).not.toThrow();
+    // The same tank, whether the volume is its own or asked about.
+    expect(doseQuestion(book, small, now).input.netVolumeL).toBe(litres);
+    expect(doseQuestion(book, tank, now, { netVolumeL: litres }).input.netVolumeL).toBe(litres);
+    expect(suppliesAt(book, small, now)).toEqual(suppliesAt(book, tank, now));
+    // Two changes of 60 L, a week apart.
+    expect(changeHabit(book, small, now)).toMatchObject({ changeL: 60, everyDays: 7 });
+    const ahead = outlook(book, small, 'alkalinity', now, now + DAY_MS);
+    expect(ahead.length).toBeGreaterThan(0);
+    for (const { low, value, high } of ahead) expect([low, value, high].every(Number.isFinite)).toBe(true);
   });
 });

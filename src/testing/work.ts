@@ -19,5 +19,5 @@ export type Work =
 export function spend(work: Work, much = 1): void {
   const book = process.env.WORK_BOOK;
   // One short line is appended whole, whichever process writes it.
-  if (book !== undefined) appendFileSync(book, `${much} ${work}\n`);
+  if (book) appendFileSync(book, `${much} ${work}\n`);
 }

@@ -1,19 +1,16 @@
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { KIT, simulatedCycle } from '../testing/simulated-cycles';
-import { evenDraws } from '@/chemistry/cycle/prior';
-import { cycleCourse, type Course } from '@/chemistry/cycle/cycle-course';
+import { cycleCourse } from '@/chemistry/cycle/cycle-course';
 import { deedEvents } from './cycle-input';
 import { expectedCourse } from '@/chemistry/cycle/expected-course';
 import { phAfterChange } from './ph-lift';
 import { confirmingTests, readCycle } from '@/chemistry/cycle/read-cycle';
 import { CYCLE_SCHOOLS, CYCLE_SCHOOL_IDS } from './cycle-schools';
-import { endOf, stagesAlong } from '@/chemistry/cycle/stage';
+import { endOf } from '@/chemistry/cycle/stage';
 import { tried } from '@/testing/tier';
 import { spend } from '@/testing/work';
-import { weightedQuantile } from '@/chemistry/cycle/weighted-quantile';
 
 const tank = { startedAt: 0, volumeL: 100, temperatureC: 25.5, events: [] };
 
@@ -73,53 +70,6 @@ describe('what is expected of a new tank', () => {
       ).ends?.middle ?? Infinity;
     expect(end(20, 2)).toBeGreaterThan(end(25, 2) + 5 * DAY_MS);
     expect(end(25, 8)).toBeGreaterThan(end(25, 2) + 3 * DAY_MS);
-  });
-
-  it('draws tanks evenly: middle nought, spread one, in each of the hidden figures', () => {
-    const draws = evenDraws(400);
-    for (let i = 0; i < 7; i++) {
-      const column = draws.map((draw) => draw[i] ?? 0);
-      const mean = column.reduce((a, b) => a + b, 0) / column.length;
-      const spread = Math.sqrt(column.reduce((sum, z) => sum + (z - mean) ** 2, 0) / column.length);
-      expect(Math.abs(mean)).toBeLessThan(0.05);
-      expect(Math.abs(spread - 1)).toBeLessThan(0.06);
-    }
-  });
-});
-
-describe('the stage of a course', () => {
-  const course = (ammonia: number[], nitrite: number[]): Course => ({
-    at: ammonia.map((_, i) => i * DAY_MS),
-    ammonia,
-    nitrite,
-    nitrate: ammonia.map(() => 0),
-    capacity: ammonia.map(() => 0),
-  });
-  it('is named after what has to come next', () => {
-    expect(
-      stagesAlong(course([0, 0.5, 2, 1.9, 1.5, 0.4, 0.1, 0, 0, 0, 0], [0, 0, 0, 0.2, 0.8, 2, 4, 5, 4, 0.9, 0.1]), KIT),
-    ).toEqual([
-      'not started',
-      'ammonia rising',
-      'ammonia rising',
-      'ammonia rising',
-      'ammonia falling',
-      'ammonia falling',
-      'nitrite rising',
-      'nitrite rising',
-      'nitrite falling',
-      'nitrite falling',
-      'waiting to confirm',
-    ]);
-  });
-  it('a later dose does not open the first stages again, while nitrite is there', () => {
-    expect(stagesAlong(course([2, 1, 0, 1, 0], [0, 1, 3, 2, 1]), KIT).at(3)).toBe('nitrite falling');
-    expect(stagesAlong(course([2, 1, 0, 1, 0], [0, 1, 0.1, 0.1, 0.1]), KIT).at(3)).toBe('ammonia falling');
-  });
-  it('ends when both stay below the first step, and never where one never does', () => {
-    expect(endOf(course([2, 0, 0], [0, 1, 0]), KIT)).toBe(2 * DAY_MS);
-    expect(endOf(course([2, 0, 0], [0, 1, 1]), KIT)).toBeUndefined();
-    expect(endOf(course([0, 0, 0], [0, 0, 0]), KIT)).toBeUndefined();
   });
 });
 
@@ -294,30 +244,5 @@ describe('a change that lifts pH', () => {
     expect((small ?? 0) - 7.62).toBeGreaterThan(0.04);
     expect(large ?? 0).toBeGreaterThan(small ?? 9);
     expect((large ?? 9) - 7.62).toBeLessThan(0.25);
-  });
-});
-
-describe('quantiles by weight', () => {
-  it('are those of a list in which each value stands as often as it weighs', () => {
-    fc.assert(
-      fc.property(
-        fc.array(fc.tuple(fc.double({ min: -5, max: 5, noNaN: true }), fc.integer({ min: 1, max: 4 })), {
-          minLength: 1,
-          maxLength: 20,
-        }),
-        (pairs) => {
-          const spelt = pairs
-            .flatMap(([value, times]) => Array.from({ length: times }, () => value))
-            .toSorted((a, b) => a - b);
-          const [middle, low] = weightedQuantile(
-            pairs.map(([value]) => value),
-            pairs.map(([, times]) => times),
-            [0.5, 0],
-          );
-          expect(middle).toBe(spelt[Math.ceil(spelt.length / 2) - 1]);
-          expect(low).toBe(spelt[0]);
-        },
-      ),
-    );
   });
 });

@@ -128,7 +128,10 @@ describe('reading what a keeper types', () => {
     const detail = refusal(id, text);
     expect(detail.hint).toMatch(hint);
     expect(detail.suggestion).toBe(suggestion);
-    expect(() => read(id, suggestion)).not.toThrow();
+    // What is offered is taken, and as what a tank usually holds.
+    const [low, high] = FIELDS[id].usual;
+    expect(read(id, suggestion)).toBeGreaterThanOrEqual(low);
+    expect(read(id, suggestion)).toBeLessThanOrEqual(high);
   });
 
   it.each([
@@ -158,10 +161,17 @@ describe('reading what a keeper types', () => {
     const units = { ...DEFAULT_UNITS, ...own };
     const { refusal: asked } = attempt(() => parseQuantity(text, FIELDS[id], units));
     expect(asked?.suggestion).toBe(suggestion);
-    // Told with its unit, either is taken.
-    expect(() => parseQuantity(suggestion, FIELDS[id], units)).not.toThrow();
+    // Told with its unit, either is taken, each for what it says.
+    const unit = preferredUnit(id, units);
+    const [low, high] = FIELDS[id].usual;
+    const offered = parseQuantity(suggestion, FIELDS[id], units).amount;
+    expect(offered).toBeGreaterThanOrEqual(low);
+    expect(offered).toBeLessThanOrEqual(high);
     if (text !== '148' && text !== '53')
-      expect(() => parseQuantity(`${text} ${preferredUnit(id, units).symbol}`, FIELDS[id], units)).not.toThrow();
+      expect(parseQuantity(`${text} ${unit.symbol}`, FIELDS[id], units).amount).toBeCloseTo(
+        unit.toCanonical(Number(text)),
+        12,
+      );
   });
 
   it('gallons are asked about, unless the keeper’s own are US gallons', () => {

@@ -119,6 +119,11 @@ describe('a line of work', () => {
   });
 
   it('files several things of one line apart, at one time', () => {
+    const twice = read('refilled 5 l, refilled 3 l');
+    expect(twice.drafts).toMatchObject([
+      { kind: 'refill', volumeL: 5 },
+      { kind: 'refill', volumeL: 3 },
+    ]);
     const { drafts } = read('yesterday 8pm alk 8.1, changed 40 l and refilled 11.5 l');
     expect(drafts.map(({ kind }) => kind)).toEqual(['reading', 'water-change', 'refill']);
     expect(new Set(drafts.map(({ at }) => at))).toEqual(new Set([Date.UTC(2026, 10, 20, 20, 0)]));
