@@ -84,6 +84,16 @@ describe('the folders of the house', () => {
   });
 });
 
+it('what tests are made with is imported by tests alone', () => {
+  const shipped = readdirSync('src', { recursive: true, encoding: 'utf8' }).filter(
+    (file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$|(^|\/)testing\//.test(file),
+  );
+  expect(shipped.length).toBeGreaterThan(400);
+  expect(shipped.filter((file) => /from '[^']*\/testing\//.test(readFileSync(path.join('src', file), 'utf8')))).toEqual(
+    [],
+  );
+});
+
 /** Which folder imports from which, by the import statements of all files but tests. */
 function folderImports(): ReadonlyMap<string, ReadonlySet<string>> {
   const files = readdirSync('src', { recursive: true, encoding: 'utf8' })
