@@ -13,7 +13,7 @@ import { WorkspaceBoundary } from '@/interface/workspace-failed';
 import { Waiting } from '@/interface/waiting';
 import { WorkspaceProvider } from '@/interface/workspace';
 import { isWorkspaceName } from '@/interface/workspace-name';
-import { leadsTo, type PlaceAt } from '@/registry/addresses';
+import { leadsElsewhere } from '@/registry/addresses';
 import { BENCHES, type BenchPath } from '@/registry/benches';
 import { BenchScreen, fetchScreen } from './bench-screen';
 
@@ -32,7 +32,7 @@ export function PlaceScreen() {
   const place = usePlace();
   const asks = useAsks();
   useKeepOffline();
-  const leads = leadsElsewhere(place, asks);
+  const leads = leadsElsewhere(place, asks, Object.keys(DOORS));
   useEffect(() => {
     if (leads !== undefined) goTo(leads, 'replace');
   }, [leads]);
@@ -55,26 +55,6 @@ export function PlaceScreen() {
       </WorkspaceBoundary>
     </WorkspaceProvider>
   );
-}
-
-/** Where an address only leads: the front door, a tank without a bench, and what a bench was called before. */
-function leadsElsewhere(
-  { workspace, tankId, bench }: PlaceAt,
-  asks: { readonly get: (name: string) => string | null; readonly toString: () => string },
-): string | undefined {
-  // The front door is that of one's own record: it leads to its tank, or shows the first steps and the way to the demo.
-  if (workspace === undefined) return '/mine';
-  if (tankId === undefined || tankId in DOORS) return undefined;
-  if (bench === undefined) return `/${workspace}/${tankId}/today`;
-  // Mixing once asked by `for` what every other bench asks by `as`.
-  const place = leadsTo(bench, asks.get('as') ?? asks.get('for') ?? undefined);
-  if (!place) return undefined;
-  const query = new URLSearchParams(asks.toString());
-  query.delete('for');
-  query.delete('as');
-  if (place.as !== undefined) query.set('as', place.as);
-  const asked = query.toString();
-  return `/${workspace}/${tankId}/${place.bench}${asked && `?${asked}`}`;
 }
 
 function NoBench() {

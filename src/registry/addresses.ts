@@ -88,3 +88,29 @@ export function leadsTo(name: string, as: string | undefined): Place | undefined
   const room = ROOMS.find(({ path }) => path === name);
   return room && { bench: firstOf(room.path) };
 }
+
+/**
+ * Where an address only leads: the front door, a tank without a bench, and what a bench was called before.
+ * @param asks what stands after the question mark
+ * @param doors addresses of a record that name no tank
+ * @returns undefined where the address is one of its own
+ */
+export function leadsElsewhere(
+  { workspace, tankId, bench }: PlaceAt,
+  asks: { readonly get: (name: string) => string | null; readonly toString: () => string },
+  doors: readonly string[],
+): string | undefined {
+  // The front door is that of one's own record: it leads to its tank, or shows the first steps and the way to the demo.
+  if (workspace === undefined) return '/mine';
+  if (tankId === undefined || doors.includes(tankId)) return undefined;
+  if (bench === undefined) return `/${workspace}/${tankId}/today`;
+  // Mixing once asked by `for` what every other bench asks by `as`.
+  const place = leadsTo(bench, asks.get('as') ?? asks.get('for') ?? undefined);
+  if (!place) return undefined;
+  const query = new URLSearchParams(asks.toString());
+  query.delete('for');
+  query.delete('as');
+  if (place.as !== undefined) query.set('as', place.as);
+  const asked = query.toString();
+  return `/${workspace}/${tankId}/${place.bench}${asked && `?${asked}`}`;
+}

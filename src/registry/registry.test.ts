@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { benchAddress, leadsTo } from './addresses';
+import { benchAddress, leadsElsewhere, leadsTo, placeAt } from './addresses';
 import type { BenchEntry } from './bench';
 import { BENCHES, benchOf, partOf } from './benches';
 import { finder } from './find';
@@ -47,6 +47,26 @@ describe('the registry', () => {
     expect(leadsTo('cycle', 'volume')).toEqual({ bench: 'new-tank', as: 'volume' });
     expect(leadsTo('top-off', 'leaving')).toEqual({ bench: 'going-away' });
     expect(leadsTo('tests', undefined)).toEqual({ bench: 'log' });
+  });
+
+  it('leads whole addresses on with what they asked for, and lets doors and benches be', () => {
+    const lead = (address: string) => {
+      const { pathname, searchParams } = new URL(address, 'http://localhost');
+      return leadsElsewhere(placeAt(pathname), searchParams, ['', 'record', 'new', 'water-day']);
+    };
+    expect(lead('/')).toBe('/mine');
+    expect(lead('/demo/atrium')).toBe('/demo/atrium/today');
+    expect(lead('/demo/atrium/change?as=routine&of=calcium')).toBe('/demo/atrium/water-change?of=calcium&as=routine');
+    expect(lead('/demo/atrium/mix?for=correct')).toBe('/demo/atrium/mixing?as=correct');
+    expect(lead('/demo/atrium/dose?as=bottles')).toBe('/demo/atrium/bottles');
+    for (const still of [
+      '/mine',
+      '/demo/record',
+      '/demo/water-day',
+      '/demo/atrium/dosing?as=x',
+      '/demo/atrium/nowhere',
+    ])
+      expect(lead(still), still).toBeUndefined();
   });
 
   it('leaves an address alone that is right or leads nowhere', () => {

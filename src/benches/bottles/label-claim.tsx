@@ -5,46 +5,7 @@ import { ALKALINITY_FORMS, type AlkalinityForm } from '@/chemistry/reagents/labe
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useUnits } from '@/interface/workspace';
-import type { Solution } from '@/record/schema';
-
-export interface DraftClaim {
-  readonly ml: number | null;
-  readonly inLitres: number | null;
-  readonly alkalinity: number | null;
-  readonly calcium: number | null;
-  readonly magnesium: number | null;
-  readonly ammonia: number | null;
-  readonly alkalinityAs: AlkalinityForm;
-}
-
-export function draftOf(claim: Solution['claim']): DraftClaim {
-  return {
-    ml: claim?.ml ?? null,
-    inLitres: claim?.inLitres ?? null,
-    alkalinity: claim?.raises.alkalinity ?? null,
-    calcium: claim?.raises.calcium ?? null,
-    magnesium: claim?.raises.magnesium ?? null,
-    ammonia: claim?.raises.ammonia ?? null,
-    alkalinityAs: claim?.alkalinityAs ?? 'carbonate',
-  };
-}
-
-/** The claim as far as it is told, or nothing while volumes or every rise are missing. */
-export function wholeClaim(draft: DraftClaim): Solution['claim'] {
-  const { ml, inLitres, alkalinity, calcium, magnesium, ammonia, alkalinityAs } = draft;
-  if (ml === null || inLitres === null || !(alkalinity || calcium || magnesium || ammonia)) return undefined;
-  return {
-    ml,
-    inLitres,
-    raises: {
-      ...(alkalinity ? { alkalinity } : {}),
-      ...(calcium ? { calcium } : {}),
-      ...(magnesium ? { magnesium } : {}),
-      ...(ammonia ? { ammonia } : {}),
-    },
-    alkalinityAs,
-  };
-}
+import type { DraftClaim } from './solution-draft';
 
 const FORM_WORDS: Record<AlkalinityForm, string> = {
   carbonate: 'carbonate, which lifts pH',

@@ -1,25 +1,11 @@
 'use client';
 
-import { REAGENTS, REAGENT_IDS, type ReagentId } from '@/chemistry/reagents/reagents';
+import { REAGENTS, REAGENT_IDS } from '@/chemistry/reagents/reagents';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
-import type { Solution } from '@/record/schema';
-
-export interface DraftPart {
-  readonly reagent: ReagentId;
-  readonly gramsPerL: number | null;
-  readonly purity: number | null;
-}
-
-/** The salts of a solution as far as they are told, or nothing while one has no weight. */
-export function wholeParts(parts: readonly DraftPart[]): Solution['parts'] | undefined {
-  const whole = parts.flatMap(({ reagent, gramsPerL, purity }) =>
-    gramsPerL === null ? [] : [{ reagent, gramsPerL, ...(purity !== null && purity < 1 && { purity }) }],
-  );
-  return whole.length === parts.length ? whole : undefined;
-}
+import type { DraftPart } from './solution-draft';
 
 /** A solution by the grams of each salt in a litre. */
 export function SaltsWeighed({

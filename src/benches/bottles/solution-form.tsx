@@ -16,8 +16,9 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
 import type { Solution } from '@/record/schema';
 import { madeAlike, remade, type HoldsFrom } from '@/record/solution-history';
-import { draftOf, LabelClaim, wholeClaim } from './label-claim';
-import { SaltsWeighed, wholeParts, type DraftPart } from './salts-weighed';
+import { LabelClaim } from './label-claim';
+import { SaltsWeighed } from './salts-weighed';
+import { draftOf, wholeClaim, wholeParts, type DraftPart } from './solution-draft';
 import { strengthWords } from './strength-words';
 
 const TELLINGS = [

@@ -28,19 +28,16 @@ import {
 import { DayStrip } from '@/interface/charts/day-strip';
 import { ClockFields } from '@/interface/clock-fields';
 import { NextStep } from '@/interface/next-step';
+import { patternOf, windowsOf, type Pattern } from './patterns';
 import { PumpDeliveries } from './pump-deliveries';
 
 const DAY = 1440;
-type Pattern = 'round the clock' | 'lights off' | 'two stretches' | 'own hours';
 const PATTERNS: readonly (readonly [Pattern, string])[] = [
   ['round the clock', 'Round the clock'],
   ['lights off', 'Lights off'],
   ['two stretches', 'Two stretches'],
   ['own hours', 'Own hours'],
 ];
-/** Late evening and early morning, around the dark. Common practice. */
-const STRETCH_MINUTES = 240;
-
 /** When each part is dosed, drawn over a day against the lights, and what the day's water makes of it. */
 export function ScheduleBench() {
   return (
@@ -243,30 +240,4 @@ function PartHours({
       </div>
     </fieldset>
   );
-}
-
-function windowsOf(pattern: Pattern, { fromMinute, forMinutes }: Hours, own: readonly Hours[]): readonly Hours[] {
-  const off = (fromMinute + forMinutes) % DAY;
-  const dark = DAY - forMinutes;
-  switch (pattern) {
-    case 'round the clock':
-      return [];
-    case 'lights off':
-      return dark > 0 ? [{ fromMinute: off, forMinutes: dark }] : [];
-    case 'two stretches': {
-      const each = Math.min(STRETCH_MINUTES, Math.max(30, Math.floor(dark / 2)));
-      return [
-        { fromMinute: off, forMinutes: each },
-        { fromMinute: (fromMinute - each + DAY) % DAY, forMinutes: each },
-      ];
-    }
-    case 'own hours':
-      return own.length > 0 ? own.slice(0, 2) : [{ fromMinute: off, forMinutes: Math.max(60, dark) }];
-  }
-}
-
-function patternOf(windows: readonly Hours[], lights: Hours): Pattern {
-  const same = (pattern: Pattern) => JSON.stringify(windowsOf(pattern, lights, [])) === JSON.stringify(windows);
-  if (windows.length === 0) return 'round the clock';
-  return same('lights off') ? 'lights off' : same('two stretches') ? 'two stretches' : 'own hours';
 }

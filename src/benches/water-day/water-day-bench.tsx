@@ -4,8 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
-import { checklist, LAST_STEP, type DayPhase } from '@/calculators/water-change/checklist';
+import { checklist } from '@/calculators/water-change/checklist';
 import { waterDay } from '@/calculators/water-change/water-day';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
@@ -14,11 +13,12 @@ import { Button } from '@/interface/button';
 import { Refused } from '@/interface/refused';
 import { whenText } from '@/interface/when';
 import { useCommit, useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { proposedDay, ticksOf, waterDayQuestion } from '@/reckoning/water-day';
+import { proposedDay, waterDayQuestion } from '@/reckoning/water-day';
 import type { Book, WaterDay } from '@/record/schema';
 import { DayChecklist } from './day-checklist';
 import { DayPicture } from './day-picture';
 import { DayPlan } from './day-plan';
+import { isDone, progressOf } from './progress';
 
 /** A kept day is in hand until it is this long past. */
 const IN_HAND_DAYS = 1.5;
@@ -155,23 +155,6 @@ function TheDay({ book }: { readonly book: Book }) {
       </div>
     </Bench>
   );
-}
-
-/** A day whose last step is ticked. */
-function isDone(book: Book, day: WaterDay): boolean {
-  return ticksOf(book, day.id).some(({ step }) => step === LAST_STEP);
-}
-
-/** Once a step is ticked the next one is the answer. */
-function progressOf(book: Book, day: WaterDay, phases: readonly DayPhase[]): AnswerText | undefined {
-  const done = new Set(ticksOf(book, day.id).map(({ step }) => step));
-  const steps = phases.flatMap((phase) => phase.steps.map((step) => ({ ...step, phase: phase.title })));
-  const ticked = steps.filter(({ key }) => done.has(key)).length;
-  if (ticked === 0) return undefined;
-  const next = steps.find(({ key }) => !done.has(key));
-  const count = `${ticked} of ${steps.length} steps are done.`;
-  if (!next) return { says: ['The water-change day is done.'], certainty: 'worked out', because: [count] };
-  return { says: [`${next.phase}:`, ...next.says], certainty: 'worked out', because: [count] };
 }
 
 const DAY_CAUTIONS = [
