@@ -20,7 +20,7 @@ const [chromium] = await Promise.all([ensureChromium(), ensureDependencies()]);
 layOut();
 
 // A copy in which a test fails by itself would catch every mutant.
-const broken = wanted.length > 0 ? undefined : run(['run'], 'quick');
+const broken = wanted.length > 0 ? undefined : unit(['run'], 'quick');
 if (broken !== undefined) throw new Error(`The tests fail before anything is broken: ${broken}`);
 
 const rows = [];
@@ -83,9 +83,11 @@ function inCopy(tool, args, env) {
 }
 
 /** The first unit test related to a file that fails; undefined where all pass. */
-const relate = (file, tier) => run(['related', file, '--run'], tier);
+function relate(file, tier) {
+  return unit(['related', file, '--run'], tier);
+}
 
-function run(which, tier) {
+function unit(which, tier) {
   const out = path.join(copy, 'related.json');
   rmSync(out, { force: true });
   inCopy(
