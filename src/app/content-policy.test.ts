@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { build } from 'esbuild';
 import { describe, expect, it } from 'vitest';
-import { scriptHashes } from './content-policy';
+import { policyWith, scriptHashes } from './content-policy';
 
 describe('the hashes of a page’s scripts', () => {
   it('are those of the specification’s own example', () => {
@@ -56,5 +56,32 @@ describe('what stands around the page’s screen', () => {
 
   it('is looked at whole', () => {
     expect(around.length).toBeGreaterThanOrEqual(4);
+  });
+});
+
+describe('the content policy', () => {
+  const rules = new Map(
+    policyWith("'sha256-x'")
+      .split('; ')
+      .map((rule) => [rule.slice(0, rule.indexOf(' ')), rule.slice(rule.indexOf(' ') + 1).split(' ')]),
+  );
+
+  it('lets nothing come from, or go to, any other host, and nothing be made into code (W3C Content Security Policy Level 3)', () => {
+    const allowed = new Set(["'self'", "'none'", "'sha256-x'", "'unsafe-inline'", 'data:', 'blob:']);
+    for (const [rule, sources] of rules)
+      expect(
+        sources.filter((source) => !allowed.has(source)),
+        rule,
+      ).toEqual([]);
+    expect(rules.get('default-src')).toEqual(["'self'"]);
+    expect(rules.get('connect-src')).toEqual(["'self'"]);
+    expect(rules.get('script-src')).toEqual(["'self'", "'sha256-x'"]);
+  });
+
+  it('has styles alone stand in a page, and no plug-in, base or frame', () => {
+    expect([...rules].filter(([, sources]) => sources.includes("'unsafe-inline'")).map(([rule]) => rule)).toEqual([
+      'style-src',
+    ]);
+    for (const rule of ['object-src', 'base-uri', 'frame-ancestors']) expect(rules.get(rule), rule).toEqual(["'none'"]);
   });
 });

@@ -13,9 +13,15 @@ let policy: string | undefined;
  * scripts in it are known by their hashes. Styles may stand inline, as charts and overlays place themselves by them.
  */
 export function contentPolicy(): string {
-  policy ??= [
+  policy ??= policyWith(process.env.NODE_ENV === 'development' ? "'unsafe-inline' 'unsafe-eval'" : hashesOfPages());
+  return policy;
+}
+
+/** The policy, with what scripts may run besides the files of this server. */
+export function policyWith(scripts: string): string {
+  return [
     "default-src 'self'",
-    `script-src 'self' ${process.env.NODE_ENV === 'development' ? "'unsafe-inline' 'unsafe-eval'" : hashesOfPages()}`,
+    `script-src 'self' ${scripts}`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
@@ -27,7 +33,6 @@ export function contentPolicy(): string {
     "form-action 'self'",
     "frame-ancestors 'none'",
   ].join('; ');
-  return policy;
 }
 
 function hashesOfPages(): string {

@@ -10,6 +10,8 @@ const CARET_WAITS_MS = 3000;
 export interface JotDraft {
   readonly text: () => string;
   readonly write: (text: string) => void;
+  /** Lines that are being filed: none of them is filed again meanwhile, whichever tank's line is pressed. */
+  readonly sending: Set<string>;
   readonly subscribe: (tell: () => void) => () => void;
   /** The field goes; whether it was typed in, and where, is kept for the next. */
   readonly leave: (field: HTMLInputElement) => void;
@@ -38,6 +40,7 @@ export function jotDraftOf(name: WorkspaceName): JotDraft {
       }
       for (const tell of tellers) tell();
     },
+    sending: new Set(),
     subscribe: (tell) => {
       tellers.add(tell);
       return () => tellers.delete(tell);

@@ -41,7 +41,6 @@ export function JotLine() {
   const [asked, setAsked] = useState<string>();
   const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
 
-  const sending = useRef(new Set<string>());
   // A line has its identity before it is sent: sent again after a failure it is the same entries, and not more of them.
   const identities = useRef(new Map<string, string[]>());
   useLayoutEffect(() => {
@@ -65,14 +64,14 @@ export function JotLine() {
       setAsked(line);
       return;
     }
-    if (sending.current.has(line)) return;
-    sending.current.add(line);
+    if (draft.sending.has(line)) return;
+    draft.sending.add(line);
     const ids = identities.current.get(line) ?? jotted.drafts.map(() => nanoid());
     identities.current.set(line, ids);
     const entries = jotted.drafts.map((each, i): Entry => ({ ...each, id: ids[i] ?? nanoid(), tankId: tank.id }));
     const label = `Logged ${entries.map((entry) => describeEntry(entry, book)).join('; ')}`;
     const kept = await commit({ label, put: { entries } });
-    sending.current.delete(line);
+    draft.sending.delete(line);
     if (!kept) return;
     identities.current.delete(line);
     // What was typed while this was being written is another line.

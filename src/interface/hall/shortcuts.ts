@@ -7,6 +7,8 @@ import { useActions } from './actions';
 /** A field that went while it was typed into: what is typed for so long after it, ms, was meant for it and is no shortcut. */
 const MEANT_FOR_THE_FIELD_MS = 1000;
 const FIELDS = 'input, textarea, select';
+/** Keys by which a field is done with. */
+const ENDS: readonly string[] = ['Enter', 'Escape', 'Tab'];
 
 /** Single letters act only outside fields, and can be turned off in the settings; Ctrl or ⌘ with K always opens Find. */
 export function useShortcuts(open: (what: 'find' | 'help') => void): void {
@@ -53,7 +55,7 @@ let typedIn: { readonly field: Element; readonly at: number } | undefined;
  */
 function typedTooLate({ target, key, timeStamp }: KeyboardEvent): boolean {
   const field = target instanceof Element ? target.closest(FIELDS) : null;
-  if (field) typedIn = key.length > 1 || field.closest('[role=dialog]') ? undefined : { field, at: timeStamp };
+  if (field) typedIn = ENDS.includes(key) || field.closest('[role=dialog]') ? undefined : { field, at: timeStamp };
   return (
     !field && typedIn !== undefined && !typedIn.field.isConnected && timeStamp - typedIn.at < MEANT_FOR_THE_FIELD_MS
   );
