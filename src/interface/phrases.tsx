@@ -29,7 +29,9 @@ export function Sentence({
       return (
         <Fragment key={i}>
           {gap}
-          <strong className={large ? 'text-glass' : 'font-semibold'}>{tell(phrase.moment, finenessOf(phrase))}</strong>
+          <strong className={`whitespace-nowrap ${large ? 'text-glass' : 'font-semibold'}`}>
+            {tell(phrase.moment, finenessOf(phrase))}
+          </strong>
         </Fragment>
       );
     const { figure, unit } = show(phrase, units);

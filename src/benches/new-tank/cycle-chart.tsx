@@ -202,7 +202,12 @@ export const CycleChart = memo(function CycleChart({
               strokeWidth={1.4}
               strokeDasharray="2 3"
               ifOverflow="hidden"
-              label={{ value: 'through', position: 'insideTopLeft', fill: 'var(--glass)', fontSize: 12 }}
+              label={{
+                value: endsBy === undefined ? 'through, at the soonest' : 'through',
+                position: 'insideTopLeft',
+                fill: 'var(--glass)',
+                fontSize: 12,
+              }}
             />
           )}
           {endsBy !== undefined && (
