@@ -11,7 +11,9 @@ export default defineConfig({
     include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
     environment: 'node',
     setupFiles: ['scripts/set-the-clock.ts'],
-    testTimeout: 60_000,
+    // No test fails by a clock, however busy the machine; one that hangs is ended all the same.
+    testTimeout: 1_800_000,
+    hookTimeout: 1_800_000,
     // No test leaves anything behind for the next, so each worker loads the core once.
     isolate: false,
     // All there are: nothing else runs beside the tests.

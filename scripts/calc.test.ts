@@ -57,4 +57,4 @@ describe('the command line', () => {
     expect(status).toBe(1);
     expect(parsed(lines[0])).toMatchObject({ ok: false, refused: { field: 'line' } });
   });
-}, 60_000);
+});

@@ -86,75 +86,66 @@ console.log(
 `;
 
 // Compiling a copy of all of it takes as long as the types of the whole: in the whole suite.
-describe.runIf(WHOLE)(
-  'adding to the house',
-  () => {
-    let copy = '';
-    beforeAll(() => {
-      spend('source copied and compiled');
-      mkdirSync('.test', { recursive: true });
-      copy = mkdtempSync(path.resolve('.test/adding-'));
-      cpSync('src', path.join(copy, 'src'), {
-        recursive: true,
-        filter: (source) => !/\.test\.tsx?$|(^|\/)(testing|fixtures)$/.test(source),
-      });
-      writeFileSync(
-        path.join(copy, 'env.d.ts'),
-        '/// <reference types="next" />\n/// <reference types="next/image-types/global" />\n',
-      );
-      const config = JSON.parse(readFileSync('tsconfig.json', 'utf8')) as Record<string, unknown>;
-      const { compilerOptions } = config as { compilerOptions: Record<string, unknown> };
-      writeFileSync(
-        path.join(copy, 'tsconfig.json'),
-        JSON.stringify({
-          compilerOptions: { ...compilerOptions, incremental: false },
-          include: ['**/*.ts', '**/*.tsx'],
-        }),
-      );
+describe.runIf(WHOLE)('adding to the house', () => {
+  let copy = '';
+  beforeAll(() => {
+    spend('source copied and compiled');
+    mkdirSync('.test', { recursive: true });
+    copy = mkdtempSync(path.resolve('.test/adding-'));
+    cpSync('src', path.join(copy, 'src'), {
+      recursive: true,
+      filter: (source) => !/\.test\.tsx?$|(^|\/)(testing|fixtures)$/.test(source),
     });
-    afterAll(() => rmSync(copy, { recursive: true, force: true }));
+    writeFileSync(
+      path.join(copy, 'env.d.ts'),
+      '/// <reference types="next" />\n/// <reference types="next/image-types/global" />\n',
+    );
+    const config = JSON.parse(readFileSync('tsconfig.json', 'utf8')) as Record<string, unknown>;
+    const { compilerOptions } = config as { compilerOptions: Record<string, unknown> };
+    writeFileSync(
+      path.join(copy, 'tsconfig.json'),
+      JSON.stringify({
+        compilerOptions: { ...compilerOptions, incremental: false },
+        include: ['**/*.ts', '**/*.tsx'],
+      }),
+    );
+  });
+  afterAll(() => rmSync(copy, { recursive: true, force: true }));
 
-    const inCopy = (file: string) => path.join(copy, file);
-    /** Names a module in a list: what is imported, and its place among the others. */
-    const nameIn = (list: string, importing: string, before: string, named: string) => {
-      const text = readFileSync(inCopy(list), 'utf8');
-      expect(text).toContain(before);
-      writeFileSync(inCopy(list), `${importing}\n${text.replace(before, `${named}${before}`)}`);
-    };
+  const inCopy = (file: string) => path.join(copy, file);
+  /** Names a module in a list: what is imported, and its place among the others. */
+  const nameIn = (list: string, importing: string, before: string, named: string) => {
+    const text = readFileSync(inCopy(list), 'utf8');
+    expect(text).toContain(before);
+    writeFileSync(inCopy(list), `${importing}\n${text.replace(before, `${named}${before}`)}`);
+  };
 
-    it('a kind of entry and a parameter touch two files each', () => {
-      writeFileSync(inCopy('src/record/kinds/broth.ts'), KIND);
-      nameIn('src/record/kinds/list.ts', "import { broth } from './broth';", '  lever,\n', '  broth,\n');
-      writeFileSync(inCopy('src/calculators/parameters/gases.ts'), PARAMETER);
-      nameIn(
-        'src/calculators/parameters/parameters.ts',
-        "import { GASES } from './gases';",
-        '...PROBES }',
-        '...GASES, ',
-      );
-      writeFileSync(inCopy('exercise.ts'), EXERCISE);
+  it('a kind of entry and a parameter touch two files each', () => {
+    writeFileSync(inCopy('src/record/kinds/broth.ts'), KIND);
+    nameIn('src/record/kinds/list.ts', "import { broth } from './broth';", '  lever,\n', '  broth,\n');
+    writeFileSync(inCopy('src/calculators/parameters/gases.ts'), PARAMETER);
+    nameIn('src/calculators/parameters/parameters.ts', "import { GASES } from './gases';", '...PROBES }', '...GASES, ');
+    writeFileSync(inCopy('exercise.ts'), EXERCISE);
 
-      const types = spawnSync(process.execPath, ['node_modules/typescript-native/bin/tsc', '--noEmit', '-p', copy], {
-        encoding: 'utf8',
-      });
-      expect(types.stdout).toBe('');
-      const ran = spawnSync(process.execPath, [path.resolve('node_modules/tsx/dist/cli.mjs'), 'exercise.ts'], {
-        cwd: copy,
-        encoding: 'utf8',
-      });
-      expect(ran.stderr).toBe('');
-      const found = JSON.parse(ran.stdout) as Record<string, unknown>;
-      expect(found).toMatchObject({
-        problems: [],
-        described: expect.arrayContaining(['oxygen 6.8 mg/L', '3 g of food']) as unknown,
-        csv: expect.arrayContaining(['reading oxygen 6.8 mg/L', 'broth food 3 g']) as unknown,
-        marks: [['broth', '3 g of food']],
-        forms: expect.arrayContaining(['Broth']) as unknown,
-        oxygenField: 'Oxygen',
-        observed: { value: 6.8, sd: 0.5 },
-        events: [{ kind: 'addition', amounts: { nitrate: 120, phosphate: 15 } }],
-      });
+    const types = spawnSync(process.execPath, ['node_modules/typescript-native/bin/tsc', '--noEmit', '-p', copy], {
+      encoding: 'utf8',
     });
-  },
-  120_000,
-);
+    expect(types.stdout).toBe('');
+    const ran = spawnSync(process.execPath, [path.resolve('node_modules/tsx/dist/cli.mjs'), 'exercise.ts'], {
+      cwd: copy,
+      encoding: 'utf8',
+    });
+    expect(ran.stderr).toBe('');
+    const found = JSON.parse(ran.stdout) as Record<string, unknown>;
+    expect(found).toMatchObject({
+      problems: [],
+      described: expect.arrayContaining(['oxygen 6.8 mg/L', '3 g of food']) as unknown,
+      csv: expect.arrayContaining(['reading oxygen 6.8 mg/L', 'broth food 3 g']) as unknown,
+      marks: [['broth', '3 g of food']],
+      forms: expect.arrayContaining(['Broth']) as unknown,
+      oxygenField: 'Oxygen',
+      observed: { value: 6.8, sd: 0.5 },
+      events: [{ kind: 'addition', amounts: { nitrate: 120, phosphate: 15 } }],
+    });
+  });
+});

@@ -66,7 +66,7 @@ describe('imports point down only', () => {
       ),
     ).toEqual([]);
   });
-}, 60_000);
+});
 
 describe('the folders of the house', () => {
   it('stand in no circle', () => {

@@ -215,5 +215,5 @@ describe('the water day of the demo', () => {
         );
         expect(hour).toBe('10');
       }
-  }, 60_000);
+  });
 });

@@ -1,3 +1,4 @@
+import { comesTrue } from '@/testing/comes-true';
 import { emptyBook } from './defaults';
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
@@ -127,7 +128,7 @@ describe('two tabs', () => {
     const newer = openDB(name, 99);
     // This tab lets go of the database, so that the newer one can open, and says that it is out of date.
     await newer;
-    await vi.waitFor(() => expect(mine.trouble?.kind).toBe('outdated'));
+    await comesTrue(() => expect(mine.trouble?.kind).toBe('outdated'));
     (await newer).close();
   });
 

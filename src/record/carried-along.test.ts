@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { tried } from '@/testing/tier';
+import { comesTrue } from '@/testing/comes-true';
 import { newTank } from './defaults';
 import { entriesOf, entriesOfKind, entriesOfTank } from './entries-of';
 import type { Book, Entry } from './schema';
@@ -93,7 +94,7 @@ describe('a book carried along by what was written', () => {
             if (tank) await tab.commit({ label: 'Named', put: { tanks: [{ ...tank, name: each.name }] } });
           }
           // In order: what one tab wrote has reached the other.
-          await vi.waitFor(() => expect(here.standing).toEqual(there.standing), { interval: 2 });
+          await comesTrue(() => expect(here.standing).toEqual(there.standing));
         }
         const read = await store(name).reload();
         for (const tab of [here, there]) {
@@ -106,15 +107,15 @@ describe('a book carried along by what was written', () => {
       }),
       { numRuns: tried(25, 250) },
     );
-  }, 300_000);
+  });
 
   it('reads nothing of the record when an entry is filed, here or in the other tab', async () => {
     const [here, there] = await tabs();
     const getAll = vi.spyOn(IDBObjectStore.prototype, 'getAll');
     await here.commit({ label: 'Logged', put: { entries: [entry('a', 1, 0, 0)] } });
-    await vi.waitFor(() => expect(there.book?.entries).toHaveLength(1));
+    await comesTrue(() => expect(there.book?.entries).toHaveLength(1));
     await there.undo();
-    await vi.waitFor(() => expect(here.book?.entries).toHaveLength(0));
+    await comesTrue(() => expect(here.book?.entries).toHaveLength(0));
     expect(getAll).not.toHaveBeenCalled();
   });
 
@@ -126,7 +127,7 @@ describe('a book carried along by what was written', () => {
         there.commit({ label: 'Logged', put: { entries: [entry(`t${i}`, i, 1, i % 2)] } }),
       ]),
     );
-    await vi.waitFor(() => expect(here.standing).toEqual(there.standing));
+    await comesTrue(() => expect(here.standing).toEqual(there.standing));
     const read = await store(name).reload();
     expect(read.entries).toHaveLength(60);
     expect(here.book).toEqual(read);

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { comesTrue } from '@/testing/comes-true';
 import { newTank } from './defaults';
 import { RECORD_VERSION, type Entry, type EntryOf, type Tank } from './schema';
 import { RecordStore } from './store';
@@ -310,7 +311,7 @@ describe('what storage refuses', () => {
     const s = store(called);
     await expect(s.reload()).rejects.toMatchObject({ kind: 'blocked' });
     older.close();
-    await vi.waitFor(() => expect(s.trouble).toBeUndefined());
+    await comesTrue(() => expect(s.trouble).toBeUndefined());
     expect(s.book?.tanks).toEqual([]);
   });
 });
@@ -352,7 +353,7 @@ describe('site data cleared under an open tab', () => {
   it('is not confused with a record that another tab began afresh', async () => {
     const { here, there } = await twoTabs();
     await here.erase();
-    await vi.waitFor(() => expect(there.book?.tanks).toEqual([]));
+    await comesTrue(() => expect(there.book?.tanks).toEqual([]));
     expect(there.trouble).toBeUndefined();
   });
 });

@@ -108,7 +108,7 @@ describe('a cycle read from its tests', () => {
     expect(read).toBe(2 * cycles);
     // The days before the end are the hard ones, and half of those read here.
     expect(right / read).toBeGreaterThan(0.85);
-  }, 300_000);
+  });
 
   const truth = (days: number[], hiddenSeeds: readonly [number, number] = [0.05, 0.015]) =>
     cycleCourse(

@@ -16,9 +16,9 @@ describe('the 95 % range on tanks it has not seen', () => {
     expect(score.calledMismatch).toBeLessThan(0.05);
     // It is no vast range either.
     expect(score.alkalinity.halfWidth).toBeLessThan(0.25);
-  }, 300_000);
+  });
 
   it('holds the dose that meets it where the net volume is a tenth wrong: the error cancels', () => {
     for (const volume of [0.9, 1.1]) expect(scoreOf(tried(25, 200), 7000, { volume }).doseHeld).toBeGreaterThan(0.89);
-  }, 300_000);
+  });
 });
