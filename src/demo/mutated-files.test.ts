@@ -5,7 +5,7 @@ import { readTold, writeFile } from '@/record/file';
 import { drawnNumber, tried, WHOLE } from '@/testing/tier';
 import { spend } from '@/testing/work';
 import { everyAnswer } from './testing/every-answer';
-import { smallHouse } from './testing/hostile-records';
+import { smallHouse } from './testing/small-house';
 
 const NOW = Date.parse(pinned.at);
 const text = writeFile(smallHouse(NOW), new Date(NOW));
