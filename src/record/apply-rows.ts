@@ -1,4 +1,4 @@
-import { withEntries, type EntryChange } from './entries-of';
+import { inOrder, withEntries, type EntryChange } from './entries-of';
 import type { Book, Entry, RowTable, Settings, TableName } from './schema';
 
 /** A row as it stands after a change; undefined where it was removed. */
@@ -74,7 +74,8 @@ function rowsAfter(book: Book, table: RowTable, changes: readonly RowNow[]): rea
 
 /** Rows as a book holds them: water days and entries in order of time, the rest in order of name. */
 export function inTheirOrder<Rows extends readonly { readonly id: string }[]>(table: RowTable, rows: Rows): Rows {
-  const order = table === 'waterDays' || table === 'entries' ? 'at' : 'name';
+  if (table === 'entries') return rows.toSorted(inOrder as never) as unknown as Rows;
+  const order = table === 'waterDays' ? 'at' : 'name';
   return rows.toSorted((a, b) => {
     const [x, y] = [(a as never)[order] as number | string, (b as never)[order] as number | string];
     return x < y ? -1 : x > y ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;

@@ -57,6 +57,7 @@ const EXPECTED = [AMOUNTS, TOP_OFF_AMOUNTS, SET_UP_AMOUNTS, PARAMETERS].flatMap(
 /** Figures that no calculator takes as they stand, each with why. */
 const OTHERWISE: Readonly<Record<string, string>> = {
   'tanks.room.humidity': 'a share, which the calculators take as such: 0 to 1',
+  'entries.seq': 'a count, and no figure of the water',
   'instruments.resolution':
     'in the unit of whichever parameter it reads; what it makes of a reading is kept within that',
   'instruments.error': 'the same',

@@ -15,8 +15,8 @@ export async function lastOf(changes: AnyChanges, state: LoggedChange['state']):
 }
 
 /**
- * How often anything was done, undone or redone: the record's own clock, which a copy of it is dated by. Read off the index: a change may
- * hold a whole import.
+ * How often anything was done, undone or redone, by the log (`turnIn` tells it of the record). Read off the index: a change may hold a whole
+ * import.
  */
 export async function lastTurn(changes: AnyChanges): Promise<number> {
   const turns = (['done', 'undone'] as const).map(async (state) => {

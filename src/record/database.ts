@@ -11,6 +11,20 @@ type Tables = { [Name in TableName]: { key: string; value: Row<Name> } };
 export interface Origin {
   readonly id: 'origin';
   readonly record: string;
+  /** The records it was before it went on as one of its own. */
+  readonly from?: readonly string[];
+  /** When it was made whole from memory: its log may begin anew there. */
+  readonly whole?: MadeWhole;
+  /** The number of the entry that was filed last. */
+  readonly seq?: number;
+}
+
+/** That a database was made whole from what a tab had in memory. */
+export interface MadeWhole {
+  /** Each time has its own. */
+  readonly id: string;
+  /** How far the record had come in that tab. */
+  readonly turn: number;
 }
 
 export interface RecordDb extends DBSchema, Tables {

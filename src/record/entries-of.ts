@@ -65,7 +65,7 @@ export interface EntryChange {
 const MANY = 2000;
 
 /**
- * Entries after a change, in order of time and of identity, with the lists that were known of them carried along.
+ * Entries after a change, in their order, with the lists that were known of them carried along.
  * @param changes one an entry
  */
 export function withEntries(entries: readonly Entry[], changes: readonly EntryChange[]): readonly Entry[] {
@@ -113,9 +113,9 @@ function placeOf(entries: readonly Entry[], entry: Entry): number {
   return low;
 }
 
-/** Entries stand in order of time; those of one moment in the order in which the database holds them. */
+/** Entries stand in order of time; those of one moment in the order in which they were filed. */
 export function inOrder(a: Entry, b: Entry): number {
-  return a.at - b.at || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+  return a.at - b.at || (a.seq ?? 0) - (b.seq ?? 0) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 }
 
 /**

@@ -227,7 +227,7 @@ describe('what storage refuses', () => {
         throw new DOMException('Internal error.', error);
       });
       await expect(here.commit({ label: 'x', put: { entries: [note('a')] } })).rejects.toMatchObject({ kind: 'full' });
-      expect(here.trouble?.message).toMatch(/full.*not saved.*Export everything now.*do not close or restart/s);
+      expect(here.trouble?.message).toMatch(/full.*not saved.*Export everything now, before you close or restart/s);
       vi.restoreAllMocks();
       await here.reload();
       expect(here.trouble?.kind).toBe('full');

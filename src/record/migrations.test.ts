@@ -9,7 +9,7 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])(
+  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12])(
     'carry every row of the stored version %d to the present schema',
     (version) => {
       const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
@@ -36,6 +36,15 @@ describe('migrations', () => {
     const row = migrateRow('tanks', { ...old, name: 'Bay', displayL: 100, method }, 8);
     expect(row).toMatchObject({ supplies });
     expect(tankSchema.safeParse(row).error?.issues).toBeUndefined();
+  });
+
+  it('leave entries of one moment in the order they had, before all that are filed since', () => {
+    const stored = readFileSync(new URL('./fixtures/record-v12.json', import.meta.url), 'utf8');
+    const sets = readFile(stored).entries.filter(({ kind }) => kind === 'standing-dose');
+    expect(sets.slice(-2).map(({ id, seq }) => [id, seq])).toEqual([
+      ['a-second', 0],
+      ['z-first', 0],
+    ]);
   });
 
   it('leave a row of the present version as it is', () => {

@@ -85,6 +85,12 @@ const MIGRATIONS: readonly Migration[] = [
     to: 12,
     rows: {},
   },
+  {
+    // Version 13 numbers entries in the order in which they are filed. Of those before it nobody knows that order: at one moment they go on to
+    // stand by their identity, before all that is filed since.
+    to: 13,
+    rows: { entries: (entry) => ({ ...entry, seq: 0 }) },
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

@@ -51,9 +51,9 @@ describe('the store', () => {
     expect(s.book?.entries).toEqual([]);
     expect(await s.undo()).toMatchObject({ label: 'three' });
     expect(s.book?.tanks).toEqual([tank]);
-    expect(s.book?.entries).toEqual([alk('a', 3.1)]);
+    expect(s.book?.entries).toEqual([{ ...alk('a', 3.1), seq: 1 }]);
     expect(await s.undo()).toMatchObject({ label: 'two' });
-    expect(s.book?.entries).toEqual([alk('a', 3)]);
+    expect(s.book?.entries).toEqual([{ ...alk('a', 3), seq: 1 }]);
     expect(s.undoable).toEqual({ undo: 'one', redo: 'two' });
     expect(await s.redo()).toMatchObject({ label: 'two' });
     await s.undo();
@@ -117,7 +117,7 @@ describe('migration from a stored record of version 1', () => {
     db.close();
     const s = store('old');
     expect(await s.reload()).toEqual(readFile(fixture));
-    await s.commit({ label: 'still writable', put: { entries: [alk('n', 3)] } });
+    await s.commit({ label: 'still writable', put: { entries: [{ ...alk('n', 3), tankId: 'bay' } as Entry] } });
     expect(await s.undo()).toMatchObject({ label: 'still writable' });
   });
 

@@ -2,7 +2,7 @@ import { deleteDB, type IDBPDatabase } from 'idb';
 import { nanoid } from 'nanoid';
 import { inTheirOrder } from './apply-rows';
 import type { Change, Course, Filed, PastChange, Step, Written } from './change';
-import { lastOf, lastTurn, weightOf } from './change-log';
+import { lastOf, weightOf } from './change-log';
 import { Connection } from './connection';
 import { ALL_STORES, type RecordDb, type Write } from './database';
 import { defaultSettings } from './defaults';
@@ -10,7 +10,9 @@ import { sameAgain } from './same-again';
 import { ROW_TABLES, type Book, type TableName } from './schema';
 import { sortRows, type RawBook, type SetApart } from './set-apart';
 import { StoreTrouble } from './trouble';
-import { checkedRows, fileChange, place, rowsOf, stepOver, wanted, type Done } from './writing';
+import { foundIn, isStranger, makeWhole, place, type Standing } from './standing';
+import { turnLogOver } from './turn-log-over';
+import { checkedRows, fileChange, rowsOf, stepOver, wanted, type Done } from './writing';
 import { needsReading, WrittenAhead } from './written-ahead';
 
 /** How many changes can be undone; older ones are forgotten. */
@@ -22,9 +24,21 @@ const ANSWERS_WITHIN = 30_000;
 const MS_A_ROW = 5;
 const MOST_ROWS = 10_000;
 
+/** What stands beside a record for the day when there is no more room. */
+export interface Precautions {
+  /** Whether room ran out since the browser's log was last begun anew: what is appended to that may not outlast the browser. */
+  readonly torn: () => boolean;
+  readonly setTorn: (torn: boolean) => void;
+  /** Gives up room that was kept back; whether there was any. */
+  readonly giveUpRoom: () => Promise<boolean>;
+  /** Told of each change once it is written and read back: a copy elsewhere is carried on by it. */
+  readonly written: (record: string, written: Written, book: Book) => void;
+}
+
 interface Options {
   readonly undoDepth?: number;
   readonly answersWithin?: number;
+  readonly precautions?: Precautions;
 }
 
 /** What one tab tells the others: what was written, or only that the record is to be read again. */
@@ -53,17 +67,24 @@ export class RecordStore {
   /** A change of which it is not known whether it was written. */
   #unsure: Change | undefined;
   #wasFull = false;
+  #putBack = false;
+  readonly #precautions: Precautions;
   #erased = false;
   #undoable: { undo: string | undefined; redo: string | undefined } = { undo: undefined, redo: undefined };
-  #standing: { record: string; turn: number } | undefined;
+  #standing: Standing | undefined;
   readonly #ahead = new WrittenAhead();
 
   /**
    * @param name of the IndexedDB database; each workspace has its own
    * @param zone IANA zone written into a new record's settings
    */
-  constructor(name: string, zone: string, { undoDepth = UNDO_DEPTH, answersWithin = ANSWERS_WITHIN }: Options = {}) {
+  constructor(
+    name: string,
+    zone: string,
+    { undoDepth = UNDO_DEPTH, answersWithin = ANSWERS_WITHIN, precautions = inThisTab() }: Options = {},
+  ) {
     this.#name = name;
+    this.#precautions = precautions;
     this.#zone = zone;
     this.#undoDepth = undoDepth;
     this.#answersWithin = answersWithin;
@@ -95,13 +116,18 @@ export class RecordStore {
     return this.#trouble;
   }
 
-  /** Whether room ran out since this page was opened: what the browser wrote since may not outlast it. */
+  /** Whether room ran out since this page was opened. */
   get wasFull(): boolean {
     return this.#wasFull;
   }
 
+  /** Whether the database was found without what is in memory, and made whole from it, since this page was opened. */
+  get wasPutBack(): boolean {
+    return this.#putBack;
+  }
+
   /** Which record this is and how far it has come, as copies of it are dated. */
-  get standing(): { readonly record: string; readonly turn: number } | undefined {
+  get standing(): Standing | undefined {
     return this.#standing;
   }
 
@@ -115,25 +141,26 @@ export class RecordStore {
     return () => this.#listeners.delete(listener);
   };
 
-  /** Reads the book from the database, in one transaction. */
+  /**
+   * Reads the book from the database, in one transaction.
+   * @throws StoreTrouble of kind "cleared" or "behind" where the database has lost what is in memory: that stands, and is not read over
+   */
   async reload(): Promise<Book> {
     return this.#guarded('reading', 2 * this.#answersWithin, async (db) => {
       const tx = db.transaction(ALL_STORES);
       const changes = tx.objectStore('changes');
-      const [settings, rows, origin, undo, redo, turn] = await Promise.all([
+      const [settings, rows, found, undo, redo] = await Promise.all([
         tx.objectStore('settings').get('settings'),
         Promise.all(ROW_TABLES.map(async (table) => [table, await tx.objectStore(table).getAll()] as const)),
-        tx.objectStore('meta').get('origin'),
+        foundIn(tx),
         lastOf(changes, 'done'),
         lastOf(changes, 'undone'),
-        lastTurn(changes),
       ]);
       const raw = { settings, ...Object.fromEntries(rows) } as RawBook;
-      const emptied = turn === 0 && rows.every(([, found]) => found.length === 0);
-      if (emptied && !this.#erased && this.#book && this.#book.tanks.length + this.#book.entries.length > 0)
-        throw new StoreTrouble('cleared');
+      if (!this.#erased && this.#standing && this.#holdsSomething() && isStranger(found, this.#standing))
+        throw new StoreTrouble(found.empty ? 'cleared' : 'behind');
       this.#erased = false;
-      if (this.#trouble?.kind === 'cleared') this.#trouble = undefined;
+      if (this.#trouble && isOfLoss(this.#trouble)) this.#trouble = undefined;
       const { rows: sorted, settings: told, setApart } = sortRows(raw, this.#book);
       this.#setApart = setApart;
       this.#book = {
@@ -143,11 +170,16 @@ export class RecordStore {
         ) as unknown as Omit<Book, 'settings'>),
       };
       this.#undoable = { undo: undo?.label, redo: redo?.label };
-      this.#standing = origin && { record: origin.record, turn };
-      this.#ahead.forget(turn);
+      this.#standing = { record: found.record, turn: found.turn, whole: found.whole };
+      this.#ahead.forget(found.turn);
       this.#tell();
       return this.#book;
     });
+  }
+
+  #holdsSomething(): boolean {
+    const book = this.#book;
+    return book !== undefined && book.tanks.length + book.entries.length > 0;
   }
 
   /**
@@ -199,26 +231,34 @@ export class RecordStore {
     await this.#write(0, async (tx) => {
       if ((await tx.objectStore('tanks').count()) > 0) return;
       await tx.objectStore('settings').put(book.settings);
-      await Promise.all(ROW_TABLES.flatMap((table) => book[table].map((row) => place(tx, table, row.id, row))));
+      await Promise.all(
+        ROW_TABLES.flatMap((table) =>
+          // Numbered as they stand: what is filed after them at the same moment comes after them.
+          book[table].map((row, i) => place(tx, table, row.id, table === 'entries' ? { seq: i + 1, ...row } : row)),
+        ),
+      );
+      const origin = await tx.objectStore('meta').get('origin');
+      if (origin) await tx.objectStore('meta').put({ ...origin, seq: book.entries.length });
     });
   }
 
   /** Goes on as a record of its own: what its copies hold that it does not is left to them. */
   async fork(): Promise<void> {
     await this.#write(0, async (tx) => {
-      await tx.objectStore('meta').put({ id: 'origin', record: nanoid(10) });
+      const meta = tx.objectStore('meta');
+      const origin = await meta.get('origin');
+      const from = origin ? [...(origin.from ?? []), origin.record] : [];
+      await meta.put({ ...origin, id: 'origin', record: nanoid(10), from });
     });
   }
 
-  /** Puts back what is in memory after the browser's data were cleared under this page. */
+  /** Puts back what is in memory after the database lost it. */
   async putBack(): Promise<void> {
-    const book = this.#book;
-    if (!book) return;
-    this.#erased = true;
-    await this.plant(() => book);
+    if (!this.#book) return;
+    await this.#write(0, () => Promise.resolve(), true);
   }
 
-  /** Lets go of what is in memory: after the browser's data were cleared, the record is what the database holds. */
+  /** Lets go of what is in memory: the record is what the database holds. */
   async letGo(): Promise<void> {
     this.#erased = true;
     await this.reload();
@@ -226,7 +266,11 @@ export class RecordStore {
 
   /** Reads the record again after trouble; what was told of it before is forgotten when that succeeds. */
   async retry(): Promise<void> {
-    await this.reload();
+    // After a full disk nobody but the disk has cleared the record: it goes back without a question.
+    await this.reload().catch((error: unknown) => {
+      if (!(error instanceof StoreTrouble && isOfLoss(error) && this.#precautions.torn())) throw error;
+      return this.putBack();
+    });
     if (!this.#trouble) return;
     this.#trouble = undefined;
     this.#tell();
@@ -262,12 +306,12 @@ export class RecordStore {
    * @returns what was undone, or undefined when there is nothing to undo
    * @throws ChangeRefused when it cannot be undone by itself, saying why
    */
-  async undo(seq?: number): Promise<Filed | undefined> {
-    return this.#change(MOST_ROWS, (tx) => stepOver(tx, 'undo', seq));
+  async undo(seq?: number, course?: Course): Promise<Filed | undefined> {
+    return this.#change(MOST_ROWS, (tx) => stepOver(tx, 'undo', seq, course));
   }
 
-  async redo(seq?: number): Promise<Filed | undefined> {
-    return this.#change(MOST_ROWS, (tx) => stepOver(tx, 'redo', seq));
+  async redo(seq?: number, course?: Course): Promise<Filed | undefined> {
+    return this.#change(MOST_ROWS, (tx) => stepOver(tx, 'redo', seq, course));
   }
 
   /** Removes the whole database; used to start the demo afresh, and to put aside one that cannot be opened. */
@@ -285,32 +329,33 @@ export class RecordStore {
   }
 
   /** Writes what is no change of the log: the record is read again. */
-  async #write(rows: number, work: (tx: Write) => Promise<void>): Promise<void> {
-    await this.#transact(rows, work);
+  async #write(rows: number, work: (tx: Write) => Promise<void>, asked = false): Promise<void> {
+    await this.#transact(rows, work, asked);
     this.#channel?.postMessage('changed' satisfies Message);
     await this.#readBack(this.reload());
   }
 
   /** Writes a change, an undo or a redo: the book is carried along by what was written, here and in other tabs. */
   async #change(rows: number, work: (tx: Write) => Promise<Done | undefined>): Promise<Filed | undefined> {
-    const done = await this.#transact(rows, work);
+    const { value: done, restored } = await this.#transact(rows, work);
     if (!done) {
       // Nothing was to be written: what is asked for stands, and may be from a change whose end was not seen.
       await this.#readBack(this.reload());
       return undefined;
     }
-    const sent: Message = done.written.rows.length > MOST_SENT ? 'changed' : done.written;
+    const sent: Message = restored || done.written.rows.length > MOST_SENT ? 'changed' : done.written;
     this.#channel?.postMessage(sent);
-    await this.#readBack(this.#follow(done.written));
+    await this.#readBack(restored ? this.reload() : this.#follow(done.written));
+    const { book, standing } = this;
+    if (book && standing && standing.turn >= done.written.turn)
+      this.#precautions.written(standing.record, done.written, book);
     return done.filed;
   }
 
   /** It is written; that it cannot be read back is another matter, and must not have it entered twice. */
   async #readBack(reading: Promise<unknown>): Promise<void> {
     await reading.catch((error: unknown) => {
-      this.#complain(
-        error instanceof StoreTrouble && error.kind === 'cleared' ? error : new StoreTrouble('unread', error),
-      );
+      this.#complain(error instanceof StoreTrouble && isOfLoss(error) ? error : new StoreTrouble('unread', error));
     });
   }
 
@@ -343,16 +388,44 @@ export class RecordStore {
     this.#tell();
   }
 
-  async #transact<Result>(rows: number, work: (tx: Write) => Promise<Result>): Promise<Result> {
-    const allowed = this.#answersWithin + rows * MS_A_ROW;
-    // Written into the emptied database, it would stand there alone.
-    if (this.#trouble?.kind === 'cleared' && !this.#erased) throw this.#trouble;
-    return this.#guarded('writing', allowed, async (db) => {
+  /**
+   * Writes in one transaction. Where the disk was full, the browser's log is begun anew before; where the database has lost what is in
+   * memory, it is made whole from that in the same transaction; where there is no room, what was kept back is given up and it is tried
+   * once more.
+   * @param asked the keeper has asked for what is in memory to be put back
+   */
+  async #transact<Result>(
+    rows: number,
+    work: (tx: Write) => Promise<Result>,
+    asked = false,
+  ): Promise<{ value: Result; restored: boolean }> {
+    // The keeper may have cleared it: that is asked about first.
+    if (this.#trouble && isOfLoss(this.#trouble) && !this.#erased && !asked && !this.#precautions.torn())
+      throw this.#trouble;
+    try {
+      return await this.#written(rows, work);
+    } catch (error) {
+      if (!(error instanceof StoreTrouble) || error.kind !== 'full') throw error;
+      this.#precautions.setTorn(true);
+      if (!(await this.#precautions.giveUpRoom().catch(() => false))) throw error;
+      return await this.#written(rows, work);
+    }
+  }
+
+  async #written<Result>(
+    rows: number,
+    work: (tx: Write) => Promise<Result>,
+  ): Promise<{ value: Result; restored: boolean }> {
+    const torn = this.#precautions.torn();
+    const allowed = this.#answersWithin + (rows + (torn ? MOST_ROWS : 0)) * MS_A_ROW;
+    const done = await this.#guarded('writing', allowed, async (db) => {
+      if (torn) await turnLogOver(this.#name);
       const tx = db.transaction(ALL_STORES, 'readwrite', { durability: 'strict' });
       try {
+        const restored = await this.#wholeAgain(tx);
         const value = await work(tx);
         await tx.done;
-        return value;
+        return { value, restored };
       } catch (error) {
         tx.done.catch(() => undefined);
         try {
@@ -363,6 +436,18 @@ export class RecordStore {
         throw error;
       }
     });
+    if (torn) this.#precautions.setTorn(false);
+    this.#putBack ||= done.restored;
+    return done;
+  }
+
+  /** Makes the database whole from memory where it has lost what is there; whether it had. */
+  async #wholeAgain(tx: Write): Promise<boolean> {
+    const [book, standing] = [this.#book, this.#standing];
+    if (this.#erased || !book || !standing || !this.#holdsSomething()) return false;
+    if (!isStranger(await foundIn(tx), standing)) return false;
+    await makeWhole(tx, book, standing);
+    return true;
   }
 
   async #guarded<Result>(
@@ -374,7 +459,7 @@ export class RecordStore {
       const result = await this.#connection.run(doing, withinMs, work);
       // That something can be read does not say that there is room again, nor that what was cleared is back: the whole reading tells.
       const kind = this.#trouble?.kind;
-      if (kind && kind !== 'cleared' && (doing === 'writing' || kind !== 'full')) {
+      if (kind && !['cleared', 'behind'].includes(kind) && (doing === 'writing' || kind !== 'full')) {
         this.#trouble = undefined;
         this.#tell();
       }
@@ -394,7 +479,7 @@ export class RecordStore {
       if (this.#connection.closed) return;
       const told = await this.reload().then(
         () => true,
-        (error: unknown) => error instanceof StoreTrouble && error.kind === 'cleared',
+        (error: unknown) => error instanceof StoreTrouble && isOfLoss(error),
       );
       if (told) return;
     }
@@ -408,4 +493,20 @@ export class RecordStore {
   #tell(): void {
     for (const listener of this.#listeners) listener();
   }
+}
+
+/** What is in memory and no longer in the database. */
+function isOfLoss({ kind }: StoreTrouble): boolean {
+  return kind === 'cleared' || kind === 'behind';
+}
+
+/** Where nothing else is kept: what is known of a full disk lasts as long as the store, and there is no room to give up. */
+function inThisTab(): Precautions {
+  let torn = false;
+  return {
+    torn: () => torn,
+    setTorn: (next) => (torn = next),
+    giveUpRoom: () => Promise.resolve(false),
+    written: () => undefined,
+  };
 }

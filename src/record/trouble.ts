@@ -1,10 +1,10 @@
 /** What storage refused, by what the keeper can do about it. */
 export type TroubleKind =
-  'blocked' | 'full' | 'outdated' | 'unavailable' | 'damaged' | 'stuck' | 'unread' | 'cleared' | 'failed';
+  'blocked' | 'full' | 'outdated' | 'unavailable' | 'damaged' | 'stuck' | 'unread' | 'cleared' | 'behind' | 'failed';
 
 const WORDS: Record<TroubleKind, string> = {
   blocked: 'Another tab holds an older version of the record open. Close the other tabs of Mild Tide.',
-  full: 'The disk or the browser’s storage is full, so this was not saved. What you typed is still here. Export everything now, and do not close or restart the browser before: after a full disk it may lose what it holds. Then free some space and try again.',
+  full: 'The disk or the browser’s storage is full, so this was not saved. What you typed is still here. Export everything now, before you close or restart the browser: it may lose its database over this. Then free some space and try again.',
   outdated:
     'A newer version of Mild Tide was opened in another tab. Reload this page to go on; what you typed here is kept.',
   unavailable:
@@ -16,6 +16,8 @@ const WORDS: Record<TroubleKind, string> = {
     'This was saved, but the record could not be read back, so the screen may be behind. Nothing need be entered again.',
   cleared:
     'The browser’s data for this site was cleared while this page was open. What you see is still in memory: put it back, or export it, before you close this page.',
+  behind:
+    'The browser’s database has lost the last changes, or is another than before. What you see is still in memory: put it back, or export it, before you close this page.',
   failed: 'The browser’s storage failed, so this was not saved. What you typed is still here; try again.',
 };
 

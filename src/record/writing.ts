@@ -1,11 +1,12 @@
-import { inTheWay, lastOf, lastTurn, turned, type AnyChanges } from './change-log';
+import { inTheWay, lastOf, turned, type AnyChanges } from './change-log';
 import { rowById, type RowNow } from './apply-rows';
 import type { Change, Course, Difference, Filed, LoggedChange, Written } from './change';
 import { touchedRows } from './change';
-import type { Write } from './database';
+import type { Origin, Write } from './database';
 import { mergeRow, sameRow, type Fields } from './merge';
 import { namedBy, neededBy } from './references';
-import { TABLES, type Book, type Settings, type TableName } from './schema';
+import { TABLES, type Book, type Entry, type Settings, type TableName } from './schema';
+import { place, turnIn } from './standing';
 import { ChangeRefused } from './trouble';
 
 /** A row of a change, checked, with the row it was made from. */
@@ -65,9 +66,13 @@ export interface Done {
 /** Writes a change and its place in the log, in a transaction; nothing where it would change nothing. */
 export async function fileChange(tx: Write, filing: Filing): Promise<Done | undefined> {
   const { label, rows, amend, settings, at, undoDepth, course } = filing;
+  const order = new Order(await tx.objectStore('meta').get('origin'));
   const write = async ({ table, id, after, base }: Touched): Promise<Difference | undefined> => {
     const before = await tx.objectStore(table).get(id);
-    const row = after === undefined ? undefined : merged(table, { base, after, before }, label);
+    const row =
+      after === undefined
+        ? undefined
+        : merged(table, { base, after: order.numbered(table, after, before), before }, label);
     // An import puts back thousands of rows as they are.
     if (sameRow(before, row)) return undefined;
     await place(tx, table, id, row);
@@ -84,10 +89,20 @@ export async function fileChange(tx: Write, filing: Filing): Promise<Done | unde
     const after = TABLES.settings.parse(amend(present));
     written.push(await write({ table: 'settings', id: 'settings', after, base: undefined }));
   }
+  for (const each of await leftBehind(tx, rows)) written.push(await write(each));
   const differences = written.filter((each) => each !== undefined);
   if (differences.length === 0) return undefined;
+  await order.keep(tx);
+  const missing = await missingTo(
+    tx,
+    differences.map(({ table, after }) => ({ table, row: after })),
+  );
+  if (missing)
+    throw new ChangeRefused(
+      `“${label}” was not saved: the ${missing} it is for has been removed, here or in another tab. Bring that back first, or file it for another ${missing}.`,
+    );
   const changes = tx.objectStore('changes');
-  const from = await lastTurn(changes);
+  const from = await turnIn(tx);
   const turn = from + 1;
   const seq = await changes.add({ at, label, differences, state: 'done', turn });
   await changes.delete(IDBKeyRange.upperBound(seq - undoDepth));
@@ -100,23 +115,38 @@ export async function fileChange(tx: Write, filing: Filing): Promise<Done | unde
  * @param seq its number; the last one where none is given
  * @throws ChangeRefused where something since stands in the way, saying what
  */
-export async function stepOver(tx: Write, doing: 'undo' | 'redo', seq: number | undefined): Promise<Done | undefined> {
+export async function stepOver(
+  tx: Write,
+  doing: 'undo' | 'redo',
+  seq: number | undefined,
+  course: Course = {},
+): Promise<Done | undefined> {
   const changes = tx.objectStore('changes');
   const change = await wanted(changes, doing, seq);
   if (change?.seq === undefined) return undefined;
   const said = doing === 'undo' ? 'undone' : 'done again';
   const rows: RowNow[] = [];
-  for (const { table, id, before, after } of change.differences) {
-    const present = await tx.objectStore(table).get(id);
-    const [from, to] = doing === 'undo' ? [after, before] : [before, after];
-    const outcome = turned(present, from, to);
-    if (outcome === 'clash') throw await inTheWay(changes, change, { table, id }, said);
-    rows.push({ table, id, row: outcome.row });
+  // Side by side: an import has thousands, and each by itself waits for the one before.
+  for (let i = 0; i < change.differences.length; i += AT_A_TIME) {
+    const some = change.differences.slice(i, i + AT_A_TIME);
+    const present = await Promise.all(some.map(({ table, id }) => tx.objectStore(table).get(id)));
+    for (const [k, { table, id, before, after }] of some.entries()) {
+      const [from, to] = doing === 'undo' ? [after, before] : [before, after];
+      const outcome = turned(present[k], from, to);
+      if (outcome === 'clash') throw await inTheWay(changes, change, { table, id }, said);
+      rows.push({ table, id, row: outcome.row });
+    }
+    if (course.signal?.aborted)
+      throw new ChangeRefused(`“${change.label}” was not ${said}: it was stopped, and nothing was changed.`);
+    course.onProgress?.(rows.length / change.differences.length / 2);
   }
-  for (const { table, id, row } of rows) await place(tx, table, id, row);
+  for (let i = 0; i < rows.length; i += AT_A_TIME) {
+    await Promise.all(rows.slice(i, i + AT_A_TIME).map(({ table, id, row }) => place(tx, table, id, row)));
+    course.onProgress?.(0.5 + i / rows.length / 2);
+  }
   const loose = await looseEnd(tx, rows);
   if (loose) throw new ChangeRefused(`“${change.label}” cannot be ${said} by itself: ${loose}.`);
-  const from = await lastTurn(changes);
+  const from = await turnIn(tx);
   const turn = from + 1;
   await changes.put({ ...change, state: doing === 'undo' ? 'undone' : 'done', turn });
   const [undo, redo] = await Promise.all([lastOf(changes, 'done'), lastOf(changes, 'undone')]);
@@ -138,9 +168,56 @@ export async function wanted(
   return change?.state === state ? change : undefined;
 }
 
-export async function place(tx: Write, table: TableName, id: string, row: unknown): Promise<void> {
-  if (row === undefined) await tx.objectStore(table).delete(id);
-  else await tx.objectStore(table).put(row as never);
+/** Numbers entries in the order in which they are filed, in whichever tab: the count goes on with each that is written. */
+class Order {
+  readonly #origin: Origin | undefined;
+  #last: number;
+
+  constructor(origin: Origin | undefined) {
+    this.#origin = origin;
+    this.#last = origin?.seq ?? 0;
+  }
+
+  /** The row with its number: the one it has or had, else the next. Read from a file it brings its own, and the count goes on from there. */
+  numbered(table: TableName, row: unknown, before: unknown): unknown {
+    if (table !== 'entries') return row;
+    const entry = row as Entry;
+    const seq = entry.seq ?? (before as Entry | undefined)?.seq ?? this.#last + 1;
+    this.#last = Math.max(this.#last, seq);
+    return { ...entry, seq };
+  }
+
+  async keep(tx: Write): Promise<void> {
+    if (this.#origin && this.#last > (this.#origin.seq ?? 0))
+      await tx.objectStore('meta').put({ ...this.#origin, seq: this.#last });
+  }
+}
+
+/** Entries of a tank that is removed which the tab that removes it had not heard of: they go with it, and come back with it. */
+async function leftBehind(tx: Write, rows: readonly Touched[]): Promise<Touched[]> {
+  const gone = new Set(rows.flatMap(({ table, id, after }) => (table === 'tanks' && after === undefined ? [id] : [])));
+  if (gone.size === 0) return [];
+  const told = new Set(rows.flatMap(({ table, id }) => (table === 'entries' ? [id] : [])));
+  return (await tx.objectStore('entries').getAll())
+    .filter(({ id, tankId }) => tankId !== null && gone.has(tankId) && !told.has(id))
+    .map(({ id }) => ({ table: 'entries', id, after: undefined, base: undefined }));
+}
+
+/** What a row needs and is there no more: "tank", "solution". */
+async function missingTo(
+  tx: Write,
+  rows: readonly { readonly table: TableName; readonly row: unknown }[],
+): Promise<string | undefined> {
+  // Thousands of entries name the same tank.
+  const asked = new Set<string>();
+  for (const { table, row } of rows)
+    for (const needed of neededBy(table, row)) {
+      const name = `${needed.table} ${needed.id}`;
+      if (asked.has(name)) continue;
+      asked.add(name);
+      if (!(await tx.objectStore(needed.table).getKey(needed.id))) return needed.table.slice(0, -1);
+    }
+  return undefined;
 }
 
 /** The row to write: the fields that the change alters, in the row as it stands. */
@@ -164,10 +241,8 @@ async function looseEnd(
   tx: Write,
   rows: readonly { readonly table: TableName; readonly id: string; readonly row: unknown }[],
 ): Promise<string | undefined> {
-  for (const { table, row } of rows)
-    for (const needed of neededBy(table, row))
-      if (!(await tx.objectStore(needed.table).getKey(needed.id)))
-        return `the ${needed.table.slice(0, -1)} it belongs to has been removed`;
+  const missing = await missingTo(tx, rows);
+  if (missing) return `the ${missing} it belongs to has been removed`;
   // Few tables are named by others, and nothing but a batch is among the entries.
   const gone = rows.filter(
     ({ table, row }) => row === undefined && table !== 'settings' && table !== 'vessels' && table !== 'entries',

@@ -27,6 +27,8 @@ export const OF_EITHER = id.nullable();
 const common = {
   id,
   at: moment,
+  /** Counts up with each entry that is filed: of two at one moment the later filed holds. Given when it is written; 0 for those of before. */
+  seq: z.number().int().min(0).optional(),
   note: z.string().max(2000).optional(),
   /** The line it was jotted as. */
   jotted: z.string().max(2000).optional(),

@@ -1,0 +1,80 @@
+import type { IDBPTransaction } from 'idb';
+import { nanoid } from 'nanoid';
+import { lastTurn, type AnyChanges } from './change-log';
+import type { MadeWhole, RecordDb, Store, Write } from './database';
+import { ROW_TABLES, type Book, type TableName } from './schema';
+
+/** Which record a book is of, and how far that had come when it was read. */
+export interface Standing {
+  readonly record: string;
+  /** Counts up with each change, undo and redo. */
+  readonly turn: number;
+  /** When its database was last made whole from memory, as far as is known here. */
+  readonly whole?: MadeWhole | undefined;
+}
+
+/** What a database says of itself. */
+export interface Found extends Standing {
+  /** The records it was before it went on as one of its own. */
+  readonly from: readonly string[];
+  /** Nothing was ever written into it, or all of it is gone. */
+  readonly empty: boolean;
+}
+
+type Any = IDBPTransaction<RecordDb, Store[], 'readonly'> | Write;
+
+/** How far the record of a database has come: by its log, or by what it was made whole from. */
+export async function turnIn(tx: Any): Promise<number> {
+  const changes = tx.objectStore('changes') as AnyChanges;
+  const [origin, logged] = await Promise.all([tx.objectStore('meta').get('origin'), lastTurn(changes)]);
+  return Math.max(logged, origin?.whole?.turn ?? 0);
+}
+
+/** What a database says of itself, in the transaction that goes on to read or to write it. */
+export async function foundIn(tx: Any): Promise<Found> {
+  const origin = await tx.objectStore('meta').get('origin');
+  const turn = await turnIn(tx);
+  const counts = turn > 0 ? [1] : await Promise.all(ROW_TABLES.map((table) => tx.objectStore(table).count()));
+  return {
+    record: origin?.record ?? '',
+    from: origin?.from ?? [],
+    turn,
+    whole: origin?.whole,
+    empty: counts.every((count) => count === 0),
+  };
+}
+
+/**
+ * Whether a database is none that a book was read from: it is empty, older, or another's. What is written on top of it would stand there
+ * alone.
+ */
+export function isStranger(found: Found, standing: Standing): boolean {
+  const known = found.record === standing.record || found.from.includes(standing.record);
+  // Made whole in a tab that had not heard of all that this one holds.
+  const madeOfLess = found.whole && found.whole.id !== standing.whole?.id && found.whole.turn < standing.turn;
+  return !known || found.turn < standing.turn || madeOfLess === true;
+}
+
+/**
+ * Makes a database whole again from a book that outlived it: all rows, the settings, and where the record stood. What the database holds
+ * besides stays. Of the log of changes there is nothing in memory: what is undone from now on is what is done from now on.
+ */
+export async function makeWhole(tx: Write, book: Book, standing: Standing): Promise<void> {
+  await tx.objectStore('settings').put(book.settings);
+  for (const table of ROW_TABLES) await Promise.all(book[table].map((row) => place(tx, table, row.id, row)));
+  const meta = tx.objectStore('meta');
+  const present = await meta.get('origin');
+  const seq = Math.max(present?.seq ?? 0, lastSeq(book));
+  const whole = { id: nanoid(10), turn: Math.max(standing.turn, await turnIn(tx)) };
+  await meta.put({ id: 'origin', record: standing.record, whole, seq, ...(present?.from && { from: present.from }) });
+}
+
+/** The number of the entry that was filed last, of those a book holds. */
+function lastSeq({ entries }: Pick<Book, 'entries'>): number {
+  return entries.reduce((last, { seq = 0 }) => Math.max(last, seq), 0);
+}
+
+export async function place(tx: Write, table: TableName, id: string, row: unknown): Promise<void> {
+  if (row === undefined) await tx.objectStore(table).delete(id);
+  else await tx.objectStore(table).put(row as never);
+}
