@@ -1,11 +1,15 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { copyToOffer, type CopyHead } from '@/record/copies';
+import { keepPacked, localCopies, type PackedCopy } from '@/record/local-copy';
 import type { RecordStore } from '@/record/store';
 import { hereZone } from './here-zone';
+import { writeOwnFile } from './own-file';
+import { copyApartIsDue, apartStorage, setCopyApartDue } from './precautions';
 
 /**
- * The copies of the keeper's own record: one is made soon after each change, beside the page, and the newest is offered when the record
- * opens without what it had.
+ * The copies of the keeper's own record: each change goes into local storage as soon as it is saved (`precautions.ts`); a copy among the
+ * private files, the file in local storage where it is due, and the keeper's own file follow soon after, beside the page. The newest is
+ * offered when the record opens without what it had.
  */
 
 /** A change is seldom alone: what follows within this time goes into the same copy. */
@@ -14,16 +18,18 @@ const SOON_MS = 1500;
 const SHARE = 1 / 50;
 
 export interface Copies {
-  /** The newest first; undefined until they are known, or where this browser keeps none. */
+  /** The newest first; undefined until they are known. */
   readonly heads: readonly CopyHead[] | undefined;
-  /** Whether the last attempt to keep one failed. */
+  /** Whether the last attempt to keep one among the private files failed. */
   readonly failed: boolean;
+  /** Why local storage holds no copy of the record as it stands; undefined where it does, or it is not known yet. */
+  readonly notApart: string | undefined;
   readonly offer: ReturnType<typeof copyToOffer>;
   /** Whether it was looked for a copy to offer: before that none is written, or it might stand in its place. */
   readonly looked: boolean;
 }
 
-let copies: Copies = { heads: undefined, failed: false, offer: undefined, looked: false };
+let copies: Copies = { heads: undefined, failed: false, notApart: undefined, offer: undefined, looked: false };
 const listeners = new Set<() => void>();
 
 function set(next: Partial<Copies>): void {
@@ -49,14 +55,21 @@ const records = () => import('@/workers/records');
 
 /** Looks for a copy to offer once the record was opened, or could not be. */
 export async function lookForCopies(store: RecordStore): Promise<void> {
-  const heads = await records()
-    .then(({ copiesKept }) => copiesKept())
-    .catch(() => undefined);
+  const heads = await allCopies();
   const { book, standing, trouble } = store;
   const lost = trouble?.kind === 'damaged';
   const found = heads && (book || lost) ? copyToOffer(heads, standing, lost || book?.tanks.length === 0) : undefined;
   const offer = found && found.head.name !== keptDeclined() ? found : undefined;
   set({ heads, offer, looked: book !== undefined });
+}
+
+/** Those among the private files and those in local storage, the newest first. */
+async function allCopies(): Promise<CopyHead[]> {
+  const storage = apartStorage();
+  const inFiles = await records()
+    .then(({ copiesKept }) => copiesKept())
+    .catch(() => []);
+  return [...(storage ? localCopies(storage) : []), ...inFiles].toSorted((a, b) => b.at - a.at || b.turn - a.turn);
 }
 
 const DECLINED = 'mild-tide:copy-declined';
@@ -93,19 +106,38 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   const copy = async () => {
     timer = undefined;
     const turn = store.standing?.turn;
+    const record = store.standing?.record;
     const began = performance.now();
+    const storage = apartStorage();
+    const apart = storage && localCopies(storage).find((each) => each.record === record);
     try {
-      const { copiesKept, keepCopyOf } = await records();
-      const head = await keepCopyOf(database, hereZone(), Date.now());
-      const heads = await copiesKept();
-      if (head) copiedTurn = turn;
-      set({ heads, failed: false });
+      const { keepCopyOf } = await records();
+      const told = await keepCopyOf(database, hereZone(), Date.now(), {
+        turn: apart?.turn,
+        wanted: storage !== undefined && (apart?.turn !== turn || copyApartIsDue()),
+      });
+      if (told) copiedTurn = turn;
+      set({ failed: told?.failed ?? copies.failed, notApart: keptApart(storage, told?.packed) });
     } catch {
-      // A full disk, or a browser without private files: the older copies stand.
+      // A full disk, or a worker that cannot be fetched: the older copies stand.
       set({ failed: true });
     }
+    set({ heads: await allCopies() });
+    await writeOwnFile(database, store);
     restsUntil = performance.now() + (performance.now() - began) / SHARE;
     if (!stopped) look();
+  };
+  /** Writes a packed copy into local storage; answers why there is none. */
+  const keptApart = (storage: Storage | undefined, packed: PackedCopy | undefined): string | undefined => {
+    if (!storage) return 'the browser keeps no local storage for this page';
+    if (!packed) return copies.notApart;
+    try {
+      keepPacked(storage, packed);
+      setCopyApartDue(false);
+      return undefined;
+    } catch {
+      return 'the browser’s local storage has no room for it';
+    }
   };
   const look = () => {
     const { standing, book } = store;

@@ -20,13 +20,15 @@ import { lookForCopies, useKeepCopies } from './copies';
 import { failureText } from './failure-text';
 import { hereZone } from './here-zone';
 import { notify } from './notices';
+import { precautions } from './precautions';
+import { watchRoom } from './room';
 import { RefusedScope, useAskRefused } from './refused-fields';
 import { takeStep } from './take-step';
 import { whenText } from './when';
 import { Waiting } from './waiting';
 import type { WorkspaceName } from './workspace-name';
 
-const DATABASES: Record<WorkspaceName, string> = { mine: 'mild-tide', demo: 'mild-tide-demo' };
+export const DATABASES: Record<WorkspaceName, string> = { mine: 'mild-tide', demo: 'mild-tide-demo' };
 
 const stores = new Map<WorkspaceName, RecordStore>();
 
@@ -34,7 +36,7 @@ const stores = new Map<WorkspaceName, RecordStore>();
 function storeFor(name: WorkspaceName): RecordStore {
   const known = stores.get(name);
   if (known) return known;
-  const store = new RecordStore(DATABASES[name], hereZone());
+  const store = new RecordStore(DATABASES[name], hereZone(), { precautions: precautions(name === 'mine') });
   stores.set(name, store);
   void openStore(name, store);
   return store;
@@ -71,6 +73,7 @@ export function WorkspaceProvider({ name, children }: { readonly name: Workspace
   const workspace = useMemo(() => (hydrated ? { name, store: storeFor(name) } : undefined), [hydrated, name]);
   const own = workspace?.name === 'mine';
   useKeepCopies(own ? DATABASES.mine : undefined, own ? workspace.store : undefined);
+  useEffect(() => (own ? watchRoom() : undefined), [own]);
   if (!workspace) return <Waiting />;
   return (
     <WorkspaceContext value={workspace}>
@@ -121,6 +124,16 @@ export function useWasFull(): boolean {
   return useSyncExternalStore(
     store.subscribe,
     () => store.wasFull,
+    () => false,
+  );
+}
+
+/** Whether the database had lost the record since this page was opened, and was made whole from memory. */
+export function useWasPutBack(): boolean {
+  const { store } = useWorkspace();
+  return useSyncExternalStore(
+    store.subscribe,
+    () => store.wasPutBack,
     () => false,
   );
 }

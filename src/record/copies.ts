@@ -1,8 +1,10 @@
 /**
- * Copies of the record outside its database, in the origin's private files: a database that a full disk has spoilt is thrown away whole
- * by the browser, and these are not. Each is an exported file like any other, written whole under a name of its own and then given its
+ * Copies of the record outside its database, in the origin's private files: they serve where the database is damaged or deleted. After a
+ * full disk a browser may throw them away together with it; `local-copy.ts` is for that. Each is an exported file like any other, written whole under a name of its own and then given its
  * name; older ones go only after that.
  */
+
+import type { SyncFile } from './kept-room';
 
 /** What a copy's name tells of it. */
 export interface CopyHead {
@@ -14,6 +16,10 @@ export interface CopyHead {
   readonly at: number;
   readonly tanks: number;
   readonly entries: number;
+  /** Where it lies: with the database, among the private files, or apart from it in local storage. */
+  readonly place?: 'apart';
+  /** It holds entries only from this moment on, epoch ms: all of them had no room. */
+  readonly since?: number;
 }
 
 const NAME = /^([\w-]+)\.(\d+)\.(\d+)\.(\d+)-(\d+)\.json$/;
@@ -104,13 +110,6 @@ export function copyToOffer(
 interface MovableFile extends FileSystemFileHandle {
   move(name: string): Promise<void>;
 }
-interface SyncFile {
-  truncate(size: number): void;
-  write(bytes: Uint8Array, at: { at: number }): number;
-  flush(): void;
-  close(): void;
-}
-
 /** In a worker the file is flushed to the disk before it gets its name; elsewhere the browser swaps it in when it is closed. */
 async function writeWhole(
   file: FileSystemFileHandle & { createSyncAccessHandle?: () => Promise<SyncFile> },

@@ -185,9 +185,10 @@ describe('a full disk', () => {
     const called = name();
     const { precautions, torn } = watched();
     const s = await kept(called, precautions);
-    noRoom(1);
+    noRoom(100);
     await expect(s.commit({ label: 'd', put: { entries: [note('d')] } })).rejects.toMatchObject({ kind: 'full' });
     expect(torn()).toBe(true);
+    vi.restoreAllMocks();
     await lose(called);
     await s.reload().catch(() => undefined);
     expect(s.trouble?.kind).toBe('cleared');
@@ -200,8 +201,9 @@ describe('a full disk', () => {
     const called = name();
     const { precautions } = watched();
     const s = await kept(called, precautions);
-    noRoom(1);
+    noRoom(100);
     await s.commit({ label: 'd', put: { entries: [note('d')] } }).catch(() => undefined);
+    vi.restoreAllMocks();
     await deleteDB(called);
     await s.retry();
     expect(s.trouble).toBeUndefined();

@@ -35,6 +35,9 @@ export interface Precautions {
   readonly written: (record: string, written: Written, book: Book) => void;
 }
 
+/** Waits between the tries once room was made, ms. */
+const OPENS_AGAIN_AFTER = [100, 600];
+
 interface Options {
   readonly undoDepth?: number;
   readonly answersWithin?: number;
@@ -68,6 +71,7 @@ export class RecordStore {
   #unsure: Change | undefined;
   #wasFull = false;
   #putBack = false;
+  #writing = 0;
   readonly #precautions: Precautions;
   #erased = false;
   #undoable: { undo: string | undefined; redo: string | undefined } = { undo: undefined, redo: undefined };
@@ -391,7 +395,7 @@ export class RecordStore {
   /**
    * Writes in one transaction. Where the disk was full, the browser's log is begun anew before; where the database has lost what is in
    * memory, it is made whole from that in the same transaction; where there is no room, what was kept back is given up and it is tried
-   * once more.
+   * again.
    * @param asked the keeper has asked for what is in memory to be put back
    */
   async #transact<Result>(
@@ -402,14 +406,43 @@ export class RecordStore {
     // The keeper may have cleared it: that is asked about first.
     if (this.#trouble && isOfLoss(this.#trouble) && !this.#erased && !asked && !this.#precautions.torn())
       throw this.#trouble;
+    this.#writing += 1;
     try {
-      return await this.#written(rows, work);
+      return await this.#written(rows, work).catch(async (error: unknown) => {
+        if (!(error instanceof StoreTrouble) || !this.#isOfAFullDisk(error)) throw error;
+        this.#wasFull = true;
+        this.#precautions.setTorn(true);
+        // Tried whether there was any or not: at the first refusal the browser may throw away all it holds of the site, and has room then.
+        await this.#precautions.giveUpRoom().catch(() => false);
+        return this.#onceMore(rows, work);
+      });
     } catch (error) {
-      if (!(error instanceof StoreTrouble) || error.kind !== 'full') throw error;
-      this.#precautions.setTorn(true);
-      if (!(await this.#precautions.giveUpRoom().catch(() => false))) throw error;
-      return await this.#written(rows, work);
+      if (error instanceof StoreTrouble) this.#complain(error);
+      throw error;
+    } finally {
+      this.#writing -= 1;
     }
+  }
+
+  /** Once a disk was full, the browser's storage fails in other words too, until it has sorted itself out. */
+  #isOfAFullDisk({ kind }: StoreTrouble): boolean {
+    return kind === 'full' || (this.#precautions.torn() && (kind === 'failed' || kind === 'damaged'));
+  }
+
+  /** Tries again once there is room: the browser needs a moment until it opens again what it closed over the full disk. */
+  async #onceMore<Result>(
+    rows: number,
+    work: (tx: Write) => Promise<Result>,
+  ): Promise<{ value: Result; restored: boolean }> {
+    for (const wait of OPENS_AGAIN_AFTER) {
+      await new Promise((resolve) => setTimeout(resolve, wait));
+      try {
+        return await this.#written(rows, work);
+      } catch (error) {
+        if (!(error instanceof StoreTrouble)) throw error;
+      }
+    }
+    throw new StoreTrouble('full');
   }
 
   async #written<Result>(
@@ -465,9 +498,8 @@ export class RecordStore {
       }
       return result;
     } catch (error) {
-      if (!(error instanceof StoreTrouble)) throw error;
-      this.#wasFull ||= error.kind === 'full';
-      this.#complain(error);
+      // What is refused while something is written is told once nothing more can be tried.
+      if (error instanceof StoreTrouble && doing === 'reading' && this.#writing === 0) this.#complain(error);
       throw error;
     }
   }

@@ -21,8 +21,8 @@ export async function turnLogOver(name: string): Promise<void> {
   try {
     for (let written = 0; written < BYTES; written += VALUES_AT_ONCE * VALUE_BYTES) {
       const tx = db.transaction('filler', 'readwrite', { durability: 'strict' });
-      for (let i = 0; i < VALUES_AT_ONCE; i++) void tx.store.put(noise(), written + i);
-      await tx.done;
+      const values = Array.from({ length: VALUES_AT_ONCE }, (_, i) => tx.store.put(noise(), written + i));
+      await Promise.all([...values, tx.done]);
     }
   } finally {
     db.close();

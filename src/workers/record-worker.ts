@@ -1,56 +1,120 @@
 import '@/calculators/calculator/without-eval';
 import { expose } from 'comlink';
+import { fileTextOf, packCopy, readLocalCopy } from '@/record/copy-text';
 import { keepCopy, listCopies, readCopy, type CopyHead } from '@/record/copies';
 import { readTold, writeFile, type ReadTold } from '@/record/file';
+import { giveUpRoom, keepRoom } from '@/record/kept-room';
+import type { CopyTexts, PackedCopy } from '@/record/local-copy';
 import { RecordStore } from '@/record/store';
 
-/** What is done to whole records beside the page: copies are kept and read, and files are read. */
+/** What is asked of a copy in local storage, which is written by the page. */
+export interface Apart {
+  /** How far the copy there has come. */
+  readonly turn: number | undefined;
+  /** Whether it is to be written anew. */
+  readonly wanted: boolean;
+}
+
+/** What came of it; a copy is missing where there was nothing to copy, or it could not be written. */
+export interface Copied {
+  readonly head?: CopyHead | undefined;
+  readonly failed: boolean;
+  readonly packed?: PackedCopy | undefined;
+}
+
+/** What is done to whole records beside the page: copies are kept and read, and files are read and written. */
 const records = {
   /**
-   * Keeps a copy of a record as it stands in its database. One tab at a time; nothing is written where there is one as new.
+   * Keeps a copy of a record as it stands in its database, and packs one for local storage. One tab at a time; nothing is written where
+   * there is one as new.
    * @param zone for a record without settings
+   * @returns undefined where another tab is at it
    */
-  async keep(database: string, zone: string, at: number): Promise<CopyHead | undefined> {
+  async keep(database: string, zone: string, at: number, apart: Apart): Promise<Copied | undefined> {
     return (await navigator.locks.request(`copy of ${database}`, { ifAvailable: true }, (lock) =>
-      lock ? copyOf(database, zone, at) : undefined,
-    )) as CopyHead | undefined;
+      lock ? copyOf(database, zone, at, apart) : undefined,
+    )) as Copied | undefined;
   },
   async list(): Promise<CopyHead[]> {
-    return listCopies(await folder());
+    return listCopies(await folder('copies'));
   },
   async read(name: string): Promise<ReadTold> {
-    return readTold(await readCopy(await folder(), name));
+    return readTold(await readCopy(await folder('copies'), name));
   },
   async text(name: string): Promise<string> {
-    return readCopy(await folder(), name);
+    return readCopy(await folder('copies'), name);
+  },
+  async readApart(texts: CopyTexts, zone: string, at: number): Promise<ReadTold> {
+    return readLocalCopy(texts, zone, at);
+  },
+  async textApart(texts: CopyTexts, at: number): Promise<string> {
+    return fileTextOf(texts, at);
   },
   async readFile(file: Blob, zone: string): Promise<ReadTold> {
     return readTold(await file.text(), zone);
   },
+  /** Writes a record as it stands in its database into a file of the keeper's; the browser swaps it in once it is whole. */
+  async writeTo(file: FileSystemFileHandle, database: string, zone: string, at: number): Promise<number | undefined> {
+    return reading(database, zone, async (store) => {
+      const book = await store.reload();
+      const stream = await file.createWritable();
+      await stream.write(writeFile(book, new Date(at), store.setApart));
+      await stream.close();
+      return store.standing?.turn;
+    });
+  },
+  async keepRoom(): Promise<boolean> {
+    return keepRoom(await folder('room'));
+  },
+  async giveUpRoom(): Promise<boolean> {
+    return giveUpRoom(await folder('room'));
+  },
 };
 export type Records = typeof records;
 
-async function folder(): Promise<FileSystemDirectoryHandle> {
-  return (await navigator.storage.getDirectory()).getDirectoryHandle('copies', { create: true });
+async function folder(name: string): Promise<FileSystemDirectoryHandle> {
+  return (await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true });
 }
 
-async function copyOf(database: string, zone: string, at: number): Promise<CopyHead | undefined> {
+async function reading<Result>(
+  database: string,
+  zone: string,
+  work: (store: RecordStore) => Promise<Result>,
+): Promise<Result> {
   const store = new RecordStore(database, zone);
   try {
-    const { tanks, entries, ...rest } = await store.reload();
-    if (!store.standing || tanks.length + entries.length === 0) return undefined;
-    const into = await folder();
-    const own = store.standing;
-    const newest = (await listCopies(into)).find(({ record }) => record === own.record);
-    if (newest?.turn === own.turn) return newest;
-    // The record opened without its last changes and was gone on with: its copies are those of another from here on.
-    if (newest && newest.turn > own.turn) await store.fork();
-    const standing = store.standing;
-    const text = writeFile({ ...rest, tanks, entries }, new Date(at), store.setApart);
-    return await keepCopy(into, { ...standing, at, tanks: tanks.length, entries: entries.length }, text);
+    return await work(store);
   } finally {
     store.close();
   }
+}
+
+async function copyOf(database: string, zone: string, at: number, apart: Apart): Promise<Copied> {
+  return reading(database, zone, async (store) => {
+    const book = await store.reload();
+    if (!store.standing || book.tanks.length + book.entries.length === 0) return { failed: false };
+    const into = await folder('copies').catch(() => undefined);
+    const own = store.standing;
+    const newest = (into ? await listCopies(into) : []).find(({ record }) => record === own.record);
+    // The record opened without its last changes and was gone on with: its copies are those of another from here on.
+    if (Math.max(newest?.turn ?? 0, apart.turn ?? 0) > own.turn) await store.fork();
+    const standing = store.standing;
+    const head =
+      newest && newest.turn === standing.turn && newest.record === standing.record
+        ? newest
+        : into &&
+          (await keepCopy(
+            into,
+            { ...standing, at, tanks: book.tanks.length, entries: book.entries.length },
+            writeFile(book, new Date(at), store.setApart),
+          ).catch(() => undefined));
+    return {
+      head,
+      failed: into !== undefined && head === undefined,
+      packed:
+        apart.wanted || standing.record !== own.record ? await packCopy(book, store.setApart, standing, at) : undefined,
+    };
+  });
 }
 
 expose(records);

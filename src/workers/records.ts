@@ -1,7 +1,8 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import type { CopyHead } from '@/record/copies';
 import type { ReadTold } from '@/record/file';
-import type { Records } from './record-worker';
+import { textsOf } from '@/record/local-copy';
+import type { Apart, Copied, Records } from './record-worker';
 
 function begin(): { worker: Worker; remote: Remote<Records> } {
   const worker = new Worker(new URL('./record-worker.ts', import.meta.url), { type: 'module' });
@@ -16,9 +17,14 @@ function copies(): Remote<Records> {
   return kept;
 }
 
-/** Keeps a copy of a record outside its database; undefined where there is nothing to copy, or another tab is at it. */
-export async function keepCopyOf(database: string, zone: string, at: number): Promise<CopyHead | undefined> {
-  return copies().keep(database, zone, at);
+/** Keeps a copy of a record outside its database; undefined where another tab is at it. */
+export async function keepCopyOf(
+  database: string,
+  zone: string,
+  at: number,
+  apart: Apart,
+): Promise<Copied | undefined> {
+  return copies().keep(database, zone, at, apart);
 }
 
 /** The copies there are, the newest first. */
@@ -26,12 +32,31 @@ export async function copiesKept(): Promise<readonly CopyHead[]> {
   return copies().list();
 }
 
-export async function readCopyKept(name: string): Promise<ReadTold> {
-  return copies().read(name);
+export async function readCopyKept({ name, place }: CopyHead, zone: string): Promise<ReadTold> {
+  return place === 'apart' ? copies().readApart(textsOf(localStorage, name), zone, Date.now()) : copies().read(name);
 }
 
-export async function textOfCopy(name: string): Promise<string> {
-  return copies().text(name);
+export async function textOfCopy({ name, place }: CopyHead): Promise<string> {
+  return place === 'apart' ? copies().textApart(textsOf(localStorage, name), Date.now()) : copies().text(name);
+}
+
+/** Writes a record into a file of the keeper's; answers how far the record had come. */
+export async function writeRecordTo(
+  file: FileSystemFileHandle,
+  database: string,
+  zone: string,
+  at: number,
+): Promise<number | undefined> {
+  return copies().writeTo(file, database, zone, at);
+}
+
+/** Keeps room back on the disk; false where there is none. */
+export async function keepRoomBack(): Promise<boolean> {
+  return copies().keepRoom();
+}
+
+export async function giveUpKeptRoom(): Promise<boolean> {
+  return copies().giveUpRoom();
 }
 
 /**

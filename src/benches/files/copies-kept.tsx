@@ -15,14 +15,15 @@ import { ImportPreview } from '@/interface/import-file';
 
 /** The copies that stand apart from the record's database, each to be looked at, taken back or saved. */
 export function CopiesKept({ book }: { readonly book: Book }) {
-  const { heads, failed } = useCopies();
+  const { heads, failed, notApart } = useCopies();
   const { store } = useWorkspace();
   const now = useNow();
   const [found, setFound] = useState<{ readonly head: CopyHead; readonly read: FileRead }>();
   const when = ({ at }: CopyHead) => whenText(at, now, book.settings.zone);
+  const named = (head: CopyHead) => `${when(head)}${head.place === 'apart' ? ', in local storage' : ''}`;
   const unreadable = () => notify({ text: 'This copy cannot be read; try an older one.', trouble: true });
   const look = async (head: CopyHead) => {
-    const told = await readCopyKept(head.name);
+    const told = await readCopyKept(head, book.settings.zone);
     if ('read' in told) setFound({ head, read: told.read });
     else unreadable();
   };
@@ -30,17 +31,18 @@ export function CopiesKept({ book }: { readonly book: Book }) {
     saveFile(
       `mild-tide-copy-${new Date(head.at).toISOString().slice(0, 10)}.json`,
       'application/json',
-      await textOfCopy(head.name),
+      await textOfCopy(head),
     );
   return (
     <section aria-label="Copies" className="mt-8 max-w-3xl">
       <h2 className="text-lg font-semibold">Copies in this browser</h2>
       <p className="mt-1 text-soft">
-        {heads === undefined
-          ? 'This browser keeps no copies apart from the record’s database: export now and then.'
-          : 'After each change a copy is written apart from the database, and the last of each of three days is kept. Clearing the site’s data takes them too.'}
+        Each change goes into the browser’s local storage as well, which outlasts a full disk that takes the database;
+        after it a copy is written beside the database, and the last of each of three days is kept. Clearing the site’s
+        data takes all of them.
         {heads?.length === 0 && ' None yet.'}
-        {failed && heads !== undefined && ' The last one could not be written: the disk may be full.'}
+        {notApart !== undefined && ` None is kept in local storage: ${notApart}.`}
+        {failed && ' The last one beside the database could not be written: the disk may be full.'}
       </p>
       <ul className="mt-2">
         {(heads ?? []).map((head) => (
@@ -49,6 +51,11 @@ export function CopiesKept({ book }: { readonly book: Book }) {
             <span className="min-w-0 flex-1 basis-48">
               {head.tanks} {head.tanks === 1 ? 'tank' : 'tanks'}, {head.entries}{' '}
               {head.entries === 1 ? 'entry' : 'entries'}
+              <span className="text-soft">
+                {head.place === 'apart' ? ', in local storage' : ', beside the database'}
+                {head.since !== undefined &&
+                  `; entries since ${whenText(head.since, now, book.settings.zone, 'day')} only: those before had no room`}
+              </span>
               {store.standing?.record !== head.record && (
                 <span className="text-soft"> (of a record before this one)</span>
               )}
@@ -56,14 +63,14 @@ export function CopiesKept({ book }: { readonly book: Book }) {
             <span>
               <Button
                 look="quiet"
-                aria-label={`Look at the copy of ${when(head)}`}
+                aria-label={`Look at the copy of ${named(head)}`}
                 onClick={() => void look(head).catch(unreadable)}
               >
                 Look at it
               </Button>
               <Button
                 look="quiet"
-                aria-label={`Save the copy of ${when(head)}`}
+                aria-label={`Save the copy of ${named(head)}`}
                 onClick={() => void save(head).catch(unreadable)}
               >
                 Save as a file

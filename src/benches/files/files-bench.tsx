@@ -4,6 +4,8 @@ import { Link } from '@/interface/link';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { saveFile } from '@/interface/save';
+import { useCopies } from '@/interface/copies';
+import { useOwnFile } from '@/interface/own-file';
 import { ExportButton } from '@/interface/export-button';
 import { failureText } from '@/interface/failure-text';
 import { notify } from '@/interface/notices';
@@ -14,6 +16,7 @@ import type { Book } from '@/record/schema';
 import { CopiesKept } from './copies-kept';
 import { ImportFile } from '@/interface/import-file';
 import { KeptSafe } from './kept-safe';
+import { OwnFileSection } from './own-file-section';
 import { PastChanges } from './past-changes';
 import { SetApartRows } from './set-apart-rows';
 
@@ -39,10 +42,10 @@ function TheRecord({ book }: { readonly book: Book }) {
           <strong className="text-[1.3em] text-glass">{book.entries.length}</strong>{' '}
           {book.entries.length === 1 ? 'entry' : 'entries'} for{' '}
           <strong className="text-[1.3em] text-glass">{book.tanks.length}</strong>{' '}
-          {book.tanks.length === 1 ? 'tank' : 'tanks'}, kept in this browser and nowhere else.
+          {book.tanks.length === 1 ? 'tank' : 'tanks'}, kept in this browser <WhereElse demo={name === 'demo'} />.
         </p>
         <p className="mt-2 max-w-3xl text-soft">
-          <KeptSafe /> An exported file is the copy that survives a lost browser.
+          <KeptSafe /> A file outside the browser is the copy that survives a lost browser or a lost disk.
         </p>
       </section>
       <div className="mt-4 flex flex-wrap gap-2">
@@ -52,6 +55,7 @@ function TheRecord({ book }: { readonly book: Book }) {
         </Button>
       </div>
       <ImportFile book={book} />
+      {name === 'mine' && <OwnFileSection zone={book.settings.zone} />}
       {name === 'mine' && <CopiesKept book={book} />}
       <SetApartRows />
       <PastChanges book={book} />
@@ -81,4 +85,14 @@ function TheRecord({ book }: { readonly book: Book }) {
       )}
     </Bench>
   );
+}
+
+/** What there is besides the database. */
+function WhereElse({ demo }: { readonly demo: boolean }) {
+  const own = useOwnFile();
+  const { heads } = useCopies();
+  if (!demo && own?.state === 'written') return <>and in “{own.name}”</>;
+  if (!demo && heads?.some(({ place }) => place === 'apart'))
+    return <>, with a copy in its local storage, and nowhere else</>;
+  return <>and nowhere else</>;
 }

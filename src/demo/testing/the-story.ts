@@ -33,7 +33,7 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   'Back Room: stocking': /^Open now: the clean-up crew, and nothing else/,
   'Back Room: series': /nitrite is high at/,
   'Atrium: trend of alkalinity':
-    /^Alkalinity (is falling 0\.0\d+ dKH\/day and low|shows no clear trend) at 7\.[2-8]\d* dKH/,
+    /^Alkalinity (is falling 0\.0\d+ dKH\/day( and low)?|shows no clear trend) at 7\.[2-8]\d* dKH/,
   'Atrium: trend of nitrate':
     /^Nitrate (is rising 0\.\d+ mg\/L\/day|is steady|shows no clear trend) at [4-7](\.\d+)? mg\/L/,
   'Atrium: when seen': /^When (polyps out|paling).* was seen, .*alkalinity was [78]\.\d+ dKH/,

@@ -21,14 +21,14 @@ export function CopyBanner() {
   const { head, why } = offer;
   const zone = book?.settings.zone ?? hereZone();
   const when = whenText(head.at, now, zone);
-  const holds = `${head.tanks} ${head.tanks === 1 ? 'tank' : 'tanks'} and ${head.entries} ${head.entries === 1 ? 'entry' : 'entries'}`;
+  const holds = `${head.tanks} ${head.tanks === 1 ? 'tank' : 'tanks'} and ${head.entries} ${head.entries === 1 ? 'entry' : 'entries'}${head.since === undefined ? '' : ` since ${whenText(head.since, now, zone, 'day')}, those before had no room`}`;
   const bringBack = async () => {
     try {
       const [{ readCopyKept }, { replaceWith }] = await Promise.all([
         import('@/workers/records'),
         import('@/record/file'),
       ]);
-      const told = await readCopyKept(head.name);
+      const told = await readCopyKept(head, zone);
       if ('faults' in told) {
         notify({
           text: `This copy cannot be read (${told.faults[0] ?? ''}): look at the others under “All copies”.`,

@@ -1,29 +1,29 @@
 'use client';
 
-import { useState } from 'react';
 import { askFirst } from '../ask-first';
 import { lookForCopies } from '../copies';
 import { ExportButton } from '../export-button';
 import { failureText } from '../failure-text';
 import { notify } from '../notices';
-import { useBookIfRead, useTrouble, useWasFull, useWorkspace } from '../workspace';
+import { useBookIfRead, useTrouble, useWorkspace } from '../workspace';
 import { Act, Banner } from './banner';
+import { RoomBanner } from './room-banner';
 
 /** Says what storage refused, and what can be done about it; nothing typed is lost by it. */
 export function TroubleBanner() {
   const trouble = useTrouble();
   const { store } = useWorkspace();
   const book = useBookIfRead();
-  if (!trouble) return <WasFullBanner />;
+  if (!trouble) return <RoomBanner />;
   const retry = async () => {
     await store.retry().catch(() => undefined);
     await lookForCopies(store);
   };
-  const startEmpty = async () => {
+  const letGo = async () => {
     const sure = await askFirst({
-      title: 'Start with an empty record?',
+      title: trouble.kind === 'cleared' ? 'Start with an empty record?' : 'Go on with what the database holds?',
       text: 'What is still in memory is let go. Export it first if it may be wanted.',
-      yes: 'Start empty',
+      yes: trouble.kind === 'cleared' ? 'Start empty' : 'Go on',
       no: 'Cancel',
     });
     if (sure) await store.letGo().catch(() => undefined);
@@ -44,10 +44,11 @@ export function TroubleBanner() {
       grave
       actions={
         <>
-          {book && ['full', 'cleared', 'damaged', 'stuck', 'failed', 'unavailable'].includes(trouble.kind) && (
-            <ExportButton book={book} />
-          )}
-          {trouble.kind === 'cleared' ? (
+          {book &&
+            ['full', 'cleared', 'behind', 'damaged', 'stuck', 'failed', 'unavailable'].includes(trouble.kind) && (
+              <ExportButton book={book} />
+            )}
+          {trouble.kind === 'cleared' || trouble.kind === 'behind' ? (
             <>
               <Act
                 onClick={() =>
@@ -56,7 +57,9 @@ export function TroubleBanner() {
               >
                 Put it back
               </Act>
-              <Act onClick={() => void startEmpty()}>Start empty</Act>
+              <Act onClick={() => void letGo()}>
+                {trouble.kind === 'cleared' ? 'Start empty' : 'Go on with what is there'}
+              </Act>
             </>
           ) : trouble.kind === 'outdated' ? (
             <Act onClick={() => window.location.reload()}>Reload</Act>
@@ -68,27 +71,6 @@ export function TroubleBanner() {
       }
     >
       {trouble.message}
-    </Banner>
-  );
-}
-
-/** After a full disk the browser may lose what it says it wrote: that is said until it was exported. */
-function WasFullBanner() {
-  const full = useWasFull();
-  const book = useBookIfRead();
-  const [done, setDone] = useState(false);
-  if (!full || !book || done) return null;
-  return (
-    <Banner
-      actions={
-        <>
-          <ExportButton book={book} onDone={() => setDone(true)} />
-          <Act onClick={() => setDone(true)}>Close</Act>
-        </>
-      }
-    >
-      The disk was full a while ago. What was logged since is saved, but a browser may lose its database after that when
-      it is restarted: export everything before you close it.
     </Banner>
   );
 }

@@ -1,0 +1,81 @@
+'use client';
+
+import { useState } from 'react';
+import { useCopies } from '../copies';
+import { ExportButton } from '../export-button';
+import { useOwnFile } from '../own-file';
+import { lookForRoom, useRoom } from '../room';
+import { useBookIfRead, useWasFull, useWasPutBack, useWorkspace } from '../workspace';
+import { Act, Banner } from './banner';
+
+/** From so many entries on a record without a copy is spoken of on every screen. Chosen: some weeks of tests. */
+const WORTH_A_COPY = 30;
+
+/** What is said of room and copies while nothing is amiss yet, or after a full disk is mended: each until it is closed, or exported. */
+export function RoomBanner() {
+  const { name } = useWorkspace();
+  const book = useBookIfRead();
+  const [done, setDone] = useState<readonly string[]>([]);
+  const said = useSaid(book?.entries.length ?? 0);
+  if (name !== 'mine' || !book || !said || done.includes(said.about)) return null;
+  const close = () => setDone([...done, said.about]);
+  return (
+    <Banner
+      grave={said.grave ?? false}
+      actions={
+        <>
+          <ExportButton book={book} onDone={close} />
+          {said.again && <Act onClick={() => void lookForRoom()}>Look again</Act>}
+          <Act onClick={close}>Close</Act>
+        </>
+      }
+    >
+      {said.text}
+    </Banner>
+  );
+}
+
+interface Said {
+  readonly about: string;
+  readonly text: string;
+  readonly grave?: true;
+  readonly again?: true;
+}
+
+function useSaid(entries: number): Said | undefined {
+  const room = useRoom();
+  const full = useWasFull();
+  const putBack = useWasPutBack();
+  const { notApart } = useCopies();
+  const own = useOwnFile();
+  if (room === 'given-up')
+    return {
+      about: room,
+      grave: true,
+      again: true,
+      text: 'The disk is full. What you logged was saved, in room that was kept back for this and is used up now: the next may find none. Export everything and free some space.',
+    };
+  if (full)
+    return {
+      about: 'full',
+      again: true,
+      text: `The disk was full. ${putBack ? 'The browser threw its database away over that; it was written anew from what this page had in memory, and all is saved.' : 'What was logged since is saved.'} Export everything and free some space, in case it fills again.`,
+    };
+  if (putBack)
+    return {
+      about: 'put back',
+      text: 'The browser’s database had lost the record, or its last changes. It was made whole from what this page had in memory; export everything to be sure of it.',
+    };
+  if (room === 'low')
+    return {
+      about: room,
+      again: true,
+      text: 'There is little room left on this disk, or for this site. Nothing is lost yet: export everything now, and free some space before the disk is full.',
+    };
+  if (notApart !== undefined && own?.state !== 'written' && entries >= WORTH_A_COPY)
+    return {
+      about: 'no copy',
+      text: `No copy of the record stands outside the browser’s database: ${notApart}, and no file of your own is chosen. If the disk fills up all of it may go. Export everything, or choose a file under Files.`,
+    };
+  return undefined;
+}

@@ -1,0 +1,141 @@
+import { openDB } from 'idb';
+import { useSyncExternalStore } from 'react';
+import type { RecordStore } from '@/record/store';
+import { hereZone } from './here-zone';
+
+/**
+ * A file on the keeper's disk, chosen once, that the record is written into after each change: no browser's storage holds it, so it outlasts
+ * the browser. Only browsers that let a page keep such a file have it; each visit they may want to be asked again.
+ */
+export interface OwnFile {
+  readonly name: string;
+  readonly state: 'to-write' | 'written' | 'asks' | 'failed';
+  /** When it was last written, epoch ms. */
+  readonly at: number | undefined;
+}
+
+type Handle = FileSystemFileHandle & {
+  queryPermission?: (asked: { mode: 'readwrite' }) => Promise<PermissionState>;
+  requestPermission?: (asked: { mode: 'readwrite' }) => Promise<PermissionState>;
+};
+interface Picking {
+  readonly showSaveFilePicker?: (options: object) => Promise<Handle>;
+}
+
+let handle: Handle | undefined;
+let own: OwnFile | undefined;
+let writtenTurn: number | undefined;
+const listeners = new Set<() => void>();
+function set(next: OwnFile | undefined): void {
+  own = next;
+  for (const tell of listeners) tell();
+}
+const subscribe = (tell: () => void) => {
+  void find();
+  listeners.add(tell);
+  return () => listeners.delete(tell);
+};
+
+export function useOwnFile(): OwnFile | undefined {
+  return useSyncExternalStore(
+    subscribe,
+    () => own,
+    () => undefined,
+  );
+}
+
+export function canChooseFile(): boolean {
+  return typeof (window as Picking).showSaveFilePicker === 'function';
+}
+
+interface Kept {
+  readonly handle: Handle;
+  readonly at: number | undefined;
+}
+
+/** Where the file is remembered: a database of its own, since a file can be kept in no other place. */
+async function remembered<Result>(
+  work: (db: Awaited<ReturnType<typeof openHandles>>) => Promise<Result>,
+): Promise<Result> {
+  const db = await openHandles();
+  try {
+    return await work(db);
+  } finally {
+    db.close();
+  }
+}
+const openHandles = () =>
+  openDB<{ files: { key: string; value: Kept } }>('mild-tide-file', 1, {
+    upgrade: (db) => void db.createObjectStore('files'),
+  });
+
+let looked = false;
+async function find(): Promise<void> {
+  if (looked || !canChooseFile()) return;
+  looked = true;
+  const kept = await remembered((db) => db.get('files', 'own')).catch(() => undefined);
+  if (!kept || own) return;
+  handle = kept.handle;
+  set({ name: handle.name, state: (await permitted(handle)) ? 'to-write' : 'asks', at: kept.at });
+}
+
+async function permitted(file: Handle): Promise<boolean> {
+  return !file.queryPermission || (await file.queryPermission({ mode: 'readwrite' })) === 'granted';
+}
+
+/**
+ * Has the keeper choose the file, and writes the record into it.
+ * @returns whether one was chosen
+ */
+export async function chooseOwnFile(database: string, store: RecordStore): Promise<boolean> {
+  const { showSaveFilePicker } = window as Picking;
+  try {
+    handle = await showSaveFilePicker?.({
+      suggestedName: 'mild-tide-record.json',
+      types: [{ description: 'Record of Mild Tide', accept: { 'application/json': ['.json'] } }],
+    });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') return false;
+    throw error;
+  }
+  if (!handle) return false;
+  writtenTurn = undefined;
+  set({ name: handle.name, state: 'to-write', at: undefined });
+  await writeOwnFile(database, store);
+  return true;
+}
+
+/** Asks again for what the browser lets go at the end of a visit; to be called at a press. */
+export async function allowOwnFile(database: string, store: RecordStore): Promise<void> {
+  if (!handle?.requestPermission) return;
+  if ((await handle.requestPermission({ mode: 'readwrite' })) !== 'granted') return;
+  await writeOwnFile(database, store);
+}
+
+/** Leaves the file as it is, and writes into it no more. */
+export async function leaveOwnFile(): Promise<void> {
+  handle = undefined;
+  set(undefined);
+  await remembered((db) => db.delete('files', 'own')).catch(() => undefined);
+}
+
+/** Writes the record as it stands into the keeper's file, where there is one, it is allowed, and it does not hold that already. */
+export async function writeOwnFile(database: string, store: RecordStore): Promise<void> {
+  await find();
+  const file = handle;
+  if (!file || !own || store.standing?.turn === writtenTurn) return;
+  if (!(await permitted(file))) {
+    set({ ...own, state: 'asks' });
+    return;
+  }
+  try {
+    const { writeRecordTo } = await import('@/workers/records');
+    const at = Date.now();
+    writtenTurn = await writeRecordTo(file, database, hereZone(), at);
+    set({ name: file.name, state: 'written', at });
+    await remembered((db) => db.put('files', { handle: file, at }, 'own'));
+  } catch {
+    // Moved, removed, on a disk that is full or gone: what is in it stands.
+    set({ ...own, state: 'failed' });
+  }
+}

@@ -1,0 +1,54 @@
+import { carryOn } from '@/record/local-copy';
+import type { Precautions } from '@/record/store';
+import { roomGivenUp } from './room';
+
+/** What stands ready in this browser for a full disk: what is known of one, room to give up, and the copy in local storage. */
+
+const TORN = 'mild-tide:log-torn';
+let torn = false;
+let due = false;
+
+/** Local storage, where the browser has it. */
+export function apartStorage(): Storage | undefined {
+  try {
+    return localStorage;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Whether the copy in local storage is to be written anew: a change could not be added to it. */
+export function copyApartIsDue(): boolean {
+  return due;
+}
+
+export function setCopyApartDue(next: boolean): void {
+  due = next;
+}
+
+/** @param own whether it is the keeper's record: of the demo no copies are kept */
+export function precautions(own: boolean): Precautions {
+  const storage = apartStorage();
+  return {
+    // All databases of the site share one log, and all tabs. One mark does not fill the storage, and outlasts the page.
+    torn: () => torn || storage?.getItem(TORN) === 'yes',
+    setTorn: (next) => {
+      torn = next;
+      try {
+        if (next) storage?.setItem(TORN, 'yes');
+        else storage?.removeItem(TORN);
+      } catch {
+        // Then this tab knows it, and no other.
+      }
+    },
+    giveUpRoom: async () => {
+      const { giveUpKeptRoom } = await import('@/workers/records');
+      const there = await giveUpKeptRoom();
+      if (there) roomGivenUp();
+      return there;
+    },
+    written: (record, written, book) => {
+      if (own && storage && !carryOn(storage, record, written, book, Date.now())) due = true;
+    },
+  };
+}
