@@ -12,7 +12,8 @@ import {
 } from 'react';
 import type { Tell } from '@/calculators/calculator/sentence';
 import type { Change, Course } from '@/record/change';
-import type { Book, Tank } from '@/record/schema';
+import { saidBy } from '@/record/says-the-same';
+import type { Book, TableName, Tank } from '@/record/schema';
 import type { SetApart } from '@/record/set-apart';
 import { RecordStore } from '@/record/store';
 import type { StoreTrouble } from '@/record/trouble';
@@ -175,6 +176,17 @@ export function useTell(): Tell {
   return (moment, fineness) => whenText(moment, now, zone, fineness);
 }
 
+/** What was pressed last, by record: the same press once more, by a hand that trembles or a key that sticks, is no second entry. */
+interface Pressed {
+  readonly said: string;
+  /** How far the record had come when it was written, and when; undefined while it is being written. */
+  readonly done: { readonly turn: number | undefined; readonly at: number } | undefined;
+}
+const pressed = new WeakMap<RecordStore, Pressed>();
+
+/** Within this time a press is taken for the one before it, ms. Chosen: as systems take two clicks for one double click. */
+const ONE_PRESS_MS = 700;
+
 /** Writes a change and says so with an undo; answers whether it was kept, so that a field empties only when it was. */
 export function useCommit(): (change: Change, course?: Course) => Promise<boolean> {
   const { store, name } = useWorkspace();
@@ -187,8 +199,18 @@ export function useCommit(): (change: Change, course?: Course) => Promise<boolea
         notify({ text: `Not done: “${refused}” is not accepted. Correct it first.`, trouble: true });
         return false;
       }
+      const said = saidBy(change, (table, id) => store.holds(table as TableName, id));
+      const last = pressed.get(store);
+      if (said !== undefined && said === last?.said) {
+        if (!last.done) return false;
+        // Undone in between, or pressed again on purpose, it is filed again.
+        if (last.done.turn === store.standing?.turn && performance.now() - last.done.at < ONE_PRESS_MS) return false;
+      }
+      if (said !== undefined) pressed.set(store, { said, done: undefined });
       try {
         const filed = await store.commit(change, course);
+        if (said !== undefined)
+          pressed.set(store, { said, done: { turn: store.standing?.turn, at: performance.now() } });
         if (name === 'mine') askToPersist();
         notify({
           text: change.label,
@@ -197,6 +219,7 @@ export function useCommit(): (change: Change, course?: Course) => Promise<boolea
         });
         return true;
       } catch (error) {
+        if (said !== undefined) pressed.delete(store);
         notify({ text: failureText(error), trouble: true });
         return false;
       }

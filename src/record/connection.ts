@@ -11,6 +11,9 @@ interface Told {
   readonly freed: () => void;
 }
 
+/** Between the two tries to open a database, ms. */
+const OPENS_AGAIN_MS = 300;
+
 /**
  * One tab's connection to a record's database: opened when it is first needed, and anew after every failure. A connection that failed
  * stays failed, and one left open over a full disk hangs, or loses what is written to it later.
@@ -69,7 +72,12 @@ export class Connection {
 
   #connect(): Promise<IDBPDatabase<RecordDb>> {
     if (typeof indexedDB === 'undefined') return Promise.reject(new StoreTrouble('unavailable'));
-    this.#db ??= this.#open();
+    this.#db ??= this.#open().catch(async (error: unknown) => {
+      if (!(error instanceof DOMException && error.name === 'UnknownError')) throw error;
+      // What the browser cannot read it throws away, and opens at the next try: that is found empty, and its copy is offered.
+      await new Promise((resolve) => setTimeout(resolve, OPENS_AGAIN_MS));
+      return this.#open();
+    });
     return this.#db;
   }
 

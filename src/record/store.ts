@@ -1,6 +1,6 @@
 import { deleteDB, type IDBPDatabase } from 'idb';
 import { nanoid } from 'nanoid';
-import { inTheirOrder } from './apply-rows';
+import { inTheirOrder, rowById } from './apply-rows';
 import type { Change, Course, Filed, PastChange, Step, Written } from './change';
 import { lastOf, weightOf } from './change-log';
 import { Connection } from './connection';
@@ -12,7 +12,7 @@ import { sortRows, type RawBook, type SetApart } from './set-apart';
 import { StoreTrouble } from './trouble';
 import { foundIn, isStranger, makeWhole, place, type Standing } from './standing';
 import { turnLogOver } from './turn-log-over';
-import { checkedRows, fileChange, rowsOf, stepOver, wanted, type Done } from './writing';
+import { checkedRows, fileChange, stepOver, wanted, type Done } from './writing';
 import { needsReading, WrittenAhead } from './written-ahead';
 
 /** How many changes can be undone; older ones are forgotten. */
@@ -111,6 +111,11 @@ export class RecordStore {
     return this.#book;
   }
 
+  /** Whether the book as last read has a row. */
+  holds(table: TableName, id: string): boolean {
+    return this.#book !== undefined && rowById(this.#book, table, id) !== undefined;
+  }
+
   /** Rows on disk that cannot be read; the book is without them. */
   get setApart(): readonly SetApart[] {
     return this.#setApart;
@@ -196,9 +201,7 @@ export class RecordStore {
    */
   async commit(asked: Change, course: Course = {}): Promise<Filed | undefined> {
     const change = this.#unsure
-      ? sameAgain(asked, this.#unsure, (table, id) =>
-          rowsOf(this.#book, table as TableName).some((row) => row.id === id),
-        )
+      ? sameAgain(asked, this.#unsure, (table, id) => this.holds(table as TableName, id))
       : asked;
     try {
       const filed = await this.#file(change, course);
@@ -321,7 +324,9 @@ export class RecordStore {
   /** Removes the whole database; used to start the demo afresh, and to put aside one that cannot be opened. */
   async erase(): Promise<void> {
     this.#connection.disconnect();
-    await deleteDB(this.#name, { blocked: () => this.#complain(new StoreTrouble('blocked')) });
+    const blocked = () => this.#complain(new StoreTrouble('blocked'));
+    // One that is spoilt may refuse once, and is gone then.
+    await deleteDB(this.#name, { blocked }).catch(() => deleteDB(this.#name, { blocked }));
     this.#erased = true;
     this.#channel?.postMessage('erased' satisfies Message);
     await this.reload();

@@ -38,11 +38,6 @@ export async function checkedRows(change: Change, book: Book | undefined): Promi
   return checked;
 }
 
-export function rowsOf(book: Book | undefined, table: TableName): readonly { readonly id: string }[] {
-  if (!book) return [];
-  return table === 'settings' ? [book.settings] : book[table];
-}
-
 interface Filing {
   readonly label: string;
   readonly rows: readonly Touched[];

@@ -7,6 +7,7 @@ import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { inOwnScope } from '@/interface/refused-fields';
@@ -21,7 +22,9 @@ import { bottlesQuestion } from '@/reckoning/dosing-bottles';
 export function RefillsAndCost() {
   const { book, tank } = useTank();
   const now = useNow();
-  const [remembered, setRemembered] = useState<{ readonly name: string; readonly figures: RememberedFigures }>();
+  const [remembered, setRemembered] = useKeptState<
+    { readonly name: string; readonly figures: RememberedFigures } | undefined
+  >('remembered', undefined);
   const question = bottlesQuestion(book, tank, now);
   const result = attempt(() =>
     bottles.run({
@@ -99,7 +102,7 @@ const LookAtABottle = inOwnScope(function LookAtABottle() {
   const commit = useCommitOnce();
   const all = bottlesOf(book, tank, now);
   const [chosen, setChosen] = useState<string>();
-  const [volumeMl, setVolumeMl] = useState<number | null>(null);
+  const [volumeMl, setVolumeMl] = useKeptState<number | null>('bottle holds', null);
   const bottle = all.find(({ solutionId }) => solutionId === chosen) ?? all[0];
   if (!bottle) return null;
   const { solutionId, name } = bottle;
@@ -147,8 +150,8 @@ const Remembered = inOwnScope(function Remembered({
   readonly names: readonly string[];
   readonly onSay: (name: string, figures: RememberedFigures) => void;
 }) {
-  const [name, setName] = useState(names[0] ?? '');
-  const [figures, setFigures] = useState<RememberedFigures>({});
+  const [name, setName] = useKeptState('remembered of', names[0] ?? '');
+  const [figures, setFigures] = useKeptState<RememberedFigures>('remembered figures', {});
   if (names.length === 0) return null;
   const say = (over: RememberedFigures) => {
     const all = { ...figures, ...over };

@@ -5,6 +5,7 @@ import { afterGap } from '@/calculators/dosing/after-gap';
 import { DOSED_FACTS, DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
+import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { QuantityField } from '@/interface/quantity-field';
@@ -23,8 +24,8 @@ export const AfterAGap = inOwnScope(function AfterAGap() {
   const { book, tank } = useTank();
   const now = useNow();
   const [chosen, setChosen] = useState<string>();
-  const [days, setDays] = useState<number | null>(null);
-  const [reading, setReading] = useState<number | null>(null);
+  const [days, setDays] = useKeptState<number | null>('gap days', null);
+  const [reading, setReading] = useKeptState<number | null>('gap reading', null);
   const dosed = runningSchedule(book, tank, now).flatMap(({ solutionId, mlPerDay }) => {
     const solution = book.solutions.find(({ id }) => id === solutionId);
     const parameter = solution && DOSED_PARAMETERS.find((each) => DOSED_FACTS[each].perMl(strengthOf(solution)) > 0);

@@ -2,6 +2,7 @@
 
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { ClockFields } from '@/interface/clock-fields';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -16,8 +17,14 @@ interface Props {
 
 /** When the lights run, and how long they take to come up: set from now on, so that what was before stays as it was. */
 export const LightsForm = inOwnScope(function LightsForm({ lights, onSave }: Props) {
-  const [hours, setHours] = useState<Hours>(lights?.hours ?? { fromMinute: 600, forMinutes: 600 });
-  const [ramp, setRamp] = useState<number | null>(lights?.rampMinutes ?? null);
+  const [hours, setHours] = useKeptState<Hours>(
+    `lights ${lights?.id ?? 'none'} hours`,
+    lights?.hours ?? { fromMinute: 600, forMinutes: 600 },
+  );
+  const [ramp, setRamp] = useKeptState<number | null>(
+    `lights ${lights?.id ?? 'none'} ramp`,
+    lights?.rampMinutes ?? null,
+  );
   const [fault, setFault] = useState<string>();
   const changed =
     hours.fromMinute !== lights?.hours?.fromMinute ||

@@ -53,7 +53,9 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
   const [litres, setLitres] = useKeptState<number | null>('ro-water litres', () =>
     Math.max(1, Math.round(habit.changeL)),
   );
-  const [readyBy, setReadyBy] = useState<number | null>(() => (wanted > now + DAY_MS / 4 ? wanted : now + DAY_MS));
+  const [readyBy, setReadyBy] = useKeptState<number | null>('ro-water ready by', () =>
+    wanted > now + DAY_MS / 4 ? wanted : now + DAY_MS,
+  );
   const [pressure, setPressure] = useKeptState<number | null>('ro-water pressure', null);
   const [warmth, setWarmth] = useKeptState<number | null>('ro-water warmth', null);
   const asked = { ...waterQuestion(state, litres ?? 0, { now, ...(readyBy !== null && { readyBy }) }) };

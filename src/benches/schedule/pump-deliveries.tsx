@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { inOwnScope } from '@/interface/refused-fields';
@@ -22,9 +23,9 @@ export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
     ({ solutionId }) => book.solutions.find(({ id }) => id === solutionId) ?? [],
   );
   const [chosen, setChosen] = useState<string>();
-  const [gaveMl, setGaveMl] = useState<number | null>(null);
-  const [ranDays, setRanDays] = useState<number | null>(null);
-  const [setMl, setSetMl] = useState<number | null>(null);
+  const [gaveMl, setGaveMl] = useKeptState<number | null>('pump gave', null);
+  const [ranDays, setRanDays] = useKeptState<number | null>('pump ran', null);
+  const [setMl, setSetMl] = useKeptState<number | null>('pump was set to', null);
   const {
     settings: { units, zone },
   } = book;

@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import { systemVolumeOf } from '@/reckoning/system-volume';
 import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer } from '@/interface/answer';
@@ -36,7 +35,7 @@ function TankEditor() {
   const { answer, cautions } = systemVolumeOf(draft);
 
   // What was dosed rests on the net volume: a change of it says from when it holds.
-  const [from, setFrom] = useState<VolumeHoldsFrom | ''>('');
+  const [from, setFrom] = useKeptState<VolumeHoldsFrom | ''>(`${form} holds from`, '');
   const rested = book.entries.some(({ tankId, kind }) => tankId === tank.id && RESTS_ON_VOLUME.has(kind));
   const asks = rested && volumeChanged(tank, draft);
 

@@ -3,6 +3,7 @@
 import { useState, type FormEvent, type ReactNode } from 'react';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { quantity, showText } from '@/chemistry/units/quantity';
+import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { NameField } from '@/interface/name-field';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -213,8 +214,8 @@ function DisplacementField({
   readonly onChange: (litres: number) => void;
 }) {
   const units = useUnits();
-  const [byMass, setByMass] = useState(false);
-  const [grams, setGrams] = useState<number | null>(null);
+  const [byMass, setByMass] = useKeptState(`tank ${filling} by weight`, false);
+  const [grams, setGrams] = useKeptState<number | null>(`tank ${filling} weight`, null);
   return (
     <div>
       {byMass ? (

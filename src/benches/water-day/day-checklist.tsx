@@ -1,10 +1,11 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useState } from 'react';
+import { useId } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import type { DayPhase, DayStep } from '@/calculators/water-change/checklist';
+import { useKeptState } from '@/interface/kept-draft';
 import { Sentence } from '@/interface/phrases';
 import { PaperBox, TickBox } from '@/interface/tick-box';
 import { QuantityField } from '@/interface/quantity-field';
@@ -60,7 +61,7 @@ const Step = inOwnScope(function Step({
   const now = useNow();
   const tell = useTell();
   const commit = useCommit();
-  const [salinity, setSalinity] = useState<number | null>(null);
+  const [salinity, setSalinity] = useKeptState<number | null>(`day reads ${day?.id ?? ''} ${step.key}`, null);
   const { units, zone } = book.settings;
   const tick = day && ticksOf(book, day.id).find((each) => each.step === step.key);
   const reads = day && !tick && step.writes?.what === 'read';

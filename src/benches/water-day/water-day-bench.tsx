@@ -6,6 +6,7 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { checklist } from '@/calculators/water-change/checklist';
 import { waterDay } from '@/calculators/water-change/water-day';
+import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { Bench } from '@/interface/bench';
@@ -30,17 +31,27 @@ export function WaterDayBench() {
   return <TheDay book={book} />;
 }
 
+interface Planned {
+  /** The kept day it is a change of; undefined for a new one. */
+  readonly of: string | undefined;
+  readonly editing: boolean;
+  readonly draft: Omit<WaterDay, 'id'> | undefined;
+}
+
 function TheDay({ book }: { readonly book: Book }) {
   const now = useNow();
   const { zone } = book.settings;
   const keepOnce = useCommitOnce();
   const commit = useCommit();
-  const [planNext, setPlanNext] = useState(false);
+  const [planNext, setPlanNext] = useKeptState('day next', false);
   const inHand = book.waterDays.filter(({ at }) => at > now - IN_HAND_DAYS * DAY_MS);
   // The first that is not done; where all are, the last, until the next is planned.
   const kept = inHand.find((day) => !isDone(book, day)) ?? (planNext ? undefined : inHand.at(-1));
-  const [draft, setDraft] = useState<Omit<WaterDay, 'id'>>();
-  const [editing, setEditing] = useState(false);
+  // What is planned is kept for the day it was begun on: another one in hand begins with its own.
+  const [planned, setPlanned] = useKeptState<Planned | undefined>('day plan', undefined);
+  const begun = planned?.of === kept?.id ? planned : undefined;
+  const [draft, editing] = [begun?.draft, begun?.editing ?? false];
+  const setDraft = (next: Omit<WaterDay, 'id'>) => setPlanned({ of: kept?.id, editing, draft: next });
   // Proposed once a visit, so that it does not move while it is looked at.
   const [proposed] = useState(() => proposedDay(book, now));
   const shown = kept && !editing ? kept : { ...(kept && { id: kept.id }), ...(draft ?? kept ?? proposed) };
@@ -65,9 +76,8 @@ function TheDay({ book }: { readonly book: Book }) {
     if (
       await keepOnce({ label: `Water-change day saved for ${whenText(row.at, now, zone)}`, put: { waterDays: [row] } })
     ) {
-      setEditing(false);
+      setPlanned(undefined);
       setPlanNext(false);
-      setDraft(undefined);
     }
   };
   const planning = !kept || editing;
@@ -85,14 +95,14 @@ function TheDay({ book }: { readonly book: Book }) {
                   {kept ? 'Save the changes' : 'Save this day'}
                 </Button>
               ) : (
-                <Button onClick={() => setEditing(true)}>Change the plan</Button>
+                <Button onClick={() => setPlanned({ of: kept.id, editing: true, draft })}>Change the plan</Button>
               )}
               {kept && !editing && isDone(book, kept) && (
                 <Button
                   look="main"
                   onClick={() => {
                     // The changes just logged move what falls due next.
-                    setDraft(proposedDay(book, now));
+                    setPlanned({ of: undefined, editing: false, draft: proposedDay(book, now) });
                     setPlanNext(true);
                   }}
                 >

@@ -6,7 +6,7 @@ import { Arrives, fetched } from '../fetched';
 import { ThemeButton } from '../theme';
 import { useUndo } from '../use-undo';
 import { whenIdle } from '../when-idle';
-import { useShortcuts } from './shortcuts';
+import { useHeldEnter, useShortcuts } from './shortcuts';
 
 /** Fetched once the page has nothing else to do: who presses / types on at once. */
 const FIND = fetched(() => import('./find').then((of) => of.Find));
@@ -19,6 +19,7 @@ export function HeaderTools() {
   const [open, setOpen] = useState<'find' | 'help'>();
   const { undo } = useUndo();
   useShortcuts(setOpen);
+  useHeldEnter();
   useEffect(() => whenIdle(() => void Promise.all([FIND.fetch(), HELP.fetch()]).catch(() => undefined)), []);
   const shows = (what: 'find' | 'help') => (next: boolean) => setOpen(next ? what : undefined);
   return (

@@ -22,6 +22,9 @@ import { jotDraftOf } from './jot-draft';
 import { onJotAsked } from './jot-request';
 import { useCommit, useNow, useTank, useWorkspace } from '../workspace';
 
+/** A question is read in no less, ms. */
+const READ_MS = 400;
+
 /** One line for a whole session at the tank. It says what it understood, and what it did not, before anything is filed. */
 export function JotLine() {
   const { book, tank } = useTank();
@@ -38,7 +41,7 @@ export function JotLine() {
   const examples = jotExamples(units);
   const { jotted, questions } = useMemo(() => understood(line, book, tank, now), [line, book, tank, now]);
   // The line that was asked about once: the next Enter files it all the same.
-  const [asked, setAsked] = useState<string>();
+  const [asked, setAsked] = useState<{ readonly line: string; readonly at: number }>();
   const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
 
   // A line has its identity before it is sent: sent again after a failure it is the same entries, and not more of them.
@@ -59,23 +62,29 @@ export function JotLine() {
   const file = async (event: FormEvent) => {
     event.preventDefault();
     setOpen(true);
-    if (!ready) return;
-    if (questions.length > 0 && asked !== line) {
-      setAsked(line);
+    // The line as it stands now: an Enter may come before the screen has followed the one before it.
+    const typed = draft.text();
+    const told = typed === line ? { jotted, questions } : understood(typed, book, tank, now);
+    const { drafts, problems } = told.jotted;
+    if (drafts.length === 0 || problems.length > 0) return;
+    if (told.questions.length > 0 && asked?.line !== typed) {
+      setAsked({ line: typed, at: performance.now() });
       return;
     }
-    if (draft.sending.has(line)) return;
-    draft.sending.add(line);
-    const ids = identities.current.get(line) ?? jotted.drafts.map(() => nanoid());
-    identities.current.set(line, ids);
-    const entries = jotted.drafts.map((each, i): Entry => ({ ...each, id: ids[i] ?? nanoid(), tankId: tank.id }));
+    // A key that bounces has not read the question.
+    if (told.questions.length > 0 && asked && performance.now() - asked.at < READ_MS) return;
+    if (draft.sending.has(typed)) return;
+    draft.sending.add(typed);
+    const ids = identities.current.get(typed) ?? drafts.map(() => nanoid());
+    identities.current.set(typed, ids);
+    const entries = drafts.map((each, i): Entry => ({ ...each, id: ids[i] ?? nanoid(), tankId: tank.id }));
     const label = `Logged ${entries.map((entry) => describeEntry(entry, book)).join('; ')}`;
     const kept = await commit({ label, put: { entries } });
-    draft.sending.delete(line);
+    draft.sending.delete(typed);
     if (!kept) return;
-    identities.current.delete(line);
+    identities.current.delete(typed);
     // What was typed while this was being written is another line.
-    if (draft.text() === line) draft.write('');
+    if (draft.text() === typed) draft.write('');
   };
 
   return (
@@ -181,7 +190,7 @@ export function JotLine() {
               <p className="mt-1 text-sm text-soft">
                 {questions.length === 0
                   ? 'Enter logs it.'
-                  : asked === line
+                  : asked?.line === line
                     ? 'Enter once more logs it all the same.'
                     : 'Correct it, or press Enter twice to log it all the same.'}
               </p>

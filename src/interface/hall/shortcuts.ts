@@ -47,6 +47,17 @@ export function useShortcuts(open: (what: 'find' | 'help') => void): void {
   }, [actions, letters, open]);
 }
 
+/** A key that is held files once: what it repeats presses no button and sends no form. */
+export function useHeldEnter(): void {
+  useEffect(() => {
+    const hold = (event: KeyboardEvent) => {
+      if (event.repeat && event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement)) event.preventDefault();
+    };
+    document.addEventListener('keydown', hold, { capture: true });
+    return () => document.removeEventListener('keydown', hold, { capture: true });
+  }, []);
+}
+
 let typedIn: { readonly field: Element; readonly at: number } | undefined;
 
 /**

@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { replyToLine } from '@/calculators/json-lines';
 import { calculatorNamed } from '@/calculators/calculators';
+import { comesTrue } from '@/testing/comes-true';
 import { GET as describeOne, POST as postOne } from './[name]/route';
 import { answerRequest } from './answering';
 import { GET as list } from './route';
-import { GivenUp, Threads, type Answering, type Thread } from './threads';
+import { GivenUp, Threads, TooMany, type Answering, type Limits, type Thread } from './threads';
 
 /** Works lines out in this process; the built server does so on threads, which the browser tests ask. */
 const here: Answering = {
   answer: (line, name) => Promise.resolve(JSON.stringify(replyToLine(line, name ? calculatorNamed(name) : undefined))),
   stop: () => undefined,
-  done: () => undefined,
 };
-const take = () => Promise.resolve(here);
+const take = () => here;
 const runAny = (asked: Request) => answerRequest({ request: asked, take });
 const runOne = async (asked: Request, { params }: ReturnType<typeof named>) => {
   const { name } = await params;
@@ -161,7 +161,7 @@ class HeldThread implements Thread {
 }
 
 describe('work for an asker who has left', () => {
-  function held(lineMs = 60_000, most = 2) {
+  function held(limits: Partial<Limits> = {}) {
     const made: HeldThread[] = [];
     const threads = new Threads(
       () => {
@@ -169,7 +169,7 @@ describe('work for an asker who has left', () => {
         made.push(thread);
         return thread;
       },
-      { threads: most, lineMs },
+      { threads: 2, lineMs: 60_000, ordinaryMs: 10_000, waiting: 100, idleMs: 60_000, ...limits },
     );
     return { threads, made };
   }
@@ -208,34 +208,65 @@ describe('work for an asker who has left', () => {
   });
 
   it('a line that takes too long is refused, its thread ended, and the next line gets another', async () => {
-    const { threads, made } = held(20);
-    const answering = await threads.take();
+    const { threads, made } = held({ lineMs: 20, ordinaryMs: 10 });
+    const answering = threads.take();
     await expect(answering.answer('{}', undefined)).rejects.toBeInstanceOf(GivenUp);
     expect(made[0]?.ended).toBe(true);
     const second = answering.answer('{}', undefined);
     made[1]?.say('"done"');
     expect(await second).toBe('"done"');
     // What can be used again is used again.
-    answering.done();
-    const again = await threads.take();
+    const again = threads.take();
     void again.answer('{}', undefined).catch(() => undefined);
     expect(made).toHaveLength(2);
     again.stop();
   });
 
-  it('more requests than threads wait their turn', async () => {
-    const { threads } = held(60_000, 1);
-    const first = await threads.take();
-    let began = false;
-    const second = threads.take().then((taken) => {
-      began = true;
-      return taken;
+  it('an ordinary line is answered while any number of long ones wait, once it is known that these are long', async () => {
+    const { threads, made } = held({ threads: 1, ordinaryMs: 20, lineMs: 60_000 });
+    const heavy = threads.take();
+    const asked = Array.from({ length: 200 }, (_, i) => heavy.answer(`{"heavy":${100 + i}}`, 'estimate'));
+    for (const each of asked) each.catch(() => undefined);
+    // The first is tried as an ordinary one, takes too long, and begins again behind.
+    await comesTrue(() => expect(made.length).toBeGreaterThan(1));
+    await comesTrue(() => expect(made.some(({ ended }) => ended)).toBe(true));
+    // Those that wait are known for what they are only as they come up; the ordinary one goes before them by what is known of its like.
+    const told = threads.take().answer('{"small":1}', 'salinity');
+    await comesTrue(() => {
+      const mine = made.find(({ asked: lines }) => JSON.stringify(lines.at(-1) ?? '').includes('small'));
+      expect(mine).toBeDefined();
+      mine?.say('"quick"');
     });
-    await settle();
-    expect(began).toBe(false);
-    first.done();
-    (await second).done();
-    expect(began).toBe(true);
+    expect(await told).toBe('"quick"');
+    heavy.stop();
+    await Promise.allSettled(asked);
+    expect(threads.size).toBeLessThanOrEqual(2);
+  });
+
+  it('more lines than there are threads wait, and more than may wait are refused at once', async () => {
+    const { threads, made } = held({ waiting: 3 });
+    const asker = threads.take();
+    const asked = Array.from({ length: 4 }, (_, i) => asker.answer(`{"n":${i}}`, 'x'));
+    for (const each of asked) each.catch(() => undefined);
+    expect(made).toHaveLength(1);
+    await expect(asker.answer('{}', 'x')).rejects.toBeInstanceOf(TooMany);
+    const response = await answerRequest({ request: request('{"calculator":"x"}'), take: () => threads.take() });
+    expect(await response.json()).toMatchObject({ ok: false, refused: { value: 'one too many' } });
+    made[0]?.say('"first"');
+    expect(await asked[0]).toBe('"first"');
+    expect(made[0]?.asked).toHaveLength(2);
+    asker.stop();
+    await Promise.allSettled(asked);
+  });
+
+  it('a thread without work is ended', async () => {
+    const { threads, made } = held({ idleMs: 5 });
+    const told = threads.take().answer('{}', 'x');
+    made[0]?.say('"done"');
+    await told;
+    expect(threads.size).toBe(1);
+    await comesTrue(() => expect(made[0]?.ended).toBe(true));
+    expect(threads.size).toBe(0);
   });
 
   it('a request has so much work and no more: the lines that are left are told so', async () => {
@@ -248,7 +279,7 @@ describe('work for an asker who has left', () => {
     };
     const response = await answerRequest({
       request: request(lines(5), LINES),
-      take: () => Promise.resolve(slow),
+      take: () => slow,
       bodyMs: 20,
     });
     const told = (await response.text()).trim().split('\n');

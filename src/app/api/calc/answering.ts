@@ -1,7 +1,7 @@
 import { NextResponse } from 'next/server';
 import type { AnyCalculator } from '@/calculators/calculators';
 import type { RefusalDetail } from '@/chemistry/refusal';
-import { GivenUp, type Answering } from './threads';
+import { GivenUp, TooMany, type Answering } from './threads';
 
 /** A batch of some thousand inputs fits; nothing a keeper asks is larger. */
 const MOST_BYTES = 1_000_000;
@@ -15,8 +15,8 @@ interface Asked {
   readonly request: Request;
   /** The one the address names; without it each line names its own. */
   readonly calculator?: AnyCalculator | undefined;
-  /** What works a line out: a thread, once one is free. */
-  readonly take: () => Promise<Answering>;
+  /** What works lines out, each once its turn comes. */
+  readonly take: () => Answering;
   readonly bodyMs?: number;
 }
 
@@ -35,22 +35,18 @@ export async function answerRequest({ request, calculator, take, bodyMs = BODY_M
       value: (type ?? 'none').slice(0, 60),
       allowed: `application/json, or ${LINES} for lines`,
     });
-  const answering = await take();
+  const answering = take();
   // A response that was never asked for needs no more work.
   const leave = () => answering.stop();
   request.signal.addEventListener('abort', leave, { once: true });
   if (request.signal.aborted) leave();
   const answer = (line: string) => answerTo(line, calculator, answering);
   if (type === LINES) {
-    const done = () => {
-      request.signal.removeEventListener('abort', leave);
-      answering.done();
-    };
+    const done = () => request.signal.removeEventListener('abort', leave);
     return inLines(text, answer, { stop: leave, done, bodyMs });
   }
   const told = await answer(text);
   request.signal.removeEventListener('abort', leave);
-  answering.done();
   return json((JSON.parse(told) as { ok: boolean }).ok ? 200 : 400, told);
 }
 
@@ -63,6 +59,13 @@ async function answerTo(line: string, calculator: AnyCalculator | undefined, ans
     return await answering.answer(line, calculator?.name);
   } catch (error) {
     if (error instanceof GivenUp) return refusedLine(named, error.detail);
+    if (error instanceof TooMany)
+      return refusedLine(named, {
+        field: 'line',
+        value: 'one too many',
+        allowed: 'fewer questions at once',
+        hint: 'So many wait that this one would not be answered in time: ask again later.',
+      });
     throw error;
   }
 }

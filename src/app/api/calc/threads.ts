@@ -1,13 +1,12 @@
 import { Worker } from 'node:worker_threads';
 import type { RefusalDetail } from '@/chemistry/refusal';
+import { Expected } from './expected-work';
 
-/** What works out a line: its answer as JSON, or why it was given up. */
+/** What works out lines for one request: each answer as JSON, or why it was given up. */
 export interface Answering {
   answer(line: string, calculator: string | undefined): Promise<string>;
   /** Stops at once, in the midst of a line too. */
   stop(): void;
-  /** Hands back what can be used again. */
-  done(): void;
 }
 
 /** A line that took too long, or was stopped. */
@@ -26,6 +25,11 @@ export class GivenUp extends Error {
   }
 }
 
+/** More lines wait than are ever worked off: the asker is told so at once. */
+export class TooMany extends Error {
+  override readonly name = 'TooMany';
+}
+
 /** The part of a thread that is used here. */
 export interface Thread {
   postMessage(message: unknown): void;
@@ -34,81 +38,173 @@ export interface Thread {
   unref(): void;
 }
 
-interface Limits {
-  /** Threads at work at the same time; further requests wait. */
+export interface Limits {
+  /** Threads for lines of any length. */
   readonly threads: number;
   /** What one line may take, ms. */
   readonly lineMs: number;
+  /** What is thought of as an ordinary line, ms: a thread is kept for these. One that takes longer there is begun again behind the long ones. */
+  readonly ordinaryMs: number;
+  /** Lines that may wait. */
+  readonly waiting: number;
+  /** A thread that has nothing to do for so long is ended, ms: what it took of memory goes back. */
+  readonly idleMs: number;
+}
+
+interface Job {
+  readonly line: string;
+  readonly calculator: string | undefined;
+  readonly expectedMs: number;
+  long: boolean;
+  running: Running | undefined;
+  over: boolean;
+  readonly resolve: (told: string) => void;
+  readonly reject: (error: Error) => void;
+}
+
+interface Running {
+  readonly thread: Thread;
+  readonly timer: ReturnType<typeof setTimeout>;
+  readonly began: number;
 }
 
 /**
- * Threads that answer lines, each for one request at a time. A line that takes too long, or whose asker has left, is stopped by ending
- * its thread; the next request gets a new one.
+ * Threads that answer lines. A line is ordinary or long by what its like took before (`expected-work.ts`): one thread is kept for ordinary
+ * lines, so that they are answered while any number of long ones wait; within each the shorter goes first. A line that takes too long, or
+ * whose asker has left, is stopped by ending its thread.
  */
 export class Threads {
   readonly #begin: () => Thread;
   readonly #limits: Limits;
-  readonly #idle: Thread[] = [];
-  readonly #waiting: (() => void)[] = [];
-  #busy = 0;
+  readonly #expected = new Expected();
+  readonly #idle = new Map<Thread, ReturnType<typeof setTimeout>>();
+  readonly #waiting = new Set<Job>();
+  readonly #running = new Set<Job>();
 
   constructor(begin: () => Thread, limits: Limits) {
     this.#begin = begin;
     this.#limits = limits;
   }
 
-  /** A thread for a request, once one is free. */
-  async take(): Promise<Answering> {
-    if (this.#busy >= this.#limits.threads) await new Promise<void>((resolve) => this.#waiting.push(resolve));
-    this.#busy += 1;
-    let thread: Thread | undefined;
-    let given: ((error: Error) => void) | undefined;
-    let over = false;
-    const free = () => {
-      if (over) return;
-      over = true;
-      this.#busy -= 1;
-      this.#waiting.shift()?.();
-    };
-    const end = () => {
-      void thread?.terminate();
-      thread = undefined;
-      given?.(new GivenUp(this.#limits.lineMs / 1000));
-    };
+  /** What answers the lines of one request. */
+  take(): Answering {
+    const mine = new Set<Job>();
     return {
       answer: (line, calculator) =>
-        new Promise((resolve, reject) => {
-          if (over) {
-            reject(new GivenUp(0));
+        new Promise<string>((resolve, reject) => {
+          if (this.#waiting.size >= this.#limits.waiting) {
+            reject(new TooMany());
             return;
           }
-          thread ??= this.#idle.pop() ?? this.#begin();
-          const mine = thread;
-          const timer = setTimeout(end, this.#limits.lineMs);
-          const settle = (act: () => void) => {
-            clearTimeout(timer);
-            given = undefined;
-            act();
-          };
-          given = (error) => settle(() => reject(error));
-          listenOnce(mine, (told) => {
-            if (thread !== mine) return;
-            if (told instanceof Error) end();
-            else settle(() => resolve(String(told)));
-          });
-          mine.postMessage({ line, calculator });
+          const expectedMs = this.#expected.of(line, calculator);
+          const long = expectedMs > this.#limits.ordinaryMs;
+          const job: Job = { line, calculator, expectedMs, long, running: undefined, over: false, resolve, reject };
+          mine.add(job);
+          this.#waiting.add(job);
+          this.#next();
         }),
       stop: () => {
-        end();
-        free();
-      },
-      done: () => {
-        if (over) return;
-        if (thread) this.#idle.push(thread);
-        thread = undefined;
-        free();
+        for (const job of mine) this.#giveUp(job);
       },
     };
+  }
+
+  /** How many threads there are, at work or idle. */
+  get size(): number {
+    return this.#running.size + this.#idle.size;
+  }
+
+  #next(): void {
+    for (const long of [false, true]) {
+      const most = long ? this.#limits.threads : 1;
+      const busy = () => [...this.#running].filter((job) => job.long === long).length;
+      while (busy() < most) {
+        const job = [...this.#waiting]
+          .filter((each) => each.long === long)
+          .reduce<Job | undefined>(
+            (first, each) => (first && first.expectedMs <= each.expectedMs ? first : each),
+            undefined,
+          );
+        if (!job) break;
+        this.#waiting.delete(job);
+        this.#run(job);
+      }
+    }
+  }
+
+  #run(job: Job): void {
+    const thread = this.#free() ?? this.#begin();
+    const allowed = job.long ? this.#limits.lineMs : Math.min(this.#limits.lineMs, 2 * this.#limits.ordinaryMs);
+    const timer = setTimeout(() => this.#tooLong(job), allowed);
+    job.running = { thread, timer, began: performance.now() };
+    this.#running.add(job);
+    listenOnce(thread, (told) => {
+      if (job.running?.thread !== thread) return;
+      if (told instanceof Error) {
+        this.#giveUp(job);
+        return;
+      }
+      this.#expected.took(job.line, job.calculator, performance.now() - job.running.began);
+      this.#leave(job);
+      this.#rest(thread);
+      job.over = true;
+      job.resolve(String(told));
+      this.#next();
+    });
+    thread.postMessage({ line: job.line, calculator: job.calculator });
+  }
+
+  /** An ordinary line that is none goes behind the long ones; a long one is given up. */
+  #tooLong(job: Job): void {
+    const { began = 0 } = job.running ?? {};
+    this.#expected.took(job.line, job.calculator, performance.now() - began);
+    if (job.long || this.#limits.lineMs <= 2 * this.#limits.ordinaryMs) {
+      this.#giveUp(job);
+      return;
+    }
+    this.#end(job);
+    job.long = true;
+    this.#waiting.add(job);
+    this.#next();
+  }
+
+  #giveUp(job: Job): void {
+    if (job.over) return;
+    job.over = true;
+    this.#waiting.delete(job);
+    this.#end(job);
+    job.reject(new GivenUp(this.#limits.lineMs / 1000));
+    this.#next();
+  }
+
+  #end(job: Job): void {
+    const thread = job.running?.thread;
+    this.#leave(job);
+    void thread?.terminate();
+  }
+
+  #leave(job: Job): void {
+    clearTimeout(job.running?.timer);
+    job.running = undefined;
+    this.#running.delete(job);
+  }
+
+  #rest(thread: Thread): void {
+    const timer = setTimeout(() => {
+      this.#idle.delete(thread);
+      void thread.terminate();
+    }, this.#limits.idleMs);
+    timer.unref();
+    this.#idle.set(thread, timer);
+  }
+
+  #free(): Thread | undefined {
+    // The one that rested last: the others come to their end.
+    const found = [...this.#idle].at(-1);
+    if (!found) return undefined;
+    clearTimeout(found[1]);
+    this.#idle.delete(found[0]);
+    return found[0];
   }
 }
 
@@ -123,8 +219,11 @@ function listenOnce(thread: Thread, hear: (told: unknown) => void): void {
   listeners.set(thread, hear);
 }
 
-/** One request at work leaves the other core to the pages. */
-export const threads = new Threads(() => new Worker(new URL('./answering-thread.ts', import.meta.url)) as Thread, {
-  threads: 2,
-  lineMs: 20_000,
-});
+/** A thread is bound in memory, and none outlives its work by long; long lines leave a core to the pages and the ordinary ones. */
+export const threads = new Threads(
+  () =>
+    new Worker(new URL('./answering-thread.ts', import.meta.url), {
+      resourceLimits: { maxOldGenerationSizeMb: 384 },
+    }) as Thread,
+  { threads: 2, lineMs: 20_000, ordinaryMs: 250, waiting: 1000, idleMs: 20_000 },
+);
