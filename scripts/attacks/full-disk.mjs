@@ -69,7 +69,9 @@ async function survives({ disk, executablePath, base, way, room }) {
     await page.getByRole('heading', { name: /What needs doing/ }).waitFor();
     await kept(page, room);
 
+    // What is freed is used up as well, as soon as it is there.
     fill(disk);
+    const filling = setInterval(() => fill(disk), 15);
     const full = page.getByRole('alert').filter({ hasText: 'storage is full' }).first();
     // Saved after all: in the room kept back, or in what the browser freed by throwing its database away.
     const told = page
@@ -78,7 +80,6 @@ async function survives({ disk, executablePath, base, way, room }) {
       .first();
     let refused;
     let gaveRoom = false;
-    let filling;
     for (let i = 12; i < 120 && refused === undefined; i++) {
       await field(page).fill(`ca ${400 + i}`);
       await field(page).press('Enter');
@@ -86,11 +87,7 @@ async function survives({ disk, executablePath, base, way, room }) {
       said(`${400 + i}: ${(await page.getByRole('alert').allInnerTexts()).join(' | ').slice(0, 120)}`);
       if (await full.isVisible()) refused = 400 + i;
       else saved.push(400 + i);
-      if (!gaveRoom && (await told.isVisible())) {
-        gaveRoom = true;
-        // What was freed is used up as well, as soon as it is there.
-        filling = setInterval(() => fill(disk), 10);
-      }
+      gaveRoom ||= await told.isVisible();
     }
     clearInterval(filling);
     said(`refused ${refused}`);

@@ -3,6 +3,8 @@
 import type { ComponentType } from 'react';
 import { Arrives, fetched, type Fetched } from '@/interface/fetched';
 import { fetchAhead } from '@/interface/ahead';
+import { BenchNotFetched } from '@/interface/not-fetched';
+import { usePlace } from '@/interface/place';
 import type { BenchPath } from '@/registry/benches';
 
 /** Where the screen of each bench in the registry is; only the one that is open is fetched. */
@@ -45,5 +47,13 @@ export function fetchScreen(bench: BenchPath): void {
 fetchAhead(fetchScreen);
 
 export function BenchScreen({ bench }: { readonly bench: BenchPath }) {
-  return <Arrives key={bench} what={SCREENS[bench]} props={NONE} />;
+  const { workspace } = usePlace();
+  return (
+    <Arrives
+      key={bench}
+      what={SCREENS[bench]}
+      props={NONE}
+      otherwise={(again) => <BenchNotFetched again={again} home={`/${workspace ?? 'mine'}`} />}
+    />
+  );
 }

@@ -6,6 +6,7 @@ import { useEffect, type ReactNode } from 'react';
 import { Arrives, fetched } from '@/interface/fetched';
 import { Door } from '@/interface/hall/door';
 import { TankFrame } from '@/interface/hall/tank-frame';
+import { BenchNotFetched } from '@/interface/not-fetched';
 import { Nowhere } from '@/interface/nowhere';
 import { useKeepOffline } from '@/interface/offline';
 import { goTo, useAsks, usePlace } from '@/interface/place';
@@ -21,11 +22,16 @@ const FIRST_STEPS = fetched(() => import('./first-steps/first-steps').then((of) 
 
 /** Addresses of a record that name no tank: what each opens, and what it shows where there is no tank yet. */
 const DOORS: Readonly<Record<string, { readonly bench: BenchPath; readonly otherwise: ReactNode }>> = {
-  '': { bench: 'today', otherwise: <Arrives what={FIRST_STEPS} props={{}} /> },
+  '': { bench: 'today', otherwise: <First /> },
   record: { bench: 'files', otherwise: <BenchScreen bench="files" /> },
   new: { bench: 'add-tank', otherwise: <BenchScreen bench="add-tank" /> },
-  'water-day': { bench: 'water-day', otherwise: <Arrives what={FIRST_STEPS} props={{}} /> },
+  'water-day': { bench: 'water-day', otherwise: <First /> },
 };
+
+/** What stands where there is no tank yet. */
+function First() {
+  return <Arrives what={FIRST_STEPS} props={{}} otherwise={(again) => <BenchNotFetched again={again} home="/" />} />;
+}
 
 /** The one page there is: what the address names, on a shell that is the same everywhere. */
 export function PlaceScreen() {

@@ -17,10 +17,17 @@ describe('code that is fetched when it is wanted', () => {
   it('that could not be fetched is asked for again', async () => {
     let gone = true;
     const code = fetched(() => (gone ? Promise.reject(new Error('offline')) : Promise.resolve('here')));
+    expect(code.missing()).toBe(false);
+    const told = vi.fn();
+    code.subscribe(told);
     await expect(code.fetch()).rejects.toThrow('offline');
-    expect(code.now()).toBeUndefined();
+    expect([code.now(), code.missing(), told.mock.calls.length]).toEqual([undefined, true, 1]);
     gone = false;
-    await expect(code.fetch()).resolves.toBe('here');
+    const again = code.fetch();
+    // While it is tried again nothing is missing.
+    expect([code.missing(), told.mock.calls.length]).toEqual([false, 2]);
+    await expect(again).resolves.toBe('here');
+    expect(code.missing()).toBe(false);
   });
 
   it('tells no one who has left', async () => {

@@ -4,6 +4,8 @@ import { createElement, useEffect, useSyncExternalStore, type ComponentType, typ
 export interface Fetched<What> {
   /** What was fetched; undefined until it is here. */
   readonly now: () => What | undefined;
+  /** Whether the last try to fetch it failed, and no other is under way. */
+  readonly missing: () => boolean;
   readonly fetch: () => Promise<What>;
   readonly subscribe: (tell: () => void) => () => void;
 }
@@ -11,19 +13,30 @@ export interface Fetched<What> {
 export function fetched<What>(load: () => Promise<What>): Fetched<What> {
   let here: What | undefined;
   let coming: Promise<What> | undefined;
+  let missing = false;
   const listeners = new Set<() => void>();
+  const tellAll = () => {
+    for (const tell of listeners) tell();
+  };
   return {
     now: () => here,
+    missing: () => missing,
     fetch: () => {
+      if (missing) {
+        missing = false;
+        tellAll();
+      }
       coming ??= load().then(
         (what) => {
           here = what;
-          for (const tell of listeners) tell();
+          tellAll();
           return what;
         },
         (error: unknown) => {
           // What could not be fetched is asked for again when it is next wanted.
           coming = undefined;
+          missing = true;
+          tellAll();
           throw error;
         },
       );
@@ -49,18 +62,23 @@ export function useFetched<What>(what: Fetched<What>, wanted: boolean): What | u
  * A component that is fetched, in its place once it is here. What is here already is shown at once: a suspended screen would wait a third
  * of a second before it shows what came.
  * @param before stands there until then
+ * @param otherwise stands there where it cannot be fetched, with what tries again; where none is given, so does `before`
  */
 export function Arrives<Props extends object>({
   what,
   props,
   wanted = true,
   before = null,
+  otherwise,
 }: {
   readonly what: Fetched<ComponentType<Props>>;
   readonly props: Props;
   readonly wanted?: boolean;
   readonly before?: ReactNode;
+  readonly otherwise?: (again: () => void) => ReactNode;
 }): ReactNode {
   const here = useFetched(what, wanted);
-  return here ? createElement(here, props) : before;
+  const missing = useSyncExternalStore(what.subscribe, what.missing, () => false);
+  if (here) return createElement(here, props);
+  return missing && wanted && otherwise ? otherwise(() => void what.fetch().catch(() => undefined)) : before;
 }

@@ -28,7 +28,11 @@ export function OnDemand<Rest extends object>({
     'aria-haspopup': menu ? 'menu' : 'dialog',
     'aria-expanded': false,
     onPointerEnter: () => void opens.fetch().catch(() => undefined),
-    onClick: () => setAsked(true),
+    onClick: () => {
+      setAsked(true);
+      // Pressed again after it could not be fetched, it is asked for again.
+      void opens.fetch().catch(() => undefined);
+    },
     ...(menu && {
       onKeyDown: (event: KeyboardEvent) => {
         if (event.key === 'ArrowDown') setAsked(true);

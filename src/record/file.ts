@@ -2,7 +2,7 @@ import * as z from 'zod';
 import type { Change } from './change';
 import { inOrder } from './entries-of';
 import { migrateRow } from './migrations';
-import { faultText } from './faults';
+import { fileFault, rowName } from './faults';
 import { madeToFit, type PlainBook } from './made-to-fit';
 import { namedBy, neededBy } from './references';
 import { RECORD_VERSION, ROW_TABLES, TABLES, type Book } from './schema';
@@ -88,11 +88,12 @@ export function readFile(text: string): Book {
  * Reads a file back, from this version or an older one. What cannot stand as it is and has an obvious other form is given that, with a
  * remark: a zone this browser does not know, a tank's identity that cannot be an address.
  * @param zone IANA zone of this device, for a file whose own is not known here
- * @throws ImportTrouble naming each fault and its place, such as "entries[12].values.alkalinity: Too big…"
+ * @throws ImportTrouble naming each fault and its place, such as "Entry 13 (reading, 2026-11-12): alkalinity is 2324 dKH; too big: at most 168 dKH is taken"
  */
 export function readRecord(text: string, zone = 'UTC'): FileRead {
-  const envelope = envelopeSchema.safeParse(jsonOf(text));
-  if (!envelope.success) throw new ImportTrouble(faultsOf(envelope.error));
+  const read = jsonOf(text);
+  const envelope = envelopeSchema.safeParse(read);
+  if (!envelope.success) throw new ImportTrouble(faultsOf(envelope.error, read));
   const { version, setApart } = envelope.data;
   if (version > RECORD_VERSION) {
     throw new ImportTrouble([
@@ -107,7 +108,7 @@ export function readRecord(text: string, zone = 'UTC'): FileRead {
   } as PlainBook;
   const { plain: fitted, remarks } = madeToFit(plain, zone);
   const book = bookSchema.safeParse(fitted);
-  if (!book.success) throw new ImportTrouble(faultsOf(book.error));
+  if (!book.success) throw new ImportTrouble(faultsOf(book.error, fitted));
   const loose = looseEnds(book.data);
   if (loose.length > 0) throw new ImportTrouble(loose);
   if (setApart.length > 0)
@@ -157,8 +158,8 @@ export function replaceWith(book: Book, present: Book, label = 'Imported a recor
 
 const MOST_FAULTS_TOLD = 8;
 
-function faultsOf(error: z.ZodError): string[] {
-  const told = error.issues.slice(0, MOST_FAULTS_TOLD).map((issue) => faultText(issue));
+function faultsOf(error: z.ZodError, file: unknown): string[] {
+  const told = error.issues.slice(0, MOST_FAULTS_TOLD).map((issue) => fileFault(issue, file));
   const more = error.issues.length - told.length;
   return more > 0 ? [...told, `and ${more} more`] : told;
 }
@@ -170,7 +171,10 @@ function looseEnds(book: Omit<Book, 'settings'>): string[] {
     ROW_TABLES.map((table) => {
       const seen = new Set<string>();
       book[table].forEach(({ id }, i) => {
-        if (seen.has(id)) faults.push(`${table}[${i}].id: "${id}" stands twice`);
+        if (seen.has(id))
+          faults.push(
+            `${rowName(table, i, book[table][i])}: its id “${id}” stands twice; each row has one of its own. [${table}[${i}].id]`,
+          );
         seen.add(id);
       });
       return [table, seen];
@@ -179,7 +183,10 @@ function looseEnds(book: Omit<Book, 'settings'>): string[] {
   for (const table of ['tanks', 'entries'] as const)
     book[table].forEach((row, i) => {
       for (const { field, table: of, id } of table === 'tanks' ? namedBy(table, row) : neededBy(table, row))
-        if (!ids[of]?.has(id)) faults.push(`${table}[${i}].${field}: no ${of.slice(0, -1)} "${id}" in the file`);
+        if (!ids[of]?.has(id))
+          faults.push(
+            `${rowName(table, i, row)}: there is no ${of.slice(0, -1)} “${id}” in the file. [${table}[${i}].${field}]`,
+          );
     });
   return faults.slice(0, MOST_FAULTS_TOLD);
 }

@@ -239,7 +239,9 @@ describe('what belongs to the house', () => {
   it('a file whose source line is missing is refused with the place', () => {
     const record = JSON.parse(fixture) as { entries: unknown[] };
     record.entries.push({ ...house, id: 'x', kind: 'source-test', sourceId: 'gone', tdsSupply: 285 });
-    expect(() => readFile(JSON.stringify(record))).toThrow(/sourceId: no source "gone"/);
+    expect(() => readFile(JSON.stringify(record))).toThrow(
+      /Entry \d+ \(source-test, .*\): there is no source “gone” in the file\. \[entries\[\d+\]\.sourceId\]/,
+    );
   });
 });
 
@@ -275,7 +277,7 @@ describe('taking a file in', () => {
     } catch (error) {
       expect(error).toBeInstanceOf(ImportTrouble);
       const { faults } = error as ImportTrouble;
-      expect(faults[0]).toMatch(/^entries\[0\]\.at: /);
+      expect(faults[0]).toBe('Entry 1 (note): time is "noon"; a number was expected. [entries[0].at]');
       expect(faults).toHaveLength(9);
       expect(faults.at(-1)).toBe('and 22 more');
     }
@@ -283,7 +285,7 @@ describe('taking a file in', () => {
 
   it('refuses a tank whose salt is missing, and a row that is no row', () => {
     expect(() => readFile(fixture.replace('"saltId": "sea"', '"saltId": "gone"'))).toThrow(
-      /tanks\[0\]\.saltId: no salt "gone"/,
+      /Tank 1 \(.*\): there is no salt “gone” in the file\. \[tanks\[0\]\.saltId\]/,
     );
     expect(() => readFile(fixture.replace(/"salts": \[.*\]/, '"salts": [null]'))).toThrow(/salts\[0\]/);
   });

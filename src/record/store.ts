@@ -222,7 +222,10 @@ export class RecordStore {
     return this.#change(rows.length, (tx) => fileChange(tx, filing));
   }
 
-  /** Fills an empty record without a trace in the undo log, before anyone sees it empty; leaves one that holds a tank as it is. */
+  /**
+   * Fills an empty record without a trace in the undo log, before anyone sees it empty; leaves one that holds a tank as it is.
+   * @throws StoreTrouble of kind "unfetched" where what is to be written cannot be had
+   */
   async plant(write: () => Promise<Book> | Book): Promise<void> {
     // Asked first, and without a word of an empty record: a transaction does not wait for what is no request of its own.
     const empty = await this.#guarded('reading', this.#answersWithin, async (db) => (await db.count('tanks')) === 0);
@@ -230,7 +233,13 @@ export class RecordStore {
       await this.reload();
       return;
     }
-    const book = await write();
+    const book = await Promise.resolve()
+      .then(write)
+      .catch((error: unknown) => {
+        const trouble = new StoreTrouble('unfetched', error);
+        this.#complain(trouble);
+        throw trouble;
+      });
     // Shown before it is written: whoever looks at it for the first time need not wait for the disk. That nothing is on it yet is no loss.
     this.#erased = true;
     this.#book = book;

@@ -1,6 +1,16 @@
 /** What storage refused, by what the keeper can do about it. */
 export type TroubleKind =
-  'blocked' | 'full' | 'outdated' | 'unavailable' | 'damaged' | 'stuck' | 'unread' | 'cleared' | 'behind' | 'failed';
+  | 'blocked'
+  | 'full'
+  | 'outdated'
+  | 'unavailable'
+  | 'damaged'
+  | 'stuck'
+  | 'unread'
+  | 'cleared'
+  | 'behind'
+  | 'unfetched'
+  | 'failed';
 
 const WORDS: Record<TroubleKind, string> = {
   blocked: 'Another tab holds an older version of the record open. Close the other tabs of Mild Tide.',
@@ -18,6 +28,8 @@ const WORDS: Record<TroubleKind, string> = {
     'The browser’s data for this site was cleared while this page was open. What you see is still in memory: put it back, or export it, before you close this page.',
   behind:
     'The browser’s database has lost the last changes, or is another than before. What you see is still in memory: put it back, or export it, before you close this page.',
+  unfetched:
+    'A part of Mild Tide could not be fetched, so this record could not be set up: the server may be away, or was started anew. Reload this page once it is there.',
   failed: 'The browser’s storage failed, so this was not saved. What you typed is still here; try again.',
 };
 

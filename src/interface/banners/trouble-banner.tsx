@@ -61,7 +61,7 @@ export function TroubleBanner() {
                 {trouble.kind === 'cleared' ? 'Start empty' : 'Go on with what is there'}
               </Act>
             </>
-          ) : trouble.kind === 'outdated' ? (
+          ) : trouble.kind === 'outdated' || trouble.kind === 'unfetched' ? (
             <Act onClick={() => window.location.reload()}>Reload</Act>
           ) : (
             <Act onClick={() => void retry()}>Try again</Act>

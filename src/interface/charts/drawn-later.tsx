@@ -12,6 +12,7 @@ import {
 } from 'react';
 import equal from 'fast-deep-equal';
 import { Arrives, fetched, type Fetched } from '../fetched';
+import { PartNotFetched } from '../not-fetched';
 import { TideStill, useTide, type Tide } from '../tide/tide-context';
 import { whenIdle } from '../when-idle';
 import { TankProvider, useTank, type TankInView } from '../workspace';
@@ -55,7 +56,12 @@ export function drawnLater<Props extends object>(
     if (!scene) return room;
     return (
       <Still {...scene}>
-        <Arrives what={drawing} props={scene.props} before={room} />
+        <Arrives
+          what={drawing}
+          props={scene.props}
+          before={room}
+          otherwise={(again) => <PartNotFetched what="The picture" again={again} />}
+        />
       </Still>
     );
   };

@@ -7,6 +7,7 @@ import type { Book } from '@/record/schema';
 import { Banners } from '../banners/banners';
 import { BenchBoundary, PartBoundary } from '../fails-alone';
 import { Arrives, fetched } from '../fetched';
+import { PartNotFetched } from '../not-fetched';
 import { TideProvider, useTide } from '../tide/tide-context';
 import { beginAtTheTop, useAddress, useAsks } from '../place';
 import { useHere } from '../here';
@@ -67,7 +68,13 @@ export function Hall({ children }: { readonly children: ReactNode }) {
             </div>
           </header>
           <PartBoundary what="The tide line">
-            <Arrives what={TIDE_LINE} wanted={quiet} props={NONE} before={<TidePlace />} />
+            <Arrives
+              what={TIDE_LINE}
+              wanted={quiet}
+              props={NONE}
+              before={<TidePlace />}
+              otherwise={(again) => <PartNotFetched what="The tide line" again={again} />}
+            />
           </PartBoundary>
           <Banners />
           <PartBoundary what="The list of dangers">

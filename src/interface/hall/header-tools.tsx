@@ -3,6 +3,7 @@
 import { Search, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Arrives, fetched } from '../fetched';
+import { PartNotFetched } from '../not-fetched';
 import { ThemeButton } from '../theme';
 import { useUndo } from '../use-undo';
 import { whenIdle } from '../when-idle';
@@ -42,9 +43,19 @@ export function HeaderTools() {
         ?
       </button>
       {open === 'find' && (
-        <Arrives what={FIND} props={{ open: true, onOpenChange: shows('find'), onHelp: () => setOpen('help') }} />
+        <Arrives
+          otherwise={(again) => <PartNotFetched what="Find" again={again} />}
+          what={FIND}
+          props={{ open: true, onOpenChange: shows('find'), onHelp: () => setOpen('help') }}
+        />
       )}
-      {open === 'help' && <Arrives what={HELP} props={{ open: true, onOpenChange: shows('help') }} />}
+      {open === 'help' && (
+        <Arrives
+          otherwise={(again) => <PartNotFetched what="Help" again={again} />}
+          what={HELP}
+          props={{ open: true, onOpenChange: shows('help') }}
+        />
+      )}
     </div>
   );
 }

@@ -23,19 +23,40 @@ const runOne = async (asked: Request, { params }: ReturnType<typeof named>) => {
 const LINES = 'application/x-ndjson';
 const named = (name: string) => ({ params: Promise.resolve({ name }) });
 const request = (body: string, type = 'application/json') =>
-  new Request('http://localhost/api/calc', { method: 'POST', body, headers: { 'content-type': type } });
+  new Request('http://localhost/api/calc', {
+    method: 'POST',
+    body,
+    headers: { host: 'localhost', 'content-type': type },
+  });
 const one = (name: string, input: unknown) => runOne(request(JSON.stringify(input)), named(name));
+
+const got = (host = 'localhost') => new Request('http://localhost', { headers: { host } });
 
 describe('the route to the calculators', () => {
   it('lists them and describes one', async () => {
-    expect(await list().json()).toContainEqual({ name: 'carbonate', asks: expect.stringMatching(/\?$/) as string });
-    const response = await describeOne(new Request('http://localhost'), named('carbonate'));
+    expect(await list(got()).json()).toContainEqual({
+      name: 'carbonate',
+      asks: expect.stringMatching(/\?$/) as string,
+    });
+    const response = await describeOne(got(), named('carbonate'));
     expect(await response.json()).toMatchObject({
       input: {
         properties: { alkalinity: { unit: 'meq/L', anyOf: [{ type: 'number', maximum: 60 }, { type: 'string' }] } },
       },
     });
-    expect((await describeOne(new Request('http://localhost'), named('nothing'))).status).toBe(404);
+    expect((await describeOne(got(), named('nothing'))).status).toBe(404);
+  });
+
+  it('answers nobody who came by another name or from another site', async () => {
+    expect(list(got('rebound.example')).status).toBe(403);
+    expect((await describeOne(got('rebound.example'), named('carbonate'))).status).toBe(403);
+    const foreign = new Request('http://localhost/api/calc', {
+      method: 'POST',
+      body: '{}',
+      headers: { host: 'localhost', origin: 'http://elsewhere.example', 'content-type': 'application/json' },
+    });
+    expect((await postOne(foreign.clone(), named('carbonate'))).status).toBe(403);
+    expect((await runAny(foreign)).status).toBe(403);
   });
 
   it('answers one input', async () => {
@@ -130,7 +151,7 @@ describe('the route to the calculators', () => {
     const unsaid = new Request('http://localhost', {
       method: 'POST',
       body: endless,
-      headers: { 'content-type': 'application/json' },
+      headers: { host: 'localhost', 'content-type': 'application/json' },
       duplex: 'half',
     } as RequestInit);
     expect((await runAny(unsaid)).status).toBe(413);
@@ -182,7 +203,7 @@ describe('work for an asker who has left', () => {
     const asked = new Request('http://localhost/api/calc', {
       method: 'POST',
       body: lines(4000),
-      headers: { 'content-type': LINES },
+      headers: { host: 'localhost', 'content-type': LINES },
       signal: leaving.signal,
     });
     const response = await answerRequest({ request: asked, take: () => threads.take() });
@@ -315,7 +336,7 @@ describe('work for an asker who has left', () => {
     const asked = new Request('http://localhost/api/calc', {
       method: 'POST',
       body,
-      headers: { 'content-type': LINES, 'content-length': '5000000' },
+      headers: { host: 'localhost', 'content-type': LINES, 'content-length': '5000000' },
       duplex: 'half',
     } as RequestInit);
     expect((await runAny(asked)).status).toBe(413);

@@ -1,6 +1,7 @@
 import { NextResponse } from 'next/server';
 import type { AnyCalculator } from '@/calculators/calculators';
 import type { RefusalDetail } from '@/chemistry/refusal';
+import { refusedAtTheDoor } from '../../door';
 import { GivenUp, TooMany, type Answering } from './threads';
 
 /** A batch of some thousand inputs fits; nothing a keeper asks is larger. */
@@ -26,6 +27,8 @@ interface Asked {
  * escaped, and is JSON by its type.
  */
 export async function answerRequest({ request, calculator, take, bodyMs = BODY_MS }: Asked): Promise<Response> {
+  const notAsked = refusedAsked(request);
+  if (notAsked) return notAsked;
   const { text, refusal } = await bodyOf(request);
   if (refusal) return refuse(413, refusal);
   const type = request.headers.get('content-type')?.split(';')[0]?.trim().toLowerCase();
@@ -111,7 +114,7 @@ function inLines(
     },
     cancel: stop,
   });
-  return new NextResponse(body, { status: 200, headers: { ...HEADERS, 'Content-Type': `${LINES}; charset=utf-8` } });
+  return new NextResponse(body, { status: 200, headers: { 'Content-Type': `${LINES}; charset=utf-8` } });
 }
 
 /** The body as text, read no further than is allowed. */
@@ -135,7 +138,13 @@ async function bodyOf(
   return { text: text + decoder.decode() };
 }
 
-const HEADERS = { 'X-Content-Type-Options': 'nosniff', 'Referrer-Policy': 'no-referrer' };
+/** Why a request is not answered at all: it came by a name or from a page that is not this machine's own. */
+export function refusedAsked(request: Request): Response | undefined {
+  const refused = refusedAtTheDoor(request.headers);
+  return refused === undefined
+    ? undefined
+    : refuse(403, { field: 'host or origin', value: 'not this machine’s own', allowed: refused });
+}
 
 export function refuse(status: number, refused: RefusalDetail): Response {
   return json(status, JSON.stringify({ ok: false, refused }));
@@ -145,7 +154,7 @@ export function refuse(status: number, refused: RefusalDetail): Response {
 export function json(status: number, text: string): Response {
   return new NextResponse(escaped(text), {
     status,
-    headers: { ...HEADERS, 'Content-Type': 'application/json; charset=utf-8' },
+    headers: { 'Content-Type': 'application/json; charset=utf-8' },
   });
 }
 
