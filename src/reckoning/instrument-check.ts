@@ -73,6 +73,9 @@ export function findingOf(book: Book, instrument: Instrument, now: number): Inst
   );
 }
 
+/** As many readings of one moment, and as many such moments, as the calculator takes; the newest of them. */
+const MOST_REPEATS = 50;
+
 function workedOut(book: Book, instrument: Instrument, now: number): InstrumentFinding {
   const { parameter } = instrument;
   const own = book.tanks.map((tank) => readingsOf(book, tank, instrument, now));
@@ -104,7 +107,11 @@ function workedOut(book: Book, instrument: Instrument, now: number): InstrumentF
     },
     ...(compared && { other: methodInput(compared.other, parameter, now) }),
     differences: (compared?.differences ?? []).map(({ at, value, sd, water }) => ({ at, value, sd, water })),
-    repeats: own.flatMap(repeatsIn),
+    // More tell no more of how well it repeats; of a probe there are thousands.
+    repeats: own
+      .flatMap(repeatsIn)
+      .map((of) => of.slice(-MOST_REPEATS))
+      .slice(-MOST_REPEATS),
     // What swings by day and night is off its neighbours by the hour it was read at, and not by its instrument.
     series: SWINGS.has(parameter)
       ? []

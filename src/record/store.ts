@@ -36,7 +36,7 @@ export interface Precautions {
 }
 
 /** Waits between the tries once room was made, ms. */
-const OPENS_AGAIN_AFTER = [100, 600];
+const OPENS_AGAIN_AFTER = [100, 600, 2000];
 
 interface Options {
   readonly undoDepth?: number;

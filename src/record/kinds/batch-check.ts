@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
-import { id, within } from '../rows/fields';
+import { id, within, more } from '../rows/fields';
 import { defineKind, figuresAt, figuresOfForm, ifThere, OF_EITHER, told } from './entry-kind';
 
 /** A batch read again, and what was done to it then: the reading is of before. */
@@ -16,9 +16,9 @@ export const batchCheck = defineKind({
     alkalinity: within(PARAMETERS.alkalinity).optional(),
     calcium: within(PARAMETERS.calcium).optional(),
     magnesium: within(PARAMETERS.magnesium).optional(),
-    saltAddedG: z.number().positive().max(AMOUNTS.saltMass.high).optional(),
-    waterTakenOutL: z.number().positive().max(AMOUNTS.batchVolume.high).optional(),
-    waterPouredInL: z.number().positive().max(AMOUNTS.batchVolume.high).optional(),
+    saltAddedG: more(AMOUNTS.saltMass.high).optional(),
+    waterTakenOutL: more(AMOUNTS.batchVolume.high).optional(),
+    waterPouredInL: more(AMOUNTS.batchVolume.high).optional(),
   },
   describe: (row, { settings: { units } }) =>
     [

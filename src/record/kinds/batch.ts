@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { id, within } from '../rows/fields';
+import { id, within, more } from '../rows/fields';
 import { defineKind, figuresAt, figuresOfForm, OF_EITHER, told } from './entry-kind';
 
 /** Saltwater mixed; for no one tank where it was mixed for more than one. */
@@ -14,7 +14,7 @@ export const batch = defineKind({
     /** The lot printed on the box. */
     lot: z.string().trim().max(60).optional(),
     volumeL: within(AMOUNTS.batchVolume),
-    saltG: z.number().positive().max(AMOUNTS.saltMass.high),
+    saltG: more(AMOUNTS.saltMass.high),
     targetSalinity: within(AMOUNTS.batchSalinity),
     measuredSalinity: within(AMOUNTS.measuredSalinity).optional(),
   },

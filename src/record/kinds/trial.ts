@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { parameterOf, PARAMETER_IDS } from '@/calculators/parameters/parameters';
-import { moment } from '../rows/fields';
+import { moment, more } from '../rows/fields';
 import { defineKind, figuresOfForm, OF_A_TANK, told } from './entry-kind';
 
 /** What a trial is after. */
@@ -20,7 +20,7 @@ export const trial = defineKind({
     endsAt: moment,
     /** What would count: the level higher, lower or no different, by this much in the parameter's canonical unit. */
     way: z.enum(WAYS),
-    by: z.number().positive().max(1e6),
+    by: more(1e6),
   },
   whole: { test: ({ at, endsAt }) => endsAt > at, message: 'it ends before it begins' },
   describe: ({ question, parameter, way, by }, { settings: { units } }) => {

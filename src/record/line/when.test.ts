@@ -33,6 +33,12 @@ describe('words of time', () => {
     ['20 nov', '2026-11-20 18:30'],
     ['nov 20', '2026-11-20 18:30'],
     ['1 december', '2025-12-01 18:30'], // a day still to come this year was last year's
+    ['20 nov 2024', '2024-11-20 18:30'],
+    ['Nov 20, 2024', '2024-11-20 18:30'],
+    ['29 feb 2024', '2024-02-29 18:30'],
+    ['29 feb', '2024-02-29 18:30'], // the last there was
+    ['20 nov 2000 ml', '2026-11-20 18:30'], // a volume, and no year
+    ['20 nov 2000 L', '2026-11-20 18:30'],
     ['8am', '2026-11-24 08:00'],
     ['12am', '2026-11-24 00:00'],
     ['12pm', '2026-11-24 12:00'],
@@ -44,7 +50,7 @@ describe('words of time', () => {
     expect(read(words)).toBe(expected);
   });
 
-  it.each(['31 feb', '2026-13-01', '25:10', '10:75', '13pm'])('"%s" does not exist', (words) => {
+  it.each(['31 feb', '29 feb 2023', '2026-13-01', '25:10', '10:75', '13pm'])('"%s" does not exist', (words) => {
     expect(read(words)).toBe('impossible');
   });
 

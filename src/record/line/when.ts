@@ -4,6 +4,11 @@ import { isValid, set, subDays, subHours, subMinutes } from 'date-fns';
 const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'];
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
+/** A year behind a date, where it is none of the line's figures: "20 nov 2000 ml" is a volume. */
+const YEAR = String.raw`(?:,?\s+((?:19|20)\d\d)(?![.,]?\d|\s*(?:ml|l|g|kg|mg|gal|lit|µ|u|%|p)[a-z/]*\b))?`;
+/** 1896 to 1904: a century has none. */
+const MOST_BETWEEN_LEAP_DAYS = 8;
+
 /** Words of time found at the start of a text. */
 export interface TimeWords {
   readonly length: number;
@@ -19,7 +24,7 @@ export interface TimeWords {
 
 /**
  * Reads one expression of time at the start of a text: "yesterday", "sat", "3 days ago", "8pm", "20:15", "2026-11-20",
- * "20 nov", "now". Only what cannot be a reading is taken: a bare number is never a time.
+ * "20 nov", "20 nov 2025", "now". Only what cannot be a reading is taken: a bare number is never a time.
  * @param now in the keeper's zone
  */
 export function readTimeWords(text: string, now: TZDate): TimeWords | undefined {
@@ -38,12 +43,12 @@ export function readTimeWords(text: string, now: TZDate): TimeWords | undefined 
     [/^(\d{4})-(\d{1,2})-(\d{1,2})\b/, (m) => dated(Number(m[1]), Number(m[2]) - 1, Number(m[3]), now)],
     [/^(\d{1,2})\/(\d{1,2})(?:\/(?:\d{4}|\d{2}))?(?![\d/])/, (m) => ({ ask: twoOrders(Number(m[1]), Number(m[2])) })],
     [
-      /^(\d{1,2})\s*(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\b/i,
-      (m) => datedThisYear(m[2] ?? '', Number(m[1]), now),
+      new RegExp(`^(\\d{1,2})\\s*(${MONTHS.join('|')})[a-z]*\\b${YEAR}`, 'i'),
+      (m) => named(m[2] ?? '', Number(m[1]), m[3], now),
     ],
     [
-      /^(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\s+(\d{1,2})\b/i,
-      (m) => datedThisYear(m[1] ?? '', Number(m[2]), now),
+      new RegExp(`^(${MONTHS.join('|')})[a-z]*\\s+(\\d{1,2})\\b${YEAR}`, 'i'),
+      (m) => named(m[1] ?? '', Number(m[2]), m[3], now),
     ],
     [
       /^(\d{1,2})(?::(\d{2}))?\s*(am|pm)\b/i,
@@ -95,11 +100,13 @@ function dated(year: number, month: number, date: number, now: TZDate): Omit<Tim
   return isValid(day) && day.getMonth() === month && day.getDate() === date ? { day } : { impossible: true };
 }
 
-/** "20 nov" without a year is the last one there was. */
-function datedThisYear(month: string, date: number, now: TZDate): Omit<TimeWords, 'length'> {
+/** A month by its name, and a day; without a year it is the last one there was: 29 February may be years ago. */
+function named(month: string, date: number, year: string | undefined, now: TZDate): Omit<TimeWords, 'length'> {
   const at = MONTHS.indexOf(month.slice(0, 3).toLowerCase());
-  const thisYear = dated(now.getFullYear(), at, date, now);
-  return thisYear.day && thisYear.day.getTime() > now.getTime() + 36 * 3_600_000
-    ? dated(now.getFullYear() - 1, at, date, now)
-    : thisYear;
+  if (year !== undefined) return dated(Number(year), at, date, now);
+  for (let back = 0; back <= MOST_BETWEEN_LEAP_DAYS; back++) {
+    const found = dated(now.getFullYear() - back, at, date, now);
+    if (found.day && found.day.getTime() <= now.getTime() + 36 * 3_600_000) return found;
+  }
+  return { impossible: true };
 }

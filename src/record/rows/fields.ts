@@ -5,9 +5,16 @@ import { LATEST_MOMENT } from '@/calculators/calculator/calculator-input';
 export const id = z.string().min(1).max(64);
 export const moment = z.number().int().min(0).max(LATEST_MOMENT);
 export const zone = z.string().min(1).refine(isZone, 'no time zone that this browser knows');
-export const amount = (high: number) => z.number().min(0).max(high);
+/** Nothing that is measured is as small as this without being nothing, in whatever unit; worked with, it leaves no figure. Chosen. */
+const LEAST = 1e-12;
+const isFigure = (value: number) => value === 0 || Math.abs(value) >= LEAST;
+const NO_FIGURE = 'smaller than anything that can be measured: 0, or a figure';
+/** A figure that is more than nothing. */
+export const more = (high: number) => z.number().positive().max(high).refine(isFigure, NO_FIGURE);
+export const amount = (high: number) => z.number().min(0).max(high).refine(isFigure, NO_FIGURE);
 /** A figure within what a calculator takes for it. */
-export const within = ({ low, high }: { readonly low: number; readonly high: number }) => z.number().min(low).max(high);
+export const within = ({ low, high }: { readonly low: number; readonly high: number }) =>
+  z.number().min(low).max(high).refine(isFigure, NO_FIGURE);
 export const name = z.string().trim().min(1, 'a name is needed').max(60, 'a name has at most 60 characters');
 
 /** Nothing that is typed is filed before this: a year has slipped, or a clock shows its start. */

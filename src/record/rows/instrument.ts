@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { READ_BY } from '@/calculators/parameters/parameter';
 import { PARAMETER_IDS } from '@/calculators/parameters/parameters';
-import { id, moment, name, within } from './fields';
+import { id, moment, name, within, more } from './fields';
 
 /** What a parameter is read by: a kit, a probe, a laboratory. Figures are in the parameter's canonical unit. */
 export const instrumentSchema = z.strictObject({
@@ -11,9 +11,9 @@ export const instrumentSchema = z.strictObject({
   parameter: z.enum(PARAMETER_IDS),
   by: z.enum(READ_BY),
   /** The step of its scale. */
-  resolution: z.number().positive().max(1e6).optional(),
+  resolution: more(1e6).optional(),
   /** One standard deviation of a careful reading, as its maker states or its repeats show; what is usual when left out. */
-  error: z.number().positive().max(1e6).optional(),
+  error: more(1e6).optional(),
   /** What is added to its readings from each moment on, as a calibration or a comparison found; in order of time. */
   calibrations: z
     .array(z.strictObject({ at: moment, correction: z.number().min(-1e6).max(1e6) }))

@@ -5,7 +5,7 @@ import { UPKEEP_ITEMS } from '@/calculators/top-off/upkeep';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { id, moment, within } from './fields';
+import { id, moment, within, more } from './fields';
 
 /** How a tank is topped off, as far as its keeper has told: what is left out is not known, and nothing is made of it. */
 export const topOffSchema = z.strictObject({
@@ -13,7 +13,7 @@ export const topOffSchema = z.strictObject({
     .array(
       z.strictObject({
         place: z.enum(PLACES),
-        areaM2: z.number().positive().max(AMOUNTS.openSurface.high),
+        areaM2: more(AMOUNTS.openSurface.high),
         cover: z.enum(COVER_IDS),
       }),
     )

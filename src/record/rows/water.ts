@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { id, moment, name, within } from './fields';
+import { id, moment, name, within, more } from './fields';
 
 /** A vessel that saltwater is mixed or stored in. */
 export const vesselSchema = z.strictObject({ id, name, litres: within(AMOUNTS.vessel) });
@@ -56,7 +56,7 @@ export const waterDaySchema = z.strictObject({
     .array(
       z.strictObject({
         tankId: id,
-        litres: z.number().positive().max(100_000),
+        litres: more(100_000),
         salinity: within(AMOUNTS.batchSalinity),
       }),
     )
