@@ -2,8 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { closeSync, mkdirSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { chromium } from '@playwright/test';
-import { CHROMIUM_ARGS, freePort, startServer } from '../lib.mjs';
+import { begin, broughtBack, calciumOf, compared, emptied, field, jot, makeTank, nothing } from './steps.mjs';
 
 /**
  * A real full disk. The browser's whole profile lies on a small file system of its own, which is filled to the last byte while a record
@@ -17,138 +16,130 @@ const SIZE_MB = 260;
 /** How a keeper goes on once there is room, or without. */
 const WAYS = ['enter', 'try-again', 'reload', 'restart'];
 
-/** The disks there are here: none where they cannot be mounted. */
-export const DISKS = process.platform === 'linux' && process.getuid?.() === 0 ? ['tmpfs', 'ext4'] : [];
+/** The disks that are tried, where they can be mounted. */
+const DISKS = ['tmpfs', 'ext4'];
 
-/** @returns a line of what came of one run, and how many entries were tried, lost, doubled and wrong */
-export async function fullDisk({ executablePath, run, disk: kind }) {
-  const port = await freePort();
-  const server = await startServer(port);
-  const disk = mount(kind);
-  try {
-    if (!disk) return { told: `${kind}: not to be had here`, tried: 0, lost: 0, doubled: 0, wrong: 0 };
-    const way = WAYS[run % WAYS.length];
-    // Every other time the room kept back is there to be given up; else it is used up already.
-    const room = Math.floor(run / WAYS.length) % 2 === 0;
-    const told = await survives({ disk, executablePath, base: `http://localhost:${port}`, way, room });
-    return { ...told, told: `${kind}, ${way}${room ? ', room kept back' : ''}: ${told.told}` };
-  } finally {
-    server.kill();
-    disk?.away();
+export async function fullDisk({ base, executablePath, count }) {
+  const result = nothing();
+  if (process.platform !== 'linux' || process.getuid?.() !== 0) {
+    result.told.push('not tried: it mounts file systems, on Linux and as root');
+    return result;
   }
+  for (const kind of DISKS)
+    for (let run = 0; run < count; run++) {
+      const disk = mount(kind);
+      if (!disk) {
+        result.told.push(`${kind}: not to be had here`);
+        break;
+      }
+      // In turn each way, first with room kept back and then without.
+      const [way, room] = [WAYS[run % WAYS.length], Math.floor(run / WAYS.length) % 2 === 0];
+      const words = `${kind}, ${way}${room ? ', room kept back' : ''}`;
+      try {
+        const found = await survives({ disk, executablePath, base, way, room });
+        for (const key of ['tried', 'lost', 'doubled', 'wrong']) result[key] += found[key];
+        result.told.push(`${words}: ${found.told}`);
+      } catch (error) {
+        result.wrong += 1;
+        result.told.push(`${words}: ${String(error).slice(0, 400)}`);
+      } finally {
+        disk.away();
+      }
+    }
+  return result;
 }
 
 /** One record, kept through a full disk and two restarts. */
 async function survives({ disk, executablePath, base, way, room }) {
   const profile = path.join(disk.at, 'profile');
-  const begin = () =>
-    chromium.launchPersistentContext(profile, { executablePath, args: CHROMIUM_ARGS, acceptDownloads: true });
   const saved = [];
-  const said = (text) => process.env.TELL && console.log(`  ${new Date().toISOString().slice(14, 23)} ${text}`);
   const log = async (page, value) => {
     await jot(page, `ca ${value}`);
     saved.push(value);
   };
-  let context = await begin();
+  let context = await begin(executablePath, profile);
   try {
     let page = await context.newPage();
-    page.on('console', (message) => said(message.text().slice(0, 300)));
-    page.on('pageerror', (error) => said(String(error)));
-    page.on('requestfailed', (request) => said(`${request.url()} ${request.failure()?.errorText}`));
-    await page.goto(`${base}/mine/new`);
-    await page.getByLabel('Name').fill('Bay Window');
-    await page.getByLabel('Display').fill('300');
-    await page.getByRole('button', { name: 'Add this tank' }).click();
-    await page.getByRole('heading', { name: /What needs doing/ }).waitFor();
+    await makeTank(page, base);
     for (let i = 0; i < 12; i++) await log(page, 400 + i);
     await page.goto(`${base}/mine/record`);
     await page.getByRole('region', { name: 'Copies' }).getByText('beside the database').first().waitFor();
     // Local storage is written some seconds after it is told; a disk does not fill at once.
     await page.waitForTimeout(7000);
     await page.goto(`${base}/mine`);
-    await page.getByRole('heading', { name: /What needs doing/ }).waitFor();
+    await shown(page);
     await kept(page, room);
-
-    // What is freed is used up as well, as soon as it is there.
-    fill(disk);
-    const filling = setInterval(() => fill(disk), 15);
-    const full = page.getByRole('alert').filter({ hasText: 'storage is full' }).first();
-    // Saved after all: in the room kept back, or in what the browser freed by throwing its database away.
-    const told = page
-      .locator('[role=alert], [role=status]')
-      .filter({ hasText: /The disk (is|was) full\. / })
-      .first();
-    let refused;
-    let gaveRoom = false;
-    for (let i = 12; i < 120 && refused === undefined; i++) {
-      await field(page).fill(`ca ${400 + i}`);
-      await field(page).press('Enter');
-      await Promise.race([full.waitFor({ timeout: 60_000 }), emptied(page)]);
-      said(`${400 + i}: ${(await page.getByRole('alert').allInnerTexts()).join(' | ').slice(0, 120)}`);
-      if (await full.isVisible()) refused = 400 + i;
-      else saved.push(400 + i);
-      gaveRoom ||= await told.isVisible();
-    }
-    clearInterval(filling);
-    said(`refused ${refused}`);
-    if (refused === undefined && !gaveRoom) throw new Error('a full disk was never told of');
-    const download = page.waitForEvent('download', { timeout: 5000 }).catch(() => undefined);
-    await page.getByRole('button', { name: 'Export everything' }).first().click({ timeout: 10_000 });
-    const exported = (await download) !== undefined;
-
-    if (way === 'restart') {
-      // Room is made, and the browser restarted without a look at the page.
-      empty(disk);
-      await context.close();
-    } else {
-      empty(disk);
-      if (way === 'try-again' && refused !== undefined) {
-        await page.getByRole('button', { name: 'Try again' }).first().click();
-        await full.waitFor({ state: 'hidden' });
-      }
+    const { refused, savedAfterAll, offered } = await untilRefused(page, disk, saved);
+    empty(disk);
+    if (way === 'restart') await context.close();
+    else {
+      if (way === 'try-again' && refused !== undefined) await tryAgain(page);
       if (way === 'reload') {
         await page.reload();
         await shown(page);
         await broughtBack(page);
       }
-      // The refused line stands where it was typed, and Enter files it.
       await field(page).waitFor();
-      if (refused !== undefined) await log(page, refused);
+      if (refused !== undefined) {
+        // A keeper who is refused once more does what the banner says.
+        for (let i = 0; i < 4 && !(await filed(page, refused)); i++) await tryAgain(page);
+        saved.push(refused);
+      }
       await log(page, 530);
       await page.waitForTimeout(8000);
       await context.close();
     }
-
     const ways = [];
-    for (let restart = 0; restart < 2; restart++) {
-      context = await begin();
+    for (const restart of [1, 2]) {
+      context = await begin(executablePath, profile);
       page = await context.newPage();
       await page.goto(`${base}/mine`);
       await shown(page);
       ways.push((await broughtBack(page)) ? 'from a copy' : 'in the database');
-      if (restart === 0) {
-        // It goes on being kept.
-        await field(page).waitFor({ timeout: 20_000 });
-        await log(page, 540);
-        await page.waitForTimeout(7000);
-        await context.close();
-      }
+      if (restart === 2) break;
+      // It goes on being kept.
+      await field(page).waitFor({ timeout: 20_000 });
+      await log(page, 540);
+      await page.waitForTimeout(7000);
+      await context.close();
     }
-    const values = await exportedValues(page, base);
-    said(values.join(' '));
-    const lost = saved.filter((value) => !values.includes(value));
-    const doubled = values.filter((value, i) => values.indexOf(value) !== i);
-    const strange = values.filter((value) => !saved.includes(value) && value !== refused);
+    const found = compared(saved, await calciumOf(page, base), [refused]);
+    const words = `${saved.length} saved, ${found.lost} lost; ${ways.join(', then ')}`;
     return {
-      told: `${saved.length} saved, ${lost.length} lost${lost.length > 0 ? ` (${lost.join(' ')})` : ''}; ${ways.join(', then ')}${exported ? '' : '; EXPORT NOT OFFERED'}${gaveRoom ? '; one saved after all' : ''}`,
-      tried: saved.length,
-      lost: lost.length,
-      doubled: doubled.length,
-      wrong: strange.length + (exported ? 0 : 1),
+      ...found,
+      wrong: found.wrong + (offered ? 0 : 1),
+      told: `${words}${offered ? '' : '; the export was not offered'}${savedAfterAll ? '; some saved after all' : ''}`,
     };
   } finally {
     await context.close().catch(() => undefined);
   }
+}
+
+/** Fills the disk and goes on filing until a line is refused; what is freed is used up as well, as soon as it is there. */
+async function untilRefused(page, disk, saved) {
+  fill(disk);
+  const filling = setInterval(() => fill(disk), 15);
+  const full = page.getByRole('alert').filter({ hasText: 'storage is full' }).first();
+  // Saved after all: in the room kept back, or in what the browser freed by throwing its database away.
+  const after = page.locator('[role=alert], [role=status]').filter({ hasText: /The disk (is|was) full\. / });
+  let refused;
+  let savedAfterAll = false;
+  try {
+    for (let value = 412; value < 520 && refused === undefined; value++) {
+      await field(page).fill(`ca ${value}`);
+      await field(page).press('Enter');
+      await Promise.race([full.waitFor({ timeout: 60_000 }), emptied(page)]);
+      if (await full.isVisible()) refused = value;
+      else saved.push(value);
+      savedAfterAll ||= await after.first().isVisible();
+    }
+  } finally {
+    clearInterval(filling);
+  }
+  if (refused === undefined && !savedAfterAll) throw new Error('a full disk was never told of');
+  const download = page.waitForEvent('download', { timeout: 5000 }).catch(() => undefined);
+  await page.getByRole('button', { name: 'Export everything' }).first().click({ timeout: 10_000 });
+  return { refused, savedAfterAll, offered: (await download) !== undefined };
 }
 
 /** Has room kept back, or none. */
@@ -176,48 +167,22 @@ async function shown(page) {
   await page.waitForTimeout(1500);
 }
 
-/** Takes the copy that is offered; whether one was. */
-async function broughtBack(page) {
-  const back = page.getByRole('button', { name: 'Bring it back' });
-  await page.waitForTimeout(500);
-  if (!(await back.isVisible())) return false;
-  await back.click();
-  await back.waitFor({ state: 'hidden' }).catch(async (error) => {
-    throw new Error(`${String(error).split('\n')[0]}: ${(await page.locator('body').innerText()).slice(0, 900)}`);
-  });
-  await page.goto(page.url().replace(/\/mine.*/, '/mine'));
-  return true;
-}
-
-/** Calcium of every entry, as an exported file holds it. */
-async function exportedValues(page, base) {
-  await page.goto(`${base}/mine/record`);
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Export everything' }).first().click();
-  const stream = await (await download).createReadStream();
-  let text = '';
-  for await (const part of stream) text += part;
-  return JSON.parse(text).entries.map(({ values }) => Math.round(values?.calcium ?? 0));
-}
-
-function field(page) {
-  return page.getByRole('textbox', { name: /^Jot tests/ });
-}
-async function jot(page, line) {
-  await field(page).fill(line);
+/** Files a line; whether it was taken. */
+async function filed(page, value) {
+  await field(page).fill(`ca ${value}`);
   await field(page).press('Enter');
-  await emptied(page);
-}
-async function emptied(page) {
-  for (let waited = 0; waited < 60_000; waited += 50) {
-    if ((await field(page).inputValue()) === '') return;
-    await page.waitForTimeout(50);
-    // What is refused once more is tried once more: a keeper presses Enter again.
-    if (waited % 10_000 === 9_950) await field(page).press('Enter');
-  }
-  throw new Error(
-    `never filed: ${await field(page).inputValue()}; ${(await page.locator('[role=alert], [role=status]').allInnerTexts()).join(' | ')}`,
+  return emptied(page, 10_000).then(
+    () => true,
+    () => false,
   );
+}
+
+/** Presses what the banner offers. The page may be loaded anew by that, and offer its copy. */
+async function tryAgain(page) {
+  await page.getByRole('button', { name: 'Try again' }).first().click();
+  await page.waitForTimeout(3000);
+  await broughtBack(page);
+  await field(page).waitFor();
 }
 
 /** A small file system of a kind, or undefined where it cannot be mounted. */
@@ -247,16 +212,17 @@ function quiet(command, args) {
 
 /** Fills a disk to its last byte, in steps that get smaller. */
 function fill(disk) {
-  mkdirSync(path.join(disk.at, 'filler'), { recursive: true });
   for (const size of [1 << 20, 1 << 14, 1 << 12, 512, 1]) {
-    const file = openSync(path.join(disk.at, 'filler', `${size}-${Date.now()}`), 'w');
+    let file;
     try {
+      mkdirSync(path.join(disk.at, 'filler'), { recursive: true });
+      file = openSync(path.join(disk.at, 'filler', `${size}-${Date.now()}`), 'w');
       const block = Buffer.alloc(size, 1);
       for (let i = 0; i < 4096; i++) writeSync(file, block);
     } catch {
       // Full at this step.
     } finally {
-      closeSync(file);
+      if (file !== undefined) closeSync(file);
     }
   }
 }

@@ -1,4 +1,5 @@
-import { carryOn } from '@/record/local-copy';
+import { carryOn, localCopies } from '@/record/local-copy';
+import type { Standing } from '@/record/standing';
 import type { Precautions } from '@/record/store';
 import { roomGivenUp } from './room';
 
@@ -26,12 +27,26 @@ export function setCopyApartDue(next: boolean): void {
   due = next;
 }
 
+/** Whether a full disk has left the browser's log torn, and it was not begun anew since: in this tab or another. */
+export function isTorn(): boolean {
+  return torn || apartStorage()?.getItem(TORN) === 'yes';
+}
+
+/** Whether the copy in local storage holds all that a record does. */
+export function isInCopyApart(standing: Standing | undefined): boolean {
+  const storage = apartStorage();
+  if (!storage || !standing) return false;
+  return localCopies(storage).some(
+    ({ record, turn, since }) => record === standing.record && turn >= standing.turn && since === undefined,
+  );
+}
+
 /** @param own whether it is the keeper's record: of the demo no copies are kept */
 export function precautions(own: boolean): Precautions {
   const storage = apartStorage();
   return {
     // All databases of the site share one log, and all tabs. One mark does not fill the storage, and outlasts the page.
-    torn: () => torn || storage?.getItem(TORN) === 'yes',
+    torn: isTorn,
     setTorn: (next) => {
       torn = next;
       try {

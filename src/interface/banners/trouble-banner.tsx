@@ -5,6 +5,7 @@ import { lookForCopies } from '../copies';
 import { ExportButton } from '../export-button';
 import { failureText } from '../failure-text';
 import { notify } from '../notices';
+import { isInCopyApart, isTorn } from '../precautions';
 import { useBookIfRead, useTrouble, useWorkspace } from '../workspace';
 import { Act, Banner } from './banner';
 import { RoomBanner } from './room-banner';
@@ -17,6 +18,11 @@ export function TroubleBanner() {
   if (!trouble) return <RoomBanner />;
   const retry = async () => {
     await store.retry().catch(() => undefined);
+    // After a full disk a browser may open nothing more for this page, and all for the next: what is in memory is in the copy.
+    if (store.trouble && isTorn() && isInCopyApart(store.standing)) {
+      window.location.reload();
+      return;
+    }
     await lookForCopies(store);
   };
   const letGo = async () => {

@@ -51,7 +51,8 @@ export function useShortcuts(open: (what: 'find' | 'help') => void): void {
 export function useHeldEnter(): void {
   useEffect(() => {
     const hold = (event: KeyboardEvent) => {
-      if (event.repeat && event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement)) event.preventDefault();
+      if (event.repeat && event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement))
+        event.preventDefault();
     };
     document.addEventListener('keydown', hold, { capture: true });
     return () => document.removeEventListener('keydown', hold, { capture: true });
@@ -67,7 +68,9 @@ let typedIn: { readonly field: Element; readonly at: number } | undefined;
 function typedTooLate({ target, key, timeStamp }: KeyboardEvent): boolean {
   const field = target instanceof Element ? target.closest(FIELDS) : null;
   if (field) typedIn = ENDS.includes(key) || field.closest('[role=dialog]') ? undefined : { field, at: timeStamp };
-  return (
-    !field && typedIn !== undefined && !typedIn.field.isConnected && timeStamp - typedIn.at < MEANT_FOR_THE_FIELD_MS
-  );
+  const late =
+    !field && typedIn !== undefined && !typedIn.field.isConnected && timeStamp - typedIn.at < MEANT_FOR_THE_FIELD_MS;
+  // A hand that has not looked up yet types on.
+  if (late && typedIn) typedIn = { ...typedIn, at: timeStamp };
+  return late;
 }
