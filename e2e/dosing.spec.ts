@@ -39,6 +39,8 @@ test('the Atrium reads as one plan: two-part, limewater at night and magnesium b
   await expect(answer(page)).toContainText('Stop Limewater');
   await expect(answer(page)).toContainText('after the next test to');
   await page.getByRole('button', { name: 'Save this mix for Atrium' }).click();
+  // It is saved once that is said.
+  await expect(page.getByRole('region', { name: /Notifications/ })).toContainText('Saved what is dosed with');
   await page.reload();
   await expect(mix.getByLabel('Limewater in the plan')).toHaveValue('off');
 });

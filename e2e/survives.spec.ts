@@ -342,13 +342,15 @@ test('a full disk: said so, the record exported from memory, and a warning that 
   await jotField(page).fill('alk 8.3');
   await jotField(page).press('Enter');
   const banner = alertSaying(page, 'storage is full');
-  await expect(banner.first()).toContainText('do not close or restart the browser');
+  await expect(banner.first()).toContainText('before you close or restart the browser');
   const out = await download(page, () => page.getByRole('button', { name: 'Export everything' }).click());
   expect(out.entries).toHaveLength(1);
   await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
   await jotField(page).press('Enter');
   await expect(jotField(page)).toHaveValue('');
-  await expect(page.getByRole('status').filter({ hasText: 'The disk was full a while ago' })).toBeVisible();
+  await expect(
+    page.getByRole('status').filter({ hasText: 'The disk was full. What was logged since is saved.' }),
+  ).toBeVisible();
 });
 
 deep(

@@ -1,3 +1,4 @@
+import type { Course } from '@/record/change';
 import type { RecordStore } from '@/record/store';
 import { askFirst } from './ask-first';
 import { notify } from './notices';
@@ -38,7 +39,7 @@ async function oneStep(store: RecordStore, doing: 'undo' | 'redo', seq: number |
       }));
     if (!sure) return;
     // By its number: what was asked about is what is done, whatever another tab did meanwhile.
-    const done = await store[doing](step.seq);
+    const done = await store[doing](step.seq, toldOf(`${words.verb} “${step.label}”`));
     notify(
       done
         ? {
@@ -50,4 +51,20 @@ async function oneStep(store: RecordStore, doing: 'undo' | 'redo', seq: number |
   } catch (error) {
     notify({ text: failureText(error), trouble: true });
   }
+}
+
+/** A step through thousands of rows takes a while: from this on it is told how far it is, ms, and again after each such while. */
+const TOLD_EVERY_MS = 500;
+
+function toldOf(what: string): Course {
+  const stop = new AbortController();
+  let toldAt = performance.now();
+  return {
+    signal: stop.signal,
+    onProgress: (share) => {
+      if (performance.now() - toldAt < TOLD_EVERY_MS) return;
+      toldAt = performance.now();
+      notify({ text: `${what}: ${Math.round(share * 100)} %`, action: { words: 'Stop', run: () => stop.abort() } });
+    },
+  };
 }

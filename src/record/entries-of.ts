@@ -113,9 +113,14 @@ function placeOf(entries: readonly Entry[], entry: Entry): number {
   return low;
 }
 
-/** Entries stand in order of time; those of one moment in the order in which they were filed. */
+/** Entries stand in order of time; those of one moment in the order in which they were filed, and before that was noted in that of a database. */
 export function inOrder(a: Entry, b: Entry): number {
-  return a.at - b.at || (a.seq ?? 0) - (b.seq ?? 0) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+  return asFiled(a, b) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+}
+
+/** The same where the rows stand in some order of their own, as in a file: those of which nothing is known stay in it. */
+export function asFiled(a: Pick<Entry, 'at' | 'seq'>, b: Pick<Entry, 'at' | 'seq'>): number {
+  return a.at - b.at || (a.seq ?? 0) - (b.seq ?? 0);
 }
 
 /**

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Change } from './change';
-import { inOrder } from './entries-of';
+import { asFiled } from './entries-of';
 import { migrateRow } from './migrations';
 import { fileFault, rowName } from './faults';
 import { madeToFit, type PlainBook } from './made-to-fit';
@@ -115,7 +115,7 @@ export function readRecord(text: string, zone = 'UTC'): FileRead {
     remarks.push(
       `${setApart.length} ${setApart.length === 1 ? 'row' : 'rows'} that could not be read where the file was written ${setApart.length === 1 ? 'is' : 'are'} left out.`,
     );
-  return { book: { ...book.data, entries: book.data.entries.toSorted(inOrder) }, remarks };
+  return { book: { ...book.data, entries: book.data.entries.toSorted(asFiled) }, remarks };
 }
 
 /** @throws ImportTrouble for what is no JSON, saying what it may be instead */

@@ -1,7 +1,7 @@
 import type { IDBPTransaction } from 'idb';
 import { nanoid } from 'nanoid';
 import { lastTurn, type AnyChanges } from './change-log';
-import type { MadeWhole, RecordDb, Store, Write } from './database';
+import type { MadeWhole, Origin, RecordDb, Store, Write } from './database';
 import { ROW_TABLES, type Book, type TableName } from './schema';
 
 /** Which record a book is of, and how far that had come when it was read. */
@@ -15,33 +15,21 @@ export interface Standing {
 
 /** What a database says of itself. */
 export interface Found extends Standing {
-  /** The records it was before it went on as one of its own. */
-  readonly from: readonly string[];
+  readonly origin: Origin | undefined;
   /** Nothing was ever written into it, or all of it is gone. */
   readonly empty: boolean;
 }
 
-type Any = IDBPTransaction<RecordDb, Store[], 'readonly'> | Write;
-
-/** How far the record of a database has come: by its log, or by what it was made whole from. */
-export async function turnIn(tx: Any): Promise<number> {
-  const changes = tx.objectStore('changes') as AnyChanges;
-  const [origin, logged] = await Promise.all([tx.objectStore('meta').get('origin'), lastTurn(changes)]);
-  return Math.max(logged, origin?.whole?.turn ?? 0);
-}
-
 /** What a database says of itself, in the transaction that goes on to read or to write it. */
-export async function foundIn(tx: Any): Promise<Found> {
-  const origin = await tx.objectStore('meta').get('origin');
-  const turn = await turnIn(tx);
+export async function foundIn(tx: IDBPTransaction<RecordDb, Store[], 'readonly'> | Write): Promise<Found> {
+  const [origin, logged] = await Promise.all([
+    tx.objectStore('meta').get('origin'),
+    lastTurn(tx.objectStore('changes') as AnyChanges),
+  ]);
+  const turn = Math.max(logged, origin?.whole?.turn ?? 0);
   const counts = turn > 0 ? [1] : await Promise.all(ROW_TABLES.map((table) => tx.objectStore(table).count()));
-  return {
-    record: origin?.record ?? '',
-    from: origin?.from ?? [],
-    turn,
-    whole: origin?.whole,
-    empty: counts.every((count) => count === 0),
-  };
+  const empty = counts.every((count) => count === 0);
+  return { record: origin?.record ?? '', turn, whole: origin?.whole, origin, empty };
 }
 
 /**
@@ -49,7 +37,7 @@ export async function foundIn(tx: Any): Promise<Found> {
  * alone.
  */
 export function isStranger(found: Found, standing: Standing): boolean {
-  const known = found.record === standing.record || found.from.includes(standing.record);
+  const known = found.record === standing.record || (found.origin?.from ?? []).includes(standing.record);
   // Made whole in a tab that had not heard of all that this one holds.
   const madeOfLess = found.whole && found.whole.id !== standing.whole?.id && found.whole.turn < standing.turn;
   return !known || found.turn < standing.turn || madeOfLess === true;
@@ -58,15 +46,21 @@ export function isStranger(found: Found, standing: Standing): boolean {
 /**
  * Makes a database whole again from a book that outlived it: all rows, the settings, and where the record stood. What the database holds
  * besides stays. Of the log of changes there is nothing in memory: what is undone from now on is what is done from now on.
+ * @returns what the database says of itself then
  */
-export async function makeWhole(tx: Write, book: Book, standing: Standing): Promise<void> {
+export async function makeWhole(tx: Write, book: Book, standing: Standing, found: Found): Promise<Found> {
   await tx.objectStore('settings').put(book.settings);
   for (const table of ROW_TABLES) await Promise.all(book[table].map((row) => place(tx, table, row.id, row)));
-  const meta = tx.objectStore('meta');
-  const present = await meta.get('origin');
-  const seq = Math.max(present?.seq ?? 0, lastSeq(book));
-  const whole = { id: nanoid(10), turn: Math.max(standing.turn, await turnIn(tx)) };
-  await meta.put({ id: 'origin', record: standing.record, whole, seq, ...(present?.from && { from: present.from }) });
+  const { from, seq = 0 } = found.origin ?? {};
+  const origin: Origin = {
+    id: 'origin',
+    record: standing.record,
+    ...(from && { from }),
+    whole: { id: nanoid(10), turn: Math.max(standing.turn, found.turn) },
+    seq: Math.max(seq, lastSeq(book)),
+  };
+  await tx.objectStore('meta').put(origin);
+  return { record: origin.record, turn: origin.whole?.turn ?? 0, whole: origin.whole, origin, empty: false };
 }
 
 /** The number of the entry that was filed last, of those a book holds. */

@@ -10,7 +10,7 @@ import { sameAgain } from './same-again';
 import { ROW_TABLES, type Book, type TableName } from './schema';
 import { sortRows, type RawBook, type SetApart } from './set-apart';
 import { StoreTrouble } from './trouble';
-import { foundIn, isStranger, makeWhole, place, type Standing } from './standing';
+import { foundIn, isStranger, makeWhole, place, type Found, type Standing } from './standing';
 import { turnLogOver } from './turn-log-over';
 import { checkedRows, fileChange, stepOver, wanted, type Done } from './writing';
 import { needsReading, WrittenAhead } from './written-ahead';
@@ -46,6 +46,9 @@ interface Options {
 
 /** What one tab tells the others: what was written, or only that the record is to be read again. */
 type Message = 'changed' | 'erased' | Written;
+
+/** What is done in a transaction, given what the database says of itself. */
+type Work<Result> = (tx: Write, present: Found) => Promise<Result>;
 
 /** A change of more rows than this is read by the other tabs, and not sent to them. */
 const MOST_SENT = 5000;
@@ -166,8 +169,7 @@ export class RecordStore {
         lastOf(changes, 'undone'),
       ]);
       const raw = { settings, ...Object.fromEntries(rows) } as RawBook;
-      if (!this.#erased && this.#standing && this.#holdsSomething() && isStranger(found, this.#standing))
-        throw new StoreTrouble(found.empty ? 'cleared' : 'behind');
+      if (this.#lostBy(found)) throw new StoreTrouble(found.empty ? 'cleared' : 'behind');
       this.#erased = false;
       if (this.#trouble && isOfLoss(this.#trouble)) this.#trouble = undefined;
       const { rows: sorted, settings: told, setApart } = sortRows(raw, this.#book);
@@ -184,11 +186,6 @@ export class RecordStore {
       this.#tell();
       return this.#book;
     });
-  }
-
-  #holdsSomething(): boolean {
-    const book = this.#book;
-    return book !== undefined && book.tanks.length + book.entries.length > 0;
   }
 
   /**
@@ -219,7 +216,7 @@ export class RecordStore {
     if (rows.length === 0 && !amend) return undefined;
     const settings = defaultSettings(this.#zone);
     const filing = { label, rows, amend, settings, at: Date.now(), undoDepth: this.#undoDepth, course };
-    return this.#change(rows.length, (tx) => fileChange(tx, filing));
+    return this.#change(rows.length, (tx, present) => fileChange(tx, filing, present));
   }
 
   /**
@@ -323,11 +320,11 @@ export class RecordStore {
    * @throws ChangeRefused when it cannot be undone by itself, saying why
    */
   async undo(seq?: number, course?: Course): Promise<Filed | undefined> {
-    return this.#change(MOST_ROWS, (tx) => stepOver(tx, 'undo', seq, course));
+    return this.#change(MOST_ROWS, (tx, present) => stepOver(tx, { doing: 'undo', seq, course }, present));
   }
 
   async redo(seq?: number, course?: Course): Promise<Filed | undefined> {
-    return this.#change(MOST_ROWS, (tx) => stepOver(tx, 'redo', seq, course));
+    return this.#change(MOST_ROWS, (tx, present) => stepOver(tx, { doing: 'redo', seq, course }, present));
   }
 
   /** Removes the whole database; used to start the demo afresh, and to put aside one that cannot be opened. */
@@ -354,7 +351,7 @@ export class RecordStore {
   }
 
   /** Writes a change, an undo or a redo: the book is carried along by what was written, here and in other tabs. */
-  async #change(rows: number, work: (tx: Write) => Promise<Done | undefined>): Promise<Filed | undefined> {
+  async #change(rows: number, work: Work<Done | undefined>): Promise<Filed | undefined> {
     const { value: done, restored } = await this.#transact(rows, work);
     if (!done) {
       // Nothing was to be written: what is asked for stands, and may be from a change whose end was not seen.
@@ -414,7 +411,7 @@ export class RecordStore {
    */
   async #transact<Result>(
     rows: number,
-    work: (tx: Write) => Promise<Result>,
+    work: Work<Result>,
     asked = false,
   ): Promise<{ value: Result; restored: boolean }> {
     // The keeper may have cleared it: that is asked about first.
@@ -444,10 +441,7 @@ export class RecordStore {
   }
 
   /** Tries again once there is room: the browser needs a moment until it opens again what it closed over the full disk. */
-  async #onceMore<Result>(
-    rows: number,
-    work: (tx: Write) => Promise<Result>,
-  ): Promise<{ value: Result; restored: boolean }> {
+  async #onceMore<Result>(rows: number, work: Work<Result>): Promise<{ value: Result; restored: boolean }> {
     for (const wait of OPENS_AGAIN_AFTER) {
       await new Promise((resolve) => setTimeout(resolve, wait));
       try {
@@ -459,20 +453,18 @@ export class RecordStore {
     throw new StoreTrouble('full');
   }
 
-  async #written<Result>(
-    rows: number,
-    work: (tx: Write) => Promise<Result>,
-  ): Promise<{ value: Result; restored: boolean }> {
+  async #written<Result>(rows: number, work: Work<Result>): Promise<{ value: Result; restored: boolean }> {
     const torn = this.#precautions.torn();
     const allowed = this.#answersWithin + (rows + (torn ? MOST_ROWS : 0)) * MS_A_ROW;
     const done = await this.#guarded('writing', allowed, async (db) => {
       if (torn) await turnLogOver(this.#name);
       const tx = db.transaction(ALL_STORES, 'readwrite', { durability: 'strict' });
       try {
-        const restored = await this.#wholeAgain(tx);
-        const value = await work(tx);
+        const found = await foundIn(tx);
+        const lost = this.#lostBy(found);
+        const value = await work(tx, lost ? await makeWhole(tx, lost.book, lost.standing, found) : found);
         await tx.done;
-        return { value, restored };
+        return { value, restored: lost !== undefined };
       } catch (error) {
         tx.done.catch(() => undefined);
         try {
@@ -488,13 +480,11 @@ export class RecordStore {
     return done;
   }
 
-  /** Makes the database whole from memory where it has lost what is there; whether it had. */
-  async #wholeAgain(tx: Write): Promise<boolean> {
+  /** What is in memory and has been lost by a database; undefined where it has it, or was emptied on purpose. */
+  #lostBy(found: Found): { readonly book: Book; readonly standing: Standing } | undefined {
     const [book, standing] = [this.#book, this.#standing];
-    if (this.#erased || !book || !standing || !this.#holdsSomething()) return false;
-    if (!isStranger(await foundIn(tx), standing)) return false;
-    await makeWhole(tx, book, standing);
-    return true;
+    if (this.#erased || !book || !standing || book.tanks.length + book.entries.length === 0) return undefined;
+    return isStranger(found, standing) ? { book, standing } : undefined;
   }
 
   async #guarded<Result>(

@@ -6,7 +6,7 @@ import type { Origin, Write } from './database';
 import { mergeRow, sameRow, type Fields } from './merge';
 import { namedBy, neededBy } from './references';
 import { TABLES, type Book, type Entry, type Settings, type TableName } from './schema';
-import { place, turnIn } from './standing';
+import { place, type Found } from './standing';
 import { ChangeRefused } from './trouble';
 
 /** A row of a change, checked, with the row it was made from. */
@@ -59,9 +59,9 @@ export interface Done {
 }
 
 /** Writes a change and its place in the log, in a transaction; nothing where it would change nothing. */
-export async function fileChange(tx: Write, filing: Filing): Promise<Done | undefined> {
+export async function fileChange(tx: Write, filing: Filing, present: Found): Promise<Done | undefined> {
   const { label, rows, amend, settings, at, undoDepth, course } = filing;
-  const order = new Order(await tx.objectStore('meta').get('origin'));
+  const order = new Order(present.origin);
   const write = async ({ table, id, after, base }: Touched): Promise<Difference | undefined> => {
     const before = await tx.objectStore(table).get(id);
     const row =
@@ -97,7 +97,7 @@ export async function fileChange(tx: Write, filing: Filing): Promise<Done | unde
       `“${label}” was not saved: the ${missing} it is for has been removed, here or in another tab. Bring that back first, or file it for another ${missing}.`,
     );
   const changes = tx.objectStore('changes');
-  const from = await turnIn(tx);
+  const from = present.turn;
   const turn = from + 1;
   const seq = await changes.add({ at, label, differences, state: 'done', turn });
   await changes.delete(IDBKeyRange.upperBound(seq - undoDepth));
@@ -105,16 +105,22 @@ export async function fileChange(tx: Write, filing: Filing): Promise<Done | unde
   return { filed: { seq, label }, written: { rows: rowsNow, from, turn, undoable: { undo: label } } };
 }
 
+interface StepAsked {
+  readonly doing: 'undo' | 'redo';
+  /** The change's number; the last one where none is given. */
+  readonly seq: number | undefined;
+  readonly course?: Course | undefined;
+}
+
 /**
  * Undoes or redoes a change in a transaction.
- * @param seq its number; the last one where none is given
+ * @param present what the database says of itself
  * @throws ChangeRefused where something since stands in the way, saying what
  */
 export async function stepOver(
   tx: Write,
-  doing: 'undo' | 'redo',
-  seq: number | undefined,
-  course: Course = {},
+  { doing, seq, course = {} }: StepAsked,
+  present: Found,
 ): Promise<Done | undefined> {
   const changes = tx.objectStore('changes');
   const change = await wanted(changes, doing, seq);
@@ -124,10 +130,10 @@ export async function stepOver(
   // Side by side: an import has thousands, and each by itself waits for the one before.
   for (let i = 0; i < change.differences.length; i += AT_A_TIME) {
     const some = change.differences.slice(i, i + AT_A_TIME);
-    const present = await Promise.all(some.map(({ table, id }) => tx.objectStore(table).get(id)));
+    const stand = await Promise.all(some.map(({ table, id }) => tx.objectStore(table).get(id)));
     for (const [k, { table, id, before, after }] of some.entries()) {
       const [from, to] = doing === 'undo' ? [after, before] : [before, after];
-      const outcome = turned(present[k], from, to);
+      const outcome = turned(stand[k], from, to);
       if (outcome === 'clash') throw await inTheWay(changes, change, { table, id }, said);
       rows.push({ table, id, row: outcome.row });
     }
@@ -141,7 +147,7 @@ export async function stepOver(
   }
   const loose = await looseEnd(tx, rows);
   if (loose) throw new ChangeRefused(`“${change.label}” cannot be ${said} by itself: ${loose}.`);
-  const from = await turnIn(tx);
+  const from = present.turn;
   const turn = from + 1;
   await changes.put({ ...change, state: doing === 'undo' ? 'undone' : 'done', turn });
   const [undo, redo] = await Promise.all([lastOf(changes, 'done'), lastOf(changes, 'undone')]);

@@ -1,11 +1,11 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { topOffUpkeep, UPKEEP, type UpkeepDue, type UpkeepItem } from '@/calculators/top-off/upkeep';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { useKeptState } from '@/interface/kept-draft';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
@@ -30,7 +30,7 @@ function Upkeep() {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommit();
-  const [own, setOwn] = useState<EveryDays>();
+  const [own, setOwn] = useKeptState<EveryDays | undefined>('maintenance days', undefined);
   const everyDays = own ?? tank.topOff?.everyDays ?? {};
   const result = attempt(() =>
     topOffUpkeep.run(upkeepQuestion(book, { ...tank, topOff: { ...tank.topOff, everyDays } }, now)),

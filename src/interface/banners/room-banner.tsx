@@ -38,7 +38,7 @@ export function RoomBanner() {
 interface Said {
   readonly about: string;
   readonly text: string;
-  readonly grave?: true;
+  readonly grave?: boolean;
   readonly again?: true;
 }
 
@@ -48,18 +48,21 @@ function useSaid(entries: number): Said | undefined {
   const putBack = useWasPutBack();
   const { notApart } = useCopies();
   const own = useOwnFile();
-  if (room === 'given-up')
-    return {
-      about: room,
-      grave: true,
-      again: true,
-      text: 'The disk is full. What you logged was saved, in room that was kept back for this and is used up now: the next may find none. Export everything and free some space.',
-    };
   if (full)
     return {
       about: 'full',
+      grave: room === 'given-up',
       again: true,
-      text: `The disk was full. ${putBack ? 'The browser threw its database away over that; it was written anew from what this page had in memory, and all is saved.' : 'What was logged since is saved.'} Export everything and free some space, in case it fills again.`,
+      text: [
+        'The disk was full.',
+        putBack
+          ? 'The browser threw its database away over that; it was written anew from what this page had in memory, and all is saved.'
+          : 'What was logged since is saved.',
+        room === 'given-up' ? 'Room that was kept back for this is used up: the next time there is none.' : '',
+        'Export everything and free some space, in case it fills again.',
+      ]
+        .filter(Boolean)
+        .join(' '),
     };
   if (putBack)
     return {

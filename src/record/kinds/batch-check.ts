@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
 import { id, within, more } from '../rows/fields';
