@@ -138,7 +138,7 @@ test('a file of the keeper’s own is written after each change, and asked for a
   await jot(page, 'ca 431');
   await page.goto('/mine/record');
   const own = page.getByRole('region', { name: 'A file of your own' });
-  await own.getByRole('button', { name: 'Choose a file' }).click();
+  await own.getByRole('button', { name: 'Choose a file to write into' }).click();
   await expect(own).toContainText('The record is written into “chosen.json” after each change');
   await expect(page.getByText(/kept in this browser.*and in “chosen.json”/)).toBeVisible();
   expect(await written()).toEqual([{ calcium: 431 }]);
@@ -151,7 +151,7 @@ test('a file of the keeper’s own is written after each change, and asked for a
   await own.getByRole('button', { name: 'Go on writing into it' }).click();
   await expect(own).toContainText('is written into “chosen.json”');
   await own.getByRole('button', { name: 'Write into it no more' }).click();
-  await expect(own.getByRole('button', { name: 'Choose a file' })).toBeVisible();
+  await expect(own.getByRole('button', { name: 'Choose a file to write into' })).toBeVisible();
 });
 
 deep('little room is told of while there is some, with the export beside it', async ({ page }) => {

@@ -7,6 +7,7 @@ import {
   fail,
   freePort,
   ROOT,
+  run,
   startServer,
   tool,
   toolAside,
@@ -15,10 +16,13 @@ import { withinBudget } from './work-budget.mjs';
 
 /**
  * The test commands: `npm test` runs the quick suite, `npm run test:all` the whole. Each sets up what it needs, then format, lint, types
- * and production build, unit tests and browser tests. Each of format, lint, types, build and the budget of work counts as one check; the last
+ * and production build, unit tests and browser tests; the whole one makes the attacks besides. Each of format, lint, types, build, the attacks and
+ * the budget of work counts as one check; the last
  * line adds up all of them.
  */
 const WHOLE = process.argv.includes('all');
+/** How often each attack is made in the whole suite; by hand it is made more often. */
+const ATTACKS = '4';
 const results = path.join(ROOT, '.test');
 const workBook = path.join(results, 'work');
 const total = { passed: 0, failed: 0 };
@@ -76,6 +80,12 @@ await stage('Browser tests', async () => {
     });
   }
 });
+
+if (WHOLE && chromium && built)
+  await stage('Attacks', () => {
+    const { status } = run(process.execPath, [path.join(ROOT, 'scripts', 'attack.mjs'), ATTACKS]);
+    total[status === 0 ? 'passed' : 'failed'] += 1;
+  });
 
 console.log('\n— The ten slowest tests');
 for (const { ms, what } of slowest.toSorted((a, b) => b.ms - a.ms).slice(0, 10))

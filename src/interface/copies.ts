@@ -1,10 +1,11 @@
-import { useEffect, useSyncExternalStore } from 'react';
+import { useEffect } from 'react';
 import { copyToOffer, type CopyHead } from '@/record/copies';
 import { keepPacked, localCopies, type PackedCopy } from '@/record/local-copy';
 import type { RecordStore } from '@/record/store';
 import { hereZone } from './here-zone';
 import { writeOwnFile } from './own-file';
 import { copyApartIsDue, apartStorage, setCopyApartDue } from './precautions';
+import { told, useTold } from './told';
 
 /**
  * The copies of the keeper's own record: each change goes into local storage as soon as it is saved (`precautions.ts`); a copy among the
@@ -29,25 +30,14 @@ export interface Copies {
   readonly looked: boolean;
 }
 
-let copies: Copies = { heads: undefined, failed: false, notApart: undefined, offer: undefined, looked: false };
-const listeners = new Set<() => void>();
+const copies = told<Copies>({ heads: undefined, failed: false, notApart: undefined, offer: undefined, looked: false });
 
 function set(next: Partial<Copies>): void {
-  copies = { ...copies, ...next };
-  for (const tell of listeners) tell();
+  copies.set({ ...copies.now(), ...next });
 }
 
-const subscribe = (tell: () => void) => {
-  listeners.add(tell);
-  return () => listeners.delete(tell);
-};
-
 export function useCopies(): Copies {
-  return useSyncExternalStore(
-    subscribe,
-    () => copies,
-    () => copies,
-  );
+  return useTold(copies, copies.now());
 }
 
 /** Beside the page, and after it. */
@@ -117,7 +107,7 @@ function followWithCopies(database: string, store: RecordStore): () => void {
         wanted: storage !== undefined && (apart?.turn !== turn || copyApartIsDue()),
       });
       if (told) copiedTurn = turn;
-      set({ failed: told?.failed ?? copies.failed, notApart: keptApart(storage, told?.packed) });
+      set({ failed: told?.failed ?? copies.now().failed, notApart: keptApart(storage, told?.packed) });
     } catch {
       // A full disk, or a worker that cannot be fetched: the older copies stand.
       set({ failed: true });
@@ -130,7 +120,7 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   /** Writes a packed copy into local storage; answers why there is none. */
   const keptApart = (storage: Storage | undefined, packed: PackedCopy | undefined): string | undefined => {
     if (!storage) return 'the browser keeps no local storage for this page';
-    if (!packed) return copies.notApart;
+    if (!packed) return copies.now().notApart;
     try {
       keepPacked(storage, packed);
       setCopyApartDue(false);
@@ -141,14 +131,14 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   };
   const look = () => {
     const { standing, book } = store;
-    if (book && !copies.looked) {
+    if (book && !copies.now().looked) {
       // Opened at last, after another tab had stood in the way.
       looking ??= lookForCopies(store).finally(() => (looking = undefined));
       return;
     }
     if (!book || !standing || standing.turn === copiedTurn || timer !== undefined) return;
     // A record that opened without its last changes is not copied until it is gone on with.
-    if (copies.offer) offeredAt ??= standing.turn;
+    if (copies.now().offer) offeredAt ??= standing.turn;
     if (standing.turn === offeredAt) return;
     if (book.tanks.length + book.entries.length === 0) return;
     timer = setTimeout(() => void copy(), Math.max(SOON_MS, restsUntil - performance.now()));
@@ -160,13 +150,13 @@ function followWithCopies(database: string, store: RecordStore): () => void {
     void copy();
   };
   const leave = store.subscribe(look);
-  listeners.add(look);
+  const follow = copies.subscribe(look);
   document.addEventListener('visibilitychange', hide);
   look();
   return () => {
     stopped = true;
     leave();
-    listeners.delete(look);
+    follow();
     clearTimeout(timer);
     document.removeEventListener('visibilitychange', hide);
   };

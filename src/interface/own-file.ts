@@ -1,7 +1,8 @@
 import { openDB } from 'idb';
-import { useSyncExternalStore } from 'react';
+import { useEffect } from 'react';
 import type { RecordStore } from '@/record/store';
 import { hereZone } from './here-zone';
+import { told, useTold } from './told';
 
 /**
  * A file on the keeper's disk, chosen once, that the record is written into after each change: no browser's storage holds it, so it outlasts
@@ -23,25 +24,12 @@ interface Picking {
 }
 
 let handle: Handle | undefined;
-let own: OwnFile | undefined;
 let writtenTurn: number | undefined;
-const listeners = new Set<() => void>();
-function set(next: OwnFile | undefined): void {
-  own = next;
-  for (const tell of listeners) tell();
-}
-const subscribe = (tell: () => void) => {
-  void find();
-  listeners.add(tell);
-  return () => listeners.delete(tell);
-};
+const own = told<OwnFile | undefined>(undefined);
 
 export function useOwnFile(): OwnFile | undefined {
-  return useSyncExternalStore(
-    subscribe,
-    () => own,
-    () => undefined,
-  );
+  useEffect(() => void find(), []);
+  return useTold(own, undefined);
 }
 
 export function canChooseFile(): boolean {
@@ -74,9 +62,9 @@ async function find(): Promise<void> {
   if (looked || !canChooseFile()) return;
   looked = true;
   const kept = await remembered((db) => db.get('files', 'own')).catch(() => undefined);
-  if (!kept || own) return;
+  if (!kept || own.now()) return;
   handle = kept.handle;
-  set({ name: handle.name, state: (await permitted(handle)) ? 'to-write' : 'asks', at: kept.at });
+  own.set({ name: handle.name, state: (await permitted(handle)) ? 'to-write' : 'asks', at: kept.at });
 }
 
 async function permitted(file: Handle): Promise<boolean> {
@@ -100,7 +88,7 @@ export async function chooseOwnFile(database: string, store: RecordStore): Promi
   }
   if (!handle) return false;
   writtenTurn = undefined;
-  set({ name: handle.name, state: 'to-write', at: undefined });
+  own.set({ name: handle.name, state: 'to-write', at: undefined });
   await writeOwnFile(database, store);
   return true;
 }
@@ -115,7 +103,7 @@ export async function allowOwnFile(database: string, store: RecordStore): Promis
 /** Leaves the file as it is, and writes into it no more. */
 export async function leaveOwnFile(): Promise<void> {
   handle = undefined;
-  set(undefined);
+  own.set(undefined);
   await remembered((db) => db.delete('files', 'own')).catch(() => undefined);
 }
 
@@ -123,19 +111,20 @@ export async function leaveOwnFile(): Promise<void> {
 export async function writeOwnFile(database: string, store: RecordStore): Promise<void> {
   await find();
   const file = handle;
-  if (!file || !own || store.standing?.turn === writtenTurn) return;
+  const present = own.now();
+  if (!file || !present || store.standing?.turn === writtenTurn) return;
   if (!(await permitted(file))) {
-    set({ ...own, state: 'asks' });
+    own.set({ ...present, state: 'asks' });
     return;
   }
   try {
     const { writeRecordTo } = await import('@/workers/records');
     const at = Date.now();
     writtenTurn = await writeRecordTo(file, database, hereZone(), at);
-    set({ name: file.name, state: 'written', at });
+    own.set({ name: file.name, state: 'written', at });
     await remembered((db) => db.put('files', { handle: file, at }, 'own'));
   } catch {
     // Moved, removed, on a disk that is full or gone: what is in it stands.
-    set({ ...own, state: 'failed' });
+    own.set({ ...present, state: 'failed' });
   }
 }

@@ -1,6 +1,6 @@
 import { carryOn, localCopies } from '@/record/local-copy';
 import type { Standing } from '@/record/standing';
-import type { Precautions } from '@/record/store';
+import type { Precautions } from '@/record/durable-write';
 import { roomGivenUp } from './room';
 
 /** What stands ready in this browser for a full disk: what is known of one, room to give up, and the copy in local storage. */

@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { told, useTold } from './told';
 import { whenIdle } from './when-idle';
 
 /**
@@ -7,29 +7,15 @@ import { whenIdle } from './when-idle';
  */
 export type Room = 'unknown' | 'enough' | 'low' | 'given-up';
 
-let room: Room = 'unknown';
-const listeners = new Set<() => void>();
-function set(next: Room): void {
-  room = next;
-  for (const tell of listeners) tell();
-}
-
-const subscribe = (tell: () => void) => {
-  listeners.add(tell);
-  return () => listeners.delete(tell);
-};
+const room = told<Room>('unknown');
 
 export function useRoom(): Room {
-  return useSyncExternalStore(
-    subscribe,
-    () => room,
-    () => 'unknown',
-  );
+  return useTold(room, 'unknown');
 }
 
 /** What was kept back had to be given up: the disk is full. */
 export function roomGivenUp(): void {
-  set('given-up');
+  room.set('given-up');
 }
 
 /** Less than this left by the browser's estimate is told as little, bytes. Chosen: some hundreds of thousands of entries. */
@@ -41,11 +27,11 @@ export async function lookForRoom(): Promise<void> {
   try {
     const { quota, usage } = await navigator.storage.estimate();
     if (quota !== undefined && usage !== undefined && quota - usage < LITTLE) {
-      set('low');
+      room.set('low');
       return;
     }
     const { keepRoomBack } = await import('@/workers/records');
-    set((await keepRoomBack()) ? 'enough' : 'low');
+    room.set((await keepRoomBack()) ? 'enough' : 'low');
   } catch {
     // This browser keeps no private files, and says nothing of room.
   }

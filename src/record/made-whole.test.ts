@@ -4,7 +4,8 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { comesTrue } from '@/testing/comes-true';
 import { newTank } from './defaults';
 import { RECORD_VERSION, type EntryOf } from './schema';
-import { RecordStore, type Precautions } from './store';
+import type { Precautions } from './durable-write';
+import { RecordStore } from './store';
 
 /** What a browser does to its database after a full disk, and that nothing is written on top of it as if nothing had happened. */
 

@@ -5,13 +5,13 @@ import type { Change, Course, Filed, PastChange, Step, Written } from './change'
 import { lastOf, weightOf } from './change-log';
 import { Connection } from './connection';
 import { ALL_STORES, type RecordDb, type Write } from './database';
+import { DurableWrite, inThisTab, type Lost, type Precautions, type Work, type Wrote } from './durable-write';
 import { defaultSettings } from './defaults';
 import { sameAgain } from './same-again';
 import { ROW_TABLES, type Book, type TableName } from './schema';
 import { sortRows, type RawBook, type SetApart } from './set-apart';
 import { StoreTrouble } from './trouble';
-import { foundIn, isStranger, makeWhole, place, type Found, type Standing } from './standing';
-import { turnLogOver } from './turn-log-over';
+import { foundIn, isStranger, place, type Found, type Standing } from './standing';
 import { checkedRows, fileChange, stepOver, wanted, type Done } from './writing';
 import { needsReading, WrittenAhead } from './written-ahead';
 
@@ -24,20 +24,6 @@ const ANSWERS_WITHIN = 30_000;
 const MS_A_ROW = 5;
 const MOST_ROWS = 10_000;
 
-/** What stands beside a record for the day when there is no more room. */
-export interface Precautions {
-  /** Whether room ran out since the browser's log was last begun anew: what is appended to that may not outlast the browser. */
-  readonly torn: () => boolean;
-  readonly setTorn: (torn: boolean) => void;
-  /** Gives up room that was kept back; whether there was any. */
-  readonly giveUpRoom: () => Promise<boolean>;
-  /** Told of each change once it is written and read back: a copy elsewhere is carried on by it. */
-  readonly written: (record: string, written: Written, book: Book) => void;
-}
-
-/** Waits between the tries once room was made, ms. */
-const OPENS_AGAIN_AFTER = [100, 600, 2000];
-
 interface Options {
   readonly undoDepth?: number;
   readonly answersWithin?: number;
@@ -46,9 +32,6 @@ interface Options {
 
 /** What one tab tells the others: what was written, or only that the record is to be read again. */
 type Message = 'changed' | 'erased' | Written;
-
-/** What is done in a transaction, given what the database says of itself. */
-type Work<Result> = (tx: Write, present: Found) => Promise<Result>;
 
 /** A change of more rows than this is read by the other tabs, and not sent to them. */
 const MOST_SENT = 5000;
@@ -76,6 +59,7 @@ export class RecordStore {
   #putBack = false;
   #writing = 0;
   readonly #precautions: Precautions;
+  readonly #durable: DurableWrite;
   #erased = false;
   #undoable: { undo: string | undefined; redo: string | undefined } = { undo: undefined, redo: undefined };
   #standing: Standing | undefined;
@@ -100,6 +84,7 @@ export class RecordStore {
       closed: () => void this.#readAfterClosing(),
       freed: () => void this.reload().catch(() => undefined),
     });
+    this.#durable = new DurableWrite(name, this.#connection, precautions);
     if (typeof BroadcastChannel !== 'undefined') {
       this.#channel = new BroadcastChannel(`record:${name}`);
       this.#channel.onmessage = ({ data }: MessageEvent<Message>) => {
@@ -158,7 +143,7 @@ export class RecordStore {
    * @throws StoreTrouble of kind "cleared" or "behind" where the database has lost what is in memory: that stands, and is not read over
    */
   async reload(): Promise<Book> {
-    return this.#guarded('reading', 2 * this.#answersWithin, async (db) => {
+    return this.#reading(2 * this.#answersWithin, async (db) => {
       const tx = db.transaction(ALL_STORES);
       const changes = tx.objectStore('changes');
       const [settings, rows, found, undo, redo] = await Promise.all([
@@ -225,7 +210,7 @@ export class RecordStore {
    */
   async plant(write: () => Promise<Book> | Book): Promise<void> {
     // Asked first, and without a word of an empty record: a transaction does not wait for what is no request of its own.
-    const empty = await this.#guarded('reading', this.#answersWithin, async (db) => (await db.count('tanks')) === 0);
+    const empty = await this.#reading(this.#answersWithin, async (db) => (await db.count('tanks')) === 0);
     if (!empty) {
       await this.reload();
       return;
@@ -291,7 +276,7 @@ export class RecordStore {
 
   /** What undo or redo would do: the last change made in any tab, or the one asked for. */
   async next(doing: 'undo' | 'redo', seq?: number): Promise<Step | undefined> {
-    return this.#guarded('reading', 2 * this.#answersWithin, async (db) => {
+    return this.#reading(2 * this.#answersWithin, async (db) => {
       const changes = db.transaction(ALL_STORES).objectStore('changes');
       const change = await wanted(changes, doing, seq);
       if (change?.seq === undefined) return undefined;
@@ -301,7 +286,7 @@ export class RecordStore {
 
   /** The last changes, done and undone, as they came about; the newest first. */
   async history(most: number): Promise<readonly PastChange[]> {
-    return this.#guarded('reading', 2 * this.#answersWithin, async (db) => {
+    return this.#reading(2 * this.#answersWithin, async (db) => {
       const changes = db.transaction(ALL_STORES).objectStore('changes');
       const found: PastChange[] = [];
       let cursor = await changes.openCursor(null, 'prev');
@@ -404,106 +389,55 @@ export class RecordStore {
   }
 
   /**
-   * Writes in one transaction. Where the disk was full, the browser's log is begun anew before; where the database has lost what is in
-   * memory, it is made whole from that in the same transaction; where there is no room, what was kept back is given up and it is tried
-   * again.
+   * Writes in one transaction, through a full disk and a lost database where that can be (`durable-write.ts`).
    * @param asked the keeper has asked for what is in memory to be put back
    */
-  async #transact<Result>(
-    rows: number,
-    work: Work<Result>,
-    asked = false,
-  ): Promise<{ value: Result; restored: boolean }> {
+  async #transact<Result>(rows: number, work: Work<Result>, asked = false): Promise<Wrote<Result>> {
     // The keeper may have cleared it: that is asked about first.
     if (this.#trouble && isOfLoss(this.#trouble) && !this.#erased && !asked && !this.#precautions.torn())
       throw this.#trouble;
     this.#writing += 1;
     try {
-      return await this.#written(rows, work).catch(async (error: unknown) => {
-        if (!(error instanceof StoreTrouble) || !this.#isOfAFullDisk(error)) throw error;
-        this.#wasFull = true;
-        this.#precautions.setTorn(true);
-        // Tried whether there was any or not: at the first refusal the browser may throw away all it holds of the site, and has room then.
-        await this.#precautions.giveUpRoom().catch(() => false);
-        return this.#onceMore(rows, work);
-      });
+      const wrote = await this.#durable.write(this.#answersWithin + rows * MS_A_ROW, work, (found) =>
+        this.#lostBy(found),
+      );
+      this.#wasFull ||= wrote.full;
+      this.#putBack ||= wrote.restored;
+      if (this.#trouble && !isOfLoss(this.#trouble)) {
+        this.#trouble = undefined;
+        this.#tell();
+      }
+      return wrote;
     } catch (error) {
-      if (error instanceof StoreTrouble) this.#complain(error);
+      if (error instanceof StoreTrouble) {
+        this.#wasFull ||= error.kind === 'full';
+        this.#complain(error);
+      }
       throw error;
     } finally {
       this.#writing -= 1;
     }
   }
 
-  /** Once a disk was full, the browser's storage fails in other words too, until it has sorted itself out. */
-  #isOfAFullDisk({ kind }: StoreTrouble): boolean {
-    return kind === 'full' || (this.#precautions.torn() && (kind === 'failed' || kind === 'damaged'));
-  }
-
-  /** Tries again once there is room: the browser needs a moment until it opens again what it closed over the full disk. */
-  async #onceMore<Result>(rows: number, work: Work<Result>): Promise<{ value: Result; restored: boolean }> {
-    for (const wait of OPENS_AGAIN_AFTER) {
-      await new Promise((resolve) => setTimeout(resolve, wait));
-      try {
-        return await this.#written(rows, work);
-      } catch (error) {
-        if (!(error instanceof StoreTrouble)) throw error;
-      }
-    }
-    throw new StoreTrouble('full');
-  }
-
-  async #written<Result>(rows: number, work: Work<Result>): Promise<{ value: Result; restored: boolean }> {
-    const torn = this.#precautions.torn();
-    const allowed = this.#answersWithin + (rows + (torn ? MOST_ROWS : 0)) * MS_A_ROW;
-    const done = await this.#guarded('writing', allowed, async (db) => {
-      if (torn) await turnLogOver(this.#name);
-      const tx = db.transaction(ALL_STORES, 'readwrite', { durability: 'strict' });
-      try {
-        const found = await foundIn(tx);
-        const lost = this.#lostBy(found);
-        const value = await work(tx, lost ? await makeWhole(tx, lost.book, lost.standing, found) : found);
-        await tx.done;
-        return { value, restored: lost !== undefined };
-      } catch (error) {
-        tx.done.catch(() => undefined);
-        try {
-          tx.abort();
-        } catch {
-          // Already aborted by the failure itself.
-        }
-        throw error;
-      }
-    });
-    if (torn) this.#precautions.setTorn(false);
-    this.#putBack ||= done.restored;
-    return done;
-  }
-
   /** What is in memory and has been lost by a database; undefined where it has it, or was emptied on purpose. */
-  #lostBy(found: Found): { readonly book: Book; readonly standing: Standing } | undefined {
+  #lostBy(found: Found): Lost | undefined {
     const [book, standing] = [this.#book, this.#standing];
     if (this.#erased || !book || !standing || book.tanks.length + book.entries.length === 0) return undefined;
     return isStranger(found, standing) ? { book, standing } : undefined;
   }
 
-  async #guarded<Result>(
-    doing: 'reading' | 'writing',
-    withinMs: number,
-    work: (db: IDBPDatabase<RecordDb>) => Promise<Result>,
-  ): Promise<Result> {
+  async #reading<Result>(withinMs: number, work: (db: IDBPDatabase<RecordDb>) => Promise<Result>): Promise<Result> {
     try {
-      const result = await this.#connection.run(doing, withinMs, work);
+      const result = await this.#connection.run('reading', withinMs, work);
       // That something can be read does not say that there is room again, nor that what was cleared is back: the whole reading tells.
-      const kind = this.#trouble?.kind;
-      if (kind && !['cleared', 'behind'].includes(kind) && (doing === 'writing' || kind !== 'full')) {
+      if (this.#trouble && this.#trouble.kind !== 'full' && !isOfLoss(this.#trouble)) {
         this.#trouble = undefined;
         this.#tell();
       }
       return result;
     } catch (error) {
       // What is refused while something is written is told once nothing more can be tried.
-      if (error instanceof StoreTrouble && doing === 'reading' && this.#writing === 0) this.#complain(error);
+      if (error instanceof StoreTrouble && this.#writing === 0) this.#complain(error);
       throw error;
     }
   }
@@ -534,15 +468,4 @@ export class RecordStore {
 /** What is in memory and no longer in the database. */
 function isOfLoss({ kind }: StoreTrouble): boolean {
   return kind === 'cleared' || kind === 'behind';
-}
-
-/** Where nothing else is kept: what is known of a full disk lasts as long as the store, and there is no room to give up. */
-function inThisTab(): Precautions {
-  let torn = false;
-  return {
-    torn: () => torn,
-    setTorn: (next) => (torn = next),
-    giveUpRoom: () => Promise.resolve(false),
-    written: () => undefined,
-  };
 }

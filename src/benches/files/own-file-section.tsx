@@ -43,7 +43,9 @@ export function OwnFileSection({ zone }: { readonly zone: string }) {
             Go on writing into it
           </Button>
         )}
-        <Button onClick={() => void choose()}>{own ? 'Choose another file' : 'Choose a file'}</Button>
+        <Button onClick={() => void choose()}>
+          {own ? 'Choose another file to write into' : 'Choose a file to write into'}
+        </Button>
         {own && <Button onClick={() => void leaveOwnFile()}>Write into it no more</Button>}
       </div>
     </Section>
