@@ -10,7 +10,7 @@ import { told, useTold } from './told';
  */
 export interface OwnFile {
   readonly name: string;
-  readonly state: 'to-write' | 'written' | 'asks' | 'failed';
+  readonly state: 'to-write' | 'written' | 'asks' | 'failed' | 'forgotten';
   /** When it was last written, epoch ms. */
   readonly at: number | undefined;
 }
@@ -57,12 +57,30 @@ const openHandles = () =>
     upgrade: (db) => void db.createObjectStore('files'),
   });
 
+/** That one was chosen, and its name: what the browser keeps of it goes with the database, and then it is to be chosen again. */
+const CHOSEN = 'mild-tide:own-file';
+function chosen(name?: string | null): string | null {
+  try {
+    if (name === null) localStorage.removeItem(CHOSEN);
+    else if (name !== undefined) localStorage.setItem(CHOSEN, name);
+    return localStorage.getItem(CHOSEN);
+  } catch {
+    return null;
+  }
+}
+
 let looked = false;
 async function find(): Promise<void> {
   if (looked || !canChooseFile()) return;
   looked = true;
+  const name = chosen();
+  if (name === null) return;
   const kept = await remembered((db) => db.get('files', 'own')).catch(() => undefined);
-  if (!kept || own.now()) return;
+  if (own.now()) return;
+  if (!kept) {
+    own.set({ name, state: 'forgotten', at: undefined });
+    return;
+  }
   handle = kept.handle;
   own.set({ name: handle.name, state: (await permitted(handle)) ? 'to-write' : 'asks', at: kept.at });
 }
@@ -88,6 +106,7 @@ export async function chooseOwnFile(database: string, store: RecordStore): Promi
   }
   if (!handle) return false;
   writtenTurn = undefined;
+  chosen(handle.name);
   own.set({ name: handle.name, state: 'to-write', at: undefined });
   await writeOwnFile(database, store);
   return true;
@@ -103,6 +122,7 @@ export async function allowOwnFile(database: string, store: RecordStore): Promis
 /** Leaves the file as it is, and writes into it no more. */
 export async function leaveOwnFile(): Promise<void> {
   handle = undefined;
+  chosen(null);
   own.set(undefined);
   await remembered((db) => db.delete('files', 'own')).catch(() => undefined);
 }

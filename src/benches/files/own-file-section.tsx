@@ -70,6 +70,8 @@ function wordsOf({ name, state, at }: OwnFile, when: (at: number) => string): st
       return `The record is written into “${name}” after each change.${last}`;
     case 'asks':
       return `The browser asks again, each visit, whether “${name}” may be written.${last}`;
+    case 'forgotten':
+      return `The browser has forgotten “${name}”, with whatever else it lost: what is in it stands. Choose it again to go on writing into it, or import it.`;
     case 'failed':
       return `“${name}” could not be written: it may have been moved, or its disk is full or away.${last}`;
   }

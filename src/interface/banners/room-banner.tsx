@@ -3,9 +3,9 @@
 import { useState } from 'react';
 import { useCopies } from '../copies';
 import { ExportButton } from '../export-button';
-import { useOwnFile } from '../own-file';
+import { allowOwnFile, useOwnFile } from '../own-file';
 import { lookForRoom, useRoom } from '../room';
-import { useBookIfRead, useWasFull, useWasPutBack, useWorkspace } from '../workspace';
+import { DATABASES, useBookIfRead, useWasFull, useWasPutBack, useWorkspace } from '../workspace';
 import { Act, Banner } from './banner';
 
 /** From so many entries on a record without a copy is spoken of on every screen. Chosen: some weeks of tests. */
@@ -13,7 +13,7 @@ const WORTH_A_COPY = 30;
 
 /** What is said of room and copies while nothing is amiss yet, or after a full disk is mended: each until it is closed, or exported. */
 export function RoomBanner() {
-  const { name } = useWorkspace();
+  const { name, store } = useWorkspace();
   const book = useBookIfRead();
   const [done, setDone] = useState<readonly string[]>([]);
   const said = useSaid(book?.entries.length ?? 0);
@@ -26,6 +26,7 @@ export function RoomBanner() {
         <>
           <ExportButton book={book} onDone={close} />
           {said.again && <Act onClick={() => void lookForRoom()}>Look again</Act>}
+          {said.ownFile && <Act onClick={() => void allowOwnFile(DATABASES.mine, store)}>Go on writing into it</Act>}
           <Act onClick={close}>Close</Act>
         </>
       }
@@ -40,6 +41,7 @@ interface Said {
   readonly text: string;
   readonly grave?: boolean;
   readonly again?: true;
+  readonly ownFile?: true;
 }
 
 function useSaid(entries: number): Said | undefined {
@@ -68,6 +70,17 @@ function useSaid(entries: number): Said | undefined {
     return {
       about: 'put back',
       text: 'The browser’s database had lost the record, or its last changes. It was made whole from what this page had in memory; export everything to be sure of it.',
+    };
+  if (own?.state === 'asks')
+    return {
+      about: 'own file',
+      ownFile: true,
+      text: `The browser asks again whether “${own.name}” may be written: until then changes do not go into it.`,
+    };
+  if (own?.state === 'failed')
+    return {
+      about: 'own file',
+      text: `“${own.name}” could not be written: it may have been moved, or its disk is full or away. Look under Files.`,
     };
   if (room === 'low')
     return {
