@@ -26,7 +26,7 @@ export function TankMenu({ trigger }: Opened) {
         <DropdownMenu.Content
           align="start"
           sideOffset={4}
-          className="z-40 min-w-56 rounded-md border border-edge bg-sheet p-1 shadow-lg"
+          className="z-40 max-h-(--radix-dropdown-menu-content-available-height) min-w-56 overflow-y-auto rounded-md border border-edge bg-sheet p-1 shadow-lg"
         >
           {book.tanks.map((each) => (
             <DropdownMenu.Item
