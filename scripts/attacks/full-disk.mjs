@@ -199,7 +199,9 @@ function mount(kind) {
   const away = () => {
     spawnSync('pkill', ['-9', '-f', at]);
     // The last of the browser lets go a moment later.
-    for (let i = 0; i < 20 && !quiet('umount', [at]); i++) quiet('sleep', ['0.25']);
+    let gone = false;
+    for (let i = 0; i < 40 && !gone; i++) gone = quiet('umount', [at]) || !quiet('sleep', ['0.25']);
+    if (!gone) quiet('umount', ['-l', at]);
     rmSync(image, { force: true });
     rmSync(at, { recursive: true, force: true });
   };

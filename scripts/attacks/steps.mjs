@@ -10,8 +10,15 @@ import { CHROMIUM_ARGS } from '../lib.mjs';
 /** What came of an attack. */
 export const nothing = () => ({ tried: 0, lost: 0, doubled: 0, wrong: 0, told: [] });
 
-export function begin(executablePath, profile) {
-  return chromium.launchPersistentContext(profile, { executablePath, args: CHROMIUM_ARGS, acceptDownloads: true });
+export async function begin(executablePath, profile) {
+  const context = await chromium.launchPersistentContext(profile, {
+    executablePath,
+    args: CHROMIUM_ARGS,
+    acceptDownloads: true,
+  });
+  // A machine that does other work besides is slow, and not wrong.
+  context.setDefaultTimeout(120_000);
+  return context;
 }
 
 /** A browser with a profile of its own, which is ended and removed with it, whatever happens. */
