@@ -55,7 +55,7 @@ test('Enter pressed twice or held, and a button pressed twice, file one entry', 
     await expect(entryLine(page, line)).toHaveCount(1);
 });
 
-test('the same line typed again is another entry', async ({ page }) => {
+deep('the same line typed again is another entry', async ({ page }) => {
   await makeOwnTank(page, 'Bay Window', '300');
   await goToBench(page, 'log');
   await jot(page, 'ca 431');
@@ -110,49 +110,50 @@ test('what took the database and its private copies leaves the copy in local sto
   for (const line of ['alkalinity 8.3 dKH', 'calcium 431 mg/L']) await expect(entryLine(page, line)).toHaveCount(1);
 });
 
-test('a file of the keeper’s own is written after each change, and asked for again when the browser wants it', async ({
-  page,
-}) => {
-  await page.addInitScript(() => {
-    // As the browser's dialog would give it; a private file is written in the same way.
-    Object.assign(window, {
-      showSaveFilePicker: async () =>
-        (await navigator.storage.getDirectory()).getFileHandle('chosen.json', { create: true }),
+deep(
+  'a file of the keeper’s own is written after each change, and asked for again when the browser wants it',
+  async ({ page }) => {
+    await page.addInitScript(() => {
+      // As the browser's dialog would give it; a private file is written in the same way.
+      Object.assign(window, {
+        showSaveFilePicker: async () =>
+          (await navigator.storage.getDirectory()).getFileHandle('chosen.json', { create: true }),
+      });
+      Object.assign(FileSystemFileHandle.prototype, {
+        queryPermission: () => Promise.resolve(sessionStorage.getItem('permitted') === 'no' ? 'prompt' : 'granted'),
+        requestPermission: () => {
+          sessionStorage.removeItem('permitted');
+          return Promise.resolve('granted');
+        },
+      });
     });
-    Object.assign(FileSystemFileHandle.prototype, {
-      queryPermission: () => Promise.resolve(sessionStorage.getItem('permitted') === 'no' ? 'prompt' : 'granted'),
-      requestPermission: () => {
-        sessionStorage.removeItem('permitted');
-        return Promise.resolve('granted');
-      },
-    });
-  });
-  const written = () =>
-    page.evaluate(async () => {
-      const file = await (await navigator.storage.getDirectory()).getFileHandle('chosen.json');
-      return (JSON.parse(await (await file.getFile()).text()) as { entries: { values: object }[] }).entries.map(
-        ({ values }) => values,
-      );
-    });
-  await makeOwnTank(page, 'Bay Window', '300');
-  await jot(page, 'ca 431');
-  await page.goto('/mine/record');
-  const own = page.getByRole('region', { name: 'A file of your own' });
-  await own.getByRole('button', { name: 'Choose a file to write into' }).click();
-  await expect(own).toContainText('The record is written into “chosen.json” after each change');
-  await expect(page.getByText(/kept in this browser.*and in “chosen.json”/)).toBeVisible();
-  expect(await written()).toEqual([{ calcium: 431 }]);
-  await page.goto('/mine');
-  await jot(page, 'mg 1320');
-  await expect.poll(written, { timeout: 15_000 }).toHaveLength(2);
-  await page.evaluate(() => sessionStorage.setItem('permitted', 'no'));
-  await page.goto('/mine/record');
-  await expect(own).toContainText('The browser asks again, each visit, whether “chosen.json” may be written');
-  await own.getByRole('button', { name: 'Go on writing into it' }).click();
-  await expect(own).toContainText('is written into “chosen.json”');
-  await own.getByRole('button', { name: 'Write into it no more' }).click();
-  await expect(own.getByRole('button', { name: 'Choose a file to write into' })).toBeVisible();
-});
+    const written = () =>
+      page.evaluate(async () => {
+        const file = await (await navigator.storage.getDirectory()).getFileHandle('chosen.json');
+        return (JSON.parse(await (await file.getFile()).text()) as { entries: { values: object }[] }).entries.map(
+          ({ values }) => values,
+        );
+      });
+    await makeOwnTank(page, 'Bay Window', '300');
+    await jot(page, 'ca 431');
+    await page.goto('/mine/record');
+    const own = page.getByRole('region', { name: 'A file of your own' });
+    await own.getByRole('button', { name: 'Choose a file to write into' }).click();
+    await expect(own).toContainText('The record is written into “chosen.json” after each change');
+    await expect(page.getByText(/kept in this browser.*and in “chosen.json”/)).toBeVisible();
+    expect(await written()).toEqual([{ calcium: 431 }]);
+    await page.goto('/mine');
+    await jot(page, 'mg 1320');
+    await expect.poll(written, { timeout: 15_000 }).toHaveLength(2);
+    await page.evaluate(() => sessionStorage.setItem('permitted', 'no'));
+    await page.goto('/mine/record');
+    await expect(own).toContainText('The browser asks again, each visit, whether “chosen.json” may be written');
+    await own.getByRole('button', { name: 'Go on writing into it' }).click();
+    await expect(own).toContainText('is written into “chosen.json”');
+    await own.getByRole('button', { name: 'Write into it no more' }).click();
+    await expect(own.getByRole('button', { name: 'Choose a file to write into' })).toBeVisible();
+  },
+);
 
 deep('little room is told of while there is some, with the export beside it', async ({ page }) => {
   await page.addInitScript(() => {

@@ -41,7 +41,8 @@ const NONE = {};
 
 /** Fetches the screen of a bench: while the record is read, what is shown of it is on its way. */
 export function fetchScreen(bench: BenchPath): void {
-  SCREENS[bench].fetch().catch(() => undefined);
+  // One that could not be had says so, and is asked for again there.
+  if (!SCREENS[bench].missing()) SCREENS[bench].fetch().catch(() => undefined);
 }
 
 fetchAhead(fetchScreen);

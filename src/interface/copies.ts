@@ -4,7 +4,7 @@ import { keepPacked, localCopies, type PackedCopy } from '@/record/local-copy';
 import type { RecordStore } from '@/record/store';
 import { hereZone } from './here-zone';
 import { writeOwnFile } from './own-file';
-import { copyApartIsDue, apartStorage, setCopyApartDue } from './precautions';
+import { apartStorage, copyApartIsDue, isTorn, setCopyApartDue } from './precautions';
 import { told, useTold } from './told';
 
 /**
@@ -120,7 +120,8 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   /** Writes a packed copy into local storage; answers why there is none. */
   const keptApart = (storage: Storage | undefined, packed: PackedCopy | undefined): string | undefined => {
     if (!storage) return 'the browser keeps no local storage for this page';
-    if (!packed) return copies.now().notApart;
+    // While the disk is full nothing is written here: local storage is to outlast it.
+    if (!packed || isTorn()) return copies.now().notApart;
     try {
       keepPacked(storage, packed);
       setCopyApartDue(false);

@@ -118,6 +118,23 @@ describe('the copy in local storage', () => {
     expect((await readBack(store)).entries).toEqual(entries.slice(-head.entries));
   });
 
+  it('a tab that packed an earlier state does not write it over a later one', async () => {
+    const store = storage();
+    const further = applyRows(book, puts(entry(1)));
+    await keep(store, further, 8);
+    await keep(store, book, 7);
+    expect(await readBack(store)).toEqual(further);
+    // What was filed while it was packed stays behind it.
+    const other = storage();
+    await keep(other, book, 7);
+    const late = await packCopy(further, [], standing(8), AT);
+    carryOn(other, 'rec', written(8, puts(entry(1))), further, AT);
+    const furthest = applyRows(further, puts(entry(2)));
+    carryOn(other, 'rec', written(9, puts(entry(2))), furthest, AT);
+    keepPacked(other, late);
+    expect(await readBack(other)).toEqual(furthest);
+  });
+
   it('keeps the copy of the record before this one, and lets that go only for want of room', async () => {
     const store = storage();
     await keep(store, book, 40, 'lost', AT - 1000);

@@ -117,6 +117,8 @@ export function keepPacked(store: TextStore, { head, packed }: PackedCopy): void
   const { record, turn, at, tanks, entries, since } = head;
   const key = `${FILE}:${record}:${turn}:${at}:${tanks}-${entries}${since === undefined ? '' : `:${since}`}`;
   const before = filesIn(store);
+  // Another tab has packed a later one meanwhile.
+  if (before.some((file) => file.record === record && file.turn > turn)) return;
   const others = before.filter((file) => file.record !== record).toSorted((a, b) => b.at - a.at);
   try {
     store.setItem(key, packed);
