@@ -4,7 +4,7 @@ import { RECORD_VERSION, type Book } from './schema';
 
 /**
  * The copy of the record in local storage. A disk without room makes a browser throw away its database and all that is governed with it;
- * local storage lies elsewhere and outlived every full disk tried (`npm run full-disk`). It holds a packed file of the whole record, and
+ * local storage lies elsewhere and outlived every full disk tried (`npm run attack -- 10 full-disk`). It holds a packed file of the whole record, and
  * behind it each change since, written as soon as the change is in the database: together they are never behind it.
  *
  * Nothing here is written while the disk is full: it is told only of changes that were saved.

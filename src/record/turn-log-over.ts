@@ -9,7 +9,7 @@ const VALUES_AT_ONCE = 60;
 /**
  * Has the browser begin its log anew. A write that a full disk cut off leaves a torn place in it; the browser goes on writing behind that,
  * says that it is saved, and at its next start finds the log unreadable and throws the whole database away (seen in Chromium 156, on tmpfs
- * and ext4: `npm run full-disk`). Once the log has grown past its bound its content goes into tables of its own and the torn file is let go.
+ * and ext4: `npm run attack -- 10 full-disk`). Once the log has grown past its bound its content goes into tables of its own and the torn file is let go.
  * @throws as storage does, where there is no room for it
  */
 export async function turnLogOver(name: string): Promise<void> {
