@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import type { RefusalDetail } from '@/chemistry/refusal';
-import { Expected } from './expected-work';
+import { Expected, likeOf } from './expected-work';
 
 /** What works out lines for one request: each answer as JSON, or why it was given up. */
 export interface Answering {
@@ -54,7 +54,8 @@ export interface Limits {
 interface Job {
   readonly line: string;
   readonly calculator: string | undefined;
-  readonly expectedMs: number;
+  readonly like: string;
+  /** It was tried as an ordinary one and was none. */
   long: boolean;
   running: Running | undefined;
   over: boolean;
@@ -96,9 +97,8 @@ export class Threads {
             reject(new TooMany());
             return;
           }
-          const expectedMs = this.#expected.of(line, calculator);
-          const long = expectedMs > this.#limits.ordinaryMs;
-          const job: Job = { line, calculator, expectedMs, long, running: undefined, over: false, resolve, reject };
+          const like = likeOf(line, calculator);
+          const job: Job = { line, calculator, like, long: false, running: undefined, over: false, resolve, reject };
           mine.add(job);
           this.#waiting.add(job);
           this.#next();
@@ -119,17 +119,23 @@ export class Threads {
       const most = long ? this.#limits.threads : 1;
       const busy = () => [...this.#running].filter((job) => job.long === long).length;
       while (busy() < most) {
-        const job = [...this.#waiting]
-          .filter((each) => each.long === long)
-          .reduce<Job | undefined>(
-            (first, each) => (first && first.expectedMs <= each.expectedMs ? first : each),
-            undefined,
-          );
+        const job = this.#first(long);
         if (!job) break;
         this.#waiting.delete(job);
+        job.long = long;
         this.#run(job);
       }
     }
+  }
+
+  /** The next of the ordinary or of the long lines, by what is known now: of what came in before anything was known of its like, too. */
+  #first(long: boolean): Job | undefined {
+    let first: { readonly job: Job; readonly ms: number } | undefined;
+    for (const job of this.#waiting) {
+      const ms = this.#expected.of(job.like);
+      if ((job.long || ms > this.#limits.ordinaryMs) === long && (!first || ms < first.ms)) first = { job, ms };
+    }
+    return first?.job;
   }
 
   #run(job: Job): void {
@@ -144,7 +150,7 @@ export class Threads {
         this.#giveUp(job);
         return;
       }
-      this.#expected.took(job.line, job.calculator, performance.now() - job.running.began);
+      this.#expected.took(job.like, performance.now() - job.running.began);
       this.#leave(job);
       this.#rest(thread);
       job.over = true;
@@ -157,7 +163,7 @@ export class Threads {
   /** An ordinary line that is none goes behind the long ones; a long one is given up. */
   #tooLong(job: Job): void {
     const { began = 0 } = job.running ?? {};
-    this.#expected.took(job.line, job.calculator, performance.now() - began);
+    this.#expected.took(job.like, performance.now() - began);
     if (job.long || this.#limits.lineMs <= 2 * this.#limits.ordinaryMs) {
       this.#giveUp(job);
       return;
