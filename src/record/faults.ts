@@ -34,9 +34,12 @@ export function fileFault(issue: z.core.$ZodIssue, file: unknown): string {
   const kind = inRow[0] === 'values' ? parameterNamed(inRow[1]) : undefined;
   const field = kind ? parameterOf(kind).name : wordsOfPath(inRow);
   const stands = standsThere(found(row, inRow), kind);
-  const wrong = `${wordsOf(issue, kind)}. [${placeOf(issue.path)}]`;
+  const moment = inRow.at(-1) === 'at' && issue.code === 'invalid_type';
+  const wrong = `${moment ? MOMENT_EXPECTED : wordsOf(issue, kind)}. [${placeOf(issue.path)}]`;
   return `${rowName(table, at, row)}: ${field ? `${field} ${stands}; ` : ''}${wrong}`;
 }
+
+const MOMENT_EXPECTED = 'a moment in milliseconds since 1970 was expected';
 
 const ONE: Readonly<Record<string, string>> = {
   tanks: 'Tank',

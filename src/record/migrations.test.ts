@@ -277,7 +277,9 @@ describe('taking a file in', () => {
     } catch (error) {
       expect(error).toBeInstanceOf(ImportTrouble);
       const { faults } = error as ImportTrouble;
-      expect(faults[0]).toBe('Entry 1 (note): time is "noon"; a number was expected. [entries[0].at]');
+      expect(faults[0]).toBe(
+        'Entry 1 (note): time is "noon"; a moment in milliseconds since 1970 was expected. [entries[0].at]',
+      );
       expect(faults).toHaveLength(9);
       expect(faults.at(-1)).toBe('and 22 more');
     }
