@@ -63,6 +63,7 @@ deep('a record of version 1 is carried up', async ({ page }) => {
   await page.goto('/mine/record');
   await page.getByLabel('Choose a file').setInputFiles('src/record/fixtures/record-v1.json');
   await page.getByRole('button', { name: 'Import it' }).click();
+  await expect(page.getByText('entries for')).toContainText('1 tank');
   await page.goto('/mine');
   await goToBench(page, 'tank');
   await expect(page.getByRole('region', { name: 'Answer', exact: true })).toContainText(

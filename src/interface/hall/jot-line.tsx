@@ -22,8 +22,8 @@ import { jotDraftOf } from './jot-draft';
 import { onJotAsked } from './jot-request';
 import { useCommit, useNow, useTank, useWorkspace } from '../workspace';
 
-/** A question is read in no less, ms. */
-const READ_MS = 400;
+/** Presses closer than this, ms, are one that bounces; two by a hand are further apart. Chosen. */
+const BOUNCE_MS = 100;
 
 /** One line for a whole session at the tank. It says what it understood, and what it did not, before anything is filed. */
 export function JotLine() {
@@ -71,8 +71,8 @@ export function JotLine() {
       setAsked({ line: typed, at: performance.now() });
       return;
     }
-    // A key that bounces has not read the question.
-    if (told.questions.length > 0 && asked && performance.now() - asked.at < READ_MS) return;
+    // A key that bounces has answered no question.
+    if (told.questions.length > 0 && asked && performance.now() - asked.at < BOUNCE_MS) return;
     if (draft.sending.has(typed)) return;
     draft.sending.add(typed);
     const ids = identities.current.get(typed) ?? drafts.map(() => nanoid());
