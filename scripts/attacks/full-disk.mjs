@@ -128,7 +128,7 @@ async function untilRefused(page, disk, saved) {
     for (let value = 412; value < 520 && refused === undefined; value++) {
       await field(page).fill(`ca ${value}`);
       await field(page).press('Enter');
-      await Promise.race([full.waitFor({ timeout: 60_000 }), emptied(page)]);
+      await Promise.race([full.waitFor({ timeout: 180_000 }), emptied(page, 180_000)]);
       if (await full.isVisible()) refused = value;
       else saved.push(value);
       savedAfterAll ||= await after.first().isVisible();
