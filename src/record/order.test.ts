@@ -121,3 +121,27 @@ describe('a tank that is removed in another tab', () => {
     expect([back.tanks.length, back.entries.length]).toEqual([1, 1]);
   });
 });
+
+describe('thousands undone', () => {
+  it.each([0.1, 0.6])(
+    'tell how far they are, and can be stopped at %d of it: then nothing is changed',
+    async (share) => {
+      const s = await withTank();
+      const many = Array.from({ length: 1600 }, (_, i) => set(`m${i}`, i % 90, NOON + i));
+      const filed = await s.commit({ label: 'Many', put: { entries: many } });
+      const stop = new AbortController();
+      const told: number[] = [];
+      const onProgress = (now: number) => {
+        told.push(now);
+        if (now > share) stop.abort();
+      };
+      await expect(s.undo(filed?.seq, { onProgress, signal: stop.signal })).rejects.toThrow(
+        '“Many” was not undone: it was stopped, and nothing was changed.',
+      );
+      expect(told.at(-1)).toBeGreaterThan(share);
+      expect((await s.reload()).entries).toHaveLength(1600);
+      await s.undo(filed?.seq);
+      expect(s.book?.entries).toHaveLength(0);
+    },
+  );
+});

@@ -126,6 +126,10 @@ export async function stepOver(
   const change = await wanted(changes, doing, seq);
   if (change?.seq === undefined) return undefined;
   const said = doing === 'undo' ? 'undone' : 'done again';
+  const stopIfAsked = () => {
+    if (course.signal?.aborted)
+      throw new ChangeRefused(`“${change.label}” was not ${said}: it was stopped, and nothing was changed.`);
+  };
   const rows: RowNow[] = [];
   // Side by side: an import has thousands, and each by itself waits for the one before.
   for (let i = 0; i < change.differences.length; i += AT_A_TIME) {
@@ -137,12 +141,12 @@ export async function stepOver(
       if (outcome === 'clash') throw await inTheWay(changes, change, { table, id }, said);
       rows.push({ table, id, row: outcome.row });
     }
-    if (course.signal?.aborted)
-      throw new ChangeRefused(`“${change.label}” was not ${said}: it was stopped, and nothing was changed.`);
+    stopIfAsked();
     course.onProgress?.(rows.length / change.differences.length / 2);
   }
   for (let i = 0; i < rows.length; i += AT_A_TIME) {
     await Promise.all(rows.slice(i, i + AT_A_TIME).map(({ table, id, row }) => place(tx, table, id, row)));
+    stopIfAsked();
     course.onProgress?.(0.5 + i / rows.length / 2);
   }
   const loose = await looseEnd(tx, rows);
