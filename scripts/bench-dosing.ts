@@ -13,7 +13,8 @@ import { doseQuestion } from '@/reckoning/dose-question';
 import { limewaterHoursQuestion, limewaterStuckQuestion } from '@/reckoning/limewater-question';
 import { reactorQuestion } from '@/reckoning/reactor-question';
 import { reactorUseNow } from '@/reckoning/reactor-use-question';
-import { runningSchedule, scheduleQuestion } from '@/reckoning/schedule-question';
+import { scheduleQuestion } from '@/reckoning/schedule-question';
+import { dosesRunning } from '@/reckoning/what-goes-in';
 import type { Book, Tank } from '@/record/schema';
 
 const TANKS = 400;
@@ -88,7 +89,7 @@ export function dosing({ median, row, target }: Report, book: Book, tank: Tank, 
   );
   row(
     'a day of doses, by the tank model',
-    median(() => doseSchedule.run(scheduleQuestion(book, tank, now, runningSchedule(book, tank, now)))),
+    median(() => doseSchedule.run(scheduleQuestion(book, tank, now, dosesRunning(book, tank, now)))),
   );
 }
 

@@ -9,7 +9,7 @@ export async function kills({ base, executablePath, count }) {
   await withBrowser(executablePath, async ({ open, kill }) => {
     let page = await (await open()).newPage();
     await makeTank(page, base);
-    const tank = page.url();
+    let tank = page.url();
     const filed = [];
     const typed = [];
     let value = 300;
@@ -38,6 +38,8 @@ export async function kills({ base, executablePath, count }) {
         value = 300;
         await clear(page, base);
         await makeTank(page, base);
+        // It is another tank, at an address of its own.
+        tank = page.url();
         await page.waitForTimeout(300);
       }
     }

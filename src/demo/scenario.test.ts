@@ -9,7 +9,8 @@ import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionOf } from '@/reckoning/consumption';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { doseQuestion } from '@/reckoning/dose-question';
-import { outlook, outlookAtDoses } from '@/reckoning/outlook';
+import { dosesSet } from '@/reckoning/doses-set';
+import { outlook } from '@/reckoning/outlook';
 import { observationsOf } from '@/reckoning/observations';
 import { todayOf } from '@/reckoning/today';
 import { topOffQuestion } from '@/reckoning/top-off-question';
@@ -189,9 +190,10 @@ describe('the demo scenario', () => {
     const question = doseQuestion(book, atrium, now);
     const dose = dosingPlan.run(question.input).values.doses.find(({ id }) => id === question.parts.alkalinity?.id);
     if (!dose) throw new Error('no dose');
-    const held = outlookAtDoses(book, atrium, 'alkalinity', now, now + 20 * DAY_MS, [
-      { id: dose.id, mlPerDay: dose.solvedMlPerDay },
-    ]).filter(({ at }) => at >= now + DAY_MS / 2);
+    const set = dosesSet(book, atrium, now, [{ id: dose.id, mlPerDay: dose.solvedMlPerDay }]);
+    const held = outlook(book, atrium, 'alkalinity', now, now + 20 * DAY_MS, set).filter(
+      ({ at }) => at >= now + DAY_MS / 2,
+    );
     expect(Math.max(...held.map(({ value }) => value)) - Math.min(...held.map(({ value }) => value))).toBeLessThan(
       0.05,
     );

@@ -1,88 +1,85 @@
 import type * as z from 'zod';
 import type { afterChange } from '@/calculators/dosing/after-change';
-import { DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { usualErrorOf } from '@/calculators/parameters/parameters';
+import { netRate } from '@/chemistry/tank-model/net-rate';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { changeHabit } from './change-habit';
+import { netVolumeAt, type Book, type Tank } from '@/record/schema';
 import { consumptionOf } from './consumption';
-import { strengthOf } from './known-events';
+import { levelsAt } from './outlook';
 import { observationsOf } from './observations';
-import { supplyTimeline, type Run } from './supply-timeline';
-import { aimFor } from './targets';
-import { waterOfSalt } from './water-of-salt';
+import { supplyTimeline } from './supply-timeline';
+import { whatGoesIn, type Input } from './what-goes-in';
 
 /** A change of dose is looked back at for so long. Chosen: by then two or three tests were taken. */
 const LOOKED_AT_DAYS = 21;
 /** Set anew by less than this share it is the same dose. */
 const SAME_DOSE = 0.03;
 
-/** The last change of a dose, where it is recent enough to ask whether it did what was foretold; undefined where there is none. */
+/**
+ * The last change of a dose or of the reactor, where it is recent enough to ask whether it did what was foretold; undefined where there is
+ * none. What was to be read since is foretold by the tank model with all that the record says went in meanwhile.
+ */
 export function afterChangeQuestion(
   book: Book,
   tank: Tank,
   now: number,
 ): z.input<typeof afterChange.input> | undefined {
-  const runs = supplyTimeline(book, tank).filter(({ entry }) => entry.kind === 'standing-dose');
-  const changed = runs.flatMap((run) => {
-    if (run.from > now || run.from < now - LOOKED_AT_DAYS * DAY_MS) return [];
-    const before = runs.findLast((each) => each.source === run.source && each.until === run.from);
-    const parameter = sizedBy(book, run);
-    if (!parameter || Math.abs(mlOf(run) - mlOf(before)) <= SAME_DOSE * Math.max(mlOf(run), mlOf(before))) return [];
-    return [{ run, before, parameter }];
-  });
+  const changes = supplyTimeline(book, tank)
+    .filter(({ entry }) => entry.kind === 'standing-dose' || entry.kind === 'reactor')
+    .filter(({ from }) => from <= now && from > now - LOOKED_AT_DAYS * DAY_MS)
+    .flatMap(({ source, from }) => changeOf(book, tank, source, from) ?? []);
   // Alkalinity tells first: it is tested the finest.
-  const last = changed.findLast(({ parameter }) => parameter === 'alkalinity') ?? changed.at(-1);
-  const solution = last && book.solutions.find(({ id }) => id === last.run.source);
-  if (!last || !solution) return undefined;
-  const { run, before, parameter } = last;
-  const then = consumptionOf(book, tank, parameter, run.from);
+  const last = changes.findLast(({ parameter }) => parameter === 'alkalinity') ?? changes.at(-1);
+  if (!last) return undefined;
+  const { at, parameter, name, of, before, after, inputs } = last;
+  const then = consumptionOf(book, tank, parameter, at);
   if (!then) return undefined;
-  const volumeL = netVolumeL(tank);
-  const perMl = DOSED_FACTS[parameter].perMl(strengthOf(solution, run.from)) / volumeL;
-  // All else that ran then, and changes on average.
-  const others = runs
-    .filter((each) => each.source !== run.source && each.from <= run.from && run.from < each.until)
-    .reduce((sum, each) => {
-      const other = book.solutions.find(({ id }) => id === each.source);
-      return sum + (other ? (mlOf(each) * DOSED_FACTS[parameter].perMl(strengthOf(other, run.from))) / volumeL : 0);
-    }, 0);
-  const { changeL, everyDays, from } = changeHabit(book, tank, run.from);
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
-  const byChanges =
-    from === 'usual'
-      ? 0
-      : (changeL / everyDays / volumeL) * (waterOfSalt(salt, aimFor(tank, 'salinity'))[parameter] - then.level);
+  const volumeL = netVolumeAt(tank, at);
+  const others = inputs.filter(({ source }) => source !== last.source);
+  const readings = observationsOf(book, tank.id, parameter)
+    .filter((each) => each.at > at && each.at <= now && each.bound === undefined)
+    .slice(-50);
+  const levels = levelsAt(book, tank, parameter, { at: then.lastAt, level: then.level, perDay: then.perDay }, [
+    at,
+    ...readings.map((each) => each.at),
+  ]);
   return {
     parameter,
     netVolumeL: volumeL,
     now,
-    changedAt: run.from,
-    name: solution.name,
-    suppliedBefore: mlOf(before) * perMl,
-    suppliedAfter: mlOf(run) * perMl,
-    consumedNet: then.perDay - others - byChanges,
+    changedAt: at,
+    name,
+    of,
+    suppliedBefore: Math.max(0, before / volumeL),
+    suppliedAfter: Math.max(0, after / volumeL),
+    consumedNet: -netRate(others, parameter, then.perDay, volumeL),
     consumedSd: then.perDaySd,
-    levelThen: Math.max(0, then.level),
-    levelThenSd: then.levelSd,
-    readings: observationsOf(book, tank.id, parameter)
-      .filter(({ at, bound }) => at > run.from && at <= now && bound === undefined)
-      .slice(-50)
-      .map(({ at, value, sd }) => ({ at, value, sd })),
+    levelThen: Math.max(0, levels[0] ?? then.level),
+    levelThenSd: Math.hypot(then.levelSd, (then.perDaySd * (at - then.lastAt)) / DAY_MS),
+    readings: readings.map((each, i) => ({
+      at: each.at,
+      value: each.value,
+      sd: each.sd,
+      foretold: Math.max(0, levels[i + 1] ?? then.level),
+    })),
     readingSd: then.used.at(-1)?.sd ?? usualErrorOf(parameter),
   };
 }
 
-function mlOf(run: Run | undefined): number {
-  return run?.entry.kind === 'standing-dose' ? run.entry.mlPerDay : 0;
-}
-
-/** What a solution is sized by: the first that it carries. */
-function sizedBy(book: Book, { source }: Run): DosedParameter | undefined {
-  const solution = book.solutions.find(({ id }) => id === source);
-  if (!solution) return undefined;
-  const strength = strengthOf(solution);
-  return (['alkalinity', 'calcium', 'magnesium'] as const).find(
-    (parameter) => DOSED_FACTS[parameter].perMl(strength) > 0,
-  );
+/** What a source brought before it was set anew and what it brings since; undefined where that is the same. */
+function changeOf(book: Book, tank: Tank, source: string, at: number) {
+  const level = (parameter: DosedParameter) => consumptionOf(book, tank, parameter, at)?.level ?? 0;
+  const met = { alkalinity: level('alkalinity'), calcium: level('calcium'), magnesium: level('magnesium') };
+  const before = whatGoesIn(book, tank, at - 1, met);
+  const inputs = whatGoesIn(book, tank, at, met);
+  const is = (input: Input) => input.source === source && input.kind !== 'by hand';
+  const [own, had] = [inputs.find(is), before.find(is)];
+  // A solution is judged by the first that it carries.
+  const parameter = DOSED_PARAMETERS.find((each) => ((own ?? had)?.perDay[each] ?? 0) !== 0);
+  if (!parameter) return undefined;
+  const [was, since] = [had?.perDay[parameter] ?? 0, own?.perDay[parameter] ?? 0];
+  if (Math.abs(since - was) <= SAME_DOSE * Math.max(Math.abs(since), Math.abs(was))) return undefined;
+  const of: 'pump' | 'reactor' = source === 'reactor' ? 'reactor' : 'pump';
+  return { at, source, parameter, name: (own ?? had)?.by ?? source, of, before: was, after: since, inputs };
 }

@@ -5,11 +5,10 @@ import { quantity } from '@/chemistry/units/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { consumptionOf, driftOf } from './consumption';
+import { balanceAt, broughtPerDay } from './balance';
 import { tankEvents } from './known-events';
 import { lastLevel, observationsOf } from './observations';
 import { memoise } from './memoise';
-import { suppliedPerDay } from './supply';
 
 /** Nutrients are tested coarsely and move by the month. Chosen. */
 const NUTRIENT_WINDOW_DAYS = 60;
@@ -18,17 +17,16 @@ const NUTRIENT_WINDOW_DAYS = 60;
 export function levelsNow(book: Book, tank: Tank, now: number): Levels {
   return Object.fromEntries(
     FOLLOWED.flatMap((id) => {
-      const level =
-        (isDosedParameter(id) ? driftOf(book, tank, id, now)?.level : undefined) ?? lastLevel(book, tank.id, id);
+      const level = isDosedParameter(id) ? balanceAt(book, tank, now).of[id].level : lastLevel(book, tank.id, id);
       return level === undefined ? [] : [[id, Math.max(0, level)]];
     }),
   );
 }
 
 /**
- * What a tank takes of each a day and a litre that only its water changes replace; negative is what it makes, as nitrate
- * from food. Where parts or a reactor are dosed they are taken to hold what is taken: `fallsShort` says where they do not.
- * What readings cannot tell from nothing is taken as nothing.
+ * What a tank consumes of each a day and a litre that nothing but its water changes replaces; negative is what it makes, as nitrate from
+ * food. Where parts or a reactor are dosed they are taken to be set so that they hold it, as a routine of months asks: `movingCautions`
+ * says how the level moves as they run now. What readings cannot tell from zero is zero here.
  */
 export function consumptionPerDay(book: Book, tank: Tank, now: number): Levels {
   return memoise(book, tank, `what changes alone replace at ${now}`, () =>
@@ -41,49 +39,37 @@ export function consumptionPerDay(book: Book, tank: Tank, now: number): Levels {
   );
 }
 
-/** Elements whose standing doses fall short of what the tank takes (or run ahead of it, negative), a day and a litre. */
-export function fallsShort(book: Book, tank: Tank, now: number): Levels {
-  if (tank.supplies.length === 0) return {};
-  return Object.fromEntries(
-    DOSED_PARAMETERS.flatMap((id) => {
-      const rate = rateOf(book, tank, id, now);
-      return rate === undefined || rate === 0 ? [] : [[id, rate]];
-    }),
-  );
-}
-
 function rateOf(book: Book, tank: Tank, id: Followed, now: number): number | undefined {
   if (id === 'salinity') return undefined;
-  const volumeL = netVolumeL(tank);
   if (isDosedParameter(id)) {
-    const estimate = consumptionOf(book, tank, id, now);
-    if (!estimate) return undefined;
-    const unreplaced = estimate.perDay - suppliedPerDay(book, tank, id, now).amountPerDay / volumeL;
-    return Math.abs(unreplaced) > 1.96 * estimate.perDaySd ? unreplaced : 0;
+    const balance = balanceAt(book, tank, now);
+    const { consumption } = balance.of[id];
+    if (!consumption || consumption.from === 'ratio') return undefined;
+    const others = broughtPerDay(balance, id, ({ kind }) => kind !== 'water changes').amountPerDay / balance.volumeL;
+    const unreplaced = consumption.perDay - others;
+    return Math.abs(unreplaced) > 1.96 * consumption.perDaySd ? unreplaced : 0;
   }
   const observations = observationsOf(book, tank.id, id).filter(
     ({ at }) => at <= now && at > now - NUTRIENT_WINDOW_DAYS * DAY_MS,
   );
-  const estimate = fitTrend({ species: id, volumeL, observations, events: tankEvents(book, tank) });
+  const estimate = fitTrend({ species: id, volumeL: netVolumeL(tank), observations, events: tankEvents(book, tank) });
   return estimate && Math.abs(estimate.perDay) > 1.96 * estimate.perDaySd ? estimate.perDay : 0;
 }
 
-/** Where doses fall short, told beside an answer that takes them to hold. */
-export function shortfallCautions(book: Book, tank: Tank, now: number): Caution[] {
-  const shortfall = fallsShort(book, tank, now);
+/** Levels that move as doses and changes go on now, told beside an answer about changes: what is done about it is Dosing's to say. */
+export function movingCautions(book: Book, tank: Tank, now: number): Caution[] {
+  if (tank.supplies.length === 0) return [];
+  const { of } = balanceAt(book, tank, now);
   return DOSED_PARAMETERS.flatMap((parameter): Caution[] => {
-    const short = shortfall[parameter];
-    if (short === undefined) return [];
-    const { rateKind } = DOSED_FACTS[parameter];
+    const { slope } = of[parameter];
+    if (!slope || Math.abs(slope.perDay) <= 1.96 * slope.sd) return [];
     return [
       {
         severity: 'note',
         says: [
-          short > 0
-            ? `The doses that run now are short of ${parameter} by`
-            : `The doses that run now supply more ${parameter} than is consumed, by`,
-          quantity(rateKind, Math.abs(short)),
-          '; here they are assumed to hold it. Consumption and doses sets that right.',
+          `As doses and changes go on now, ${parameter} ${slope.perDay < 0 ? 'falls' : 'rises'} by`,
+          quantity(DOSED_FACTS[parameter].rateKind, Math.abs(slope.perDay)),
+          '; here doses are assumed to be set so that they hold it, which Consumption and doses works out.',
         ],
       },
     ];

@@ -1,14 +1,14 @@
 import type { MismatchFacts } from '@/calculators/consumption/mismatch-causes';
-import { DOSED_FACTS, DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import type { Consumption } from '@/chemistry/consumption/estimate';
 import { bestTest, testValues, type TestValue } from '@/chemistry/consumption/next-test';
 import { fitTrend } from '@/chemistry/consumption/trend';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { balanceAt, broughtPerDay } from './balance';
 import { changeHabit } from './change-habit';
-import { strengthOf, tankEvents } from './known-events';
+import { tankEvents } from './known-events';
 import { observationsOf } from './observations';
-import { suppliesAt } from './supply-timeline';
 
 const tests = new WeakMap<Consumption, TestValue | undefined>();
 
@@ -27,12 +27,9 @@ const NITRATE_DAYS = 42;
 /** What the record says that bears on why alkalinity and calcium stand apart. */
 export function mismatchFacts(book: Book, tank: Tank, now: number): MismatchFacts {
   const volumeL = netVolumeL(tank);
-  const { doses } = suppliesAt(book, tank, now);
+  const balance = balanceAt(book, tank, now);
   const dosed = (parameter: 'alkalinity' | 'calcium') =>
-    book.solutions.reduce(
-      (sum, solution) => sum + (doses.get(solution.id) ?? 0) * DOSED_FACTS[parameter].perMl(strengthOf(solution)),
-      0,
-    ) / volumeL;
+    broughtPerDay(balance, parameter, ({ mlPerDay }) => mlPerDay !== undefined).amountPerDay / volumeL;
   const { changeL, everyDays, from } = changeHabit(book, tank, now);
   const nitrate = fitTrend({
     species: 'nitrate',

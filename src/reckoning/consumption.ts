@@ -1,5 +1,4 @@
-import type { HowSure } from '@/calculators/calculator/calculator';
-import { howSureOf, type EstimateFacts } from '@/calculators/dosing/certainty';
+import { type EstimateFacts } from '@/calculators/dosing/certainty';
 import { DOSED_PARAMETERS, isDosedParameter, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { CALCIFICATION } from '@/chemistry/consumption/consumption-model';
 import {
@@ -141,9 +140,4 @@ export function factsOf(estimate: Trend): EstimateFacts {
     readingSd: estimate.used.at(-1)?.sd ?? 0,
     lastLeftOut: estimate.setAside.some(({ at }) => at === estimate.lastAt),
   };
-}
-
-/** How sure an estimate is, how its level moves, and whether to test again. */
-export function howSure(estimate: Trend | undefined): HowSure {
-  return howSureOf(estimate && factsOf(estimate));
 }

@@ -11,7 +11,8 @@ import { doseQuestion } from './dose-question';
 import { bottlesQuestion } from './dosing-bottles';
 import { methodsQuestion } from './methods-question';
 import { pumpDelivery } from './pump-delivery';
-import { lightsOf, runningSchedule, scheduleQuestion } from './schedule-question';
+import { lightsOf, scheduleQuestion } from './schedule-question';
+import { dosesRunning } from './what-goes-in';
 
 const now = 100 * DAY_MS;
 const soda: Solution = {
@@ -67,7 +68,7 @@ describe('the schedule of the record', () => {
     { ...at(56), kind: 'lever', lever: 'lights', hours: { fromMinute: 600, forMinutes: 600 } },
   );
   it('holds each part with its two stretches, and the lights', () => {
-    expect(runningSchedule(book, tank, now)).toEqual([
+    expect(dosesRunning(book, tank, now)).toEqual([
       { solutionId: 'chloride', mlPerDay: 15, windows: [], doses: 0 },
       {
         solutionId: 'soda',
@@ -80,7 +81,7 @@ describe('the schedule of the record', () => {
       },
     ]);
     expect(lightsOf(book, tank, now)).toEqual({ fromMinute: 600, forMinutes: 600 });
-    const { values } = doseSchedule.run(scheduleQuestion(book, tank, now, runningSchedule(book, tank, now)));
+    const { values } = doseSchedule.run(scheduleQuestion(book, tank, now, dosesRunning(book, tank, now)));
     expect(values.parts[1]).toMatchObject({ mlEach: 3, mlPerHour: 3 });
     // Its bottle's size is what a stuck pump would give, as long as nobody looked at it.
     expect(values.accidents.map(({ ml }) => ml)).toEqual([1000, 1000]);

@@ -6,7 +6,8 @@ import { netVolumeL, type Book, type EntryDraft, type EntryOf, type Tank } from 
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOfTank } from '@/record/entries-of';
 import { strengthOf } from './known-events';
-import { reactorGain } from './supply';
+import { aimFor } from './targets';
+import { reactorGain } from './what-goes-in';
 
 /** A change of more of the water than this is asked about: routines are a tenth to a fifth, resets a third. Chosen. */
 const LARGE_SHARE = 0.6;
@@ -104,7 +105,7 @@ function reactorQuestion(
   reactor: Pick<EntryOf<'reactor'>, 'mlPerMin' | 'effluentAlkalinity'>,
   units: UnitPreferences,
 ): string | undefined {
-  const gain = reactorGain(tank, reactor) / netVolumeL(tank);
+  const gain = reactorGain(reactor, aimFor(tank, 'alkalinity')) / netVolumeL(tank);
   if (gain <= ASKED_A_DAY.alkalinity) return undefined;
   return `That reactor supplies ${showText(quantity('alkalinityRate', gain), units)} to ${tank.name}, more than any tank consumes: another unit, or a point that slipped?`;
 }

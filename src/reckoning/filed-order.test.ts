@@ -4,7 +4,7 @@ import { emptyBook, newTank } from '@/record/defaults';
 import type { EntryOf } from '@/record/schema';
 import { describeEntry } from '@/record/kinds/describe';
 import { knownEvents } from './known-events';
-import { runningSchedule } from './schedule-question';
+import { dosesRunning } from './what-goes-in';
 import { outlook } from './outlook';
 
 const NOON = Date.UTC(2026, 10, 20, 12);
@@ -40,7 +40,7 @@ describe('two doses set in one minute', () => {
         rows.toReversed().map((row) => ({ table: 'entries', id: row.id, row })),
       );
       const now = NOON + DAY_MS;
-      expect(runningSchedule(book, tank, now).map(({ mlPerDay }) => mlPerDay)).toEqual([55]);
+      expect(dosesRunning(book, tank, now).map(({ mlPerDay }) => mlPerDay)).toEqual([55]);
       const running = knownEvents(book, tank).findLast(({ kind }) => kind === 'rate');
       expect(running).toMatchObject({ litresPerDay: 0.055 });
       expect(

@@ -95,13 +95,32 @@ export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
   });
 }
 
-/** The same with the level as it is held: what estimates and outlooks run the tank model over. */
-export function tankEvents(book: Book, tank: Tank): readonly TankEvent[] {
+/**
+ * The same with the level as it is held: what estimates and outlooks run the tank model over.
+ * @param overlay entries thought of: from their moment on each stands in place of what runs of its source
+ */
+export function tankEvents(book: Book, tank: Tank, overlay: readonly Entry[] = []): readonly TankEvent[] {
+  if (overlay.length > 0) return withThought(book, tank, overlay);
   const known = knownEvents(book, tank);
   const warmth = lastObservation(book, tank.id, 'temperature');
   return memoiseOn(`tank events of ${tank.id}`, [tank, known, supplyTimeline(book, tank), warmth?.value], () =>
     [...levelEvents(book, tank), ...known].toSorted((a, b) => a.at - b.at),
   );
+}
+
+function withThought(book: Book, tank: Tank, overlay: readonly Entry[]): readonly TankEvent[] {
+  const facts = waterFacts(book, tank);
+  const thought = overlay.flatMap((entry) => kindOf(entry.kind).events?.(entry as never, facts, Infinity) ?? []);
+  const set = new Set(thought.flatMap((event) => ('source' in event ? [event.source] : [])));
+  // A second stretch of what is replaced ends with it, unless the new one has its own.
+  const ends = overlay.flatMap((entry): TankEvent[] => {
+    const source = kindOf(entry.kind).source?.(entry as never);
+    const second = `${source ?? ''}, second stretch`;
+    return source === undefined || set.has(second)
+      ? []
+      : [{ kind: 'rate', at: entry.at, source: second, perDay: {}, litresPerDay: 0 }];
+  });
+  return [...tankEvents(book, tank), ...ends, ...thought].toSorted((a, b) => a.at - b.at);
 }
 
 function waterFacts(book: Book, tank: Tank): WaterFacts {

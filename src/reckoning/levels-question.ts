@@ -1,15 +1,11 @@
-import { DOSED_PARAMETERS, isDosedParameter, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { DOSED_PARAMETERS, isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { levels } from '@/calculators/levels/levels';
 import { jotExamples } from '@/record/line/example';
-import type { Trend } from '@/chemistry/consumption/trend';
 import { entriesOf } from '@/record/entries-of';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
-import { driftOf, factsOf } from './consumption';
-import { solutionsWith } from './known-supply';
+import type { Book, Tank } from '@/record/schema';
+import { balanceAt, levelFacts } from './balance';
 import { memoise } from './memoise';
 import { observationsOf } from './observations';
-import { suppliedPerDay } from './supply';
-import { supplyTimeline } from './supply-timeline';
 import { nutrientsAtZero, waterStatus } from './water-status';
 
 /** What the record says of every level of a tank, ready for the levels calculator. */
@@ -20,10 +16,11 @@ function levelsQuestion(book: Book, tank: Tank, now: number) {
   const firstLine = `${alkalinity} ${salinity} ${temperature}`;
   if (!tested) return { firstLine };
   const { warns, zeroForDays = 0 } = nutrientsAtZero(book, tank, now).values;
-  const judged = status.map(({ parameter, last, band }) => ({
+  const judged = status.map(({ parameter, last, band, at }) => ({
     parameter,
     value: last.value,
     sd: last.sd,
+    ...at,
     band: [...band] as [number, number],
     ...(isDosedParameter(parameter) && movesOf(book, tank, parameter, now)),
   }));
@@ -41,24 +38,9 @@ function levelsQuestion(book: Book, tank: Tank, now: number) {
 }
 
 function movesOf(book: Book, tank: Tank, parameter: (typeof DOSED_PARAMETERS)[number], now: number) {
-  const estimate = driftOf(book, tank, parameter, now);
-  return (
-    estimate && {
-      moves: { ...factsOf(estimate), ...sinceSetAnew(book, tank, parameter, now, estimate) },
-      leftOut: estimate.setAside.map(({ value }) => value),
-    }
-  );
-}
-
-/** A dose set after the last test has changed how the level moves: by what is supplied now, and no longer by how it moved. */
-function sinceSetAnew(book: Book, tank: Tank, parameter: DosedParameter, now: number, estimate: Trend) {
-  const carrying = new Set(solutionsWith(book, parameter).map(({ id }) => id));
-  const anew = supplyTimeline(book, tank).some(
-    ({ source, from }) => carrying.has(source) && from > estimate.lastAt && from <= now,
-  );
-  if (!anew) return {};
-  const supplied = suppliedPerDay(book, tank, parameter, now).amountPerDay / netVolumeL(tank);
-  return { driftPerDay: supplied - estimate.perDay, driftPerDaySd: estimate.perDaySd };
+  const level = balanceAt(book, tank, now).of[parameter];
+  const moves = levelFacts(level);
+  return moves && { moves, leftOut: level.trend?.setAside.map(({ value }) => value) ?? [] };
 }
 
 /** Whether every level stands in its band and holds. */

@@ -5,19 +5,21 @@ import type { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
 import { limewaterStrength, USUAL_WEAKENED, type LimewaterMade } from '@/calculators/limewater/strength';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import type { FailureInput } from '@/calculators/top-off/failure-input';
+import { gramsOfAlkalinity } from '@/chemistry/limewater/saturation';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
+import { balanceAt, broughtPerDay } from './balance';
 import { consumptionOf, consumptionTogether } from './consumption';
 import { strengthOf } from './known-events';
 import { pumpDelivery } from './pump-delivery';
-import { lightsOf, USUAL_LIGHTS, waterNow, waterRead } from './schedule-question';
-import { suppliedPerDay } from './supply';
-import { givenMl, suppliesAt, supplyTimeline } from './supply-timeline';
+import { lightsOf, scheduledParts, USUAL_LIGHTS, waterNow, waterRead } from './schedule-question';
+import { givenMl, supplyTimeline } from './supply-timeline';
 import { evaporationOf, roomToRiseL } from './top-off-question';
+import { dosesRunning } from './what-goes-in';
 
 /** A test of limewater speaks of it for so long. Chosen: a season of the room. */
 const TEST_HOLDS_DAYS = 90;
@@ -48,11 +50,13 @@ export function limewaterMadeOf(book: Book, tank: Tank, now: number): LimewaterM
   );
   const vesselL = row?.litres ?? made.findLast(({ litres }) => litres !== undefined)?.litres ?? USUAL_VESSEL_L;
   const store = storeOf(book, tank, now, made, solution);
+  const described = solution && gramsOfAlkalinity(strengthOf(solution, now).alkalinityMmolPerL);
   return {
     vessel,
     vesselL,
     temperatureC: row?.temperatureC ?? roomC(book, tank, now),
     weakened: row?.weakened ?? USUAL_WEAKENED[vessel],
+    ...(described !== undefined && described >= 0.01 && { describedGPerL: Math.min(2.2, described) }),
     ...store,
     ...(test && {
       tested: { at: test.at, alkalinity: test.alkalinity, conductivity: test.conductivity },
@@ -96,8 +100,10 @@ export function limewaterQuestion(
   const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
   if (!evaporation) return undefined;
   const solution = limewaterOf(book, tank);
-  const runsL = (solution ? (suppliesAt(book, tank, now).doses.get(solution.id) ?? 0) : 0) / 1000;
+  const balance = balanceAt(book, tank, now);
+  const runsL = (balance.inputs.find(({ source }) => source === solution?.id)?.mlPerDay ?? 0) / 1000;
   const litresPerDay = tried.litresPerDay ?? runsL;
+  const others = broughtPerDay(balance, 'alkalinity', ({ source }) => source !== solution?.id);
   const estimate = consumptionOf(book, tank, 'alkalinity', now);
   const growth = consumptionTogether(book, tank, now)?.growthPerMonth;
   const startedAt = solution && begunAt(book, tank, solution.id, now);
@@ -113,6 +119,7 @@ export function limewaterQuestion(
     }),
     growthPerMonth: growth && Math.abs(growth.share) > growth.sd ? Math.min(1, Math.max(-0.5, growth.share)) : 0,
     ...(tank.limewater?.keptBack !== undefined && { keptBack: tank.limewater.keptBack }),
+    othersPerDay: others.amountPerDay / balance.volumeL,
     litresPerDay,
     runs: runsL > 0 && litresPerDay === runsL,
     ...(startedAt !== undefined && { startedAt }),
@@ -143,13 +150,6 @@ export function limewaterRoomMmol(book: Book, tank: Tank, now: number): number {
   if (!evaporation) return 0;
   const { outcome: strength } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
   return strength ? limewaterHeadRoom(evaporation.low, tank.limewater?.keptBack) * strength.alkalinity : 0;
-}
-
-/** What limewater supplies of alkalinity as it runs, mmol a day. */
-export function limewaterMmol(book: Book, tank: Tank, now: number): number {
-  const solution = limewaterOf(book, tank);
-  const mlPerDay = solution ? (suppliesAt(book, tank, now).doses.get(solution.id) ?? 0) : 0;
-  return solution ? (mlPerDay / 1000) * strengthOf(solution).alkalinityMmolPerL : 0;
 }
 
 /** How limewater is dripped now: the hours and pulses of its dose. */
@@ -183,7 +183,8 @@ export function limewaterHoursQuestion(
   const lights = lightsOf(book, tank, now) ?? USUAL_LIGHTS;
   const solution = limewaterOf(book, tank);
   const pumpLPerH = limewaterPumpLPerH(book, tank, now);
-  const others = suppliedPerDay(book, tank, 'alkalinity', now, solution?.id);
+  const parts = dosesRunning(book, tank, now).filter(({ solutionId }) => solutionId !== solution?.id);
+  const estimate = consumptionOf(book, tank, 'alkalinity', now);
   return {
     netVolumeL: netVolumeL(tank),
     litresPerDay: asked.litresPerDay,
@@ -192,11 +193,12 @@ export function limewaterHoursQuestion(
     hours: asked.hours,
     pulses: asked.pulses,
     lights,
-    consumption: Math.min(5, Math.max(0, consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? 0)),
+    consumption: Math.min(5, Math.max(0, estimate?.perDay ?? 0)),
+    consumptionSd: Math.min(100, estimate?.perDaySd ?? 0),
     water: waterNow(book, tank, now),
     ...(pumpLPerH !== undefined && { pumpLPerH }),
     ...(asked.dripLPerH !== undefined && { dripLPerH: asked.dripLPerH }),
-    otherMmolPerDay: Math.max(0, others.amountPerDay),
+    others: scheduledParts(book, tank, now, parts).slice(0, 12),
   };
 }
 

@@ -1,23 +1,32 @@
 import type * as z from 'zod';
-import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
+import { limewaterStrength } from '@/calculators/limewater/strength';
 import type { methodsCompared } from '@/calculators/methods/methods-compared';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
-import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
+import { reactorSize } from '@/calculators/reactor/reactor-size';
 import { attempt } from '@/chemistry/refusal';
-import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { changeHabit } from './change-habit';
+import { balanceAt } from './balance';
 import { consumptionTogether } from './consumption';
-import { strengthOf } from './known-events';
+import { doseQuestion } from './dose-question';
+import { limewaterMadeOf } from './limewater-question';
 import { lastLevel } from './observations';
+import { reactorSizeQuestion } from './reactor-size-question';
 import { suppliesAt } from './supply-timeline';
 import { aimFor, bandFor } from './targets';
 import { evaporationOf } from './top-off-question';
+import { twoPartPerMeq } from './two-part-price';
 import { waterOfSalt } from './water-of-salt';
 
 export type MethodsQuestion = z.input<typeof methodsCompared.input>;
 
 /** What the record knows of a tank's consumption, growth, room and prices, ready for the methods-compared calculator. */
-export function methodsQuestion(book: Book, tank: Tank, now: number): MethodsQuestion | undefined {
+export function methodsQuestion(
+  book: Book,
+  tank: Tank,
+  now: number,
+  prices: Book['settings']['prices'] = book.settings.prices,
+): MethodsQuestion | undefined {
   const consumption = consumptionTogether(book, tank, now);
   const alkalinity = consumption?.of['alkalinity'];
   if (!alkalinity) return undefined;
@@ -30,6 +39,9 @@ export function methodsQuestion(book: Book, tank: Tank, now: number): MethodsQue
   const { reactor } = suppliesAt(book, tank, now);
   const effluentAlkalinity = reactor?.effluentAlkalinity ?? tank.reactor?.effluentAlkalinity;
   const perMeq = twoPartPerMeq(book, tank);
+  const size = reactorSizeQuestion(book, tank, now, doseQuestion(book, tank, now), {}, prices);
+  const chamber = size && attempt(() => reactorSize.run(size)).outcome?.values;
+  const { outcome: lime } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
   const saltPerL =
     salt?.boxPrice !== undefined && salt.boxG !== undefined && salt.gramsPerLAt35 !== null
       ? (salt.boxPrice / salt.boxG) * salt.gramsPerLAt35
@@ -37,6 +49,7 @@ export function methodsQuestion(book: Book, tank: Tank, now: number): MethodsQue
   return {
     netVolumeL: netVolumeL(tank),
     consumption: Math.min(5, Math.max(0, alkalinity.perDay)),
+    ...(size && { leftPerDay: Number(size.demandPerDay) }),
     growthPerMonth: Math.min(1, Math.max(-0.5, growth)),
     salinity,
     ...(from !== 'usual' && {
@@ -47,28 +60,17 @@ export function methodsQuestion(book: Book, tank: Tank, now: number): MethodsQue
       },
     }),
     limewaterRoomL: evaporation ? Math.max(0, limewaterHeadRoom(evaporation.low, tank.limewater?.keptBack)) : 0,
+    ...(lime && lime.alkalinity >= 1 && { limewaterMeqPerL: lime.alkalinity }),
     reactor: {
-      tankAlkalinity: aimFor(tank, 'alkalinity'),
+      ...(chamber && { co2GPerMeq: chamber.co2GPerMeq }),
+      tankAlkalinity: Math.max(0, balanceAt(book, tank, now).of.alkalinity.level ?? aimFor(tank, 'alkalinity')),
       ...(effluentAlkalinity !== undefined && { effluentAlkalinity }),
       ...(tank.reactor?.mostMlPerMin !== undefined && { mostMlPerMin: tank.reactor.mostMlPerMin }),
     },
     prices: {
-      ...book.settings.prices,
+      ...prices,
       ...(perMeq !== undefined && { twoPartPerMeq: perMeq }),
       ...(saltPerL !== undefined && { saltPerL }),
     },
   };
-}
-
-/** What a milliequivalent of alkalinity and its calcium cost, by the bottles the tank is dosed from; undefined without their prices. */
-export function twoPartPerMeq(book: Book, tank: Tank): number | undefined {
-  const priced = (id: string | undefined, perMl: (solution: Solution) => number) => {
-    const solution = book.solutions.find((each) => each.id === id);
-    if (solution?.bottlePrice === undefined || solution.bottleMl === undefined || perMl(solution) <= 0)
-      return undefined;
-    return solution.bottlePrice / solution.bottleMl / perMl(solution);
-  };
-  const alkalinity = priced(tank.parts.alkalinity, (each) => DOSED_FACTS.alkalinity.perMl(strengthOf(each)));
-  const calcium = priced(tank.parts.calcium, (each) => DOSED_FACTS.calcium.perMl(strengthOf(each)));
-  return alkalinity === undefined || calcium === undefined ? undefined : alkalinity + calcium * CALCIUM_MG_PER_MEQ;
 }

@@ -130,9 +130,9 @@ function observed(
     correction: 0,
   };
   if (!instrument) return bound ? { ...plain, bound } : plain;
-  const correction = instrument.calibrations?.findLast(({ at }) => at <= entry.at)?.correction ?? 0;
+  const { correction = 0, factor = 1 } = instrument.calibrations?.findLast(({ at }) => at <= entry.at) ?? {};
   const { low, high } = PARAMETERS[parameter];
-  const value = correction === 0 ? raw : Math.min(high, Math.max(low, raw + correction));
+  const value = correction === 0 && factor === 1 ? raw : Math.min(high, Math.max(low, raw * factor + correction));
   return {
     ...plain,
     value,

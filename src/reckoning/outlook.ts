@@ -1,13 +1,15 @@
 import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
-import { amountsOf } from '@/chemistry/reagents/solution';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { amountOf, levelIn, waterOfOne } from '@/chemistry/tank-model/water';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
+import { changeHabit, changesToCome } from './change-habit';
 import { consumptionOf, driftOf } from './consumption';
 import type { FollowedParameter } from './consumption-window';
-import { strengthOf, tankEvents } from './known-events';
+import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
+import { aimFor } from './targets';
+import { waterOfSalt } from './water-of-salt';
 
 export interface OutlookPoint {
   readonly at: number;
@@ -20,9 +22,9 @@ export interface OutlookPoint {
 const STEP_MS = DAY_MS / 4;
 
 /**
- * Where an parameter is heading if everything goes on as it stands: the model run from the last reading with the
- * standing doses and the consumption estimated. The band widens with the doubt of level and rate.
- * @param plan further events, such as a dose that is being thought of
+ * Where a parameter is heading if everything goes on as it stands: the model run from the last reading with the
+ * standing doses, the water changes as they go on, and the consumption estimated. The band widens with the doubt of level and rate.
+ * @param overlay entries thought of, such as a dose: each replaces what runs of its source
  */
 export function outlook(
   book: Book,
@@ -30,34 +32,67 @@ export function outlook(
   parameter: FollowedParameter,
   now: number,
   until: number,
-  plan: readonly TankEvent[] = [],
+  overlay: readonly Entry[] = [],
 ): OutlookPoint[] {
   // Where no dose was ever told, the level goes on as it has moved.
   const everTold = isDosedParameter(parameter) && supplyKnownSince(book, tank, parameter) !== Infinity;
   const estimate = everTold ? consumptionOf(book, tank, parameter, now) : driftOf(book, tank, parameter, now);
   if (!estimate || until <= estimate.lastAt) return [];
-  const volumeL = netVolumeL(tank);
   const at = Array.from(
     { length: Math.floor((until - estimate.lastAt) / STEP_MS) + 1 },
     (_, i) => estimate.lastAt + i * STEP_MS,
   );
+  const from = { at: estimate.lastAt, level: estimate.level, perDay: estimate.perDay };
+  const changes = changesAhead(book, tank, now, until);
+  const points = levelsAt(book, tank, parameter, from, at, overlay, changes).map((level, i) => {
+    const days = ((at[i] ?? estimate.lastAt) - estimate.lastAt) / DAY_MS;
+    const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
+    return { at: at[i] ?? estimate.lastAt, value: level, low: Math.max(0, level - doubt), high: level + doubt };
+  });
+  // What is thought of begins now: before it nothing differs.
+  return overlay.length > 0 ? points.filter((point) => point.at >= now) : points;
+}
+
+/**
+ * A level carried on by the tank model from a moment at which it is known, with everything the record says went in and a consumption that
+ * stays as it is.
+ * @param from the level, and the consumption a day, in the parameter's unit
+ * @param toCome what is to go in or out besides, such as the water changes that are due
+ * @returns the level at each of the moments
+ */
+export function levelsAt(
+  book: Book,
+  tank: Tank,
+  parameter: FollowedParameter,
+  from: { readonly at: number; readonly level: number; readonly perDay: number },
+  moments: readonly number[],
+  overlay: readonly Entry[] = [],
+  toCome: readonly TankEvent[] = [],
+): number[] {
+  const volumeL = netVolumeL(tank);
   const life: TankEvent = {
     kind: 'rate',
-    at: estimate.lastAt,
+    at: from.at,
     source: 'consumption',
-    perDay: amountOf(parameter, -estimate.perDay * volumeL),
+    perDay: amountOf(parameter, -from.perDay * volumeL),
   };
-  const start = {
-    at: estimate.lastAt,
-    volumeL,
-    water: waterOfOne(parameter, Math.max(0, estimate.level)),
-  };
-  return simulate(start, [...tankEvents(book, tank), ...plan, life].map(overTheDay), at).map((state) => {
-    const days = (state.at - estimate.lastAt) / DAY_MS;
-    const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
-    const value = levelIn(state.water, parameter);
-    return { at: state.at, value, low: Math.max(0, value - doubt), high: value + doubt };
-  });
+  const start = { at: from.at, volumeL, water: waterOfOne(parameter, Math.max(0, from.level)) };
+  return simulate(start, [...tankEvents(book, tank, overlay), ...toCome, life].map(overTheDay), [...moments]).map(
+    ({ water }) => levelIn(water, parameter),
+  );
+}
+
+/** The water changes to come, as the habit goes: without them an outlook would tell of another water than the balance does. */
+function changesAhead(book: Book, tank: Tank, now: number, until: number): TankEvent[] {
+  const habit = changeHabit(book, tank, now);
+  if (habit.from === 'usual') return [];
+  const water = waterOfSalt(
+    book.salts.find(({ id }) => id === tank.saltId),
+    aimFor(tank, 'salinity'),
+  );
+  return changesToCome(habit, now, until, book.settings.zone)
+    .filter((at) => at > now)
+    .map((at) => ({ kind: 'exchange', at, volumeL: Math.min(netVolumeL(tank), habit.changeL), water }));
 }
 
 /** An outlook is told by the day: what runs by the hour or in pulses is taken as running evenly, or each night would be drawn. */
@@ -65,31 +100,4 @@ function overTheDay(event: TankEvent): TankEvent {
   if (event.kind !== 'rate' || (!event.hours && event.pulses === undefined)) return event;
   const { kind, at, source, perDay, litresPerDay = 0 } = event;
   return { kind, at, source, perDay, litresPerDay };
-}
-
-/** Where it would be heading if some solutions were dosed at so many millilitres a day from now on, in place of what runs of them. */
-export function outlookAtDoses(
-  book: Book,
-  tank: Tank,
-  parameter: FollowedParameter,
-  now: number,
-  until: number,
-  doses: readonly { readonly id: string; readonly mlPerDay: number }[],
-): OutlookPoint[] {
-  const plan = doses.flatMap(({ id, mlPerDay }): TankEvent[] => {
-    const solution = book.solutions.find((each) => each.id === id);
-    if (!solution) return [];
-    const rate = { kind: 'rate', at: now } as const;
-    return [
-      {
-        ...rate,
-        source: id,
-        perDay: amountsOf(strengthOf(solution), mlPerDay / 1000),
-        litresPerDay: mlPerDay / 1000,
-      },
-      // A second stretch of the day is counted with the first.
-      { ...rate, source: `${id}, second stretch`, perDay: {}, litresPerDay: 0 },
-    ];
-  });
-  return outlook(book, tank, parameter, now, until, plan).filter(({ at }) => at >= now);
 }

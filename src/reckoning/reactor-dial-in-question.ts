@@ -1,14 +1,11 @@
 import type * as z from 'zod';
-import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import type { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
 import { entriesOf } from '@/record/entries-of';
 import type { Book, Tank } from '@/record/schema';
 import type { DoseQuestion } from './dose-question';
-import { strengthOf } from './known-events';
 import { observationsOf } from './observations';
 import { mediaLeft, othersOf, tankAlkalinityNow, testsOf, type ReactorTried } from './reactor-setting';
 import { waterNow } from './schedule-question';
-import { suppliesAt } from './supply-timeline';
 
 /** How it was set and tested, ready for the reactor-dial-in calculator; undefined until the demand is known. */
 export function dialInQuestion(
@@ -19,24 +16,20 @@ export function dialInQuestion(
   tried: ReactorTried = {},
 ): z.input<typeof reactorDialIn.input> | undefined {
   const demand = question.input.demand.alkalinity;
-  const tankAlkalinity = tankAlkalinityNow(book, tank, question, tried);
+  const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (!demand || tankAlkalinity === undefined) return undefined;
   const settings = entriesOf(book, tank.id, 'reactor').filter(({ at }) => at <= now);
   const since = settings.at(-1)?.at ?? now;
   const media = mediaLeft(book, tank, now);
-  const others = othersOf(book, tank, now, question);
-  const part = others.part;
-  // What a part that still runs supplies is not asked of the reactor while it is dialled in.
-  const byPart = part
-    ? (suppliesAt(book, tank, now).doses.get(part.id) ?? 0) * DOSED_FACTS.alkalinity.perMl(strengthOf(part))
-    : 0;
+  const others = othersOf(question);
   const { calcium, salinity, temperatureC } = waterNow(book, tank, now);
   return {
     now,
     netVolumeL: question.volumeL,
     tankAlkalinity,
     water: { calcium, salinity, temperatureC },
-    demandPerDay: demand.perDay - (others.mmolPerDay + byPart) / question.volumeL,
+    // What a part that still runs supplies is not asked of the reactor while it is dialled in.
+    demandPerDay: demand.perDay - (others.mmolPerDay + others.partMmolPerDay) / question.volumeL,
     demandSd: demand.sd,
     settings: settings
       .slice(-20)

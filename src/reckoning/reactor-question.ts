@@ -28,12 +28,12 @@ export function reactorQuestion(
 ): z.input<typeof reactorOutput.input> | undefined {
   const demand = question.input.demand.alkalinity;
   const { effluentAlkalinity, chamberPh, mlPerMin } = reactorSetting(book, tank, now, tried);
-  const tankAlkalinity = tankAlkalinityNow(book, tank, question, tried);
+  const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (tankAlkalinity === undefined) return undefined;
   if (find !== 'demand' && !demand) return undefined;
   if (find !== 'effluent' && effluentAlkalinity === undefined) return undefined;
   if (find !== 'flow' && mlPerMin === undefined) return undefined;
-  const others = othersOf(book, tank, now, question);
+  const others = othersOf(question);
   const { calcium, salinity, temperatureC } = waterNow(book, tank, now);
   const tankPh = lastLevel(book, tank.id, 'ph');
   return {

@@ -1,13 +1,12 @@
-import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
+import type { Book, EntryOf, Tank } from '@/record/schema';
 import type { DoseQuestion } from './dose-question';
-import { strengthOf } from './known-events';
-import { lastObservation } from './observations';
-import { reactorGain } from './supply';
+import { broughtPerDay } from './balance';
 import { suppliesAt, supplyTimeline, type Run } from './supply-timeline';
+import { aimFor } from './targets';
+import { reactorGain } from './what-goes-in';
 
 /** Figures the keeper sets in place of the record's, for the bench only. */
 export interface ReactorTried {
@@ -45,30 +44,22 @@ export function testsOf(book: Book, tank: Tank, now: number): EntryOf<'effluent-
 }
 
 /** Which parts the reactor stands in for, and what of the demand others supply as they run. mmol a day. */
-export function othersOf(book: Book, tank: Tank, now: number, question: DoseQuestion) {
-  const { doses } = suppliesAt(book, tank, now);
-  const part = question.parts.alkalinity;
-  const brings = (solution: Solution) =>
-    (doses.get(solution.id) ?? 0) * DOSED_FACTS.alkalinity.perMl(strengthOf(solution));
-  const others = book.solutions.filter((solution) => brings(solution) > 0 && solution.id !== part?.id);
-  const changes = question.input.others.filter(({ by }) => by !== 'the reactor');
-  const byChanges = changes.reduce((sum, { perDay }) => sum + (perDay.alkalinity ?? 0), 0);
+export function othersOf({ balance, parts }: DoseQuestion) {
+  const part = parts.alkalinity;
+  const byPart = broughtPerDay(balance, 'alkalinity', ({ source }) => source === part?.id).amountPerDay;
+  const others = (source: string) => source !== 'reactor' && source !== part?.id;
+  const { amountPerDay } = broughtPerDay(balance, 'alkalinity', ({ source }) => others(source));
+  const by = balance.inputs.filter(({ source, perDay }) => others(source) && perDay.alkalinity > 0);
   return {
-    part: part && brings(part) > 0 ? part : undefined,
-    mmolPerDay: others.reduce((sum, solution) => sum + brings(solution), 0) + byChanges,
-    by: [...others.map(({ name }) => name), ...(byChanges > 0 ? changes.map(({ by }) => by) : [])],
+    part: part && byPart > 0 ? part : undefined,
+    partMmolPerDay: byPart,
+    mmolPerDay: amountPerDay,
+    by: by.map((each) => each.by),
   };
 }
 
-export function tankAlkalinityNow(
-  book: Book,
-  tank: Tank,
-  question: DoseQuestion,
-  tried: ReactorTried,
-): number | undefined {
-  return (
-    tried.tankAlkalinity ?? question.estimates.alkalinity?.level ?? lastObservation(book, tank.id, 'alkalinity')?.value
-  );
+export function tankAlkalinityNow(question: DoseQuestion, tried: ReactorTried): number | undefined {
+  return tried.tankAlkalinity ?? question.balance.of.alkalinity.level;
 }
 
 export function lastFilled(
@@ -93,7 +84,8 @@ export function mediaLeft(book: Book, tank: Tank, now: number) {
   const filled = lastFilled(book, tank, 'media', now);
   if (!filled) return undefined;
   const usedG = ranSince(book, tank, filled.at, now).reduce(
-    (sum, { entry, days }) => sum + (reactorGain(tank, entry) * days * MG_CACO3_PER_MEQ) / 1000,
+    (sum, { entry, days }) =>
+      sum + (Math.max(0, reactorGain(entry, aimFor(tank, 'alkalinity'))) * days * MG_CACO3_PER_MEQ) / 1000,
     0,
   );
   return { grams: filled.grams, leftG: Math.max(0, filled.grams - usedG), filledAt: filled.at };

@@ -4,7 +4,7 @@ import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { consumptionTogether } from './consumption';
 import type { DoseQuestion } from './dose-question';
-import { twoPartPerMeq } from './methods-question';
+import { twoPartPerMeq } from './two-part-price';
 import { othersOf, reactorSetting, tankAlkalinityNow, type ReactorTried } from './reactor-setting';
 import { waterNow } from './schedule-question';
 
@@ -19,10 +19,10 @@ export function reactorSizeQuestion(
 ): z.input<typeof reactorSize.input> | undefined {
   const demand = question.input.demand.alkalinity;
   const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH } = reactorSetting(book, tank, now, tried);
-  const tankAlkalinity = tankAlkalinityNow(book, tank, question, tried);
+  const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
   const { calcium, salinity, temperatureC } = waterNow(book, tank, now);
-  const others = othersOf(book, tank, now, question);
+  const others = othersOf(question);
   const growth = consumptionTogether(book, tank, now)?.growthPerMonth;
   const perMeq = twoPartPerMeq(book, tank);
   const { reactor = {} } = tank;

@@ -2,8 +2,9 @@ import type * as z from 'zod';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
 import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
 import type { Book, Tank } from '@/record/schema';
+import { broughtPerDay } from './balance';
 import type { DoseQuestion } from './dose-question';
-import { limewaterMmol, limewaterRoomMmol } from './limewater-question';
+import { limewaterRoomMmol } from './limewater-question';
 import { lastLevel } from './observations';
 import {
   lastFilled,
@@ -26,9 +27,10 @@ export function reactorUseQuestion(
 ): z.input<typeof reactorUse.input> | undefined {
   const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH, running } = reactorSetting(book, tank, now, tried);
   const mlPerMin = flow ?? running?.mlPerMin;
-  const tankAlkalinity = tankAlkalinityNow(book, tank, question, tried);
+  const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (effluentAlkalinity === undefined || mlPerMin === undefined || tankAlkalinity === undefined) return undefined;
   const { reactor = {} } = tank;
+  const limewater = broughtPerDay(question.balance, 'alkalinity', ({ kind }) => kind === 'limewater').amountPerDay;
   const { calcium, salinity, temperatureC, pco2Uatm } = waterNow(book, tank, now);
   const magnesium = question.input.demand.magnesium;
   const media = mediaLeft(book, tank, now);
@@ -59,7 +61,7 @@ export function reactorUseQuestion(
     ...(reactor.magnesiumPercent !== undefined && { magnesiumPercent: reactor.magnesiumPercent }),
     ...(reactor.strontiumPercent !== undefined && { strontiumPercent: reactor.strontiumPercent }),
     ...(magnesium && magnesium.perDay > 0 && { magnesiumMgPerDay: magnesium.perDay * question.volumeL }),
-    limewaterMmolPerDay: Math.max(0, limewaterRoomMmol(book, tank, now) - limewaterMmol(book, tank, now)),
+    limewaterMmolPerDay: Math.max(0, limewaterRoomMmol(book, tank, now) - limewater),
     ...(reactor.pressureKPa !== undefined && { pressureKPa: reactor.pressureKPa }),
   };
 }

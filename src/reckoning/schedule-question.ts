@@ -1,8 +1,10 @@
 import type * as z from 'zod';
 import type { doseSchedule } from '@/calculators/dosing/dose-schedule';
+import { LIVESTOCK } from '@/calculators/parameters/livestock';
+import { attempt } from '@/chemistry/refusal';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import type { Hours } from '@/record/kinds/entry-kind';
-import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { bottleLeftMl } from './bottles';
 import { saltAndWarmth, co2Seen } from './co2-of-the-water';
 import { consumptionOf } from './consumption';
@@ -10,31 +12,11 @@ import { levelsNow } from './change-question';
 import { lastLevel } from './observations';
 import { pumpDelivery } from './pump-delivery';
 import { runningAt } from './supply-timeline';
+import type { PartSchedule } from './what-goes-in';
 import { aimFor } from './targets';
-
-/** How one part is scheduled: the hours it runs in, round the clock where none, and so many doses in them. */
-export interface PartSchedule {
-  readonly solutionId: string;
-  readonly mlPerDay: number;
-  readonly windows: readonly Hours[];
-  readonly doses: number;
-}
+import { evaporationOf } from './top-off-question';
 
 export type ScheduleInput = z.input<typeof doseSchedule.input>;
-
-/** What is dosed each day as it runs now, with its hours. */
-export function runningSchedule(book: Book, tank: Tank, now: number): PartSchedule[] {
-  return runningAt(book, tank, now).flatMap(({ entry }) => (entry.kind === 'standing-dose' ? [scheduleOf(entry)] : []));
-}
-
-function scheduleOf({ solutionId, mlPerDay, hours, alsoHours, pulses = 0 }: EntryOf<'standing-dose'>): PartSchedule {
-  return {
-    solutionId,
-    mlPerDay,
-    windows: [...(hours ? [hours] : []), ...(alsoHours ? [alsoHours] : [])],
-    doses: pulses,
-  };
-}
 
 /** Where no lights are logged: the hours most tanks are lit in. Common practice. */
 export const USUAL_LIGHTS: Hours = { fromMinute: 600, forMinutes: 600 };
@@ -47,17 +29,30 @@ export function lightsOf(book: Book, tank: Tank, now: number): Hours | undefined
 
 /** A schedule over the tank's water as it stands, ready for the dose-schedule calculator. */
 export function scheduleQuestion(book: Book, tank: Tank, now: number, parts: readonly PartSchedule[]): ScheduleInput {
-  const lights = lightsOf(book, tank, now);
+  const evaporation = attempt(() => evaporationOf(book, tank, now)).outcome;
+  const pacePerDay = tank.livestock && LIVESTOCK[tank.livestock].alkalinityPerDay;
   return {
     netVolumeL: netVolumeL(tank),
-    parts: parts.flatMap((part) => {
-      const solution = book.solutions.find(({ id }) => id === part.solutionId);
-      return solution ? [partOf(book, tank, now, part, solution)] : [];
-    }),
-    ...(lights && { lights }),
-    consumption: Math.max(0, consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? 0),
+    parts: scheduledParts(book, tank, now, parts),
+    lights: lightsOf(book, tank, now) ?? USUAL_LIGHTS,
+    consumption: Math.min(5, Math.max(0, consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? 0)),
     water: waterNow(book, tank, now),
+    ...(evaporation && { evaporationLPerDay: evaporation.litresPerDay }),
+    ...(pacePerDay !== undefined && { pacePerDay }),
   };
+}
+
+/** Doses with their hours as the calculators take them, each with its solution; those of no solution that is listed left out. */
+export function scheduledParts(
+  book: Book,
+  tank: Tank,
+  now: number,
+  parts: readonly PartSchedule[],
+): ScheduleInput['parts'] {
+  return parts.flatMap((part) => {
+    const solution = book.solutions.find(({ id }) => id === part.solutionId);
+    return solution ? [partOf(book, tank, now, part, solution)] : [];
+  });
 }
 
 /** The tank's water as a day of it, or an accident, begins: by its readings, else as it is meant to be. */

@@ -67,6 +67,22 @@ export function runningAt(book: Book, tank: Tank, at: number): readonly Run[] {
   return supplyTimeline(book, tank).filter((run) => run.from <= at && at < run.until && !run.ended);
 }
 
+/** The same with entries thought of: each replaces what runs of its source from the moment on, or stops it. */
+export function runningWith(book: Book, tank: Tank, at: number, overlay: readonly Entry[]): readonly Run[] {
+  if (overlay.length === 0) return runningAt(book, tank, at);
+  const thought = namingSources(overlay).map(({ entry, kind, source }): Run => ({
+    source,
+    entry,
+    from: at,
+    until: Infinity,
+    ended: kind.ends?.(entry as never) ?? false,
+  }));
+  const replaced = new Set(thought.map(({ source }) => source));
+  return [...runningAt(book, tank, at).filter(({ source }) => !replaced.has(source)), ...thought].filter(
+    ({ ended }) => !ended,
+  );
+}
+
 /** The doses and the reactor of it. */
 export interface Supplies {
   /** Millilitres a day by solution. */

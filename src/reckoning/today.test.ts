@@ -95,7 +95,7 @@ describe('what presses first', () => {
     const entries = [...falling, refill(20, 30), refill(10, 38)];
     const today = todayOf(bookOf(entries), base, now);
     expect(today.bench).toBe('top-off');
-    expect(today.lines.map(({ bench }) => bench)).toEqual(['top-off', 'dosing', 'trends', 'log']);
+    expect(today.lines.map(({ bench }) => bench)).toEqual(['top-off', 'dosing', 'corrections', 'trends', 'log']);
   });
 
   it('a dose that is off comes before a full reservoir', () => {

@@ -1,5 +1,6 @@
 import { refusalIn, refusedText } from '@/calculators/calculator/refusal-text';
 import type { Answer } from '@/calculators/calculator/calculator';
+import { correction } from '@/calculators/dosing/correction';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { limewater } from '@/calculators/limewater/limewater';
@@ -22,6 +23,7 @@ import { consumptionTogether } from './consumption';
 import { nextTestOf } from './consumption-report';
 import { changeHabit } from './change-habit';
 import type { CycleOutcome } from './cycle';
+import { correctionQuestions } from './correction-question';
 import { dangerOf } from './danger';
 import { doseQuestion, type DoseQuestion } from './dose-question';
 import { limewaterQuestion } from './limewater-question';
@@ -72,6 +74,7 @@ const PLACES: Readonly<Record<Concern, Place>> = {
   'top-off upkeep': { bench: 'maintenance' },
   leaving: { bench: 'going-away' },
   dose: { bench: 'dosing' },
+  correction: { bench: 'corrections' },
   limewater: { bench: 'limewater' },
   reactor: { bench: 'reactor' },
   'reactor stores': { bench: 'reactor', as: 'use' },
@@ -217,6 +220,22 @@ const ASK: Readonly<Record<Concern, Ask>> = {
         parts: values.doses.map(({ mlPerDay, runs }) => ({ answerMlPerDay: mlPerDay, runsMlPerDay: runs })),
       },
     };
+  },
+  // The level that is being brought back, else the one that is furthest out of its band.
+  correction: (book, tank, now) => {
+    const asked = correctionQuestions(book, tank, now, questionOf(book, tank, now)).flatMap(({ input, begun }) => {
+      const { outcome } = attempt(() => correction.run(input));
+      return outcome ? [{ outcome, begun, givenToday: input.begun?.givenToday === true }] : [];
+    });
+    const first =
+      asked.find(({ begun }) => begun) ??
+      asked.find(({ outcome: { values } }) => values.place === 'low' && values.mlPerDay > 0);
+    return (
+      first && {
+        answer: first.outcome.answer,
+        facts: { givesToday: !first.givenToday && (first.outcome.values.mlPerDay > 0 || first.outcome.values.done) },
+      }
+    );
   },
   limewater: (book, tank, now) => {
     const question = tank.limewater && limewaterQuestion(book, tank, now);

@@ -4,7 +4,10 @@ import { zeroNutrients } from '@/calculators/nutrients/zero-nutrients';
 import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import type { Book, Tank } from '@/record/schema';
 import { lastObservation, observationsOf, type TankObservation } from './observations';
+import { atAimedSalinity } from '@/calculators/parameters/at-aimed-salinity';
+import { isFollowed } from './consumption-window';
 import { memoise } from './memoise';
+import { aimFor } from './targets';
 import { offInstrument } from './instrument-check';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 
@@ -12,6 +15,8 @@ export interface ParameterStatus {
   readonly parameter: ParameterId;
   readonly last: TankObservation;
   readonly band: readonly [number, number];
+  /** What of the salinity it is judged at: the water's own, and the one aimed at. Only of what is diluted with the salt. */
+  readonly at?: { readonly salinity: number; readonly aimSalinity: number } | undefined;
   /** Outside the band by more than the test's own error could explain. */
   readonly place: Place;
   /** Nitrate and phosphate, both at zero for so many days that it is a warning, whatever the band. */
@@ -25,10 +30,25 @@ export function waterStatus(book: Book, tank: Tank, now: number): ParameterStatu
     const last = lastTrusted(book, tank, parameter, now);
     const band = tank.targets[parameter] ?? ALWAYS_JUDGED[parameter];
     if (!last || !band) return [];
-    const place = placeInBand(last.value, band, last.sd);
+    const at = salinityOf(book, tank, parameter, last.at);
+    const judged = at ? atAimedSalinity(last, at.salinity, at.aimSalinity) : last;
+    const place = placeInBand(judged.value, band, judged.sd);
     const atZero = warns && (parameter === 'nitrate' || parameter === 'phosphate');
-    return [{ parameter, last, band, place, ...(atZero && { zeroForDays }) }];
+    return [{ parameter, last, band, place, ...(at && { at }), ...(atZero && { zeroForDays }) }];
   });
+}
+
+/** A salinity read further from a level than this belongs to another water. Chosen: a week, and the test missed once. */
+const TOGETHER_DAYS = 14;
+
+/** The salinity of the water that a level was read in, with the one it is meant to have; undefined where salt does not dilute it, or is unknown. */
+export function salinityOf(book: Book, tank: Tank, parameter: ParameterId, moment: number) {
+  if (!isFollowed(parameter)) return undefined;
+  const near = observationsOf(book, tank.id, 'salinity').filter(
+    ({ at }) => Math.abs(at - moment) <= TOGETHER_DAYS * DAY_MS,
+  );
+  const nearest = near.toSorted((a, b) => Math.abs(a.at - moment) - Math.abs(b.at - moment))[0];
+  return nearest && { salinity: nearest.value, aimSalinity: aimFor(tank, 'salinity') };
 }
 
 /** A reading that was trusted is judged in place of a later one that was not, unless it is older than this. Chosen. */

@@ -62,6 +62,7 @@ const OTHERWISE: Readonly<Record<string, string>> = {
     'in the unit of whichever parameter it reads; what it makes of a reading is kept within that',
   'instruments.error': 'the same',
   'instruments.calibrations[].correction': 'the same',
+  'instruments.calibrations[].factor': 'the same',
 };
 
 /** A mass or volume above zero, and a share told in percent elsewhere: the upper end is the calculators'. */

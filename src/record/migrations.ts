@@ -91,6 +91,12 @@ const MIGRATIONS: readonly Migration[] = [
     to: 13,
     rows: { entries: (entry) => ({ ...entry, seq: 0 }) },
   },
+  {
+    // Version 14 adds corrections with a beginning and an end, the doses that are shares of one, and a factor to an instrument's correction; what
+    // version 13 wrote stands as it is.
+    to: 14,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

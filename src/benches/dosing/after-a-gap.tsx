@@ -15,7 +15,7 @@ import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
 import { levelsNow } from '@/reckoning/change-question';
 import { strengthOf } from '@/reckoning/known-events';
-import { runningSchedule } from '@/reckoning/schedule-question';
+import { dosesRunning } from '@/reckoning/what-goes-in';
 import { aimFor } from '@/reckoning/targets';
 import { netVolumeL } from '@/record/schema';
 
@@ -26,7 +26,7 @@ export const AfterAGap = inOwnScope(function AfterAGap() {
   const [chosen, setChosen] = useState<string>();
   const [days, setDays] = useKeptState<number | null>('gap days', null);
   const [reading, setReading] = useKeptState<number | null>('gap reading', null);
-  const dosed = runningSchedule(book, tank, now).flatMap(({ solutionId, mlPerDay }) => {
+  const dosed = dosesRunning(book, tank, now).flatMap(({ solutionId, mlPerDay }) => {
     const solution = book.solutions.find(({ id }) => id === solutionId);
     const parameter = solution && DOSED_PARAMETERS.find((each) => DOSED_FACTS[each].perMl(strengthOf(solution)) > 0);
     return solution && parameter ? [{ solution, parameter, mlPerDay }] : [];

@@ -1,6 +1,5 @@
 'use client';
 
-import { nanoid } from 'nanoid';
 import { listed } from '@/calculators/calculator/words';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { PlannedDose } from '@/calculators/dosing/planned-doses';
@@ -16,12 +15,11 @@ import { Refused } from '@/interface/refused';
 import { marksOf } from '@/interface/tide/marks';
 import { useTide } from '@/interface/tide/tide-context';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import type { Entry } from '@/record/schema';
 import { limewaterCautions } from '@/reckoning/limewater-room';
 import { offInstrumentCautions } from '@/reckoning/off-instrument-cautions';
 import { observationsOf } from '@/reckoning/observations';
-import { outlook, outlookAtDoses } from '@/reckoning/outlook';
-import { runningAt } from '@/reckoning/supply-timeline';
+import { dosesSet } from '@/reckoning/doses-set';
+import { outlook } from '@/reckoning/outlook';
 import { ConsumptionWords } from './consumption';
 import { DemandFigures, type AnswerProps } from './demand-figures';
 import { Mix } from './mix';
@@ -92,22 +90,7 @@ function useSetDoses(): (changed: readonly PlannedDose[]) => void {
   const now = useNow();
   const commit = useCommitOnce();
   return (changed) => {
-    const running = new Map(runningAt(book, tank, now).map((run) => [run.source, run.entry]));
-    const entries = changed.map(({ id, mlPerDay }): Entry => {
-      const before = running.get(id);
-      const { hours, alsoHours, pulses } = before?.kind === 'standing-dose' ? before : {};
-      return {
-        id: nanoid(),
-        tankId: tank.id,
-        at: now,
-        kind: 'standing-dose',
-        solutionId: id,
-        mlPerDay,
-        ...(mlPerDay > 0 && hours && { hours }),
-        ...(mlPerDay > 0 && alsoHours && { alsoHours }),
-        ...(mlPerDay > 0 && pulses && { pulses }),
-      };
-    });
+    const entries = dosesSet(book, tank, now, changed);
     const told = (mlPerDay: number) => showText(quantity('doseRate', mlPerDay), book.settings.units);
     void commit({
       label: `Set ${listed(changed.map(({ name, mlPerDay }) => `${name} to ${told(mlPerDay)}`))}`,
@@ -130,7 +113,8 @@ const LevelPicture = drawnLater(function LevelPicture({ doses }: { readonly dose
         readings: observationsOf(book, tank.id, 'alkalinity'),
         band: tank.targets.alkalinity,
         ahead: outlook(book, tank, 'alkalinity', now, to),
-        planned: changes.length > 0 ? outlookAtDoses(book, tank, 'alkalinity', now, to, changes) : [],
+        planned:
+          changes.length > 0 ? outlook(book, tank, 'alkalinity', now, to, dosesSet(book, tank, now, changes)) : [],
         plannedWords: 'at these doses',
         marks: marksOf(book, tank.id, from, to),
         height: 200,

@@ -1,6 +1,7 @@
 'use client';
 
 import { limewater } from '@/calculators/limewater/limewater';
+import { STRENGTHS_AGREE } from '@/calculators/limewater/strength';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
@@ -23,8 +24,6 @@ import { LimewaterPicture } from './limewater-picture';
 /** Looked ahead, in the picture. */
 const AHEAD_DAYS = 730;
 const POINTS = 24;
-/** A measured strength this far off what is dosed with is worth taking over. Chosen: the error of a careful test. */
-const WORTH_TAKING = 0.04;
 
 /** How strong it is, how much of it fits, what share of the consumption it supports and until when. */
 export function StrengthAndRoom() {
@@ -39,7 +38,7 @@ export function StrengthAndRoom() {
   const made = limewaterMadeOf(book, tank, now);
   const solution = limewaterOf(book, tank);
   const litres = Number(question?.litresPerDay ?? 0);
-  const suggested = values ? Math.floor(values.roomL * 1000) / 1000 : 0;
+  const suggested = values ? Math.floor(Math.min(values.roomL, values.neededL ?? Infinity) * 1000) / 1000 : 0;
   const amount = (value: number) => showText(quantity('waterRate', value), units);
   const set = async (litresPerDay: number) => {
     const { hours, pulses } = dripNow(book, tank, now);
@@ -47,18 +46,19 @@ export function StrengthAndRoom() {
     if (await commit({ label: `Limewater set to ${amount(litresPerDay)}`, put })) setTried(null);
   };
   const dosedGPerL = solution?.parts.find(({ reagent }) => reagent === 'calcium-hydroxide')?.gramsPerL;
-  const measured = made.tested && values && dosedGPerL !== undefined ? values.gramsPerL : undefined;
-  const differs = measured !== undefined && Math.abs(measured / (dosedGPerL ?? 1) - 1) > WORTH_TAKING;
+  const measured = values && dosedGPerL !== undefined ? values.madeGPerL : undefined;
+  const differs =
+    measured !== undefined && measured > 0.01 && Math.abs(measured / (dosedGPerL ?? 1) - 1) > STRENGTHS_AGREE;
   const takeOver = () => {
     if (!solution || measured === undefined) return;
     const parts = [{ reagent: 'calcium-hydroxide' as const, gramsPerL: Math.min(1.73, measured) }];
     void commit({
-      label: `${solution.name} at its measured strength from now`,
+      label: `${solution.name} at ${made.tested ? 'its measured strength' : 'the strength it is made at'} from now`,
       put: { solutions: [remade(solution, { parts }, now, 'now')] },
       base: { solutions: [solution] },
     });
   };
-  const reduce = values !== undefined && litres > values.roomL;
+  const reduce = values !== undefined && (values.over || litres > Number(question?.evaporation.low));
   const change = tried !== null && !reduce ? tried : litres === 0 || reduce ? suggested : undefined;
   return (
     <>
@@ -74,9 +74,7 @@ export function StrengthAndRoom() {
               </Button>
             )}
             {differs && measured !== undefined && (
-              <Button onClick={takeOver}>
-                Dose by the measured {showText(quantity('strength', measured), units)} from now
-              </Button>
+              <Button onClick={takeOver}>Reckon with {showText(quantity('strength', measured), units)} from now</Button>
             )}
           </>
         }

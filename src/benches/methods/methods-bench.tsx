@@ -27,9 +27,8 @@ function Methods() {
   const { book, tank } = useTank();
   const now = useNow();
   const [prices, setPrices] = usePrices();
-  const question = methodsQuestion(book, tank, now);
-  const result =
-    question && attempt(() => methodsCompared.run({ ...question, prices: { ...question.prices, ...prices } }));
+  const question = methodsQuestion(book, tank, now, { ...book.settings.prices, ...prices });
+  const result = question && attempt(() => methodsCompared.run(question));
   const methods = result?.outcome?.values.methods ?? [];
   return (
     <Worked

@@ -16,7 +16,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { useNow, useTank } from '@/interface/workspace';
 import { changeHabit, HABIT_FROM } from '@/reckoning/change-habit';
-import { levelsNow, shortfallCautions, consumptionPerDay } from '@/reckoning/change-question';
+import { levelsNow, movingCautions, consumptionPerDay } from '@/reckoning/change-question';
 import { aimFor } from '@/reckoning/targets';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { waterOfSalt } from '@/reckoning/water-of-salt';
@@ -157,7 +157,7 @@ export function SaltBench() {
       <SaltList schools={outcome?.values.salts ?? []} />
       <Schools livestock={tank.livestock} />
       {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={[...outcome.cautions, ...shortfallCautions(book, tank, now)]} />}
+      {outcome && <Cautions cautions={[...outcome.cautions, ...movingCautions(book, tank, now)]} />}
     </Bench>
   );
 }

@@ -12,14 +12,14 @@ import { SelectField } from '@/interface/select-field';
 import { whenText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { pumpDelivery } from '@/reckoning/pump-delivery';
-import { runningSchedule } from '@/reckoning/schedule-question';
+import { dosesRunning } from '@/reckoning/what-goes-in';
 
 /** What each pump gives, as it was measured: so many millilitres in so many seconds. */
 export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const dosed = runningSchedule(book, tank, now).flatMap(
+  const dosed = dosesRunning(book, tank, now).flatMap(
     ({ solutionId }) => book.solutions.find(({ id }) => id === solutionId) ?? [],
   );
   const [chosen, setChosen] = useState<string>();

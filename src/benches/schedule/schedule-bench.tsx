@@ -18,13 +18,8 @@ import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import type { Hours } from '@/record/kinds/entry-kind';
 import type { Entry } from '@/record/schema';
-import {
-  lightsOf,
-  runningSchedule,
-  USUAL_LIGHTS,
-  scheduleQuestion,
-  type PartSchedule,
-} from '@/reckoning/schedule-question';
+import { lightsOf, scheduleQuestion, USUAL_LIGHTS } from '@/reckoning/schedule-question';
+import { dosesRunning, type PartSchedule } from '@/reckoning/what-goes-in';
 import { DayStrip } from '@/interface/charts/day-strip';
 import { ClockFields } from '@/interface/clock-fields';
 import { NextStep } from '@/interface/next-step';
@@ -51,7 +46,7 @@ function Schedule() {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const runs = runningSchedule(book, tank, now);
+  const runs = dosesRunning(book, tank, now);
   const [tried, setTried] = useKeptState<Readonly<Record<string, PartSchedule>>>(`schedule of ${tank.id}`, {});
   const [ref, width] = useWidth(600);
   const lights = lightsOf(book, tank, now);

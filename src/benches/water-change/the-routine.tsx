@@ -17,7 +17,7 @@ import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { changeHabit, HABIT_FROM } from '@/reckoning/change-habit';
-import { shortfallCautions, consumptionPerDay } from '@/reckoning/change-question';
+import { movingCautions, consumptionPerDay } from '@/reckoning/change-question';
 import { saltStrength } from '@/reckoning/learnt-salt';
 import { netVolumeL } from '@/record/schema';
 import type { Seen } from './new-water';
@@ -81,7 +81,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
           </Button>
         )
       }
-      cautions={ownTakes[about] === undefined ? shortfallCautions(book, tank, now) : []}
+      cautions={ownTakes[about] === undefined ? movingCautions(book, tank, now) : []}
     >
       <div className="mt-5 grid gap-8 lg:grid-cols-2">
         {points.length > 0 ? (

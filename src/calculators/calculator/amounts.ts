@@ -34,6 +34,7 @@ export const AMOUNTS = {
   measuredRun: { field: 'time the pump ran', kind: 'days', low: 0.5 / 86_400, high: 2, usual: [10 / 86_400, 0.05] },
   measuredGave: { field: 'what it gave', kind: 'dose', low: 0.05, high: 10_000, usual: [0.5, 500] },
   measuredSet: { field: 'what it was set to give', kind: 'dose', low: 0.05, high: 10_000, usual: [0.5, 500] },
+  correctionDays: { field: 'days of the correction', kind: 'days', low: 1, high: 365, usual: [1, 30] },
   pulses: { field: 'pulses a day', kind: 'ratio', low: 1, high: 288, usual: [1, 96] },
   fromMinute: { field: 'minutes after midnight', kind: 'ratio', low: 0, high: 1439 },
   forMinutes: { field: 'minutes a day', kind: 'ratio', low: 1, high: 1440 },

@@ -22,6 +22,8 @@ export const afterChange = defineCalculator({
     /** When the dose was changed. */
     changedAt: moment('moment of the change'),
     name: z.string().max(200),
+    /** What was changed: a pump is measured where it errs, a reactor's effluent tested. */
+    of: z.enum(['pump', 'reactor']).default('pump'),
     /** The dose before and after, in the parameter's unit a day. */
     suppliedBefore: figure('supplied a day before', 0, 1000),
     suppliedAfter: figure('supplied a day after', 0, 1000),
@@ -37,6 +39,8 @@ export const afterChange = defineCalculator({
           at: moment('moment of a reading'),
           value: figure('reading', 0, 1e5),
           sd: figure('error of a reading', 1e-9, 1e5),
+          /** What the tank model made of it beforehand, with hand doses and changes since; by the slope alone when left out. */
+          foretold: figure('level foretold', 0, 1e5).optional(),
         }),
       )
       .max(200)
@@ -69,20 +73,24 @@ export const afterChange = defineCalculator({
     const last = input.readings.filter(({ at }) => at > changedAt + DAY_MS).at(-1);
     const foretold = last && {
       at: last.at,
-      level: input.levelThen + (slope * (last.at - changedAt)) / DAY_MS,
+      level: last.foretold ?? input.levelThen + (slope * (last.at - changedAt)) / DAY_MS,
       sd: Math.hypot(input.levelThenSd, (consumedSd * (last.at - changedAt)) / DAY_MS),
     };
     const off = last && foretold ? last.value - foretold.level : undefined;
     const error = last && foretold ? Math.hypot(foretold.sd, last.sd) : undefined;
     const asForetold = off === undefined || error === undefined ? undefined : Math.abs(off) <= 1.96 * error;
     const cautions: Caution[] = [];
+    const [set, look, check] =
+      input.of === 'reactor'
+        ? ['its setting', '', 'test the effluent and measure the flow of the reactor']
+        : ['the dose', 'look at the bottle, ', `measure the pump of ${name}`];
     if (asForetold === false && off !== undefined)
       cautions.push({
         severity: 'note',
         says: [
           off > 0
-            ? `More arrives than the dose says, or less is consumed than before: test once more, and measure the pump of ${name}, before it is reduced.`
-            : `Less arrives than the dose says, or more is consumed than before: look at the bottle, measure the pump of ${name}, and test once more before it is increased.`,
+            ? `More arrives than ${set} says, or less is consumed than before: test once more, and ${check}, before it is reduced.`
+            : `Less arrives than ${set} says, or more is consumed than before: ${look}${check}, and test once more before it is increased.`,
         ],
       });
     return {
@@ -107,7 +115,10 @@ export const afterChange = defineCalculator({
                 label: 'Level foretold',
                 value: quantity(parameter, foretold.level),
                 origin: 'equation' as const,
-                from: 'level at the change + (supplied − needed) × days',
+                from:
+                  last?.foretold === undefined
+                    ? 'level at the change + (supplied − needed) × days'
+                    : 'the tank model from the change on, with all that was logged since: doses by hand, water changes, the reactor',
               },
             ]
           : []),

@@ -11,6 +11,8 @@ export const estimateFacts = z.strictObject({
   driftPerDaySd: figure('doubt of the change', 0, 1e6),
   /** The error of its last reading. */
   readingSd: figure('doubt of a reading', 0, 1e6),
+  /** A change a day that would matter: a rate that may be as large is not called steady. What keepers hold to, halved; no bound when left out. */
+  mattersPerDay: figure('change a day that matters', 0, 1e6).optional(),
   /** The last reading is the one that was left out. */
   lastLeftOut: z.boolean().default(false),
 });
@@ -20,13 +22,23 @@ export type EstimateFacts = z.output<typeof estimateFacts>;
 export function howSureOf(facts: EstimateFacts | undefined): HowSure {
   if (!facts) return { certainty: 'not enough yet' };
   const certainty = Math.abs(facts.perDay) < 1.96 * facts.perDaySd ? 'within test error' : 'estimated';
-  return { certainty, moves: movesOf(facts), ...(facts.lastLeftOut && { retest: true }) };
+  const moves = movesOf(facts);
+  return { certainty, ...(moves && { moves }), ...(facts.lastLeftOut && { retest: true }) };
 }
 
-/** A level moves when it does so by more than its test could miss in a week, and surely. */
-export function movesOf({ driftPerDay, driftPerDaySd, readingSd }: EstimateFacts): Moves {
+/**
+ * A level moves when it does so by more than its test could miss in a week, and surely. It is steady where it does not, and can not do so by
+ * what would matter; where it may, nothing is said of it.
+ */
+export function movesOf({
+  driftPerDay,
+  driftPerDaySd,
+  readingSd,
+  mattersPerDay = Infinity,
+}: EstimateFacts): Moves | undefined {
   const shows = Math.abs(driftPerDay) * 7 > 2 * readingSd && Math.abs(driftPerDay) > 1.96 * driftPerDaySd;
-  return !shows ? 'steady' : driftPerDay < 0 ? 'falling' : 'rising';
+  if (shows) return driftPerDay < 0 ? 'falling' : 'rising';
+  return Math.abs(driftPerDay) + 1.96 * driftPerDaySd <= mattersPerDay ? 'steady' : undefined;
 }
 
 /** The same as an input: what a question already knows of its estimate. */

@@ -12,10 +12,32 @@ import type { ScheduledPart } from './scheduled-part';
 import type { PlanSource } from './plan-source';
 
 const MINUTE_MS = 60_000;
-/** Corals calcify by day some two to three times as fast as by night. Common practice. */
-const BY_LIGHT = 2 / 3;
-/** Carbon fixed in the light and breathed out round the clock, mmol/L a day. Chosen: it gives the swings keepers see. */
-const CARBON_A_DAY = 0.3;
+/** Share of the day's growth that falls into the lit hours: corals calcify some two to three times as fast in the light. Common practice. */
+const GROWTH_IN_LIGHT = 2 / 3;
+/** What is assumed of a tank that was never watched through a day: no test tells these from each other yet. */
+export interface DayAssumed {
+  /** Carbon fixed in the light and breathed out round the clock, mmol/L a day. */
+  readonly carbonADay: number;
+  /** How often a day surface and skimmer renew dissolved CO2. */
+  readonly exchangePerDay: number;
+  /** Share of the day's growth that falls into the lit hours. */
+  readonly inLight: number;
+}
+/**
+ * Between a tank of little life under a fast surface and one of much life under a slow one. Chosen: with it 3.2 L of limewater a day in
+ * 378 L swing pH by 0.3 round the clock and by 0.15 overnight, where keepers see 0.3 to 0.4 and 0.2 (common practice).
+ */
+export const USUAL_DAY: DayAssumed = {
+  carbonADay: 0.5,
+  exchangePerDay: AIR_EXCHANGE_A_DAY,
+  inLight: GROWTH_IN_LIGHT,
+};
+/** Chosen: what keepers see lies between the two. A tank's own day, read often enough, would tell. */
+const QUIET_DAY: DayAssumed = { carbonADay: 0.3, exchangePerDay: 30, inLight: 1 / 2 };
+const LIVELY_DAY: DayAssumed = { carbonADay: 0.7, exchangePerDay: 15, inLight: GROWTH_IN_LIGHT };
+/** What the ranges rest on, for the working. */
+export const DAY_ASSUMED_WORDS =
+  'assumed: plants and animals turn over 0.3 to 0.7 mmol/L of carbon a day, air renews dissolved CO₂ 15 to 30 times, and half to two thirds of the growth is by light; no test of this tank tells them yet';
 /** The day that is shown: by then the night before it is like the night after it. */
 const SHOWN_DAY = 3;
 const SAMPLES = 96;
@@ -46,6 +68,12 @@ export interface DayPart {
   readonly doses: number;
 }
 
+/** By how much a day moves pH and alkalinity, under the assumptions at both ends. */
+export interface DaySwings {
+  readonly ph: { readonly low: number; readonly high: number };
+  readonly alkalinity: { readonly low: number; readonly high: number };
+}
+
 export interface DayCourse {
   readonly points: readonly {
     readonly minute: number;
@@ -62,19 +90,24 @@ export interface DayCourse {
  * A day of the water under a schedule, by the tank model: doses by the hour, consumption and photosynthesis by light, open to air.
  * The minutes are the wall's; what is dosed beyond consumption over the days before is taken off evenly, so that a day ends as it began.
  */
-export function dayOf(input: DayInput, parts: readonly DayPart[]): DayCourse {
+export function dayOf(
+  input: DayInput,
+  parts: readonly DayPart[],
+  { carbonADay, exchangePerDay, inLight }: DayAssumed = USUAL_DAY,
+): DayCourse {
   const { netVolumeL, lights, consumption, water, evaporationLPerDay } = input;
   const lit: DailyHours | undefined = lights && hoursOf(lights);
   const events: TankEvent[] = [
-    { kind: 'air', at: 0, co2Uatm: water.pco2Uatm, exchangePerDay: AIR_EXCHANGE_A_DAY },
+    { kind: 'air', at: 0, co2Uatm: water.pco2Uatm, exchangePerDay },
     { kind: 'temperature', at: 0, temperatureC: water.temperatureC },
-    rate('breath', metabolismPerDay(CARBON_A_DAY * netVolumeL)),
-    rate('light', metabolismPerDay(-CARBON_A_DAY * netVolumeL), lit),
+    rate('breath', metabolismPerDay(carbonADay * netVolumeL)),
+    rate('light', metabolismPerDay(-carbonADay * netVolumeL), lit),
   ];
   const takes = consumption * netVolumeL;
+  const evenly = lit ? evenShare(lit, inLight) : 1;
   events.push(
-    rate('growth', calcificationPerDay(takes * (lit ? 1 - BY_LIGHT : 1))),
-    ...(lit ? [rate('growth in the light', calcificationPerDay(takes * BY_LIGHT), lit)] : []),
+    rate('growth', calcificationPerDay(takes * evenly)),
+    ...(lit ? [rate('growth in the light', calcificationPerDay(takes * (1 - evenly)), lit)] : []),
   );
   if (evaporationLPerDay !== undefined)
     events.push(
@@ -131,6 +164,23 @@ export function dayOf(input: DayInput, parts: readonly DayPart[]): DayCourse {
     ph: range(({ ph }) => ph),
     salinity: range(({ salinity }) => salinity),
   };
+}
+
+/** How far a day moves pH and alkalinity at the least and at the most, as far as is assumed and not known. */
+export function swingsOf(input: DayInput, parts: readonly DayPart[], usual: DayCourse): DaySwings {
+  const days = [usual, ...[QUIET_DAY, LIVELY_DAY].map((assumed) => dayOf(input, parts, assumed))];
+  return {
+    ph: rangeOf(days.map(({ ph }) => ph.high - ph.low)),
+    alkalinity: rangeOf(days.map(({ alkalinity }) => alkalinity.high - alkalinity.low)),
+  };
+}
+
+/**
+ * The share of the day's growth that goes on round the clock, so that of all growth just so much falls into the lit hours: what is even by
+ * night is even by day too. All of it where the light lasts longer than that share of the day.
+ */
+export function evenShare({ forMs }: DailyHours, inLight = GROWTH_IN_LIGHT): number {
+  return Math.min(1, (1 - inLight) / (1 - forMs / DAY_MS));
 }
 
 function rangeOf(values: readonly number[]) {

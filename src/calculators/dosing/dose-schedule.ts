@@ -1,11 +1,11 @@
 import * as z from 'zod';
 import { amount } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
-import { defineCalculator, type Phrase, type Step } from '../calculator/calculator';
+import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity, range } from '@/chemistry/units/quantity';
 import { sourceOf } from './plan-source';
-import { dayOf, dayPartOf } from './day-course';
+import { DAY_ASSUMED_WORDS, dayOf, dayPartOf, swingsOf } from './day-course';
 import { dayWater } from './day-water';
 import { MINUTES_A_DAY, stretch } from './stretch';
 import { scheduleDoubts, wholeBottle } from './schedule-doubts';
@@ -21,6 +21,10 @@ export const doseSchedule = defineCalculator({
     /** Alkalinity consumed a day; calcium goes with it. */
     consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }).default(0),
     water: dayWater,
+    /** With it the level is followed too: what the parts bring of water is that much less to top off. */
+    evaporationLPerDay: amount({ field: 'evaporation', kind: 'waterRate', low: 0, high: 10_000 }).optional(),
+    /** The most alkalinity may move in a day, as the livestock or its keeper holds to. */
+    pacePerDay: amount({ field: 'pace of alkalinity', kind: 'alkalinityRate', low: 0, high: 5 }).optional(),
   }),
   example: {
     netVolumeL: '620 L',
@@ -47,10 +51,10 @@ export const doseSchedule = defineCalculator({
     const { netVolumeL, water } = input;
     const parts = input.parts.map((part) => ({ ...part, doses: Math.round(part.doses) }));
     const timed = parts.map((part) => timesOf(part));
-    const day = dayOf(
-      input,
-      timed.map(({ part, source }) => dayPartOf(part, source)),
-    );
+    const dayParts = timed.map(({ part, source }) => dayPartOf(part, source));
+    const day = dayOf(input, dayParts);
+    const swings = swingsOf(input, dayParts, day);
+    const ripple = day.alkalinity.high - day.alkalinity.low;
     const accidents = parts.flatMap((part) => wholeBottle(part, netVolumeL, water) ?? []);
     const working: Step[] = timed.flatMap(({ part, name, mlEach, mlPerHour, runSeconds }): Step[] => [
       {
@@ -91,6 +95,12 @@ export const doseSchedule = defineCalculator({
         from: 'likewise, open to air of the CO₂ given',
       },
       { label: 'highest', value: quantity('ph', day.ph.high), origin: 'equation', from: 'likewise' },
+      {
+        label: 'pH moves by',
+        value: range('ph', swings.ph.low, swings.ph.high),
+        origin: 'assumed',
+        from: DAY_ASSUMED_WORDS,
+      },
     );
     const given = timed.filter(({ part }) => part.mlPerDay > 0);
     const says: Phrase[] =
@@ -112,16 +122,18 @@ export const doseSchedule = defineCalculator({
             ? []
             : [
                 'Alkalinity moves by',
-                quantity('alkalinity', day.alkalinity.high - day.alkalinity.low),
-                'within the day, pH from',
-                quantity('ph', day.ph.low),
-                'to',
-                quantity('ph', day.ph.high),
-                '.',
+                quantity('alkalinity', ripple),
+                '(',
+                range('alkalinity', swings.alkalinity.low, swings.alkalinity.high),
+                ') within the day, pH by',
+                quantity('ph', day.ph.high - day.ph.low),
+                '(',
+                range('ph', swings.ph.low, swings.ph.high),
+                '): by what is assumed of light and air.',
               ],
       },
       working,
-      cautions: scheduleDoubts(timed, accidents, netVolumeL),
+      cautions: [...scheduleDoubts(timed, accidents, netVolumeL), ...beyondPace(ripple, input.pacePerDay)],
       values: {
         parts: timed.map(({ name, mlEach, mlPerHour, runSeconds, atMinutes }) => ({
           name,
@@ -131,11 +143,30 @@ export const doseSchedule = defineCalculator({
           atMinutes,
         })),
         day,
+        swings,
         accidents,
       },
     };
   },
 });
+
+/** Alkalinity that moves further within a day than the animals are held to. */
+function beyondPace(ripple: number, pacePerDay: number | undefined): Caution[] {
+  return pacePerDay !== undefined && ripple > pacePerDay
+    ? [
+        {
+          severity: 'caution',
+          says: [
+            'Alkalinity moves by',
+            quantity('alkalinity', ripple),
+            'within the day, more than the',
+            quantity('alkalinity', pacePerDay),
+            'this livestock is held to: longer hours, or some of it round the clock, steady it.',
+          ],
+        },
+      ]
+    : [];
+}
 
 const ALL_DAY = [{ fromMinute: 0, forMinutes: MINUTES_A_DAY }];
 

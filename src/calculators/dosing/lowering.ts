@@ -9,10 +9,12 @@ const LONGEST_PAUSE_DAYS = 3;
 /** A dose lowered for longer is lowered to this share of what holds the level. Chosen: it still gives the greater half of the time to turn back. */
 const LOWERED_TO = 0.5;
 /**
- * A high alkalinity in starved water is eased back by this a day: over some three weeks a keeper brought it from above 9 to 8.3 dKH
- * while the corals fed up again (common practice).
+ * A high alkalinity in lean water is eased back by this a day: over three to four weeks a keeper brought it from above 9 to 8.3 dKH while
+ * the corals fed up again (common practice).
  */
-const EASED_PER_DAY = 0.05 * MMOL_PER_L_PER_DKH;
+const EASED_PER_DAY = (0.8 / 25) * MMOL_PER_L_PER_DKH;
+/** The dose is lowered by no more than this share while it is eased, so that it is never paused. Chosen. */
+const EASED_AT_MOST = 0.5;
 /** A consumption so small that it would take longer says nothing of when the level is back. */
 const LONGEST_WAIT_DAYS = 365;
 /** Lowered for so long, it is tested on the way. Chosen. */
@@ -31,7 +33,9 @@ interface Lowering {
   readonly othersBy: readonly string[];
   /** What the keeper holds to, in the parameter's unit a day; common practice when left out. */
   readonly fallLimitPerDay?: number | undefined;
-  /** Nitrate and phosphate read zero: corals in starved water bear no quick change. */
+  /** As the part is dosed now, mL a day. */
+  readonly runsMlPerDay?: number | undefined;
+  /** Nitrate is under 1 mg/L, or nitrate and phosphate read zero: corals in lean water bear no quick change. */
   readonly starved?: boolean | undefined;
 }
 
@@ -39,7 +43,7 @@ interface Lowered {
   readonly answer: Answer;
   readonly working: readonly Step[];
   /** The dose meanwhile, mL a day, and for how long; undefined where no dose of the part lowers it. */
-  readonly dose?: { readonly mlPerDay: number; readonly days: number };
+  readonly dose?: { readonly mlPerDay: number; readonly days: number; readonly thenMlPerDay: number };
 }
 
 /**
@@ -95,17 +99,18 @@ export function lowering(input: Lowering): Lowered {
       working,
     };
   const excess = level - aim;
-  const fastest = Math.min(fallLimitPerDay, holds);
+  const fastest = Math.min(fallLimitPerDay, eased ? holds * EASED_AT_MOST : holds);
   const fall = excess / fastest <= LONGEST_PAUSE_DAYS ? fastest : Math.min(fastest, holds * (1 - LOWERED_TO));
   const days = Math.min(LONGEST_WAIT_DAYS, excess / fall);
   const mlPerDay = ((holds - fall) * netVolumeL) / part.perMl;
+  const thenMlPerDay = (holds * netVolumeL) / part.perMl;
   working.push(
     {
       label: 'Fastest fall a day',
       value: quantity(rateKind, fallLimitPerDay),
       origin: input.fallLimitPerDay === undefined ? 'common practice' : 'yours',
       from: eased
-        ? 'nitrate and phosphate read zero: starved corals bleach where a high alkalinity is moved quickly, so it is eased over weeks while they are fed'
+        ? 'nitrate is under 1 mg/L: corals in lean water bleach where a high alkalinity is moved quickly, so it is eased over three to four weeks while they are fed (common practice)'
         : `and never stopped for more than ${LONGEST_PAUSE_DAYS} days`,
     },
     {
@@ -117,14 +122,25 @@ export function lowering(input: Lowering): Lowered {
   );
   const paused = mlPerDay < 0.05;
   return {
-    dose: { mlPerDay: paused ? 0 : mlPerDay, days },
+    dose: { mlPerDay: paused ? 0 : mlPerDay, days, thenMlPerDay },
     working,
     answer: {
       says: [
         ...(paused
           ? [`Pause ${part.name} for`, quantity('days', days)]
-          : [`Lower ${part.name} to`, quantity('doseRate', mlPerDay), 'for about', quantity('days', days)]),
-        days > TEST_AFTER_DAYS ? ', and test each week.' : ', then test.',
+          : [
+              `Lower ${part.name}`,
+              ...(input.runsMlPerDay !== undefined && input.runsMlPerDay > 0
+                ? ['from', quantity('doseRate', input.runsMlPerDay)]
+                : []),
+              'to',
+              quantity('doseRate', mlPerDay),
+              'for about',
+              quantity('days', Math.round(days)),
+            ]),
+        ', then back to',
+        quantity('doseRate', thenMlPerDay),
+        days > TEST_AFTER_DAYS ? ', and test each week.' : ', and test.',
       ],
       certainty: 'worked out',
       because: [
@@ -136,7 +152,7 @@ export function lowering(input: Lowering): Lowered {
           : '. Nothing is added to lower it.',
         ...(eased
           ? [
-              'Nitrate and phosphate read zero: feed more meanwhile, and take weeks, since starved corals bleach where alkalinity moves quickly.',
+              'Nitrate is under 1 mg/L: feed more meanwhile, and take three to four weeks, since corals in lean water bleach where alkalinity moves quickly.',
             ]
           : []),
       ],

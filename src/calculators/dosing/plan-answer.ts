@@ -1,14 +1,27 @@
 import type { Answer, Phrase } from '../calculator/calculator';
 import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import { listed } from '../calculator/words';
-import type { DosedParameter } from './dosed-parameters';
+import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import type { PlanFacts } from './plan-facts';
 import { LEAST_ML_PER_DAY, type PlannedDose } from './planned-doses';
+
+/** A larger share is told in times. */
+const MOST_IN_PERCENT = 10;
+/** A consumption that is less than this share of what goes in is told as none. Chosen. */
+const LEAST_CONSUMED = 0.01;
+/** Beyond what is consumed by less than this share, it is a small surplus and no first word. Chosen. */
+const LEAST_OVER = 0.02;
 
 const TEST_TWICE: Answer = {
   says: ['Test alkalinity twice, a few days apart, and log what you dose: then the dose can be worked out.'],
   certainty: 'not enough yet',
   because: ['Consumption is what is missing from the second reading once doses and water changes are accounted for.'],
+};
+
+const NONE_CHOSEN: Answer = {
+  says: ['Choose what is dosed here: no solution is named for this tank yet.'],
+  certainty: 'not enough yet',
+  because: ['Those of other tanks are theirs, and are used here once they are switched on under the mix.'],
 };
 
 const UNSAID: Answer = {
@@ -27,7 +40,10 @@ function withinTestError(parameters: readonly DosedParameter[]): Answer {
 }
 
 /** What to change, in the order it matters: "Increase carbonate from 28 to 34 mL/day; leave calcium at 32 mL/day." */
-export function planAnswer({ doses, needs, unsaid, unclear, howSure }: PlanFacts): Answer {
+export function planAnswer(facts: PlanFacts): Answer {
+  const { doses, needs, unsaid, unclear, howSure } = facts;
+  const first = oversupply(facts);
+  if (facts.sources.length > 0 && facts.sources.every(({ use }) => use === 'off')) return NONE_CHOSEN;
   if (needs.length === 0)
     return unsaid.length > 0 && unclear.length === 0
       ? UNSAID
@@ -36,10 +52,22 @@ export function planAnswer({ doses, needs, unsaid, unclear, howSure }: PlanFacts
         : TEST_TWICE;
   const fills = doses.filter(({ use, action }) => use === 'fill' || action !== 'leave');
   const worth = fills.filter(({ mlPerDay, runs }) => mlPerDay > LEAST_ML_PER_DAY || runs > LEAST_ML_PER_DAY);
+  const small = worth.length === 0 && doses.find(({ tooSmall }) => tooSmall !== undefined);
+  if (small && first.length === 0)
+    return {
+      says: [
+        `Thin ${small.name} before it is dosed:`,
+        quantity('doseRate', small.tooSmall ?? 0),
+        'would hold the level, less than its pump can be set to.',
+      ],
+      ...howSure,
+      because: rangeOf([small]),
+    };
   if (worth.length === 0) {
     const rising = needs.filter(({ rises }) => rises).map(({ parameter }) => parameter);
     return {
       says: [
+        ...first,
         rising.length > 0
           ? `Dose nothing now: ${listed(rising)} rise${rising.length > 1 ? '' : 's'} beyond all that is known to go in.`
           : 'Dose nothing now: the tank consumes no more than it is already given.',
@@ -50,7 +78,7 @@ export function planAnswer({ doses, needs, unsaid, unclear, howSure }: PlanFacts
   }
   const order = ['stop', 'increase', 'reduce', 'begin', 'leave'] as const;
   const sorted = worth.toSorted((a, b) => order.indexOf(a.action) - order.indexOf(b.action));
-  const says: Phrase[] = [];
+  const says: Phrase[] = [...first];
   if (sorted.every(({ action }) => action === 'leave')) {
     says.push('Leave the doses as they are:');
     sorted.forEach((dose, i) => {
@@ -60,6 +88,42 @@ export function planAnswer({ doses, needs, unsaid, unclear, howSure }: PlanFacts
   } else sorted.forEach((dose, i) => says.push(...(i > 0 ? [';'] : []), ...change(dose, i === 0)));
   says.push('.');
   return { says, ...howSure, because: rangeOf(sorted.filter(isSolved)) };
+}
+
+/**
+ * What goes in beyond all that is consumed, before anything else: a level that is driven up harms within days. As things run now, with what
+ * brings the most of it.
+ */
+function oversupply({ doses, needs, sources, netVolumeL }: PlanFacts): Phrase[] {
+  const over = needs.flatMap(({ parameter, amountPerDay, doubt, others, rises }) => {
+    const bases = sources.filter(({ id, use }) => use === 'base' && doses.some((dose) => dose.id === id));
+    const brought = [
+      ...bases.map((source) => ({ by: source.name, amount: source.runs * source.perMl[parameter] })),
+      ...others,
+    ].filter(({ amount }) => amount > 0);
+    const more = brought.reduce((sum, { amount }) => sum + amount, 0) - amountPerDay;
+    const by = brought.toSorted((a, b) => b.amount - a.amount).map((each) => each.by);
+    // Of a consumption that is next to zero no share is told.
+    const share =
+      amountPerDay > LEAST_CONSUMED * (more + amountPerDay) ? (more + amountPerDay) / amountPerDay : Infinity;
+    return !rises && by.length > 0 && more > Math.max(1.96 * doubt, LEAST_OVER * amountPerDay)
+      ? [{ parameter, more: more / netVolumeL, by, share }]
+      : [];
+  });
+  const [worst] = over.toSorted((a, b) => b.share - a.share);
+  return worst
+    ? [
+        `Too much ${worst.parameter} goes in:`,
+        ...(worst.share === Infinity
+          ? ['far more than is consumed']
+          : worst.share > MOST_IN_PERCENT
+            ? [`${Math.round(worst.share)} times what is consumed`]
+            : [quantity('percent', worst.share * 100), 'of what is consumed']),
+        `, by ${listed(worst.by)}; it rises by`,
+        quantity(DOSED_FACTS[worst.parameter].rateKind, worst.more),
+        '.',
+      ]
+    : [];
 }
 
 function change(dose: PlannedDose, first: boolean): Phrase[] {
@@ -95,8 +159,8 @@ function asKnown(dose: PlannedDose): Quantity {
 }
 
 /** One that goes on as it runs has no range. */
-function isSolved({ use, lowMlPerDay, highMlPerDay }: PlannedDose): boolean {
-  return use === 'fill' && highMlPerDay > lowMlPerDay;
+function isSolved({ lowMlPerDay, highMlPerDay }: PlannedDose): boolean {
+  return highMlPerDay > lowMlPerDay;
 }
 
 function rangeOf(doses: readonly PlannedDose[]): Phrase[] {

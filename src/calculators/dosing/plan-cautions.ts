@@ -7,6 +7,8 @@ import { LEAST_ML_PER_DAY, type Balance, type PlannedDose } from './planned-dose
 
 /** A pump measured longer ago than this is measured again before a dose is changed: tubes wear. Common practice. */
 const MEASURE_AGAIN_DAYS = 90;
+/** A dose is set well by a pump when it is so many of its steps. Chosen: a step is then a twentieth of it. */
+const THINNED_STEPS = 20;
 /** Off by more than this it is not the dose that has to change. Chosen. */
 const DELIVERY_OFF = 0.05;
 
@@ -41,6 +43,7 @@ export function planCautions(facts: PlanFacts): Caution[] {
   }
   cautions.push(...balance.flatMap((each) => imbalance(each, facts)));
   for (const dose of doses) {
+    if (dose.tooSmall !== undefined) cautions.push(thinIt(dose.tooSmall, dose, facts));
     if (dose.limitedBy !== undefined && dose.use === 'fill')
       cautions.push({
         severity: 'note',
@@ -91,6 +94,22 @@ export function planCautions(facts: PlanFacts): Caution[] {
       ],
     });
   return cautions;
+}
+
+/** A dose so small is given by a weaker solution: so many parts of water to one of it. */
+function thinIt(mlPerDay: number, { id, name }: PlannedDose, { sources }: PlanFacts): Caution {
+  const stepMl = sources.find((each) => each.id === id)?.stepMl ?? 0.1;
+  const parts = Math.max(1, Math.ceil((THINNED_STEPS * stepMl) / mlPerDay) - 1);
+  return {
+    severity: 'note',
+    says: [
+      `${capitalised(name)}: the pump’s step is`,
+      quantity('dose', stepMl),
+      `, so the dose rounds to zero. Thin it with ${parts} parts of RO/DI water to one of it and describe that as a solution of its own: it is then dosed at`,
+      quantity('doseRate', mlPerDay * (parts + 1)),
+      '.',
+    ],
+  };
 }
 
 /** What no amount of these sources balances: what is over or short, by what, and what would close it. */

@@ -1,3 +1,4 @@
+import { netRate, suppliedPerDay, type Bringing } from '@/chemistry/tank-model/net-rate';
 import { roundedWithin } from '@/chemistry/units/quantity';
 import type { DosedParameter } from './dosed-parameters';
 import { DOSED_PARAMETERS } from './dosed-parameters';
@@ -36,11 +37,14 @@ export interface PlannedDose {
   readonly thenMlPerDay?: number;
   /** It is held at its limit. */
   readonly limitedBy?: string;
+  /** What holds the level is less than the pump can be set to, mL a day. */
+  readonly tooSmall?: number;
 }
 
 /** How supply and consumption of a parameter stand under the plan, amounts a day in the whole tank. */
 export interface Balance {
   readonly parameter: DosedParameter;
+  readonly suppliedPerDay: number;
   /** Above 0 where more is supplied than consumed. */
   readonly overPerDay: number;
   /** Half of the 95 % range of what is consumed. */
@@ -49,6 +53,8 @@ export interface Balance {
 
 /** A dose raised by more than this share is raised half the way first, and tested. Chosen. */
 const LARGE_INCREASE = 0.5;
+/** A dose that is left as a share of consumption within this is no oversupply. Chosen: less than any estimate is sure of. */
+const OVER_SHARE = 0.005;
 /** Below this a dose is not worth a pump, mL a day. */
 export const LEAST_ML_PER_DAY = 0.05;
 
@@ -59,29 +65,41 @@ export function plannedDoses(
 ): { readonly doses: readonly PlannedDose[]; readonly balance: readonly Balance[] } {
   const needed = new Set(needs.map(({ parameter }) => parameter));
   // A fill all of whose parameters are unknown or too small to tell goes on as it runs.
-  const solved = (source: PlanSource) =>
+  const filling = (source: PlanSource) =>
     source.use === 'fill' && carriedBy(source).some((parameter) => needed.has(parameter));
-  const fixed = sources.filter((source) => source.use !== 'off' && !solved(source));
-  const fills = sources.filter(solved);
-  const fixedMl = (source: PlanSource) => Math.min(source.runs, source.most?.mlPerDay ?? Infinity);
+  const standing = sources.filter((source) => source.use !== 'off' && !filling(source));
+  const tooMuch = basesOverConsumption(standing, needs);
+  const fixed = standing.filter((source) => !tooMuch.includes(source));
+  const solved = [...sources.filter(filling), ...tooMuch];
   const left = (bend: Partial<PerParameter> = {}) =>
     Object.fromEntries(
       needs.map(({ parameter, amountPerDay, others }) => [
         parameter,
-        amountPerDay +
-          (bend[parameter] ?? 0) -
-          others.reduce((sum, { amount }) => sum + amount, 0) -
-          fixed.reduce((sum, source) => sum + fixedMl(source) * source.perMl[parameter], 0),
+        -netRate(
+          [...othersOf(parameter, others), ...fixed.map((source) => bringing(source, fixedMl(source)))],
+          parameter,
+          amountPerDay + (bend[parameter] ?? 0),
+          1,
+        ),
       ]),
     );
-  const asFill = fills.map(({ perMl, runs, most }) => ({ perMl, runs, most: most?.mlPerDay ?? Infinity }));
+  const asFill = solved.map((source) => {
+    const { perMl, runs, most } = source;
+    const gives = tooMuch.includes(source);
+    // Where a base has to give way, parts that fill up go first, and the base is never raised.
+    return {
+      perMl,
+      runs: tooMuch.length > 0 && !gives ? 0 : runs,
+      most: Math.min(most?.mlPerDay ?? Infinity, gives ? runs : Infinity),
+    };
+  });
   const best = solvePlan(asFill, left());
   // How each dose answers to each parameter's doubt, one at a time, both ways: at a limit or at zero it answers to one alone.
   const bent = needs.flatMap(({ parameter, doubt }) =>
     [-1, 1].map((side) => solvePlan(asFill, left({ [parameter]: side * 1.96 * doubt }))),
   );
   const doses = [
-    ...fills.map((source, i) => {
+    ...solved.map((source, i) => {
       const middle = best[i] ?? 0;
       const off = (side: 1 | -1) => Math.hypot(...bent.map((each) => Math.max(0, side * ((each[i] ?? 0) - middle))));
       return doseOf(source, middle, Math.max(0, middle - off(-1)), middle + off(1));
@@ -91,6 +109,36 @@ export function plannedDoses(
     ...sources.filter(({ use, runs }) => use === 'off' && runs > 0).map((source) => doseOf(source, 0)),
   ];
   return { doses, balance: balanceOf(sources, needs, doses) };
+}
+
+/** Bases that together supply surely more of something than is consumed: they go on no more as they run. */
+function basesOverConsumption(standing: readonly PlanSource[], needs: readonly Need[]): readonly PlanSource[] {
+  const over = needs.filter(({ parameter, amountPerDay, doubt, others, rises }) => {
+    const sources = [...othersOf(parameter, others), ...standing.map((source) => bringing(source, fixedMl(source)))];
+    return !rises && netRate(sources, parameter, amountPerDay, 1) > doubtOf({ doubt, amountPerDay });
+  });
+  return standing.filter(
+    ({ use, perMl, runs }) => use === 'base' && runs > 0 && over.some(({ parameter }) => perMl[parameter] > 0),
+  );
+}
+
+/** Half of the 95 % range of what is consumed; no estimate is surer than half a hundredth. */
+function doubtOf({ doubt, amountPerDay }: Pick<Need, 'doubt' | 'amountPerDay'>): number {
+  return Math.max(1.96 * doubt, OVER_SHARE * Math.abs(amountPerDay));
+}
+
+function fixedMl({ runs, most }: PlanSource): number {
+  return Math.min(runs, most?.mlPerDay ?? Infinity);
+}
+
+function bringing({ perMl }: Pick<PlanSource, 'perMl'>, mlPerDay: number): Bringing {
+  return {
+    perDay: Object.fromEntries(DOSED_PARAMETERS.map((parameter) => [parameter, mlPerDay * perMl[parameter]])),
+  };
+}
+
+function othersOf(parameter: DosedParameter, others: Need['others']): Bringing[] {
+  return others.map(({ amount }) => ({ perDay: { [parameter]: amount } }));
 }
 
 function doseOf(source: PlanSource, solved: number, low = solved, high = solved): PlannedDose {
@@ -106,40 +154,41 @@ function doseOf(source: PlanSource, solved: number, low = solved, high = solved)
     highMlPerDay: high,
     ...(most && solved >= most.mlPerDay && { limitedBy: most.because }),
   };
-  const inSteps = Math.round(solved / stepMl) * stepMl;
+  // The greatest setting of the pump that is within the limit: rounding never breaks it.
+  const highest = most ? Math.floor(most.mlPerDay / stepMl + 1e-9) * stepMl : Infinity;
+  const set = (ml: number) =>
+    Number(Math.min(highest, roundedWithin(Math.round(ml / stepMl) * stepMl, (high - low) / 2)).toPrecision(12));
   // What is shown is what is set: no digit beyond the doubt.
-  const shown = roundedWithin(inSteps, (high - low) / 2);
-  const target = shown < LEAST_ML_PER_DAY ? 0 : Number(shown.toPrecision(12));
+  const target = set(solved) < Math.max(LEAST_ML_PER_DAY, stepMl / 2) ? 0 : set(solved);
+  const tooSmall = target === 0 && low > 0 ? { tooSmall: solved } : {};
   // What runs lies in the range: the difference is less than is known.
-  if ((runs >= low && runs <= high && runs > 0) || Math.abs(runs - target) <= stepMl / 2)
-    return { ...common, action: 'leave', mlPerDay: runs };
-  if (runs < LEAST_ML_PER_DAY) return { ...common, action: target > 0 ? 'begin' : 'leave', mlPerDay: target };
-  if (target === 0) return { ...common, action: 'stop', mlPerDay: 0 };
-  if (target > runs * (1 + LARGE_INCREASE)) {
-    const half = roundedWithin(Math.round((runs + target) / 2 / stepMl) * stepMl, (high - low) / 2);
-    return { ...common, action: 'increase', mlPerDay: Number(half.toPrecision(12)), thenMlPerDay: target };
-  }
+  const within = runs >= low && runs <= high && runs > 0 && runs <= (most?.mlPerDay ?? Infinity);
+  if (within || Math.abs(runs - target) <= stepMl / 2)
+    return { ...common, ...tooSmall, action: 'leave', mlPerDay: runs };
+  if (runs < LEAST_ML_PER_DAY)
+    return { ...common, ...tooSmall, action: target > 0 ? 'begin' : 'leave', mlPerDay: target };
+  if (target === 0) return { ...common, ...tooSmall, action: 'stop', mlPerDay: 0 };
+  if (target > runs * (1 + LARGE_INCREASE))
+    return { ...common, action: 'increase', mlPerDay: set((runs + target) / 2), thenMlPerDay: target };
   return { ...common, action: target > runs ? 'increase' : 'reduce', mlPerDay: target };
 }
 
+/** As the doses will be set, once a large increase is complete: what rounding and limits leave over or short is told. */
 function balanceOf(sources: readonly PlanSource[], needs: readonly Need[], doses: readonly PlannedDose[]): Balance[] {
-  return DOSED_PARAMETERS.flatMap((parameter): Balance[] => {
-    const need = needs.find((each) => each.parameter === parameter);
-    if (!need) return [];
-    const supplied = doses.reduce(
-      (sum, dose) => {
-        const source = sources.find(({ id }) => id === dose.id);
-        // By what holds, not by the first step of a large increase, nor by what is left within its range.
-        return sum + (source?.perMl[parameter] ?? 0) * dose.solvedMlPerDay;
-      },
-      need.others.reduce((sum, { amount }) => sum + amount, 0),
-    );
-    return [
-      {
+  return needs
+    .toSorted((a, b) => DOSED_PARAMETERS.indexOf(a.parameter) - DOSED_PARAMETERS.indexOf(b.parameter))
+    .map((need): Balance => {
+      const { parameter, amountPerDay, others } = need;
+      const dosed = doses.flatMap(({ id, mlPerDay, thenMlPerDay = mlPerDay }) => {
+        const source = sources.find((each) => each.id === id);
+        return source ? [bringing(source, thenMlPerDay)] : [];
+      });
+      const supplied = [...othersOf(parameter, others), ...dosed];
+      return {
         parameter,
-        overPerDay: supplied - need.amountPerDay,
-        doubt: Math.max(1.96 * need.doubt, 0.005 * Math.abs(need.amountPerDay)),
-      },
-    ];
-  });
+        suppliedPerDay: suppliedPerDay(supplied, parameter, 1),
+        overPerDay: netRate(supplied, parameter, amountPerDay, 1),
+        doubt: doubtOf(need),
+      };
+    });
 }

@@ -7,13 +7,38 @@ const says = (input: unknown) => answered('levels', input).sentence;
 describe('levels', () => {
   it('says what drifts and what stands outside, and no more', () => {
     expect(says({ levels: [{ parameter: 'calcium', value: 425, band: [410, 450] }] })).toBe(
-      'Everything measured is on target and steady.',
+      // One reading is no trend.
+      'Everything measured is on target.',
     );
     expect(says({ levels: [{ parameter: 'alkalinity', value: '7.3 dKH', band: ['7.8 dKH', '8.8 dKH'], moves }] })).toBe(
       'Alkalinity is falling 0.14 dKH/day and is low at 7.3 dKH.',
     );
     expect(says({ levels: [{ parameter: 'strontium', value: 12, band: [7, 9] }] })).toBe(
       'Strontium is high at 12 mg/L.',
+    );
+  });
+
+  it('says steady of what was followed, and of nothing that may move by what matters', () => {
+    const calcium = { parameter: 'calcium', value: 425, band: [410, 450] };
+    const alkalinity = { parameter: 'alkalinity', value: '8.2 dKH', band: ['7.8 dKH', '8.8 dKH'] };
+    const still = { ...moves, driftPerDay: 0.002, driftPerDaySd: 0.01, mattersPerDay: 0.09 };
+    expect(says({ levels: [{ ...alkalinity, moves: still }] })).toBe('Everything measured is on target and steady.');
+    expect(says({ levels: [{ ...alkalinity, moves: still }, calcium] })).toBe(
+      'Everything measured is on target, alkalinity steady.',
+    );
+    // A fall of 0.15 dKH a day that two tests do not prove is not called steady either.
+    const unsure = { ...still, driftPerDay: -0.0535, driftPerDaySd: 0.04 };
+    expect(says({ levels: [{ ...alkalinity, moves: unsure }] })).toBe('Everything measured is on target.');
+  });
+
+  it('judges calcium at the salinity aimed at: 380 at 31.9 ppt is 417 at 35', () => {
+    const low = { parameter: 'calcium', value: 380, band: [400, 450], salinity: 31.9, aimSalinity: 35 };
+    expect(says({ levels: [low] })).toBe('Everything measured is on target.');
+    expect(answered('levels', { levels: [low] }).because).toMatch(
+      /Salinity reads 31\.9 ppt .* calcium of 380 mg\/L is 417 mg\/L/,
+    );
+    expect(says({ levels: [{ ...low, value: 457, salinity: 31.87 }] })).toBe(
+      'Calcium is high at 502 mg/L once salinity is right.',
     );
   });
 

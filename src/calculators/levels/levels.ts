@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { quantity } from '@/chemistry/units/quantity';
-import { amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
+import { amount, amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';
-import { capitalised } from '../calculator/words';
+import { capitalised, listed } from '../calculator/words';
 import { movesOf, estimateFacts } from '../dosing/certainty';
 import { DOSED_FACTS, isDosedParameter } from '../dosing/dosed-parameters';
 import {
@@ -12,6 +12,7 @@ import {
   usualErrorOf,
   type ParameterId,
 } from '../parameters/parameters';
+import { atAimedSalinity, type JudgedLevel } from '../parameters/at-aimed-salinity';
 import { placeInBand, type Place } from '../parameters/place-in-band';
 
 const levelInput = z.strictObject({
@@ -22,6 +23,9 @@ const levelInput = z.strictObject({
   sd: figure('doubt of the reading', 0, 1e6).optional(),
   /** The target band; a level without one is not judged. */
   band: z.tuple([amountOfNamedKind('lower end', 'parameter'), amountOfNamedKind('upper end', 'parameter')]).optional(),
+  /** Of what is diluted with the salt: the salinity of the same water, ppt, and the one it is meant to have. It is judged at that. */
+  salinity: amount(readingExpectation('salinity')).optional(),
+  aimSalinity: amount(readingExpectation('salinity')).optional(),
   /** How it moves, where its readings tell. */
   moves: estimateFacts.optional(),
   /** Readings that stand apart from the rest, in the parameter's canonical unit. */
@@ -35,7 +39,11 @@ interface Judged {
   readonly parameter: ParameterId;
   readonly value: number | undefined;
   readonly place: Place | undefined;
+  /** As it was read, where it is judged at another salinity. */
+  readonly read: JudgedLevel['read'];
   readonly driftPerDay: number | undefined;
+  /** How it moves; undefined where its readings do not tell. */
+  readonly moves: Moves | undefined;
   readonly leftOut: readonly number[];
 }
 
@@ -85,19 +93,30 @@ export const levels = defineCalculator({
   },
 });
 
-function judge({ parameter, value, sd, band, moves, leftOut }: z.output<typeof levelInput>): Judged {
+function judge(input: z.output<typeof levelInput>): Judged {
+  const { parameter, value, sd, band, moves, leftOut, salinity, aimSalinity } = input;
   const settle = (given: number | string, field: string) =>
     settled(given, { ...readingExpectation(parameter), field, low: Math.min(0, readingExpectation(parameter).low) });
-  const level = value === undefined ? undefined : settle(value, 'last reading');
-  const place =
-    level === undefined || !band
+  const given = value === undefined ? undefined : settle(value, 'last reading');
+  const judged: JudgedLevel | undefined =
+    given === undefined
       ? undefined
-      : placeInBand(level, [settle(band[0], 'lower end'), settle(band[1], 'upper end')], sd ?? usualErrorOf(parameter));
+      : aimSalinity === undefined
+        ? { value: given, sd: sd ?? usualErrorOf(parameter) }
+        : atAimedSalinity({ value: given, sd: sd ?? usualErrorOf(parameter) }, salinity, aimSalinity);
+  const level = judged?.value;
+  const way = moves && movesOf(moves);
+  const place =
+    judged === undefined || !band
+      ? undefined
+      : placeInBand(judged.value, [settle(band[0], 'lower end'), settle(band[1], 'upper end')], judged.sd);
   return {
     parameter,
     value: level,
     place,
-    driftPerDay: moves && movesOf(moves) !== 'steady' ? moves.driftPerDay : undefined,
+    read: judged?.read,
+    driftPerDay: way === 'falling' || way === 'rising' ? moves?.driftPerDay : undefined,
+    moves: way,
     leftOut,
   };
 }
@@ -132,13 +151,14 @@ function answerOf(judged: readonly Judged[], zeroDays: number | undefined): Answ
           ] as Phrase[],
         ]),
     ...drifting.map(driftWords),
-    ...outside.map(({ parameter, place, value = 0 }): Phrase[] => [
+    ...outside.map(({ parameter, place, value = 0, read }): Phrase[] => [
       `${parameterOf(parameter).name} is ${place} at`,
       quantity(parameterOf(parameter).kind, value),
+      ...(read ? ['once salinity is right'] : []),
     ]),
   ];
   const says: Phrase[] = clauses.flatMap((clause, i) => [...(i > 0 ? [';'] : []), ...clause]).concat('.');
-  if (clauses.length === 0) says.unshift('Everything measured is on target and steady');
+  if (clauses.length === 0) says.unshift(`Everything measured is on target${steadyWords(judged)}`);
   if (typeof says[0] === 'string') says[0] = capitalised(says[0]);
   const aside = judged.flatMap(({ parameter, leftOut }) =>
     leftOut.flatMap((value): Phrase[] => [
@@ -150,17 +170,47 @@ function answerOf(judged: readonly Judged[], zeroDays: number | undefined): Answ
   return {
     says,
     certainty: 'estimated',
-    ...movesTogether(drifting),
+    ...movesTogether(judged),
     ...(aside.length > 0 && { retest: true }),
-    because: aside.length > 0 ? aside : ['By the readings of the last weeks.'],
+    because: [...(aside.length > 0 ? aside : ['By the readings of the last weeks.']), ...readWords(judged)],
   };
 }
 
-/** One word for all, where there is one: levels that move both ways have none. */
-function movesTogether(drifting: readonly Judged[]): { readonly moves?: Moves } {
-  const ways = new Set(drifting.map(({ driftPerDay = 0 }): Moves => (driftPerDay < 0 ? 'falling' : 'rising')));
-  const [way = 'steady'] = ways;
-  return ways.size < 2 ? { moves: way } : {};
+/** What was read in water that is too salt, or too little: it is judged as it will read once that is right. */
+function readWords(judged: readonly Judged[]): Phrase[] {
+  const off = judged.flatMap(({ parameter, value: at = 0, read }) => (read ? [{ parameter, at, ...read }] : []));
+  const [first] = off;
+  if (!first) return [];
+  return [
+    'Salinity reads',
+    quantity('salinity', first.salinity),
+    'and is meant to be',
+    quantity('salinity', first.aim),
+    ': judged there,',
+    ...off.flatMap(({ parameter, at, value }, i): Phrase[] => [
+      `${i > 0 ? ', ' : ''}${parameterOf(parameter).name} of`,
+      quantity(parameterOf(parameter).kind, value),
+      'is',
+      quantity(parameterOf(parameter).kind, at),
+    ]),
+    '.',
+  ];
+}
+
+/** Steady is said of what was followed, and never of a single reading: "and steady", or which of them are. */
+function steadyWords(judged: readonly Judged[]): string {
+  const steady = judged.filter(({ moves }) => moves === 'steady').map(({ parameter }) => parameterOf(parameter).name);
+  if (steady.length === 0) return '';
+  return steady.length === judged.length ? ' and steady' : `, ${listed(steady)} steady`;
+}
+
+/** One word for all, where there is one: levels that move both ways have none, nor those whose readings tell of none. */
+function movesTogether(judged: readonly Judged[]): { readonly moves?: Moves } {
+  const all = judged.flatMap(({ moves }) => moves ?? []);
+  const moving = new Set(all.filter((way) => way !== 'steady'));
+  const [way] = moving;
+  if (moving.size > 1 || all.length === 0) return {};
+  return { moves: way ?? 'steady' };
 }
 
 function driftWords({ parameter, driftPerDay = 0, place, value = 0 }: Judged): Phrase[] {

@@ -4,7 +4,9 @@ import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
 import { attempt } from '@/chemistry/refusal';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
-import { dayOf, type DayCourse, type DayPart } from '../dosing/day-course';
+import { dayOf, dayPartOf, swingsOf, type DayCourse, type DayPart, type DaySwings } from '../dosing/day-course';
+import { sourceOf } from '../dosing/plan-source';
+import { scheduledPart } from '../dosing/scheduled-part';
 import { dayWater } from '../dosing/day-water';
 import { MINUTES_A_DAY, stretch, type Stretch } from '../dosing/stretch';
 import { TOP_OFF_AMOUNTS } from '../top-off/top-off-amounts';
@@ -30,8 +32,10 @@ export const dripInput = z.strictObject({
   pumpLPerH: amount(TOP_OFF_AMOUNTS.pump).optional(),
   /** What it is set to drip at, as its keeper remembers it. */
   dripLPerH: amount({ ...TOP_OFF_AMOUNTS.pump, field: 'drip rate' }).optional(),
-  /** What else is dosed through the day, in even drips: mmol of alkalinity a day. */
-  otherMmolPerDay: figure('alkalinity by other sources', 0, 1e6, 'mmol a day').default(0),
+  /** One standard deviation of it. */
+  consumptionSd: figure('doubt of the consumption', 0, 100, 'mmol/L a day').default(0),
+  /** What else is dosed through the day, in its own hours. */
+  others: z.array(scheduledPart).max(12).default([]),
 });
 export type DripInput = z.output<typeof dripInput>;
 
@@ -44,6 +48,8 @@ export interface LimewaterWay {
   readonly mlAtOnce: number | undefined;
   readonly day: DayCourse;
   readonly phSwing: number;
+  /** What the swings rest on is assumed: from the least to the most. */
+  readonly swings: DaySwings;
   readonly alkalinityRipple: number;
   readonly salinityDip: number;
   /** By which a single pulse lifts pH at once; 0 where it drips. */
@@ -60,23 +66,13 @@ export function dripWays(input: DripInput): readonly [clock: LimewaterWay, night
 }
 
 function wayOf(name: LimewaterWay['name'], hours: Stretch, input: DripInput): LimewaterWay {
-  const { litresPerDay, gramsPerL, pulses, otherMmolPerDay, netVolumeL } = input;
+  const { litresPerDay, gramsPerL, pulses, others, netVolumeL } = input;
   const strength = sumOfSalts([{ reagent: 'calcium-hydroxide', gramsPerL }]);
   const round = hours.forMinutes >= MINUTES_A_DAY;
   const doses = Math.round(pulses);
   const parts: DayPart[] = [
     { id: 'limewater', perDay: amountsOf(strength, litresPerDay), litresPerDay, windows: round ? [] : [hours], doses },
-    ...(otherMmolPerDay > 0
-      ? [
-          {
-            id: 'other sources',
-            perDay: { alkalinity: otherMmolPerDay, dic: otherMmolPerDay / 2 },
-            litresPerDay: 0,
-            windows: [],
-            doses: 0,
-          },
-        ]
-      : []),
+    ...others.map((part) => dayPartOf(part, sourceOf(part.source))),
   ];
   const day = dayOf(input, parts);
   const mlAtOnce = doses > 0 ? (litresPerDay * 1000) / doses : undefined;
@@ -87,6 +83,7 @@ function wayOf(name: LimewaterWay['name'], hours: Stretch, input: DripInput): Li
     mlAtOnce,
     day,
     phSwing: day.ph.high - day.ph.low,
+    swings: swingsOf(input, parts, day),
     alkalinityRipple: day.alkalinity.high - day.alkalinity.low,
     salinityDip: day.salinity.high - day.salinity.low,
     phStep:

@@ -1,7 +1,10 @@
 import { Refusal } from '@/chemistry/refusal';
-import { quantity } from '@/chemistry/units/quantity';
-import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
+import { gramsToAlkalinity } from '@/chemistry/limewater/saturation';
+import { quantity, range } from '@/chemistry/units/quantity';
+import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { stretchText } from '../dosing/stretch';
+import { DAY_ASSUMED_WORDS } from '../dosing/day-course';
+import { LEAST_OVER } from './limewater';
 import { LIMEWATER_CAUTIONS } from './strength';
 import { dripInput, dripWays, type DripInput, type LimewaterWay } from './drip-ways';
 
@@ -31,6 +34,7 @@ export const limewaterHours = defineCalculator({
     return {
       answer: {
         says: [
+          ...tooMuch(input),
           'Drip',
           quantity('waterRate', input.litresPerDay),
           `${stretchText(input.hours)},`,
@@ -39,17 +43,23 @@ export const limewaterHours = defineCalculator({
             : [`${Math.round(input.pulses)} pulses of`, quantity('dose', own.mlAtOnce)]),
           ': pH moves by',
           quantity('ph', own.phSwing),
-          'in a day, alkalinity by',
+          'in a day (',
+          range('ph', own.swings.ph.low, own.swings.ph.high),
+          '), alkalinity by',
           quantity('alkalinity', own.alkalinityRipple),
-          '.',
+          '(',
+          range('alkalinity', own.swings.alkalinity.low, own.swings.alkalinity.high),
+          ').',
         ],
-        certainty: 'likely',
+        certainty: 'rough',
         because: [
           'Round the clock pH would move by',
           quantity('ph', clock.phSwing),
-          'and alkalinity by',
+          '(',
+          range('ph', clock.swings.ph.low, clock.swings.ph.high),
+          ') and alkalinity by',
           quantity('alkalinity', clock.alkalinityRipple),
-          '. Keepers disagree which matters more: overnight steadies pH, round the clock steadies alkalinity.',
+          '. The ranges rest on what is assumed of light and air, which this tank’s own readings round the day would tell. Keepers disagree which matters more: overnight steadies pH, round the clock steadies alkalinity.',
         ],
       },
       working: workingOf(own),
@@ -58,6 +68,20 @@ export const limewaterHours = defineCalculator({
     };
   },
 });
+
+/** It drives alkalinity up day by day, whatever the hours: said before them. */
+function tooMuch({ litresPerDay, gramsPerL, netVolumeL, consumption, consumptionSd }: DripInput): Phrase[] {
+  const supplied = (litresPerDay * gramsToAlkalinity(gramsPerL)) / netVolumeL;
+  const more = supplied - consumption;
+  return consumption > 0 && more > Math.max(1.96 * consumptionSd, LEAST_OVER * consumption)
+    ? [
+        `Too much limewater: it supplies ${Math.round((supplied / consumption) * 100)}\u00a0% of the consumption, and alkalinity rises by`,
+        quantity('alkalinityRate', more),
+        '. Reduce it first. As it is:',
+      ]
+    : [];
+}
+
 /** @throws Refusal for more than evaporates, and for a pump too slow for its hours */
 function refuseWhatCannotRun({ litresPerDay, evaporationLPerDay, pumpLPerH, hours }: DripInput): void {
   if (litresPerDay > evaporationLPerDay)
@@ -100,6 +124,12 @@ function workingOf(own: LimewaterWay): Step[] {
       from: 'likewise',
     },
     { label: 'highest', value: quantity('alkalinity', own.day.alkalinity.high), origin: 'equation', from: 'likewise' },
+    {
+      label: 'pH moves by',
+      value: range('ph', own.swings.ph.low, own.swings.ph.high),
+      origin: 'assumed',
+      from: DAY_ASSUMED_WORDS,
+    },
     {
       label: 'Salinity dips by',
       value: quantity('salinity', Math.max(0, own.salinityDip)),

@@ -21,6 +21,8 @@ export const limewaterMade = {
       at: moment('the test').optional(),
     })
     .optional(),
+  /** What the solution that is dosed is described as, grams in a litre: what it supplies is told by this, as every other bench does. */
+  describedGPerL: figure('strength it is described as', 0.01, 2.2, 'g/L').optional(),
   /** Share of the strength that air takes; nothing when left out. */
   weakened: share('strength lost to air', 0, AMOUNTS.limewaterWeakened.high / 100).default(0),
 };
@@ -42,6 +44,8 @@ export const limewaterInput = z.strictObject({
   consumptionSd: figure('doubt of the consumption', 0, 100, 'mmol/L a day').default(0),
   /** How it grows a month, as a share. */
   growthPerMonth: figure('growth a month', -0.5, 1).default(0),
+  /** What everything else supplies of alkalinity a day, below 0 where it takes. */
+  othersPerDay: figure('supplied by others a day', -1000, 1000, 'mmol/L a day').default(0),
   /** What is dosed a day. */
   litresPerDay: amount({ ...TOP_OFF_AMOUNTS.drip, field: 'limewater a day' }).default(0),
   /** It runs now; else it is thought of. */

@@ -89,7 +89,7 @@ describe('a stirrer', () => {
     expect(values.vessel.days).toBeCloseTo(100 / (1.2 * 1.6), 6);
     expect(values.vessel.turnsPerDay).toBeCloseTo(0.4, 6);
     expect(said(limewater.run(stirrer))).toMatch(
-      /^Go on with 1\.2 L\/day of limewater: it supports 83\s% .*Charge the stirrer with 180 g/,
+      /^Go on with 1\.2 L\/day of limewater: it supplies 0\.58 dKH\/day, 83\s% .*Charge the stirrer with 180 g/,
     );
   });
 
@@ -102,9 +102,56 @@ describe('a stirrer', () => {
 
 describe('room', () => {
   it('more than surely evaporates is reduced', () => {
-    const outcome = limewater.run({ ...base, litresPerDay: '1.8 L' });
+    const outcome = limewater.run({ ...base, litresPerDay: '1.8 L', consumption: '0.9 dKH/day' });
     expect(said(outcome)).toMatch(/^Reduce limewater from 1\.8 L\/day to 1\.53 L\/day/);
     expect(cautionsOf(outcome)).toMatch(/salinity falls/);
+  });
+
+  it('within what surely evaporates and into the reserve it goes on, with a note: 3.2 L of 3.5 (common practice)', () => {
+    const outcome = limewater.run({
+      ...base,
+      netVolumeL: '378 L',
+      evaporation: { low: '3.5 L', litresPerDay: '3.75 L', high: '4 L' },
+      litresPerDay: '3.2 L',
+      consumption: '1.1 dKH/day',
+    });
+    expect(said(outcome)).toMatch(/^Go on with 3\.2 L\/day of limewater: it supplies 1\.03 dKH\/day/);
+    expect(outcome.cautions.filter(({ severity, usual }) => severity === 'danger' && !usual)).toEqual([]);
+    expect(cautionsOf(outcome)).toMatch(/whether the top-off still comes on/);
+  });
+
+  it('supplying more than is consumed is the first word: 250 L, 0.4 dKH a day, 3 L a day', () => {
+    // By hand: 3 × 43.19 ÷ 250 = 0.518 mmol/L = 1.453 dKH a day, 363 % of 0.4; 0.4 dKH asks for 0.826 L.
+    const over = limewater.run({
+      ...base,
+      evaporation: { low: '3.5 L', litresPerDay: '3.75 L', high: '4 L' },
+      consumption: '0.4 dKH/day',
+      litresPerDay: '3 L',
+    });
+    expect(said(over)).toMatch(
+      /^Too much limewater: 3 L\/day supplies 363\s% of the consumption, and alkalinity rises by 1\.05 dKH\/day\. Reduce it to 0\.826 L\/day\./,
+    );
+    expect(over.cautions[0]).toMatchObject({ severity: 'danger' });
+    expect(over.values.neededL).toBeCloseTo((0.4 * DKH * 250) / 43.19, 2);
+  });
+
+  it('with no dose given says what is needed, then what fits', () => {
+    const none = { ...base, litresPerDay: 0, runs: false };
+    expect(said(limewater.run(none))).toMatch(
+      /^Limewater: 1\.45 L\/day would supply all that is not supplied yet; up to 1\.53 L\/day fits/,
+    );
+    expect(said(limewater.run({ ...none, consumption: '1.4 dKH/day' }))).toMatch(
+      /^Limewater: 2\.89 L\/day would be needed and 1\.53 L\/day fits/,
+    );
+  });
+
+  it('says what a small amount supplies: 30 mL a day in 8 US gallons', () => {
+    // By hand: 0.03 × 43.19 ÷ 30.28 = 0.0428 mmol/L = 0.12 dKH a day.
+    const { consumption, ...nano } = { ...base, netVolumeL: '8 US gal', litresPerDay: '30 mL/day' };
+    expect(consumption).toBeDefined();
+    expect(said(limewater.run({ ...nano, evaporation: { low: 0.2, litresPerDay: 0.25, high: 0.3 } }))).toMatch(
+      /^Go on with 30 mL\/day of limewater: it supplies 0\.12 dKH\/day/,
+    );
   });
 
   it('more than evaporates at all is refused, with what to check', () => {

@@ -19,6 +19,8 @@ import { vesselLife, vesselSteps, vesselWords, type VesselLife } from './vessel-
 const WATCH_DAYS = 60;
 const SOONER_DAYS = 3;
 
+/** Supplied beyond consumption by less than this share, it is no oversupply. Chosen. */
+export const LEAST_OVER = 0.02;
 /** Less than any test shows, mmol/L a day: of that no share is told. */
 const LEAST_CONSUMED = 1e-3;
 
@@ -40,7 +42,7 @@ export const limewater = defineCalculator({
     runs: true,
   },
   run: (input) => {
-    const { evaporation, netVolumeL, litresPerDay, consumption, growthPerMonth, keptBack } = input;
+    const { evaporation, netVolumeL, litresPerDay, consumption, growthPerMonth, keptBack, othersPerDay } = input;
     if (evaporation.low > evaporation.litresPerDay || evaporation.high < evaporation.litresPerDay)
       throw new Refusal({
         field: 'evaporation',
@@ -63,8 +65,18 @@ export const limewater = defineCalculator({
     const runs = supports(litresPerDay);
     const suffices =
       consumption === undefined ? undefined : monthsUntilOutgrown(room, consumption, Math.max(0, growthPerMonth));
+    // What nothing else supplies is what limewater has to.
+    const needed = consumption === undefined ? undefined : Math.max(0, consumption - Math.max(0, othersPerDay));
     const values = {
+      neededL:
+        needed === undefined || strength.alkalinity <= 0 ? undefined : (needed * netVolumeL) / strength.alkalinity,
+      over:
+        consumption !== undefined &&
+        consumption > LEAST_CONSUMED &&
+        litresPerDay > 0 &&
+        runs - consumption > Math.max(1.96 * input.consumptionSd, LEAST_OVER * consumption),
       gramsPerL: strength.gramsPerL,
+      madeGPerL: strength.madeGPerL,
       strength: strength.alkalinity,
       strengthSd: strength.sd,
       lyingG: strength.lyingG,
@@ -73,6 +85,8 @@ export const limewater = defineCalculator({
       ceilingHigh: ceiling * apart(evaporation.high, evaporation.litresPerDay, strength.sd),
       roomL,
       room,
+      roomLow: room * Math.exp(-1.96 * strength.sd),
+      roomHigh: room * Math.exp(1.96 * strength.sd),
       supplies: runs,
       shareOfCeiling: ceiling > 1e-9 ? runs / ceiling : 0,
       shareOfConsumption: consumption !== undefined && consumption > LEAST_CONSUMED ? runs / consumption : undefined,
@@ -95,14 +109,23 @@ export const limewater = defineCalculator({
 });
 
 export interface LimewaterValues {
+  /** Litres a day that supply all that nothing else does; undefined while consumption is unknown. */
+  readonly neededL: number | undefined;
+  /** It supplies surely more than is consumed. */
+  readonly over: boolean;
+  readonly madeGPerL: number;
   readonly gramsPerL: number;
   readonly strength: number;
+  readonly strengthSd: number;
   readonly lyingG: number | undefined;
   readonly ceiling: number;
   readonly ceilingLow: number;
   readonly ceilingHigh: number;
   readonly roomL: number;
   readonly room: number;
+  /** Its 95 % range, by the strength alone: the litres are the least that evaporates. */
+  readonly roomLow: number;
+  readonly roomHigh: number;
   readonly supplies: number;
   readonly shareOfCeiling: number;
   readonly shareOfConsumption: number | undefined;
@@ -125,14 +148,46 @@ function percent(share: number): string {
   return `${Math.round(share * 100)}\u00a0%`;
 }
 
-function doWhat({ litresPerDay, runs }: LimewaterInput, { roomL, shareOfConsumption }: LimewaterValues): Phrase[] {
-  const share: Phrase[] =
-    shareOfConsumption === undefined
-      ? []
-      : [`: it supports ${percent(Math.min(1, shareOfConsumption))} of the consumption`];
+function doWhat(input: LimewaterInput, values: LimewaterValues): Phrase[] {
+  const { litresPerDay, runs, evaporation } = input;
+  const { roomL, neededL, over, supplies, shareOfConsumption } = values;
+  const doubt = 1.96 * values.strengthSd;
+  const more = supplies - (input.consumption ?? 0);
+  const share: Phrase[] = [
+    ': it supplies',
+    estimate('alkalinityRate', supplies, supplies * (1 - doubt), supplies * (1 + doubt)),
+    ...(shareOfConsumption === undefined ? [] : [`, ${percent(shareOfConsumption)} of the consumption`]),
+  ];
+  if (over && shareOfConsumption !== undefined)
+    return [
+      'Too much limewater:',
+      quantity('waterRate', litresPerDay),
+      `${runs ? 'supplies' : 'would supply'} ${percent(shareOfConsumption)} of the consumption, and alkalinity ${runs ? 'rises' : 'would rise'} by`,
+      estimate('alkalinityRate', more, more - supplies * doubt, more + supplies * doubt),
+      '. Reduce it to',
+      quantity('waterRate', Math.min(roomL, neededL ?? roomL)),
+      '.',
+    ];
+  if (litresPerDay === 0 && neededL !== undefined && neededL > 0 && neededL <= roomL)
+    return [
+      'Limewater:',
+      quantity('waterRate', neededL),
+      'would supply all that is not supplied yet; up to',
+      quantity('waterRate', roomL),
+      'fits this tank’s evaporation.',
+    ];
+  if (litresPerDay === 0 && neededL !== undefined && neededL > roomL)
+    return [
+      'Limewater:',
+      quantity('waterRate', neededL),
+      'would be needed and',
+      quantity('waterRate', roomL),
+      'fits this tank’s evaporation: so much of it, and the rest by another way.',
+    ];
   if (litresPerDay === 0)
     return ['Limewater: up to', quantity('waterRate', roomL), 'fits this tank’s evaporation', '.'];
-  if (litresPerDay > roomL)
+  // The reserve is a wish: what surely evaporates is the bound.
+  if (litresPerDay > evaporation.low)
     return ['Reduce limewater from', quantity('waterRate', litresPerDay), 'to', quantity('waterRate', roomL), '.'];
   return [runs ? 'Go on with' : 'Run', quantity('waterRate', litresPerDay), 'of limewater', ...share, '.'];
 }
@@ -140,11 +195,15 @@ function doWhat({ litresPerDay, runs }: LimewaterInput, { roomL, shareOfConsumpt
 function becauseOf(input: LimewaterInput, values: LimewaterValues): Phrase[] {
   const { consumption, growthPerMonth, now } = input;
   const phrases: Phrase[] = [
-    'Its ceiling is',
-    estimate('alkalinityRate', values.ceiling, values.ceilingLow, values.ceilingHigh),
+    quantity('waterRate', values.roomL),
+    'is the most that fits, some of it kept for the top-off: it would supply',
+    estimate('alkalinityRate', values.room, values.roomLow, values.roomHigh),
     ',',
-    range('alkalinityRate', Math.max(0, values.ceilingLow), values.ceilingHigh),
+    range('alkalinityRate', values.roomLow, values.roomHigh),
     '(95 % range).',
+    ...(values.neededL !== undefined && values.neededL > input.litresPerDay && input.litresPerDay > 0
+      ? ['All that nothing else supplies would take', quantity('waterRate', values.neededL), '.']
+      : []),
   ];
   if (consumption === undefined || consumption <= LEAST_CONSUMED)
     return [
@@ -220,9 +279,25 @@ function steps(input: LimewaterInput, values: LimewaterValues): Step[] {
 }
 
 function cautions(input: LimewaterInput, strength: LimewaterStrength, values: LimewaterValues): Caution[] {
-  const { litresPerDay, startedAt, now } = input;
+  const { litresPerDay, startedAt, now, evaporation } = input;
   const list: Caution[] = [...strengthCautions(strength)];
-  if (litresPerDay > values.roomL && litresPerDay > 0)
+  if (values.over)
+    list.push({
+      severity: 'danger',
+      says: [
+        'Alkalinity and pH are driven up day by day: above 8.4 carbonate falls out on pumps and heaters, and animals burn. Reduce it today, and test alkalinity and pH.',
+      ],
+    });
+  if (litresPerDay > values.roomL && litresPerDay <= evaporation.low)
+    list.push({
+      severity: 'note',
+      says: [
+        'It leaves',
+        quantity('waterRate', evaporation.low - litresPerDay),
+        'at the least to the ordinary top-off, a little less than you keep back. Look each day whether the top-off still comes on.',
+      ],
+    });
+  if (litresPerDay > evaporation.low && litresPerDay > 0)
     list.push({
       severity: 'danger',
       says: [

@@ -1,6 +1,12 @@
 import type * as z from 'zod';
 import { BY_CONDUCTIVITY_SD, gramsOfConductivity } from '@/chemistry/limewater/conductivity';
-import { gramsOfAlkalinity, SATURATION_SD, saturationGPerL, standingLimewater } from '@/chemistry/limewater/saturation';
+import {
+  gramsOfAlkalinity,
+  gramsToAlkalinity,
+  SATURATION_SD,
+  saturationGPerL,
+  standingLimewater,
+} from '@/chemistry/limewater/saturation';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { quantity } from '@/chemistry/units/quantity';
 import type { Caution, Step } from '../calculator/calculator';
@@ -17,7 +23,10 @@ const TITRATED_SD = 0.04;
 const ABOVE_SATURATION = 1.1;
 
 export interface LimewaterStrength {
+  /** What it is reckoned with: as the solution that is dosed is described, else as it is made. */
   readonly gramsPerL: number;
+  /** As a test, or its water and what was put in, tell it. */
+  readonly madeGPerL: number;
   /** mmol/L, as it goes into the tank. */
   readonly alkalinity: number;
   readonly calciumMgPerL: number;
@@ -26,7 +35,7 @@ export interface LimewaterStrength {
   readonly saturationGPerL: number;
   /** On the bottom, g; undefined where what was put in is not known. */
   readonly lyingG: number | undefined;
-  readonly by: 'saturation' | 'grams' | 'alkalinity' | 'conductivity';
+  readonly by: 'described' | 'saturation' | 'grams' | 'alkalinity' | 'conductivity';
   readonly cloudy: boolean;
 }
 
@@ -39,6 +48,7 @@ export function limewaterStrength({
   leftL,
   tested,
   weakened,
+  describedGPerL,
 }: LimewaterMade): LimewaterStrength {
   const saturation = saturationGPerL(temperatureC);
   const standing =
@@ -57,28 +67,33 @@ export function limewaterStrength({
   const measured = byAlkalinity ?? byConductivity;
   const cloudy = measured !== undefined && measured > saturation * ABOVE_SATURATION;
   // What was measured has lost to air what it lost.
-  const gramsPerL =
+  const madeGPerL =
     measured === undefined ? dissolved * (1 - weakened) : Math.min(measured, saturation * ABOVE_SATURATION);
+  const gramsPerL = describedGPerL ?? madeGPerL;
   return {
     gramsPerL,
-    alkalinity: (gramsPerL * 2000) / MOLAR_MASS.CaOH2,
+    madeGPerL,
+    alkalinity: gramsToAlkalinity(gramsPerL),
     calciumMgPerL: (gramsPerL * 1000 * MOLAR_MASS.Ca) / MOLAR_MASS.CaOH2,
     sd: byAlkalinity !== undefined ? TITRATED_SD : byConductivity !== undefined ? BY_CONDUCTIVITY_SD : SATURATION_SD,
     saturationGPerL: saturation,
     lyingG: standing?.lyingG,
     by:
-      byAlkalinity !== undefined
-        ? 'alkalinity'
-        : byConductivity !== undefined
-          ? 'conductivity'
-          : standing && !standing.saturated && vessel === 'plain'
-            ? 'grams'
-            : 'saturation',
+      describedGPerL !== undefined
+        ? 'described'
+        : byAlkalinity !== undefined
+          ? 'alkalinity'
+          : byConductivity !== undefined
+            ? 'conductivity'
+            : standing && !standing.saturated && vessel === 'plain'
+              ? 'grams'
+              : 'saturation',
     cloudy,
   };
 }
 
 const BY_WORDS: Record<LimewaterStrength['by'], string> = {
+  described: 'as the solution that is dosed is described',
   saturation: 'saturated: CRC Handbook, from memory; handbooks stand up to 6 % apart',
   grams: 'all that was put in dissolves',
   alkalinity: 'by the test of its alkalinity',
@@ -134,19 +149,39 @@ export function strengthSteps(input: LimewaterMade, strength: LimewaterStrength)
   ];
 }
 
-export function strengthCautions({ cloudy, saturationGPerL }: LimewaterStrength): Caution[] {
-  return cloudy
-    ? [
-        {
-          severity: 'caution',
-          says: [
-            'The test reads stronger than water can hold at this temperature,',
-            quantity('strength', saturationGPerL),
-            ': powder was titrated with it. Let the water clear and test again; until then it is taken as a tenth above saturation.',
-          ],
-        },
-      ]
-    : [];
+/** Described and made further apart than this, one of them is wrong. Chosen: the error of a careful test. */
+export const STRENGTHS_AGREE = 0.04;
+
+export function strengthCautions({ cloudy, saturationGPerL, by, gramsPerL, madeGPerL }: LimewaterStrength): Caution[] {
+  const apart = by === 'described' && Math.abs(madeGPerL / gramsPerL - 1) > STRENGTHS_AGREE;
+  return [
+    ...(apart
+      ? [
+          {
+            severity: 'note' as const,
+            says: [
+              'The solution is described as',
+              quantity('strength', gramsPerL),
+              ', and as it is made it holds',
+              quantity('strength', madeGPerL),
+              ': every bench reckons with the described strength until that is changed.',
+            ],
+          },
+        ]
+      : []),
+    ...(cloudy
+      ? [
+          {
+            severity: 'caution' as const,
+            says: [
+              'The test reads stronger than water can hold at this temperature,',
+              quantity('strength', saturationGPerL),
+              ': powder was titrated with it. Let the water clear and test again; until then it is taken as a tenth above saturation.',
+            ],
+          },
+        ]
+      : []),
+  ];
 }
 
 /** What limewater does to hands, eyes and lungs, and where it drips. */

@@ -5,13 +5,11 @@ import { defineCalculator, type Caution, type Phrase, type Step } from '../calcu
 import { readingExpectation } from '../parameters/parameters';
 import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
 import { quantity } from '@/chemistry/units/quantity';
-import { DAYS_A_MONTH } from '../consumption/growth';
+import { monthsText, monthsUntilPaid, USUAL_CO2_G_PER_MEQ } from './reactor-pays';
 import { methodsOf, type Method } from './methods';
 
 /** A method that just holds today is outgrown tomorrow: this much more than consumption is asked of it. Chosen. */
 const ROOM = 1.2;
-/** What takes longer to pay never does. Chosen. */
-const LONGEST_MONTHS = 600;
 /** A dearer set-up should have paid for itself within so many months. Chosen. */
 const PAYS_WITHIN_MONTHS = 24;
 
@@ -24,6 +22,8 @@ export const methodsCompared = defineCalculator({
     netVolumeL: amount(AMOUNTS.netVolume),
     /** Alkalinity consumed a day, before any method. */
     consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }),
+    /** What of it is left to a reactor or to two-part beside all that goes on; all of it when left out. */
+    leftPerDay: figure('left to supply a day', 0, 100, 'mmol/L a day').optional(),
     /** How it grows a month, as a share. */
     growthPerMonth: figure('growth a month', -0.5, 1).default(0),
     salinity: amount(readingExpectation('salinity')).default(35),
@@ -43,6 +43,8 @@ export const methodsCompared = defineCalculator({
         mostMlPerMin: amount(AMOUNTS.reactorFlow).default(120),
         effluentAlkalinity: amount(AMOUNTS.effluent).default(30 * MMOL_PER_L_PER_DKH),
         tankAlkalinity: amount({ ...readingExpectation('alkalinity'), low: 0 }).default(8.3 * MMOL_PER_L_PER_DKH),
+        /** CO2 for a milliequivalent, as its chamber uses it. */
+        co2GPerMeq: figure('CO2 for a milliequivalent', 0, 10, 'g').default(USUAL_CO2_G_PER_MEQ),
       })
       .prefault({}),
     /** The keeper's prices; what is left out is not reckoned. */
@@ -71,9 +73,14 @@ export const methodsCompared = defineCalculator({
     const methods = methodsOf(input);
     const { consumption, prices, netVolumeL } = input;
     const holding = methods.filter(({ capacity }) => capacity === undefined || capacity >= consumption * ROOM);
-    const twoPart = methods.find(({ id }) => id === 'two-part');
-    const reactor = methods.find(({ id }) => id === 'reactor');
-    const breakEvenMonths = breakEven(twoPart, reactor, prices.twoPartGear, prices.reactorGear);
+    // Against two-part the reactor takes over what is left beside all that goes on, as its own bench reckons.
+    const paid = monthsUntilPaid(
+      prices,
+      input.reactor.co2GPerMeq,
+      (input.leftPerDay ?? consumption) * netVolumeL,
+      Math.max(0, input.growthPerMonth),
+    );
+    const breakEvenMonths = paid === 'never' ? undefined : paid;
     const chosen = choose(holding, breakEvenMonths, consumption, input.growthPerMonth);
     return {
       answer: {
@@ -91,7 +98,7 @@ export const methodsCompared = defineCalculator({
             ? []
             : ([
                 'A reactor pays for itself against two-part after',
-                quantity('days', breakEvenMonths * DAYS_A_MONTH),
+                monthsText(breakEvenMonths),
                 '.',
               ] satisfies Phrase[])),
         ],
@@ -133,19 +140,6 @@ export const methodsCompared = defineCalculator({
     };
   },
 });
-
-function breakEven(
-  twoPart: Method | undefined,
-  reactor: Method | undefined,
-  twoPartGear: number | undefined,
-  reactorGear: number | undefined,
-): number | undefined {
-  if (twoPart?.costAYear === undefined || reactor?.costAYear === undefined) return undefined;
-  if (twoPartGear === undefined || reactorGear === undefined) return undefined;
-  const saved = (twoPart.costAYear - reactor.costAYear) / 12;
-  const months = Math.max(0, reactorGear - twoPartGear) / saved;
-  return saved > 0 && months < LONGEST_MONTHS ? months : undefined;
-}
 
 /** The simplest that holds with room; a reactor where it pays, or where demand is large. */
 function choose(

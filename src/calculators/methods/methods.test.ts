@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
+import { USUAL_CO2_G_PER_MEQ } from './reactor-pays';
 import { creepOf, methodsOf } from './methods';
 import { methodsCompared } from './methods-compared';
 
@@ -12,7 +13,12 @@ const base = {
   waterChange: { litresPerDay: 5.4, newWater: 9 * DKH, lowest: 7.5 * DKH },
   limewaterRoomL: 3.2,
   limewaterMeqPerL: 43.2,
-  reactor: { mostMlPerMin: 120, effluentAlkalinity: 30 * DKH, tankAlkalinity: 8 * DKH },
+  reactor: {
+    mostMlPerMin: 120,
+    effluentAlkalinity: 30 * DKH,
+    tankAlkalinity: 8 * DKH,
+    co2GPerMeq: USUAL_CO2_G_PER_MEQ,
+  },
   prices: {},
 };
 const of = (id: string, input = base) => methodsOf(input).find((method) => method.id === id);
@@ -63,7 +69,12 @@ describe('methods compared', () => {
   });
   it('a reactor where it pays for itself, in months told by the prices', () => {
     const prices = { twoPartPerMeq: 0.004, mediaPerKg: 6, co2PerKg: 4, twoPartGear: 200, reactorGear: 400 };
-    const { chosen, breakEvenMonths, methods } = run({ consumption: 1.2 * DKH, limewaterRoomL: 0, prices });
+    const { chosen, breakEvenMonths, methods } = run({
+      consumption: 1.2 * DKH,
+      growthPerMonth: 0,
+      limewaterRoomL: 0,
+      prices,
+    });
     // 1.2 dKH/day in 378 L is 161.8 meq a day: 236.3 € a year of parts; 50.04 mg of media and 33 mg of CO2 a meq: 25.5 €. By hand.
     expect(methods.find(({ id }) => id === 'two-part')?.costAYear).toBeCloseTo(236.3, 0);
     expect(methods.find(({ id }) => id === 'reactor')?.costAYear).toBeCloseTo(25.5, 0);

@@ -1,10 +1,7 @@
 import { DAYS_A_MONTH, monthsUntilOutgrown } from '../consumption/growth';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { salinityAmountFromSolids } from '@/chemistry/tank-model/water';
-import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
-
-/** CO2 as used over CO2 as bound: some leaves with the effluent. Common practice. */
-const CO2_WASTED = 1.5;
+import { reactorPerMeq } from './reactor-pays';
 
 export type MethodId =
   'water changes' | 'two-part' | 'limewater' | 'limewater and two-part' | 'reactor' | 'reactor and limewater';
@@ -39,6 +36,7 @@ export interface MethodsInput {
     readonly mostMlPerMin: number;
     readonly effluentAlkalinity: number;
     readonly tankAlkalinity: number;
+    readonly co2GPerMeq: number;
   };
   readonly prices: {
     readonly twoPartPerMeq?: number | undefined;
@@ -74,11 +72,7 @@ export function methodsOf(input: MethodsInput): Method[] {
     prices.calciumHydroxidePerKg === undefined
       ? undefined
       : (prices.calciumHydroxidePerKg * MOLAR_MASS.CaOH2) / 2 / 1e6;
-  const reactorPrice =
-    prices.mediaPerKg === undefined && prices.co2PerKg === undefined
-      ? undefined
-      : ((prices.mediaPerKg ?? 0) * MG_CACO3_PER_MEQ + (prices.co2PerKg ?? 0) * (MOLAR_MASS.CO2 / 2) * CO2_WASTED) /
-        1e6;
+  const reactorPrice = reactorPerMeq(prices, reactor.co2GPerMeq);
   const sum = (...costs: (number | undefined)[]) =>
     costs.every((cost) => cost === undefined)
       ? undefined

@@ -207,7 +207,7 @@ describe('the size of a reactor', () => {
     const perMeq = (values.now.mediaGPerDay * 6 + values.now.co2GPerDay * 4) / 1000 / 142.66;
     expect(values.gear).toBeCloseTo(285, 6);
     expect(values.breakEvenMonths).toBeCloseTo(135 / ((0.0012 - perMeq) * 142.66 * 30.4375), 1);
-    expect(said(answer.because)).toMatch(/nearly twice as dear.*pays in \d+ months/);
+    expect(said(answer.because)).toMatch(/nearly twice as dear.*pays in \d+\smonths/);
     expect(reactorSize.run({ ...base, prices: { ...base.prices, twoPartPerMeq: 0.0001 } }).values.breakEvenMonths).toBe(
       'never',
     );

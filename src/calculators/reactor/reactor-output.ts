@@ -4,9 +4,9 @@ import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { Refusal } from '@/chemistry/refusal';
 import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
 import { estimate, quantity, range } from '@/chemistry/units/quantity';
-import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
-import { dkhText, refuseHighChamber } from './reactor-input';
+import { listed } from '../calculator/words';
+import { dkhText, refuseHighChamber, SLUDGE_BELOW_PH } from './reactor-input';
 import {
   reactorOutputInput,
   type OwnRate,
@@ -32,7 +32,9 @@ export const reactorOutput = defineCalculator({
     if (chamberPh !== undefined) refuseHighChamber(chamberPh, input.tankPh);
     const feed: Feed = { alkalinity: input.tankAlkalinity, ...water };
     const ceiling = chamberPh === undefined ? undefined : effluentCeiling(feed, chamberPh);
-    const three = third(input, feed, ceiling);
+    // Where the chamber's pH is not told, no effluent is stronger than the most acid chamber that is run can give.
+    const most = ceiling ?? effluentCeiling(feed, SLUDGE_BELOW_PH);
+    const three = third(input, feed, most);
     const { mmolPerDay, effluentAlkalinity, mlPerMin } = three;
     const gain = effluentAlkalinity - feed.alkalinity;
     const sdMmol = 1.96 * demandSd * netVolumeL;
@@ -68,9 +70,9 @@ export const reactorOutput = defineCalculator({
   },
 });
 
-function third(input: ReactorOutputInput, feed: Feed, ceiling: number | undefined) {
+function third(input: ReactorOutputInput, feed: Feed, most: number) {
   const { find, netVolumeL, demandPerDay, carriedMmolPerDay, effluentAlkalinity, mlPerMin } = input;
-  if (effluentAlkalinity !== undefined && find !== 'effluent') refuseEffluent(input, effluentAlkalinity, feed, ceiling);
+  if (effluentAlkalinity !== undefined && find !== 'effluent') refuseEffluent(input, effluentAlkalinity, feed, most);
   if (find === 'flow') {
     const mmolPerDay = Math.max(0, needed(demandPerDay) * netVolumeL - carriedMmolPerDay);
     const effluent = given('effluent alkalinity', effluentAlkalinity);
@@ -90,13 +92,12 @@ function third(input: ReactorOutputInput, feed: Feed, ceiling: number | undefine
       hint: 'No effluent, however strong, supplies anything without flow.',
     });
   const effluent = feed.alkalinity + mmolPerDay / (flow * 1.44);
-  const most = ceiling ?? AMOUNTS.effluent.high;
   if (effluent > most)
     throw new Refusal({
       field: 'reactor flow',
       value: `${Number(flow.toFixed(1))} mL/min`,
       allowed: `at least ${(mmolPerDay / (most - feed.alkalinity) / 1.44).toFixed(1)} mL/min`,
-      hint: `At this flow the effluent would have to be ${dkhText(effluent)}, and ${ceiling === undefined ? 'no chamber gives that' : `media stop dissolving at ${dkhText(ceiling)} in this chamber`}. Open the flow first${phHint(feed, effluent)}.`,
+      hint: `At this flow the effluent would have to be ${dkhText(effluent)}, and media stop dissolving at ${dkhText(most)} ${input.chamberPh === undefined ? `even at chamber pH ${SLUDGE_BELOW_PH}, below which they turn to sludge` : 'in this chamber'}. Open the flow first${phHint(feed, effluent)}.`,
     });
   return { mmolPerDay, effluentAlkalinity: effluent, mlPerMin: flow };
 }
@@ -116,12 +117,7 @@ function given(field: string, value: number | undefined): number {
 }
 
 /** @throws Refusal for an effluent no stronger than the tank, or stronger than media can make it at the chamber's pH */
-function refuseEffluent(
-  { chamberPh }: ReactorOutputInput,
-  effluent: number,
-  feed: Feed,
-  ceiling: number | undefined,
-): void {
+function refuseEffluent({ chamberPh }: ReactorOutputInput, effluent: number, feed: Feed, most: number): void {
   if (effluent - feed.alkalinity <= 0.1)
     throw new Refusal({
       field: 'effluent alkalinity',
@@ -129,11 +125,14 @@ function refuseEffluent(
       allowed: `above the tank’s ${dkhText(feed.alkalinity)}`,
       hint: 'An effluent no stronger than the tank supplies nothing at any flow. Check the chamber’s pH first (too high, nothing dissolves), then whether the media are spent or the feed runs past them.',
     });
-  if (ceiling !== undefined && effluent > ceiling)
+  if (effluent > most)
     throw new Refusal({
       field: 'effluent alkalinity',
       value: dkhText(effluent),
-      allowed: `at most ${dkhText(ceiling)} at chamber pH ${(chamberPh ?? 0).toFixed(2)}`,
+      allowed:
+        chamberPh === undefined
+          ? `at most ${dkhText(most)}, which a chamber at pH ${SLUDGE_BELOW_PH} gives`
+          : `at most ${dkhText(most)} at chamber pH ${chamberPh.toFixed(2)}`,
       hint: `Media stop dissolving there${phHint(feed, effluent)}. If the effluent truly tests so strong, the chamber’s probe reads high: calibrate it first.`,
     });
 }
@@ -206,7 +205,13 @@ function answerOf(input: ReactorOutputInput, values: ReactorOutputValues): Answe
       estimate('flow', mlPerMin, values.mlPerMinLow, values.mlPerMinHigh),
       ', which is',
       { ...quantity('waterRate', litresPerDay), halfWidth: ((values.mlPerMinHigh - values.mlPerMinLow) / 2) * 1.44 },
-      '.',
+      ...(input.carriedMmolPerDay > 0 && input.carriedBy.length > 0
+        ? [
+            ':',
+            quantity('alkalinityRate', input.carriedMmolPerDay / input.netVolumeL),
+            `more comes from ${listed(input.carriedBy)}.`,
+          ]
+        : ['.']),
     ],
     ...howSure,
     because,

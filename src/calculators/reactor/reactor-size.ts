@@ -8,7 +8,8 @@ import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { stepIfTold } from '../calculator/step-if-told';
-import { consumptionAfter, DAYS_A_MONTH } from '../consumption/growth';
+import { consumptionAfter } from '../consumption/growth';
+import { monthsText, monthsUntilPaid, reactorGear, reactorPerMeq, USUAL_CO2_G_PER_MEQ } from '../methods/reactor-pays';
 import { reactorWater, tankAlkalinity, dkhText } from './reactor-input';
 
 /** Looked ahead, months. */
@@ -22,9 +23,6 @@ const MEDIA_G_PER_L = 1000;
 const TOO_LARGE = 3;
 /** A feed slower than this clogs and drifts. Chosen. */
 const SLOWEST_ML_PER_MIN = 4;
-/** Gear of a reactor over that of an automated two-part, where only one price is known. Common practice: nearly twice. */
-const GEAR_RATIO = 1.9;
-const LONGEST_MONTHS = 240;
 
 const price = (field: string) => amount({ ...AMOUNTS.price, field });
 
@@ -97,32 +95,25 @@ export const reactorSize = defineCalculator({
     const later = at(consumptionAfter(AHEAD_MONTHS, demandPerDay, Math.max(0, growthPerMonth)));
     const chamberFor = (gramsPerDay: number) =>
       (gramsPerDay * 365.25) / REFILLS_A_YEAR / USED_OF_CHARGE / MEDIA_G_PER_L;
-    const reactorPerMeq =
-      now.mmolPerDay > 0 && (prices.mediaPerKg !== undefined || prices.co2PerKg !== undefined)
-        ? (now.mediaGPerDay * (prices.mediaPerKg ?? 0) + now.co2GPerDay * (prices.co2PerKg ?? 0)) /
-          1000 /
-          now.mmolPerDay
-        : undefined;
-    const gear = prices.reactorGear ?? (prices.twoPartGear === undefined ? undefined : prices.twoPartGear * GEAR_RATIO);
+    const co2GPerMeq = now.mmolPerDay > 0 ? now.co2GPerDay / now.mmolPerDay : USUAL_CO2_G_PER_MEQ;
+    const perMeq = now.mmolPerDay > 0 ? reactorPerMeq(prices, co2GPerMeq) : undefined;
+    const { gear, byRatio, dearerBy } = reactorGear(prices);
     const values = {
       now,
       later,
       chamberLNow: chamberFor(now.mediaGPerDay),
       chamberLLater: chamberFor(later.mediaGPerDay),
       verdict: verdictOf(chamberL, chamberFor(now.mediaGPerDay), chamberFor(later.mediaGPerDay)),
-      reactorAYear: reactorPerMeq === undefined ? undefined : reactorPerMeq * now.mmolPerDay * 365.25,
+      reactorAYear: perMeq === undefined ? undefined : perMeq * now.mmolPerDay * 365.25,
       twoPartAYear: prices.twoPartPerMeq === undefined ? undefined : prices.twoPartPerMeq * now.mmolPerDay * 365.25,
       gear,
-      gearByRatio: prices.reactorGear === undefined && gear !== undefined,
-      dearerBy: gear === undefined ? undefined : gear - (prices.twoPartGear ?? 0),
-      breakEvenMonths: breakEven(
-        gear === undefined ? undefined : gear - (prices.twoPartGear ?? 0),
-        prices.twoPartPerMeq === undefined || reactorPerMeq === undefined
-          ? undefined
-          : prices.twoPartPerMeq - reactorPerMeq,
-        now.mmolPerDay,
-        Math.max(0, growthPerMonth),
-      ),
+      gearByRatio: byRatio,
+      dearerBy,
+      co2GPerMeq,
+      breakEvenMonths:
+        now.mmolPerDay > 0
+          ? monthsUntilPaid(prices, co2GPerMeq, now.mmolPerDay, Math.max(0, growthPerMonth))
+          : undefined,
     };
     if (now.mmolPerDay <= 0)
       return {
@@ -178,25 +169,6 @@ function chamberWords(verdict: Verdict, chamberL: number | undefined): Phrase[] 
   return verdict === undefined || chamberL === undefined ? [] : [VERDICTS[verdict]];
 }
 
-/** Months until what is saved has paid for the dearer gear; undefined where that is not known or never happens. */
-function breakEven(
-  dearerBy: number | undefined,
-  savedPerMeq: number | undefined,
-  mmolPerDay: number,
-  growth: number,
-): number | 'never' | undefined {
-  if (dearerBy === undefined || savedPerMeq === undefined) return undefined;
-  if (dearerBy <= 0) return 0;
-  if (savedPerMeq <= 0) return 'never';
-  let saved = 0;
-  for (let month = 0; month < LONGEST_MONTHS; month++) {
-    const inThis = savedPerMeq * consumptionAfter(month, mmolPerDay, growth) * DAYS_A_MONTH;
-    if (saved + inThis >= dearerBy) return month + (dearerBy - saved) / inThis;
-    saved += inThis;
-  }
-  return 'never';
-}
-
 interface SizeValues {
   readonly now: { readonly mlPerMin: number; readonly mediaGPerDay: number; readonly co2GPerDay: number };
   readonly later: SizeValues['now'];
@@ -218,7 +190,8 @@ function payWords({ breakEvenMonths, dearerBy, gearByRatio }: SizeValues): Phras
     'Against two-part its gear costs',
     quantity('money', dearerBy),
     `more${gearByRatio ? ' (taken as nearly twice as dear)' : ''} and pays in`,
-    `${Math.max(1, Math.round(breakEvenMonths))} months.`,
+    monthsText(breakEvenMonths),
+    '.',
   ];
 }
 

@@ -12,6 +12,7 @@ export const CONCERNS = [
   'top-off upkeep',
   'leaving',
   'dose',
+  'correction',
   'limewater',
   'reactor',
   'reactor stores',
@@ -52,6 +53,8 @@ const facts = z.strictObject({
         .max(10),
     })
     .optional(),
+  /** A level outside its band to bring back, or one that is being brought back: whether there is something to give today. */
+  correction: z.strictObject({ givesToday: z.boolean().default(true) }).optional(),
   /** Days until limewater is made anew, or its stirrer charged. */
   limewater: z.strictObject({ daysLeft: figure('days left', 0, 1e6, 'days') }).optional(),
   reactor: z.strictObject({}).optional(),
@@ -127,6 +130,8 @@ const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> =
   'top-off upkeep': (known) => known['top-off upkeep'] && 0.8,
   leaving: ({ leaving }) => leaving && 1.2,
   dose: ({ dose }) => dose && (dose.parts.some(isOff) ? 2 : 0.5),
+  // Beside the dose, and before what can wait: a share that is given today is seen to.
+  correction: ({ correction }) => correction && (correction.givesToday ? 1.9 : 0.5),
   // Weak limewater or an empty cylinder shows in alkalinity within days.
   limewater: ({ limewater }) => limewater && (limewater.daysLeft < REFILL_SOON_DAYS ? 1.3 : 0.5),
   reactor: ({ reactor }) => reactor && 1,

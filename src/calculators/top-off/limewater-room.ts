@@ -19,7 +19,9 @@ export const limewaterRoom = defineCalculator({
   example: { limewaterLPerDay: '1.8 L', evaporationAtLeastLPerDay: '3.1 L' },
   run: ({ limewaterLPerDay, evaporationAtLeastLPerDay, keptBack }) => {
     const upToL = limewaterHeadRoom(evaporationAtLeastLPerDay, keptBack);
-    const tooMuch = limewaterLPerDay > upToL;
+    // What is kept back is a reserve; what surely evaporates is the bound.
+    const tooMuch = limewaterLPerDay > evaporationAtLeastLPerDay;
+    const intoReserve = !tooMuch && limewaterLPerDay > upToL;
     return {
       answer: {
         says: tooMuch
@@ -43,13 +45,24 @@ export const limewaterRoom = defineCalculator({
               says: [
                 quantity('waterRate', limewaterLPerDay),
                 'of limewater is more than the',
-                quantity('waterRate', upToL),
-                'that evaporation leaves room for: the level rises and salinity falls. Dose the rest as two-part.',
+                quantity('waterRate', evaporationAtLeastLPerDay),
+                'that surely evaporates: on a damp day the level rises and salinity falls. Dose the rest as two-part.',
               ],
             },
           ]
-        : [],
-      values: { upToL, tooMuch },
+        : intoReserve
+          ? [
+              {
+                severity: 'note',
+                says: [
+                  'Limewater leaves',
+                  quantity('waterRate', evaporationAtLeastLPerDay - limewaterLPerDay),
+                  'at the least to the top-off: look each day whether it still comes on.',
+                ],
+              },
+            ]
+          : [],
+      values: { upToL, tooMuch, intoReserve },
     };
   },
 });

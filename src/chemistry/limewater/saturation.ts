@@ -40,6 +40,11 @@ export function gramsOfAlkalinity(mmolPerL: number): number {
   return (mmolPerL * MOLAR_MASS.CaOH2) / 2 / 1000;
 }
 
+/** The alkalinity that grams of calcium hydroxide in a litre mean, mmol/L: two equivalents each. */
+export function gramsToAlkalinity(gramsPerL: number): number {
+  return (gramsPerL * 2000) / MOLAR_MASS.CaOH2;
+}
+
 /** Limewater as it stands in its vessel. */
 export interface StandingLimewater {
   /** Dissolved, before air takes any. */

@@ -118,6 +118,7 @@ export const KINDS = {
   /** Canonical: litre a day. */
   waterRate: [
     scaled('L/day', 1, ['l/day', 'l/d', 'l']),
+    scaled('mL/day', 1e-3, ['ml/day', 'ml/d', 'ml']),
     scaled('US gal/day', L_PER_US_GALLON, ['usgal/day', 'usgal', 'usgpd']),
     scaled('imp gal/day', L_PER_IMPERIAL_GALLON, ['impgal/day', 'impgal']),
   ],

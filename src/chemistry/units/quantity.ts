@@ -149,6 +149,8 @@ function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Un
     return named('volume', 'mL');
   if (kind === 'dose' && Math.abs(amount) >= 1000) return named('dose', 'L');
   if (kind === 'doseRate' && Math.abs(amount) >= 1000) return named('doseRate', 'L/day');
+  if (kind === 'waterRate' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1)
+    return named('waterRate', 'mL/day');
   if (kind === 'days' && amount > 0 && amount < 1.5 / 24) return named('days', 'min');
   if (kind === 'days' && amount > 0 && amount < 2 && Math.abs(amount - 1) > 0.005) return named('days', 'hours');
   return preferredUnit(kind, preferences);

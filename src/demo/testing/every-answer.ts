@@ -34,7 +34,8 @@ import { levelsNow, consumptionPerDay } from '@/reckoning/change-question';
 import { cycleFollowed } from '@/reckoning/cycle-followed';
 import { cycleQuestion, type CycleOutcome, type CycleQuestionOf } from '@/reckoning/cycle';
 import { doseEffectQuestion } from '@/reckoning/dose-effect';
-import { correctionQuestions, doseQuestion } from '@/reckoning/dose-question';
+import { correctionQuestions } from '@/reckoning/correction-question';
+import { doseQuestion } from '@/reckoning/dose-question';
 import { limewaterHoursQuestion, limewaterQuestion, limewaterStuckQuestion } from '@/reckoning/limewater-question';
 import { dialInQuestion } from '@/reckoning/reactor-dial-in-question';
 import { reactorQuestion } from '@/reckoning/reactor-question';
@@ -214,7 +215,7 @@ function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
     const input = tank.limewater && limewaterStuckQuestion(book, tank, now);
     return input && limewaterStuck.run(input);
   });
-  for (const input of attempt(() => correctionQuestions(book, tank, now, question)).outcome ?? [])
+  for (const { input } of attempt(() => correctionQuestions(book, tank, now, question)).outcome ?? [])
     ask(`correction of ${input.parameter}`, () => correction.run(input));
   ask('a dose', () => {
     const [solution] = book.solutions;

@@ -13,10 +13,11 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   'Atrium: instruments': /^New magnesium kit reads 2\d\d mg\/L high of Laboratory panel/,
   'Atrium: trial': /^The trial is decided, and it came about: nitrate is/,
   // Limewater at night on a stirrer, and a reactor thought of.
-  'Atrium: limewater': /^Go on with 2\.64 L\/day of limewater: it supports \d\d\s% .* Charge the stirrer with 300 g/,
+  'Atrium: limewater':
+    /^Go on with 2\.64 L\/day of limewater: it supplies 0\.\d+ dKH\/day, \d\d\s% of the consumption\. Charge the stirrer with 300 g/,
   'Atrium: limewater stuck': /^If the pump sticks, 45 L take pH to 1\d\.\d+; up to [\d.]+ L stays below 8\.6/,
   'Atrium: reactor': /^Run the effluent at/,
-  'Atrium: reactor size': /^A chamber of [\d.]+ L now, [\d.]+ L in two years, .*(pays in \d+ months|never pays)/,
+  'Atrium: reactor size': /^A chamber of [\d.]+ L now, [\d.]+ L in two years, .*(pays in \d+\smonths|never pays)/,
   'Atrium: today, Maintenance': /Wipe the optical eye/,
   // A summer of open windows and an autumn of closed ones.
   'Atrium: top-off': /^Refill by .* more than in .*: the room is drier/,
@@ -38,16 +39,17 @@ const MEANT: Readonly<Record<string, RegExp>> = {
     /^Nitrate (is rising 0\.\d+ mg\/L\/day|is steady|shows no clear trend) at [4-7](\.\d+)? mg\/L/,
   'Atrium: when seen': /^When (polyps out|paling).* was seen, .*alkalinity was [78]\.\d+ dKH/,
   'Atrium: livestock': /^Mixed reef: 8 fish, 12 stony corals, 4 soft corals and 19 of a clean-up crew/,
-  // 620 L by 0.9 dKH (0.321 meq/L) are 199 meq; 80 g/L of sodium carbonate hold 1.5096 meq/mL (CIAAW 2021).
+  // 620 L by 0.8 dKH (0.285 meq/L) are 177 meq; 80 g/L of sodium carbonate hold 1.5096 meq/mL (CIAAW 2021): 117 mL. A mixed reef is held to
+  // half a dKH a day (common practice): two days.
   'Atrium: correction of alkalinity':
-    /^(Add 1[0-5]\d mL of Carbonate part, once\. It lifts alkalinity from 7\.\d+ dKH to 8\.3 dKH|Leave alkalinity as it is and test again)/,
+    /^(Add [4-7]\d(\.\d)? mL of Carbonate part a day for 2 days, once\. It lifts alkalinity from 7\.\d+ dKH to 8\.3 dKH|Leave alkalinity as it is and test again)/,
   'Atrium: correction of magnesium': /^Leave magnesium as it is: it is in its band. Last read 1[2-5]\d\d mg\/L/,
   // 8 mL/min are 11.5 L a day; 28 dKH less the tank's are some 7.3 meq/L, and half a mole of CaCO3 to the equivalent is 50 g: 4.2 g.
   'Atrium: reactor use':
     /^The reactor uses 4\.[12]\d* g of media and about 3\.\d+ g of CO₂ a day, \d+ bubbles a minute/,
   'Atrium: reactor dial-in': /^Set the reactor’s flow and log it: “reactor 12 ml\/min/,
   // 10 mL over twelve hours.
-  'Atrium: limewater hours': /^Drip 0\.01 L\/day 20:00 to 8:00, 0\.833 mL an hour: pH moves by 0\.\d+/,
+  'Atrium: limewater hours': /^Drip 10 mL\/day 20:00 to 8:00, 0\.833 mL an hour: pH moves by 0\.\d+/,
   // 20 mL of 1.5096 meq/mL in 620 L, 88 L and 46 L.
   'Atrium: a dose': /^It lifts alkalinity by 0\.14 dKH; pH goes from [78](\.\d+)? to/,
   'Story Corner: a dose': /^It lifts alkalinity by 0\.96 dKH; pH goes from [78](\.\d+)? to 8(\.\d+)? at once/,
@@ -86,8 +88,8 @@ const MEANT_OF_ANY: readonly (readonly [bench: RegExp, meant: RegExp])[] = [
   [/^(trend of|what changed)/, /(\d.*95 % range)|no different from zero|a trend needs|Too few tests/],
   [/^confidence$/, /^(Every test that something hangs on is fresh enough|.* (is|are) stale|Test )/],
   [/^livestock$/, /class sets the bands/],
-  [/^dose$/, /^(Dose|Leave|Increase|Reduce|Keep).* mL\/day of|^(Increase|Reduce|Leave)/],
-  [/^reactor$/, /^Run the effluent at \d[\d.]* mL\/min, which is \d[\d.]* L\/day/],
+  [/^dose$/, /^(Dose|Leave|Increase|Reduce|Keep).* mL\/day of|^(Increase|Reduce|Leave)|^Choose what is dosed here/],
+  [/^reactor$/, /^Run the effluent at \d[\d.]* mL\/min, which is \d[\d.]* m?L\/day/],
   [/^reactor use$/, /^The reactor uses 4\.\d+ g of media and about 3\.\d+ g of CO₂ a day/],
   [/^reactor dial-in$/, /^Set the reactor’s flow and log it/],
   [/^reactor size$/, /^A chamber of [\d.]+ m?L .*suits this demand, fed at [\d.]+ mL\/min/],

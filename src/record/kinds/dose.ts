@@ -9,7 +9,12 @@ export const dose = defineKind({
   kind: 'dose',
   title: 'Dose',
   tankId: OF_A_TANK,
-  shape: { solutionId: id, volumeMl: within(AMOUNTS.dose) },
+  shape: {
+    solutionId: id,
+    volumeMl: within(AMOUNTS.dose),
+    /** The correction it is a share of; a dose of its own when left out. */
+    correction: id.optional(),
+  },
   verbs: Object.fromEntries(
     ['dosed', 'dose'].map((word) => [
       word,

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { batch } from './batch';
 import { batchCheck } from './batch-check';
 import { bottleLevel } from './bottle-level';
+import { correction } from './correction';
 import { dose } from './dose';
 import { effluentTest } from './effluent-test';
 import { feeding } from './feeding';
@@ -54,6 +55,7 @@ export const ENTRY_KINDS = [
   note,
   lever,
   trial,
+  correction,
   batch,
   batchCheck,
   sourceTest,

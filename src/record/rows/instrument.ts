@@ -14,9 +14,18 @@ export const instrumentSchema = z.strictObject({
   resolution: more(1e6).optional(),
   /** One standard deviation of a careful reading, as its maker states or its repeats show; what is usual when left out. */
   error: more(1e6).optional(),
-  /** What is added to its readings from each moment on, as a calibration or a comparison found; in order of time. */
+  /**
+   * What is added to its readings from each moment on, as a calibration or a comparison found, after they are multiplied by the factor where
+   * there is one; in order of time.
+   */
   calibrations: z
-    .array(z.strictObject({ at: moment, correction: z.number().min(-1e6).max(1e6) }))
+    .array(
+      z.strictObject({
+        at: moment,
+        correction: z.number().min(-1e6).max(1e6),
+        factor: within({ low: 0.2, high: 5 }).optional(),
+      }),
+    )
     .max(500)
     .refine((made) => made.every(({ at }, i) => at > (made[i - 1]?.at ?? -1)), 'in order of time')
     .optional(),

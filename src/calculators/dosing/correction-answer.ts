@@ -1,0 +1,139 @@
+import { quantity } from '@/chemistry/units/quantity';
+import type { Answer } from '../calculator/calculator';
+import type { JudgedLevel } from '../parameters/at-aimed-salinity';
+import type { Place } from '../parameters/place-in-band';
+import type { CorrectionInput } from './correction-input';
+import type { DosedParameter } from './dosed-parameters';
+
+/** A correction's figures, for its words. */
+export interface Facts {
+  readonly parameter: DosedParameter;
+  readonly part: { readonly name: string };
+  readonly place: Place | undefined;
+  readonly reading: number;
+  readonly level: number;
+  readonly aim: number;
+  readonly rise: number;
+  readonly totalMl: number;
+  readonly days: number;
+  readonly leave: boolean;
+  readonly apart: boolean;
+  readonly inDoubt: boolean;
+}
+
+export function raisingAnswer(facts: Facts, leftOut: boolean, begun: CorrectionInput['begun']): Answer {
+  const { parameter, part, place, reading, level, aim, totalMl, days, leave, apart, inDoubt } = facts;
+  if (leftOut)
+    return {
+      says: [
+        `Test ${parameter} again before it is corrected: the last reading,`,
+        quantity(parameter, reading),
+        ', is left out as an outlier.',
+      ],
+      certainty: 'rough',
+      retest: true,
+      because: ['The readings before it together show', quantity(parameter, level), '.'],
+    };
+  if (begun) return underWay(facts, begun);
+  if (leave)
+    return {
+      says:
+        place === 'on target'
+          ? [`Leave ${parameter} as it is: it is in its band.`]
+          : [
+              `Leave ${parameter} as it is and test again: it is at the edge of its band, by less than a test can show.`,
+            ],
+      certainty: place === 'on target' ? 'worked out' : 'within test error',
+      because: ['Last read', quantity(parameter, reading), '.'],
+    };
+  if (apart)
+    return {
+      says: [`Test ${parameter} again: its last reading is ${place ?? 'off'}, and the readings together are not.`],
+      certainty: 'rough',
+      retest: true,
+      because: ['Last read', quantity(parameter, reading), '; together they show', quantity(parameter, level), '.'],
+    };
+  if (inDoubt)
+    return {
+      says: [`Leave ${parameter} as it is: it is on target, as far as the test can show.`],
+      certainty: 'within test error',
+      because: [quantity(parameter, level), 'against', quantity(parameter, aim), '.'],
+    };
+  return {
+    says:
+      days === 1
+        ? ['Add', quantity('dose', totalMl), `of ${part.name}, once.`]
+        : ['Add', quantity('dose', totalMl / days), `of ${part.name} a day for`, quantity('days', days), ', once.'],
+    certainty: 'worked out',
+    because: [`It lifts ${parameter} from`, quantity(parameter, level), 'to', quantity(parameter, aim), '.'],
+  };
+}
+
+/** A correction that was begun: today's share, and what is left after it. */
+function underWay(
+  { parameter, part, level, aim, rise, totalMl, days, inDoubt }: Facts,
+  { givenMl, givenToday, from, readAt }: NonNullable<CorrectionInput['begun']>,
+): Answer {
+  const course: Answer['because'] = [
+    'Begun at',
+    quantity(parameter, from),
+    ', to reach',
+    quantity(parameter, aim),
+    ';',
+    quantity('dose', givenMl),
+    'given so far.',
+    ...(readAt === undefined
+      ? ['No test since it began: it goes by what was given.']
+      : ['Tested', { moment: readAt, day: true as const }, ': it stands at', quantity(parameter, level), '.']),
+  ];
+  if (rise <= 0 || inDoubt)
+    return {
+      says: [`The correction of ${parameter} is complete${readAt === undefined ? ': test it' : ''}.`],
+      certainty: 'worked out',
+      ...(readAt === undefined && { retest: true }),
+      because: course,
+    };
+  const share = totalMl / days;
+  return {
+    says: givenToday
+      ? [
+          `Today’s share of ${part.name} is given:`,
+          quantity('dose', share),
+          'a day for',
+          quantity('days', days),
+          'more, from tomorrow.',
+        ]
+      : [
+          `Add today’s share,`,
+          quantity('dose', share),
+          `of ${part.name};`,
+          ...(days === 1 ? ['it is the last.'] : [quantity('days', days - 1), 'more after it.']),
+        ],
+    certainty: 'worked out',
+    because: course,
+  };
+}
+
+/** Salt that is off makes every level look off: it comes right first, and what is low or high then is all that is corrected. */
+export function salinityFirst(
+  parameter: DosedParameter,
+  read: NonNullable<JudgedLevel['read']>,
+  { reading, inDoubt }: Facts,
+  answer: Answer,
+): Answer {
+  return {
+    ...answer,
+    says: [
+      'Bring salinity from',
+      quantity('salinity', read.salinity),
+      'to',
+      quantity('salinity', read.aim),
+      `first: ${parameter}, read at`,
+      quantity(parameter, read.value),
+      ', is then',
+      quantity(parameter, reading),
+      inDoubt ? '. Add nothing for it.' : '. What is off then:',
+      ...(inDoubt ? [] : answer.says),
+    ],
+  };
+}

@@ -1,0 +1,55 @@
+import * as z from 'zod';
+import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
+import { id, moment, within } from '../rows/fields';
+import { NO_LONGER_KEPT } from './dosing';
+import { defineKind, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
+
+/** A level reads and is aimed at within what any of the three can be. */
+const level = within({
+  low: 0,
+  high: Math.max(...DOSED_PARAMETERS.map((parameter) => PARAMETERS[parameter].high)),
+});
+
+/**
+ * A correction that was begun: from one level to another, in so many days. What was given of it are doses that name it; how far it is, and
+ * what is left, follows from them and from the tests since (`reckoning/corrections-under-way.ts`).
+ */
+export const correction = defineKind({
+  kind: 'correction',
+  title: 'Correction',
+  tankId: OF_A_TANK,
+  shape: {
+    parameter: z.enum(DOSED_PARAMETERS),
+    solutionId: id,
+    from: level,
+    to: level,
+    days: within(AMOUNTS.correctionDays),
+    /** Of what is added: millilitres a day. Where the level is eased down: what is dosed a day meanwhile. */
+    mlPerDay: within(AMOUNTS.dose),
+    /** Where it is eased down: what was dosed a day before, which it goes back to. */
+    backToMlPerDay: within(AMOUNTS.standingDose).optional(),
+    /** When it was called off, or done, by its keeper. */
+    endedAt: moment.optional(),
+  },
+  whole: { test: ({ from, to }) => from !== to, message: 'it goes from a level to the same level' },
+  describe: ({ parameter, solutionId, from, to, days, backToMlPerDay }, house) => {
+    const { units } = house.settings;
+    const way = backToMlPerDay === undefined ? 'raised' : 'eased down';
+    return `${parameter} to be ${way} from ${told(parameter, from, units)} to ${told(parameter, to, units)} in ${told('days', days, units)}, by ${solutionName(house, solutionId, NO_LONGER_KEPT)}`;
+  },
+  figures: ({ parameter, solutionId, from, to, days, mlPerDay, backToMlPerDay, endedAt }, house) => [
+    ['correction of', parameter, ''],
+    ['from', from, UNIT[parameter]],
+    ['to', to, UNIT[parameter]],
+    ['in', days, 'days'],
+    [solutionName(house, solutionId), mlPerDay, 'mL/day'],
+    ...(backToMlPerDay === undefined ? [] : [['then', backToMlPerDay, 'mL/day'] as const]),
+    ...(endedAt === undefined ? [] : [['ended', new Date(endedAt).toISOString(), ''] as const]),
+  ],
+  mark: { path: 'M1 8 L5 3 L9 8', word: 'correction begun' },
+  form: { offered: false, figures: figuresOfForm() },
+});
+
+const UNIT = { alkalinity: 'mmol/L', calcium: 'mg/L', magnesium: 'mg/L' } as const;
