@@ -1,5 +1,5 @@
 import type { HowSure } from '@/calculators/calculator/calculator';
-import { howSureOf, type EstimateFacts } from '@/calculators/dosing/certainty';
+import { howSureOf, type EstimateFacts } from '@/calculators/calculator/certainty';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { Trend } from '@/chemistry/consumption/trend';

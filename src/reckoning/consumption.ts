@@ -1,4 +1,4 @@
-import { type EstimateFacts } from '@/calculators/dosing/certainty';
+import { type EstimateFacts } from '@/calculators/calculator/certainty';
 import { DOSED_PARAMETERS, isDosedParameter, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { CALCIFICATION } from '@/chemistry/consumption/consumption-model';
 import {

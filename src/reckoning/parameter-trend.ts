@@ -1,3 +1,4 @@
+import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { ParameterId } from '@/calculators/parameters/parameters';
 import { parameterTrend, type TrendValues } from '@/calculators/readings/parameter-trend';
 import { atSalinity35 } from '@/chemistry/readings/at-salinity';
@@ -7,6 +8,7 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import type { Book, Tank } from '@/record/schema';
 import type { OutlookPoint } from './outlook';
+import { balanceAt, levelFacts } from './balance';
 import { isFollowed } from './consumption-window';
 import { memoise, memoiseOn } from './memoise';
 import { observationsOf, type TankObservation } from './observations';
@@ -83,10 +85,15 @@ export function trendAhead({ moves, points, t95 }: TrendValues, now: number, unt
 /** How a tank's level moves, by its readings; as of the hour, since a minute makes no difference to it. */
 export function trendOf(book: Book, tank: Tank, parameter: ParameterId, now: number, at35 = false) {
   const readings = readingsAt(book, tank, parameter, at35);
+  // At another salinity it is the readings' own course that is asked for.
+  const facts =
+    at35 || !isDosedParameter(parameter)
+      ? undefined
+      : attempt(() => levelFacts(balanceAt(book, tank, now).of[parameter])).outcome;
   const band = tank.targets[parameter];
   return memoiseOn(
     `trend of ${parameter} in ${tank.id}${at35 ? ' at 35 ppt' : ''}`,
-    [readings, band?.[0], band?.[1], Math.floor(now / HOUR_MS)],
+    [readings, band?.[0], band?.[1], Math.floor(now / HOUR_MS), facts?.driftPerDay, facts?.driftPerDaySd],
     () =>
       parameterTrend.run({
         parameter,
@@ -97,6 +104,7 @@ export function trendOf(book: Book, tank: Tank, parameter: ParameterId, now: num
           .flatMap((observation) => asPoint(observation) ?? [])
           .map(({ at, value, sd }) => ({ at, value, sd })),
         ...(band && { band: [...band] as [number, number] }),
+        ...(facts && { balance: facts }),
       }),
   );
 }

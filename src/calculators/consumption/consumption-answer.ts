@@ -4,7 +4,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
-import { howSureOf } from '../dosing/certainty';
+import { howSureOf } from '../calculator/certainty';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '../dosing/dosed-parameters';
 import { mismatchCauses, tellingTest, type MismatchFacts } from './mismatch-causes';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { answered, refusalOf } from '../testing/run-calculator';
-import { howSureOf } from './certainty';
+import { howSureOf } from '../calculator/certainty';
 import { basisOrigin, basisWords } from './demand-basis';
 
 describe('what a demand rests on', () => {

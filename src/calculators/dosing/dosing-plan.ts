@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { howSureInput } from './certainty';
+import { howSureInput } from '../calculator/certainty';
 import { amount, figure } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator } from '../calculator/calculator';

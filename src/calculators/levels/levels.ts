@@ -3,7 +3,7 @@ import { quantity } from '@/chemistry/units/quantity';
 import { amount, amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';
-import { movesOf, estimateFacts } from '../dosing/certainty';
+import { movesOf, estimateFacts } from '../calculator/certainty';
 import { DOSED_FACTS, isDosedParameter } from '../dosing/dosed-parameters';
 import {
   PARAMETER_IDS,

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { howSureInput } from '../dosing/certainty';
+import { howSureInput } from '../calculator/certainty';
 import type { HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';

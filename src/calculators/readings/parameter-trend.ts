@@ -6,6 +6,7 @@ import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quan
 import { figure, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
+import { estimateFacts, movesOf as movesByBalance } from '../calculator/certainty';
 import { PARAMETER_IDS, parameterOf, type ParameterId } from '../parameters/parameters';
 import { placeInBand } from '../parameters/place-in-band';
 import { rateKindOf } from '../parameters/rates';
@@ -46,6 +47,11 @@ export const parameterTrend = defineCalculator({
     now: moment('now'),
     readings: readingsInput,
     band: z.tuple([figure('lower end', -1e6, 1e6), figure('upper end', -1e6, 1e6)]).optional(),
+    /**
+     * How it moves now where what goes in and what is consumed is known: the rate every other bench tells of this water. The readings' own
+     * local rate where it is left out.
+     */
+    balance: estimateFacts.optional(),
   }),
   example: {
     parameter: 'calcium',
@@ -57,15 +63,16 @@ export const parameterTrend = defineCalculator({
     })),
     band: [400, 450],
   },
-  run: ({ parameter, now, readings: given, band }) => {
+  run: ({ parameter, now, readings: given, band, balance }) => {
     const readings = inTimeOrder(given).filter(({ at }) => at <= now);
     checkRange(parameter, readings);
     const trend = localTrend(readings, momentsOf(readings));
-    const last = trend?.points.at(-1);
+    const end = trend?.points.at(-1);
+    const last = end && balance ? { ...end, perDay: balance.driftPerDay, perDaySd: balance.driftPerDaySd } : end;
     const doubted = readings.flatMap(({ at }, i) => ((trend?.belief[i] ?? 1) < DOUBTED_BELOW ? [at] : []));
     if (!trend || !last) return unsaid(parameter, readings);
-    const half = trend.t95 * last.perDaySd;
-    const moves = movesOf(last.perDay, half, readings.at(-1)?.sd ?? 0);
+    const half = (balance ? 1.96 : trend.t95) * last.perDaySd;
+    const moves = balance ? movesByBalance(balance) : movesOf(last.perDay, half, readings.at(-1)?.sd ?? 0);
     const pace = changeOfPace(
       readings.filter((_, i) => (trend.belief[i] ?? 1) >= DOUBTED_BELOW).slice(-MOST_FOR_A_PACE),
     );
@@ -84,7 +91,7 @@ export const parameterTrend = defineCalculator({
     };
     return {
       answer: answerOf(parameter, values, last, band, doubted.includes(readings.at(-1)?.at ?? NaN), now),
-      working: workingOf(parameter, readings, values, last, trend.scatter),
+      working: workingOf(parameter, readings, values, last, trend.scatter, balance !== undefined),
       cautions: [],
       values,
     };
@@ -225,6 +232,7 @@ function workingOf(
   { perDay = 0, doubted, changedPace }: TrendValues,
   last: TrendPoint,
   scatter: number,
+  byBalance: boolean,
 ): Step[] {
   const { kind } = parameterOf(parameter);
   const rateKind = rateKindOf(parameter);
@@ -251,10 +259,12 @@ function workingOf(
     ...(rateKind
       ? [
           {
-            label: 'Rate there',
+            label: byBalance ? 'Rate now' : 'Rate there',
             value: quantity(rateKind, perDay),
             origin: 'equation' as const,
-            from: 'the slope of that line; its error from the tests’ own errors',
+            from: byBalance
+              ? 'what goes in less what is consumed, as Consumption and doses tells it'
+              : 'the slope of that line; its error from the tests’ own errors',
           },
         ]
       : []),

@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { figure } from '../calculator/calculator-input';
-import { CERTAINTIES, MOVES, type HowSure, type Moves } from '../calculator/calculator';
+import { figure } from './calculator-input';
+import { CERTAINTIES, MOVES, type HowSure, type Moves } from './calculator';
 
 /** What an estimate of consumption says of itself. Rates in the parameter's unit a day. */
 export const estimateFacts = z.strictObject({
