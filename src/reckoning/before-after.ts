@@ -29,6 +29,8 @@ const ASKED_ABOUT: ReadonlySet<EntryKind> = new Set<EntryKind>([
 const ALSO_WITHIN_DAYS = 7;
 const LARGE_CHANGE = 0.15;
 const SAME_MS = 3 * 3_600_000;
+/** A calculator takes no more. */
+const MOST_LISTED = 50;
 
 /** The events of a tank that can be asked about, the last first. */
 export function askableEvents(book: Book, tank: Tank, now: number): readonly Entry[] {
@@ -83,13 +85,11 @@ export function alsoChanged(book: Book, tank: Tank, event: Entry, netVolumeL: nu
     if (entry.id === event.id || Math.abs(entry.at - event.at) > ALSO_WITHIN_DAYS * DAY_MS) return [];
     if (entry.kind === 'water-change')
       return entry.volumeL > LARGE_CHANGE * netVolumeL ? [describeEntry(entry, book)] : [];
-    // What was seen is a finding and no cause; a note may be either.
-    if (!ASKED_ABOUT.has(entry.kind) || entry.kind === 'seen' || entry.kind === 'trial') return [];
-    // A note of the same hours tells of the event itself; so does what was done then where the event is the note, or the trial of it.
+    // All of it is listed, what was seen too: it tells that something else went on.
+    if (!ASKED_ABOUT.has(entry.kind) || entry.kind === 'trial') return [];
+    // Only a note of the same hours tells of the event itself.
     const same = Math.abs(entry.at - event.at) < SAME_MS;
-    return same && (entry.kind === 'note' || event.kind === 'note' || event.kind === 'trial')
-      ? []
-      : [doneWords(entry, book)];
+    return same && entry.kind === 'note' ? [] : [doneWords(entry, book)];
   });
 }
 
@@ -123,7 +123,8 @@ export function changeWith(
     beforeDays,
     // A trial is told by all of it.
     afterDays: trial ? Math.min(400, Math.max(1, (trial.endsAt - trial.at) / DAY_MS)) : afterDays,
-    also: alsoChanged(book, tank, event, netVolumeL),
+    is: event.kind === 'seen' ? 'sign' : 'done',
+    also: alsoChanged(book, tank, event, netVolumeL).slice(0, MOST_LISTED),
     ...(trial && { matters: trial.by, trial: { way: trial.way, endsAt: trial.endsAt } }),
   });
 }

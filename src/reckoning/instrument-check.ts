@@ -106,7 +106,13 @@ function workedOut(book: Book, instrument: Instrument, now: number): InstrumentF
       ages: agesOf(instrument, now),
     },
     ...(compared && { other: methodInput(compared.other, parameter, now) }),
-    differences: (compared?.differences ?? []).map(({ at, value, sd, water }) => ({ at, value, sd, water })),
+    differences: (compared?.differences ?? []).map(({ at, value, sd, water, read }) => ({
+      at,
+      value,
+      sd,
+      water,
+      read,
+    })),
     // More tell no more of how well it repeats; of a probe there are thousands.
     repeats: own
       .flatMap(repeatsIn)

@@ -3,12 +3,14 @@ import { limewaterStrength } from '@/calculators/limewater/strength';
 import type { methodsCompared } from '@/calculators/methods/methods-compared';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { reactorSize } from '@/calculators/reactor/reactor-size';
+import { saltGIn } from '@/chemistry/mixing/saltwater';
 import { attempt } from '@/chemistry/refusal';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { changeHabit } from './change-habit';
 import { balanceAt } from './balance';
 import { consumptionTogether } from './consumption';
 import { doseQuestion } from './dose-question';
+import { saltStrength } from './learnt-salt';
 import { limewaterMadeOf } from './limewater-question';
 import { lastLevel } from './observations';
 import { reactorSizeQuestion } from './reactor-size-question';
@@ -42,9 +44,10 @@ export function methodsQuestion(
   const size = reactorSizeQuestion(book, tank, now, doseQuestion(book, tank, now), {}, prices);
   const chamber = size && attempt(() => reactorSize.run(size)).outcome?.values;
   const { outcome: lime } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
+  // As the routine of changes reckons it: by the salt as its batches taught it, at the salinity aimed at.
   const saltPerL =
-    salt?.boxPrice !== undefined && salt.boxG !== undefined && salt.gramsPerLAt35 !== null
-      ? (salt.boxPrice / salt.boxG) * salt.gramsPerLAt35
+    salt?.boxPrice !== undefined && salt.boxG !== undefined
+      ? (salt.boxPrice / salt.boxG) * saltGIn(1, aimFor(tank, 'salinity'), saltStrength(book, salt).gramsPerLAt35)
       : undefined;
   return {
     netVolumeL: netVolumeL(tank),

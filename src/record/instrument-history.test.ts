@@ -31,6 +31,21 @@ describe('a correction', () => {
   });
 });
 
+describe('a correction by a factor', () => {
+  it('is put on top of what corrects already: times × (factor × read + correction)', () => {
+    const offset = corrected(kit, -60, 1000);
+    const both = corrected(offset, 0, 2000, 0.5);
+    expect(both.calibrations).toEqual([
+      { at: 1000, correction: -60 },
+      { at: 2000, correction: -30, factor: 0.5 },
+    ]);
+    // 1500 read: corrected by −60 it is 1440, half of that 720. By hand.
+    const { correction, factor = 1 } = both.calibrations?.at(-1) ?? { correction: NaN };
+    expect(1500 * factor + correction).toBe(720);
+    expect(instrumentSchema.safeParse(both).success).toBe(true);
+  });
+});
+
 describe('a reagent', () => {
   it('stands in order of opening, one of a moment replaced', () => {
     const two = reagentOpened(reagentOpened(kit, { openedAt: 20 }), { openedAt: 10, lot: 'A' });

@@ -16,19 +16,22 @@ export function AdoptCorrection({ finding }: { readonly finding: InstrumentFindi
   const commit = useCommitOnce();
   const [from, setFrom] = useState<CorrectedFrom>('first reading');
   const { instrument, differences, outcome } = finding;
-  const { correction } = outcome.values;
-  if (correction === undefined) return null;
-  const told = showText(quantity(differenceKindOf(instrument.parameter), correction), book.settings.units);
+  const { correction = 0, factor } = outcome.values;
+  if (outcome.values.correction === undefined && factor === undefined) return null;
+  const told =
+    factor === undefined
+      ? `by ${showText(quantity(differenceKindOf(instrument.parameter), correction), book.settings.units)}`
+      : `to ${Number((factor * 100).toPrecision(3))}\u00a0% of what it reads`;
   const firstAt = Math.min(...differences.map(({ at }) => at));
   const adopt = () =>
     void commit({
-      label: `Corrected ${instrument.name} by ${told}`,
-      put: { instruments: [corrected(instrument, correction, from === 'now' ? now : firstAt)] },
+      label: `Corrected ${instrument.name} ${told}`,
+      put: { instruments: [corrected(instrument, correction, from === 'now' ? now : firstAt, factor)] },
     });
   return (
     <>
       <Button look="main" onClick={adopt}>
-        Correct its readings by {told}
+        Correct its readings {told}
       </Button>
       <div className="order-last basis-full">
         <SelectField

@@ -32,6 +32,8 @@ const input = z.strictObject({
   afterDays: figure('days after', 1, 400, 'days').default(SPAN_DAYS),
   /** The smallest difference worth knowing of, in the parameter's canonical unit; twice a careful test's error when left out. */
   matters: figure('difference that matters', 1e-9, 1e6).optional(),
+  /** Whether it was done, or is a sign that was seen: a sign is no cause, and is not asked what it did. */
+  is: z.enum(['done', 'sign']).default('done'),
   /** What else changed in the same days. */
   also: z.array(z.string().max(200)).max(50).default([]),
   /** Of a trial: what would count, and when it ends. */
@@ -112,7 +114,7 @@ function outcomeOf(
   return to < matters || sign * came.value <= 0 ? 'did not' : 'cannot tell';
 }
 
-function tooFew({ what, parameter }: Input, before: number, after: number): Answer {
+function tooFew({ what, parameter, is }: Input, before: number, after: number): Answer {
   const { name } = parameterOf(parameter);
   const wanting = [
     ...(before < LEAST_ON_A_SIDE ? ['before it'] : []),
@@ -120,7 +122,7 @@ function tooFew({ what, parameter }: Input, before: number, after: number): Answ
   ];
   return {
     says: [
-      `Too few tests to say what “${what}” did to ${name}: ${LEAST_ON_A_SIDE} are needed ${listed(wanting)}, and there are ${before} and ${after}.`,
+      `Too few tests to say ${is === 'sign' ? `how ${name} changed about “${what}”` : `what “${what}” did to ${name}`}: ${LEAST_ON_A_SIDE} are needed ${listed(wanting)}, and there are ${before} and ${after}.`,
     ],
     certainty: 'not enough yet',
     because: [
@@ -130,7 +132,7 @@ function tooFew({ what, parameter }: Input, before: number, after: number): Answ
 }
 
 function answerOf(
-  { parameter, what, trial }: Input,
+  { parameter, what, trial, is }: Input,
   told: BeforeAfter,
   matters: number,
   outcome: TrialOutcome | undefined,
@@ -153,7 +155,15 @@ function answerOf(
       : (turned ??
         (level.verdict === 'within error'
           ? [`${capitalised(name)} did not change at “${what}”: what difference there is lies within error.`]
-          : [`The tests cannot tell what “${what}” did to ${name}:`, mean(before), 'before,', mean(after), 'after.']));
+          : [
+              is === 'sign'
+                ? `The tests cannot tell whether ${name} changed about “${what}”:`
+                : `The tests cannot tell what “${what}” did to ${name}:`,
+              mean(before),
+              'before,',
+              mean(after),
+              'after.',
+            ]));
   const surely = level.verdict === 'changed' || turned !== undefined;
   const unsure = !surely && level.moreTests > 0;
   return {
@@ -165,10 +175,17 @@ function answerOf(
           ? 'within test error'
           : 'rough',
     because: [
-      ...(trial && outcome ? verdict : []),
-      'The difference of the means is',
-      range(difference, level.low, level.high),
-      '(95 % range).',
+      ...(trial && outcome && came
+        ? [
+            'By the trend of all its readings it came by',
+            range(difference, came.low, came.high),
+            '(95 % range). The tests before it read',
+            mean(before),
+            'on average, those since',
+            mean(after),
+            '.',
+          ]
+        : ['The difference of the means is', range(difference, level.low, level.high), '(95 % range).']),
       ...(unsure && level.moreTests <= MOST_ASKED
         ? ([
             `About ${level.moreTests} more ${level.moreTests === 1 ? 'test' : 'tests'} would show a difference of`,
@@ -236,9 +253,7 @@ function cautionsOf({ also }: Input): Caution[] {
     also.length > 0
       ? {
           severity: 'caution',
-          says: [
-            `In the same days: ${listed(also.slice(0, 6))}${also.length > 6 ? ' and more' : ''}. Any of these may be why; one change at a time tells most.`,
-          ],
+          says: [`In the same days: ${listed(also)}. Any of these may be why; one change at a time tells most.`],
         }
       : {
           severity: 'note',

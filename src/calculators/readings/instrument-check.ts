@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { biasForm, type BiasForm } from '@/chemistry/readings/bias-form';
 import { compareMethods, type Comparison } from '@/chemistry/readings/compare-methods';
 import { errorFromNeighbours, errorFromRepeats, type LearntError } from '@/chemistry/readings/reading-error';
 import { deviationRange } from '@/chemistry/readings/student-t';
@@ -32,6 +33,8 @@ const input = z.strictObject({
         value: figure('difference', -1e6, 1e6),
         sd: figure('error of the difference', 1e-9, 1e6),
         water: z.string().max(60),
+        /** What it read there: with it a bias is told to be so much, or so many times. */
+        read: figure('a reading', -1e6, 1e6).optional(),
       }),
     )
     .max(5000)
@@ -67,8 +70,10 @@ export const instrumentCheck = defineCalculator({
     const repeats = errorFromRepeats(given.repeats);
     const error = repeats ?? ofSeries(given);
     const believe = other && comparison ? whichToBelieve(given, comparison) : undefined;
+    const form = comparison?.finding === 'bias' ? formOf(given, comparison) : undefined;
+    const factor = form?.form === 'factor' ? form.factor : undefined;
     return {
-      answer: answerOf(given, comparison, believe),
+      answer: answerOf(given, comparison, believe, factor),
       working: workingOf(given, comparison, error, repeats !== undefined),
       cautions: cautionsOf(given, comparison, believe),
       values: {
@@ -76,8 +81,11 @@ export const instrumentCheck = defineCalculator({
         believe,
         error,
         errorFrom: repeats ? ('repeats' as const) : ('trend' as const),
-        /** To be added to its readings, where the difference is its own. */
-        correction: comparison?.finding === 'bias' && believe === 'other' ? -comparison.bias : undefined,
+        /** To be added to its readings, where the difference is its own and is so much. */
+        correction:
+          comparison?.finding === 'bias' && believe === 'other' && factor === undefined ? -comparison.bias : undefined,
+        /** What its readings are to be multiplied by, where the difference is its own and is so many times. */
+        factor: believe === 'other' && factor !== undefined ? 1 / factor : undefined,
         /** Its stated error lies outside what its own readings show. */
         errsMore: error !== undefined && error.low > instrument.error,
         parameter,
@@ -85,6 +93,15 @@ export const instrumentCheck = defineCalculator({
     };
   },
 });
+
+/** Whether the bias is so much or so many times, by the pairs that are no slips. */
+function formOf({ differences }: Input, { slips }: Comparison): BiasForm | undefined {
+  const slipped = new Set(slips);
+  const pairs = differences.flatMap(({ value, sd, read }, i) =>
+    read === undefined || slipped.has(i) ? [] : [{ read, other: read - value, sd }],
+  );
+  return biasForm(pairs);
+}
 
 /** Of several waters each tells; pooled by their degrees of freedom. */
 function ofSeries({ series }: Input): LearntError | undefined {
@@ -110,7 +127,12 @@ function whichToBelieve({ instrument, other }: Input, { finding }: Comparison): 
   return other.error > 1.5 * instrument.error ? 'this' : 'neither';
 }
 
-function answerOf(given: Input, comparison: Comparison | undefined, believe: Believed | undefined): Answer {
+function answerOf(
+  given: Input,
+  comparison: Comparison | undefined,
+  believe: Believed | undefined,
+  factor: number | undefined,
+): Answer {
   const { instrument, other, parameter } = given;
   const kind = differenceKindOf(parameter);
   if (!other || !comparison)
@@ -141,8 +163,18 @@ function answerOf(given: Input, comparison: Comparison | undefined, believe: Bel
   switch (finding) {
     case 'bias':
       return {
-        says: [`${instrument.name} reads`, apart, `${bias > 0 ? 'high' : 'low'} of ${other.name}: ${trust}.`],
+        says:
+          factor === undefined
+            ? [
+                `${instrument.name} reads`,
+                apart,
+                `${bias > 0 ? 'high' : 'low'} of ${other.name}: ${trust}, and retest before acting on it.`,
+              ]
+            : [
+                `${instrument.name} reads ${Number(factor.toPrecision(3))} times what ${other.name} does: ${trust}, and retest before acting on it.`,
+              ],
         certainty: 'estimated',
+        retest: true,
         because: [
           ...within,
           ...(waters > 1 && watersOff === waters

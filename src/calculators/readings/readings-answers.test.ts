@@ -93,7 +93,9 @@ describe('an instrument', () => {
 
   it('reading high on three tanks is the kit, and nothing is dosed on it (common practice: 1240 and 1500)', () => {
     const told = check([260, 255, 265]);
-    expect(says(told)).toBe('Magnesium kit reads 260 mg/L high of Laboratory: believe Laboratory.');
+    expect(says(told)).toBe(
+      'Magnesium kit reads 260 mg/L high of Laboratory: believe Laboratory, and retest before acting on it.',
+    );
     expect(because(told)).toContain('on all 3 tanks: it is Magnesium kit, not the tanks');
     expect(told.values.correction).toBeCloseTo(-260, 9);
     expect(plainSentence(told.cautions[0]?.says ?? [], DEFAULT_UNITS)).toMatch(/^Dose nothing on Magnesium kit/);

@@ -31,7 +31,7 @@ export function awayAnswer(
     return {
       says: [
         'Nothing tops it off: somebody must pour in',
-        quantity('volume', water.perDay),
+        quantity('volume', water.perDayAtMost),
         'a day, or a reservoir of',
         quantity('volume', water.needs),
         'must last the',

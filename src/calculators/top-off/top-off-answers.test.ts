@@ -193,7 +193,7 @@ describe('leaving', () => {
     // 3.7 L a day at the most, for twelve days: 44.4 L.
     const { answer, cautions, values } = told({ reservoirL: 0 });
     expect(say(answer.says)).toBe(
-      'Nothing tops it off: somebody must pour in 3.4 L a day, or a reservoir of 44.4 L must last the 12 days.',
+      'Nothing tops it off: somebody must pour in 3.7 L a day, or a reservoir of 44.4 L must last the 12 days.',
     );
     expect(say(cautions[0]?.says ?? [])).toMatch(/^If nobody pours in, salinity is above the band by 2026-11-27/);
     expect(values.supplies.map(({ what }) => what)).not.toContain('The reservoir');

@@ -7,6 +7,7 @@ import { remade } from '../testing/reference-table';
 import { atSalinity35 } from './at-salinity';
 import { beforeAfter } from './before-after';
 import { changeOfPace } from './change-of-pace';
+import { biasForm } from './bias-form';
 import { compareMethods } from './compare-methods';
 import { localTrend } from './local-trend';
 import { errorFromNeighbours, errorFromRepeats } from './reading-error';
@@ -212,6 +213,48 @@ describe('two methods', () => {
     expect(compareMethods(pairs([250, 260, 265]))).toMatchObject({ watersOff: 3, waters: 3, slips: [] });
     expect(compareMethods(pairs([10, -20, 15, 5, 240]))?.slips).toEqual([4]);
     expect(compareMethods([])).toBeUndefined();
+  });
+});
+
+describe('a bias is so much, or so many times', () => {
+  const twice = (pairs: readonly (readonly [number, number])[], sd = 25) =>
+    biasForm(pairs.map(([read, other]) => ({ read, other, sd })));
+  it('an offset where it is as great at every level: 1500 against 1240, and 260 and 240 high elsewhere (common practice)', () => {
+    expect(
+      twice([
+        [1500, 1240],
+        [1610, 1350],
+        [1400, 1160],
+      ])?.form,
+    ).toBe('offset');
+    // Of waters that are all alike neither can be told, and the simpler is taken.
+    expect(
+      twice([
+        [1500, 1240],
+        [1495, 1240],
+        [1505, 1240],
+      ])?.form,
+    ).toBe('offset');
+  });
+  it('a factor where it grows with the level', () => {
+    // 1.21 times 900, 1240 and 1600. By hand.
+    const found = twice([
+      [1089, 900],
+      [1500, 1240],
+      [1936, 1600],
+    ]);
+    expect(found?.form).toBe('factor');
+    expect(found?.factor).toBeCloseTo(1.21, 3);
+    expect(found?.factorSd).toBeCloseTo(25 / Math.hypot(900, 1240, 1600), 9);
+  });
+  it('of one pair, or against nothing, is not told', () => {
+    expect(twice([[1500, 1240]])).toBeUndefined();
+    expect(
+      twice([
+        [5, 0],
+        [6, 0],
+      ]),
+    ).toBeUndefined();
   });
 });
 
