@@ -48,7 +48,15 @@ export function topOffAnswer(
       ...(own
         ? ['By your own figure.']
         : [
-            ...(found.byRefills || found.byPump ? [] : [unmeasured(found)]),
+            ...(found.atLeastLPerDay === undefined
+              ? found.byRefills || found.byPump
+                ? []
+                : [unmeasured(found)]
+              : [
+                  'Each refill took all the reservoir holds, so at least',
+                  quantity('waterRate', found.atLeastLPerDay),
+                  'goes; a look at the level before it is empty tells the rest.',
+                ]),
             'Within',
             range('waterRate', low, high),
             '(95 % range)',
@@ -106,6 +114,12 @@ export function topOffWorking(input: TopOffInput, found: EvaporationEstimate, va
       found.formulaLPerDay,
       'equation',
       `ASHRAE pool formula: ${(area || (input.surroundings.openSurfaceM2 ?? 0)).toFixed(2)} m² of water at ${waterC.toFixed(1)} °C, room ${airC.toFixed(1)} °C at ${Math.round(humidity * 100)} %, each surface as it is covered; off by a factor of ${Math.exp(FORMULA_LOG_SD).toFixed(1)} either way, two tanks in three`,
+    ),
+    ...rate(
+      'At the least, by refills of all it holds',
+      found.atLeastLPerDay,
+      'log',
+      'litres over days, end to end; it may have stood dry for a part of them',
     ),
     ...rate(
       'By earlier months',

@@ -71,7 +71,8 @@ export const topOff = defineCalculator({
       worstSpiltL: worst.spiltL,
       hoursToOnePpt,
       formulaLPerDay: found.formulaLPerDay,
-      fromLog: found.byRefills !== undefined && input.litresPerDay === undefined,
+      fromLog:
+        (found.byRefills !== undefined || found.atLeastLPerDay !== undefined) && input.litresPerDay === undefined,
       limewaterUpToL: limewaterHeadRoom(evaporation.low, input.limewaterKeptBack),
       months: found.months.map(({ from, to, litresPerDay, sd }) => ({ from, to, litresPerDay, sd })),
       change: change && { more: change.more, since: change.since.from, because: change.because },

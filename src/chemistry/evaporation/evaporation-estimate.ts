@@ -1,7 +1,7 @@
 import { mean } from 'simple-statistics';
 import { DAY_MS } from '../tank-model/simulate';
-import { evaporationFromGaps, markErrorL, type MeasuredEvaporation } from './from-refills';
-import { pooledEvaporation, withInterval, type EvaporationSource, type PooledEvaporation } from './pooled';
+import { atLeastFromDry, evaporationFromGaps, markErrorL, type MeasuredEvaporation } from './from-refills';
+import { atLeast, pooledEvaporation, withInterval, type EvaporationSource, type PooledEvaporation } from './pooled';
 import { refillAccount, type LevelRead, type Refill, type RefillAccount } from './refill-account';
 import { saltBalance, type SaltBalance, type SaltDrift } from './salt-balance';
 import { expectedEvaporationLPerDay, FORMULA_LOG_SD, type Situation } from './surfaces';
@@ -62,6 +62,8 @@ export interface EvaporationEstimate {
   readonly byEarlier: EvaporationSource | undefined;
   readonly salt: SaltBalance | undefined;
   readonly months: readonly EvaporationPeriod[];
+  /** What went at the least, where the reservoir was filled with all it holds; undefined where it was not. */
+  readonly atLeastLPerDay: number | undefined;
   /** The last weeks as one stretch, where refills tell of them. */
   readonly lately: EvaporationPeriod | undefined;
 }
@@ -111,7 +113,15 @@ export function estimateEvaporation(question: EvaporationQuestion): EvaporationE
       : []),
     ...(byPump ? [byPump] : []),
   ]);
-  const evaporation = own !== undefined ? withInterval(own, 0) : (pooled ?? withInterval(0, 0));
+  const dry = atLeastFromDry(recent, mark);
+  const atLeastLPerDay = dry === undefined ? undefined : dry + dripped - asSaltwater;
+  const expected = pooled ?? withInterval(0, 0);
+  const evaporation =
+    own !== undefined
+      ? withInterval(own, 0)
+      : atLeastLPerDay !== undefined && atLeastLPerDay > 0
+        ? atLeast(expected, atLeastLPerDay)
+        : expected;
   const here = drippedNow(question.drips, now);
   const drawnOf = (litresPerDay: number) => Math.max(0, litresPerDay - here + asSaltwater);
   const lately = measured && {
@@ -135,6 +145,7 @@ export function estimateEvaporation(question: EvaporationQuestion): EvaporationE
     byEarlier,
     salt: balance,
     months,
+    atLeastLPerDay,
     lately: lately && lately.litresPerDay > 0 ? lately : undefined,
   };
 }

@@ -4,10 +4,10 @@ import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '../tank-model/simulate';
 import { gaussian, seeded } from '../seeded';
 import { NORRIS } from '../testing/norris';
-import { evaporationFromGaps, markErrorL } from './from-refills';
+import { atLeastFromDry, evaporationFromGaps, markErrorL } from './from-refills';
 import { rateFit } from './rate-fit';
 import { poolEvaporationLPerDay } from './pool';
-import { pooledEvaporation } from './pooled';
+import { atLeast, pooledEvaporation, withInterval } from './pooled';
 import { refillAccount } from './refill-account';
 import { saltBalance } from './salt-balance';
 import { expectedEvaporationLPerDay, FORMULA_LOG_SD, type OpenPlace, type Situation } from './surfaces';
@@ -221,6 +221,30 @@ describe('the account of a reservoir', () => {
     );
     expect(gaps.map(({ ranDry }) => ranDry)).toEqual([true, false]);
     expect(evaporationFromGaps(gaps, 0.5)?.litresPerDay).toBeCloseTo(3.5, 10);
+  });
+  it('knows what evaporates at the least where it is filled with all it holds every third day', () => {
+    // 12 L each third day: at least 4 L a day, less the mark's error over five gaps.
+    const refills = [0, 3, 6, 9, 12, 15].map((at) => ({ at: day(at), litres: 12 }));
+    const { gaps } = refillAccount(refills, [], of(12));
+    expect(gaps.every(({ ranDry }) => ranDry)).toBe(true);
+    expect(evaporationFromGaps(gaps, markErrorL(12))).toBeUndefined();
+    const least = atLeastFromDry(gaps, markErrorL(12)) ?? NaN;
+    expect(least).toBeCloseTo((60 - 1.96 * markErrorL(12)) / 15, 9);
+    const prior = withInterval(3, 0.3);
+    const known = atLeast(prior, least);
+    expect(known.low).toBeGreaterThan(least);
+    expect(known.litresPerDay).toBeGreaterThan(least);
+    // The median of a lognormal beyond a bound, by counting 200 000 draws of it.
+    const draw = gaussian(seeded(7));
+    const beyond = Array.from({ length: 200_000 }, () => 3 * Math.exp(draw(0.3)))
+      .filter((loss) => loss >= least)
+      .toSorted((a, b) => a - b);
+    const share = (of: number) => beyond[Math.floor(of * beyond.length)] ?? NaN;
+    expect(known.litresPerDay / share(0.5)).toBeCloseTo(1, 1);
+    expect(known.high / share(0.975)).toBeCloseTo(1, 1);
+    // A bound far beyond all that was expected is nearly all there is to know; one far below changes nothing.
+    expect(atLeast(prior, 30).litresPerDay).toBeCloseTo(33, 0);
+    expect(atLeast(prior, 0.5).litresPerDay).toBeCloseTo(3, 2);
   });
   it('asks after a level that rose with nothing put in', () => {
     const { doubts } = refillAccount(

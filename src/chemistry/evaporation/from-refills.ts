@@ -57,6 +57,21 @@ export function evaporationFromGaps(gaps: readonly Gap[], markSdL: number): Meas
   return { litresPerDay: Math.max(0, line.litresPerDay), sd, days, used, odd };
 }
 
+/**
+ * What went at the least, by refills of all that the reservoir holds: it may have stood dry for a part of each gap, and no less than it held
+ * went. Laid end to end, so that one mark misread spoils nothing.
+ * @returns litres a day; undefined with fewer than two such gaps
+ */
+export function atLeastFromDry(gaps: readonly Gap[], markSdL: number): number | undefined {
+  const dry = gaps.filter(({ ranDry }) => ranDry);
+  const days = dry.reduce((sum, gap) => sum + gap.days, 0);
+  const litres = dry.reduce((sum, gap) => sum + gap.litres, 0);
+  return dry.length >= FEWEST_DRY && days > 0 ? Math.max(0, litres - 1.96 * markSdL) / days : undefined;
+}
+
+/** One reservoir found dry may be a forgotten one. Chosen. */
+const FEWEST_DRY = 2;
+
 function oddAmong(gaps: readonly Gap[], markSdL: number): OddGap[] {
   if (gaps.length < FEWEST_TO_JUDGE) return [];
   const usual = median(gaps.map(({ litres, days }) => litres / days));

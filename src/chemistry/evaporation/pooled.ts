@@ -1,3 +1,5 @@
+import { cumulativeStdNormalProbability, probit } from 'simple-statistics';
+
 /** One way of knowing a loss. */
 export interface EvaporationSource {
   readonly litresPerDay: number;
@@ -26,6 +28,27 @@ export function pooledEvaporation(sources: readonly EvaporationSource[]): Pooled
   const log = told.reduce((sum, { litresPerDay, logSd }) => sum + Math.log(litresPerDay) / logSd ** 2, 0) / weight;
   return withInterval(Math.exp(log), 1 / Math.sqrt(weight));
 }
+
+/**
+ * What is left of it where the loss is known to be at least so much: a reservoir that was emptied tells no more than that, and no less.
+ * @param atLeastLPerDay above 0
+ * Source: the lognormal distribution cut off below; its median and its 2.5 and 97.5 percentiles.
+ */
+export function atLeast(pooled: PooledEvaporation, atLeastLPerDay: number): PooledEvaporation {
+  const { litresPerDay, logSd } = pooled;
+  if (!(litresPerDay > 0) || !(logSd > 0)) return pooled;
+  const below = cumulativeStdNormalProbability(Math.log(atLeastLPerDay / litresPerDay) / logSd);
+  // So far beyond all that was expected, the bound is nearly all there is to know.
+  if (below > MOST_BELOW) return withInterval(atLeastLPerDay * Math.exp(LEAST_LOG_SD), LEAST_LOG_SD);
+  const quantile = (share: number) => litresPerDay * Math.exp(logSd * probit(below + share * (1 - below)));
+  const [low, middle, high] = [quantile(0.025), quantile(0.5), quantile(0.975)];
+  return { litresPerDay: middle, low, high, logSd: Math.log(high / low) / (2 * NINETEEN_IN_TWENTY) };
+}
+
+/** The table of the normal distribution ends about here. */
+const MOST_BELOW = 0.998;
+/** Beyond the bound a loss is then taken to be by about this share. Chosen. */
+const LEAST_LOG_SD = 0.1;
 
 export function withInterval(litresPerDay: number, logSd: number): PooledEvaporation {
   const factor = Math.exp(NINETEEN_IN_TWENTY * logSd);
