@@ -23,6 +23,14 @@ describe('the command line', () => {
     expect(parsed(lines[0])).toMatchObject({ ok: true, sentence: 'Exchange 106 L 2 times, 213 L in all.' });
   });
 
+  it('refuses a malformed line in its place and answers those after it', () => {
+    const good = JSON.stringify({ alkalinity: '8 dKH', pco2Uatm: 420 });
+    const { status, lines } = calc(['carbonate'], `${good}\n{"alkalinity": \n${good}\n${good}\n`);
+    expect(status).toBe(1);
+    expect(lines.map((line) => parsed(line).ok)).toEqual([true, false, true, true]);
+    expect(parsed(lines[1])).toMatchObject({ refused: { field: 'line' } });
+  });
+
   it('answers a batch line by line and ends with 1 when something was refused', () => {
     const requests = [
       { id: 'a', calculator: 'carbonate', input: { alkalinity: '8 dKH', phNbs: 8.05 } },

@@ -57,6 +57,11 @@ async function answerLines(calculator: AnyCalculator | undefined): Promise<numbe
   };
   const take = (line: string) => {
     if (begun === '' && line.trim() === '') return;
+    // A whole input that begins a line of its own: what is unfinished before it is malformed, refused in its place, and holds up no other.
+    if (begun !== '' && line.startsWith('{') && whole(line)) {
+      answer(begun);
+      begun = '';
+    }
     begun = begun === '' ? line : `${begun}\n${line}`;
     if (calculator && !whole(begun)) return;
     answer(begun);

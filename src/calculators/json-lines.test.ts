@@ -30,6 +30,61 @@ describe('the line protocol', () => {
     if (hint) expect(answer.refused.hint).toBe(hint);
   });
 
+  it('names every field that is wrong, and none in the words of the validator', () => {
+    const answer = reply(calculatorOrRefuse('dosing-plan'), {
+      netVolumeL: 'much',
+      demand: { alkalinity: { perDay: 'x' } },
+      sources: [{ name: 7, perMl: { alkalinity: 1 }, use: 'sometimes' }],
+      certainty: 'sure',
+      unsaid: 'all',
+    });
+    if (answer.ok) throw new Error('answered');
+    const { refused } = answer;
+    const all = [refused, ...(refused.also ?? [])];
+    expect(all.map(({ path }) => path)).toEqual([
+      'netVolumeL',
+      'demand.alkalinity.perDay',
+      'sources.0.name',
+      'sources.0.use',
+      'unsaid',
+      'certainty',
+    ]);
+    expect(all.map(({ allowed }) => allowed).join(' | ')).toMatch(/text \| one of fill, base, off \| a list \| one of/);
+    for (const { allowed } of all) expect(allowed).not.toMatch(/expected|received|Invalid|>=|<=/);
+  });
+
+  it.each([
+    ['livestock-asks', { there: [{ what: 'fish', count: -3 }] }, 'how many'],
+    ['parameter-trend', { parameter: 'nitrate', now: 2e9, readings: [{ at: 1e9, value: -1, sd: 1 }] }, 'nitrate'],
+    [
+      'before-after',
+      { parameter: 'nitrate', what: 'x', at: 1e9, now: 2e9, readings: [{ at: 1e9, value: -1, sd: 1 }] },
+      'nitrate',
+    ],
+    ['when-seen', { signs: ['paling'], at: 1, levels: [{ parameter: 'calcium', level: -5, sd: 1 }] }, 'calcium'],
+    ['levels', { levels: [{ parameter: 'calcium', value: -5 }] }, 'last reading'],
+    [
+      'levels',
+      {
+        levels: [
+          {
+            parameter: 'calcium',
+            moves: { perDay: 1, perDaySd: 1, driftPerDay: 5000, driftPerDaySd: 1, readingSd: 1 },
+          },
+        ],
+      },
+      'change of calcium a day',
+    ],
+    [
+      'after-change',
+      { ...(calculatorOrRefuse('after-change').example as object), consumedNet: 900 },
+      'change of alkalinity a day',
+    ],
+  ])('%s refuses what no water can be: %o', (name, input, field) => {
+    const answer = reply(calculatorOrRefuse(name), input);
+    expect(!answer.ok && answer.refused.field).toBe(field);
+  });
+
   it('says what a wrong figure looks like', () => {
     const answer = reply(calculatorOrRefuse('carbonate'), { alkalinity: 150, pco2Uatm: 420, salinity: 1.026 });
     expect(!answer.ok && answer.refused).toMatchObject({

@@ -12,6 +12,8 @@ export interface RefusalDetail {
   readonly path?: string | undefined;
   /** What could be typed instead, ready to use. */
   readonly suggestion?: string | undefined;
+  /** The other fields of the same input that are refused too. */
+  readonly also?: readonly RefusalDetail[] | undefined;
 }
 
 /**

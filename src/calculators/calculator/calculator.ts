@@ -131,10 +131,21 @@ export function defineCalculator<Schema extends z.ZodType, Values>(
   };
 }
 
-/** The first fault of an input, as a refusal with the place it stands. */
+/** So many faults of one input are told; what is wrong throughout needs no longer list. */
+const MOST_TOLD = 20;
+
+/** Every fault of an input, the first as the refusal and the others with it. */
 function refusalOf(error: z.ZodError, input: unknown, name: string): RefusalDetail {
-  const issue = deepest(error.issues[0]);
-  if (!issue) return { field: name, value: 'nothing', allowed: 'an input' };
+  const [first, ...others] = error.issues
+    .slice(0, MOST_TOLD)
+    .flatMap((issue) => deepest(issue) ?? [])
+    .map((issue) => refusalOfIssue(issue, input, name));
+  if (!first) return { field: name, value: 'nothing', allowed: 'an input' };
+  return others.length > 0 ? { ...first, also: others } : first;
+}
+
+/** One fault, with the place it stands. */
+function refusalOfIssue(issue: z.core.$ZodIssue, input: unknown, name: string): RefusalDetail {
   const path = issue.path.map(String).join('.');
   const own = refusalIn(issue);
   if (own) return { ...own, path };
@@ -152,9 +163,46 @@ function refusalOf(error: z.ZodError, input: unknown, name: string): RefusalDeta
   return {
     field: issue.path.map(String).join(' ') || name,
     value: value === undefined ? 'nothing' : typeof value === 'object' ? 'an object' : String(value).slice(0, 60),
-    allowed: issue.message.replace(/^Invalid input: /, ''),
+    allowed: allowedBy(issue, name),
     path,
   };
+}
+
+const KINDS: Readonly<Record<string, string>> = {
+  number: 'a number',
+  string: 'text',
+  boolean: 'true or false',
+  array: 'a list',
+  object: 'an object',
+  record: 'an object',
+  tuple: 'a list',
+};
+
+/** What would have been taken there, in the words of a keeper and never in the validator's. */
+function allowedBy(issue: z.core.$ZodIssue, name: string): string {
+  switch (issue.code) {
+    case 'invalid_type':
+      return KINDS[issue.expected] ?? 'another kind of value';
+    case 'invalid_value':
+      return issue.values.length === 1 ? String(issue.values[0]) : `one of ${issue.values.map(String).join(', ')}`;
+    case 'too_big':
+      return issue.origin === 'array'
+        ? `at most ${issue.maximum} of them`
+        : issue.origin === 'string'
+          ? `at most ${issue.maximum} characters`
+          : `at most ${issue.maximum}`;
+    case 'too_small':
+      return issue.origin === 'array'
+        ? `at least ${issue.minimum} of them`
+        : issue.origin === 'string'
+          ? `at least ${issue.minimum} character${issue.minimum === 1 ? '' : 's'}`
+          : `at least ${issue.minimum}`;
+    case 'custom':
+      // A check of the calculator's own says what it wants.
+      return issue.message;
+    default:
+      return `one of the forms that describe ${name} lists`;
+  }
 }
 
 /** Of the faults of alternatives, the one furthest in: it tells of the alternative that was meant. */

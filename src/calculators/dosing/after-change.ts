@@ -5,6 +5,7 @@ import { defineCalculator, type Answer, type Caution } from '../calculator/calcu
 import { capitalised } from '../calculator/words';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
+import { checkRange, checkRate } from '../readings/readings-input';
 import { DOSED_FACTS, DOSED_PARAMETERS } from './dosed-parameters';
 
 /** A test tells of a change once it could move the level by so many errors of the kit. Chosen. */
@@ -66,6 +67,8 @@ export const afterChange = defineCalculator({
   run: (input) => {
     const { parameter, changedAt, now, name, suppliedBefore, suppliedAfter, consumedNet, consumedSd } = input;
     const { rateKind } = DOSED_FACTS[parameter];
+    checkRange(parameter, input.readings);
+    for (const rate of [suppliedBefore, suppliedAfter, consumedNet]) checkRate(parameter, rate);
     const turn = Math.abs(suppliedAfter - suppliedBefore);
     const days = Math.min(LATEST_DAYS, Math.max(SOONEST_DAYS, (TOLD_AT * input.readingSd) / Math.max(turn, 1e-9)));
     const testAt = changedAt + days * DAY_MS;

@@ -14,6 +14,7 @@ import {
 } from '../parameters/parameters';
 import { atAimedSalinity, type JudgedLevel } from '../parameters/at-aimed-salinity';
 import { placeInBand, type Place } from '../parameters/place-in-band';
+import { checkRate } from '../readings/readings-input';
 
 const levelInput = z.strictObject({
   parameter: z.enum(PARAMETER_IDS),
@@ -105,6 +106,7 @@ function judge(input: z.output<typeof levelInput>): Judged {
         ? { value: given, sd: sd ?? usualErrorOf(parameter) }
         : atAimedSalinity({ value: given, sd: sd ?? usualErrorOf(parameter) }, salinity, aimSalinity);
   const level = judged?.value;
+  if (moves) checkRate(parameter, moves.driftPerDay);
   const way = moves && movesOf(moves);
   const place =
     judged === undefined || !band

@@ -21,7 +21,7 @@ export const livestockAsks = defineCalculator({
       .array(
         z.strictObject({
           what: z.enum(ADDED_KINDS),
-          count: figure('how many', -1e6, 1e6),
+          count: figure('how many', 0, 1e6),
           lost: figure('how many lost', 0, 1e6).default(0),
         }),
       )

@@ -10,7 +10,7 @@ import { estimateFacts, movesOf as movesByBalance } from '../calculator/certaint
 import { PARAMETER_IDS, parameterOf, type ParameterId } from '../parameters/parameters';
 import { placeInBand } from '../parameters/place-in-band';
 import { rateKindOf } from '../parameters/rates';
-import { checkRange, inTimeOrder, readingsInput, type ReadingInput } from './readings-input';
+import { checkRange, checkRate, inTimeOrder, readingsInput, type ReadingInput } from './readings-input';
 
 /** A reading believed less than this is drawn apart. Chosen: it lies some four standard deviations off the others. */
 const DOUBTED_BELOW = 0.3;
@@ -66,6 +66,7 @@ export const parameterTrend = defineCalculator({
   run: ({ parameter, now, readings: given, band, balance }) => {
     const readings = inTimeOrder(given).filter(({ at }) => at <= now);
     checkRange(parameter, readings);
+    if (balance) checkRate(parameter, balance.driftPerDay);
     const trend = localTrend(readings, momentsOf(readings));
     const end = trend?.points.at(-1);
     const last = end && balance ? { ...end, perDay: balance.driftPerDay, perDaySd: balance.driftPerDaySd } : end;

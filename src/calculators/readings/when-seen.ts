@@ -6,6 +6,7 @@ import { capitalised, listed, listedPhrases } from '../calculator/words';
 import { PARAMETER_IDS, parameterOf } from '../parameters/parameters';
 import { placeInBand, type Place } from '../parameters/place-in-band';
 import { differenceKindOf } from '../parameters/rates';
+import { checkRange } from './readings-input';
 import { SIGN_IDS, SIGNS, signWords, type Sign } from '../signs/signs';
 
 const level = z.strictObject({
@@ -40,6 +41,8 @@ export const whenSeen = defineCalculator({
     ],
   },
   run: ({ signs, levels }) => {
+    for (const { parameter, level: then, before } of levels)
+      checkRange(parameter, [{ value: then }, ...(before ? [{ value: before.level }] : [])]);
     const told = levels.map((each) => ({ ...each, place: placeOf(each), moved: movedBy(each) }));
     const off = told.filter(({ place }) => place === 'low' || place === 'high');
     const words = listed(signs.map(signWords));

@@ -57,19 +57,20 @@ interface LocalLine {
 export function localTrend(readings: readonly Point[], moments: readonly number[]): LocalTrend | undefined {
   if (readings.length < LEAST_READINGS) return undefined;
   let belief: readonly number[] = readings.map(() => 1);
-  let own = readings.map(({ at }) => lineAt(readings, at, belief));
+  const anchors = anchorsOf(readings);
+  let own = ownLevels(readings, anchors, belief);
   for (let round = 0; round < ROUNDS; round++) {
     // In units of their own scatter: at the ends the line follows its last reading, and lies near it however wrong that is.
     const residuals = residualsOf(readings, own).map(
-      (residual, i) => residual / Math.sqrt(Math.max(LEAST_FREE, 1 - ownShare(own[i], i))),
+      (residual, i) => residual / Math.sqrt(Math.max(LEAST_FREE, 1 - (own.shares[i] ?? 0))),
     );
     const usual = Math.max(MEDIAN_OF_NORMAL, median(residuals.map(Math.abs)));
     belief = residuals.map((residual) => Math.max(0, 1 - (residual / (6 * usual)) ** 2) ** 2);
-    own = readings.map(({ at }) => lineAt(readings, at, belief));
+    own = ownLevels(readings, anchors, belief);
   }
   const residuals = residualsOf(readings, own);
   const believed = sum(belief);
-  const spent = sum(own.map(ownShare));
+  const spent = sum(own.shares);
   const degrees = Math.max(0.5, believed - spent);
   const scatter = Math.sqrt(Math.max(1, sum(residuals.map((each, i) => (belief[i] ?? 0) * each ** 2)) / degrees));
   const points = moments.flatMap((at): TrendPoint[] => {
@@ -83,15 +84,48 @@ export function localTrend(readings: readonly Point[], moments: readonly number[
   return { points, belief, scatter, t95: scatter > 1 ? studentT95(Math.max(1, degrees)) : 1.96 };
 }
 
-/** The share a reading has in the level of its own moment. */
-function ownShare(line: LocalLine | undefined, i: number): number {
-  return line?.forLevel[i - line.from] ?? 0;
+/** What the line says of each reading's own moment, and the share that reading has in it. */
+interface OwnLevels {
+  readonly levels: readonly (number | undefined)[];
+  readonly shares: readonly number[];
 }
 
-function residualsOf(readings: readonly Point[], lines: readonly (LocalLine | undefined)[]): number[] {
+/** Readings whose own line is worked out; of a series that is no longer than this each of them. */
+const MOST_ANCHORS = 150;
+
+/**
+ * The places of the readings whose own line is worked out: of a monitor's thousands every so many, evenly, the first and the last among them.
+ * Between two of them the level is taken as straight, as in Cleveland's own programme (his `delta`).
+ */
+function anchorsOf(readings: readonly Point[]): readonly number[] {
+  const count = Math.min(readings.length, MOST_ANCHORS);
+  const last = readings.length - 1;
+  return Array.from({ length: count }, (_, i) => Math.round((i * last) / Math.max(1, count - 1)));
+}
+
+function ownLevels(readings: readonly Point[], anchors: readonly number[], belief: readonly number[]): OwnLevels {
+  const lines = anchors.map((place) => lineAt(readings, readings[place]?.at ?? 0, belief));
+  const told = lines.map((line) => line && toldBy(readings, line.from, line.forLevel)[0]);
+  let k = 0;
+  const levels: (number | undefined)[] = [];
+  const shares: number[] = [];
+  readings.forEach(({ at }, i) => {
+    while (k + 1 < anchors.length - 1 && (anchors[k + 1] ?? Infinity) <= i) k += 1;
+    const [before, after] = [anchors[k] ?? 0, anchors[k + 1] ?? anchors[k] ?? 0];
+    const [from, to] = [readings[before]?.at ?? at, readings[after]?.at ?? at];
+    const share = i === before || to <= from ? 0 : (at - from) / (to - from);
+    const [low, high] = [told[k], told[k + 1] ?? told[k]];
+    levels.push(low === undefined || high === undefined ? undefined : low + share * (high - low));
+    const nearest = share < 0.5 ? lines[k] : (lines[k + 1] ?? lines[k]);
+    shares.push(nearest?.forLevel[i - nearest.from] ?? 0);
+  });
+  return { levels, shares };
+}
+
+function residualsOf(readings: readonly Point[], { levels }: OwnLevels): number[] {
   return readings.map(({ value, sd }, i) => {
-    const line = lines[i];
-    return line ? (value - toldBy(readings, line.from, line.forLevel)[0]) / sd : 0;
+    const level = levels[i];
+    return level === undefined ? 0 : (value - level) / sd;
   });
 }
 

@@ -5,7 +5,7 @@ import { comesTrue } from '@/testing/comes-true';
 import { GET as describeOne, POST as postOne } from './[name]/route';
 import { answerRequest } from './answering';
 import { GET as list } from './route';
-import { GivenUp, Threads, TooMany, type Answering, type Limits, type Thread } from './threads';
+import { Died, GivenUp, Threads, TooMany, type Answering, type Limits, type Thread } from './threads';
 
 /** Works lines out in this process; the built server does so on threads, which the browser tests ask. */
 const here: Answering = {
@@ -167,8 +167,15 @@ class HeldThread implements Thread {
   postMessage(message: unknown): void {
     this.asked.push(message);
   }
+  #heard = new Map<string, (told: unknown) => void>();
   on(event: string, listener: (told: unknown) => void): void {
+    this.#heard.set(event, listener);
     if (event === 'message') this.#hear = listener;
+  }
+  /** It ends by itself, with a word or without. */
+  die(by: 'error' | 'exit'): void {
+    this.ended = true;
+    this.#heard.get(by)?.(new Error('out of memory'));
   }
   say(told: string): void {
     this.#hear?.(told);
@@ -278,6 +285,27 @@ describe('work for an asker who has left', () => {
     expect(made[0]?.asked).toHaveLength(2);
     asker.stop();
     await Promise.allSettled(asked);
+  });
+
+  it('a thread that dies is replaced at once: the line is worked out by another, and refused where that dies too', async () => {
+    const { threads, made } = held();
+    const asker = threads.take();
+    const told = asker.answer('{}', 'x');
+    made[0]?.die('error');
+    expect(made).toHaveLength(2);
+    made[1]?.say('"done"');
+    expect(await told).toBe('"done"');
+    // One that dies while it has nothing to do is not asked again.
+    made[1]?.die('exit');
+    expect(threads.size).toBe(0);
+    const next = asker.answer('{}', 'x');
+    expect(made).toHaveLength(3);
+    made[2]?.die('exit');
+    made[3]?.die('error');
+    await expect(next).rejects.toBeInstanceOf(Died);
+    const after = asker.answer('{}', 'x');
+    made[4]?.say('"again"');
+    expect(await after).toBe('"again"');
   });
 
   it('a thread without work is ended', async () => {

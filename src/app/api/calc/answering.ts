@@ -2,7 +2,7 @@ import { NextResponse } from 'next/server';
 import type { AnyCalculator } from '@/calculators/calculators';
 import type { RefusalDetail } from '@/chemistry/refusal';
 import { refusedAtTheDoor } from '../../door';
-import { GivenUp, TooMany, type Answering } from './threads';
+import { Died, GivenUp, TooMany, type Answering } from './threads';
 
 /** A batch of some thousand inputs fits; nothing a keeper asks is larger. */
 const MOST_BYTES = 1_000_000;
@@ -61,7 +61,7 @@ async function answerTo(line: string, calculator: AnyCalculator | undefined, ans
   try {
     return await answering.answer(line, calculator?.name);
   } catch (error) {
-    if (error instanceof GivenUp) return refusedLine(named, error.detail);
+    if (error instanceof GivenUp || error instanceof Died) return refusedLine(named, error.detail);
     if (error instanceof TooMany)
       return refusedLine(named, {
         field: 'line',

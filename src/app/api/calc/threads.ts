@@ -25,6 +25,21 @@ export class GivenUp extends Error {
   }
 }
 
+/** What worked a line out ended in the midst of it, twice over. */
+export class Died extends Error {
+  readonly detail: RefusalDetail = {
+    field: 'line',
+    value: 'not worked out',
+    allowed: 'a question that does not end what works it out',
+    hint: 'The work ended before it was done, twice: fewer readings, doses or days in one question may help.',
+  };
+
+  constructor() {
+    super('died');
+    this.name = 'Died';
+  }
+}
+
 /** More lines wait than are ever worked off: the asker is told so at once. */
 export class TooMany extends Error {
   override readonly name = 'TooMany';
@@ -33,7 +48,7 @@ export class TooMany extends Error {
 /** The part of a thread that is used here. */
 export interface Thread {
   postMessage(message: unknown): void;
-  on(event: 'message' | 'error', listener: (value: unknown) => void): unknown;
+  on(event: 'message' | 'error' | 'exit', listener: (value: unknown) => void): unknown;
   terminate(): unknown;
   unref(): void;
 }
@@ -58,6 +73,8 @@ interface Job {
   /** It was tried as an ordinary one and was none. */
   long: boolean;
   running: Running | undefined;
+  /** Threads that ended while they worked on it. */
+  deaths: number;
   over: boolean;
   readonly resolve: (told: string) => void;
   readonly reject: (error: Error) => void;
@@ -98,7 +115,17 @@ export class Threads {
             return;
           }
           const like = likeOf(line, calculator);
-          const job: Job = { line, calculator, like, long: false, running: undefined, over: false, resolve, reject };
+          const job: Job = {
+            line,
+            calculator,
+            like,
+            long: false,
+            running: undefined,
+            deaths: 0,
+            over: false,
+            resolve,
+            reject,
+          };
           mine.add(job);
           this.#waiting.add(job);
           this.#next();
@@ -147,7 +174,7 @@ export class Threads {
     listenOnce(thread, (told) => {
       if (job.running?.thread !== thread) return;
       if (told instanceof Error) {
-        this.#giveUp(job);
+        this.#died(job);
         return;
       }
       this.#expected.took(job.like, performance.now() - job.running.began);
@@ -174,12 +201,23 @@ export class Threads {
     this.#next();
   }
 
-  #giveUp(job: Job): void {
+  /** Its thread ended by itself: the line is begun anew at once on another, and refused where that ends too. */
+  #died(job: Job): void {
+    job.deaths += 1;
+    if (job.deaths > 1) {
+      this.#giveUp(job, new Died());
+      return;
+    }
+    this.#end(job);
+    this.#run(job);
+  }
+
+  #giveUp(job: Job, why: Error = new GivenUp(this.#limits.lineMs / 1000)): void {
     if (job.over) return;
     job.over = true;
     this.#waiting.delete(job);
     this.#end(job);
-    job.reject(new GivenUp(this.#limits.lineMs / 1000));
+    job.reject(why);
     this.#next();
   }
 
@@ -202,6 +240,12 @@ export class Threads {
     }, this.#limits.idleMs);
     timer.unref();
     this.#idle.set(thread, timer);
+    // One that ends while it rests is not asked again.
+    listenOnce(thread, (told) => {
+      if (!(told instanceof Error)) return;
+      clearTimeout(timer);
+      this.#idle.delete(thread);
+    });
   }
 
   #free(): Thread | undefined {
@@ -220,6 +264,7 @@ function listenOnce(thread: Thread, hear: (told: unknown) => void): void {
   if (!listeners.has(thread)) {
     thread.unref();
     thread.on('message', (told) => listeners.get(thread)?.(told));
+    thread.on('exit', () => listeners.get(thread)?.(new Error('ended')));
     thread.on('error', (error) => listeners.get(thread)?.(error instanceof Error ? error : new Error(String(error))));
   }
   listeners.set(thread, hear);
