@@ -1,10 +1,9 @@
 import { danger } from '@/calculators/levels/danger';
 import { EVERYDAY_IDS } from '@/calculators/parameters/parameters';
-import { ANIMALS } from '@/calculators/cycle/cycle-input';
-import { entriesOf } from '@/record/entries-of';
 import type { Book, Tank } from '@/record/schema';
 import { memoise } from './memoise';
 import { lastObservation } from './observations';
+import { isStocked } from './stocked';
 
 /** What of a tank's last readings is beyond what its animals bear. */
 export function dangerOf(book: Book, tank: Tank, now: number) {
@@ -22,11 +21,4 @@ export function dangerOf(book: Book, tank: Tank, now: number) {
       ),
     }),
   );
-}
-
-/** A tank that cycles has no animals until one is logged as added, or the cycle is done; any other is taken to have some. */
-function isStocked(book: Book, tank: Tank, now: number): boolean {
-  const { cycle } = tank;
-  if (!cycle || (cycle.doneAt !== undefined && cycle.doneAt <= now)) return true;
-  return entriesOf(book, tank.id, 'put-in').some(({ at, what }) => at <= now && ANIMALS.includes(what));
 }

@@ -172,7 +172,7 @@ describe('what may go in next, from the record', () => {
       nitrate: 12,
     });
     expect(question?.alkalinityWandered).toBeCloseTo(0.4 * DKH, 9);
-    expect(question && stocking.run(question).values.fishToBeginWith).toBe(1);
+    expect(question && stocking.run(question).values.fishToBeginWith).toBe(2);
     expect(stockingQuestion(book, newTank('x'), at(30))).toBeUndefined();
   });
   it('tests of weeks ago say nothing of today’s water', () => {

@@ -1,5 +1,6 @@
 import type * as z from 'zod';
 import { ammoniaChallenge } from '@/calculators/cycle/challenge';
+import { ANIMALS } from '@/calculators/cycle/cycle-input';
 import { CYCLE_SCHOOLS } from '@/calculators/cycle/cycle-schools';
 import type { stocking } from '@/calculators/cycle/stocking';
 import { attempt, type Attempt } from '@/chemistry/refusal';
@@ -59,6 +60,31 @@ export function challengesOf(book: Book, tank: Tank): Challenge[] {
   });
 }
 
+/** Animals that have been in for so long without a reading to worry of are well. Chosen. */
+const THRIVING_DAYS = 7;
+
+/** For how long ammonia and nitrite have both read zero up to the last test of them, days; 0 where they do not now. */
+function zeroForDays(book: Book, tank: Tank, now: number): number {
+  const { cycle } = tank;
+  if (!cycle) return 0;
+  const steps = kitSteps(book);
+  const tested = cycleReadings(book, tank, cycle.startedAt).filter(
+    ({ at, ammonia, nitrite }) => at <= now && (ammonia !== undefined || nitrite !== undefined),
+  );
+  let last: number | undefined;
+  let first: number | undefined;
+  for (const { at, ammonia = 0, nitrite = 0 } of tested.toReversed()) {
+    if (ammonia >= steps.ammonia || nitrite >= steps.nitrite) break;
+    last ??= at;
+    first = at;
+  }
+  const both =
+    tested.some(({ ammonia }) => ammonia !== undefined) && tested.some(({ nitrite }) => nitrite !== undefined);
+  return both && last !== undefined && first !== undefined && now - last < LATELY_DAYS * DAY_MS
+    ? (last - first) / DAY_MS
+    : 0;
+}
+
 /** What may go in next, asked of the record. */
 export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<typeof stocking.input> | undefined {
   const { cycle } = tank;
@@ -89,6 +115,8 @@ export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<t
     challenged:
       CYCLE_SCHOOLS[cycle.school].source === 'fish' ||
       challengesOf(book, tank).some(({ result }) => result?.outcome?.values.passed),
+    zeroForDays: zeroForDays(book, tank, now),
+    thriving: animals.some(({ what, at }) => ANIMALS.includes(what) && at <= now - THRIVING_DAYS * DAY_MS),
     ...lately('ammonia'),
     ...lately('nitrite'),
     ...lately('nitrate'),

@@ -13,6 +13,7 @@ import { ammoniaBottles, putIn } from '@/reckoning/cycle';
 import { challengesOf } from '@/reckoning/new-tank';
 import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
 import { ANIMALS } from '@/calculators/cycle/cycle-input';
+import { CYCLE_SCHOOLS } from '@/calculators/cycle/cycle-schools';
 import { netVolumeL } from '@/record/schema';
 
 /** What a tank is put to the test with, mg/L. Common practice: 1 to 2. */
@@ -30,6 +31,9 @@ export function ChallengePanel() {
   const stage = useCycle().result?.outcome?.values.stage;
   const ready = tank.cycle?.doneAt !== undefined || stage === 'cycled' || stage === 'waiting to confirm';
   const netL = netVolumeL(tank);
+  // Living rock carries animals, and fish are animals: neither is given ammonia. What was tried is still told.
+  const alive = animals || (tank.cycle && CYCLE_SCHOOLS[tank.cycle.school].rock === 'live');
+  if (alive && !last) return null;
   const [first] = ammoniaBottles(book);
   const bottle = first?.solution;
   const ml = first && ammoniaBottleMl(RAISED, netL, first.ammoniaMgPerL);

@@ -7,7 +7,7 @@ import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import { SCHOOLS_OF_SET_UP, type Choices } from '@/calculators/set-up/order-of-work';
-import { setUp, SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';
+import { MEASURED, setUp, SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
@@ -123,7 +123,13 @@ export function SetUp() {
       <div className="mt-5 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         {values && <TankOnFloor draft={draft} values={values} />}
         <div className="no-print">
-          <Figures title="The tank, inside" narrow>
+          <ChoiceRow
+            label="Measured"
+            choices={MEASURED.map((each) => [each, `Measured ${each}`] as const)}
+            chosen={draft.measured ?? 'inside'}
+            onChoose={(measured) => set({ measured })}
+          />
+          <Figures title={`The tank, ${draft.measured ?? 'inside'} the glass`} narrow>
             {length('lengthCm', 'Length')}
             {length('widthCm', 'Width, front to back')}
             {length('heightCm', 'Height')}

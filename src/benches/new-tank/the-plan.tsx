@@ -2,7 +2,12 @@
 
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { CYCLE_SCHOOLS, CYCLE_SCHOOL_IDS, type CycleSchoolId } from '@/calculators/cycle/cycle-schools';
+import {
+  CYCLE_SCHOOLS,
+  CYCLE_SCHOOL_IDS,
+  LIGHTS_MEANWHILE,
+  type CycleSchoolId,
+} from '@/calculators/cycle/cycle-schools';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { useKeptState } from '@/interface/kept-draft';
@@ -15,14 +20,36 @@ import { useAsked } from '@/interface/use-asked';
 import { useChoice } from '@/interface/use-choice';
 import { whenText } from '@/interface/when';
 import { WhenField } from '@/interface/when-field';
+import { Refused } from '@/interface/refused';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { ammoniaBottles, cycleDeeds, planQuestion } from '@/reckoning/cycle';
+import { isKnownStocked } from '@/reckoning/stocked';
 import { CycleChart } from './cycle-picture';
 import { benchAddress } from '@/registry/addresses';
 
 /** How a cycle by each school goes: what is dosed, what is to be expected, and when to test. */
 export function ThePlan() {
+  const { book, tank } = useTank();
+  const now = useNow();
+  const [asNew, setAsNew] = useKeptState('the-plan as new', false, 'tank');
+  // No ammonia is put to a tank with animals in it, and no button begins a cycle there.
+  if (!tank.cycle && !asNew && isKnownStocked(book, tank, now))
+    return (
+      <>
+        <Refused
+          refusal={undefined}
+          otherwise={`${tank.name} has animals by its record, so no cycle is begun in it: no ammonia is dosed where anything lives. After a loss or a move, test ammonia and nitrite daily and log them.`}
+        />
+        <Button className="mt-4" onClick={() => setAsNew(true)}>
+          It is empty and begun anew: show the plan
+        </Button>
+      </>
+    );
+  return <PlanOfACycle />;
+}
+
+function PlanOfACycle() {
   const { book, tank } = useTank();
   const { name } = useWorkspace();
   const { units, zone } = book.settings;
@@ -148,6 +175,17 @@ export function ThePlan() {
             </li>
           ))}
         </ol>
+      </section>
+      <section aria-label="Lights meanwhile" className="mt-6 max-w-3xl">
+        <h2 className="text-lg font-semibold">Lights meanwhile</h2>
+        <dl>
+          {LIGHTS_MEANWHILE.map(({ name: called, says }) => (
+            <div key={called} className="border-t border-line py-1.5">
+              <dt className="font-semibold">{called}</dt>
+              <dd>{says}</dd>
+            </div>
+          ))}
+        </dl>
       </section>
       <section aria-label="The schools side by side" className="mt-6">
         <h2 className="text-lg font-semibold">The schools, side by side</h2>

@@ -15,7 +15,7 @@ import { quantity } from '@/chemistry/units/quantity';
 import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
 import { school, stepsInput } from './cycle-input';
 import { expectedCourse, type Range } from '@/chemistry/cycle/expected-course';
-import { CYCLE_SCHOOLS, type CycleSchool } from './cycle-schools';
+import { CYCLE_SCHOOLS, type CycleSchool, CREW_DAY, FISH_DAY } from './cycle-schools';
 
 /** How far beyond the usual length the course is drawn, as a share of it. */
 const DRAWN = 1.3;
@@ -130,7 +130,7 @@ export const cyclePlan = defineCalculator({
         ...(doseMl !== undefined && { doseMl }),
         ...(ends && { endsFrom: ends.low, ends: ends.middle, ...(ends.high < Infinity && { endsBy: ends.high }) }),
         course: expected.lines,
-        plan: plannedDays(chosen, startAt, dose),
+        plan: plannedDays(asked.school, chosen, startAt, dose),
       },
     };
   },
@@ -175,6 +175,7 @@ function ammoniaPerL(from: z.output<typeof bottleInput>): number {
 }
 
 function plannedDays(
+  id: z.output<typeof school>,
   { source, bacteriaDays, rock, lasts }: CycleSchool,
   startAt: number,
   dose: readonly Phrase[],
@@ -198,8 +199,19 @@ function plannedDays(
           ),
         ]
       : []),
-    on(last, 'Both read zero two days running: put it to the test with a measured dose before any animal.'),
-  ];
+    ...(id === 'starter'
+      ? [
+          on(CREW_DAY, 'Ammonia at zero: a clean-up crew, a few snails and hermits, once there is film to eat.'),
+          on(FISH_DAY, 'Both at zero: the first fish, two or three small ones for each 100 L.'),
+        ]
+      : []),
+    on(
+      last,
+      rock === 'live' || source === 'fish'
+        ? 'Both read zero for three days with nitrate there: the first fish may come. No ammonia is dosed on what lives.'
+        : 'Both read zero for three days with nitrate there, or a measured dose is gone within a day: the first fish may come.',
+    ),
+  ].toSorted((a, b) => a.at - b.at);
 }
 
 function cautionsFor(
@@ -247,7 +259,9 @@ function cautionsFor(
     });
   cautions.push({
     severity: 'note',
-    says: ['Lights off or short until it is through, and no water change unless the daily reading asks for one.'],
+    says: [
+      'Lights short from day one, or dark: each school has its price, told below. No water change unless the daily reading asks for one.',
+    ],
   });
   return cautions;
 }

@@ -87,5 +87,19 @@ export const CYCLE_SCHOOLS: Record<CycleSchoolId, CycleSchool> = {
   },
 };
 
+/** Lights over a new tank: both schools, each with its price. Common practice. */
+export const LIGHTS_MEANWHILE: readonly { readonly name: string; readonly says: string }[] = [
+  {
+    name: 'Short from day one',
+    says: 'Four hours or so: what lives on rock goes on living and the film that snails eat comes sooner. Its price is more algae in the first weeks.',
+  },
+  {
+    name: 'Dark until it is through',
+    says: 'Less algae meanwhile. Its price: what lives by light on fresh rock suffers, and the diatoms come once it is lit.',
+  },
+];
+
+/** A packaged starter's course: its first fish come about this day, whatever a cycle by tests alone would take. Common practice. */
+export const FISH_DAY = 14;
 /** The first clean-up crew may come about this day of a starter programme, before it has run out. Common practice. */
 export const CREW_DAY = 10;

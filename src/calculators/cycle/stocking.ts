@@ -7,7 +7,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { quantity } from '@/chemistry/units/quantity';
 import { stepsInput } from './cycle-input';
-import { CREW_DAY } from './cycle-schools';
+import { CREW_DAY, FISH_DAY } from './cycle-schools';
 import { UGLY_PHASES, NOT_NORMAL } from './ugly-phases';
 
 export const GATE_IDS = [
@@ -29,12 +29,13 @@ export interface Gate {
   readonly why: readonly Phrase[];
 }
 
-/** A first fish about day 14 of a starter programme. Common practice. */
-const FISH_DAY = 14;
 /** Common practice. */
 const DAYS_BETWEEN_FISH = 14;
-/** The pace of the first ones: about one for each 100 L to begin with. Common practice. */
+/** The pace of the first ones: about one for each 100 L to begin with; of a packaged starter two or three small ones. Common practice. */
 const LITRES_PER_FIRST_FISH = 100;
+const STARTER_FISH_PER_100L = 2;
+/** Both tests at zero for so long, with nitrate there, are proof of a filter that works. Common practice: for days. */
+const ZERO_DAYS = 3;
 /** Two or three small ones for each 100 L are what keepers count on in the end. Common practice. */
 const FISH_PER_100L = 3;
 /** Days after the first change that soft and stony corals are waited for; chosen within what keepers do: fish first, corals after. */
@@ -65,6 +66,10 @@ const input = z.strictObject({
   /** Whether water was changed since the cycle was done. */
   changed: z.boolean().default(false),
   challenged: z.boolean().default(false),
+  /** For so many days ammonia and nitrite have both read zero, up to the last test. */
+  zeroForDays: figure('days at zero', 0, 40_000, 'days').default(0),
+  /** Animals have been in for a week and are well: on ocean rock, or the clean-up crew. */
+  thriving: z.boolean().default(false),
   ammonia: amount(readingExpectation('ammonia')).optional(),
   nitrite: amount(readingExpectation('nitrite')).optional(),
   nitrate: amount(readingExpectation('nitrate')).optional(),
@@ -111,7 +116,9 @@ export const stocking = defineCalculator({
         label: 'Fish to begin with',
         value: quantity('fish', first),
         origin: 'common practice',
-        from: 'about one for each 100 L: a pace, not a ceiling',
+        from: asked.starter
+          ? 'two or three small ones for each 100 L on a packaged starter: a pace, not a ceiling'
+          : 'about one for each 100 L: a pace, not a ceiling',
       },
       {
         label: 'Fish in the end, small ones',
@@ -150,8 +157,9 @@ export const stocking = defineCalculator({
   },
 });
 
-function firstFish({ netVolumeL }: Asked): number {
-  return Math.max(FISHES_AT_LEAST, Math.floor(netVolumeL / LITRES_PER_FIRST_FISH));
+function firstFish({ netVolumeL, starter }: Asked): number {
+  const per100L = starter ? STARTER_FISH_PER_100L : 1;
+  return Math.max(FISHES_AT_LEAST, Math.floor((netVolumeL / LITRES_PER_FIRST_FISH) * per100L));
 }
 
 function fishInAll(asked: Asked): number {
@@ -208,16 +216,12 @@ function gatesOf(asked: Asked): Gate[] {
           ],
         }
       : crew,
-    gate(
-      'first fish',
-      'First fish',
-      asked.fish > 0,
-      after(FISH_DAY),
-      dirty ??
-        (asked.challenged
-          ? undefined
-          : ['A measured dose of ammonia has not been gone within a day yet: put the tank to the test first.']),
-      ['One, small and peaceful; fed little. The bacteria follow its food.'],
+    onItsCourse(
+      asked,
+      gate('first fish', 'First fish', asked.fish > 0, after(FISH_DAY), dirty ?? unproven(asked), [
+        ...(proofOf(asked) ?? []),
+        'One, small and peaceful; fed little. The bacteria follow its food.',
+      ]),
     ),
     gate(
       'next fish',
@@ -247,6 +251,47 @@ function gatesOf(asked: Asked): Gate[] {
         : ['A quarter of a year on live rock, with alkalinity steady for two weeks.'],
     ),
   ];
+}
+
+/** What shows that the filter works, as keepers of each school take it; undefined while nothing does. */
+function proofOf({ challenged, zeroForDays, nitrate, thriving, starter, startedAt, now }: Asked): Phrase[] | undefined {
+  if (challenged) return ['A measured dose of ammonia was gone within a day.'];
+  if (zeroForDays >= ZERO_DAYS && nitrate !== undefined && nitrate > 0)
+    return [
+      'Ammonia and nitrite have read zero for',
+      quantity('days', Math.floor(zeroForDays)),
+      ', with nitrate there.',
+    ];
+  if (starter && now >= startedAt + FISH_DAY * DAY_MS) return ['The starter’s course is over.'];
+  if (thriving) return ['What already lives in it is well.'];
+  return undefined;
+}
+
+/** Which proofs there are: a dose of ammonia is one of them for a tank of dry rock with nothing alive in it, and is asked of no other. */
+function unproven(asked: Asked): Phrase[] | undefined {
+  if (proofOf(asked)) return undefined;
+  const empty = asked.rock === 'dry' && asked.fish === 0 && !asked.crew && !asked.softCorals && !asked.stonyCorals;
+  return [
+    `One of these opens it: ammonia and nitrite at zero for ${ZERO_DAYS} days, with nitrate there`,
+    ...(asked.starter ? [`; day ${FISH_DAY} of the starter’s course`] : []),
+    ...(empty
+      ? ['; or a measured dose of ammonia gone within a day']
+      : ['; or a week in which what lives in it was well']),
+    '.',
+  ];
+}
+
+/** On a packaged starter its own days count: the first fish about day 14, both tests at zero, though nobody has called the cycle done. */
+function onItsCourse({ starter, doneAt, startedAt, now, ammonia, nitrite, steps, fish }: Asked, gate: Gate): Gate {
+  const clean = ammonia !== undefined && nitrite !== undefined && ammonia < steps.ammonia && nitrite < steps.nitrite;
+  if (!starter || doneAt !== undefined || fish > 0 || now < startedAt + FISH_DAY * DAY_MS || !clean) return gate;
+  return {
+    ...gate,
+    state: 'open',
+    why: [
+      'Day 14 of the starter’s course, ammonia and nitrite at zero: two or three small, peaceful ones for each 100 L.',
+    ],
+  };
 }
 
 function changeWords({ nitrate }: Asked): Phrase[] {
@@ -280,11 +325,15 @@ function answerOf({ doneAt, now }: Asked, gates: readonly Gate[]): Answer {
   const open = gates.filter(({ state }) => state === 'open');
   if (doneAt === undefined)
     return {
-      says: open.some(({ id }) => id === 'clean-up crew')
-        ? ['Open now: the clean-up crew, and nothing else: the cycle is not through.']
-        : ['Nothing goes in yet: the cycle is not through.'],
+      says: open.some(({ id }) => id === 'first fish')
+        ? ['Open now: first fish, by the starter’s own days.']
+        : open.some(({ id }) => id === 'clean-up crew')
+          ? ['Open now: the clean-up crew, and nothing else: the cycle is not through.']
+          : ['Nothing goes in yet: the cycle is not through.'],
       certainty: 'worked out',
-      because: ['Gates open when ammonia and nitrite have both read zero, twice, a day apart.'],
+      because: open.find(({ id }) => id === 'first fish')?.why ?? [
+        'Gates open when ammonia and nitrite have both read zero, twice, a day apart.',
+      ],
     };
   const next = gates
     .filter((gate): gate is Gate & { opensAt: number } => gate.opensAt !== undefined && gate.opensAt > now)

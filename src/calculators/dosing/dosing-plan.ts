@@ -8,9 +8,19 @@ import { planDemand } from './plan-demand';
 import { planAnswer } from './plan-answer';
 import { planCautions } from './plan-cautions';
 import type { PlanFacts } from './plan-facts';
-import { carriedBy, planSource, sourceOf } from './plan-source';
+import { carriedBy, planSource, sourceOf, type PlanSource } from './plan-source';
 import { planWorking } from './plan-working';
 import { plannedDoses, type Need } from './planned-doses';
+
+/** Each bottle is one of its own: two of one name that were given no identity are two. */
+function apart(sources: readonly PlanSource[]): PlanSource[] {
+  const seen = new Map<string, number>();
+  return sources.map((source) => {
+    const before = seen.get(source.id) ?? 0;
+    seen.set(source.id, before + 1);
+    return before === 0 ? source : { ...source, id: `${source.id}, ${before + 1}` };
+  });
+}
 
 const amountADay = figure('amount a day', -1e9, 1e9, 'mmol or mg');
 
@@ -51,7 +61,7 @@ export const dosingPlan = defineCalculator({
     others: [{ by: 'water changes', perDay: { alkalinity: 6, calcium: 80 } }],
   },
   run: ({ netVolumeL, demand, sources: given, others, unsaid, certainty, moves, retest }) => {
-    const sources = given.map(sourceOf);
+    const sources = apart(given.map(sourceOf));
     const carried = DOSED_PARAMETERS.filter((parameter) =>
       sources.some((source) => source.use !== 'off' && carriedBy(source).includes(parameter)),
     );

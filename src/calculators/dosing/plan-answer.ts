@@ -1,4 +1,4 @@
-import type { Answer, Phrase } from '../calculator/calculator';
+import type { Answer, HowSure, Phrase } from '../calculator/calculator';
 import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import { listed } from '../calculator/words';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
@@ -39,9 +39,24 @@ function withinTestError(parameters: readonly DosedParameter[]): Answer {
   };
 }
 
+/** A dose whose range is as wide as this share of it, either way, is rough, whatever its figures rest on. Chosen. */
+const ROUGH_AT = 0.5;
+
+/** How sure the doses are: a range of 0 to 50 is not worked out. */
+function sureOf({ doses, howSure }: PlanFacts): HowSure {
+  const wide = doses.some(
+    ({ solvedMlPerDay, lowMlPerDay, highMlPerDay }) =>
+      highMlPerDay - lowMlPerDay > 2 * ROUGH_AT * Math.max(solvedMlPerDay, LEAST_ML_PER_DAY),
+  );
+  return wide && (howSure.certainty === 'worked out' || howSure.certainty === 'estimated')
+    ? { ...howSure, certainty: 'rough' }
+    : howSure;
+}
+
 /** What to change, in the order it matters: "Increase carbonate from 28 to 34 mL/day; leave calcium at 32 mL/day." */
 export function planAnswer(facts: PlanFacts): Answer {
-  const { doses, needs, unsaid, unclear, howSure } = facts;
+  const { doses, needs, unsaid, unclear } = facts;
+  const howSure = sureOf(facts);
   const first = oversupply(facts);
   if (facts.sources.length > 0 && facts.sources.every(({ use }) => use === 'off')) return NONE_CHOSEN;
   if (needs.length === 0)

@@ -113,7 +113,8 @@ function nextOf(input: DialInInput): DialIn {
   const common = {
     suppliesPerDay,
     retestEffluentAt,
-    retestTankAt: set.at + tankDays * DAY_MS,
+    // A day that has passed is today's: no plan names one behind.
+    retestTankAt: Math.max(now, set.at + tankDays * DAY_MS),
     shouldMovePerDay,
     moved,
     toMlPerMin: undefined,

@@ -1,3 +1,4 @@
+import { Refusal } from '@/chemistry/refusal';
 import * as z from 'zod';
 import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
@@ -59,6 +60,20 @@ const reading = z.discriminatedUnion('by', [
 ]);
 type Reading = z.output<typeof reading>;
 
+/**
+ * A refractometer has two scales: 1.03 is read on the one for specific gravity, and no water of a tank holds 1.03 ppt.
+ * @throws Refusal for a figure that is one
+ */
+function refuseGravity(shown: number): void {
+  if (shown > 1 && shown <= 1.06)
+    throw new Refusal({
+      field: 'refractometer reading',
+      value: shown,
+      allowed: '0 to 45 ppt',
+      hint: `${shown} looks like a specific gravity: read the scale marked ppt, or give it as a plain figure, “${shown} sg”.`,
+    });
+}
+
 function salinityOf(given: Reading): number {
   switch (given.by) {
     case 'figure':
@@ -70,6 +85,7 @@ function salinityOf(given: Reading): number {
     case 'hydrometer':
       return salinityFromHydrometer(given.shown, FLOATS[given.float], given.sampleC);
     case 'refractometer':
+      refuseGravity(given.shown);
       return salinityFromRefractometer(given);
   }
 }

@@ -38,8 +38,11 @@ export const SET_UP_AMOUNTS = {
   standG: { field: 'stand', kind: 'mass', low: 0, high: 1e7, usual: [2000, 5e5] },
 } as const satisfies Record<string, Expectation>;
 
+export const MEASURED = ['inside', 'outside'] as const;
+
 export const setUpInput = z.strictObject({
-  /** Inside measures. */
+  /** Whether its measures are taken inside the glass or outside: of a tank of 10 mm glass that is 9 % of the water. */
+  measured: z.enum(MEASURED).default('inside'),
   lengthCm: amount(SET_UP_AMOUNTS.lengthCm),
   widthCm: amount(SET_UP_AMOUNTS.widthCm),
   heightCm: amount(SET_UP_AMOUNTS.heightCm),
@@ -66,6 +69,23 @@ export const setUpInput = z.strictObject({
   startAt: moment('start'),
 });
 
+/**
+ * The inside of a tank by its measures: outside ones less the glass, both sides of length and width and the bottom.
+ * @throws Refusal where the glass leaves nothing
+ */
+function insideOf({ measured, glassCm, lengthCm, widthCm, heightCm }: z.output<typeof setUpInput>) {
+  if (measured === 'inside') return { lengthCm, widthCm, heightCm };
+  const inside = { lengthCm: lengthCm - 2 * glassCm, widthCm: widthCm - 2 * glassCm, heightCm: heightCm - glassCm };
+  if (Math.min(inside.lengthCm, inside.widthCm, inside.heightCm) <= 0)
+    throw new Refusal({
+      field: 'glass',
+      value: showText(quantity('length', glassCm), DEFAULT_UNITS),
+      allowed: 'less than half of each outside measure',
+      hint: 'Is it millimetres that were meant?',
+    });
+  return inside;
+}
+
 export const setUp = defineCalculator({
   name: 'set-up',
   asks: 'What does a new tank take: water, salt, rock, sand, heat, floor and days?',
@@ -83,8 +103,8 @@ export const setUp = defineCalculator({
     startAt: 1_795_600_000_000,
   },
   run: (asked) => {
-    const { lengthCm, widthCm, heightCm, freeboardCm, sumpL, salinity, targetC, roomC } = asked;
-    const { glassCm } = asked;
+    const { freeboardCm, sumpL, salinity, targetC, roomC, glassCm } = asked;
+    const { lengthCm, widthCm, heightCm } = insideOf(asked);
     if (freeboardCm >= heightCm)
       throw new Refusal({
         field: 'rim above the water',

@@ -16,6 +16,32 @@ describe('one change, told', () => {
     tank: { alkalinity: '8 dKH', salinity: '35 ppt' },
     newWater: { alkalinity: '8.4 dKH', salinity: '35 ppt' },
   };
+  it('of three quarters of the water, or far for nutrients, is never without a large step', () => {
+    const large = answered('water-change', { ...asked, netVolumeL: 100, changeL: 75 });
+    expect(large.sentence).toMatch(/^Change 75 L.*It is 75 % of the water: a large step .* Make it several of a third/);
+    const far = answered('water-change', {
+      ...asked,
+      netVolumeL: 100,
+      changeL: 35,
+      tank: { ...asked.tank, nitrate: 80, phosphate: 0.02 },
+      newWater: { ...asked.newWater, nitrate: 0, phosphate: 0 },
+    });
+    // 80 × 0.65 = 52. By hand.
+    expect(far.sentence).toMatch(/Nitrate goes from 80 mg\/L to 52 mg\/L at once\./);
+    expect(far.sentence).not.toMatch(/no step/);
+  });
+
+  it('says where new water that is out of range would end', () => {
+    const { cautions } = answered('water-change', {
+      ...asked,
+      tank: { ...asked.tank, calcium: 430 },
+      newWater: { ...asked.newWater, calcium: 540 },
+    });
+    expect(
+      cautions.map(({ says }) => says.map((phrase) => (typeof phrase === 'string' ? phrase : '')).join(' ')).join(),
+    ).toMatch(/new water’s calcium,.*is out of range.*a routine of it would end there/);
+  });
+
   it('small and warm: no step it makes is large', () => {
     expect(answered('water-change', asked).sentence).toBe('Change 10 L: no step it makes is large.');
   });
@@ -63,7 +89,7 @@ describe('one change, told', () => {
       changeL: 50,
       newWater: { alkalinity: '12 dKH', salinity: '31 ppt' },
     });
-    expect(sentence).toMatch(/match its salinity .* by 2 ppt and its alkalinity .* by 2 dKH\.$/);
+    expect(sentence).toMatch(/match its salinity .* by 2 ppt and its alkalinity .* by 2 dKH\./);
   });
   it('a change of more than 40 % with animals in is called a shock; a first clean-out without is not', () => {
     expect(cautionsOf('water-change', { ...asked, changeL: 45 }).join()).toContain('shock');

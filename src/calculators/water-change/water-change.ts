@@ -12,12 +12,11 @@ import { changesEvery, FOLLOWED, consumptionEvent, waterOf, type Followed } from
 import { levelsInput, nameOf, refuseOverAll, STEP_LIMIT, takesInput } from './change-input';
 import { assumedCautions, certaintyOn, originOf, waterOriginsInput } from './new-water-from';
 import { DRAIN, HEAVY, OFF_FIRST } from './change-cautions';
+import { isFar, LARGE_SHARE, largeWords, outOfRange } from './far-change';
 import { heatNeededKWh } from '@/chemistry/water-change/heat';
 
 /** Livestock stands a change this much colder or warmer, taken in the tank as a whole, °C. Chosen. */
 const CHILL_LIMIT_C = 0.5;
-/** More than this at once shocks what lives in it; keepers make it several. Common practice. */
-const LARGE_SHARE = 0.4;
 
 const input = z.strictObject({
   netVolumeL: amount(AMOUNTS.netVolume),
@@ -75,7 +74,12 @@ export const waterChange = defineCalculator({
         (most, { before, after }) => (Math.abs(after - before) > Math.abs(most) ? after - before : most),
         0,
       );
-      return { id, step: largest, over: Math.abs(largest) > STEP_LIMIT[id] };
+      return {
+        id,
+        step: largest,
+        over: Math.abs(largest) > STEP_LIMIT[id],
+        far: isFar(id, largest, levels[id][0]?.before ?? 0),
+      };
     });
     const chillC = tankC !== undefined && newC !== undefined ? share * (newC - tankC) : undefined;
     const heatKWh =
@@ -145,11 +149,12 @@ export const waterChange = defineCalculator({
     ];
     const over = steps.filter((each) => each.over);
     return {
-      answer: answerFor(asked, share, followed, over, chillC, heatHours),
+      answer: answerFor(asked, share, followed, over, chillC, heatHours, largeWords(asked, share, steps, levels)),
       working,
       cautions: [
         ...unknownOf(followed),
         ...assumedCautions(asked.newWaterFrom, followed),
+        ...outOfRange(asked, followed, levels),
         ...cautionsFor(share, changes, changeL, livestock),
       ],
       values: {
@@ -190,6 +195,7 @@ function answerFor(
   over: readonly { readonly id: Followed; readonly step: number }[],
   chillC: number | undefined,
   heatHours: number | undefined,
+  large: readonly Phrase[],
 ): Answer {
   const cold = chillC !== undefined && Math.abs(chillC) > CHILL_LIMIT_C;
   const match: Phrase[] = [
@@ -213,13 +219,15 @@ function answerFor(
   return {
     says:
       match.length > 0
-        ? [...what, ', but', ...match, '.']
-        : changes === 1
-          ? [
-              ...what,
-              followed.includes('alkalinity') ? ': no step it makes is large.' : ': no step that is known is large.',
-            ]
-          : [...what, '.'],
+        ? [...what, ', but', ...match, '.', ...large]
+        : large.length > 0
+          ? [...what, '.', ...large]
+          : changes === 1
+            ? [
+                ...what,
+                followed.includes('alkalinity') ? ': no step it makes is large.' : ': no step that is known is large.',
+              ]
+            : [...what, '.'],
     certainty: certaintyOn(
       newWaterFrom,
       followed.filter((id) => STEP_LIMIT[id] < Infinity),

@@ -3,7 +3,7 @@ import { CYCLE_SCHOOL_IDS } from '@/calculators/cycle/cycle-schools';
 import { FIRST_IN, MIXED, ROCKS } from '@/calculators/set-up/order-of-work';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';
+import { MEASURED, SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';
 import { moment, within } from './fields';
 
 /** How a tank was begun, and when its cycle was called done. */
@@ -16,6 +16,8 @@ export const cycleSchema = z.strictObject({
 /** The plan of a tank that is not set up yet: what was decided, from which masses, litres and days follow. */
 export const setUpSchema = z.strictObject({
   startAt: moment,
+  /** Where the measures were taken; inside when left out. */
+  measured: z.enum(MEASURED).optional(),
   lengthCm: within(SET_UP_AMOUNTS.lengthCm),
   widthCm: within(SET_UP_AMOUNTS.widthCm),
   heightCm: within(SET_UP_AMOUNTS.heightCm),
