@@ -308,3 +308,63 @@ describe('after a change of dose', () => {
     expect(found.cautions.map(({ says }) => says.join(' ')).join()).toMatch(/test the effluent and measure the flow/);
   });
 });
+
+describe('tanks keep to themselves', () => {
+  const nano: Tank = {
+    ...newTank('nano'),
+    name: 'Nano',
+    displayL: 30,
+    limewater: { solutionId: 'lime', vessel: 'plain', litres: 2 },
+  };
+  const large: Tank = {
+    ...newTank('t'),
+    name: 'Bay',
+    displayL: V,
+    supplies: ['parts'],
+    parts: { alkalinity: 'soda', calcium: 'chloride' },
+  };
+  const alk = (daysAgo: number, dkh: number): Entry => ({
+    id: `a${daysAgo}`,
+    tankId: 't',
+    at: now - daysAgo * DAY_MS,
+    kind: 'reading',
+    values: { alkalinity: dkh * DKH, calcium: 430 },
+  });
+  const dosed: Entry = {
+    id: 'd',
+    tankId: 't',
+    at: now - 40 * DAY_MS,
+    kind: 'standing-dose',
+    solutionId: 'soda',
+    mlPerDay: 20,
+  };
+  const book = (solutions: Solution[], tanks: Tank[]): Book => ({
+    ...emptyBook('UTC'),
+    tanks,
+    solutions,
+    entries: [dosed, ...[30, 23, 16, 9, 2].map((day) => alk(day, 8 + day * 0.02))].toSorted(inOrder),
+  });
+
+  it('a bottle described for one is no part of another’s plan', () => {
+    const without = doseQuestion(book([soda, chloride], [large]), large, now);
+    const beside = doseQuestion(book([soda, chloride, lime], [large, nano]), large, now);
+    expect(beside.parts).toEqual(without.parts);
+    expect(beside.input.sources.find(({ id }) => id === 'lime')?.use).toBe('off');
+    const [plan, before] = [dosingPlan.run(beside.input), dosingPlan.run(without.input)];
+    expect(plan.answer).toEqual(before.answer);
+    expect(plan.values.doses.map(({ id }) => id)).not.toContain('lime');
+  });
+
+  it('one that is no tank’s yet is offered to all, and one that this tank is given is used', () => {
+    const spare: Solution = {
+      id: 'spare',
+      name: 'Magnesium',
+      parts: [{ reagent: 'magnesium-chloride-hexahydrate', gramsPerL: 200 }],
+    };
+    const offered = doseQuestion(book([soda, chloride, spare], [large, nano]), large, now);
+    expect(offered.parts.magnesium?.id).toBe('spare');
+    const given = { ...large, mix: { lime: 'fill' as const } };
+    const used = doseQuestion(book([soda, chloride, lime], [given, nano]), given, now);
+    expect(used.input.sources.find(({ id }) => id === 'lime')?.use).toBe('fill');
+  });
+});

@@ -75,6 +75,7 @@ export function correctionQuestions(
           ...(own.from === undefined &&
             own.to === undefined && { band: [...bandFor(tank, parameter)] as [number, number] }),
           reading: own.from ?? reading.value,
+          ...(own.from === undefined && reading.correction !== 0 && { asShown: reading.raw }),
           readingSd: reading.sd,
           leftOut: own.from === undefined && (trend?.setAside.some(({ at }) => at === reading.at) ?? false),
           part: { name: solution.name, perMl: DOSED_FACTS[parameter].perMl(strengthOf(solution)) },
@@ -149,10 +150,9 @@ function courseOf(book: Book, tank: Tank, begun: EntryOf<'correction'>, now: num
 export interface Easing {
   readonly entry: EntryOf<'correction'>;
   readonly endsAt: number;
-  /** The solution still runs lowered. */
-  readonly lowered: boolean;
 }
 
+/** Easings that go on: the dose still runs as it was lowered. Set otherwise meanwhile, it is the keeper's own dose that runs. */
 export function easingsUnderWay(book: Book, tank: Tank, now: number): Easing[] {
   const { inputs } = balanceAt(book, tank, now);
   return DOSED_PARAMETERS.flatMap((parameter): Easing[] => {
@@ -162,7 +162,6 @@ export function easingsUnderWay(book: Book, tank: Tank, now: number): Easing[] {
     if (!entry || !isUnderWay(entry, now)) return [];
     const runs = inputs.find(({ source }) => source === entry.solutionId)?.mlPerDay ?? 0;
     const lowered = Math.abs(runs - entry.mlPerDay) < 0.05 + 0.01 * runs;
-    // Set otherwise meanwhile, it is the keeper's own dose that runs.
-    return lowered ? [{ entry, endsAt: entry.at + entry.days * DAY_MS, lowered }] : [];
+    return lowered ? [{ entry, endsAt: entry.at + entry.days * DAY_MS }] : [];
   });
 }

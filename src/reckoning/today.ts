@@ -11,6 +11,7 @@ import { topOffUpkeep } from '@/calculators/top-off/upkeep';
 import { changeDue } from '@/calculators/water-change/change-due';
 import { attempt, type RefusalDetail } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { quantity } from '@/chemistry/units/quantity';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { nextTestAnswer, worthTesting } from '@/calculators/consumption/consumption-answer';
 import { benchOf, partOf, type BenchPath } from '@/registry/benches';
@@ -23,7 +24,7 @@ import { consumptionTogether } from './consumption';
 import { nextTestOf } from './consumption-report';
 import { changeHabit } from './change-habit';
 import type { CycleOutcome } from './cycle';
-import { correctionQuestions } from './correction-question';
+import { correctionQuestions, easingsUnderWay, type Easing } from './correction-question';
 import { dangerOf } from './danger';
 import { doseQuestion, type DoseQuestion } from './dose-question';
 import { limewaterQuestion } from './limewater-question';
@@ -223,6 +224,8 @@ const ASK: Readonly<Record<Concern, Ask>> = {
   },
   // The level that is being brought back, else the one that is furthest out of its band.
   correction: (book, tank, now) => {
+    const over = easingsUnderWay(book, tank, now).find(({ endsAt }) => endsAt <= now);
+    if (over) return { answer: easingOver(book, over), facts: { givesToday: true } };
     const asked = correctionQuestions(book, tank, now, questionOf(book, tank, now)).flatMap(({ input, begun }) => {
       const { outcome } = attempt(() => correction.run(input));
       return outcome ? [{ outcome, begun, givenToday: input.begun?.givenToday === true }] : [];
@@ -302,6 +305,20 @@ const ASK: Readonly<Record<Concern, Ask>> = {
     return values.soon ? { answer, facts: { late: values.late } } : undefined;
   },
 };
+
+/** A dose that was lowered to bring a level down has run its days. */
+function easingOver(book: Book, { entry, endsAt }: Easing): Answer {
+  const name = book.solutions.find(({ id }) => id === entry.solutionId)?.name ?? 'the part';
+  return {
+    says: [
+      `Test ${entry.parameter} and set ${name} back to`,
+      quantity('doseRate', entry.backToMlPerDay ?? 0),
+      ': the days of its lowered dose are over.',
+    ],
+    certainty: 'worked out',
+    because: ['They ended on', { moment: endsAt, day: true }, '.'],
+  };
+}
 
 /** It is said to be there, or it runs. */
 function hasReactor(book: Book, tank: Tank, now: number): boolean {

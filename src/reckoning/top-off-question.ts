@@ -43,6 +43,7 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
     netVolumeL: netVolumeL(tank),
     salinity: salinityNow(book, tank),
     reservoirL: tank.reservoirL,
+    ...(topOff?.litresPerDay !== undefined && { litresPerDay: topOff.litresPerDay }),
     ...(topOff?.markedAt !== undefined && { markedAt: topOff.markedAt }),
     ...(spareL !== undefined && { spareL }),
     refills: of('refill').map(({ at, volumeL, leavesL }) => ({ at, litres: volumeL, leavesL })),

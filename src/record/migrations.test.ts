@@ -47,6 +47,13 @@ describe('migrations', () => {
     ]);
   });
 
+  it('leave a dose by hand of version 13 as a dose of its own: which were shares of a correction nobody wrote down', () => {
+    const stored = readFileSync(new URL('./fixtures/record-v13.json', import.meta.url), 'utf8');
+    const hand = readFile(stored).entries.find(({ id }) => id === 'b-hand');
+    expect(hand).toMatchObject({ kind: 'dose', volumeMl: 30, note: 'Correction' });
+    expect(hand).not.toHaveProperty('correction');
+  });
+
   it('leave a row of the present version as it is', () => {
     const tank = { ...newTank('t'), name: 'Bay', displayL: 100, rockL: 5 };
     expect(migrateRow('tanks', tank, RECORD_VERSION)).toBe(tank);

@@ -6,7 +6,7 @@ import { bottles, type RememberedFigures } from '@/calculators/dosing/bottles';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, range, showText } from '@/chemistry/units/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -25,6 +25,7 @@ export function RefillsAndCost() {
   const [remembered, setRemembered] = useKeptState<
     { readonly name: string; readonly figures: RememberedFigures } | undefined
   >('remembered', undefined);
+  const [wantedDays, setWantedDays] = useKeptState<number | null>('a vessel is to last', null);
   const question = bottlesQuestion(book, tank, now);
   const result = attempt(() =>
     bottles.run({
@@ -62,6 +63,13 @@ export function RefillsAndCost() {
                     {bottle.orderBy <= now ? 'reorder now' : `reorder by ${dayText(bottle.orderBy, zone)}`}
                   </span>
                 )}
+                {bottle.vesselMl && (
+                  <span className="block text-soft">
+                    {wantedDays === null
+                      ? `a vessel for 3 to 6 months: ${showText(range('dose', ...bottle.vesselMl), units)}`
+                      : `a vessel for ${showText(quantity('days', wantedDays), units)}: ${showText(quantity('dose', (given?.mlPerDay ?? 0) * wantedDays), units)}`}
+                  </span>
+                )}
                 <span className="block text-soft">
                   {bottle.costADay === undefined ? 'no price yet' : `${money(bottle.costADay * 30.44)} a month`}
                 </span>
@@ -73,6 +81,16 @@ export function RefillsAndCost() {
       <p className="mt-3 text-sm text-soft">
         What a bottle holds and what filling it costs is set with its solution, under Solutions.
       </p>
+      <div className="mt-4 max-w-56">
+        <QuantityField
+          label="A vessel is to last"
+          expected={{ field: 'days a vessel is to last', kind: 'days', low: 1, high: 3650, usual: [14, 365] }}
+          value={wantedDays}
+          onChange={setWantedDays}
+          onReset={wantedDays === null ? undefined : () => setWantedDays(null)}
+          placeholder="3 to 6 months"
+        />
+      </div>
       <LookAtABottle />
       <Remembered names={told.map(({ name }) => name)} onSay={(name, figures) => setRemembered({ name, figures })} />
     </Worked>

@@ -60,6 +60,17 @@ function Schedule() {
     const run = runs.find(({ solutionId }) => solutionId === part.solutionId);
     return JSON.stringify([run?.windows, run?.doses]) !== JSON.stringify([part.windows, part.doses]);
   });
+  const mended = values?.mended ?? [];
+  const mend = () =>
+    setTried((present) => ({
+      ...present,
+      ...Object.fromEntries(
+        mended.flatMap(({ index, windows }) => {
+          const part = parts[index];
+          return part ? [[part.solutionId, { ...part, windows }] as const] : [];
+        }),
+      ),
+    }));
   const keep = async () => {
     const entries = changed.map(({ solutionId, mlPerDay, windows: [hours, alsoHours], doses }): Entry => ({
       id: nanoid(),
@@ -86,6 +97,11 @@ function Schedule() {
             <Button look="main" disabled={changed.length === 0} onClick={() => void keep()}>
               {changed.length === 0 ? 'This is how it runs now' : 'Set these hours from now'}
             </Button>
+            {mended.length > 0 && (
+              <Button onClick={mend}>
+                Move {listed(mended.map(({ name, laterMinutes }) => `${name} ${laterWords(laterMinutes)} later`))}
+              </Button>
+            )}
             {changed.length > 0 && (
               <Button look="quiet" onClick={() => setTried({})}>
                 Back to what runs
@@ -170,6 +186,12 @@ function Schedule() {
       <PumpDeliveries />
     </>
   );
+}
+
+/** "45 min", "2 h 15 min". */
+function laterWords(minutes: number): string {
+  const [hours, rest] = [Math.floor(minutes / 60), minutes % 60];
+  return [...(hours > 0 ? [`${hours} h`] : []), ...(rest > 0 ? [`${rest} min`] : [])].join(' ');
 }
 
 /** The hours of one part and its doses a day. */

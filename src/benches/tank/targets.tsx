@@ -1,10 +1,16 @@
 'use client';
 
 import { offered, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
+import { BAND_SCHOOLS } from '@/calculators/parameters/band-schools';
 import { NUTRIENT_SCHOOLS } from '@/calculators/parameters/parameter';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import type { Tank } from '@/record/schema';
+
+/** A band of a school as the tank's own two figures. */
+function taken(bands: (typeof BAND_SCHOOLS)[number]['bands']): Tank['targets'] {
+  return Object.fromEntries(Object.entries(bands).map(([id, band]) => [id, [...band]]));
+}
 
 interface Props {
   readonly draft: Tank;
@@ -23,8 +29,8 @@ export function Targets({ draft, onDraft }: Props) {
     <fieldset>
       <legend className="mb-2 text-lg font-semibold">Target bands</legend>
       <p className="max-w-2xl text-sm text-soft">
-        Steady beats any value. Keepers of different schools hold nutrients differently; pick one to start from, then
-        set any figure.
+        Steady beats any value. Keepers of different schools hold other figures, and any two of your own are as good;
+        pick a school to start from, then set them below.
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
         {NUTRIENT_SCHOOLS.map((school) => (
@@ -37,6 +43,11 @@ export function Targets({ draft, onDraft }: Props) {
             }}
           >
             {school} nutrients
+          </Button>
+        ))}
+        {BAND_SCHOOLS.map(({ words, bands }) => (
+          <Button key={words} onClick={() => onDraft({ ...draft, targets: { ...draft.targets, ...taken(bands) } })}>
+            {words}
           </Button>
         ))}
       </div>

@@ -15,6 +15,7 @@ import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
 import { QuantityField } from '@/interface/quantity-field';
+import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { draftQuestion } from '@/reckoning/draft-question';
@@ -38,7 +39,8 @@ export function EvaporationAndReservoir() {
   const form = 'loss';
   const forget = useForgetDrafts(form);
   const [loss, setLoss] = useKeptState<number | null>(`${form} loss`, null);
-  const [reservoir, setReservoir] = useKeptState<number | null>(`${form} reservoir`, null);
+  // Typed and not saved yet, it holds on the other parts of this tank too.
+  const [reservoir, setReservoir] = useKeptState<number | null>('tried reservoir', null, 'tank');
   const [refill, setRefill] = useKeptState<number | null>(`${form} refill`, null);
   const [stands, setStands] = useKeptState<number | null>(`${form} stands`, null);
   const [forDays, setForDays] = useKeptState<number | null>(`${form} forDays`, 14);
@@ -83,6 +85,18 @@ export function EvaporationAndReservoir() {
     setReservoir(null);
     forget();
   };
+  const own = tank.topOff?.litresPerDay;
+  const keepLoss = async () => {
+    if (loss === null) return;
+    const label = `${tank.name}: evaporation of ${showText(quantity('waterRate', loss), units)}, your figure`;
+    if (await commit({ label, put: { tanks: [{ ...tank, topOff: { ...tank.topOff, litresPerDay: loss } }] } }))
+      setLoss(null);
+  };
+  const dropLoss = () =>
+    void commit({
+      label: `${tank.name}: evaporation by its log again`,
+      put: { tanks: [{ ...tank, topOff: without(tank.topOff ?? {}, 'litresPerDay') }] },
+    });
   const logLevel = () =>
     stands !== null &&
     void file(
@@ -101,6 +115,8 @@ export function EvaporationAndReservoir() {
             {refill === null ? 'Log a refill' : `Log a refill of ${showText(quantity('volume', refill), units)}`}
           </Button>
           {stands !== null && <Button onClick={logLevel}>Log what stands in it</Button>}
+          {loss !== null && <Button onClick={() => void keepLoss()}>Save this evaporation for every bench</Button>}
+          {loss === null && own !== undefined && <Button onClick={dropLoss}>Use the log’s evaporation again</Button>}
           {reservoirL !== tank.reservoirL && <Button onClick={() => void keepReservoir()}>Save this reservoir</Button>}
         </>
       }
@@ -151,7 +167,15 @@ export function EvaporationAndReservoir() {
               digits={loss === null ? 3 : undefined}
               onChange={setLoss}
               onReset={loss === null ? undefined : () => setLoss(null)}
-              hint={loss !== null ? 'in place of the log' : values?.fromLog ? 'from the log' : 'from surface and room'}
+              hint={
+                loss !== null
+                  ? 'tried here only, until it is saved'
+                  : own !== undefined
+                    ? 'your figure, on every bench'
+                    : values?.fromLog
+                      ? 'from the log'
+                      : 'from surface and room'
+              }
             />
             <QuantityField
               narrow

@@ -34,7 +34,7 @@ export function IfItFails() {
   const { units } = book.settings;
   const now = useNow();
   const commit = useCommit();
-  const [reservoir, setReservoir] = useKeptState<number | null>('if-it-fails reservoir', null);
+  const [reservoir, setReservoir] = useKeptState<number | null>('tried reservoir', null, 'tank');
   const [floor, setFloor] = useKeptState<number | null>('if-it-fails floor', null);
   const [runLimit, setRunLimit] = useKeptState<number | null>('if-it-fails runLimit', null);
   const tried = withReservoir({ ...tank, reservoirL: reservoir ?? tank.reservoirL }, tank, now);
@@ -51,8 +51,8 @@ export function IfItFails() {
       ? Math.floor(values.largestL * 2) / 2
       : undefined;
   const changed = reservoir !== null || floor !== null || runLimit !== null;
-  const keep = () =>
-    void commit({
+  const keep = async () => {
+    const done = await commit({
       label: `${tank.name}: saved the reservoir and its limits`,
       put: {
         tanks: [
@@ -67,6 +67,8 @@ export function IfItFails() {
         ],
       },
     });
+    if (done) setReservoir(null);
+  };
   return (
     <Worked
       result={result}
@@ -74,7 +76,7 @@ export function IfItFails() {
       next={<NextStep bench="top-off" words="Say what the reservoir holds" />}
       actions={
         changed ? (
-          <Button look="main" onClick={keep}>
+          <Button look="main" onClick={() => void keep()}>
             Save these
           </Button>
         ) : (

@@ -43,3 +43,14 @@ describe('bottles', () => {
     expect(answer.certainty).toBe('not enough yet');
   });
 });
+
+describe('a vessel for the days wanted', () => {
+  it('30 mL a day for three to six months is 2.7 to 5.5 L', () => {
+    // By hand: 30 × 91.3 and 30 × 182.6 days.
+    const { values } = bottles.run({ now: 0, bottles: [{ name: 'Carbonate', mlPerDay: 30 }] });
+    expect(values.bottles[0]?.vesselMl?.map((ml) => Math.round(ml / 100) / 10)).toEqual([2.7, 5.5]);
+    expect(
+      bottles.run({ now: 0, bottles: [{ name: 'Off', mlPerDay: 0 }] }).values.bottles[0]?.vesselMl,
+    ).toBeUndefined();
+  });
+});

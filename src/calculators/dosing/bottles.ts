@@ -7,7 +7,7 @@ import { bottleInput, bottleOf } from '../reagents/bottle-input';
 import { saltsOfBottle } from '@/chemistry/reagents/label-claim';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity, range } from '@/chemistry/units/quantity';
 
 /** What is to be bought is ordered so long before it runs out. Chosen: a parcel's week and some days. */
 const ORDER_BEFORE_DAYS = 10;
@@ -104,6 +104,7 @@ export const bottles = defineCalculator({
       cautions: told.flatMap((each) => cautionsOf(each, now)),
       values: {
         bottles: told.map(({ bottle, daysLeft, emptyAt, orderBy, costADay: cost, refill }) => ({
+          vesselMl: vesselFor(bottle),
           name: bottle.name,
           daysLeft,
           emptyAt,
@@ -117,6 +118,15 @@ export const bottles = defineCalculator({
     };
   },
 });
+
+/** A vessel is filled for so long at a time. Common practice: three to six months. */
+const VESSEL_MONTHS = [3, 6] as const;
+
+/** What a vessel has to hold for three and for six months of the dose, mL; undefined where nothing is dosed. */
+function vesselFor({ mlPerDay }: GivenBottle): readonly [low: number, high: number] | undefined {
+  const [low, high] = VESSEL_MONTHS;
+  return mlPerDay > 0 ? [mlPerDay * low * DAYS_A_MONTH, mlPerDay * high * DAYS_A_MONTH] : undefined;
+}
 
 interface Fate {
   readonly bottle: GivenBottle;
@@ -173,6 +183,18 @@ function workingOf({ bottle, daysLeft, refill, costADay }: Fate): Step[] {
             from: `what is left ÷ ${bottle.mlPerDay} mL a day`,
           },
         ]),
+    ...[vesselFor(bottle)].flatMap((vessel) =>
+      vessel
+        ? [
+            {
+              label: 'a vessel for three to six months',
+              value: range('dose', vessel[0], vessel[1]),
+              origin: 'common practice' as const,
+              from: 'dose × days; so long a filling is made for',
+            },
+          ]
+        : [],
+    ),
     ...refill.map(({ salt, grams }) => ({
       label: `${salt} in a refill`,
       value: quantity('mass', grams),

@@ -6,11 +6,13 @@ import type { CorrectionInput } from './correction-input';
 import type { DosedParameter } from './dosed-parameters';
 
 /** A correction's figures, for its words. */
-export interface Facts {
+export interface CorrectionFacts {
   readonly parameter: DosedParameter;
   readonly part: { readonly name: string };
   readonly place: Place | undefined;
   readonly reading: number;
+  /** As it was shown, where that is another figure. */
+  readonly asShown: number | undefined;
   readonly level: number;
   readonly aim: number;
   readonly rise: number;
@@ -21,7 +23,7 @@ export interface Facts {
   readonly inDoubt: boolean;
 }
 
-export function raisingAnswer(facts: Facts, leftOut: boolean, begun: CorrectionInput['begun']): Answer {
+export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: CorrectionInput['begun']): Answer {
   const { parameter, part, place, reading, level, aim, totalMl, days, leave, apart, inDoubt } = facts;
   if (leftOut)
     return {
@@ -44,7 +46,7 @@ export function raisingAnswer(facts: Facts, leftOut: boolean, begun: CorrectionI
               `Leave ${parameter} as it is and test again: it is at the edge of its band, by less than a test can show.`,
             ],
       certainty: place === 'on target' ? 'worked out' : 'within test error',
-      because: ['Last read', quantity(parameter, reading), '.'],
+      because: lastReadWords(facts),
     };
   if (apart)
     return {
@@ -69,9 +71,22 @@ export function raisingAnswer(facts: Facts, leftOut: boolean, begun: CorrectionI
   };
 }
 
+/** "Last read 8.12 dKH, corrected to 8.17 dKH." */
+function lastReadWords({ parameter, reading, asShown }: CorrectionFacts): Answer['because'] {
+  return asShown === undefined
+    ? ['Last read', quantity(parameter, reading), '.']
+    : [
+        'Last read',
+        quantity(parameter, asShown),
+        ', which its instrument’s correction makes',
+        quantity(parameter, reading),
+        '.',
+      ];
+}
+
 /** A correction that was begun: today's share, and what is left after it. */
 function underWay(
-  { parameter, part, level, aim, rise, totalMl, days, inDoubt }: Facts,
+  { parameter, part, level, aim, rise, totalMl, days, inDoubt }: CorrectionFacts,
   { givenMl, givenToday, from, readAt }: NonNullable<CorrectionInput['begun']>,
 ): Answer {
   const course: Answer['because'] = [
@@ -118,7 +133,7 @@ function underWay(
 export function salinityFirst(
   parameter: DosedParameter,
   read: NonNullable<JudgedLevel['read']>,
-  { reading, inDoubt }: Facts,
+  { reading, inDoubt }: CorrectionFacts,
   answer: Answer,
 ): Answer {
   return {

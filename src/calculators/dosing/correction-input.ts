@@ -18,6 +18,8 @@ export const correctionInput = z.strictObject({
   /** The target band, and the last reading, which is judged against it. A level in its band is left alone. */
   band: z.tuple([amountOfNamedKind('lower end', 'parameter'), amountOfNamedKind('upper end', 'parameter')]).optional(),
   reading: amountOfNamedKind('last reading', 'parameter').optional(),
+  /** As the instrument showed it, where a correction of the instrument makes another figure of it. */
+  asShown: amountOfNamedKind('reading as shown', 'parameter').optional(),
   /** Its error, one standard deviation in the parameter's canonical unit; a careful home test's when left out. */
   readingSd: figure('doubt of the reading', 0, 1000).optional(),
   part: z.strictObject({ name: z.string().max(60), perMl: figure('amount a millilitre adds', 1e-9, 1e6) }),
@@ -75,6 +77,7 @@ export function settledLevels(input: CorrectionInput) {
     levelSd: level.sd,
     read: 'read' in reading ? reading.read : undefined,
     reading: reading.value,
+    asShown: input.asShown === undefined ? undefined : settle(input.asShown, 'reading as shown'),
     readingSd: reading.sd,
     aim: settle(input.aim, 'aim'),
     band: input.band && ([settle(input.band[0], 'lower end'), settle(input.band[1], 'upper end')] as const),

@@ -22,7 +22,7 @@ export const correction = defineCalculator({
   run: (input) => {
     const { parameter, netVolumeL, part, limitPerDay, begun } = input;
     const { riseLimitPerDay, rateKind } = DOSED_FACTS[parameter];
-    const { level, levelSd, aim, reading, readingSd, band, read } = settledLevels(input);
+    const { level, levelSd, aim, reading, asShown, readingSd, band, read } = settledLevels(input);
     refuseRash(parameter, aim, limitPerDay, input.fallLimitPerDay);
     const place = band && placeInBand(reading, band, readingSd);
     // One that was begun goes on to its end, though the level is in its band by now.
@@ -102,7 +102,7 @@ export const correction = defineCalculator({
         ? lowering({ ...input, level, aim, consumptionPerDay: input.consumptionPerDay })
         : undefined;
     if (down) working.push(...down.working);
-    const facts = { parameter, part, place, reading, level, aim, rise, totalMl, days, leave, apart, inDoubt };
+    const facts = { parameter, part, place, reading, asShown, level, aim, rise, totalMl, days, leave, apart, inDoubt };
     const answer = down?.answer ?? raisingAnswer(facts, input.leftOut, begun);
     return {
       answer: read ? salinityFirst(parameter, read, facts, answer) : answer,

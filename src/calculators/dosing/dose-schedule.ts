@@ -8,6 +8,7 @@ import { sourceOf } from './plan-source';
 import { DAY_ASSUMED_WORDS, dayOf, dayPartOf, swingsOf } from './day-course';
 import { dayWater } from './day-water';
 import { MINUTES_A_DAY, stretch } from './stretch';
+import { mendedSchedule } from './mended-schedule';
 import { scheduleDoubts, wholeBottle } from './schedule-doubts';
 import { scheduledPart, type ScheduledPart, type TimedPart } from './scheduled-part';
 
@@ -144,6 +145,8 @@ export const doseSchedule = defineCalculator({
         })),
         day,
         swings,
+        /** Hours that mend what clashes; empty where nothing does. */
+        mended: mendedSchedule(timed),
         accidents,
       },
     };

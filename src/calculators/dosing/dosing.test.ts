@@ -285,6 +285,59 @@ describe('the dosing plan', () => {
     expect(Math.abs((after?.water.magnesium ?? 0) - 1320)).toBeLessThan(5);
   });
 
+  it('says that a dose rounds to zero, and how far to thin the solution', () => {
+    // 0.045 mmol a day by 1.51 mmol/mL: 0.03 mL, where the pump steps by 0.1; 20 steps are 2 mL, 67 times as much. By hand.
+    const small = dosingPlan.run({
+      netVolumeL: 3,
+      demand: { alkalinity: { ...demand, perDay: 0.015, sd: 0.001 } },
+      sources: [soda],
+    });
+    expect(plainSentence(small.answer.says, DEFAULT_UNITS)).toMatch(
+      /^Thin Carbonate before it is dosed: 0\.0298 mL\/day would hold/,
+    );
+    expect(small.cautions.map(({ says }) => plainSentence(says, DEFAULT_UNITS)).join(' ')).toMatch(
+      /Thin it with 67 parts of RO\/DI water to one of it .* dosed at 2\.03 mL\/day/,
+    );
+  });
+
+  it('never rounds a limited dose beyond its limit, and tells the balance of what is set', () => {
+    for (let i = 0; i < 200; i++) {
+      const most = 40 + i * 0.37;
+      const { values } = dosingPlan.run({
+        netVolumeL: 300,
+        demand: { alkalinity: { ...demand, perDay: 0.9 } },
+        sources: [{ ...soda, stepMl: i % 2 ? 0.1 : 1, most: { mlPerDay: most, because: 'its pump gives no more' } }],
+      });
+      const [dose] = values.doses;
+      expect(dose?.mlPerDay).toBeLessThanOrEqual(most);
+      const set = dose?.thenMlPerDay ?? dose?.mlPerDay ?? 0;
+      expect(values.balance[0]?.overPerDay).toBeCloseTo(set * perMl - 0.9 * 300, 6);
+    }
+  });
+
+  it('takes two bottles without identity for two, and a range of 0 to 50 for rough', () => {
+    const two = dosingPlan.run({
+      netVolumeL: 300,
+      demand: { alkalinity: { ...demand, sd: 0.001 } },
+      sources: [
+        { ...soda, runs: 10 },
+        { ...soda, runs: 20 },
+      ],
+    });
+    expect(new Set(two.values.doses.map(({ id }) => id)).size).toBe(2);
+    const wide = dosingPlan.run({ netVolumeL: 300, demand: { alkalinity: { ...demand, sd: 0.09 } }, sources: [soda] });
+    expect(wide.answer.certainty).toBe('rough');
+  });
+
+  it('asks which solutions are dosed here where none is this tank’s own', () => {
+    const { answer } = dosingPlan.run({
+      netVolumeL: 300,
+      demand: { alkalinity: demand },
+      sources: [{ ...soda, use: 'off' }],
+    });
+    expect(answer.says[0]).toMatch(/^Choose what is dosed here/);
+  });
+
   it('asks what was dosed when nothing was said of it', () => {
     const { answer } = dosingPlan.run({ netVolumeL: 300, demand: {}, sources: [soda], unsaid: ['alkalinity'] });
     expect(answer.says[0]).toMatch(/^Say what was dosed/);

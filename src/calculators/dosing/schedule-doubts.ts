@@ -7,7 +7,9 @@ import { additions } from './additions';
 import type { ScheduledPart, TimedPart } from './scheduled-part';
 
 /** Doses of carbonate and of calcium stand so far apart at the least, minutes. Common practice. */
-const APART_MIN = 15;
+export const APART_MIN = 15;
+/** A bottle with less than this left is refilled first. Chosen: a week to fetch what it is made of. */
+const RUNS_DRY_DAYS = 7;
 /** A pulse that lifts pH by more than this at once is split. Chosen. */
 const STEP_OF_PH = 0.05;
 
@@ -88,6 +90,18 @@ export function scheduleDoubts(
         ],
       });
   }
+  for (const { name, part } of timed) {
+    const lasts = part.bottleMl === undefined || part.mlPerDay <= 0 ? Infinity : part.bottleMl / part.mlPerDay;
+    if (lasts < RUNS_DRY_DAYS)
+      cautions.push({
+        severity: 'caution',
+        says: [
+          `${capitalised(name)}: at this dose its bottle is empty in`,
+          quantity('days', lasts),
+          '; refill it before, or the level falls from then on while the schedule counts it as given.',
+        ],
+      });
+  }
   for (const accident of accidents)
     if (accident.dangerous)
       cautions.push({
@@ -113,7 +127,7 @@ function pulseRise(perMl: number, mlEach: number, netVolumeL: number): number {
 }
 
 /** Carbonate beside calcium is what falls out. */
-function meet(a: TimedPart, b: TimedPart): boolean {
+export function meet(a: TimedPart, b: TimedPart): boolean {
   if (a.part.mlPerDay <= 0 || b.part.mlPerDay <= 0) return false;
   const carbonate = (part: TimedPart) => part.source.perMl.alkalinity > 0;
   const metal = (part: TimedPart) => part.source.perMl.calcium > 0 || part.source.perMl.magnesium > 0;
@@ -121,7 +135,7 @@ function meet(a: TimedPart, b: TimedPart): boolean {
 }
 
 /** Between the nearest two of their doses; undefined where one of them drips while the other is given. */
-function nearestMinutes(a: TimedPart, b: TimedPart): number | undefined {
+export function nearestMinutes(a: TimedPart, b: TimedPart): number | undefined {
   if (a.atMinutes.length > 0 && b.atMinutes.length > 0)
     return Math.min(...a.atMinutes.flatMap((x) => b.atMinutes.map((y) => apart(x, y))));
   const open = (part: TimedPart, minute: number) =>

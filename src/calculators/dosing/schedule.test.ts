@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { carbonateOfWater, dicAtRest } from '@/chemistry/carbonate/reef-water';
+import { evenShare } from './day-course';
 import { doseSchedule } from './dose-schedule';
 
 const soda = { name: 'Carbonate', holds: { parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] } };
@@ -98,5 +99,68 @@ describe('a schedule', () => {
     );
     expect(values.accidents[0]?.phNbs).toBeCloseTo(after.phNbs, 1);
     expect(cautions.find(({ severity }) => severity === 'danger')?.says[0]).toMatch(/stuck and gave its whole bottle/);
+  });
+});
+
+describe('two thirds of the growth by light', () => {
+  it.each([[8], [10], [12], [16]])('is two thirds of it in %d lit hours, and no more', (hours) => {
+    // Common practice. What goes on evenly goes on in the light too: its share there counts with the rest.
+    const lit = hours / 24;
+    const even = evenShare({ fromMs: 0, forMs: hours * 3_600_000 });
+    expect(even * lit + (1 - even)).toBeCloseTo(Math.max(2 / 3, lit), 12);
+  });
+});
+
+describe('a schedule that clashes', () => {
+  const part = (name: string, reagent: 'sodium-carbonate' | 'calcium-chloride-dihydrate', over: object) => ({
+    source: { name, holds: { parts: [{ reagent, gramsPerL: 80 }] } },
+    mlPerDay: 24,
+    doses: 8,
+    windows: [{ fromMinute: 1260, forMinutes: 240 }],
+    ...over,
+  });
+  const run = (a: object, b: object) =>
+    doseSchedule.run({
+      ...doseSchedule.example,
+      parts: [part('Carbonate', 'sodium-carbonate', a), part('Calcium', 'calcium-chloride-dihydrate', b)],
+    });
+
+  it('is mended by moving one part no further than it takes, and the mended one clashes no more', () => {
+    const { values } = run({}, {});
+    // Eight doses in four hours stand half an hour apart: a quarter of an hour later is in the midst of each gap.
+    expect(values.mended).toMatchObject([{ name: 'Calcium', laterMinutes: 15 }]);
+    const [moved] = values.mended;
+    const again = run({}, { windows: moved?.windows });
+    expect(again.values.mended).toEqual([]);
+    expect(again.cautions.map(({ says }) => says.join(' ')).join()).not.toMatch(/at the same minute|min apart/);
+  });
+
+  it('that drips through the same hours is moved out of them, and one that drips all day is left to its caution', () => {
+    expect(run({ doses: 0 }, { doses: 0 }).values.mended).toMatchObject([{ laterMinutes: 240 }]);
+    expect(run({ doses: 0, windows: undefined }, { doses: 0, windows: undefined }).values.mended).toEqual([]);
+  });
+
+  it('says that a bottle runs dry, and is quiet of one that lasts', () => {
+    const says = (bottleMl: number) =>
+      run({ bottleMl }, {})
+        .cautions.map(({ says: words }) => words.join(' '))
+        .join();
+    expect(says(72)).toMatch(/its bottle is empty in/);
+    expect(says(2000)).not.toMatch(/is empty in/);
+  });
+
+  it('with alkalinity that moves further in a day than the livestock is held to says so', () => {
+    const pace = (pacePerDay: string) =>
+      run({ mlPerDay: 200 }, { mlPerDay: 0 }).cautions.length -
+      doseSchedule.run({
+        ...doseSchedule.example,
+        pacePerDay,
+        parts: [
+          part('Carbonate', 'sodium-carbonate', { mlPerDay: 200 }),
+          part('Calcium', 'calcium-chloride-dihydrate', { mlPerDay: 0 }),
+        ],
+      }).cautions.length;
+    expect(pace('0.1 dKH/day')).toBe(-1);
+    expect(pace('5 dKH/day')).toBe(0);
   });
 });

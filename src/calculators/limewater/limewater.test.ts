@@ -210,6 +210,35 @@ describe('hours', () => {
     expect(night.alkalinityRipple).toBeGreaterThan(clock.alkalinityRipple);
   });
 
+  it('has ranges that hold what keepers see of a day at about 1 dKH, and says what they rest on', () => {
+    // Common practice: pH moves by 0.3 to 0.4 round the clock and by 0.2 overnight, alkalinity by about 0.5 dKH.
+    const outcome = limewaterHours.run({
+      ...hours,
+      netVolumeL: 378,
+      litresPerDay: 3.2,
+      evaporationLPerDay: 3.8,
+      consumption: 1.02 * DKH,
+      hours: { fromMinute: 1200, forMinutes: 870 },
+      lights: { fromMinute: 600, forMinutes: 600 },
+    });
+    const [clock, , night] = outcome.values.ways;
+    const holds = ({ low, high }: { low: number; high: number }, seen: number) => low <= seen && seen <= high;
+    expect(holds(clock.swings.ph, 0.3) && holds(clock.swings.ph, 0.4)).toBe(true);
+    expect(holds(night.swings.ph, 0.2)).toBe(true);
+    expect(holds({ low: night.swings.alkalinity.low / DKH, high: night.swings.alkalinity.high / DKH }, 0.5)).toBe(true);
+    expect(outcome.answer.certainty).toBe('rough');
+    expect(outcome.working.find(({ label }) => label === 'pH moves by')).toMatchObject({ origin: 'assumed' });
+    // Each way, the figure told lies in its own range.
+    for (const { phSwing, swings } of outcome.values.ways) expect(holds(swings.ph, phSwing)).toBe(true);
+  });
+
+  it('supplying more than is consumed is the first word here too', () => {
+    const over = limewaterHours.run({ ...even, litresPerDay: 1.9, consumption: 0.3 * DKH });
+    expect(said(over)).toMatch(
+      /^Too much limewater: it supplies 3\d\d\s% of the consumption, .* Reduce it first\. As it is: Drip/,
+    );
+  });
+
   it('a pulse lifts pH at once, a drip does not; the step is the worked one', () => {
     expect(own(even).phStep).toBe(0);
     // Worked value: 0.5 dKH of hydroxide at 8 dKH and 600 µatm lifts pH by 0.215.

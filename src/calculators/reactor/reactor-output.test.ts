@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { plainSentence } from '../calculator/sentence';
 import { reactorOutput } from './reactor-output';
 
 describe('a calcium reactor', () => {
@@ -20,6 +22,27 @@ describe('a calcium reactor', () => {
     expect(values.mlPerMin).toBeCloseTo(12.6, 1);
     expect(values.mediaGPerDay).toBeCloseTo(7.1, 1);
     expect(values.co2LeastGPerDay).toBeCloseTo(3.1, 1);
+  });
+  it('where no chamber pH is told refuses an effluent that no chamber reaches: 98.8 dKH', () => {
+    // Independent evaluation (science of the equilibrium ceiling): pH 6.4 gives 52 dKH.
+    const asked = { ...base, find: 'effluent' as const, tankAlkalinity: 8 * DKH, mlPerMin: 3 };
+    expect(() => reactorOutput.run(asked)).toThrow(/reactor flow.*Open the flow first/s);
+    expect(() => reactorOutput.run({ ...base, tankAlkalinity: 8 * DKH, effluentAlkalinity: 90 * DKH })).toThrow(
+      /effluent alkalinity.*90 dKH/s,
+    );
+    expect(reactorOutput.run({ ...asked, mlPerMin: 12.6 }).values.effluentAlkalinity / DKH).toBeCloseTo(30, 0);
+  });
+  it('says what the rest supplies in the sentence itself', () => {
+    const { answer } = reactorOutput.run({
+      ...base,
+      effluentAlkalinity: 30 * DKH,
+      tankAlkalinity: 8 * DKH,
+      carriedMmolPerDay: 400 * 0.4 * DKH,
+      carriedBy: ['Limewater'],
+    });
+    expect(plainSentence(answer.says, DEFAULT_UNITS)).toMatch(
+      /^Run the effluent at 7\.58 mL\/min, .*: 0\.4 dKH\/day more comes from Limewater\.$/,
+    );
   });
   it('the worked case by hand, 310 L at 0.473 dKH/day: 7.41 L/day, 5.14 mL/min', () => {
     const { values } = reactorOutput.run({

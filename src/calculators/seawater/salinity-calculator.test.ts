@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { valuesOf } from '../testing/run-calculator';
+import { refusalOf, valuesOf } from '../testing/run-calculator';
 
 describe('salinity', () => {
   it.each([
@@ -9,5 +9,15 @@ describe('salinity', () => {
     [{ by: 'refractometer', shown: 36.5, scale: 'brine' }, 35, 0], // from memory
   ])('%j is %d', (reading, expected, digits) => {
     expect(valuesOf('salinity', { reading }).salinity).toBeCloseTo(expected, digits);
+  });
+
+  it('catches a specific gravity that was read off a refractometer as ppt', () => {
+    const refused = refusalOf('salinity', { reading: { by: 'refractometer', shown: 1.03, scale: 'seawater' } });
+    expect(refused).toMatchObject({ field: 'refractometer reading', value: 1.03 });
+    expect(refused?.hint).toMatch(/1\.03 looks like a specific gravity/);
+    // Fresh water, at which it is set to zero, is read as what it is.
+    expect(
+      valuesOf('salinity', { reading: { by: 'refractometer', shown: 0, scale: 'seawater' } }).salinity,
+    ).toBeCloseTo(0, 0);
   });
 });

@@ -15,6 +15,13 @@ describe('the set-up of a tank', () => {
   it('counts the water: 90 × 45 × 46 cm are 186.3 L', () => {
     expect(plan().displayL).toBeCloseTo(186.3, 9);
     expect(valuesOf('set-up', { ...asked, lengthCm: '35.433 in' }).displayL).toBeCloseTo(186.3, 1);
+    // Outside, of 10 mm glass: 88 × 43 × (49 − 4) cm. By hand; 9 % less water than the same measures inside.
+    const outside = valuesOf('set-up', { ...asked, measured: 'outside' }).displayL as number;
+    expect(outside).toBeCloseTo((88 * 43 * 45) / 1000, 6);
+    expect(1 - outside / 186.3).toBeCloseTo(0.09, 1);
+    expect(refusalOf('set-up', { ...asked, lengthCm: 10, widthCm: 10, glassCm: 5, measured: 'outside' })?.field).toBe(
+      'glass',
+    );
   });
   it('buys a pound of rock and of sand for each US gallon, which displace 10 to 20 % (common practice)', () => {
     const { rockG = 0, sandG = 0, rockL = 0, sandL = 0, displayL = 1 } = plan();

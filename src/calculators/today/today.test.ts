@@ -16,13 +16,13 @@ describe('today', () => {
     ).toEqual(['top-off', 'dose', 'levels', 'water change']);
   });
 
-  it('leaves a dose that runs within a tenth of its answer', () => {
+  it('leaves a dose that runs within a twentieth of its answer', () => {
     const at = (runsMlPerDay: number) =>
       order({
         dose: { parts: [{ answerMlPerDay: 40, runsMlPerDay }] },
         levels: { certainty: 'estimated', moves: 'steady' },
       })[0];
-    expect([at(37), at(35)]).toEqual(['levels', 'dose']);
+    expect([at(39), at(37)]).toEqual(['levels', 'dose']);
   });
 
   it('puts danger before everything, and a level that moves or is off before a sensor to wipe', () => {

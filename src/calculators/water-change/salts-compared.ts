@@ -5,6 +5,7 @@ import { amount, figure } from '../calculator/calculator-input';
 import { DOSED_PARAMETERS, type DosedParameter } from '../dosing/dosed-parameters';
 import { saltGIn } from '@/chemistry/mixing/saltwater';
 import { PARAMETERS, readingExpectation } from '../parameters/parameters';
+import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
 import { atSalinity, naturalSeawater } from '@/chemistry/seawater/composition';
 import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
 import { quantity } from '@/chemistry/units/quantity';
@@ -173,7 +174,7 @@ export const saltsCompared = defineCalculator({
     return {
       answer: answerFor(rows, { changeL, everyDays, consumptionPerDay }),
       working,
-      cautions: cautionsFor(rows),
+      cautions: [...cautionsFor(rows), ...beside(rows, sea)],
       values: { salts: rows, natural: sea },
     };
   },
@@ -243,6 +244,34 @@ function answerFor(
     certainty: 'worked out',
     because,
   };
+}
+
+/** Calcium this far off what its alkalinity asks for is said, mg/L. Chosen: labels and batches stand half as far apart. */
+const CALCIUM_OFF = 40;
+
+/** A salt's calcium beside its alkalinity: raised above the sea in the proportion of skeletons, the two are used up together. */
+function beside(rows: Rows, sea: Readonly<Record<DosedParameter, number>>): Caution[] {
+  return rows.flatMap(({ name, parameters }): Caution[] => {
+    const { alkalinity, calcium } = parameters;
+    const balanced = sea.calcium + (alkalinity.makes - sea.alkalinity) * CALCIUM_MG_PER_MEQ;
+    const off = calcium.makes - balanced;
+    return Math.abs(off) <= CALCIUM_OFF
+      ? []
+      : [
+          {
+            severity: 'note',
+            says: [
+              `${name}: calcium of`,
+              quantity('calcium', calcium.makes),
+              `is ${off < 0 ? 'low' : 'high'} beside its alkalinity of`,
+              quantity('alkalinity', alkalinity.makes),
+              ', which goes with about',
+              quantity('calcium', balanced),
+              ': changes alone would move the two apart.',
+            ],
+          },
+        ];
+  });
 }
 
 function cautionsFor(rows: Rows): Caution[] {

@@ -267,3 +267,25 @@ describe('a water day, told', () => {
       for (const { says } of steps) expect(plainSentence(says, DEFAULT_UNITS)).toMatch(/^[A-Z].*\.$/);
   });
 });
+
+describe('a salt’s calcium beside its alkalinity', () => {
+  const asked = {
+    netVolumeL: 100,
+    changeL: 10,
+    everyDays: 7,
+    salinity: 35,
+    now: { alkalinity: '8 dKH', calcium: 420, magnesium: 1300 },
+  };
+  const says = (calcium: number) =>
+    cautionsOf('salts-compared', {
+      ...asked,
+      salts: [{ name: 'Rich', salinity: 35, alkalinity: '12 dKH', calcium, magnesium: 1350 }],
+    }).join(' ');
+  it('is said where it does not go with it: 12 dKH go with about 460 mg/L', () => {
+    // By hand: 422 mg/L and 6.6 dKH in the sea (mg/L at 25 °C), and 7.15 mg/L for each of 5.4 dKH more: 460.
+    expect(says(405)).toMatch(
+      /calcium of 405 mg\/L is low beside its alkalinity of 12 dKH, which goes with about 4[56]\d mg\/L/,
+    );
+    expect(says(455)).not.toMatch(/beside its alkalinity/);
+  });
+});

@@ -35,6 +35,8 @@ export const topOffSchema = z.strictObject({
       message: 'the water stands above the rim',
     })
     .optional(),
+  /** The keeper's own figure of what evaporates a day, in place of the log's; every bench reckons with it. */
+  litresPerDay: within(TOP_OFF_AMOUNTS.evaporation).optional(),
   /** When the reservoir came to hold what it holds now. */
   markedAt: moment.optional(),
   /** Its water when full, and the height it stands at. */
