@@ -113,10 +113,10 @@ deep(
     await expect(answer(page)).toContainText('The tank is cycled');
     await page.getByRole('button', { name: 'Mark as cycled' }).click();
     // What comes after it is looked at next.
-    await expect(answer(page)).toContainText('Open now: first change of water, clean-up crew.');
+    await expect(answer(page)).toContainText('Open now: first change of water, clean-up crew, first fish.');
     const gates = region(page, 'Gates');
     await expect(gates.getByRole('listitem').filter({ hasText: 'First fish' })).toContainText(
-      'put the tank to the test first',
+      'The starter’s course is over.',
     );
     await expect(gates.getByRole('listitem').filter({ hasText: 'Stony corals' })).toContainText('half a year');
     await expect(region(page, 'Put to the test')).toContainText(/Dose 0\.377\s?g of ammonium chloride/);

@@ -8,7 +8,7 @@ test('from the last test to a set pump in four acts, by the screen alone', async
     acts += 1;
     await doing;
   };
-  await act(jot(page, 'alk 7.6'));
+  await act(jot(page, 'alk 7.4'));
   await act(page.getByRole('link', { name: 'See how, and act' }).click());
   await expect(answer(page)).toContainText(/Increase Carbonate part from 28\s?mL\/day to 3\d\s?mL\/day/);
   await act(page.getByRole('button', { name: 'Set these doses from now' }).click());

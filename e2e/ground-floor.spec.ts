@@ -73,5 +73,5 @@ deep('the dose that is thought of is drawn holding the level', async ({ page }) 
   const planned = page.getByRole('figure', { name: 'alkalinity over time' }).locator('path[stroke-dasharray="1.5 4"]');
   const box = await planned.boundingBox();
   expect(box?.width ?? 0).toBeGreaterThan(60);
-  expect(box?.height ?? 99).toBeLessThan(12);
+  expect(box?.height ?? 99).toBeLessThan(16);
 });

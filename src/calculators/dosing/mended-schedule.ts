@@ -14,8 +14,9 @@ export interface Moved {
 const STEP_MIN = 15;
 
 /**
- * The hours that keep parts apart which must not meet: of each pair that clashes the later listed is moved, by no more than it takes, and its
- * hours keep their length. Parts that drip over each other for so long that no move parts them are left, and stay as a caution.
+ * The hours that keep doses apart which must not meet: of each pair that clashes the later listed is moved, by no more than it takes, and its
+ * hours keep their length. Doses that fall into the hours of one that drips are left: night hours are shared on purpose, and
+ * different spots answer it; so are parts that drip over each other for so long that no move parts them.
  * @returns nothing where none clashes, or none can be mended
  */
 export function mendedSchedule(timed: readonly TimedPart[]): readonly Moved[] {
@@ -39,7 +40,8 @@ export function mendedSchedule(timed: readonly TimedPart[]): readonly Moved[] {
 function clashes(a: TimedPart, b: TimedPart): boolean {
   if (!meet(a, b)) return false;
   const nearest = nearestMinutes(a, b);
-  return nearest === undefined || nearest < APART_MIN;
+  if (nearest === undefined) return a.atMinutes.length === 0 && b.atMinutes.length === 0;
+  return nearest < APART_MIN;
 }
 
 function movedBy(part: TimedPart, later: number): TimedPart {

@@ -1,5 +1,5 @@
 import type { Caution } from '../calculator/calculator';
-import { capitalised } from '../calculator/words';
+import { capitalised, listed } from '../calculator/words';
 import { attempt } from '@/chemistry/refusal';
 import { quantity } from '@/chemistry/units/quantity';
 import { DANGER_PH, FALLS_OUT } from '../carbonate/danger';
@@ -57,17 +57,12 @@ export function scheduleDoubts(
         ],
       });
   }
+  const drips = new Set<string>();
   timed.forEach((a, i) =>
     timed.slice(i + 1).forEach((b) => {
       if (!meet(a, b)) return;
       const nearest = nearestMinutes(a, b);
-      if (nearest === undefined)
-        cautions.push({
-          severity: 'caution',
-          says: [
-            `${capitalised(a.name)} and ${b.name} drip in the same hours: keep them at different spots in strong flow, or give one the hours the other leaves.`,
-          ],
-        });
+      if (nearest === undefined) [a, b].forEach(({ name }) => drips.add(name));
       else if (nearest < APART_MIN)
         cautions.push({
           severity: 'caution',
@@ -77,6 +72,13 @@ export function scheduleDoubts(
         });
     }),
   );
+  if (drips.size > 0)
+    cautions.push({
+      severity: 'caution',
+      says: [
+        `${capitalised(listed([...drips]))} are given in the same hours: keep them at different spots in strong flow, or give one the hours the others leave.`,
+      ],
+    });
   for (const { name, part, source, mlEach } of timed) {
     if (
       part.doses > 0 &&
