@@ -129,6 +129,14 @@ describe('a correction that was begun', () => {
     // A test on the way that reads higher leaves less to give.
     const tested = ofAlkalinity(bookOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 8.2)), now + DAY_MS);
     expect(tested.outcome.values.totalMl).toBeLessThan(tomorrow.outcome.values.totalMl);
+    // Given again after that test, it counts beside it; and who pours it is warned of what it is.
+    const after = bookOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 8.2), {
+      ...share(now + 0.95 * DAY_MS),
+      volumeMl: 10,
+    } as Entry);
+    const then = ofAlkalinity(after, now + DAY_MS);
+    expect(then.outcome.values.totalMl).toBeCloseTo(tested.outcome.values.totalMl - 10, 6);
+    expect(today.outcome.cautions[0]?.says.join(' ')).toMatch(/^Carbonate: Caustic/);
     const over = { ...begun(now), endedAt: now + DAY_MS } as Entry;
     expect(ofAlkalinity(bookOf(dosing(60, 20), ...low, over, share(now)), now + 2 * DAY_MS).begun).toBeUndefined();
   });

@@ -3,6 +3,7 @@ import { TZDate } from '@date-fns/tz';
 import { isSameDay } from 'date-fns';
 import type { correction } from '@/calculators/dosing/correction';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { handlingOfBottle } from '@/calculators/reagents/strength-steps';
 import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
@@ -78,7 +79,11 @@ export function correctionQuestions(
           ...(own.from === undefined && reading.correction !== 0 && { asShown: reading.raw }),
           readingSd: reading.sd,
           leftOut: own.from === undefined && (trend?.setAside.some(({ at }) => at === reading.at) ?? false),
-          part: { name: solution.name, perMl: DOSED_FACTS[parameter].perMl(strengthOf(solution)) },
+          part: {
+            name: solution.name,
+            perMl: DOSED_FACTS[parameter].perMl(strengthOf(solution)),
+            handling: handlingOfBottle(solution),
+          },
           ...(runs !== undefined && { runsMlPerDay: runs }),
           ...(told !== undefined && { consumptionPerDay: told }),
           ...(pace !== undefined && { limitPerDay: pace, fallLimitPerDay: pace }),
@@ -140,10 +145,15 @@ function courseOf(book: Book, tank: Tank, begun: EntryOf<'correction'>, now: num
     now,
     from: begun.from,
     days: begun.days,
-    givenMl: given.reduce((sum, { volumeMl }) => sum + volumeMl, 0),
+    givenMl: millilitres(given),
+    untestedMl: millilitres(given.filter(({ at }) => !test || at > test.at)),
     givenToday: given.some(({ at }) => isSameDay(new TZDate(at, zone), today)),
     ...(test && { readAt: test.at }),
   };
+}
+
+function millilitres(doses: readonly EntryOf<'dose'>[]): number {
+  return doses.reduce((sum, { volumeMl }) => sum + volumeMl, 0);
 }
 
 /** A level that is eased down by a lowered dose, and the day on which the dose goes back. */

@@ -296,7 +296,7 @@ function EasingUnderWay({ easing: { entry, endsAt } }: { readonly easing: Easing
 /** Where the level goes: brought back, and as it stands. */
 function Course({ worked: { input, outcome } }: { readonly worked: Worked }) {
   if (!outcome) return null;
-  const { level, aim, totalMl, lowered, days: rising } = outcome.values;
+  const { stands: level, aim, totalMl, lowered, days: rising } = outcome.values;
   if (totalMl === 0 && !lowered) return null;
   const days = lowered?.days ?? rising;
   const band = input.band?.map(Number);

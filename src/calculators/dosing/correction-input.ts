@@ -22,7 +22,12 @@ export const correctionInput = z.strictObject({
   asShown: amountOfNamedKind('reading as shown', 'parameter').optional(),
   /** Its error, one standard deviation in the parameter's canonical unit; a careful home test's when left out. */
   readingSd: figure('doubt of the reading', 0, 1000).optional(),
-  part: z.strictObject({ name: z.string().max(60), perMl: figure('amount a millilitre adds', 1e-9, 1e6) }),
+  part: z.strictObject({
+    name: z.string().max(60),
+    perMl: figure('amount a millilitre adds', 1e-9, 1e6),
+    /** Cautions for who handles it. */
+    handling: z.array(z.string().max(300)).max(20).default([]),
+  }),
   /** Fastest rise a day, in the parameter's canonical unit; common practice when left out. */
   limitPerDay: figure('fastest rise a day', 1e-6, 1000).optional(),
   /** Fastest fall a day that the keeper holds to; common practice when left out. */
@@ -40,6 +45,8 @@ export const correctionInput = z.strictObject({
       from: figure('level it began at', 0, 1e5),
       days: figure('days it was meant to take', 1, 365, 'days'),
       givenMl: figure('given of it', 0, 1e9, 'mL'),
+      /** What of that came after the last test, which does not show it; all of it where none was made. */
+      untestedMl: figure('given since the last test', 0, 1e9, 'mL').optional(),
       /** A share of it was given today. */
       givenToday: z.boolean(),
       /** When the level was last read since it began; undefined where it was not. */

@@ -29,7 +29,8 @@ export const correction = defineCalculator({
     const leave = !begun && (place === 'on target' || place === 'at the edge');
     const limit = limitPerDay ?? riseLimitPerDay;
     // What was given since the last test is not read yet: it is reckoned in.
-    const untested = begun && begun.readAt === undefined ? (begun.givenMl * part.perMl) / netVolumeL : 0;
+    const untestedMl = begun ? (begun.untestedMl ?? (begun.readAt === undefined ? begun.givenMl : 0)) : 0;
+    const untested = (untestedMl * part.perMl) / netVolumeL;
     const rise = aim - level - untested;
     const totalMl = Math.max(0, (rise * netVolumeL) / part.perMl);
     // A hair under the limit must not become a second day through rounding.
@@ -87,6 +88,11 @@ export const correction = defineCalculator({
     const adds = rise > 0 && !inDoubt;
     const cautions: Caution[] = adds
       ? [
+          ...part.handling.map((says): Caution => ({
+            severity: 'danger',
+            usual: true,
+            says: [`${part.name}: ${says}`],
+          })),
           ...(begun ? [] : checkFirst(input)),
           {
             severity: 'caution',
@@ -110,6 +116,8 @@ export const correction = defineCalculator({
       cautions,
       values: {
         level,
+        /** With what was given and is not tested yet. */
+        stands: level + untested,
         aim,
         totalMl: adds ? totalMl : 0,
         days,

@@ -498,6 +498,10 @@ describe('a correction', () => {
     // A test says that it stands at 7.9: 0.4 dKH are left, whatever was given.
     const tested = run({ givenMl: all / 2, readAt: 10.9 * DAY }, { level: 7.9 * DKH });
     expect((tested.values.totalMl * perMl) / 400 / DKH).toBeCloseTo(0.4, 9);
+    // The share that came after that test is not in its figure.
+    const since = run({ givenMl: all / 2, readAt: 10.9 * DAY, untestedMl: all / 10 }, { level: 7.9 * DKH });
+    expect((since.values.totalMl * perMl) / 400 / DKH).toBeCloseTo(0.2, 9);
+    expect(since.values.stands / DKH).toBeCloseTo(8.1, 9);
     const done = run({ givenMl: all });
     expect(done.values).toMatchObject({ done: true, mlPerDay: 0 });
     expect(done.answer).toMatchObject({ retest: true });

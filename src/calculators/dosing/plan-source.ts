@@ -1,10 +1,9 @@
 import * as z from 'zod';
-import { saltsOfBottle, strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
-import { reagent } from '@/chemistry/reagents/reagents';
+import { strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { figure } from '../calculator/calculator-input';
 import { listed } from '../calculator/words';
 import { bottleInput, bottleOf } from '../reagents/bottle-input';
-import { handlingOf, partWords } from '../reagents/strength-steps';
+import { handlingOfBottle, partWords } from '../reagents/strength-steps';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from './dosed-parameters';
 import type { PerParameter } from './solve-plan';
 
@@ -65,10 +64,7 @@ export function sourceOf({ holds, perMl, id, ...rest }: PlanSourceInput): PlanSo
     ...common,
     perMl: each((parameter) => DOSED_FACTS[parameter].perMl(strength)),
     describedAs: describedAs(made),
-    handling: handlingOf(
-      saltsOfBottle(made).map((part) => reagent(part.reagent)),
-      true,
-    ).map(({ says }) => says.join(' ')),
+    handling: handlingOfBottle(made),
   };
 }
 

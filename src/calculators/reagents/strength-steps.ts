@@ -1,5 +1,6 @@
 import type { Caution, Step } from '../calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
+import { saltsOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { capitalised } from '../calculator/words';
 import { IONS, reagent, type Reagent } from '@/chemistry/reagents/reagents';
 import type { SolutionPart, Strength } from '@/chemistry/reagents/solution';
@@ -41,4 +42,12 @@ export function handlingOf(salts: readonly Reagent[], dosing = false): Caution[]
     for (const { severity, when, says } of handling)
       if (!dosing || when === 'always') said.set(says, { severity, usual: true, says: [says] });
   return [...said.values()];
+}
+
+/** Who doses from a bottle is warned of what is in it, in words. */
+export function handlingOfBottle(bottle: Bottle): string[] {
+  return handlingOf(
+    saltsOfBottle(bottle).map((part) => reagent(part.reagent)),
+    true,
+  ).map(({ says }) => says.join(' '));
 }
