@@ -123,12 +123,14 @@ export function SetUp() {
       <div className="mt-5 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         {values && <TankOnFloor draft={draft} values={values} />}
         <div className="no-print">
-          <ChoiceRow
-            label="Measured"
-            choices={MEASURED.map((each) => [each, `Measured ${each}`] as const)}
-            chosen={draft.measured ?? 'inside'}
-            onChoose={(measured) => set({ measured })}
-          />
+          <div className="mb-4">
+            <ChoiceRow
+              label="Measured"
+              choices={MEASURED.map((each) => [each, `Measured ${each}`] as const)}
+              chosen={draft.measured ?? 'inside'}
+              onChoose={(measured) => set({ measured })}
+            />
+          </div>
           <Figures title={`The tank, ${draft.measured ?? 'inside'} the glass`} narrow>
             {length('lengthCm', 'Length')}
             {length('widthCm', 'Width, front to back')}

@@ -139,6 +139,8 @@ describe('a packaged starter goes by its own days', () => {
     expect(open(10)).toEqual(['clean-up crew']);
     expect(open(14)).toEqual(['clean-up crew', 'first fish']);
     expect(open(14, { nitrite: 2 })).toEqual(['clean-up crew']);
+    const spoilt = valuesOf<{ gates: Gate[] }>('stocking', { ...asked, now: at(14), nitrite: 2 }).gates;
+    expect(spoilt.find(({ id }) => id === 'first fish')?.why[0]).toBe('Ammonia and nitrite at zero first.');
     expect(open(14, { starter: false })).toEqual([]);
     // Two or three small ones for 100 L: a pace, not a ceiling.
     expect(valuesOf<{ fishToBeginWith: number }>('stocking', { ...asked, now: at(14) }).fishToBeginWith).toBe(3);

@@ -185,7 +185,7 @@ export function leaveAlone(stage: Stage, animals: boolean): Caution[] {
       says: [
         animals
           ? 'Not now: no new animals, no medicine, no additive that raises pH, no cleaning of rock or filter.'
-          : 'Not now: no animals, no water change unless one is asked for here, no additive that raises pH, no cleaning of rock or filter.',
+          : 'Not now: no animals before their gate opens under After the cycle, no water change unless one is asked for here, no additive that raises pH, no cleaning of rock or filter.',
       ],
     },
   ];

@@ -219,7 +219,7 @@ function gatesOf(asked: Asked): Gate[] {
     onItsCourse(
       asked,
       gate('first fish', 'First fish', asked.fish > 0, after(FISH_DAY), dirty ?? unproven(asked), [
-        ...(proofOf(asked) ?? []),
+        ...(clean ? (proofOf(asked) ?? []) : ['Ammonia and nitrite at zero first.']),
         'One, small and peaceful; fed little. The bacteria follow its food.',
       ]),
     ),
