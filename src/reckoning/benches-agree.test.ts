@@ -10,7 +10,7 @@ import { methodsCompared } from '@/calculators/methods/methods-compared';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, showText } from '@/chemistry/units/quantity';
 import { inOrder } from '@/record/entries-of';
 import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
@@ -26,6 +26,7 @@ import { levelsOutcome } from './levels-question';
 import { limewaterQuestion } from './limewater-question';
 import { methodsQuestion } from './methods-question';
 import { outlook } from './outlook';
+import { trendOf } from './parameter-trend';
 import { reactorQuestion } from './reactor-question';
 import { scheduleQuestion } from './schedule-question';
 import { todayOf } from './today';
@@ -133,6 +134,13 @@ const ratesIn = (says: readonly Phrase[], kind: string) =>
     typeof phrase === 'object' && 'kind' in phrase && phrase.kind === kind ? [phrase.amount] : [],
   );
 
+const shownRates = (says: readonly Phrase[]) =>
+  says.flatMap((phrase) =>
+    typeof phrase === 'object' && 'kind' in phrase && phrase.kind === 'alkalinityRate'
+      ? [showText(phrase, DEFAULT_UNITS)]
+      : [],
+  );
+
 describe('every bench tells of one water', () => {
   it('whatever runs, was set anew, was given by hand or changed', () => {
     const numRuns = tried(12, 250);
@@ -167,6 +175,9 @@ describe('every bench tells of one water', () => {
         const levels = levelsOutcome(book, tank, now).answer;
         const falling = ratesIn(levels.says, 'alkalinityRate');
         for (const rate of falling) expect(rate).toBeCloseTo(Math.abs(slope), 9);
+        // And as the caption under Trends' picture has it, to the same digit.
+        const captions = shownRates(trendOf(book, tank, 'alkalinity', now).answer.says);
+        if (falling.length > 0 && captions.length > 0) expect(captions).toEqual(shownRates(levels.says));
         const moving = movingCautions(book, tank, now).flatMap(({ says }) => ratesIn(says, 'alkalinityRate'));
         for (const rate of moving) expect(rate).toBeCloseTo(Math.abs(slope), 9);
         expect(levelsNow(book, tank, now).alkalinity).toBe(alkalinity.level);

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { quantity } from '@/chemistry/units/quantity';
+import { estimate, quantity } from '@/chemistry/units/quantity';
 import { amount, amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';
@@ -43,6 +43,8 @@ interface Judged {
   /** As it was read, where it is judged at another salinity. */
   readonly read: JudgedLevel['read'];
   readonly driftPerDay: number | undefined;
+  /** Half of the rate's 95 % range. */
+  readonly driftHalf: number;
   /** How it moves; undefined where its readings do not tell. */
   readonly moves: Moves | undefined;
   readonly leftOut: readonly number[];
@@ -118,6 +120,7 @@ function judge(input: z.output<typeof levelInput>): Judged {
     place,
     read: judged?.read,
     driftPerDay: way === 'falling' || way === 'rising' ? moves?.driftPerDay : undefined,
+    driftHalf: 1.96 * (moves?.driftPerDaySd ?? 0),
     moves: way,
     leftOut,
   };
@@ -215,11 +218,17 @@ function movesTogether(judged: readonly Judged[]): { readonly moves?: Moves } {
   return { moves: way ?? 'steady' };
 }
 
-function driftWords({ parameter, driftPerDay = 0, place, value = 0 }: Judged): Phrase[] {
+function driftWords({ parameter, driftPerDay = 0, driftHalf, place, value = 0 }: Judged): Phrase[] {
   const { name, kind } = parameterOf(parameter);
+  const perDay = Math.abs(driftPerDay);
   return [
     `${name} is ${driftPerDay < 0 ? 'falling' : 'rising'}`,
-    quantity(isDosedParameter(parameter) ? DOSED_FACTS[parameter].rateKind : 'ionRate', Math.abs(driftPerDay)),
+    estimate(
+      isDosedParameter(parameter) ? DOSED_FACTS[parameter].rateKind : 'ionRate',
+      perDay,
+      perDay - driftHalf,
+      perDay + driftHalf,
+    ),
     ...(place === 'low' || place === 'high' ? [`and is ${place} at`, quantity(kind, value)] : []),
   ];
 }
