@@ -1,45 +1,38 @@
 'use client';
 
-import { nanoid } from 'nanoid';
 import { correction } from '@/calculators/dosing/correction';
 import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
-import { attempt, type Attempt } from '@/chemistry/refusal';
+import { attempt } from '@/chemistry/refusal';
 import { capitalised } from '@/calculators/calculator/words';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';
 import { Cautions } from '@/interface/cautions';
-import { Button } from '@/interface/button';
 import { CourseChart } from '@/interface/charts/pictures';
 import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
-import { dayText } from '@/interface/when';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { useNow, useTank } from '@/interface/workspace';
 import { NextStep } from '@/interface/next-step';
-import type { Entry } from '@/record/schema';
 import {
   correctionQuestions,
   easingsUnderWay,
   paceOfClass,
-  type CorrectionQuestion,
   type CorrectionTried,
-  type Easing,
 } from '@/reckoning/correction-question';
 import type { DoseQuestion } from '@/reckoning/dose-question';
-import { dosesSet } from '@/reckoning/doses-set';
-import { pumpSetting } from './demand-figures';
+import { CorrectionActions, type WorkedCorrection } from './correction-actions';
+import { EasingUnderWay } from './easing-under-way';
 
-type Worked = CorrectionQuestion & Attempt<ReturnType<typeof correction.run>>;
-type TriedOf = Partial<Record<Worked['input']['parameter'], CorrectionTried>>;
+type TriedOf = Partial<Record<WorkedCorrection['input']['parameter'], CorrectionTried>>;
 
 /** Levels that are off their aim, brought back once and apart from the maintenance dose, no faster than the animals bear. */
 export function Corrections({ question }: { readonly question: DoseQuestion }) {
   const { book, tank } = useTank();
   const now = useNow();
   const [tried, setTried] = useKeptState<TriedOf>('corrections as tried', {}, 'tank');
-  const worked = correctionQuestions(book, tank, now, question, tried).map((asked): Worked => ({
+  const worked = correctionQuestions(book, tank, now, question, tried).map((asked): WorkedCorrection => ({
     ...asked,
     ...attempt(() => correction.run(asked.input)),
   }));
@@ -52,7 +45,7 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
       </>
     );
   // One that was begun stands first, then what is off, and large.
-  const rank = ({ begun, outcome }: Worked) => (begun ? 0 : outcome?.values.withinTestError ? 2 : 1);
+  const rank = ({ begun, outcome }: WorkedCorrection) => (begun ? 0 : outcome?.values.withinTestError ? 2 : 1);
   const sorted = worked.toSorted((a, b) => rank(a) - rank(b));
   return (
     <section aria-label="One-off corrections">
@@ -78,7 +71,7 @@ function OneCorrection({
   tried,
   onTry,
 }: {
-  readonly worked: Worked;
+  readonly worked: WorkedCorrection;
   readonly first: boolean;
   readonly tried: CorrectionTried;
   readonly onTry: (tried: CorrectionTried) => void;
@@ -109,7 +102,7 @@ function OneCorrection({
           label={first ? 'Answer' : `${parameter} correction`}
           answer={answer}
           cautions={cautions}
-          actions={<Actions worked={worked} />}
+          actions={<CorrectionActions worked={worked} />}
         />
       </div>
       {first && <Course worked={worked} />}
@@ -120,93 +113,13 @@ function OneCorrection({
   );
 }
 
-/** Begin, go on with, or end a correction; each files what was done, once. */
-function Actions({ worked: { outcome, solution, begun, input } }: { readonly worked: Worked }) {
-  const { book, tank } = useTank();
-  const now = useNow();
-  const commit = useCommitOnce();
-  if (!outcome) return null;
-  const { units } = book.settings;
-  const { mlPerDay, days, lowered, level, aim, done } = outcome.values;
-  const { parameter } = input;
-  const share = (of: string): Entry => ({
-    id: nanoid(),
-    tankId: tank.id,
-    at: now,
-    kind: 'dose',
-    solutionId: solution.id,
-    volumeMl: mlPerDay,
-    correction: of,
-    note: `Correction of ${parameter}`,
-  });
-  const told = showText(quantity('dose', mlPerDay), units);
-  const begin = () => {
-    const id = nanoid();
-    const course = { parameter, solutionId: solution.id, from: level, to: aim, days };
-    const entry: Entry = { id, tankId: tank.id, at: now, kind: 'correction', ...course, mlPerDay };
-    void commit({
-      label: `Begun: ${parameter} to ${showText(quantity(parameter, aim), units)}, ${told} of ${solution.name} logged`,
-      put: { entries: [entry, share(id)] },
-    });
-  };
-  const end = () => {
-    if (begun)
-      void commit({ label: `Ended the correction of ${parameter}`, put: { entries: [{ ...begun, endedAt: now }] } });
-  };
-  const lower = () => {
-    if (!lowered) return;
-    const set = pumpSetting(lowered.mlPerDay);
-    const entry: Entry = {
-      id: nanoid(),
-      tankId: tank.id,
-      at: now,
-      kind: 'correction',
-      parameter,
-      solutionId: solution.id,
-      from: level,
-      to: aim,
-      days: Math.min(365, Math.max(1, Math.round(lowered.days))),
-      mlPerDay: Math.max(0.01, set),
-      backToMlPerDay: pumpSetting(lowered.thenMlPerDay),
-    };
-    void commit({
-      label: `Set ${solution.name} to ${showText(quantity('doseRate', set), units)}`,
-      put: { entries: [...dosesSet(book, tank, now, [{ id: solution.id, mlPerDay: set }]), entry] },
-    });
-  };
-  if (begun)
-    return (
-      <>
-        {!done && (
-          <Button look="main" disabled={input.begun?.givenToday === true} onClick={() => void shareNow()}>
-            {input.begun?.givenToday === true ? 'Today’s share is logged' : `Log today’s share, ${told}`}
-          </Button>
-        )}
-        <Button look={done ? 'main' : 'quiet'} onClick={end}>
-          End this correction
-        </Button>
-      </>
-    );
-  if (mlPerDay > 0)
-    return (
-      <Button look="main" onClick={begin}>
-        Begin it: log today’s share, {told}
-      </Button>
-    );
-  return lowered ? <Button onClick={lower}>Lower it from now, until it is down</Button> : null;
-
-  function shareNow() {
-    if (begun) void commit({ label: `Logged ${told} of ${solution.name}`, put: { entries: [share(begun.id)] } });
-  }
-}
-
 /** What the keeper sets in place of the record's: where it stands, where it is to go, and how fast. */
 function Tried({
   worked: { input, outcome, begun },
   tried,
   onTry,
 }: {
-  readonly worked: Worked;
+  readonly worked: WorkedCorrection;
   readonly tried: CorrectionTried;
   readonly onTry: (tried: CorrectionTried) => void;
 }) {
@@ -260,41 +173,8 @@ function Tried({
   );
 }
 
-/** A dose that was lowered to bring a level down, and the day on which it goes back. */
-function EasingUnderWay({ easing: { entry, endsAt } }: { readonly easing: Easing }) {
-  const { book, tank } = useTank();
-  const now = useNow();
-  const commit = useCommitOnce();
-  const { units, zone } = book.settings;
-  const name = book.solutions.find(({ id }) => id === entry.solutionId)?.name ?? 'the part';
-  const back = entry.backToMlPerDay ?? 0;
-  const told = showText(quantity('doseRate', back), units);
-  const over = now >= endsAt;
-  const setBack = () =>
-    void commit({
-      label: `Set ${name} back to ${told}`,
-      put: {
-        entries: [...dosesSet(book, tank, now, [{ id: entry.solutionId, mlPerDay: back }]), { ...entry, endedAt: now }],
-      },
-    });
-  return (
-    <p className="mb-4 flex max-w-3xl flex-wrap items-center gap-3 border-l-2 border-kelp pl-3">
-      <span className="min-w-0">
-        {capitalised(entry.parameter)} is eased from {showText(quantity(entry.parameter, entry.from), units)} to{' '}
-        {showText(quantity(entry.parameter, entry.to), units)} by a lowered dose of {name}
-        {over
-          ? `: its days were over on ${dayText(endsAt, zone)}. Test it, and set the dose back.`
-          : ` until ${dayText(endsAt, zone)}.`}
-      </span>
-      <Button look={over ? 'main' : 'quiet'} onClick={setBack}>
-        Set {name} back to {told}
-      </Button>
-    </p>
-  );
-}
-
 /** Where the level goes: brought back, and as it stands. */
-function Course({ worked: { input, outcome } }: { readonly worked: Worked }) {
+function Course({ worked: { input, outcome } }: { readonly worked: WorkedCorrection }) {
   if (!outcome) return null;
   const { stands: level, aim, totalMl, lowered, days: rising } = outcome.values;
   if (totalMl === 0 && !lowered) return null;
