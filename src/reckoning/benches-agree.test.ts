@@ -229,7 +229,7 @@ describe('every bench tells of one water', () => {
     spend('records put to every bench', numRuns);
     fc.assert(
       fc.property(drawn, fc.integer({ min: 0, max: 60 }), (given, thought) => {
-        const { book, tank } = recordOf({ ...given, byHand: 'never', changeL: 0, reactor: 0 });
+        const { book, tank } = recordOf({ ...given, changeL: 0, reactor: 0 });
         const set = dosesSet(book, tank, now, [{ id: 'soda', mlPerDay: thought }]);
         for (const overlay of [[], set]) {
           const { slope } = balanceAt(book, tank, now, overlay).of.alkalinity;

@@ -3,6 +3,7 @@ import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { amountOf, levelIn, waterOfOne } from '@/chemistry/tank-model/water';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
+import { balanceAt } from './balance';
 import { changeHabit, changesToCome } from './change-habit';
 import { consumptionOf, driftOf } from './consumption';
 import type { FollowedParameter } from './consumption-window';
@@ -23,7 +24,7 @@ const STEP_MS = DAY_MS / 4;
 
 /**
  * Where a parameter is heading if everything goes on as it stands: the model run from the last reading with the
- * standing doses, the water changes as they go on, and the consumption estimated. The band widens with the doubt of level and rate.
+ * standing doses, what is given by hand and the water changes as they go on, and the consumption estimated. The band widens with the doubt of level and rate.
  * @param overlay entries thought of, such as a dose: each replaces what runs of its source
  */
 export function outlook(
@@ -43,8 +44,12 @@ export function outlook(
     (_, i) => estimate.lastAt + i * STEP_MS,
   );
   const from = { at: estimate.lastAt, level: estimate.level, perDay: estimate.perDay };
-  const changes = changesAhead(book, tank, now, until);
-  const points = levelsAt(book, tank, parameter, from, at, overlay, changes).map((level, i) => {
+  const toCome = [
+    ...changesAhead(book, tank, now, until),
+    // Of a level that goes on as it moved they are in how it moved.
+    ...(everTold ? handDosesAhead(book, tank, now, overlay) : []),
+  ];
+  const points = levelsAt(book, tank, parameter, from, at, overlay, toCome).map((level, i) => {
     const days = ((at[i] ?? estimate.lastAt) - estimate.lastAt) / DAY_MS;
     const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
     return { at: at[i] ?? estimate.lastAt, value: level, low: Math.max(0, level - doubt), high: level + doubt };
@@ -100,4 +105,17 @@ function overTheDay(event: TankEvent): TankEvent {
   if (event.kind !== 'rate' || (!event.hours && event.pulses === undefined)) return event;
   const { kind, at, source, perDay, litresPerDay = 0 } = event;
   return { kind, at, source, perDay, litresPerDay };
+}
+
+/** What is poured in by hand day after day, as it goes on. */
+function handDosesAhead(book: Book, tank: Tank, now: number, overlay: readonly Entry[]): TankEvent[] {
+  return balanceAt(book, tank, now, overlay)
+    .inputs.filter(({ kind }) => kind === 'by hand')
+    .map(({ source, mlPerDay = 0, perDay }) => ({
+      kind: 'rate',
+      at: now,
+      source: `${source} by hand`,
+      perDay,
+      litresPerDay: mlPerDay / 1000,
+    }));
 }
