@@ -146,6 +146,14 @@ describe('a correction that was begun', () => {
     const daily = Array.from({ length: 12 }, (_, i) => entry(i, { kind: 'dose', solutionId: 'soda', volumeMl: 20 }));
     const shares = daily.map((each) => ({ ...each, id: `s${each.id}`, correction: 'begun' }) as Entry);
     expect(whatGoesIn(bookOf(...daily), tank, now, met)).toMatchObject([{ kind: 'by hand', mlPerDay: 20 }]);
+    // Beside a pump that ran before they began they go on; a pump that was set after them takes their place.
+    const pumped = (daysAgo: number) =>
+      whatGoesIn(bookOf(...daily, dosing(daysAgo, 30)), tank, now, met).map(({ kind, source }) => [kind, source]);
+    expect(pumped(40)).toEqual([
+      ['dose', 'soda'],
+      ['by hand', 'soda, by hand'],
+    ]);
+    expect(pumped(0)).toEqual([['dose', 'soda']]);
     expect(whatGoesIn(bookOf(...shares), tank, now, met)).toEqual([]);
     // What was poured in for some days, weeks ago, goes on no more.
     expect(whatGoesIn(bookOf(...daily), tank, now + 10 * DAY_MS, met)).toEqual([]);

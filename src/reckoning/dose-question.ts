@@ -70,7 +70,7 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
       unsaid: [...(unsaid?.parameters ?? [])],
       demand: demandOf(book, tank, consumption, overrides.perDay ?? {}),
       sources: sourcesOf(book, tank, now, parts, mix, balance),
-      others: othersOf(balance),
+      others: othersOf(book, balance),
     },
   };
 }
@@ -143,10 +143,10 @@ function limewaterRoomOf(book: Book, tank: Tank, now: number, runs: number): num
   return Math.max(room, Math.min(runs, outcome.low * 1000));
 }
 
-/** What is supplied besides and not by the millilitre, as it goes on, mmol and mg a day. */
-function othersOf({ inputs }: Balance): DoseQuestion['input']['others'] {
+/** What is supplied besides what the plan sets, as it goes on, mmol and mg a day: reactor, water changes, doses by hand beside a pump. */
+function othersOf({ solutions }: Book, { inputs }: Balance): DoseQuestion['input']['others'] {
   return inputs
-    .filter(({ mlPerDay }) => mlPerDay === undefined)
+    .filter(({ source }) => !solutions.some(({ id }) => id === source))
     .map(({ by, kind, perDay: { magnesium, ...rest } }) => ({
       by,
       // No effluent tells of magnesium.

@@ -67,6 +67,14 @@ export function runningAt(book: Book, tank: Tank, at: number): readonly Run[] {
   return supplyTimeline(book, tank).filter((run) => run.from <= at && at < run.until && !run.ended);
 }
 
+/** Since when a source runs without a break, however it was set meanwhile; undefined where it does not run. */
+export function dosedSince(book: Book, tank: Tank, source: string, at: number): number | undefined {
+  const runs = supplyTimeline(book, tank).filter((run) => run.source === source && run.from <= at && !run.ended);
+  const last = runs.at(-1);
+  if (!last || at >= last.until) return undefined;
+  return runs.reduceRight((since, run) => (run.until === since ? run.from : since), last.from);
+}
+
 /** The same with entries thought of: each replaces what runs of its source from the moment on, or stops it. */
 export function runningWith(book: Book, tank: Tank, at: number, overlay: readonly Entry[]): readonly Run[] {
   if (overlay.length === 0) return runningAt(book, tank, at);

@@ -8,7 +8,7 @@ import { entriesOf, within } from '@/record/entries-of';
 import { netVolumeAt, type Book, type Entry, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { changeHabit } from './change-habit';
 import { strengthOf } from './known-events';
-import { runningWith } from './supply-timeline';
+import { dosedSince, runningWith } from './supply-timeline';
 import { aimFor } from './targets';
 import { waterOfSalt } from './water-of-salt';
 
@@ -55,12 +55,8 @@ export function whatGoesIn(
     const solution = entry.kind === 'standing-dose' && book.solutions.find(({ id }) => id === entry.solutionId);
     return entry.kind === 'standing-dose' && solution ? [doseInput(solution, entry, moment)] : [];
   });
-  const dosed = new Set(standing.map(({ source }) => source));
-  return [
-    ...standing,
-    ...byHand(book, tank, moment).filter(({ source }) => !dosed.has(source)),
-    ...byChanges(book, tank, moment, met),
-  ];
+  const set = new Set(standing.map(({ source }) => source));
+  return [...standing, ...byHand(book, tank, moment, set), ...byChanges(book, tank, moment, met)];
 }
 
 /** How one part is scheduled: the hours it runs in, round the clock where none, and so many doses in them. */
@@ -127,11 +123,19 @@ export function reactorGain(
   return ((mlPerMin * 1440) / 1000) * (effluentAlkalinity - tankAlkalinity);
 }
 
-/** What is poured in by hand day after day goes on too; a correction, given once or for some days, does not. */
-function byHand(book: Book, tank: Tank, moment: number): Input[] {
+/**
+ * What is poured in by hand day after day goes on too; a correction, given once or for some days, does not. A pump that was set to a solution
+ * takes the place of what was poured of it before; what is poured beside the pump goes on beside it, as a source of its own.
+ * @param set the solutions that are dosed as they were set to be
+ */
+function byHand(book: Book, tank: Tank, moment: number, set: ReadonlySet<string>): Input[] {
   const lately = within(entriesOf(book, tank.id, 'dose'), moment - HABIT_LOOKS_BACK_DAYS * DAY_MS, moment);
   return book.solutions.flatMap((solution): Input[] => {
-    const doses = lately.filter((entry) => entry.solutionId === solution.id && entry.correction === undefined);
+    const pumped = set.has(solution.id);
+    const after = pumped ? (dosedSince(book, tank, solution.id, moment) ?? Infinity) : -Infinity;
+    const doses = lately.filter(
+      (entry) => entry.solutionId === solution.id && entry.correction === undefined && entry.at > after,
+    );
     const [first, last] = [doses[0], doses.at(-1)];
     if (!first || !last || doses.length < HABIT_DOSES) return [];
     const days = (last.at - first.at) / DAY_MS;
@@ -140,7 +144,7 @@ function byHand(book: Book, tank: Tank, moment: number): Input[] {
     const mlPerDay = doses.slice(1).reduce((sum, { volumeMl }) => sum + volumeMl, 0) / days;
     return [
       {
-        source: solution.id,
+        source: pumped ? `${solution.id}, by hand` : solution.id,
         by: `${solution.name} by hand`,
         kind: 'by hand',
         mlPerDay,
