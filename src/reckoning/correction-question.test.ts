@@ -146,6 +146,8 @@ describe('a correction that was begun', () => {
     const daily = Array.from({ length: 12 }, (_, i) => entry(i, { kind: 'dose', solutionId: 'soda', volumeMl: 20 }));
     const shares = daily.map((each) => ({ ...each, id: `s${each.id}`, correction: 'begun' }) as Entry);
     expect(whatGoesIn(bookOf(...daily), tank, now, met)).toMatchObject([{ kind: 'by hand', mlPerDay: 20 }]);
+    // And no pump is asked after where there is none.
+    expect(doseQuestion(bookOf(...daily), tank, now).input.sources[0]).not.toHaveProperty('measured');
     // Beside a pump that ran before they began they go on; a pump that was set after them takes their place.
     const pumped = (daysAgo: number) =>
       whatGoesIn(bookOf(...daily, dosing(daysAgo, 30)), tank, now, met).map(({ kind, source }) => [kind, source]);

@@ -112,7 +112,8 @@ function sourcesOf(
   return book.solutions.flatMap((solution) => {
     if (dosedParametersIn(solution) === 0) return [];
     const { id, name, parts: salts, claim } = solution;
-    const runs = inputs.find(({ source }) => source === id)?.mlPerDay ?? 0;
+    const input = inputs.find(({ source }) => source === id);
+    const runs = input?.mlPerDay ?? 0;
     const use = mix[id] ?? (answers.has(id) ? 'fill' : runs > 0 ? 'base' : 'off');
     const most = isLimewater(strengthOf(solution)) ? limewaterRoomOf(book, tank, now, runs) : undefined;
     return [
@@ -126,7 +127,8 @@ function sourcesOf(
           most: { mlPerDay: most, because: 'more is not left by what evaporates, some of it kept for the top-off' },
         }),
         stepMl: PUMP_STEP_ML,
-        measured: pumpMeasuredOf(book, tank, id, now),
+        // What is poured by hand has no pump to measure.
+        ...(input?.kind !== 'by hand' && { measured: pumpMeasuredOf(book, tank, id, now) }),
       },
     ];
   });

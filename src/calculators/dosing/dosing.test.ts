@@ -230,6 +230,21 @@ describe('the dosing plan', () => {
     expect(run(0).values.doses[0]).toMatchObject({ action: 'begin' });
   });
 
+  it('names what goes on beside the doses where that carries a part of the consumption', () => {
+    const beside = (amount: number) =>
+      dosingPlan
+        .run({
+          netVolumeL: 100,
+          demand: { alkalinity: { perDay: 0.2, sd: 0.01 } },
+          sources: [{ name: 'Soda', perMl: { alkalinity: 1.5 }, runs: 8 }],
+          others: [{ by: 'Soda by hand', perDay: { alkalinity: amount } }],
+        })
+        .cautions.map(({ says }) => says.join(' '))
+        .join();
+    expect(beside(8)).toMatch(/Soda by hand goes on beside these doses/);
+    expect(beside(0.5)).not.toMatch(/goes on beside/);
+  });
+
   it('asks whether the pump gives what it is set to before a changed dose is relied on', () => {
     const says = (measured: { daysAgo: number; share: number } | null) =>
       dosingPlan

@@ -11,6 +11,8 @@ const MEASURE_AGAIN_DAYS = 90;
 const THINNED_STEPS = 20;
 /** Off by more than this it is not the dose that has to change. Chosen. */
 const DELIVERY_OFF = 0.05;
+/** Share of the consumption from which what others supply is named. Chosen. */
+const WORTH_NAMING = 0.05;
 
 /** What could hurt, what would change the answer, and what no mix of these sources can do. */
 export function planCautions(facts: PlanFacts): Caution[] {
@@ -41,7 +43,7 @@ export function planCautions(facts: PlanFacts): Caution[] {
         ],
       });
   }
-  cautions.push(...balance.flatMap((each) => imbalance(each, facts)));
+  cautions.push(...balance.flatMap((each) => imbalance(each, facts)), ...countedOn(needs));
   for (const dose of doses) {
     if (dose.tooSmall !== undefined) cautions.push(thinIt(dose.tooSmall, dose, facts));
     if (dose.limitedBy !== undefined && dose.use === 'fill')
@@ -94,6 +96,25 @@ export function planCautions(facts: PlanFacts): Caution[] {
       ],
     });
   return cautions;
+}
+
+/** What goes on beside the doses and carries a part of the consumption worth naming: where it stops, they no longer hold. */
+function countedOn(needs: PlanFacts['needs']): Caution[] {
+  const names = new Set(
+    needs.flatMap(({ amountPerDay, others }) =>
+      others.filter(({ amount }) => amount > WORTH_NAMING * amountPerDay).map(({ by }) => by),
+    ),
+  );
+  if (names.size === 0) return [];
+  const goes = names.size > 1 ? 'go' : 'goes';
+  return [
+    {
+      severity: 'note',
+      says: [
+        `${capitalised(listed([...names]))} ${goes} on beside these doses, which are worked out with that: where that stops, they no longer hold.`,
+      ],
+    },
+  ];
 }
 
 /** A dose so small is given by a weaker solution: so many parts of water to one of it. */
