@@ -17,6 +17,9 @@ export interface Need {
   readonly mismatch: boolean;
 }
 
+/** Less than a drop in a lifetime, mL a day: no dose at all. Chosen. */
+const NONE_ML_PER_DAY = 1e-6;
+
 export type Action = 'leave' | 'increase' | 'reduce' | 'begin' | 'stop';
 
 /** What a source is to be dosed at. */
@@ -160,7 +163,7 @@ function doseOf(source: PlanSource, solved: number, low = solved, high = solved)
     Number(Math.min(highest, roundedWithin(Math.round(ml / stepMl) * stepMl, (high - low) / 2)).toPrecision(12));
   // What is shown is what is set: no digit beyond the doubt.
   const target = set(solved) < Math.max(LEAST_ML_PER_DAY, stepMl / 2) ? 0 : set(solved);
-  const tooSmall = target === 0 && low > 0 ? { tooSmall: solved } : {};
+  const tooSmall = target === 0 && low > 0 && solved > NONE_ML_PER_DAY ? { tooSmall: solved } : {};
   // What runs lies in the range: the difference is less than is known.
   const within = runs >= low && runs <= high && runs > 0 && runs <= (most?.mlPerDay ?? Infinity);
   if (within || Math.abs(runs - target) <= stepMl / 2)

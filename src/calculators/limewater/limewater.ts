@@ -19,6 +19,8 @@ import { vesselLife, vesselSteps, vesselWords, type VesselLife } from './vessel-
 const WATCH_DAYS = 60;
 const SOONER_DAYS = 3;
 
+/** Weaker than this it is water, and no litres of it supply anything, mmol/L. Chosen: a thousandth of saturated limewater is forty times as strong. */
+const WEAKEST = 0.001;
 /** Supplied beyond consumption by less than this share, it is no oversupply. Chosen. */
 export const LEAST_OVER = 0.02;
 /** Less than any test shows, mmol/L a day: of that no share is told. */
@@ -69,7 +71,7 @@ export const limewater = defineCalculator({
     const needed = consumption === undefined ? undefined : Math.max(0, consumption - Math.max(0, othersPerDay));
     const values = {
       neededL:
-        needed === undefined || strength.alkalinity <= 0 ? undefined : (needed * netVolumeL) / strength.alkalinity,
+        needed === undefined || strength.alkalinity < WEAKEST ? undefined : (needed * netVolumeL) / strength.alkalinity,
       over:
         consumption !== undefined &&
         consumption > LEAST_CONSUMED &&
