@@ -293,6 +293,14 @@ test('in gallons, specific gravity and dollars: the same water', async ({ page }
   await expect(page.getByRole('main').getByRole('alert')).toContainText('35 looks like ppt');
 });
 
+deep('a routine goes on with the tank’s salt, and settles where the salt bench says', async ({ page }) => {
+  await openDemo(page, 'change?as=routine', 'story-corner');
+  await expect(answer(page)).toContainText(/holds alkalinity between [\d.]+\s?dKH/);
+  const before = /between ([\d.]+)/.exec((await answer(page).textContent()) ?? '')?.[1] ?? 'nothing told';
+  await goToBench(page, 'salt');
+  await expect(answer(page)).toContainText(new RegExp(`would be at ${before}\\s?dKH with Harbour salt`));
+});
+
 test('the list prints without its controls', async ({ page }) => {
   await page.goto('/demo/water-day');
   await page.getByRole('checkbox', { name: 'Atrium' }).check();

@@ -37,8 +37,11 @@ export interface Seen {
   readonly levels: Levels;
 }
 
-/** Which water goes in: a batch that stands ready, or a salt mixed to a salinity. */
-export function useNewWater(): NewWater {
+/**
+ * Which water goes in: a batch that stands ready, or a salt mixed to a salinity.
+ * @param goesOn it is changed again and again: then the tank's salt comes first, as the balance reckons with it; one batch is soon used up
+ */
+export function useNewWater(goesOn: boolean): NewWater {
   const { book, tank } = useTank();
   const { units } = book.settings;
   const now = useNow();
@@ -47,7 +50,7 @@ export function useNewWater(): NewWater {
   const [own, setOwn] = useKeptState<number | null>('new-water own', null);
   // The newest that would do for the change; a batch too small is there to be chosen.
   const enough = batches.findLast(({ leftL }) => leftL >= 0.9 * changeHabit(book, tank, now).changeL);
-  const first = enough ? `batch ${enough.batch.id}` : `salt ${tank.saltId ?? ''}`;
+  const first = enough && !goesOn ? `batch ${enough.batch.id}` : `salt ${tank.saltId ?? ''}`;
   const value = chosen ?? first;
   const batch = batches.find(({ batch: { id } }) => value === `batch ${id}`);
   const salt = book.salts.find(({ id }) => value === `salt ${id}`);

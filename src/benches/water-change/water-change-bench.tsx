@@ -25,7 +25,7 @@ export function WaterChangeBench() {
     FOLLOWED,
     measured.includes('alkalinity') ? 'alkalinity' : (measured[0] ?? 'salinity'),
   );
-  const water = useNewWater();
+  const water = useNewWater(part === 'routine' || part === 'drip');
   const seen = { water, about, levels };
   return (
     <Bench
