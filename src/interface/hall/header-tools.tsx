@@ -1,7 +1,7 @@
 'use client';
 
 import { Search, Undo2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useSyncExternalStore } from 'react';
 import { Arrives, fetched } from '../fetched';
 import { PartNotFetched } from '../not-fetched';
 import { ThemeButton } from '../theme';
@@ -15,9 +15,29 @@ const HELP = fetched(() => import('./help').then((of) => of.Help));
 
 const TOOL = 'inline-flex min-h-11 items-center gap-1.5 rounded-md px-2 text-soft hover:text-ink';
 
+/**
+ * Which of the two is open. It is kept beside the page: with another tank everything is drawn anew, and what a key opened in that moment must
+ * not go with it.
+ */
+type Opened = 'find' | 'help' | undefined;
+let opened: Opened;
+const listeners = new Set<() => void>();
+const now = () => opened;
+const atFirst = () => undefined;
+
+function listen(changed: () => void): () => void {
+  listeners.add(changed);
+  return () => listeners.delete(changed);
+}
+
+function setOpen(next: Opened): void {
+  opened = next;
+  listeners.forEach((changed) => changed());
+}
+
 /** What stands at the right of every screen's head: Find, undo, day and night, help. The shortcuts act wherever this stands. */
 export function HeaderTools() {
-  const [open, setOpen] = useState<'find' | 'help'>();
+  const open = useSyncExternalStore(listen, now, atFirst);
   const { undo } = useUndo();
   useShortcuts(setOpen);
   useHeldEnter();
