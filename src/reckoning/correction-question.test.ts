@@ -139,6 +139,12 @@ describe('a correction that was begun', () => {
     expect(today.outcome.cautions[0]?.says.join(' ')).toMatch(/^Carbonate: Caustic/);
     const over = { ...begun(now), endedAt: now + DAY_MS } as Entry;
     expect(ofAlkalinity(bookOf(dosing(60, 20), ...low, over, share(now)), now + 2 * DAY_MS).begun).toBeUndefined();
+    // What was given of an ended one, or poured in apart from any, is not given again.
+    const fresh = ofAlkalinity(bookOf(dosing(60, 20), ...low), now).outcome.values;
+    for (const once of [share(now), { ...share(now), correction: undefined } as Entry]) {
+      const { values } = ofAlkalinity(bookOf(dosing(60, 20), ...low, once), now + 3600_000).outcome;
+      expect(values.totalMl).toBeCloseTo(fresh.totalMl - 53, 6);
+    }
   });
 
   it('is no habit: its shares do not go on in the balance, as doses by hand each day do', () => {

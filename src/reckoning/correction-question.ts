@@ -8,11 +8,12 @@ import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
 import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
-import { broughtPerDay, balanceAt } from './balance';
+import { broughtPerDay, balanceAt, type Balance } from './balance';
 import { partsFor, type DoseQuestion } from './dose-question';
 import { strengthOf } from './known-events';
 import { lastLevel, lastObservation, observationsOf } from './observations';
 import { aimFor, bandFor } from './targets';
+import { broughtBy } from './what-goes-in';
 import { nutrientsAtZero, salinityOf } from './water-status';
 
 /** Under this nitrate is lean: a high alkalinity is then eased over weeks, mg/L. Common practice. */
@@ -90,6 +91,7 @@ export function correctionQuestions(
           ...readBefore(book, tank, now, parameter, reading.at),
           othersPerDay: Math.max(0, others.amountPerDay) / question.volumeL,
           othersBy: [...others.names],
+          ...(own.from === undefined && { givenSince: givenSince(book, tank, balance, parameter, reading.at, now) }),
           ...(begun && { begun: courseOf(book, tank, begun, now) }),
         },
       },
@@ -145,15 +147,30 @@ function courseOf(book: Book, tank: Tank, begun: EntryOf<'correction'>, now: num
     now,
     from: begun.from,
     days: begun.days,
-    givenMl: millilitres(given),
-    untestedMl: millilitres(given.filter(({ at }) => !test || at > test.at)),
+    givenMl: given.reduce((sum, { volumeMl }) => sum + volumeMl, 0),
     givenToday: given.some(({ at }) => isSameDay(new TZDate(at, zone), today)),
     ...(test && { readAt: test.at }),
   };
 }
 
-function millilitres(doses: readonly EntryOf<'dose'>[]): number {
-  return doses.reduce((sum, { volumeMl }) => sum + volumeMl, 0);
+/** What was given once, of a correction or apart from any, since the last test: by how much it lifts the level. What is given daily holds it. */
+function givenSince(
+  book: Book,
+  tank: Tank,
+  { inputs, volumeL }: Balance,
+  parameter: DosedParameter,
+  readAt: number,
+  now: number,
+): number {
+  const daily = new Set(inputs.map(({ solutionId }) => solutionId));
+  return entriesOf(book, tank.id, 'dose')
+    .filter(
+      ({ at, correction: of, solutionId }) => at > readAt && at <= now && (of !== undefined || !daily.has(solutionId)),
+    )
+    .reduce((sum, { solutionId, volumeMl }) => {
+      const solution = book.solutions.find(({ id }) => id === solutionId);
+      return sum + (solution ? broughtBy(solution, volumeMl, now)[parameter] / volumeL : 0);
+    }, 0);
 }
 
 /** A level that is eased down by a lowered dose, and the day on which the dose goes back. */

@@ -19,6 +19,8 @@ export interface Input extends Bringing {
   /** In words: a solution's name, "the reactor", "water changes". */
   readonly by: string;
   readonly kind: 'dose' | 'limewater' | 'by hand' | 'reactor' | 'water changes';
+  /** Which solution, of what is poured by hand: beside a pump it is a source of its own. */
+  readonly solutionId?: string;
   /** Of what is dosed by the millilitre, mL a day. */
   readonly mlPerDay?: number;
   /** Stretches of the day it runs in; round the clock where there is none. */
@@ -147,6 +149,7 @@ function byHand(book: Book, tank: Tank, moment: number, set: ReadonlySet<string>
         source: pumped ? `${solution.id}, by hand` : solution.id,
         by: `${solution.name} by hand`,
         kind: 'by hand',
+        solutionId: solution.id,
         mlPerDay,
         hours: [],
         pulses: 0,

@@ -19,12 +19,14 @@ export interface CorrectionFacts {
   readonly totalMl: number;
   readonly days: number;
   readonly leave: boolean;
+  /** What was given since the last test, where that is all it takes. */
+  readonly given: number | undefined;
   readonly apart: boolean;
   readonly inDoubt: boolean;
 }
 
 export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: CorrectionInput['begun']): Answer {
-  const { parameter, part, place, reading, level, aim, totalMl, days, leave, apart, inDoubt } = facts;
+  const { parameter, part, place, reading, level, aim, totalMl, days, leave, given, apart, inDoubt } = facts;
   if (leftOut)
     return {
       says: [
@@ -46,6 +48,17 @@ export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: C
               `Leave ${parameter} as it is and test again: it is at the edge of its band, by less than a test can show.`,
             ],
       certainty: place === 'on target' ? 'worked out' : 'within test error',
+      because: lastReadWords(facts),
+    };
+  if (given !== undefined)
+    return {
+      says: [
+        `Add nothing more: test ${parameter}. What was given since the last test lifts it to about`,
+        quantity(parameter, level + given),
+        '.',
+      ],
+      certainty: 'worked out',
+      retest: true,
       because: lastReadWords(facts),
     };
   if (apart)

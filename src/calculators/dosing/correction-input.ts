@@ -36,6 +36,8 @@ export const correctionInput = z.strictObject({
   leftOut: z.boolean().default(false),
   /** The part as it is dosed now, mL a day: what it is lowered from, and goes back to. */
   runsMlPerDay: figure('dose a day', 0, 1e6, 'mL/day').optional(),
+  /** What was given at once since the last test, which does not show it: in the parameter's canonical unit. */
+  givenSince: figure('given since the last test', 0, 1e5).default(0),
   /** One that was begun, and how much of it has been given since. */
   begun: z
     .strictObject({
@@ -45,8 +47,6 @@ export const correctionInput = z.strictObject({
       from: figure('level it began at', 0, 1e5),
       days: figure('days it was meant to take', 1, 365, 'days'),
       givenMl: figure('given of it', 0, 1e9, 'mL'),
-      /** What of that came after the last test, which does not show it; all of it where none was made. */
-      untestedMl: figure('given since the last test', 0, 1e9, 'mL').optional(),
       /** A share of it was given today. */
       givenToday: z.boolean(),
       /** When the level was last read since it began; undefined where it was not. */

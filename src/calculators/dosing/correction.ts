@@ -29,15 +29,16 @@ export const correction = defineCalculator({
     const leave = !begun && (place === 'on target' || place === 'at the edge');
     const limit = limitPerDay ?? riseLimitPerDay;
     // What was given since the last test is not read yet: it is reckoned in.
-    const untestedMl = begun ? (begun.untestedMl ?? (begun.readAt === undefined ? begun.givenMl : 0)) : 0;
-    const untested = (untestedMl * part.perMl) / netVolumeL;
+    const untested = input.givenSince;
     const rise = aim - level - untested;
     const totalMl = Math.max(0, (rise * netVolumeL) / part.perMl);
     // A hair under the limit must not become a second day through rounding.
     const days = Math.max(1, Math.ceil(rise / limit - 1e-9));
     // One reading against all the others: nothing is dosed on it.
     const apart = !begun && ((place === 'low' && rise <= 0) || (place === 'high' && rise >= 0));
-    const inDoubt = leave || apart || input.leftOut || Math.abs(rise) <= 1.96 * levelSd;
+    // What was given already brings a low level there: a test comes before anything more.
+    const given = !begun && untested > 0 && level < aim && rise <= 1.96 * levelSd;
+    const inDoubt = leave || apart || given || input.leftOut || Math.abs(rise) <= 1.96 * levelSd;
     const working: Step[] = [
       ...(read
         ? [
@@ -108,7 +109,22 @@ export const correction = defineCalculator({
         ? lowering({ ...input, level, aim, consumptionPerDay: input.consumptionPerDay })
         : undefined;
     if (down) working.push(...down.working);
-    const facts = { parameter, part, place, reading, asShown, level, aim, rise, totalMl, days, leave, apart, inDoubt };
+    const facts = {
+      parameter,
+      part,
+      place,
+      reading,
+      asShown,
+      level,
+      aim,
+      rise,
+      totalMl,
+      days,
+      leave,
+      given: given ? untested : undefined,
+      apart,
+      inDoubt,
+    };
     const answer = down?.answer ?? raisingAnswer(facts, input.leftOut, begun);
     return {
       answer: read ? salinityFirst(parameter, read, facts, answer) : answer,

@@ -502,24 +502,42 @@ describe('a correction', () => {
     const all = (2 * DKH * 400) / perMl;
     const run = (over: object, levels: object = {}) =>
       correction.run({ ...base, level: 6.3 * DKH, aim: 8.3 * DKH, ...levels, begun: { ...begun, ...over } });
-    const half = run({ givenMl: all / 2 });
+    const half = run({ givenMl: all / 2 }, { givenSince: DKH });
     expect(half.values.totalMl).toBeCloseTo(all / 2, 6);
     expect(plainSentence(half.answer.says, DEFAULT_UNITS)).toMatch(
       /^Add today’s share, 94\.5 mL of Carbonate; it is the last\.$/,
     );
-    expect(plainSentence(run({ givenMl: all / 2, givenToday: true }).answer.says, DEFAULT_UNITS)).toMatch(
-      /^Today’s share of Carbonate is given: 94\.5 mL a day for 1 day more, from tomorrow\.$/,
-    );
+    expect(
+      plainSentence(run({ givenMl: all / 2, givenToday: true }, { givenSince: DKH }).answer.says, DEFAULT_UNITS),
+    ).toMatch(/^Today’s share of Carbonate is given: 94\.5 mL a day for 1 day more, from tomorrow\.$/);
     // A test says that it stands at 7.9: 0.4 dKH are left, whatever was given.
     const tested = run({ givenMl: all / 2, readAt: 10.9 * DAY }, { level: 7.9 * DKH });
     expect((tested.values.totalMl * perMl) / 400 / DKH).toBeCloseTo(0.4, 9);
     // The share that came after that test is not in its figure.
-    const since = run({ givenMl: all / 2, readAt: 10.9 * DAY, untestedMl: all / 10 }, { level: 7.9 * DKH });
+    const since = run({ givenMl: all / 2, readAt: 10.9 * DAY }, { level: 7.9 * DKH, givenSince: 0.2 * DKH });
     expect((since.values.totalMl * perMl) / 400 / DKH).toBeCloseTo(0.2, 9);
     expect(since.values.stands / DKH).toBeCloseTo(8.1, 9);
-    const done = run({ givenMl: all });
+    const done = run({ givenMl: all }, { givenSince: 2 * DKH });
     expect(done.values).toMatchObject({ done: true, mlPerDay: 0 });
     expect(done.answer).toMatchObject({ retest: true });
+  });
+
+  it('counts what was given since the last test though no correction runs, and asks for a test where that is all it takes', () => {
+    const run = (givenSince: number) =>
+      correction.run({
+        ...base,
+        level: 6.3 * DKH,
+        reading: 6.3 * DKH,
+        band: ['7.8 dKH', '8.8 dKH'],
+        aim: 8.3 * DKH,
+        givenSince,
+      });
+    expect((run(0.5 * DKH).values.totalMl * perMl) / 400 / DKH).toBeCloseTo(1.5, 9);
+    const full = run(2 * DKH);
+    expect(full.values.mlPerDay).toBe(0);
+    expect(plainSentence(full.answer.says, DEFAULT_UNITS)).toBe(
+      'Add nothing more: test alkalinity. What was given since the last test lifts it to about 8.3 dKH.',
+    );
   });
 
   describe('of a level that is too high', () => {

@@ -90,7 +90,7 @@ export function lowering(input: Lowering): Lowered {
       answer: {
         says: [
           othersPerDay > 0
-            ? `Turn down ${othersBy}: it supplies more ${parameter} than the tank consumes, and no dose of ${part.name} is needed meanwhile.`
+            ? `Turn down ${othersBy}: ${input.othersBy.length > 1 ? 'they supply' : 'it supplies'} more ${parameter} than the tank consumes, and no dose of ${part.name} is needed meanwhile.`
             : `Dose no ${part.name}: ${parameter} does not fall by itself. Look for its source.`,
         ],
         certainty: 'worked out',
