@@ -19,14 +19,16 @@ export interface CorrectionFacts {
   readonly totalMl: number;
   readonly days: number;
   readonly leave: boolean;
-  /** What was given since the last test, where that is all it takes. */
-  readonly given: number | undefined;
+  /** What was given since the last test, which does not show it. */
+  readonly untested: number;
+  /** That is all it takes. */
+  readonly given: boolean;
   readonly apart: boolean;
   readonly inDoubt: boolean;
 }
 
 export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: CorrectionInput['begun']): Answer {
-  const { parameter, part, place, reading, level, aim, totalMl, days, leave, given, apart, inDoubt } = facts;
+  const { parameter, part, place, reading, level, aim, totalMl, days, leave, untested, given, apart, inDoubt } = facts;
   if (leftOut)
     return {
       says: [
@@ -50,11 +52,11 @@ export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: C
       certainty: place === 'on target' ? 'worked out' : 'within test error',
       because: lastReadWords(facts),
     };
-  if (given !== undefined)
+  if (given)
     return {
       says: [
         `Add nothing more: test ${parameter}. What was given since the last test lifts it to about`,
-        quantity(parameter, level + given),
+        quantity(parameter, level + untested),
         '.',
       ],
       certainty: 'worked out',
@@ -80,7 +82,15 @@ export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: C
         ? ['Add', quantity('dose', totalMl), `of ${part.name}, once.`]
         : ['Add', quantity('dose', totalMl / days), `of ${part.name} a day for`, quantity('days', days), ', once.'],
     certainty: 'worked out',
-    because: [`It lifts ${parameter} from`, quantity(parameter, level), 'to', quantity(parameter, aim), '.'],
+    because: [
+      `It lifts ${parameter} from`,
+      quantity(parameter, level + untested),
+      'to',
+      quantity(parameter, aim),
+      ...(untested > 0
+        ? ['; what was given since the last test is counted. Test before you add it.']
+        : ['.']),
+    ],
   };
 }
 

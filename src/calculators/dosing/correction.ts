@@ -121,7 +121,8 @@ export const correction = defineCalculator({
       totalMl,
       days,
       leave,
-      given: given ? untested : undefined,
+      untested,
+      given,
       apart,
       inDoubt,
     };

@@ -533,6 +533,9 @@ describe('a correction', () => {
         givenSince,
       });
     expect((run(0.5 * DKH).values.totalMl * perMl) / 400 / DKH).toBeCloseTo(1.5, 9);
+    expect(plainSentence(run(0.5 * DKH).answer.because, DEFAULT_UNITS)).toMatch(
+      /^It lifts alkalinity from 6\.8 dKH to 8\.3 dKH; what was given since the last test is counted/,
+    );
     const full = run(2 * DKH);
     expect(full.values.mlPerDay).toBe(0);
     expect(plainSentence(full.answer.says, DEFAULT_UNITS)).toBe(
