@@ -87,9 +87,7 @@ export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: C
       quantity(parameter, level + untested),
       'to',
       quantity(parameter, aim),
-      ...(untested > 0
-        ? ['; what was given since the last test is counted. Test before you add it.']
-        : ['.']),
+      ...(untested > 0 ? ['; what was given since the last test is counted. Test before you add it.'] : ['.']),
     ],
   };
 }
