@@ -113,12 +113,12 @@ describe('answers read aloud', () => {
     ];
     texts.flat().forEach(expectSentence);
     expect(texts.map(([says]) => says)).toEqual([
-      'Dose 40 mL/day of Carbonate; dose 40 mL/day of Calcium; dose 4.5 mL/day of Magnesium.',
+      'Dose 40 mL/day of Carbonate; dose 40 mL/day of Calcium; dose 4.6 mL/day of Magnesium.',
       'Dose 40 mL/day of Carbonate; dose 40 mL/day of Calcium.',
       'Dose 40 mL/day of Carbonate.',
       'Too much alkalinity goes in: 17 times what is consumed, by limewater; it rises by 8.776 dKH/day. Dose nothing now: the tank consumes no more than it is already given.',
       'Test alkalinity twice, a few days apart, and log what you dose: then the dose can be worked out.',
-      'Increase Carbonate from 30 mL/day to 40 mL/day; dose 4.5 mL/day of Magnesium; leave Calcium at 41 mL/day.',
+      'Increase Carbonate from 30 mL/day to 40 mL/day; dose 4.6 mL/day of Magnesium; leave Calcium at 41 mL/day.',
       'Leave the doses as they are: 41 mL/day of Carbonate and 38 mL/day of Calcium.',
       'Increase Carbonate from 10 mL/day to 25 mL/day, after the next test to 40 mL/day; reduce Calcium from 90 mL/day to 40 mL/day.',
     ]);

@@ -13,6 +13,7 @@ import type { TankEvent } from '@/chemistry/tank-model/events';
 import { within } from '@/record/entries-of';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { LONGEST_DAYS, TREND_WINDOW_DAYS, type FollowedParameter } from './consumption-window';
+import { consumptionChanges } from './consumption-changes';
 import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
 import { memoise, memoiseOn } from './memoise';
@@ -33,12 +34,21 @@ export function consumptionTogether(book: Book, tank: Tank, now: number): Consum
     now,
     read.flatMap(({ all }) => all.findLast((each) => each.at <= now)?.at ?? []),
   );
-  const rests = [at, events, netVolumeL(tank), tank.earlierVolumes, ...read.flatMap(({ all, since }) => [all, since])];
+  const changes = consumptionChanges(book, tank);
+  const rests = [
+    at,
+    events,
+    changes,
+    netVolumeL(tank),
+    tank.earlierVolumes,
+    ...read.flatMap(({ all, since }) => [all, since]),
+  ];
   return memoiseOn(`consumption of ${tank.id}`, rests, () =>
     estimateConsumption({
       ...volumesOf(tank),
       now: at,
       events,
+      changes,
       readings: read.flatMap(({ parameter, all, since }) => readingsOf(all, parameter, at, since)),
     }),
   );

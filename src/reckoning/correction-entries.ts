@@ -1,6 +1,9 @@
 import { nanoid } from 'nanoid';
+import type { PlannedDose } from '@/calculators/dosing/planned-doses';
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
+import type { PlanLevels } from '@/calculators/dosing/plan-levels';
+import { easingsUnderWay } from './corrections-under-way';
 import { dosesSet } from './doses-set';
 
 /** A level brought from one figure to another with one solution; levels in the parameter's canonical unit. */
@@ -43,7 +46,7 @@ export function shareOfCorrection(
   };
 }
 
-/** A dose that is lowered until its level is down, and what it goes back to. */
+/** A dose set otherwise until its level is where it should be, and what it goes back to. */
 export function easingBegun(
   book: Book,
   tank: Tank,
@@ -51,24 +54,67 @@ export function easingBegun(
   course: CorrectionCourse,
   backToMlPerDay: number,
 ): Entry[] {
-  const { solutionId, mlPerDay, days } = course;
-  return [
-    ...dosesSet(book, tank, now, [{ id: solutionId, mlPerDay }]),
-    {
-      ...course,
-      id: nanoid(),
-      tankId: tank.id,
-      at: now,
-      kind: 'correction',
-      days: Math.min(LONGEST_DAYS, Math.max(1, Math.round(days))),
-      mlPerDay: Math.max(LEAST_ML_PER_DAY, mlPerDay),
-      backToMlPerDay,
-    },
-  ];
+  const { solutionId, mlPerDay } = course;
+  return [...dosesSet(book, tank, now, [{ id: solutionId, mlPerDay }]), easing(tank, now, backToMlPerDay, course)];
 }
 
-/** The dose set back, and its easing ended. */
-export function easingEnded(book: Book, tank: Tank, now: number, easing: EntryOf<'correction'>): Entry[] {
-  const { solutionId, backToMlPerDay = 0 } = easing;
-  return [...dosesSet(book, tank, now, [{ id: solutionId, mlPerDay: backToMlPerDay }]), { ...easing, endedAt: now }];
+function easing(tank: Tank, now: number, backToMlPerDay: number, course: CorrectionCourse): EntryOf<'correction'> {
+  return {
+    ...course,
+    id: nanoid(),
+    tankId: tank.id,
+    at: now,
+    kind: 'correction',
+    days: Math.min(LONGEST_DAYS, Math.max(1, Math.round(course.days))),
+    mlPerDay: Math.max(LEAST_ML_PER_DAY, course.mlPerDay),
+    backToMlPerDay,
+  };
+}
+
+/**
+ * The dose set back, and its time ended.
+ * @param mlPerDay what holds the level by now; what it was to go back to when left out
+ */
+export function easingEnded(
+  book: Book,
+  tank: Tank,
+  now: number,
+  easing: EntryOf<'correction'>,
+  mlPerDay = easing.backToMlPerDay ?? 0,
+): Entry[] {
+  return [...dosesSet(book, tank, now, [{ id: easing.solutionId, mlPerDay }]), { ...easing, endedAt: now }];
+}
+
+/**
+ * The doses of a plan, set: those for a time with the course they are on; what ran for a time until now is ended with it.
+ * @param levels each level as it stands and where it should be, as the plan was asked
+ */
+export function planSet(
+  book: Book,
+  tank: Tank,
+  now: number,
+  doses: readonly PlannedDose[],
+  levels: PlanLevels,
+): Entry[] {
+  const over = easingsUnderWay(book, tank, now).filter(({ entry }) => doses.some(({ id }) => id === entry.solutionId));
+  return [
+    ...dosesSet(book, tank, now, doses),
+    ...doses.flatMap(({ id, mlPerDay, returns, carries }): Entry[] => {
+      const parameter = carries.find((each) => levels[each] && levels[each].level !== levels[each].target);
+      const level = parameter && levels[parameter];
+      return returns && level
+        ? [
+            easing(tank, now, returns.thenMlPerDay, {
+              parameter,
+              solutionId: id,
+              from: level.level,
+              to: level.target,
+              days: returns.days,
+              mlPerDay,
+            }),
+          ]
+        : [];
+    }),
+    ...over.map(({ entry }) => ({ ...entry, endedAt: now })),
+  ];
 }

@@ -8,7 +8,8 @@ import { inOrder } from '@/record/entries-of';
 import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
 import { balanceAt } from './balance';
-import { correctionQuestions, easingsUnderWay } from './correction-question';
+import { correctionQuestions } from './correction-question';
+import { easingsUnderWay } from './corrections-under-way';
 import { doseQuestion } from './dose-question';
 import { dosesSet } from './doses-set';
 import { levelsOutcome } from './levels-question';
@@ -79,7 +80,7 @@ describe('a correction asked of the record', () => {
   });
 
   it('is eased where nitrate is under 1, and not where it is not', () => {
-    const high = [42, 35, 28, 21, 14, 7, 0.1].map((day) => alk(day, 9.3));
+    const high = [42, 35, 28, 21, 14, 7, 0.1].map((day) => alk(day, 9.6));
     const lean = (nitrate: number) =>
       ofAlkalinity(bookOf(dosing(60, 60), ...high, read(3, { nitrate, phosphate: 0.05 }))).outcome.values.lowered;
     expect(lean(0.5)?.days).toBeGreaterThan(20);
@@ -127,10 +128,10 @@ describe('a correction that was begun', () => {
     const line = todayOf(first, tank, now + DAY_MS).lines.find(({ bench }) => bench === 'corrections');
     expect(plainSentence(line?.answer.says ?? [], DEFAULT_UNITS)).toMatch(/^Add today’s share/);
     // A test on the way that reads higher leaves less to give.
-    const tested = ofAlkalinity(bookOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 8.2)), now + DAY_MS);
+    const tested = ofAlkalinity(bookOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 7.9)), now + DAY_MS);
     expect(tested.outcome.values.totalMl).toBeLessThan(tomorrow.outcome.values.totalMl);
     // Given again after that test, it counts beside it; and who pours it is warned of what it is.
-    const after = bookOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 8.2), {
+    const after = bookOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 7.9), {
       ...share(now + 0.95 * DAY_MS),
       volumeMl: 10,
     } as Entry);

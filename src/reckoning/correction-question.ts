@@ -3,25 +3,20 @@ import { TZDate } from '@date-fns/tz';
 import { isSameDay } from 'date-fns';
 import type { correction } from '@/calculators/dosing/correction';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
-import { handlingOfBottle } from '@/calculators/reagents/strength-steps';
-import { LIVESTOCK } from '@/calculators/parameters/livestock';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
+import type { PlannedDose } from '@/calculators/dosing/planned-doses';
+import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/time';
+import { handlingOfBottle } from '@/calculators/reagents/strength-steps';
 import { entriesOf } from '@/record/entries-of';
 import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
-import { broughtPerDay, balanceAt, type Balance } from './balance';
+import { broughtPerDay, balanceAt } from './balance';
 import { partsFor, type DoseQuestion } from './dose-question';
 import { strengthOf } from './known-events';
-import { lastLevel, lastObservation, observationsOf } from './observations';
+import { correctionUnderWay, givenSince, isLean, paceOfClass } from './corrections-under-way';
+import { lastObservation, observationsOf } from './observations';
 import { aimFor, bandFor } from './targets';
-import { broughtBy } from './what-goes-in';
-import { nutrientsAtZero, salinityOf } from './water-status';
-
-/** Under this nitrate is lean: a high alkalinity is then eased over weeks, mg/L. Common practice. */
-const LEAN_NITRATE = 1;
-/** A reading of nitrate this old says nothing of the water that is corrected. Chosen. */
-const LATELY_DAYS = 21;
-/** One that was begun and forgotten is no plan any more, so many days after it should have ended. Chosen. */
-const FORGOTTEN_DAYS = 14;
+import { salinityOf } from './water-status';
 
 /** What the keeper sets for one correction, on the bench only, in the parameter's canonical unit. */
 export interface CorrectionTried {
@@ -47,6 +42,7 @@ export function correctionQuestions(
 ): CorrectionQuestion[] {
   // Once, a level may be brought back with a bottle that stands beside another tank.
   const anyPart = partsFor(tank, book.solutions);
+  const doses = attempt(() => dosingPlan.run(question.input)).outcome?.values.doses ?? [];
   return DOSED_PARAMETERS.flatMap((parameter): CorrectionQuestion[] => {
     const begun = correctionUnderWay(book, tank, parameter, now);
     const solution =
@@ -91,6 +87,7 @@ export function correctionQuestions(
           ...readBefore(book, tank, now, parameter, reading.at),
           othersPerDay: Math.max(0, others.amountPerDay) / question.volumeL,
           othersBy: [...others.names],
+          ...(own.from === undefined && own.to === undefined && broughtByDose(doses, parameter, now)),
           ...(own.from === undefined && { givenSince: givenSince(book, tank, balance, parameter, reading.at, now) }),
           ...(begun && { begun: courseOf(book, tank, begun, now) }),
         },
@@ -99,41 +96,24 @@ export function correctionQuestions(
   });
 }
 
+/** The daily dose that is to bring a level back, by the plan of the doses: what is given besides would come on top of it. */
+function broughtByDose(doses: readonly PlannedDose[], parameter: DosedParameter, now: number) {
+  const dose = doses.find(({ carries, returns, leans }) => carries.includes(parameter) && (returns ?? leans));
+  if (!dose) return {};
+  const { name, returns } = dose;
+  return { byDose: { name, ...(returns && { until: now + returns.days * DAY_MS }) } };
+}
+
 /** What is looked at before a correction: salinity, magnesium, and whether the water is lean. */
 function readBefore(book: Book, tank: Tank, now: number, parameter: DosedParameter, readAt: number) {
   const salinity = salinityOf(book, tank, parameter, readAt)?.salinity;
-  const read = lastObservation(book, tank.id, 'nitrate');
-  const nitrate = read && read.at > now - LATELY_DAYS * DAY_MS ? lastLevel(book, tank.id, 'nitrate') : undefined;
   const { level: magnesium } = balanceAt(book, tank, now).of.magnesium;
   return {
-    starved: nutrientsAtZero(book, tank, now).values.warns || (nitrate !== undefined && nitrate < LEAN_NITRATE),
+    starved: isLean(book, tank, now),
     aimSalinity: aimFor(tank, 'salinity'),
     ...(salinity !== undefined && { salinity }),
     ...(magnesium !== undefined && { magnesium }),
   };
-}
-
-/** The pace that what lives in the tank is held to, where its class is said and is gentler than what is usual. */
-export function paceOfClass({ livestock }: Tank, parameter: DosedParameter): number | undefined {
-  const ofClass = livestock && parameter === 'alkalinity' ? LIVESTOCK[livestock].alkalinityPerDay : undefined;
-  return ofClass !== undefined && ofClass < DOSED_FACTS.alkalinity.riseLimitPerDay ? ofClass : undefined;
-}
-
-/** The correction of a level that adds to it, was begun last and is not ended. */
-export function correctionUnderWay(
-  book: Book,
-  tank: Tank,
-  parameter: DosedParameter,
-  now: number,
-): EntryOf<'correction'> | undefined {
-  const last = entriesOf(book, tank.id, 'correction').findLast(
-    (each) => each.parameter === parameter && each.at <= now,
-  );
-  return last && last.backToMlPerDay === undefined && isUnderWay(last, now) ? last : undefined;
-}
-
-function isUnderWay({ at, days, endedAt }: EntryOf<'correction'>, now: number): boolean {
-  return endedAt === undefined && now < at + (days + FORGOTTEN_DAYS) * DAY_MS;
 }
 
 /** How far one that was begun has come: the doses that name it, and the tests since. */
@@ -151,44 +131,4 @@ function courseOf(book: Book, tank: Tank, begun: EntryOf<'correction'>, now: num
     givenToday: given.some(({ at }) => isSameDay(new TZDate(at, zone), today)),
     ...(test && { readAt: test.at }),
   };
-}
-
-/** What was given once, of a correction or apart from any, since the last test: by how much it lifts the level. What is given daily holds it. */
-function givenSince(
-  book: Book,
-  tank: Tank,
-  { inputs, volumeL }: Balance,
-  parameter: DosedParameter,
-  readAt: number,
-  now: number,
-): number {
-  const daily = new Set(inputs.map(({ solutionId }) => solutionId));
-  return entriesOf(book, tank.id, 'dose')
-    .filter(
-      ({ at, correction: of, solutionId }) => at > readAt && at <= now && (of !== undefined || !daily.has(solutionId)),
-    )
-    .reduce((sum, { solutionId, volumeMl }) => {
-      const solution = book.solutions.find(({ id }) => id === solutionId);
-      return sum + (solution ? broughtBy(solution, volumeMl, now)[parameter] / volumeL : 0);
-    }, 0);
-}
-
-/** A level that is eased down by a lowered dose, and the day on which the dose goes back. */
-export interface Easing {
-  readonly entry: EntryOf<'correction'>;
-  readonly endsAt: number;
-}
-
-/** Easings that go on: the dose still runs as it was lowered. Set otherwise meanwhile, it is the keeper's own dose that runs. */
-export function easingsUnderWay(book: Book, tank: Tank, now: number): Easing[] {
-  const { inputs } = balanceAt(book, tank, now);
-  return DOSED_PARAMETERS.flatMap((parameter): Easing[] => {
-    const entry = entriesOf(book, tank.id, 'correction').findLast(
-      (each) => each.parameter === parameter && each.at <= now && each.backToMlPerDay !== undefined,
-    );
-    if (!entry || !isUnderWay(entry, now)) return [];
-    const runs = inputs.find(({ source }) => source === entry.solutionId)?.mlPerDay ?? 0;
-    const lowered = Math.abs(runs - entry.mlPerDay) < 0.05 + 0.01 * runs;
-    return lowered ? [{ entry, endsAt: entry.at + entry.days * DAY_MS }] : [];
-  });
 }

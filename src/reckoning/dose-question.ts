@@ -7,6 +7,7 @@ import type { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { Use } from '@/calculators/dosing/plan-source';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
+import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { strengthOf } from './known-events';
@@ -14,6 +15,9 @@ import { unsaidSupply, type UnsaidSupply } from './known-supply';
 import { solutionsOfTank } from './solutions-of-tank';
 import { attempt } from '@/chemistry/refusal';
 import { balanceAt, howSureOfLevel, type Balance } from './balance';
+import { easingsUnderWay } from './corrections-under-way';
+import { planLevelsOf, testEveryDays } from './plan-levels';
+import { bottleLeftMl } from './bottles';
 import { pumpMeasuredOf } from './pump-delivery';
 import { evaporationOf } from './top-off-question';
 
@@ -71,6 +75,10 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
       demand: demandOf(book, tank, consumption, overrides.perDay ?? {}),
       sources: sourcesOf(book, tank, now, parts, mix, balance),
       others: othersOf(book, balance),
+      levels: planLevelsOf(book, judged, now, balance),
+      testEveryDays: testEveryDays(book, tank, now),
+      keeps: tank.keeps ?? 'few changes',
+      now,
     },
   };
 }
@@ -109,12 +117,15 @@ function sourcesOf(
   { inputs }: Balance,
 ): DoseQuestion['input']['sources'] {
   const answers = new Set(Object.values(parts).map(({ id }) => id));
+  const forATime = easingsUnderWay(book, tank, now);
   return book.solutions.flatMap((solution) => {
     if (dosedParametersIn(solution) === 0) return [];
     const { id, name, parts: salts, claim } = solution;
     const input = inputs.find(({ source }) => source === id);
     const runs = input?.mlPerDay ?? 0;
     const use = mix[id] ?? (answers.has(id) ? 'fill' : runs > 0 ? 'base' : 'off');
+    const leftMl = bottleLeftMl(book, tank, id, now);
+    const easing = forATime.find(({ entry }) => entry.solutionId === id);
     const most = isLimewater(strengthOf(solution)) ? limewaterRoomOf(book, tank, now, runs) : undefined;
     return [
       {
@@ -126,6 +137,13 @@ function sourcesOf(
         ...(most !== undefined && {
           most: { mlPerDay: most, because: 'more is not left by what evaporates, some of it kept for the top-off' },
         }),
+        ...(easing && {
+          goesBack: {
+            inDays: Math.max(0, (easing.endsAt - now) / DAY_MS),
+            mlPerDay: easing.entry.backToMlPerDay ?? 0,
+          },
+        }),
+        ...(leftMl !== undefined && { leftMl }),
         stepMl: PUMP_STEP_ML,
         // What is poured by hand has no pump to measure.
         ...(input?.kind !== 'by hand' && { measured: pumpMeasuredOf(book, tank, id, now) }),

@@ -7,6 +7,8 @@ import { balanceAt } from './balance';
 import { changeHabit, changesToCome } from './change-habit';
 import { consumptionOf, driftOf } from './consumption';
 import type { FollowedParameter } from './consumption-window';
+import { easingsUnderWay } from './corrections-under-way';
+import { dosesSet } from './doses-set';
 import { tankEvents } from './known-events';
 import { supplyKnownSince } from './known-supply';
 import { aimFor } from './targets';
@@ -49,7 +51,15 @@ export function outlook(
     // Of a level that goes on as it moved they are in how it moved.
     ...(everTold ? handDosesAhead(book, tank, now, overlay) : []),
   ];
-  const points = levelsAt(book, tank, parameter, from, at, overlay, toCome).map((level, i) => {
+  const points = levelsAt(
+    book,
+    tank,
+    parameter,
+    from,
+    at,
+    [...goingBack(book, tank, now, overlay), ...overlay],
+    toCome,
+  ).map((level, i) => {
     const days = ((at[i] ?? estimate.lastAt) - estimate.lastAt) / DAY_MS;
     const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
     return { at: at[i] ?? estimate.lastAt, value: level, low: Math.max(0, level - doubt), high: level + doubt };
@@ -107,9 +117,27 @@ function overTheDay(event: TankEvent): TankEvent {
   return { kind, at, source, perDay, litresPerDay };
 }
 
+/** Doses that run for a time go back when it is over, unless something else is set in their place. */
+function goingBack(book: Book, tank: Tank, now: number, overlay: readonly Entry[]): Entry[] {
+  const replaced = new Set(overlay.map((entry) => ('solutionId' in entry ? entry.solutionId : undefined)));
+  return easingsUnderWay(book, tank, now)
+    .filter(({ entry }) => !replaced.has(entry.solutionId))
+    .flatMap(({ entry, endsAt }) =>
+      dosesSet(book, tank, now, [{ id: entry.solutionId, mlPerDay: entry.backToMlPerDay ?? 0 }]).map((set) => ({
+        ...set,
+        at: Math.max(now, endsAt),
+      })),
+    );
+}
+
 /** What is poured in by hand day after day, as it goes on. */
 function handDosesAhead(book: Book, tank: Tank, now: number, overlay: readonly Entry[]): TankEvent[] {
-  return balanceAt(book, tank, now, overlay)
+  return balanceAt(
+    book,
+    tank,
+    now,
+    overlay.filter(({ at }) => at <= now),
+  )
     .inputs.filter(({ kind }) => kind === 'by hand')
     .map(({ source, mlPerDay = 0, perDay }) => ({
       kind: 'rate',

@@ -95,7 +95,8 @@ describe('what presses first', () => {
     const entries = [...falling, refill(20, 30), refill(10, 38)];
     const today = todayOf(bookOf(entries), base, now);
     expect(today.bench).toBe('top-off');
-    expect(today.lines.map(({ bench }) => bench)).toEqual(['top-off', 'dosing', 'corrections', 'trends', 'log']);
+    // The daily dose brings the level back: no correction is owed besides.
+    expect(today.lines.map(({ bench }) => bench)).toEqual(['top-off', 'dosing', 'trends', 'log']);
   });
 
   it('a dose that is off comes before a full reservoir', () => {

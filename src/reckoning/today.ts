@@ -24,7 +24,8 @@ import { consumptionTogether } from './consumption';
 import { nextTestOf } from './consumption-report';
 import { changeHabit } from './change-habit';
 import type { CycleOutcome } from './cycle';
-import { correctionQuestions, easingsUnderWay, type Easing } from './correction-question';
+import { correctionQuestions } from './correction-question';
+import { easingsUnderWay, type Easing } from './corrections-under-way';
 import { dangerOf } from './danger';
 import { doseQuestion, type DoseQuestion } from './dose-question';
 import { limewaterQuestion } from './limewater-question';
@@ -225,14 +226,14 @@ const ASK: Readonly<Record<Concern, Ask>> = {
   // The level that is being brought back, else the one that is furthest out of its band.
   correction: (book, tank, now) => {
     const over = easingsUnderWay(book, tank, now).find(({ endsAt }) => endsAt <= now);
-    if (over) return { answer: easingOver(book, over), facts: { givesToday: true } };
+    if (over) return { answer: easingOver(book, over, questionOf(book, tank, now)), facts: { givesToday: true } };
     const asked = correctionQuestions(book, tank, now, questionOf(book, tank, now)).flatMap(({ input, begun }) => {
       const { outcome } = attempt(() => correction.run(input));
       return outcome ? [{ outcome, begun, givenToday: input.begun?.givenToday === true }] : [];
     });
     const first =
       asked.find(({ begun }) => begun) ??
-      asked.find(({ outcome: { values } }) => values.place === 'low' && values.mlPerDay > 0);
+      asked.find(({ outcome: { values } }) => values.place === 'low' && values.mlPerDay > 0 && !values.byDose);
     return (
       first && {
         answer: first.outcome.answer,
@@ -306,14 +307,16 @@ const ASK: Readonly<Record<Concern, Ask>> = {
   },
 };
 
-/** A dose that was lowered to bring a level down has run its days. */
-function easingOver(book: Book, { entry, endsAt }: Easing): Answer {
+/** A dose that was set otherwise to bring a level back has run its days: it goes back to what holds it by now. */
+function easingOver(book: Book, { entry, endsAt }: Easing, { input }: DoseQuestion): Answer {
   const name = book.solutions.find(({ id }) => id === entry.solutionId)?.name ?? 'the part';
+  const { outcome } = attempt(() => dosingPlan.run(input));
+  const holds = outcome?.values.doses.find(({ id }) => id === entry.solutionId)?.holdsMlPerDay;
   return {
     says: [
       `Test ${entry.parameter} and set ${name} back to`,
-      quantity('doseRate', entry.backToMlPerDay ?? 0),
-      ': the days of its lowered dose are over.',
+      quantity('doseRate', holds ?? entry.backToMlPerDay ?? 0),
+      `: the days of its ${entry.to < entry.from ? 'lowered' : 'raised'} dose are over.`,
     ],
     certainty: 'worked out',
     because: ['They ended on', { moment: endsAt, day: true }, '.'],

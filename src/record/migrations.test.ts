@@ -9,7 +9,7 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12])(
+  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14])(
     'carry every row of the stored version %d to the present schema',
     (version) => {
       const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
@@ -52,6 +52,12 @@ describe('migrations', () => {
     const hand = readFile(stored).entries.find(({ id }) => id === 'b-hand');
     expect(hand).toMatchObject({ kind: 'dose', volumeMl: 30, note: 'Correction' });
     expect(hand).not.toHaveProperty('correction');
+  });
+
+  it('leave an easing of version 14 as the course it was, and say of no tank how its doses are kept', () => {
+    const book = readFile(readFileSync(new URL('./fixtures/record-v14.json', import.meta.url), 'utf8'));
+    expect(book.entries.find(({ id }) => id === 'c-eased')).toMatchObject({ from: 3.3, to: 2.9, backToMlPerDay: 12 });
+    expect(book.tanks.every(({ keeps }) => keeps === undefined)).toBe(true);
   });
 
   it('leave a row of the present version as it is', () => {

@@ -97,6 +97,12 @@ const MIGRATIONS: readonly Migration[] = [
     to: 14,
     rows: {},
   },
+  {
+    // Version 15 adds whether a tank's doses are seldom set or its levels held close, and corrections by a raised dose; what version 14 wrote
+    // stands as it is.
+    to: 15,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

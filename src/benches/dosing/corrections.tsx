@@ -1,6 +1,7 @@
 'use client';
 
 import { correction } from '@/calculators/dosing/correction';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import { attempt } from '@/chemistry/refusal';
@@ -15,12 +16,8 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Refused } from '@/interface/refused';
 import { useNow, useTank } from '@/interface/workspace';
 import { NextStep } from '@/interface/next-step';
-import {
-  correctionQuestions,
-  easingsUnderWay,
-  paceOfClass,
-  type CorrectionTried,
-} from '@/reckoning/correction-question';
+import { correctionQuestions, type CorrectionTried } from '@/reckoning/correction-question';
+import { easingsUnderWay, paceOfClass } from '@/reckoning/corrections-under-way';
 import type { DoseQuestion } from '@/reckoning/dose-question';
 import { CorrectionActions, type WorkedCorrection } from './correction-actions';
 import { EasingUnderWay } from './easing-under-way';
@@ -37,6 +34,7 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
     ...attempt(() => correction.run(asked.input)),
   }));
   const easings = easingsUnderWay(book, tank, now);
+  const doses = attempt(() => dosingPlan.run(question.input)).outcome?.values.doses ?? [];
   if (worked.length === 0)
     return (
       <>
@@ -50,7 +48,11 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
   return (
     <section aria-label="One-off corrections">
       {easings.map((easing) => (
-        <EasingUnderWay key={easing.entry.id} easing={easing} />
+        <EasingUnderWay
+          key={easing.entry.id}
+          easing={easing}
+          holdsMlPerDay={doses.find(({ id }) => id === easing.entry.solutionId)?.holdsMlPerDay}
+        />
       ))}
       {sorted.map((each, i) => (
         <OneCorrection

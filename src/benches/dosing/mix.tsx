@@ -1,6 +1,7 @@
 'use client';
 
 import type { PlannedDose } from '@/calculators/dosing/planned-doses';
+import type { Keeps } from '@/calculators/dosing/dose-cost';
 import type { Use } from '@/calculators/dosing/plan-source';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
@@ -8,6 +9,11 @@ import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useTank } from '@/interface/workspace';
 import { without } from '@/interface/without';
 import type { DoseOverrides, DoseQuestion } from '@/reckoning/dose-question';
+
+const KEPT: readonly (readonly [Keeps, string])[] = [
+  ['few changes', 'few changes of dose'],
+  ['close to target', 'close to target'],
+];
 
 const USES: readonly (readonly [Use, string])[] = [
   ['fill', 'solve for it'],
@@ -68,6 +74,15 @@ export function Mix({
           );
         })}
       </ul>
+      <SelectField
+        width="w-64"
+        label="What you would rather have"
+        value={tank.keeps ?? 'few changes'}
+        options={KEPT}
+        onChange={(keeps) => {
+          void commit({ label: `Saved: ${keeps}`, put: { tanks: [{ ...tank, keeps }] } });
+        }}
+      />
       {overrides.mix && (
         <p className="mt-2 flex flex-wrap items-center gap-2 text-kelp">
           Tried here only.

@@ -18,6 +18,9 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { limewaterCautions } from '@/reckoning/limewater-room';
 import { offInstrumentCautions } from '@/reckoning/off-instrument-cautions';
 import { observationsOf } from '@/reckoning/observations';
+import type { PlanLevels } from '@/calculators/dosing/plan-levels';
+import { DAY_MS } from '@/chemistry/tank-model/time';
+import { planSet } from '@/reckoning/correction-entries';
 import { dosesSet } from '@/reckoning/doses-set';
 import { outlook } from '@/reckoning/outlook';
 import { ConsumptionWords } from './consumption';
@@ -35,7 +38,7 @@ const ConsumptionPicture = drawnLater(
 export function Plan({ question, overrides, onOverride }: AnswerProps) {
   const { book, tank } = useTank();
   const now = useNow();
-  const setDoses = useSetDoses();
+  const setDoses = useSetDoses(question.input.levels);
   const { outcome, refusal } = attempt(() => dosingPlan.run(question.input));
   const doses = outcome?.values.doses ?? [];
   const changed = doses.filter(({ action, mlPerDay, runs }) => action !== 'leave' && Math.abs(mlPerDay - runs) > 0.05);
@@ -85,12 +88,12 @@ export function Plan({ question, overrides, onOverride }: AnswerProps) {
 }
 
 /** Files the changed doses as what runs from now on, in the hours and pulses they ran in. */
-function useSetDoses(): (changed: readonly PlannedDose[]) => void {
+function useSetDoses(levels: PlanLevels): (changed: readonly PlannedDose[]) => void {
   const { book, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   return (changed) => {
-    const entries = dosesSet(book, tank, now, changed);
+    const entries = planSet(book, tank, now, changed, levels);
     const told = (mlPerDay: number) => showText(quantity('doseRate', mlPerDay), book.settings.units);
     void commit({
       label: `Set ${listed(changed.map(({ name, mlPerDay }) => `${name} to ${told(mlPerDay)}`))}`,
@@ -105,6 +108,18 @@ const LevelPicture = drawnLater(function LevelPicture({ doses }: { readonly dose
   const { from, to } = useTide();
   const now = useNow();
   const changes = doses.filter(({ action }) => action !== 'leave');
+  // As they are set now, and as they go back.
+  const thought = [
+    ...dosesSet(book, tank, now, changes),
+    ...changes.flatMap(({ id, returns }) =>
+      returns
+        ? dosesSet(book, tank, now, [{ id, mlPerDay: returns.thenMlPerDay }]).map((entry) => ({
+            ...entry,
+            at: now + returns.days * DAY_MS,
+          }))
+        : [],
+    ),
+  ];
   return (
     <Arrives
       what={SERIES_CHART}
@@ -113,8 +128,7 @@ const LevelPicture = drawnLater(function LevelPicture({ doses }: { readonly dose
         readings: observationsOf(book, tank.id, 'alkalinity'),
         band: tank.targets.alkalinity,
         ahead: outlook(book, tank, 'alkalinity', now, to),
-        planned:
-          changes.length > 0 ? outlook(book, tank, 'alkalinity', now, to, dosesSet(book, tank, now, changes)) : [],
+        planned: changes.length > 0 ? outlook(book, tank, 'alkalinity', now, to, thought) : [],
         plannedWords: 'at these doses',
         marks: marksOf(book, tank.id, from, to),
         height: 200,

@@ -92,6 +92,33 @@ export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: C
   };
 }
 
+/** A level that the daily dose is to bring back: nothing is owed besides, and what it would take at once is told. */
+export function leftToTheDose(
+  { parameter, aim, level, totalMl, days, rise }: CorrectionFacts,
+  { name, until }: NonNullable<CorrectionInput['byDose']>,
+): Answer {
+  const atOnce: Answer['because'] =
+    rise > 0
+      ? [
+          'At once it would take',
+          quantity('dose', totalMl / days),
+          'a day for',
+          quantity('days', days),
+          ', in place of that.',
+        ]
+      : ['Nothing is added to lower it.'];
+  return {
+    says: [
+      `Leave ${parameter} to the daily dose of ${name}: it is to bring it to`,
+      quantity(parameter, aim),
+      ...(until === undefined ? [] : ['by', { moment: until, day: true } as const]),
+      '.',
+    ],
+    certainty: 'worked out',
+    because: ['It is at', quantity(parameter, level), '.', ...atOnce],
+  };
+}
+
 /** "Last read 8.12 dKH, corrected to 8.17 dKH." */
 function lastReadWords({ parameter, reading, asShown }: CorrectionFacts): Answer['because'] {
   return asShown === undefined

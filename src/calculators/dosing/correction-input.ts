@@ -53,6 +53,10 @@ export const correctionInput = z.strictObject({
       readAt: moment('test since').optional(),
     })
     .optional(),
+  /** The daily dose is to bring it there: of which part, and until when; left out where that has no end. */
+  byDose: z
+    .strictObject({ name: z.string().max(200), until: moment('end of the dose set for a time').optional() })
+    .optional(),
   /** Nitrate is under 1 mg/L, or it and phosphate read zero: a high alkalinity is then eased over weeks. */
   starved: z.boolean().default(false),
   /** As last read, for what to check before a correction; with the salinity aimed at. */

@@ -1,7 +1,7 @@
 import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { placeInBand } from '../parameters/place-in-band';
-import { raisingAnswer, salinityFirst } from './correction-answer';
+import { leftToTheDose, raisingAnswer, salinityFirst } from './correction-answer';
 import { checkFirst, portionsOf, stopWhen } from './correction-care';
 import { correctionInput, refuseRash, settledLevels } from './correction-input';
 import { DOSED_FACTS } from './dosed-parameters';
@@ -126,7 +126,8 @@ export const correction = defineCalculator({
       apart,
       inDoubt,
     };
-    const answer = down?.answer ?? raisingAnswer(facts, input.leftOut, begun);
+    const byDose = !begun && !inDoubt && !untested ? input.byDose : undefined;
+    const answer = byDose ? leftToTheDose(facts, byDose) : (down?.answer ?? raisingAnswer(facts, input.leftOut, begun));
     return {
       answer: read ? salinityFirst(parameter, read, facts, answer) : answer,
       working,
@@ -144,7 +145,9 @@ export const correction = defineCalculator({
         /** One that was begun has nothing left to give. */
         done: begun !== undefined && (rise <= 0 || inDoubt),
         ...(place && { place }),
-        ...(down?.dose && { lowered: down.dose }),
+        /** The daily dose does it. */
+        byDose: byDose !== undefined,
+        ...(down?.dose && !byDose && { lowered: down.dose }),
       },
     };
   },

@@ -1,9 +1,11 @@
 import * as z from 'zod';
 import { howSureInput } from '../calculator/certainty';
-import { amount, figure } from '../calculator/calculator-input';
+import { amount, figure, moment } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator } from '../calculator/calculator';
 import { DOSED_PARAMETERS } from './dosed-parameters';
+import { KEEPS } from './dose-cost';
+import { aimsOf, planLevels } from './plan-levels';
 import { planDemand } from './plan-demand';
 import { planAnswer } from './plan-answer';
 import { planCautions } from './plan-cautions';
@@ -41,6 +43,12 @@ export const dosingPlan = defineCalculator({
       )
       .max(20)
       .default([]),
+    levels: planLevels,
+    /** Days between the tests of this tank. */
+    testEveryDays: figure('days between tests', 1, 60, 'days').default(7),
+    keeps: z.enum(KEEPS).default('few changes'),
+    /** For the day on which a dose goes back. */
+    now: moment('now').optional(),
     /** Parameters whose readings wait for a word on what was dosed when they were taken. */
     unsaid: z.array(z.enum(DOSED_PARAMETERS)).max(3).default([]),
     ...howSureInput,
@@ -59,8 +67,23 @@ export const dosingPlan = defineCalculator({
       },
     ],
     others: [{ by: 'water changes', perDay: { alkalinity: 6, calcium: 80 } }],
+    levels: { alkalinity: { level: 2.8, target: 2.96, sd: 0.03 } },
   },
-  run: ({ netVolumeL, demand, sources: given, others, unsaid, certainty, moves, retest }) => {
+  run: ({
+    netVolumeL,
+    demand,
+    sources: given,
+    others,
+    levels,
+    testEveryDays,
+    keeps,
+    now,
+    unsaid,
+    certainty,
+    moves,
+    retest,
+  }) => {
+    const aims = aimsOf(levels);
     const sources = apart(given.map(sourceOf));
     const carried = DOSED_PARAMETERS.filter((parameter) =>
       sources.some((source) => source.use !== 'off' && carriedBy(source).includes(parameter)),
@@ -85,7 +108,12 @@ export const dosingPlan = defineCalculator({
     });
     const untold = carried.filter((parameter) => !demand[parameter]);
     const unclear = carried.filter((parameter) => demand[parameter]?.withinTestError);
-    const { doses, balance } = plannedDoses(sources, needs);
+    const { doses, balance, foreseen, testInDays } = plannedDoses(sources, needs, {
+      netVolumeL,
+      aims,
+      testEveryDays,
+      keeps,
+    });
     const facts: PlanFacts = {
       doses,
       balance,
@@ -96,12 +124,17 @@ export const dosingPlan = defineCalculator({
       unsaid,
       howSure: { certainty, moves, retest },
       netVolumeL,
+      aims,
+      testEveryDays,
+      now,
+      foreseen,
+      testInDays,
     };
     return {
       answer: planAnswer(facts),
       working: planWorking(demand, facts),
       cautions: planCautions(facts),
-      values: { doses, balance },
+      values: { doses, balance, foreseen, testInDays },
     };
   },
 });

@@ -216,17 +216,25 @@ describe('the dosing plan', () => {
     expect(Math.abs((bicarbonate ?? 0) - 30)).toBeLessThan(5);
   });
 
-  it('leaves a dose that lies in the range of the answer, and says what changes where it does not', () => {
-    const run = (runs: number) =>
-      dosingPlan.run({ netVolumeL: 300, demand: { alkalinity: demand }, sources: [{ ...soda, runs }] });
-    // 60 mmol a day ± 11.8, in parts of 1.51 mmol: 39.7 mL, 32 to 47.5.
-    expect(run(35).answer.says[0]).toBe('Leave the doses as they are:');
-    expect(run(35).values.doses[0]).toMatchObject({ action: 'leave', mlPerDay: 35 });
+  it('leaves a dose whose level is foreseen near its target, and says what changes where it is not', () => {
+    const run = (runs: number, levels = {}) =>
+      dosingPlan.run({
+        netVolumeL: 300,
+        demand: { alkalinity: demand },
+        sources: [{ ...soda, runs }],
+        levels,
+      });
+    // 60 mmol a day in parts of 1.51 mmol: 39.7 mL. At 38 the level falls by 0.024 dKH a day, 0.17 in a week: less than a setting costs.
+    expect(run(38).answer.says[0]).toBe('Leave the doses as they are:');
+    expect(run(38).values.doses[0]).toMatchObject({ action: 'leave', mlPerDay: 38 });
     expect(run(30).answer.says.slice(0, 2)).toMatchObject(['Increase Carbonate from', { amount: 30 }]);
     expect(run(60).answer.says[0]).toBe('Reduce Carbonate from');
+    // The same dose moves once the level it leads to is off: 0.5 dKH too low already.
+    const low = { alkalinity: { level: 7.8 * DKH, target: 8.3 * DKH } };
+    expect(run(38, low).values.doses[0]?.action).toBe('increase');
     // Half as much again or more goes in two steps.
     expect(run(10).values.doses[0]?.mlPerDay).toBeCloseTo((10 + 60 / perMl) / 2, 0);
-    expect(run(10).values.doses[0]?.thenMlPerDay).toBe(Math.round(60 / perMl));
+    expect(run(10).values.doses[0]?.thenMlPerDay).toBe(40);
     expect(run(0).values.doses[0]).toMatchObject({ action: 'begin' });
   });
 

@@ -2,17 +2,12 @@ import { listed } from '../calculator/words';
 import type { Answer, Step } from '../calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
+import { EASED_PER_DAY } from './plan-levels';
 
 /** What the tank needs is never stopped for longer. Common practice. */
 const LONGEST_PAUSE_DAYS = 3;
 /** A dose lowered for longer is lowered to this share of what holds the level. Chosen: it still gives the greater half of the time to turn back. */
 const LOWERED_TO = 0.5;
-/**
- * A high alkalinity in lean water is eased back by this a day: over three to four weeks a keeper brought it from above 9 to 8.3 dKH while
- * the corals fed up again (common practice).
- */
-const EASED_PER_DAY = (0.8 / 25) * MMOL_PER_L_PER_DKH;
 /** The dose is lowered by no more than this share while it is eased, so that it is never paused. Chosen. */
 const EASED_AT_MOST = 0.5;
 /** A consumption so small that it would take longer says nothing of when the level is back. */

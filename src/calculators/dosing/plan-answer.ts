@@ -1,6 +1,7 @@
 import type { Answer, HowSure, Phrase } from '../calculator/calculator';
-import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
-import { listed } from '../calculator/words';
+import { quantity, range, type Quantity } from '@/chemistry/units/quantity';
+import { capitalised, listed } from '../calculator/words';
+import { DAY_MS } from '@/chemistry/tank-model/time';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import type { PlanFacts } from './plan-facts';
 import { LEAST_ML_PER_DAY, type PlannedDose } from './planned-doses';
@@ -94,15 +95,15 @@ export function planAnswer(facts: PlanFacts): Answer {
   const order = ['stop', 'increase', 'reduce', 'begin', 'leave'] as const;
   const sorted = worth.toSorted((a, b) => order.indexOf(a.action) - order.indexOf(b.action));
   const says: Phrase[] = [...first];
-  if (sorted.every(({ action }) => action === 'leave')) {
+  if (sorted.every(({ action, returns }) => action === 'leave' && !returns)) {
     says.push('Leave the doses as they are:');
     sorted.forEach((dose, i) => {
       if (i > 0) says.push(i === sorted.length - 1 ? 'and' : ',');
       says.push(asKnown(dose), `of ${dose.name}`);
     });
-  } else sorted.forEach((dose, i) => says.push(...(i > 0 ? [';'] : []), ...change(dose, i === 0)));
+  } else sorted.forEach((dose, i) => says.push(...(i > 0 ? [';'] : []), ...change(dose, i === 0, facts)));
   says.push('.');
-  return { says, ...howSure, because: rangeOf(sorted.filter(isSolved)) };
+  return { says, ...howSure, because: [...rangeOf(sorted.filter(isSolved)), ...leadsTo(facts)] };
 }
 
 /**
@@ -141,36 +142,74 @@ function oversupply({ doses, needs, sources, netVolumeL }: PlanFacts): Phrase[] 
     : [];
 }
 
-function change(dose: PlannedDose, first: boolean): Phrase[] {
+function change(dose: PlannedDose, first: boolean, facts: PlanFacts): Phrase[] {
   const { action, name, runs, thenMlPerDay } = dose;
   const verb = (word: string) => (first ? word : word.toLowerCase());
   const to = asKnown(dose);
   switch (action) {
     case 'leave':
-      return [`${verb('Leave')} ${name} at`, to];
+      return [`${verb('Leave')} ${name} at`, to, ...forATime(dose, facts)];
     case 'begin':
-      return [verb('Dose'), to, `of ${name}`];
+      return [verb('Dose'), to, `of ${name}`, ...forATime(dose, facts)];
     case 'stop':
-      return [`${verb('Stop')} ${name}`];
+      return [`${verb('Stop')} ${name}`, ...forATime(dose, facts)];
     case 'reduce':
-      return [`${verb('Reduce')} ${name} from`, quantity('doseRate', runs), 'to', to];
+      return [`${verb('Reduce')} ${name} from`, quantity('doseRate', runs), 'to', to, ...forATime(dose, facts)];
     case 'increase':
       return [
         `${verb('Increase')} ${name} from`,
         quantity('doseRate', runs),
         'to',
         to,
+        ...forATime(dose, facts),
         ...(thenMlPerDay === undefined ? [] : [', after the next test to', quantity('doseRate', thenMlPerDay)]),
       ];
   }
 }
 
-/** A dose that was solved for is rounded as its range allows; one that goes on as it runs is as it was set. */
-function asKnown(dose: PlannedDose): Quantity {
-  const { mlPerDay, lowMlPerDay, highMlPerDay } = dose;
-  return isSolved(dose) && dose.action !== 'leave'
-    ? estimate('doseRate', mlPerDay, lowMlPerDay, highMlPerDay)
-    : quantity('doseRate', mlPerDay);
+/** "until Sat 12 Dec, which brings alkalinity to 8.3 dKH; then 36 mL/day holds it": a dose set for a time says its end and what follows. */
+function forATime({ returns, carries }: PlannedDose, { aims, now }: PlanFacts): Phrase[] {
+  if (!returns) return [];
+  const { days, thenMlPerDay } = returns;
+  const brought = carries.flatMap((parameter): Phrase[] => {
+    const aim = aims[parameter];
+    return aim && aim.returned !== 0 ? [`${parameter} to`, quantity(parameter, aim.target)] : [];
+  });
+  const until: Phrase[] =
+    now === undefined ? ['for', quantity('days', days)] : ['until', { moment: now + days * DAY_MS, day: true }];
+  return [
+    ...until,
+    ...(brought.length > 0 ? [', which brings', ...brought] : []),
+    '; then',
+    quantity('doseRate', thenMlPerDay),
+    'holds it',
+  ];
+}
+
+/** Where the doses lead alkalinity, which is tested the finest, by the next test or the end of a return. */
+function leadsTo({ foreseen, now, testInDays, testEveryDays }: PlanFacts): Phrase[] {
+  const [first] = foreseen;
+  return first
+    ? [
+        `${capitalised(first.parameter)} is foreseen at`,
+        { ...quantity(first.parameter, first.level), halfWidth: first.halfWidth },
+        ...inDays(first.inDays, now, 'on'),
+        '.',
+        // A test that is due as usual needs no word.
+        ...(testInDays < testEveryDays
+          ? ['Test it again', ...inDays(testInDays, now, 'by'), ': its consumption is not known well yet.']
+          : []),
+      ]
+    : [];
+}
+
+function inDays(days: number, now: number | undefined, word: string): Phrase[] {
+  return now === undefined ? ['in', quantity('days', days)] : [word, { moment: now + days * DAY_MS, day: true }];
+}
+
+/** A dose is told as its pump is set. */
+function asKnown({ mlPerDay }: PlannedDose): Quantity {
+  return quantity('doseRate', mlPerDay);
 }
 
 /** One that goes on as it runs has no range. */
@@ -186,5 +225,5 @@ function rangeOf(doses: readonly PlannedDose[]): Phrase[] {
       `${i > 0 ? '; ' : ''}${dose.name}`,
       range('doseRate', dose.lowMlPerDay, dose.highMlPerDay),
     ])
-    .concat('(95 % range).');
+    .concat('would hold it (95 % range).');
 }

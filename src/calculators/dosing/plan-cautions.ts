@@ -1,6 +1,7 @@
 import type { Caution } from '../calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import { capitalised, listed } from '../calculator/words';
+import { returnDays } from './dose-cost';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import type { PlanFacts } from './plan-facts';
 import { LEAST_ML_PER_DAY, type Balance, type PlannedDose } from './planned-doses';
@@ -43,7 +44,7 @@ export function planCautions(facts: PlanFacts): Caution[] {
         ],
       });
   }
-  cautions.push(...balance.flatMap((each) => imbalance(each, facts)), ...countedOn(needs));
+  cautions.push(...farOff(facts), ...balance.flatMap((each) => imbalance(each, facts)), ...countedOn(needs));
   for (const dose of doses) {
     if (dose.tooSmall !== undefined) cautions.push(thinIt(dose.tooSmall, dose, facts));
     if (dose.limitedBy !== undefined && dose.use === 'fill')
@@ -62,7 +63,7 @@ export function planCautions(facts: PlanFacts): Caution[] {
           `A large increase goes in two steps: ${dose.name} half the way now, the rest once a test in three or four days bears it out.`,
         ],
       });
-    cautions.push(...delivery(dose, facts));
+    cautions.push(...ofReturn(dose, facts), ...delivery(dose, facts));
   }
   for (const parameter of untold)
     cautions.push({
@@ -91,8 +92,72 @@ export function planCautions(facts: PlanFacts): Caution[] {
   if (doses.length > 0)
     cautions.push({
       severity: 'note',
+      says: ['A dose holds a level and brings back what is a little off; what is far off is a correction of its own.'],
+    });
+  return cautions;
+}
+
+/** A level the daily dose does not bring back: it is only held, and that is said. */
+function farOff({ aims, needs }: PlanFacts): Caution[] {
+  return needs.flatMap(({ parameter }): Caution[] => {
+    const aim = aims[parameter];
+    if (!aim) return [];
+    if (aim.unbearable)
+      return [
+        {
+          severity: 'caution',
+          says: [
+            `The target of ${parameter} is`,
+            quantity(parameter, aim.target),
+            ', beyond what animals bear: look at its band. These doses hold the level where it is.',
+          ],
+        },
+      ];
+    if (!aim.far) return [];
+    return [
+      {
+        severity: 'caution',
+        says: [
+          `${capitalised(parameter)} is`,
+          quantity(parameter, Math.abs(aim.level - aim.target)),
+          `${aim.level < aim.target ? 'below' : 'above'} its target of`,
+          quantity(parameter, aim.target),
+          ': more than the daily dose brings back. That is a correction of its own; these doses hold the level.',
+        ],
+      },
+    ];
+  });
+}
+
+/** What a dose set for a time asks of its keeper and of its bottle. */
+function ofReturn({ id, name, returns, mlPerDay, carries, action }: PlannedDose, facts: PlanFacts): Caution[] {
+  if (!returns) return [];
+  const cautions: Caution[] = [];
+  const source = facts.sources.find((each) => each.id === id);
+  const lasts = source?.leftMl === undefined || mlPerDay <= 0 ? Infinity : source.leftMl / mlPerDay;
+  if (lasts < returns.days)
+    cautions.push({
+      severity: 'caution',
       says: [
-        'Change a dose, then test again in three or four days. A maintenance dose does not mend a low level; a correction is separate.',
+        `The bottle of ${name} is empty in`,
+        quantity('days', lasts),
+        ', before its time is over: have the next one ready.',
+      ],
+    });
+  const slow = carries.find((parameter) => {
+    const aim = facts.aims[parameter];
+    return aim && aim.returned !== 0 && returns.days > returnDays(facts.testEveryDays, 0) && action !== 'leave';
+  });
+  const aim = slow && facts.aims[slow];
+  if (slow && aim)
+    cautions.push({
+      severity: 'note',
+      says: [
+        `${capitalised(slow)} takes`,
+        quantity('days', returns.days),
+        'to come back: it is moved by no more than',
+        quantity(DOSED_FACTS[slow].rateKind, aim.pacePerDay),
+        '.',
       ],
     });
   return cautions;

@@ -1,7 +1,8 @@
 import type { HowSure } from '../calculator/calculator';
 import type { DosedParameter } from './dosed-parameters';
+import type { Aims } from './plan-levels';
 import type { PlanSource } from './plan-source';
-import type { Balance, Need, PlannedDose } from './planned-doses';
+import type { Balance, Foreseen, Need, PlannedDose } from './planned-doses';
 
 /** All the plan's figures, for its words. */
 export interface PlanFacts {
@@ -14,4 +15,10 @@ export interface PlanFacts {
   readonly unsaid: readonly DosedParameter[];
   readonly howSure: HowSure;
   readonly netVolumeL: number;
+  readonly aims: Aims;
+  readonly testEveryDays: number;
+  readonly now: number | undefined;
+  /** Where the doses lead each level that is known, by the next test or the end of a return. */
+  readonly foreseen: readonly Foreseen[];
+  readonly testInDays: number;
 }

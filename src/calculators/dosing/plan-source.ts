@@ -28,8 +28,17 @@ export const planSource = z
     use: z.enum(USES).default('fill'),
     /** As it is dosed now, mL a day. */
     runs: figure('dose a day', 0, 1e6, 'mL/day').default(0),
+    /** It is dosed so for a time only: in how many days it is set back, and to what, mL a day. */
+    goesBack: z
+      .strictObject({
+        inDays: figure('days until it is set back', 0, 365, 'days'),
+        mlPerDay: figure('dose after', 0, 1e6, 'mL/day'),
+      })
+      .optional(),
     /** No more than this, mL a day, and why: "what evaporates". */
     most: z.strictObject({ mlPerDay: figure('most a day', 0, 1e6, 'mL/day'), because: z.string().max(200) }).optional(),
+    /** What its bottle still holds, mL; left out where it was never looked at. */
+    leftMl: figure('left in the bottle', 0, 1e9, 'mL').optional(),
     /** The finest step its pump can be set to, mL. */
     stepMl: figure('step of the pump', 0.001, 1000, 'mL').default(0.1),
     /** Days since its pump's delivery was measured, and what it gave of what it was set to; null: never. Left out: not asked. */

@@ -68,13 +68,16 @@ export interface Wander {
   readonly looseness: number;
 }
 
-/** Shares of a day's consumption by which a level wanders unmodelled: uptake by day more than by night, a day unlike the next. Chosen. */
+/**
+ * Shares of a day's consumption by which a level wanders unmodelled: uptake by day more than by night; a day unlike the next, and consumption
+ * that answers to the level it leaves. Chosen, by coverage on simulated tanks.
+ */
 const RIPPLE_SHARE = 0.06;
-const DAILY_JITTER = 0.06;
+const DAILY_JITTER = 0.055;
 /** A walk in what a channel takes of its own is slower than calcification's: chosen. */
 const OWN_WALK = 0.3;
-/** Corals grow: calcification gains or loses up to some 10 % a month steadily, one standard deviation; and that itself moves. Chosen. */
-const GROWTH_A_DAY = 0.003;
+/** Corals grow: calcification gains or loses up to some 4 % a month steadily, one standard deviation; and that itself moves. Chosen. */
+const GROWTH_A_DAY = 0.0015;
 const GROWTH_WALK = 0.00005;
 /** Before any reading: up to some 5 dKH a day either way. */
 const VAGUE_RATE = 2;
@@ -138,6 +141,7 @@ export interface Course {
 }
 
 interface Stretch {
+  readonly days: number;
   readonly transition: Float64Array;
   readonly input: Float64Array;
   /** Covariance of the noise for a usual consumption of 1: of growth and of days unlike each other; of calcification's walk at 1; of each channel's own. */
@@ -159,6 +163,7 @@ export function courseOf(
   const { size } = layout;
   const nothing: SparseMatrix = { places: [], values: [] };
   const still: Stretch = {
+    days: 0,
     transition: identity(size),
     input: new Float64Array(size),
     steady: nothing,
@@ -208,6 +213,7 @@ function stretchOver(layout: Layout, response: LevelResponse, from: number, earl
   const jitter = byCalcification.map((amount) => (amount * DAILY_JITTER) / Math.sqrt(days));
   jitter.forEach((a, i) => jitter.forEach((b, j) => steady.add(i, j, a * b)));
   return {
+    days,
     transition,
     input,
     steady,
@@ -251,13 +257,15 @@ export interface Fit {
   readonly wander: Wander;
   /** The first moment that is fitted, by its place. */
   readonly from?: number;
+  /** Stretches within which consumption may have stepped, by the place of the moment they end at: as a share of it, one standard deviation. */
+  readonly stepped?: ReadonlyMap<number, number> | undefined;
 }
 
 /**
  * The state-space model of what a tank consumes: levels carried by the tank model, calcification and what each channel takes
  * besides as random walks, instruments with a bias of their own.
  */
-export function consumptionModel(course: Course, { readings, usual, wander, from = 0 }: Fit): StateSpace {
+export function consumptionModel(course: Course, { readings, usual, wander, from = 0, stepped }: Fit): StateSpace {
   const { layout, moments, stretches } = course;
   const { size, channels, calcification, growth, own, bias } = layout;
   const mean = new Float64Array(size);
@@ -281,7 +289,7 @@ export function consumptionModel(course: Course, { readings, usual, wander, from
   const steps = stretches.slice(from).map((stretch, k): StateStep => {
     const own = k === 0 && first ? first : stretch;
     const { transition, input } = own;
-    const noise = noiseOver(layout, own, usual, wander);
+    const noise = [...noiseOver(layout, own, usual, wander), ...stepOver(own, usual, stepped?.get(from + k))];
     return { transition, input, noise, measured: measuredAt.get(moments[from + k] ?? 0) ?? [] };
   });
   return { size, mean, covariance, steps };
@@ -298,6 +306,18 @@ export function noiseOver({ channels }: Layout, stretch: Stretch, usual: number,
       return part ? [{ part, times: (OWN_WALK * wander.walk * share * usual) ** 2 }] : [];
     }),
   ];
+}
+
+/**
+ * A step of calcification somewhere within a stretch, when is not known: the walk of that stretch opened so far that it moves the rate by that
+ * share of what is usual, one standard deviation. (Shocks of a known time: Durbin and Koopman 2012, section 3.2.5.)
+ */
+export function stepOver(
+  { common, days }: Pick<Stretch, 'common' | 'days'>,
+  usual: number,
+  share: number | undefined,
+): StateStep['noise'] {
+  return share === undefined || days <= 0 ? [] : [{ part: common, times: (share * usual) ** 2 / days }];
 }
 
 function ownShare(channel: Channel, place: number, { looseness }: Wander): number {

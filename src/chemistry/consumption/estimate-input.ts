@@ -22,4 +22,6 @@ export interface ConsumptionInput {
   readonly events: readonly TankEvent[];
   /** The rate is asked as of then, epoch ms: the longer since the last reading, the less is known. The last reading when left out. */
   readonly now?: number;
+  /** Moments at which something was changed that may have moved consumption: lights, salt, a coral sold. It is then looked for at once. */
+  readonly changes?: readonly number[] | undefined;
 }

@@ -28,7 +28,7 @@ import { kalmanSmoother, type Smoothed } from './kalman-smoother';
 import { levelResponses } from './level-response';
 import { outliersOf } from './outliers';
 import type { Trend } from './trend';
-import { AS_MOST, told, tryWanders, type Tried } from './ways-of-wandering';
+import { AS_MOST, STEP_SHARE, told, tryWanders, type Tried } from './ways-of-wandering';
 
 export type { ConsumptionInput, Reading } from './estimate-input';
 export type { Mismatch } from './findings';
@@ -87,6 +87,8 @@ export const MOST_MOMENTS = 180;
 const USUAL_FROM = 60;
 /** Over how long drift is told, and pace compared. */
 const WEEKS_MS = 28 * DAY_MS;
+/** How far a change that the keeper made may move consumption, as a share of it, one standard deviation. Chosen. */
+const CHANGE_SHARE = 0.12;
 /** A tank that consumes less is reckoned as wandering like this one, mmol/L a day. */
 const LEAST_USUAL = 0.03;
 
@@ -106,14 +108,26 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
   const all = channelReadings(input, channels);
   if (!channels.some((_, i) => spans(all.filter(({ channel }) => channel === i)))) return undefined;
   const setting = settingOf(input, channels, all);
-  const leftOut = outliersOf(setting, usualOf(setting));
+  const open = setting.readings.findLast(({ channel }) => channel === 0);
+  // A last reading that is a slip would make the tank look as if it moved by leaps.
+  const before = { ...setting, readings: setting.readings.filter((reading) => reading !== open) };
+  const leftOut = new Set(outliersOf(setting, Math.min(usualOf(setting), usualOf(before))));
   const kept = { ...setting, readings: setting.readings.filter((reading) => !leftOut.has(reading)) };
   const usual = usualOf(kept);
   const model: Model = { ...kept, usual };
 
   const tried = tryWanders(model);
   const best = tried.reduce((a, b) => (b.weight > a.weight ? b : a));
-  const whole = consumptionModel(model.course, { ...model, wander: best.wander });
+  const slip = tried.reduce((sum, each) => sum + (each.slip ? each.weight : 0), 0);
+  const last = kept.readings.findLast(({ channel }) => channel === 0);
+  if (last && slip > 0.5) leftOut.add(last);
+  const readings = best.slip ? kept.readings.filter((reading) => reading !== last) : kept.readings;
+  const whole = consumptionModel(model.course, {
+    ...model,
+    readings,
+    wander: best.wander,
+    stepped: steppedIn(model, best),
+  });
   const rows = channels.flatMap((_, i) => [rateRow(model.course.layout, i), levelRow(model, i)]);
   const smoothed = kalmanSmoother(whole, kalmanFilter(whole), rows);
   const of = Object.fromEntries(
@@ -136,6 +150,11 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
       readBy: channels.map((_, i) => model.readings.findLast(({ channel }) => channel === i)),
     },
   };
+}
+
+/** What was known to be changed, and the step that was found. */
+function steppedIn({ stepped }: Model, { stepped: place }: Tried): Model['stepped'] {
+  return place === undefined ? stepped : new Map([...(stepped ?? []), [place, STEP_SHARE]]);
 }
 
 function channelReadings({ readings, now }: ConsumptionInput, channels: readonly Channel[]): Taken[] {
@@ -162,7 +181,7 @@ function oneEachHalfDay(readings: readonly Taken[]): Taken[] {
 }
 
 function settingOf(
-  { volumeL, earlierVolumes = [], events, now }: ConsumptionInput,
+  { volumeL, earlierVolumes = [], events, changes = [], now }: ConsumptionInput,
   channels: readonly Channel[],
   all: readonly Taken[],
 ): Setting {
@@ -186,16 +205,31 @@ function settingOf(
     events,
     moments,
   );
-  return { course: courseOf(layoutOf(channels, readings), moments, responses, earlierAt), readings, earlierAt };
+  return {
+    course: courseOf(layoutOf(channels, readings), moments, responses, earlierAt),
+    readings,
+    earlierAt,
+    stepped: stretchesOf(changes, moments),
+  };
+}
+
+/** The stretches within which something was changed, by the place of the moment that ends each. */
+function stretchesOf(changes: readonly number[], moments: readonly number[]): ReadonlyMap<number, number> {
+  return new Map(
+    changes.flatMap((change) => {
+      const place = moments.findIndex((at) => at > change);
+      return place > 0 ? [[place, CHANGE_SHARE] as const] : [];
+    }),
+  );
 }
 
 /** What the tank usually takes a day: found by a first fit that knows nothing of it. */
 function usualOf(setting: Setting): number {
   let usual = 0.1;
   for (let pass = 0; pass < 2; pass++) {
-    const { course, readings } = setting;
+    const { course } = setting;
     const from = Math.max(0, course.moments.length - USUAL_FROM);
-    const model = consumptionModel(course, { readings, usual, wander: AS_MOST, from });
+    const model = consumptionModel(course, { ...setting, usual, wander: AS_MOST, from });
     const { mean } = kalmanFilter(model, undefined, false);
     const { layout } = course;
     const scale = layout.channels[0]?.perMeq ?? 1;

@@ -1,7 +1,6 @@
 import { rateRow } from './consumption-model';
 import { spans, type Model } from './fitted-readings';
-import { LEAST_TO_JUDGE } from './outliers';
-import { learntFrom, told, type Tried } from './ways-of-wandering';
+import { LEAST_TO_JUDGE, learntFrom, told, type Tried } from './ways-of-wandering';
 
 /** How far alkalinity and calcium stand apart from the proportion of calcification. */
 export interface Mismatch {

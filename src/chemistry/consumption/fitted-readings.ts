@@ -20,6 +20,8 @@ export interface Setting {
   readonly course: Course;
   readonly readings: readonly Taken[];
   readonly earlierAt: number;
+  /** Stretches within which something was changed that may have moved consumption, as `Fit` takes them. */
+  readonly stepped?: ReadonlyMap<number, number> | undefined;
 }
 
 /** A setting with its outliers left out, and its scale. */

@@ -1,24 +1,33 @@
 import { consumptionModel, type ChannelReading } from './consumption-model';
-import { AS_MOST } from './ways-of-wandering';
+import { AS_MOST, LEAST_TO_JUDGE } from './ways-of-wandering';
 import type { Setting, Taken } from './fitted-readings';
 import { kalmanFilter } from './kalman';
 import { kalmanSmoother, type Smoothed } from './kalman-smoother';
 
 /** A reading this many standard deviations from what all others say of it is left out. */
 const LEFT_OUT_AT = 4;
-/** Of fewer readings none is left out: it could not be told which is wrong. */
-export const LEAST_TO_JUDGE = 4;
+/** So far off no tank steps between two tests: a slip of a digit or a unit. Chosen. */
+const NO_STEP_AT = 15;
 
-/** Readings that all the others contradict. */
+/**
+ * Readings that all the others contradict. The last of the first channel is left in unless it is far beyond any step: whether it slipped or the tank stepped is not to be
+ * told yet, and both are followed (`ways-of-wandering.ts`).
+ */
 export function outliersOf(setting: Setting, usual: number): ReadonlySet<Taken> {
   const out = new Set<Taken>();
   const { course } = setting;
   const channels = course.layout.channels.map((_, i) => setting.readings.filter(({ channel }) => channel === i));
+  const open = channels[0]?.at(-1);
   for (let round = 0; round < 8; round++) {
     const readings = setting.readings.filter((reading) => !out.has(reading));
-    const space = consumptionModel(course, { readings, usual, wander: AS_MOST });
+    const space = consumptionModel(course, { readings, usual, wander: AS_MOST, stepped: setting.stepped });
     const { deletionResiduals } = kalmanSmoother(space, kalmanFilter(space));
     const residual = residualsOf(course.moments, readings, deletionResiduals);
+    // So great a slip makes all the others look wrong: it goes alone.
+    if (open && !out.has(open) && (channels[0]?.length ?? 0) >= LEAST_TO_JUDGE && residual(open) > NO_STEP_AT) {
+      out.add(open);
+      continue;
+    }
     const worst = channels.flatMap((all) => {
       const judged = all.filter((reading) => !out.has(reading));
       if (judged.length <= LEAST_TO_JUDGE - 1 || all.length - judged.length > all.length / 6) return [];
@@ -27,6 +36,7 @@ export function outliersOf(setting: Setting, usual: number): ReadonlySet<Taken> 
         const own = residual(reading);
         return (
           own > LEFT_OUT_AT &&
+          reading !== open &&
           [i - 2, i - 1, i + 1, i + 2].every((j) => {
             const other = judged[j];
             return !other || residual(other) <= own;

@@ -4,10 +4,13 @@ import type { Said } from './every-answer';
 /** What the demo's story means each bench to say, whatever the day it is opened on. */
 const MEANT: Readonly<Record<string, RegExp>> = {
   // Stony corals growing in: the parts no longer hold what they take.
-  'Atrium: today': /^Increase Carbonate part from 28 mL\/day to 3\d[\d.]* mL\/day; .*Calcium part/,
-  'Atrium: dose': /^Increase Carbonate part from 28 mL\/day to 3\d[\d.]* mL\/day; .*Calcium part.*\(95 % range\)/,
+  'Atrium: today':
+    /^Increase Carbonate part from 28 mL\/day to [345]\d[\d.]* mL\/day until .*, which brings alkalinity to 8\.3 dKH; then 3\d[\d.]* mL\/day holds it; .*Calcium part/,
+  'Atrium: dose':
+    /^Increase Carbonate part from 28 mL\/day to [345]\d[\d.]* mL\/day until .*, which brings alkalinity to 8\.3 dKH; then 3\d[\d.]* mL\/day holds it; .*Calcium part.*\(95 % range\)/,
   // One suspicious magnesium test.
-  'Atrium: series': /^Alkalinity is falling .*One magnesium reading \(1500 mg\/L\) is far from/,
+  'Atrium: series':
+    /^(Alkalinity is (falling|low) |Everything measured is on target).*One magnesium reading \(1500 mg\/L\) is far from/,
   'Atrium: correction of calcium': /^Leave calcium as it is: it is (in its band|on target)/,
   // A new magnesium kit that reads high on every tank, and a trial that is decided.
   'Atrium: instruments': /^New magnesium kit reads 2\d\d mg\/L high of Laboratory panel/,
@@ -34,7 +37,7 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   'Back Room: stocking': /^Open now: the clean-up crew, and nothing else/,
   'Back Room: series': /nitrite is high at/,
   'Atrium: trend of alkalinity':
-    /^Alkalinity (is falling 0\.0\d+ dKH\/day( and low)?|shows no clear trend) at 7\.[2-8]\d* dKH/,
+    /^Alkalinity (is falling 0\.0\d+ dKH\/day( and low)?|is steady( and low)?|shows no clear trend) at 7\.[2-8]\d* dKH/,
   'Atrium: trend of nitrate':
     /^Nitrate (is rising 0\.\d+ mg\/L\/day|is steady|shows no clear trend) at [4-7](\.\d+)? mg\/L/,
   'Atrium: when seen': /^When (polyps out|paling).* was seen, .*alkalinity was [78]\.\d+ dKH/,
@@ -42,7 +45,7 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   // 620 L by 0.8 dKH (0.285 meq/L) are 177 meq; 80 g/L of sodium carbonate hold 1.5096 meq/mL (CIAAW 2021): 117 mL. A mixed reef is held to
   // half a dKH a day (common practice): two days.
   'Atrium: correction of alkalinity':
-    /^(Add [4-7]\d(\.\d)? mL of Carbonate part a day for 2 days, once\. It lifts alkalinity from 7\.\d+ dKH to 8\.3 dKH|Leave alkalinity as it is and test again)/,
+    /^(Leave alkalinity to the daily dose of Carbonate part: it is to bring it to 8\.3 dKH by .*At once it would take [4-7]\d(\.\d)? mL a day for 2 days|Leave alkalinity as it is and test again)/,
   'Atrium: correction of magnesium': /^Leave magnesium as it is: it is in its band. Last read 1[2-5]\d\d mg\/L/,
   // 8 mL/min are 11.5 L a day; 28 dKH less the tank's are some 7.3 meq/L, and half a mole of CaCO3 to the equivalent is 50 g: 4.2 g.
   'Atrium: reactor use':

@@ -26,18 +26,22 @@ export const correction = defineKind({
     from: level,
     to: level,
     days: within(AMOUNTS.correctionDays),
-    /** Of what is added: millilitres a day. Where the level is eased down: what is dosed a day meanwhile. */
+    /** Of what is added: millilitres a day. Where the daily dose brings it: what is dosed a day meanwhile. */
     mlPerDay: within(AMOUNTS.dose),
-    /** Where it is eased down: what was dosed a day before, which it goes back to. */
+    /** Where the daily dose brings it, raised or lowered for those days: what holds the level, which it goes back to. */
     backToMlPerDay: within(AMOUNTS.standingDose).optional(),
     /** When it was called off, or done, by its keeper. */
     endedAt: moment.optional(),
   },
   whole: { test: ({ from, to }) => from !== to, message: 'it goes from a level to the same level' },
-  describe: ({ parameter, solutionId, from, to, days, backToMlPerDay }, house) => {
+  describe: ({ parameter, solutionId, from, to, days, mlPerDay, backToMlPerDay }, house) => {
     const { units } = house.settings;
-    const way = backToMlPerDay === undefined ? 'raised' : 'eased down';
-    return `${parameter} to be ${way} from ${told(parameter, from, units)} to ${told(parameter, to, units)} in ${told('days', days, units)}, by ${solutionName(house, solutionId, NO_LONGER_KEPT)}`;
+    const way = from < to ? 'raised' : 'eased down';
+    const dose =
+      backToMlPerDay === undefined
+        ? ''
+        : `, dosed at ${told('doseRate', mlPerDay, units)}, then ${told('doseRate', backToMlPerDay, units)}`;
+    return `${parameter} to be ${way} from ${told(parameter, from, units)} to ${told(parameter, to, units)} in ${told('days', days, units)}, by ${solutionName(house, solutionId, NO_LONGER_KEPT)}${dose}`;
   },
   figures: ({ parameter, solutionId, from, to, days, mlPerDay, backToMlPerDay, endedAt }, house) => [
     ['correction of', parameter, ''],

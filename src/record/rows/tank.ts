@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { LIVESTOCK_CLASSES } from '@/calculators/parameters/livestock';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
+import { KEEPS } from '@/calculators/dosing/dose-cost';
 import { USES } from '@/calculators/dosing/plan-source';
 import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
 import { id, moment, name, within } from './fields';
@@ -72,6 +73,8 @@ export const tankSchema = z
     parts: z.partialRecord(z.enum(DOSED_PARAMETERS), id),
     /** What a solution is to the dosing, by its id: made up with, going on as it runs, or not dosed. As it runs when not said. */
     mix: z.record(id, z.enum(USES)).optional(),
+    /** Whether its doses are seldom set anew or its levels held close to their targets; seldom when not said. */
+    keeps: z.enum(KEEPS).optional(),
     targets,
     /** What lives there, as a class: it sets which bands, salt and speed of change are proposed. */
     livestock: z.enum(LIVESTOCK_CLASSES).optional(),
