@@ -15,7 +15,7 @@ const MAY_IMPORT = {
   registry: [],
   reckoning: ['registry', 'record', 'calculators', 'chemistry'],
   demo: ['registry', 'reckoning', 'record', 'calculators', 'chemistry'],
-  workers: ['record', 'calculators', 'chemistry'],
+  workers: ['reckoning', 'record', 'calculators', 'chemistry'],
   interface: ['registry', 'demo', 'workers', 'reckoning', 'record', 'calculators', 'chemistry'],
   benches: ['registry', 'interface', 'reckoning', 'record', 'calculators', 'chemistry'],
   app: ['registry', 'benches', 'interface', 'demo', 'reckoning', 'record', 'calculators', 'chemistry'],

@@ -11,6 +11,7 @@ import { afterChange } from './dosing/after-change';
 import { afterGap } from './dosing/after-gap';
 import { bottles } from './dosing/bottles';
 import { doseSchedule } from './dosing/dose-schedule';
+import { held } from './dosing/held';
 import { methodsCompared } from './methods/methods-compared';
 import { correction } from './dosing/correction';
 import { dosingPlan } from './dosing/dosing-plan';
@@ -100,6 +101,7 @@ export const CALCULATORS = [
   additions,
   consumption,
   dosingPlan,
+  held,
   doseSchedule,
   bottles,
   methodsCompared,

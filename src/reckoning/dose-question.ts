@@ -12,6 +12,7 @@ import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
 import { strengthOf } from './known-events';
 import { unsaidSupply, type UnsaidSupply } from './known-supply';
+import { supplyTimeline } from './supply-timeline';
 import { solutionsOfTank } from './solutions-of-tank';
 import { attempt } from '@/chemistry/refusal';
 import { balanceAt, howSureOfLevel, type Balance } from './balance';
@@ -114,7 +115,7 @@ function sourcesOf(
   now: number,
   parts: DoseQuestion['parts'],
   mix: Readonly<Record<string, Use>>,
-  { inputs }: Balance,
+  { inputs, of }: Balance,
 ): DoseQuestion['input']['sources'] {
   const answers = new Set(Object.values(parts).map(({ id }) => id));
   const forATime = easingsUnderWay(book, tank, now);
@@ -143,6 +144,7 @@ function sourcesOf(
             mlPerDay: easing.entry.backToMlPerDay ?? 0,
           },
         }),
+        ...setSinceTest(book, tank, id, now, of.alkalinity.trend?.lastAt ?? now),
         ...(leftMl !== undefined && { leftMl }),
         stepMl: PUMP_STEP_ML,
         // What is poured by hand has no pump to measure.
@@ -150,6 +152,17 @@ function sourcesOf(
       },
     ];
   });
+}
+
+/** A test and a pump set within the hour belong together, whichever was written down first. */
+const TOGETHER_MS = 3_600_000;
+
+/** What a solution was dosed at before, where it was set anew since the last test. */
+function setSinceTest(book: Book, tank: Tank, solutionId: string, now: number, testedAt: number) {
+  const runs = supplyTimeline(book, tank).filter(({ source, from }) => source === solutionId && from <= now);
+  const [before, last] = [runs.at(-2), runs.at(-1)];
+  if (!last || last.from <= testedAt - TOGETHER_MS) return {};
+  return { setFrom: before?.entry.kind === 'standing-dose' ? before.entry.mlPerDay : 0 };
 }
 
 /** A dosing pump is set to a tenth of a millilitre at best. */

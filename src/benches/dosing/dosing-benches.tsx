@@ -14,6 +14,7 @@ import { AfterAChange } from './after-a-change';
 import { AfterAGap } from './after-a-gap';
 import { Corrections } from './corrections';
 import type { AnswerProps } from './demand-figures';
+import { HeldLately } from './held-lately';
 import { Plan } from './plan';
 import { TryADose } from './try-a-dose';
 
@@ -27,6 +28,7 @@ export const DosingBench = () => (
       <>
         <Plan {...props} />
         <AfterAChange />
+        <HeldLately />
         <WhatRuns />
       </>
     )}

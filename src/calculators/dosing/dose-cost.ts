@@ -17,11 +17,11 @@ export const COST_OF_SETTING: Readonly<Record<Keeps, number>> = { 'few changes':
  */
 export const NEAR: Readonly<Record<DosedParameter, number>> = { alkalinity: 0.5 * DKH, calcium: 20, magnesium: 50 };
 
-/** What the daily dose brings back at the most, in the level's unit; more is a correction of its own. Chosen: twice `NEAR`. */
+/** What the daily dose brings back at the most, in the level's unit; more is a correction of its own. Chosen: two and a half times `NEAR`. */
 export const RETURNED_AT_MOST: Readonly<Record<DosedParameter, number>> = {
-  alkalinity: 1 * DKH,
-  calcium: 40,
-  magnesium: 100,
+  alkalinity: 1.25 * DKH,
+  calcium: 50,
+  magnesium: 125,
 };
 
 /** An offset is brought back in about so many days where no end is set to it. Chosen, on the same half years. */

@@ -93,7 +93,9 @@ export function planAnswer(facts: PlanFacts): Answer {
     };
   }
   const order = ['stop', 'increase', 'reduce', 'begin', 'leave'] as const;
-  const sorted = worth.toSorted((a, b) => order.indexOf(a.action) - order.indexOf(b.action));
+  // What changes comes first, and of what stays, what stays for a time.
+  const rank = ({ action, returns }: PlannedDose) => order.indexOf(action) - (returns ? 0.5 : 0);
+  const sorted = worth.toSorted((a, b) => rank(a) - rank(b));
   const says: Phrase[] = [...first];
   if (sorted.every(({ action, returns }) => action === 'leave' && !returns)) {
     says.push('Leave the doses as they are:');
@@ -186,21 +188,26 @@ function forATime({ returns, carries }: PlannedDose, { aims, now }: PlanFacts): 
   ];
 }
 
-/** Where the doses lead alkalinity, which is tested the finest, by the next test or the end of a return. */
-function leadsTo({ foreseen, now, testInDays, testEveryDays }: PlanFacts): Phrase[] {
-  const [first] = foreseen;
-  return first
-    ? [
-        `${capitalised(first.parameter)} is foreseen at`,
-        { ...quantity(first.parameter, first.level), halfWidth: first.halfWidth },
-        ...inDays(first.inDays, now, 'on'),
-        '.',
-        // A test that is due as usual needs no word.
-        ...(testInDays < testEveryDays
-          ? ['Test it again', ...inDays(testInDays, now, 'by'), ': its consumption is not known well yet.']
-          : []),
-      ]
-    : [];
+/** Where the doses lead the level that is tested the finest, where that was not said already; and a test that is due before the usual one. */
+function leadsTo({ foreseen, doses, now, testInDays, testEveryDays }: PlanFacts): Phrase[] {
+  const [finest] = foreseen;
+  if (!finest) return [];
+  const { parameter, level, halfWidth } = finest;
+  const said = doses.some(({ returns, carries }) => returns && carries.includes(parameter));
+  return [
+    ...(said
+      ? []
+      : [
+          `${capitalised(parameter)} is foreseen at`,
+          { ...quantity(parameter, level), halfWidth },
+          ...inDays(finest.inDays, now, 'on'),
+          '.',
+        ]),
+    // A test that is due as usual needs no word.
+    ...(testInDays < testEveryDays
+      ? [`Test ${parameter} again`, ...inDays(testInDays, now, 'by'), ': it is not known well what is consumed.']
+      : []),
+  ];
 }
 
 function inDays(days: number, now: number | undefined, word: string): Phrase[] {

@@ -28,6 +28,8 @@ export const planSource = z
     use: z.enum(USES).default('fill'),
     /** As it is dosed now, mL a day. */
     runs: figure('dose a day', 0, 1e6, 'mL/day').default(0),
+    /** What it was dosed at before, where it was set anew since the last test, mL a day: half of a large increase waits for a test. */
+    setFrom: figure('dose before', 0, 1e6, 'mL/day').optional(),
     /** It is dosed so for a time only: in how many days it is set back, and to what, mL a day. */
     goesBack: z
       .strictObject({

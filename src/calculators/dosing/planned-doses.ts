@@ -65,6 +65,8 @@ export interface Balance {
 
 /** A dose raised by more than this share is raised half the way first, and tested. Chosen. */
 const LARGE_INCREASE = 0.5;
+/** A setting this near to half the way, as a share of it, is that half: what was known has moved a little since. Chosen. */
+const HALF_WAY_WITHIN = 0.15;
 /** A dose that is left as a share of consumption within this is no oversupply. Chosen: less than any estimate is sure of. */
 const OVER_SHARE = 0.005;
 /** Below this a dose is not worth a pump, mL a day. */
@@ -160,13 +162,15 @@ export function plannedDoses(
       const lean = leaning[i];
       // What differs by less than is known of what holds can have no end: it may be what holds.
       const within = lean !== undefined && Math.abs(lean - holding) <= (high - low) / 2 / 1.96;
+      const half = isHalfWay(source, holds);
       return {
         perMl: source.perMl,
         runs: source.runs,
         goesBack: source.goesBack,
-        holds,
-        towards:
-          lean === undefined
+        holds: half ? source.runs : holds,
+        towards: half
+          ? undefined
+          : lean === undefined
             ? undefined
             : within
               ? { mlPerDay: set(lean), days: undefined }
@@ -226,6 +230,12 @@ export function plannedDoses(
       halfWidth: 1.96 * Math.hypot(aim?.sd ?? 0, (doubt / netVolumeL) * inDays),
     };
   }
+}
+
+/** Half of a large increase, set since the last test: it waits for one, whatever would hold. */
+function isHalfWay({ runs, setFrom }: PlanSource, holds: number): boolean {
+  if (setFrom === undefined || holds <= setFrom * (1 + LARGE_INCREASE)) return false;
+  return Math.abs(runs - (setFrom + holds) / 2) <= HALF_WAY_WITHIN * runs;
 }
 
 function offsetOf(aim: Aim | undefined): number {
