@@ -13,6 +13,7 @@ import { drawPlan, scoreCycles } from './bench-cycles';
 import { dosing } from './bench-dosing';
 import { readings } from './bench-readings';
 import { growth } from './bench-growth';
+import { loop } from './bench-loop';
 import { demoBook } from '@/demo/scenario';
 import { FOLLOWED } from '../src/chemistry/water-change/followed';
 import { changeRoutine } from '../src/calculators/water-change/change-routine';
@@ -69,6 +70,7 @@ tankModel();
 cycles();
 commandLine();
 growth();
+loop(target);
 if (!Number.isFinite(sink)) throw new Error('unreachable');
 
 function screens(): void {

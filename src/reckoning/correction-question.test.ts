@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { correction } from '@/calculators/dosing/correction';
+import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
@@ -8,11 +9,14 @@ import { inOrder } from '@/record/entries-of';
 import { emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
 import { balanceAt } from './balance';
+import { easingEnded, planSet } from './correction-entries';
 import { correctionQuestions } from './correction-question';
 import { easingsUnderWay } from './corrections-under-way';
 import { doseQuestion } from './dose-question';
 import { dosesSet } from './doses-set';
+import { heldQuestion } from './held-question';
 import { levelsOutcome } from './levels-question';
+import { outlook } from './outlook';
 import { todayOf } from './today';
 import { waterStatus } from './water-status';
 import { whatGoesIn } from './what-goes-in';
@@ -183,5 +187,79 @@ describe('a correction that was begun', () => {
     // Set otherwise meanwhile, it is the keeper's own dose that runs.
     const again: Entry = { ...set, id: 'again', at: now + 2 * DAY_MS, mlPerDay: 36 };
     expect(easingsUnderWay({ ...book, entries: [...book.entries, again] }, tank, now + 3 * DAY_MS)).toEqual([]);
+  });
+});
+
+describe('a dose set for a time by the plan', () => {
+  const short = [dosing(60, 30), ...[42, 35, 28, 21, 14, 7, 0.2].map((day) => alk(day, 7.7))];
+  const asked = bookOf(...short);
+  const question = doseQuestion(asked, tank, now);
+  const plan = dosingPlan.run(question.input);
+  const doses = plan.values.doses.filter(({ id }) => id === 'soda');
+  const days = doses[0]?.returns?.days ?? NaN;
+  const holds = doses[0]?.returns?.thenMlPerDay ?? NaN;
+  const set = bookOf(...short, ...planSet(asked, tank, now, doses, question.input.levels));
+
+  it('is filed as the dose and the course it is on, and left until its end', () => {
+    expect(doses).toMatchObject([{ id: 'soda', action: 'increase', returns: { days: 14 } }]);
+    expect(easingsUnderWay(set, tank, now + DAY_MS)).toMatchObject([
+      { entry: { backToMlPerDay: holds, to: 8.3 * DKH }, endsAt: now + days * DAY_MS },
+    ]);
+    const later = dosingPlan.run(doseQuestion(set, tank, now + DAY_MS).input);
+    expect(later.values.doses[0]).toMatchObject({ action: 'leave', returns: { thenMlPerDay: holds } });
+    expect(
+      correctionQuestions(set, tank, now + DAY_MS, doseQuestion(set, tank, now + DAY_MS))[0]?.input.byDose,
+    ).toEqual({
+      name: 'Carbonate',
+      until: now + days * DAY_MS,
+    });
+  });
+
+  it('is foretold to go back: the outlook comes to the target and stays', () => {
+    const at = (inDays: number) =>
+      (outlook(set, tank, 'alkalinity', now, now + 40 * DAY_MS).find((point) => point.at >= now + inDays * DAY_MS)
+        ?.value ?? NaN) / DKH;
+    expect(at(days)).toBeCloseTo(8.3, 1);
+    expect(at(days + 20)).toBeCloseTo(8.3, 1);
+  });
+
+  it('once over is told on Today as Dosing tells it, and set back ends it', () => {
+    const over = now + (days + 0.5) * DAY_MS;
+    const tested = {
+      ...set,
+      entries: [...set.entries, { ...alk(0, 8.3), id: 'end', at: over - 3600_000 }].toSorted(inOrder),
+    };
+    const lines = todayOf(tested, tank, over).lines;
+    const says = (bench: string) =>
+      plainSentence(lines.find((line) => line.bench === bench)?.answer.says ?? [], DEFAULT_UNITS);
+    const [, back] = /set Carbonate back to ([\d.]+) mL/.exec(says('corrections')) ?? [];
+    expect(says('dosing')).toContain(`to ${String(back)} mL/day`);
+    const [easing] = easingsUnderWay(tested, tank, over);
+    if (!easing) throw new Error('none under way');
+    const ended = easingEnded(tested, tank, over, easing.entry, Number(back));
+    const after = {
+      ...tested,
+      entries: [...tested.entries.filter(({ id }) => id !== easing.entry.id), ...ended].toSorted(inOrder),
+    };
+    expect(easingsUnderWay(after, tank, over + 1)).toEqual([]);
+    expect(balanceAt(after, tank, over + 1).inputs[0]?.mlPerDay).toBe(Number(back));
+  });
+
+  it('set anew meanwhile is ended with it', () => {
+    const again = planSet(set, tank, now + DAY_MS, doses, question.input.levels);
+    expect(again.filter((each) => each.kind === 'correction' && each.endedAt === now + DAY_MS)).toHaveLength(1);
+  });
+
+  it('how it was held is looked back on as the record stood then', () => {
+    const later = now + 21 * DAY_MS;
+    const tests = [7, 14, 21].map((day): Entry => ({
+      ...alk(0, 7.7 + day * 0.04),
+      id: `t${day}`,
+      at: now + day * DAY_MS,
+    }));
+    const looked = heldQuestion({ ...set, entries: [...set.entries, ...tests].toSorted(inOrder) }, tank, later);
+    const own = looked?.advice.find(({ at }) => Math.abs(at - now) < DAY_MS);
+    expect(own).toMatchObject({ runs: 30, followed: true, set: doses[0]?.mlPerDay });
+    expect((own?.foretold?.level ?? 0) / DKH).toBeCloseTo(8.3, 1);
   });
 });

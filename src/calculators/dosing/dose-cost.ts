@@ -36,7 +36,7 @@ export function horizonDays(testEveryDays: number): number {
 
 /** How long a return may take, days: two tests, so that one stands at its middle and one at its end; or as long as the pace asks for. */
 export function returnDays(testEveryDays: number, paceDays: number): number {
-  return Math.max(2 * horizonDays(testEveryDays), Math.ceil(paceDays));
+  return Math.max(2 * horizonDays(testEveryDays), Math.ceil(paceDays - 1e-9));
 }
 
 /**

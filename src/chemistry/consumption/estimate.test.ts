@@ -155,6 +155,47 @@ describe('what does not fit', () => {
     expect(own?.perDay).toBeCloseTo(plain?.perDay ?? NaN, 5);
   });
 
+  describe('a step', () => {
+    const own = gaussian(seeded(9));
+    // Twenty weeks of weekly tests of 0.6 dKH a day, then a third more; 43 mL a day of the part hold it before.
+    const dosed: TankEvent = { ...twentyMlADay, perDay: { alkalinity: 0.6 * DKH * 310 } };
+    const stepped = (after: number, wobble = own) =>
+      Array.from({ length: 20 + after }, (_, i) => alk(i * 7, 8.3 - 0.2 * 7 * Math.max(0, i - 19) + wobble(0.1)));
+    const rateOf = (readings: readonly Reading[], changes?: readonly number[]) => {
+      const found = estimateConsumption({
+        volumeL: 310,
+        events: [dosed],
+        readings,
+        ...(changes && { changes }),
+        now: readings.at(-1)?.at ?? 0,
+      })?.of['alkalinity'];
+      return { perDay: (found?.perDay ?? 0) / DKH, sd: (found?.perDaySd ?? 0) / DKH };
+    };
+
+    it('that nobody told of is followed within two tests, and the first of them opens the range', () => {
+      const [before, first, second] = [0, 1, 2].map((after) => rateOf(stepped(after)));
+      expect(before?.perDay).toBeCloseTo(0.6, 1);
+      expect(first?.sd).toBeGreaterThan(2 * (before?.sd ?? 1));
+      expect(Math.abs((second?.perDay ?? 0) - 0.8)).toBeLessThan(0.06);
+    });
+
+    it('that a change in the record foretells is looked for at once', () => {
+      // A second test of the same day as the last: nothing new but the lamps that were changed between.
+      const readings = stepped(1, () => 0).slice(0, 20);
+      const changedAt = (readings.at(-2)?.at ?? 0) + DAY_MS;
+      expect(rateOf(readings, [changedAt]).sd).toBeGreaterThan(1.2 * rateOf(readings).sd);
+    });
+
+    it('and a slip are not told apart by one test: the next one does', () => {
+      const readings = Array.from({ length: 16 }, (_, i) => alk(i * 7, 8.3 + own(0.06)));
+      const slip = alk(16 * 7, 7.1);
+      const once = rateOf([...readings, slip]);
+      const back = rateOf([...readings, slip, alk(17 * 7, 8.3)]);
+      expect(Math.abs(back.perDay - 0.6)).toBeLessThan(0.03);
+      expect(once.sd).toBeGreaterThan(2 * back.sd);
+    });
+  });
+
   it('a consumption that doubles is followed, and called changed', () => {
     let level = 8.5;
     const readings = Array.from({ length: 30 }, (_, i) => {
