@@ -51,8 +51,25 @@ export function reactorQuestion(
     tankAlkalinityOrigin: tried.tankAlkalinity === undefined ? 'log' : 'yours',
     water: { calcium, salinity, temperatureC },
     measured: measuredSince(book, tank, now),
+    ...(find === 'flow' && Object.keys(tried).length === 0 && asItRuns(book, tank, now, question)),
     ...(tank.reactor?.mostMlPerMin !== undefined && { mostMlPerMin: tank.reactor.mostMlPerMin }),
     ...question.howSure,
+  };
+}
+
+/** The flow that runs, with where alkalinity stands and should be: left out where neither is known, or a figure is tried. */
+function asItRuns(book: Book, tank: Tank, now: number, { input }: DoseQuestion) {
+  const set = reactorRuns(book, tank, now).at(-1);
+  const level = input.levels.alkalinity;
+  if (!set || set.ended || !level) return {};
+  return {
+    runs: {
+      mlPerMin: set.entry.mlPerMin,
+      level: level.level,
+      target: level.target,
+      testEveryDays: input.testEveryDays,
+      keeps: input.keeps,
+    },
   };
 }
 

@@ -34,6 +34,15 @@ export type Decision =
   | { readonly kind: 'lean'; readonly mlPerDay: number }
   | { readonly kind: 'return'; readonly days: number; readonly mlPerDay: number };
 
+/** How the decision looks ahead. */
+export interface Ahead {
+  readonly netVolumeL: number;
+  readonly days: number;
+  readonly keeps: Keeps;
+  /** How many times what setting a pump costs setting these costs; once when left out. */
+  readonly settingCosts?: number;
+}
+
 /** Settings of a pump less apart than this are one, mL a day. */
 const SAME_ML = 0.05;
 /** Sources that share a level are decided in turn; so many times round. */
@@ -52,7 +61,7 @@ const ROUNDS = 2;
 export function decideDoses(
   sources: readonly DecidedSource[],
   levels: readonly DecidedLevel[],
-  { netVolumeL, days, keeps }: { readonly netVolumeL: number; readonly days: number; readonly keeps: Keeps },
+  { netVolumeL, days, keeps, settingCosts = 1 }: Ahead,
 ): Decision[] {
   const decided: Decision[] = sources.map(() => ({ kind: 'hold' }));
   const costOf = (of: readonly Decision[]) =>
@@ -61,7 +70,7 @@ export function decideDoses(
         sum + levelsOn(sources, of, level, netVolumeL, days).reduce((day, off) => day + (off / level.near) ** 2, 0),
       of.reduce((sum, decision, i) => {
         const source = sources[i];
-        return source ? sum + COST_OF_SETTING[keeps] * settingsOf(source, decision) : sum;
+        return source ? sum + settingCosts * COST_OF_SETTING[keeps] * settingsOf(source, decision) : sum;
       }, 0),
     );
   for (let round = 0; round < ROUNDS; round++)

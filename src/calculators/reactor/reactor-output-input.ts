@@ -4,6 +4,7 @@ import type { HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
 import { demandBasis } from '../dosing/demand-basis';
+import { KEEPS } from '../dosing/dose-cost';
 import { readingExpectation } from '../parameters/parameters';
 import { measuredEffluent, reactorWater, tankAlkalinity } from './reactor-input';
 
@@ -35,6 +36,16 @@ export const reactorOutputInput = z.strictObject({
   /** This reactor's effluents since its media were filled. */
   measured: z.array(measuredEffluent).max(500).default([]),
   mostMlPerMin: amount(AMOUNTS.reactorFlow).default(MOST_ML_PER_MIN),
+  /** As it runs now, with where the tank's alkalinity stands and should be: whether its flow is worth a change is then decided. */
+  runs: z
+    .strictObject({
+      mlPerMin: figure('reactor flow', 0, 1e4, 'mL/min'),
+      level: figure('level', 0, 1e5),
+      target: figure('target', 0, 1e5),
+      testEveryDays: figure('days between tests', 1, 60, 'days').default(7),
+      keeps: z.enum(KEEPS).default('few changes'),
+    })
+    .optional(),
   ...howSureInput,
 });
 export type ReactorOutputInput = z.output<typeof reactorOutputInput>;
@@ -54,6 +65,8 @@ export interface ReactorOutputValues {
   readonly co2LeastGPerDay: number;
   readonly fit: HalfwayFlow | undefined;
   readonly byOwnRate: OwnRate | undefined;
+  /** Its flow is left as it runs: where the level is foreseen then, and in how many days. */
+  readonly stays: { readonly mlPerMin: number; readonly level: number; readonly inDays: number } | undefined;
 }
 
 /** What this chamber would do by its own measured effluents. */

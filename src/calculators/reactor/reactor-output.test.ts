@@ -44,6 +44,24 @@ describe('a calcium reactor', () => {
       /^Run the effluent at 7\.58 mL\/min, .*: 0\.4 dKH\/day more comes from Limewater\.$/,
     );
   });
+  it('leaves a flow that keeps the level near: setting it anew costs twice what setting a pump does', () => {
+    // 12.63 mL/min hold it; each mL/min less lets 22 × 1.44 ÷ 400 = 0.0792 dKH a day go. Off by s a day a week costs 140 (s ÷ 0.5)², a setting
+    // 5: s = 0.0945 dKH a day, 1.19 mL/min. By hand.
+    const says = (mlPerMin: number, level = 8.3) =>
+      plainSentence(
+        reactorOutput.run({
+          ...base,
+          effluentAlkalinity: 30 * DKH,
+          tankAlkalinity: 8 * DKH,
+          runs: { mlPerMin, level: level * DKH, target: 8.3 * DKH, testEveryDays: 7, keeps: 'few changes' },
+        }).answer.says,
+        DEFAULT_UNITS,
+      );
+    expect(says(11.6)).toBe('Leave the effluent at 11.6 mL/min.');
+    expect(says(11.3)).toMatch(/^Run the effluent at 12\.6 mL\/min/);
+    // The same flow is set anew once the level it leads to is off already.
+    expect(says(11.6, 7.6)).toMatch(/^Run the effluent at 12\.6/);
+  });
   it('the worked case by hand, 310 L at 0.473 dKH/day: 7.41 L/day, 5.14 mL/min', () => {
     const { values } = reactorOutput.run({
       ...base,

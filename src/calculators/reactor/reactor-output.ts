@@ -13,6 +13,7 @@ import {
   type ReactorOutputInput,
   type ReactorOutputValues,
 } from './reactor-output-input';
+import { flowThatStays } from './flow-decision';
 import { outputCautions, outputSteps } from './reactor-output-words';
 
 export const reactorOutput = defineCalculator({
@@ -60,6 +61,7 @@ export const reactorOutput = defineCalculator({
       co2LeastGPerDay: ((mmolPerDay / 2) * MOLAR_MASS.CO2) / 1000,
       fit,
       byOwnRate,
+      stays: input.find === 'flow' ? flowThatStays(input, three, gain) : undefined,
     };
     return {
       answer: answerOf(input, values),
@@ -198,6 +200,20 @@ function answerOf(input: ReactorOutputInput, values: ReactorOutputValues): Answe
       ],
       ...howSure,
       because,
+    };
+  const { stays } = values;
+  if (stays)
+    return {
+      says: ['Leave the effluent at', quantity('flow', stays.mlPerMin), '.'],
+      ...howSure,
+      because: [
+        estimate('flow', mlPerMin, values.mlPerMinLow, values.mlPerMinHigh),
+        'would hold the level; as it runs alkalinity is foreseen at',
+        quantity('alkalinity', stays.level),
+        'in',
+        quantity('days', stays.inDays),
+        '.',
+      ],
     };
   return {
     says: [
