@@ -24,8 +24,6 @@ export const RETURNED_AT_MOST: Readonly<Record<DosedParameter, number>> = {
   magnesium: 125,
 };
 
-/** An offset is brought back in about so many days where no end is set to it. Chosen, on the same half years. */
-export const LEANING_DAYS = 10;
 /** A keeper who tests each day does not set the pump each day: it is looked ahead at over a week at the least. Chosen. */
 const SHORTEST_DAYS = 7;
 

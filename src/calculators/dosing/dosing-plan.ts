@@ -12,7 +12,8 @@ import { planCautions } from './plan-cautions';
 import type { PlanFacts } from './plan-facts';
 import { carriedBy, planSource, sourceOf, type PlanSource } from './plan-source';
 import { planWorking } from './plan-working';
-import { plannedDoses, type Need } from './planned-doses';
+import { plannedDoses } from './planned-doses';
+import type { Need } from './to-solve';
 
 /** Each bottle is one of its own: two of one name that were given no identity are two. */
 function apart(sources: readonly PlanSource[]): PlanSource[] {

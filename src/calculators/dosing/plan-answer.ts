@@ -4,7 +4,8 @@ import { capitalised, listed } from '../calculator/words';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import type { PlanFacts } from './plan-facts';
-import { LEAST_ML_PER_DAY, type PlannedDose } from './planned-doses';
+import type { PlannedDose } from './planned-doses';
+import { LEAST_ML_PER_DAY } from './pump-setting';
 
 /** A larger share is told in times. */
 const MOST_IN_PERCENT = 10;

@@ -4,7 +4,8 @@ import { capitalised, listed } from '../calculator/words';
 import { returnDays } from './dose-cost';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import type { PlanFacts } from './plan-facts';
-import { LEAST_ML_PER_DAY, type Balance, type PlannedDose } from './planned-doses';
+import type { Balance, PlannedDose } from './planned-doses';
+import { LEAST_ML_PER_DAY } from './pump-setting';
 
 /** A pump measured longer ago than this is measured again before a dose is changed: tubes wear. Common practice. */
 const MEASURE_AGAIN_DAYS = 90;

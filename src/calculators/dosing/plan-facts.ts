@@ -2,7 +2,9 @@ import type { HowSure } from '../calculator/calculator';
 import type { DosedParameter } from './dosed-parameters';
 import type { Aims } from './plan-levels';
 import type { PlanSource } from './plan-source';
-import type { Balance, Foreseen, Need, PlannedDose } from './planned-doses';
+import type { Foreseen } from './foreseen-levels';
+import type { Balance, PlannedDose } from './planned-doses';
+import type { Need } from './to-solve';
 
 /** All the plan's figures, for its words. */
 export interface PlanFacts {
