@@ -20,7 +20,7 @@ export function CorrectionActions({ worked }: { readonly worked: WorkedCorrectio
   const commit = useCommitOnce();
   if (!outcome) return null;
   const { units } = book.settings;
-  const { mlPerDay, days, lowered, level, aim, done } = outcome.values;
+  const { mlPerDay, days, lowered, level, aim, done, byDose } = outcome.values;
   const { parameter } = input;
   const told = showText(quantity('dose', mlPerDay), units);
   const course = { parameter, solutionId: solution.id, from: level, to: aim };
@@ -53,8 +53,8 @@ export function CorrectionActions({ worked }: { readonly worked: WorkedCorrectio
         put: { entries: correctionBegun(tank, now, { ...course, days, mlPerDay }) },
       });
     return (
-      <Button look="main" onClick={begin}>
-        Begin it: log today’s share, {told}
+      <Button look={byDose ? 'quiet' : 'main'} onClick={begin}>
+        {byDose ? 'Do it at once instead' : 'Begin it'}: log today’s share, {told}
       </Button>
     );
   }

@@ -118,6 +118,25 @@ describe('the plan that looks ahead', () => {
     expect(warned(plan({ levels: low(0.8) }))).not.toMatch(/is empty in/);
   });
 
+  it('says how far a return comes that a limit stops, and promises no more', () => {
+    const limited = plan({
+      levels: low(0.9),
+      sources: [
+        {
+          name: 'Carbonate',
+          perMl: { alkalinity: 1.5 },
+          runs: 49,
+          most: { mlPerDay: 53, because: 'its pump gives no more' },
+        },
+      ],
+    });
+    // 53 − 51.67 = 1.33 mL a day over what holds: 14 × 1.33 × 1.5 ÷ 310 ÷ 0.35665 = 0.25 dKH of the 0.9. By hand.
+    expect(said(limited)).toMatch(/to 53 mL\/day until 2026-12-12, which brings alkalinity to 7\.6[0-9]* dKH; then/);
+    expect(warned(limited)).toMatch(
+      /comes to 7\.6[0-9]* dKH by then and not to its target of 8\.3 dKH: Carbonate is limited \(its pump/,
+    );
+  });
+
   it('at the end of a return sets the dose that holds, by what is known then', () => {
     const over = plan({
       levels: low(0),

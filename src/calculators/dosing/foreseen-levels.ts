@@ -1,4 +1,4 @@
-import { daysToTest, horizonDays, type Keeps } from './dose-cost';
+import { daysToTest, horizonDays, NEAR, type Keeps } from './dose-cost';
 import { levelsOn, type DecidedLevel } from './dose-decision';
 import type { DosedParameter } from './dosed-parameters';
 import type { Aim, Aims } from './plan-levels';
@@ -65,4 +65,12 @@ export function testDue(needs: readonly Need[], { netVolumeL, aims, testEveryDay
   return need && aims.alkalinity
     ? daysToTest('alkalinity', aims.alkalinity.sd, need.doubt / netVolumeL, testEveryDays)
     : testEveryDays;
+}
+
+/** A return that ends so much of `NEAR` from its target does not reach it. Chosen: more than rounding to a pump's step leaves. */
+const SHORT_BY = 0.3;
+
+/** Whether a level foreseen for the end of a return is another than its target. */
+export function fallsShort(parameter: DosedParameter, target: number, level: number): boolean {
+  return Math.abs(level - target) > SHORT_BY * NEAR[parameter];
 }

@@ -3,6 +3,7 @@ import { quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import { capitalised, listed } from '../calculator/words';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
+import { fallsShort } from './foreseen-levels';
 import type { PlanFacts } from './plan-facts';
 import type { PlannedDose } from './planned-doses';
 import { LEAST_ML_PER_DAY } from './pump-setting';
@@ -171,12 +172,13 @@ function change(dose: PlannedDose, first: boolean, facts: PlanFacts): Phrase[] {
 }
 
 /** "until Sat 12 Dec, which brings alkalinity to 8.3 dKH; then 36 mL/day holds it": a dose set for a time says its end and what follows. */
-function forATime({ returns, carries }: PlannedDose, { aims, now }: PlanFacts): Phrase[] {
+function forATime({ returns, carries }: PlannedDose, facts: PlanFacts): Phrase[] {
   if (!returns) return [];
+  const { now } = facts;
   const { days, thenMlPerDay } = returns;
   const brought = carries.flatMap((parameter): Phrase[] => {
-    const aim = aims[parameter];
-    return aim && aim.returned !== 0 ? [`${parameter} to`, quantity(parameter, aim.target)] : [];
+    const level = broughtTo(parameter, facts);
+    return level === undefined ? [] : [`${parameter} to`, quantity(parameter, level)];
   });
   const until: Phrase[] =
     now === undefined ? ['for', quantity('days', days)] : ['until', { moment: now + days * DAY_MS, day: true }];
@@ -187,6 +189,14 @@ function forATime({ returns, carries }: PlannedDose, { aims, now }: PlanFacts): 
     quantity('doseRate', thenMlPerDay),
     'holds it',
   ];
+}
+
+/** Where a return brings a level: to its target, or as far as limits let it. */
+function broughtTo(parameter: DosedParameter, { aims, foreseen }: PlanFacts): number | undefined {
+  const aim = aims[parameter];
+  if (!aim || aim.returned === 0) return undefined;
+  const led = foreseen.find((each) => each.parameter === parameter)?.level ?? aim.target;
+  return fallsShort(parameter, aim.target, led) ? led : aim.target;
 }
 
 /** Where the doses lead the level that is tested the finest, where that was not said already; and a test that is due before the usual one. */

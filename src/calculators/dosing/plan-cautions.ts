@@ -2,6 +2,7 @@ import type { Caution } from '../calculator/calculator';
 import { quantity } from '@/chemistry/units/quantity';
 import { capitalised, listed } from '../calculator/words';
 import { returnDays } from './dose-cost';
+import { fallsShort } from './foreseen-levels';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import type { PlanFacts } from './plan-facts';
 import type { Balance, PlannedDose } from './planned-doses';
@@ -145,6 +146,25 @@ function ofReturn({ id, name, returns, mlPerDay, carries, action }: PlannedDose,
         ', before its time is over: have the next one ready.',
       ],
     });
+  for (const { parameter, level } of facts.foreseen) {
+    const aim = facts.aims[parameter];
+    if (!aim || aim.returned === 0 || !carries.includes(parameter) || !fallsShort(parameter, aim.target, level))
+      continue;
+    cautions.push({
+      severity: 'caution',
+      says: [
+        `${capitalised(parameter)} comes to`,
+        quantity(parameter, level),
+        'by then and not to its target of',
+        quantity(parameter, aim.target),
+        source?.most && mlPerDay > source.most.mlPerDay - 2 * source.stepMl
+          ? `: ${name} is limited (${source.most.because}).`
+          : mlPerDay === 0
+            ? ': nothing less than no dose can be given.'
+            : '.',
+      ],
+    });
+  }
   const slow = carries.find((parameter) => {
     const aim = facts.aims[parameter];
     return aim && aim.returned !== 0 && returns.days > returnDays(facts.testEveryDays, 0) && action !== 'leave';
