@@ -38,18 +38,23 @@ export function returnDays(testEveryDays: number, paceDays: number): number {
 }
 
 /**
- * A test is due by the day on which the level may have left the target by this share of `NEAR` for all that is known (95 %). Chosen: a
- * tank whose rate is known is then tested as usual, one that has just stepped within days.
+ * A test is due by the day on which the level may have left the target by this share of `NEAR` for all that is known (95 %): what a test costs.
+ * Chosen: a tank whose rate is known is then tested as usual, one that has just stepped within days.
  */
-const MAY_BE_OFF = 1;
+const MAY_BE_OFF: Readonly<Record<Keeps, number>> = { 'few changes': 1, 'close to target': 0.85 };
 const SOONEST_TEST_DAYS = 2;
 
 /**
  * Days until the next test is due.
  * @param levelSd of the level now; @param rateSd of its slope a day; both in its unit
  */
-export function daysToTest(parameter: DosedParameter, levelSd: number, rateSd: number, testEveryDays: number): number {
-  const bound = (MAY_BE_OFF * NEAR[parameter]) / 1.96;
+export function daysToTest(
+  parameter: DosedParameter,
+  levelSd: number,
+  rateSd: number,
+  { testEveryDays, keeps }: { readonly testEveryDays: number; readonly keeps: Keeps },
+): number {
+  const bound = (MAY_BE_OFF[keeps] * NEAR[parameter]) / 1.96;
   const days = rateSd > 0 ? Math.sqrt(Math.max(0, bound ** 2 - levelSd ** 2)) / rateSd : Infinity;
   return Math.min(testEveryDays, Math.max(SOONEST_TEST_DAYS, Math.floor(days)));
 }

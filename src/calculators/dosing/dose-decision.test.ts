@@ -212,8 +212,9 @@ describe('the plan that looks ahead', () => {
 
   it('asks for a test by the day the level may be off, and no sooner than the usual one where it is well known', () => {
     // 0.5 dKH ÷ 1.96 = 0.255; √(0.255² − 0.1²) ÷ 0.09 = 2.6 days. By hand.
-    expect(daysToTest('alkalinity', 0.1 * DKH, 0.09 * DKH, 7)).toBe(2);
-    expect(daysToTest('alkalinity', 0.06 * DKH, 0.03 * DKH, 7)).toBe(7);
+    const weekly = { testEveryDays: 7, keeps: 'few changes' as const };
+    expect(daysToTest('alkalinity', 0.1 * DKH, 0.09 * DKH, weekly)).toBe(2);
+    expect(daysToTest('alkalinity', 0.06 * DKH, 0.03 * DKH, weekly)).toBe(7);
     expect(said(plan({ levels: low(0) }))).not.toMatch(/Test/);
     const unsure = plan({ levels: low(0), demand: { alkalinity: { perDay: 0.25, sd: 0.04 } } });
     expect(plainSentence(unsure.answer.because, DEFAULT_UNITS)).toMatch(/Test alkalinity again by 2026-1/);

@@ -60,10 +60,11 @@ export function foreseenOf(
 }
 
 /** Days to the next test. Alkalinity is what is tested finest; of the others a level may be off for longer than it takes to see. */
-export function testDue(needs: readonly Need[], { netVolumeL, aims, testEveryDays }: Outlook): number {
+export function testDue(needs: readonly Need[], outlook: Outlook): number {
+  const { netVolumeL, aims, testEveryDays } = outlook;
   const need = needs.find(({ parameter }) => parameter === 'alkalinity');
   return need && aims.alkalinity
-    ? daysToTest('alkalinity', aims.alkalinity.sd, need.doubt / netVolumeL, testEveryDays)
+    ? daysToTest('alkalinity', aims.alkalinity.sd, need.doubt / netVolumeL, outlook)
     : testEveryDays;
 }
 

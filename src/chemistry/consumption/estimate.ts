@@ -28,7 +28,8 @@ import { kalmanSmoother, type Smoothed } from './kalman-smoother';
 import { levelResponses } from './level-response';
 import { outliersOf } from './outliers';
 import type { Trend } from './trend';
-import { AS_MOST, STEP_SHARE, told, tryWanders, type Tried } from './ways-of-wandering';
+import { STEP_SHARE } from './steps-and-slips';
+import { AS_MOST, told, tryWanders, type Tried } from './ways-of-wandering';
 
 export type { ConsumptionInput, Reading } from './estimate-input';
 export type { Mismatch } from './findings';

@@ -1,6 +1,7 @@
 import { rateRow } from './consumption-model';
 import { spans, type Model } from './fitted-readings';
-import { LEAST_TO_JUDGE, learntFrom, told, type Tried } from './ways-of-wandering';
+import { LEAST_TO_JUDGE } from './steps-and-slips';
+import { learntFrom, told, type Tried } from './ways-of-wandering';
 
 /** How far alkalinity and calcium stand apart from the proportion of calcification. */
 export interface Mismatch {

@@ -1,5 +1,6 @@
 import { consumptionModel, type ChannelReading } from './consumption-model';
-import { AS_MOST, LEAST_TO_JUDGE } from './ways-of-wandering';
+import { LEAST_TO_JUDGE } from './steps-and-slips';
+import { AS_MOST } from './ways-of-wandering';
 import type { Setting, Taken } from './fitted-readings';
 import { kalmanFilter } from './kalman';
 import { kalmanSmoother, type Smoothed } from './kalman-smoother';
