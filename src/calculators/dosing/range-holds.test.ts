@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { estimateConsumption } from '@/chemistry/consumption/estimate';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { tried } from '@/testing/tier';
+import { spend } from '@/testing/work';
 import { keptTank, type Hardship, type Keeper } from './testing/kept-tank';
 import { bySlope } from './testing/keepers';
 
@@ -10,6 +11,7 @@ const FROM_DAY = 21;
 
 /** How often the 95 % range of the estimate held the consumption of that day, and how wide it was, over half years kept by the rule of thumb. */
 function rangesOf(tanks: number, firstSeed: number, hardship: Hardship) {
+  spend('simulated tanks', tanks);
   const found = { count: 0, held: 0, width: 0 };
   const thumb = bySlope(1);
   const keeper: Keeper = (seen) => {
