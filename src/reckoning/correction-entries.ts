@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import type { PlannedDose } from '@/calculators/dosing/planned-doses';
+import type { PlannedDose } from '@/calculators/dosing/planned-dose';
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
 import type { PlanLevels } from '@/calculators/dosing/plan-levels';

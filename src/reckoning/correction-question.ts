@@ -4,7 +4,7 @@ import { isSameDay } from 'date-fns';
 import type { correction } from '@/calculators/dosing/correction';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
-import type { PlannedDose } from '@/calculators/dosing/planned-doses';
+import type { PlannedDose } from '@/calculators/dosing/planned-dose';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { handlingOfBottle } from '@/calculators/reagents/strength-steps';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { PlannedDose } from '@/calculators/dosing/planned-doses';
+import type { PlannedDose } from '@/calculators/dosing/planned-dose';
 import type { Keeps } from '@/calculators/dosing/dose-cost';
 import type { Use } from '@/calculators/dosing/plan-source';
 import { quantity, showText } from '@/chemistry/units/quantity';

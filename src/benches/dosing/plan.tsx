@@ -2,7 +2,7 @@
 
 import { listed } from '@/calculators/calculator/words';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
-import type { PlannedDose } from '@/calculators/dosing/planned-doses';
+import type { PlannedDose } from '@/calculators/dosing/planned-dose';
 import { attempt } from '@/chemistry/refusal';
 import { quantity, showText } from '@/chemistry/units/quantity';
 import { Answer, Working } from '@/interface/answer';

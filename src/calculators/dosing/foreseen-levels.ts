@@ -2,7 +2,7 @@ import { daysToTest, horizonDays, NEAR, type Keeps } from './dose-cost';
 import { levelsOn, type DecidedLevel } from './dose-decision';
 import type { DosedParameter } from './dosed-parameters';
 import type { Aim, Aims } from './plan-levels';
-import type { PlannedDose } from './planned-doses';
+import type { PlannedDose } from './planned-dose';
 import type { PerParameter } from './solve-plan';
 import type { Need, ToSolve } from './to-solve';
 

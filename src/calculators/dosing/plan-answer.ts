@@ -5,7 +5,7 @@ import { DAY_MS } from '@/chemistry/tank-model/time';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import { fallsShort } from './foreseen-levels';
 import type { PlanFacts } from './plan-facts';
-import type { PlannedDose } from './planned-doses';
+import type { PlannedDose } from './planned-dose';
 import { LEAST_ML_PER_DAY } from './pump-setting';
 
 /** A larger share is told in times. */

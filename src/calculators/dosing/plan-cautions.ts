@@ -5,7 +5,7 @@ import { returnDays } from './dose-cost';
 import { fallsShort } from './foreseen-levels';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import type { PlanFacts } from './plan-facts';
-import type { Balance, PlannedDose } from './planned-doses';
+import type { Balance, PlannedDose } from './planned-dose';
 import { LEAST_ML_PER_DAY } from './pump-setting';
 
 /** A pump measured longer ago than this is measured again before a dose is changed: tubes wear. Common practice. */

@@ -3,7 +3,7 @@ import type { DosedParameter } from './dosed-parameters';
 import type { Aims } from './plan-levels';
 import type { PlanSource } from './plan-source';
 import type { Foreseen } from './foreseen-levels';
-import type { Balance, PlannedDose } from './planned-doses';
+import type { Balance, PlannedDose } from './planned-dose';
 import type { Need } from './to-solve';
 
 /** All the plan's figures, for its words. */
