@@ -176,9 +176,10 @@ function forATime({ returns, carries }: PlannedDose, facts: PlanFacts): Phrase[]
   if (!returns) return [];
   const { now } = facts;
   const { days, thenMlPerDay } = returns;
-  const brought = carries.flatMap((parameter): Phrase[] => {
+  // Of a bottle that carries several the finest tested is named: by that it is sized.
+  const [brought = []] = carries.flatMap((parameter): Phrase[][] => {
     const level = broughtTo(parameter, facts);
-    return level === undefined ? [] : [`${parameter} to`, quantity(parameter, level)];
+    return level === undefined ? [] : [[`${parameter} to`, quantity(parameter, level)]];
   });
   const until: Phrase[] =
     now === undefined ? ['for', quantity('days', days)] : ['until', { moment: now + days * DAY_MS, day: true }];
@@ -214,8 +215,8 @@ function leadsTo({ foreseen, doses, now, testInDays, testEveryDays }: PlanFacts)
           ...inDays(finest.inDays, now, 'on'),
           '.',
         ]),
-    // A test that is due as usual needs no word.
-    ...(testInDays < testEveryDays
+    // A test that is due as usual, or a day before, needs no word.
+    ...(testInDays < testEveryDays - 1
       ? [`Test ${parameter} again`, ...inDays(testInDays, now, 'by'), ': it is not known well what is consumed.']
       : []),
   ];
