@@ -143,6 +143,12 @@ describe('the plan that looks ahead', () => {
       sources: [{ name: 'Carbonate', perMl: { alkalinity: 1.5 }, runs: 56, goesBack: { inDays: 0, mlPerDay: 50 } }],
     });
     expect(over.values.doses[0]).toMatchObject({ action: 'reduce', mlPerDay: over.values.doses[0]?.holdsMlPerDay });
+    // An hour before its end it is decided anew as well: the test that stands there may be early.
+    const early = plan({
+      levels: low(0),
+      sources: [{ name: 'Carbonate', perMl: { alkalinity: 1.5 }, runs: 56, goesBack: { inDays: 0.04, mlPerDay: 50 } }],
+    });
+    expect(early.values.doses[0]?.action).toBe('reduce');
     const under = plan({
       levels: low(0.5),
       sources: [{ name: 'Carbonate', perMl: { alkalinity: 1.5 }, runs: 56, goesBack: { inDays: 9, mlPerDay: 52 } }],

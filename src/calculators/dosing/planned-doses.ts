@@ -14,6 +14,8 @@ const NONE_ML_PER_DAY = 1e-6;
 
 /** A dose raised by more than this share is raised half the way first, and tested. Chosen. */
 const LARGE_INCREASE = 0.5;
+/** On its last day a dose set for a time is decided anew: the test that stands there may be taken an hour before its end. */
+const LAST_DAY = 1;
 /** A setting this near to half the way, as a share of it, is that half: what was known has moved a little since. Chosen. */
 const HALF_WAY_WITHIN = 0.15;
 export interface PlannedDoses {
@@ -99,7 +101,7 @@ function decidable(
       mayStay:
         !tooMuch.includes(source) &&
         runs <= (most?.mlPerDay ?? Infinity) &&
-        !(goesBack !== undefined && goesBack.inDays <= 0),
+        !(goesBack !== undefined && goesBack.inDays < LAST_DAY),
     };
   });
 }
