@@ -74,7 +74,7 @@ deep('a certainty word explains itself, and an answer can be copied', async ({ p
   await answer(page).getByRole('button', { name: 'Copy' }).click();
   await expect(page.getByText('Copied').first()).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(
-    /^Increase Carbonate part from 28 mL\/day to 3\d mL\/day; .*\(95 % range\)\.$/,
+    /^Increase Carbonate part from 28 mL\/day to [345]\d mL\/day until .*; then 3\d mL\/day holds it; .*\(95 % range\)\.$/,
   );
 });
 

@@ -31,8 +31,10 @@ deep('a bought solution by its label carries a dose as its salts would', async (
   // What was dosed meanwhile is asked, and not taken as zero.
   await expect(answer(page)).toContainText('Say what was dosed');
   await page.getByRole('button', { name: 'Nothing was dosed' }).click();
-  // 0.6 dKH in eight days, give or take the hour of day; 0.075 dKH/day × 400 L ÷ 1783 mmol/L is 6 mL. By hand.
-  await expect(answer(page)).toContainText(/Dose 6\s?mL\/day of Bottle/);
+  // 0.6 dKH in eight days, give or take the hour of day; 0.075 dKH/day × 400 L ÷ 1783 mmol/L is 6 mL, and the range about it is wide; 0.5 dKH low, it is more until it is back. By hand.
+  await expect(answer(page)).toContainText(
+    /Dose [78](\.5)?\s?mL\/day of Bottle until .*; then (5\.5|6)\s?mL\/day holds it/,
+  );
 });
 
 test('how a bottle is made, weaker where a salt would not dissolve', async ({ page }) => {
