@@ -91,6 +91,15 @@ describe('a correction asked of the record', () => {
     expect(lean(4)?.days).toBeLessThan(10);
   });
 
+  it('and the doses bring back a level as it would read at the salinity aimed at, as corrections do', () => {
+    // 380 mg/L at 31.9 ppt are 380 × 35 ÷ 31.9 = 416.9 at 35 (constancy of composition; by hand).
+    const low = [28, 21, 14, 7, 1].map((day) => read(day, { calcium: 380, salinity: 31.9 }));
+    const level = (entries: Entry[]) =>
+      doseQuestion(bookOf(dosing(60, 20), ...entries), tank, now).input.levels.calcium;
+    expect(level(low)?.level).toBeCloseTo(416.9, 0);
+    expect(level(low.map((each) => ({ ...each, values: { calcium: 380 } }) as Entry))?.level).toBeCloseTo(380, 0);
+  });
+
   it('and the levels judge calcium at the salinity aimed at', () => {
     const book = bookOf(read(1, { calcium: 380, salinity: 31.9 }), read(8, { calcium: 380, salinity: 31.9 }));
     expect(waterStatus(book, tank, now).find(({ parameter }) => parameter === 'calcium')?.place).toBe('on target');

@@ -69,13 +69,13 @@ export function givenSince(
     }, 0);
 }
 
-/** A level that is eased down by a lowered dose, and the day on which the dose goes back. */
+/** A level that is brought to its target by the daily dose, raised or lowered for a time, and the day on which that goes back. */
 export interface Easing {
   readonly entry: EntryOf<'correction'>;
   readonly endsAt: number;
 }
 
-/** Easings that go on: the dose still runs as it was lowered. Set otherwise meanwhile, it is the keeper's own dose that runs. */
+/** Those that go on: the dose still runs as it was set for the time. Set otherwise meanwhile, it is the keeper's own dose that runs. */
 export function easingsUnderWay(book: Book, tank: Tank, now: number): Easing[] {
   const { inputs } = balanceAt(book, tank, now);
   return DOSED_PARAMETERS.flatMap((parameter): Easing[] => {
@@ -84,7 +84,7 @@ export function easingsUnderWay(book: Book, tank: Tank, now: number): Easing[] {
     );
     if (!entry || !isUnderWay(entry, now)) return [];
     const runs = inputs.find(({ source }) => source === entry.solutionId)?.mlPerDay ?? 0;
-    const lowered = Math.abs(runs - entry.mlPerDay) < 0.05 + 0.01 * runs;
-    return lowered ? [{ entry, endsAt: entry.at + entry.days * DAY_MS }] : [];
+    const asSet = Math.abs(runs - entry.mlPerDay) < 0.05 + 0.01 * runs;
+    return asSet ? [{ entry, endsAt: entry.at + entry.days * DAY_MS }] : [];
   });
 }

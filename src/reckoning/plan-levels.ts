@@ -2,6 +2,8 @@ import type * as z from 'zod';
 import { median } from 'simple-statistics';
 import type { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { atAimedSalinity } from '@/calculators/parameters/at-aimed-salinity';
+import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
 import type { Book, Tank } from '@/record/schema';
@@ -12,6 +14,7 @@ import { memoise } from './memoise';
 import { observationsOf } from './observations';
 import { levelsAt } from './outlook';
 import { aimFor } from './targets';
+import { salinityOf } from './water-status';
 
 type PlanInput = z.output<typeof dosingPlan.input>;
 
@@ -24,7 +27,7 @@ const [SHORTEST_DAYS, LONGEST_DAYS] = [1, 60];
 
 /**
  * Where each level stands today and should be, for the doses: as the readings tell it, carried on by the balance to today, with what was
- * given once since and what a correction under way is still to bring. One whose last reading is left out as an outlier, or whose slope nobody
+ * given once since and what a correction under way is still to bring, at the salinity aimed at, as a correction is judged. One whose last reading is left out as an outlier, or whose slope nobody
  * knows, is left out: it is only held.
  */
 export function planLevelsOf(book: Book, tank: Tank, now: number, balance: Balance): PlanInput['levels'] {
@@ -42,13 +45,15 @@ export function planLevelsOf(book: Book, tank: Tank, now: number, balance: Balan
           : levelNow(book, tank, parameter, { at: trend.lastAt, level, perDay: known }, now)) +
         stillToCome(book, tank, balance, parameter, now);
       const pace = paceOfClass(tank, parameter);
+      const asRead = { value: Math.max(0, stands), sd: Math.hypot(levelSd, slope.sd * days) };
+      const judged = atAim(book, tank, parameter, trend.lastAt, asRead);
       return [
         [
           parameter,
           {
-            level: Math.max(0, stands),
+            level: judged.value,
             target: aimFor(tank, parameter),
-            sd: Math.hypot(levelSd, slope.sd * days),
+            sd: judged.sd,
             ...(pace !== undefined && { pacePerDay: pace }),
             lean,
           },
@@ -56,6 +61,18 @@ export function planLevelsOf(book: Book, tank: Tank, now: number, balance: Balan
       ];
     }),
   );
+}
+
+/** A level as it would read at the salinity aimed at; as it was read where the salinity read beside it is none that seawater has. */
+function atAim(
+  book: Book,
+  tank: Tank,
+  parameter: DosedParameter,
+  readAt: number,
+  level: { readonly value: number; readonly sd: number },
+) {
+  const salinity = salinityOf(book, tank, parameter, readAt)?.salinity;
+  return attempt(() => atAimedSalinity(level, salinity, aimFor(tank, 'salinity'))).outcome ?? level;
 }
 
 /** The level of the last test carried on by the tank model, with all that went in since. */

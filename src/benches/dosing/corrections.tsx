@@ -34,7 +34,8 @@ export function Corrections({ question }: { readonly question: DoseQuestion }) {
     ...attempt(() => correction.run(asked.input)),
   }));
   const easings = easingsUnderWay(book, tank, now);
-  const doses = attempt(() => dosingPlan.run(question.input)).outcome?.values.doses ?? [];
+  // Only where one goes back is it asked what holds by now.
+  const doses = easings.length > 0 ? (attempt(() => dosingPlan.run(question.input)).outcome?.values.doses ?? []) : [];
   if (worked.length === 0)
     return (
       <>
