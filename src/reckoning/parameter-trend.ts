@@ -1,25 +1,20 @@
-import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { ParameterId } from '@/calculators/parameters/parameters';
 import { parameterTrend, type TrendValues } from '@/calculators/readings/parameter-trend';
 import { atSalinity35 } from '@/chemistry/readings/at-salinity';
 import { localTrend } from '@/chemistry/readings/local-trend';
-import { asPoint, pointsOf } from '@/chemistry/observation';
+import { pointsOf } from '@/chemistry/observation';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import type { Book, Tank } from '@/record/schema';
 import type { OutlookPoint } from './outlook';
-import { balanceAt, levelFacts } from './balance';
+import { LATELY_DAYS, movedOf, movesAsNowSince, trendReadings } from './how-it-moves';
 import { isFollowed } from './consumption-window';
 import { memoise, memoiseOn } from './memoise';
 import { observationsOf, type TankObservation } from './observations';
 
-/** Readings of so many days make a trend; earlier ones tell nothing of now. Chosen: two seasons. */
-const LOOKS_BACK_DAYS = 180;
-/** Of a parameter that is read many times a day, the newest of these. */
+/** Of salinity, which is read many times a day by a probe, the newest of these. */
 const MOST_READINGS = 400;
 const HOUR_MS = 3_600_000;
-/** A rate of older tests is no rate of now. Chosen: three weekly tests. */
-const LATELY_DAYS = 21;
 
 /** Whether it is diluted with the salt, and can be told at 35 ppt. */
 export function isOfTheSalt(parameter: ParameterId): boolean {
@@ -56,55 +51,37 @@ export function readingsAt(book: Book, tank: Tank, parameter: ParameterId, at35:
   });
 }
 
-/** So far ahead the rate of now is drawn. Chosen: further on it says little. */
+/** So far ahead it is drawn. Chosen: further on the readings say little. */
 const AHEAD_DAYS = 30;
 
-/**
- * Where a level goes if it goes on at the rate of now, with the doubt of both: for what no model carries forward. Nothing of a level whose
- * rate is no different from zero, or that was not tested lately.
- */
-export function trendAhead({ moves, points, t95 }: TrendValues, now: number, until: number): OutlookPoint[] {
-  const last = points.at(-1);
-  if (!last || moves === undefined || moves === 'steady' || now - last.at > LATELY_DAYS * DAY_MS) return [];
+/** Where a level goes if it goes on as it does, with what it may stray: for what no model carries forward. Nothing of one that was not tested lately. */
+export function trendAhead({ ahead }: TrendValues, now: number, until: number): OutlookPoint[] {
+  const last = ahead[0]?.at ?? -Infinity;
+  if (now - last > LATELY_DAYS * DAY_MS) return [];
   const end = Math.min(until, now + AHEAD_DAYS * DAY_MS);
-  const days = (end - last.at) / DAY_MS;
-  if (days <= 0) return [];
-  return Array.from({ length: 13 }, (_, i) => {
-    const after = (days * i) / 12;
-    const value = last.level + last.perDay * after;
-    const half = t95 * Math.hypot(last.levelSd, last.perDaySd * after);
-    return {
-      at: Math.round(last.at + after * DAY_MS),
-      value: Math.max(0, value),
-      low: Math.max(0, value - half),
-      high: value + half,
-    };
-  });
+  return ahead
+    .filter(({ at }) => at <= end)
+    .map(({ at, value, low, high }) => ({ at, value: Math.max(0, value), low: Math.max(0, low), high }));
 }
 
 /** How a tank's level moves, by its readings; as of the hour, since a minute makes no difference to it. */
 export function trendOf(book: Book, tank: Tank, parameter: ParameterId, now: number, at35 = false) {
   const readings = readingsAt(book, tank, parameter, at35);
   // At another salinity it is the readings' own course that is asked for.
-  const facts =
-    at35 || !isDosedParameter(parameter)
-      ? undefined
-      : attempt(() => levelFacts(balanceAt(book, tank, now).of[parameter])).outcome;
+  const moved = at35 ? undefined : attempt(() => movedOf(book, tank, parameter, now)).outcome;
   const band = tank.targets[parameter];
+  const since = at35 ? -Infinity : Math.round(movesAsNowSince(book, tank, parameter, now));
   return memoiseOn(
     `trend of ${parameter} in ${tank.id}${at35 ? ' at 35 ppt' : ''}`,
-    [readings, band?.[0], band?.[1], Math.floor(now / HOUR_MS), facts?.driftPerDay, facts?.driftPerDaySd],
+    [readings, band?.[0], band?.[1], Math.floor(now / HOUR_MS), moved, since],
     () =>
       parameterTrend.run({
         parameter,
         now,
-        readings: readings
-          .filter(({ at }) => at <= now && at > now - LOOKS_BACK_DAYS * DAY_MS)
-          .slice(-MOST_READINGS)
-          .flatMap((observation) => asPoint(observation) ?? [])
-          .map(({ at, value, sd }) => ({ at, value, sd })),
+        readings: trendReadings(readings, now).map(({ at, value, sd, by }) => ({ at, value, sd, ...(by && { by }) })),
         ...(band && { band: [...band] as [number, number] }),
-        ...(facts && { balance: facts }),
+        ...(since > -Infinity && { since }),
+        ...(moved && { moved }),
       }),
   );
 }

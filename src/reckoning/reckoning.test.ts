@@ -7,7 +7,7 @@ import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { emptyBook, newTank } from '@/record/defaults';
 import { netVolumeL, type Book, type Entry, type EntryOf, type Tank } from '@/record/schema';
-import { balanceAt, howSureOfLevel } from './balance';
+import { howSureOfLevel } from './how-it-moves';
 import { consumptionOf } from './consumption';
 import { co2Seen } from './co2-of-the-water';
 import { outlookOf } from './outlook-of';
@@ -118,11 +118,13 @@ describe('consumption from the record', () => {
   });
   it('is told in words that mean one thing', () => {
     const word = (...entries: Entry[]) =>
-      howSureOfLevel(balanceAt(book(standing(1, 'soda', 0), ...entries), tank, now).of.alkalinity);
+      howSureOfLevel(book(standing(1, 'soda', 0), ...entries), tank, 'alkalinity', now);
     expect(word(alk(99, 8))).toEqual({ certainty: 'not enough yet' });
     expect(word(alk(90, 8.3), alk(95, 8.28))).toMatchObject({ certainty: 'within test error' });
     expect(word(alk(90, 8.6), alk(96, 7.4))).toMatchObject({ certainty: 'estimated', moves: 'falling' });
-    expect(word(standing(80, 'soda', 20), ...[85, 88, 91, 94, 97].map((day) => alk(day, 8.3)))).toMatchObject({
+    expect(
+      word(standing(80, 'soda', 20), ...[81, 83, 85, 87, 89, 91, 93, 95, 97, 99].map((day) => alk(day, 8.3))),
+    ).toMatchObject({
       certainty: 'estimated',
       moves: 'steady',
     });

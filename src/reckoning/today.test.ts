@@ -106,7 +106,7 @@ describe('what presses first', () => {
   });
 
   it('a dose that already runs as it should gives way to what the curves say', () => {
-    const held = [standing(30, 27), ...[16, 12, 8, 4, 1].map((daysAgo) => alk(daysAgo, 8.4))];
+    const held = [standing(30, 27), ...[28, 25, 22, 19, 16, 13, 10, 7, 4, 1].map((daysAgo) => alk(daysAgo, 8.4))];
     const today = todayOf(bookOf([...held, refill(10, 20), refill(1, 27)]), base, now);
     expect(today.bench).toBe('trends');
     expect(today.lines.find(({ bench }) => bench === 'dosing')?.answer.moves).toBe('steady');

@@ -4,7 +4,6 @@ import { scaleLinear } from 'd3-scale';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import type { beforeAfter } from '@/calculators/readings/before-after';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
-import type { Stretch } from '@/chemistry/readings/before-after';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { axisFor } from '@/interface/charts/axis';
 import { useWidth } from '@/interface/use-width';
@@ -20,11 +19,11 @@ const LEFT = 48;
 const FOOT = 26;
 const HEAD = 26;
 
-/** The tests on either side of an event, the mean of each with its range, and the line each goes along. */
+/** The tests on either side of an event: how the level went before it, and where it would have gone beside what came. */
 export function BeforeAfterPicture({
   event,
   parameter,
-  values: { told, from, until },
+  values: { told, from, until, wouldBe },
   words,
 }: {
   readonly event: Entry;
@@ -48,8 +47,8 @@ export function BeforeAfterPicture({
   const band = tank.targets[parameter];
   const levels = [
     ...readings.flatMap(({ value, sd }) => [Math.max(least, value - sd), value + sd]),
-    // No level is below what can be read, however wide the doubt of a mean.
-    ...(told ? [told.before, told.after].flatMap((side) => [Math.max(least, side.level.low), side.level.high]) : []),
+    // No level is below what can be read, however wide the doubt.
+    ...(wouldBe?.ahead ?? []).flatMap((point) => [Math.max(least, point.low), point.high]),
     ...(band ?? []),
   ].map(unit.fromCanonical);
   if (readings.length === 0) return null;
@@ -62,15 +61,22 @@ export function BeforeAfterPicture({
     .range([HEIGHT - FOOT, HEAD])
     .clamp(true);
   const at = (level: number) => y(unit.fromCanonical(level));
-  const sides = told
-    ? ([
-        [from, event.at, told.before],
-        [event.at, until, told.after],
-      ] as const)
-    : [];
-  const said = told
-    ? `${showText(quantity(kind, told.before.level.value), units)} before, ${showText(quantity(kind, told.after.level.value), units)} after`
-    : `${readings.length} tests`;
+  const past = (wouldBe?.before ?? []).filter((point) => point.at >= start);
+  const ahead = wouldBe?.ahead ?? [];
+  const area = (points: readonly { readonly at: number; readonly low: number; readonly high: number }[]) =>
+    points.length === 0
+      ? ''
+      : `M${[
+          ...points.map((point) => `${x(point.at)},${at(Math.max(least, point.low))}`),
+          ...points.toReversed().map((point) => `${x(point.at)},${at(point.high)}`),
+        ].join('L')}Z`;
+  const path = (points: readonly (readonly [number, number])[]) =>
+    points.length === 0 ? '' : `M${points.map(([when, level]) => `${x(when)},${at(level)}`).join('L')}`;
+  const last = ahead.at(-1);
+  const said =
+    told && last
+      ? `${showText(quantity(kind, Math.max(least, last.value)), units)} would have been at the end`
+      : `${readings.length} tests`;
   return (
     <figure aria-label={`${name} before and after`} className="mt-5" ref={ref}>
       <svg width={width} height={HEIGHT} role="img" aria-label={`${name}: ${said}`} className="max-w-full">
@@ -91,52 +97,42 @@ export function BeforeAfterPicture({
             </text>
           </g>
         ))}
-        {sides.map(([begin, stop, side], i) => (
-          <g key={i}>
-            <rect
-              x={x(begin)}
-              width={Math.max(2, x(stop) - x(begin))}
-              y={at(side.level.high)}
-              height={Math.max(1, at(Math.max(least, side.level.low)) - at(side.level.high))}
-              fill="var(--glass)"
-              opacity="0.13"
-            />
-            <line
-              x1={x(begin)}
-              x2={x(stop)}
-              y1={at(side.level.value)}
-              y2={at(side.level.value)}
-              stroke="var(--glass)"
-              strokeWidth="2"
-            />
-            <text
-              x={i === 0 ? x(begin) + 4 : x(stop) - 4}
-              y={at(side.level.value) - 6}
-              fontSize="12"
-              textAnchor={i === 0 ? 'start' : 'end'}
-              fill="var(--glass)"
-            >
-              {i === 0 ? 'before' : 'after'} {showText(quantity(kind, side.level.value), units)}
-            </text>
-          </g>
-        ))}
-        {sides.map(([begin, stop, side], i) => {
-          const along = alongOf(readings, begin, stop, side);
-          return (
-            along && (
-              <line
-                key={i}
-                x1={x(begin)}
-                x2={x(stop)}
-                y1={at(along(begin))}
-                y2={at(along(stop))}
-                stroke="var(--dusk)"
-                strokeWidth="1.6"
-                strokeDasharray="5 4"
-              />
-            )
-          );
-        })}
+        <path d={area(ahead)} fill="var(--dusk)" opacity="0.14" />
+        <path
+          d={area(
+            past.map((point) => ({
+              at: point.at,
+              low: point.level - 1.96 * point.levelSd,
+              high: point.level + 1.96 * point.levelSd,
+            })),
+          )}
+          fill="var(--glass)"
+          opacity="0.13"
+        />
+        <path
+          d={path(past.map((point) => [point.at, point.level]))}
+          fill="none"
+          stroke="var(--glass)"
+          strokeWidth="2"
+        />
+        <path
+          d={path(ahead.map((point) => [point.at, point.value]))}
+          fill="none"
+          stroke="var(--dusk)"
+          strokeWidth="1.6"
+          strokeDasharray="5 4"
+        />
+        {last && (
+          <text
+            x={x(last.at) - 4}
+            y={at(Math.max(least, last.value)) - 6}
+            fontSize="12"
+            textAnchor="end"
+            fill="var(--dusk)"
+          >
+            would have been
+          </text>
+        )}
         <line
           x1={x(event.at)}
           x2={x(event.at)}
@@ -182,25 +178,12 @@ export function BeforeAfterPicture({
         ))}
       </svg>
       <figcaption className="text-sm text-soft">
-        Dots are tests with their own error; a line, the mean of each side, shaded its 95 % range; dashed, the rate it
-        went at
+        Dots are tests with their own error; the line, how the level went before; dashed, where it would have gone, each
+        shaded its 95 % range
         {band ? '; the wide band, the target' : ''}.
       </figcaption>
     </figure>
   );
-}
-
-/** The line a side goes along, through the middle of its tests; nothing where they tell no rate. */
-function alongOf(
-  readings: readonly { readonly at: number }[],
-  begin: number,
-  stop: number,
-  { level, perDay }: Stretch,
-): ((at: number) => number) | undefined {
-  const own = readings.filter(({ at }) => at >= begin && at <= stop);
-  if (!perDay || own.length === 0) return undefined;
-  const centre = own.reduce((sum, { at }) => sum + at, 0) / own.length;
-  return (at) => level.value + (perDay.value * (at - centre)) / DAY_MS;
 }
 
 /** What stands over the line, as much of it as there is room for. */

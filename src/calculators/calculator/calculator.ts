@@ -1,3 +1,4 @@
+import { MOVEMENTS, type Movement } from '@/chemistry/readings/movement';
 import type * as z from 'zod';
 import { refusalIn } from './calculator-input';
 import { Refusal, type RefusalDetail } from '@/chemistry/refusal';
@@ -45,13 +46,14 @@ export const CERTAINTY_MEANS: Record<Certainty, string> = {
 };
 
 /** How a level moves, whatever is sure of it. */
-export const MOVES = ['falling', 'steady', 'rising'] as const;
-export type Moves = (typeof MOVES)[number];
+export const MOVES = MOVEMENTS;
+export type Moves = Movement;
 
 export const MOVES_MEAN: Record<Moves, string> = {
-  falling: 'The level falls by more than test error explains.',
-  steady: 'The level moves by less than the test could show in a week.',
-  rising: 'The level rises by more than test error explains.',
+  falling: 'The level falls: the 95 % range of its rate leaves zero out.',
+  steady:
+    'All of the 95 % range of its rate is too little to lead from the middle of its band out of it within the month.',
+  rising: 'The level rises: the 95 % range of its rate leaves zero out.',
 };
 
 /** What is said of a reading that is to be taken again. */

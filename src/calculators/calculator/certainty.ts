@@ -1,6 +1,21 @@
 import * as z from 'zod';
+import { movementOf, MOVEMENTS, type Moved, type Movement } from '@/chemistry/readings/movement';
 import { figure } from './calculator-input';
-import { CERTAINTIES, MOVES, type HowSure, type Moves } from './calculator';
+import { CERTAINTIES, MOVES, type HowSure } from './calculator';
+
+/** What a level was found to do, as `movementOf` tells it. Rates in the parameter's unit a day. */
+export const movedInput = z.strictObject({
+  /** Undefined where the readings cannot tell. */
+  moves: z.enum(MOVEMENTS).optional(),
+  perDay: figure('change a day', -1e6, 1e6),
+  half: figure('half the range of the change', 0, 1e6),
+  /** Left out of a rate as things stand now. */
+  overDays: figure('days it is told over', 0, 40_000, 'days').optional(),
+  sinceEvent: z.boolean(),
+  /** All of its range is less than would matter. */
+  small: z.boolean(),
+  moreTests: figure('tests more', 0, 1000).optional(),
+});
 
 /** What an estimate of consumption says of itself. Rates in the parameter's unit a day. */
 export const estimateFacts = z.strictObject({
@@ -11,8 +26,10 @@ export const estimateFacts = z.strictObject({
   driftPerDaySd: figure('doubt of the change', 0, 1e6),
   /** The error of its last reading. */
   readingSd: figure('doubt of a reading', 0, 1e6),
-  /** A change a day that would matter: a rate that may be as large is not called steady. What keepers hold to, halved; no bound when left out. */
+  /** A change a day that would matter: a rate that may be as large is not called steady, and none is when it is left out. */
   mattersPerDay: figure('change a day that matters', 0, 1e6).optional(),
+  /** What its readings over weeks say besides of how the level moves; by the change of now alone where it is left out. */
+  moved: movedInput.optional(),
   /** The last reading is the one that was left out. */
   lastLeftOut: z.boolean().default(false),
 });
@@ -26,19 +43,15 @@ export function howSureOf(facts: EstimateFacts | undefined): HowSure {
   return { certainty, ...(moves && { moves }), ...(facts.lastLeftOut && { retest: true }) };
 }
 
-/**
- * A level moves when it does so by more than its test could miss in a week, and surely. It is steady where it does not, and can not do so by
- * what would matter; where it may, nothing is said of it.
- */
-export function movesOf({
-  driftPerDay,
-  driftPerDaySd,
-  readingSd,
-  mattersPerDay = Infinity,
-}: EstimateFacts): Moves | undefined {
-  const shows = Math.abs(driftPerDay) * 7 > 2 * readingSd && Math.abs(driftPerDay) > 1.96 * driftPerDaySd;
-  if (shows) return driftPerDay < 0 ? 'falling' : 'rising';
-  return Math.abs(driftPerDay) + 1.96 * driftPerDaySd <= mattersPerDay ? 'steady' : undefined;
+/** How a level moves, by its readings over weeks where they are there, else by the balance of now alone. */
+export function movedOf({ moved, driftPerDay, driftPerDaySd, mattersPerDay = 0 }: EstimateFacts): Moved | undefined {
+  if (moved) return moved;
+  return movementOf([], [], { perDay: mattersPerDay }, { perDay: driftPerDay, half: 1.96 * driftPerDaySd });
+}
+
+/** The word for it; nothing where it cannot be told. */
+export function movesOf(facts: EstimateFacts): Movement | undefined {
+  return movedOf(facts)?.moves;
 }
 
 /** The same as an input: what a question already knows of its estimate. */

@@ -1,6 +1,7 @@
 import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { TestValue } from '@/chemistry/consumption/next-test';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { Moved } from '@/chemistry/readings/movement';
 import { quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
@@ -11,8 +12,14 @@ import { mismatchCauses, tellingTest, type MismatchFacts } from './mismatch-caus
 /** Narrower than this share of consumption no test is owed for the dose's sake. Chosen: half of what a pump is off. */
 const NARROW_ENOUGH = 0.03;
 
-/** What the tank consumes, how sure, and whether it changes. */
-export function consumptionAnswer({ of, pace, growthPerMonth }: Consumption): Answer {
+/**
+ * What the tank consumes, how sure, and whether it changes.
+ * @param moved what is known of how each level moves, as every bench tells it; by the estimate alone where it is left out
+ */
+export function consumptionAnswer(
+  { of, pace, growthPerMonth }: Consumption,
+  moved: Partial<Record<DosedParameter, Moved | undefined>> = {},
+): Answer {
   const told = DOSED_PARAMETERS.flatMap((parameter) => {
     const estimate = of[parameter];
     return estimate && isTold(estimate) ? [{ parameter, estimate }] : [];
@@ -41,10 +48,10 @@ export function consumptionAnswer({ of, pace, growthPerMonth }: Consumption): An
       'of alkalinity four weeks ago',
     );
   says.push('.');
-  const first = told[0]?.estimate;
+  const first = told[0];
   return {
     says,
-    ...howSureOf(first && factsOf(first)),
+    ...howSureOf(first && { ...factsOf(first.estimate), moved: moved[first.parameter] }),
     because: [...rangesOf(told), ...growthWords(growthPerMonth)],
   };
 }

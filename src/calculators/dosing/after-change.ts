@@ -5,7 +5,7 @@ import { defineCalculator, type Answer, type Caution } from '../calculator/calcu
 import { capitalised } from '../calculator/words';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/chemistry/units/quantity';
-import { checkRange, checkRate } from '../readings/readings-input';
+import { checkRange, checkRate } from '../parameters/check-range';
 import { DOSED_FACTS, DOSED_PARAMETERS } from './dosed-parameters';
 
 /** A test tells of a change once it could move the level by so many errors of the kit. Chosen. */

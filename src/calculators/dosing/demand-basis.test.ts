@@ -48,6 +48,7 @@ describe('the word for an estimate', () => {
     driftPerDay: 0,
     driftPerDaySd: 0.01,
     readingSd: 0.04,
+    mattersPerDay: 0.05,
     lastLeftOut: false,
   };
   it.each([
@@ -61,11 +62,14 @@ describe('the word for an estimate', () => {
       { ...steady, driftPerDay: 0.05 },
       { certainty: 'estimated', moves: 'rising' },
     ],
-    // Less in a week than twice the reading's error.
+    // Within what matters, and no different from zero.
     [
       { ...steady, driftPerDay: -0.01 },
       { certainty: 'estimated', moves: 'steady' },
     ],
+    // It may move by more than matters, or not at all.
+    [{ ...steady, driftPerDaySd: 0.03 }, { certainty: 'estimated' }],
+    [{ ...steady, mattersPerDay: undefined }, { certainty: 'estimated' }],
     [
       { ...steady, perDay: 0.01 },
       { certainty: 'within test error', moves: 'steady' },

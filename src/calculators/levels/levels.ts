@@ -3,8 +3,7 @@ import { estimate, quantity } from '@/chemistry/units/quantity';
 import { amount, amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';
-import { movesOf, estimateFacts } from '../calculator/certainty';
-import { DOSED_FACTS, isDosedParameter } from '../dosing/dosed-parameters';
+import { movedInput, movedOf, estimateFacts } from '../calculator/certainty';
 import {
   PARAMETER_IDS,
   parameterOf,
@@ -13,8 +12,10 @@ import {
   type ParameterId,
 } from '../parameters/parameters';
 import { atAimedSalinity, type JudgedLevel } from '../parameters/at-aimed-salinity';
+import { rateKindOf } from '../parameters/rates';
 import { placeInBand, type Place } from '../parameters/place-in-band';
-import { checkRate } from '../readings/readings-input';
+import { overWords } from '../readings/over-words';
+import { checkRate } from '../parameters/check-range';
 
 const levelInput = z.strictObject({
   parameter: z.enum(PARAMETER_IDS),
@@ -29,6 +30,8 @@ const levelInput = z.strictObject({
   aimSalinity: amount(readingExpectation('salinity')).optional(),
   /** How it moves, where its readings tell. */
   moves: estimateFacts.optional(),
+  /** The same of what is not dosed. */
+  moved: movedInput.optional(),
   /** Readings that stand apart from the rest, in the parameter's canonical unit. */
   leftOut: z
     .array(figure('a reading left out', -1e6, 1e6))
@@ -45,6 +48,8 @@ interface Judged {
   readonly driftPerDay: number | undefined;
   /** Half of the rate's 95 % range. */
   readonly driftHalf: number;
+  /** The days it is told over; undefined of the rate of now. */
+  readonly overDays: number | undefined;
   /** How it moves; undefined where its readings do not tell. */
   readonly moves: Moves | undefined;
   readonly leftOut: readonly number[];
@@ -97,7 +102,7 @@ export const levels = defineCalculator({
 });
 
 function judge(input: z.output<typeof levelInput>): Judged {
-  const { parameter, value, sd, band, moves, leftOut, salinity, aimSalinity } = input;
+  const { parameter, value, sd, band, moves, moved: known, leftOut, salinity, aimSalinity } = input;
   const settle = (given: number | string, field: string) =>
     settled(given, { ...readingExpectation(parameter), field, low: Math.min(0, readingExpectation(parameter).low) });
   const given = value === undefined ? undefined : settle(value, 'last reading');
@@ -109,7 +114,9 @@ function judge(input: z.output<typeof levelInput>): Judged {
         : atAimedSalinity({ value: given, sd: sd ?? usualErrorOf(parameter) }, salinity, aimSalinity);
   const level = judged?.value;
   if (moves) checkRate(parameter, moves.driftPerDay);
-  const way = moves && movesOf(moves);
+  const moved = moves ? movedOf(moves) : known;
+  if (known) checkRate(parameter, known.perDay);
+  const way = moved?.moves;
   const place =
     judged === undefined || !band
       ? undefined
@@ -119,8 +126,10 @@ function judge(input: z.output<typeof levelInput>): Judged {
     value: level,
     place,
     read: judged?.read,
-    driftPerDay: way === 'falling' || way === 'rising' ? moves?.driftPerDay : undefined,
-    driftHalf: 1.96 * (moves?.driftPerDaySd ?? 0),
+    // What all its range is too little to matter is no news.
+    driftPerDay: (way === 'falling' || way === 'rising') && !moved?.small ? moved?.perDay : undefined,
+    driftHalf: moved?.half ?? 0,
+    overDays: moved?.overDays,
     moves: way,
     leftOut,
   };
@@ -218,17 +227,13 @@ function movesTogether(judged: readonly Judged[]): { readonly moves?: Moves } {
   return { moves: way ?? 'steady' };
 }
 
-function driftWords({ parameter, driftPerDay = 0, driftHalf, place, value = 0 }: Judged): Phrase[] {
+function driftWords({ parameter, driftPerDay = 0, driftHalf, overDays, place, value = 0 }: Judged): Phrase[] {
   const { name, kind } = parameterOf(parameter);
   const perDay = Math.abs(driftPerDay);
   return [
     `${name} is ${driftPerDay < 0 ? 'falling' : 'rising'}`,
-    estimate(
-      isDosedParameter(parameter) ? DOSED_FACTS[parameter].rateKind : 'ionRate',
-      perDay,
-      perDay - driftHalf,
-      perDay + driftHalf,
-    ),
+    estimate(rateKindOf(parameter) ?? 'ionRate', perDay, perDay - driftHalf, perDay + driftHalf),
+    ...overWords(overDays),
     ...(place === 'low' || place === 'high' ? [`and is ${place} at`, quantity(kind, value)] : []),
   ];
 }

@@ -1,11 +1,12 @@
 import * as z from 'zod';
+import { byTheDay } from '@/chemistry/readings/by-the-day';
 import {
-  beforeAfter as compare,
-  betweenMoments,
+  interruptedSeries,
   LEAST_ON_A_SIDE,
-  type BeforeAfter,
+  type Interrupted,
   type Told,
-} from '@/chemistry/readings/before-after';
+} from '@/chemistry/readings/interrupted-series';
+import { wanderingLevel, type LevelAhead, type LevelPoint } from '@/chemistry/readings/wandering-level';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import { figure, moment } from '../calculator/calculator-input';
@@ -13,10 +14,15 @@ import { defineCalculator, type Answer, type Caution, type Phrase, type Step } f
 import { capitalised, listed } from '../calculator/words';
 import { PARAMETER_IDS, parameterOf, usualErrorOf, type ParameterId } from '../parameters/parameters';
 import { differenceKindOf, rateKindOf } from '../parameters/rates';
-import { checkRange, inTimeOrder, readingsInput } from './readings-input';
+import { checkRange } from '../parameters/check-range';
+import { inTimeOrder, readingsInput } from './readings-input';
 
 /** So many days on either side are looked at, unless told. Chosen: four weekly tests. */
 export const SPAN_DAYS = 28;
+/** How the level moved before is learnt from so many days at least. Chosen: twelve weekly tests. */
+const LEARNT_DAYS = 84;
+/** Moments of the picture on either side. */
+const MOMENTS = 24;
 
 export type TrialOutcome = 'came about' | 'did not' | 'cannot tell' | 'still running';
 
@@ -64,14 +70,20 @@ export const beforeAfter = defineCalculator({
     const before = readings.filter((each) => each.at < at && each.at >= at - given.beforeDays * DAY_MS);
     const after = readings.filter((each) => each.at >= at && each.at <= until);
     const matters = given.matters ?? 2 * usualErrorOf(parameter);
-    const told = compare(before, after, { level: matters, perDay: matters / 7 });
-    // A trial is told by how far the level came, from its beginning to its end.
-    const came = given.trial && betweenMoments(readings, at, until);
+    const from = at - Math.max(given.beforeDays, LEARNT_DAYS) * DAY_MS;
+    const series = byTheDay(readings.filter((each) => each.at >= from && each.at <= until));
+    const enough = before.length >= LEAST_ON_A_SIDE && after.length >= LEAST_ON_A_SIDE;
+    const told = enough ? interruptedSeries(series, at, { level: matters, perDay: matters / 7 }) : undefined;
+    const would = told && wouldBe(series, at, until);
+    const came = told && apartAtEnd(parameter, told, series, would);
     const outcome = given.trial && outcomeOf(given.trial, came, matters, now);
     return {
-      answer: told ? answerOf(given, told, matters, outcome, came) : tooFew(given, before.length, after.length),
+      answer: told
+        ? answerOf(given, { ...told, apartAtEnd: came ?? told.apartAtEnd }, matters, outcome)
+        : tooFew(given, before.length, after.length),
       working: [
-        ...(told ? workingOf(parameter, told) : counted(before.length, after.length)),
+        ...counted(before.length, after.length),
+        ...(told ? workingOf(parameter, told) : []),
         {
           label: 'What would matter',
           value: quantity(differenceKindOf(parameter), matters),
@@ -86,11 +98,52 @@ export const beforeAfter = defineCalculator({
         outcome,
         from: Math.min(at, ...before.map((each) => each.at)),
         until,
-        moreTests: told ? told.level.moreTests : undefined,
+        moreTests: told?.moreTests,
+        ...(would && { wouldBe: would }),
       },
     };
   },
 });
+
+/**
+ * How far the level lies at the end from where it would have gone: by all tests together, or by those before alone carried on, whichever is
+ * the surer. A level that cannot fall below zero would have ended there.
+ */
+function apartAtEnd(
+  parameter: ParameterId,
+  told: Interrupted,
+  series: ReturnType<typeof byTheDay>,
+  would: WouldBe | undefined,
+): Told {
+  const least = parameterOf(parameter).low >= 0 ? 0 : -Infinity;
+  const end = wanderingLevel(series)?.through([series.at(-1)?.at ?? 0])[0];
+  const expected = would?.ahead.at(-1);
+  if (!end || !expected) return told.apartAtEnd;
+  const most = (value: number, sds: number) => Math.min(value, Math.max(0, end.level + sds * end.levelSd - least));
+  const { value, low, high, sd } = told.apartAtEnd;
+  const together = { sd, value: most(value, 0), low: most(low, -1.96), high: most(high, 1.96) };
+  const [middle, under, over] = [expected.value, expected.low, expected.high].map((level) => Math.max(least, level));
+  const by = end.level - (middle ?? 0);
+  const half = (towards: number) => Math.hypot(1.96 * end.levelSd, towards - (middle ?? 0));
+  const alone = { value: by, low: by - half(over ?? 0), high: by + half(under ?? 0), sd: half(over ?? 0) / 1.96 };
+  return alone.high - alone.low < together.high - together.low ? alone : together;
+}
+
+/** The level before, and where it would have gone. */
+export interface WouldBe {
+  readonly before: readonly LevelPoint[];
+  readonly ahead: readonly LevelAhead[];
+}
+
+function wouldBe(series: ReturnType<typeof byTheDay>, at: number, until: number): WouldBe | undefined {
+  const before = series.filter((each) => each.at < at);
+  const [first, last] = [before[0], before.at(-1)];
+  const level = wanderingLevel(before);
+  if (!level || !first || !last) return undefined;
+  const moments = (from: number, to: number) =>
+    Array.from({ length: MOMENTS + 1 }, (_, i) => Math.round(from + ((to - from) * i) / MOMENTS));
+  return { before: level.through(moments(first.at, last.at)), ahead: level.ahead(moments(last.at, until)) };
+}
 
 /** What a trial came to: only what was set beforehand counts, and only once its end is there. */
 function outcomeOf(
@@ -133,67 +186,37 @@ function tooFew({ what, parameter, is }: Input, before: number, after: number): 
 
 function answerOf(
   { parameter, what, trial, is }: Input,
-  told: BeforeAfter,
+  told: Interrupted,
   matters: number,
   outcome: TrialOutcome | undefined,
-  came: Told | undefined,
 ): Answer {
-  const { name, kind } = parameterOf(parameter);
+  const { verdict, moreTests, jump, turn, how, apartAtEnd } = told;
   const difference = differenceKindOf(parameter);
-  const { level, before, after } = told;
-  const mean = (each: typeof before): Quantity => estimate(kind, each.level.value, each.level.low, each.level.high);
-  const turned = turnWords(parameter, what, told);
-  const verdict: Phrase[] =
-    level.verdict === 'changed'
-      ? [
-          `${capitalised(name)} is ${level.value > 0 ? 'higher' : 'lower'} since “${what}”:`,
-          mean(before),
-          'before,',
-          mean(after),
-          'after.',
-        ]
-      : (turned ??
-        (level.verdict === 'within error'
-          ? [`${capitalised(name)} did not change at “${what}”: what difference there is lies within error.`]
-          : [
-              is === 'sign'
-                ? `The tests cannot tell whether ${name} changed about “${what}”:`
-                : `The tests cannot tell what “${what}” did to ${name}:`,
-              mean(before),
-              'before,',
-              mean(after),
-              'after.',
-            ]));
-  const surely = level.verdict === 'changed' || turned !== undefined;
-  const unsure = !surely && level.moreTests > 0;
+  const rateKind = rateKindOf(parameter);
+  const unsure = verdict === 'cannot tell' && moreTests > 0;
+  const sure = verdict === 'changed' || outcome === 'came about';
   return {
-    says: trial && outcome ? trialWords(outcome, trial, parameter, came) : verdict,
-    certainty:
-      surely || outcome === 'came about'
-        ? 'estimated'
-        : level.verdict === 'within error'
-          ? 'within test error'
-          : 'rough',
+    says:
+      trial && outcome ? trialWords(outcome, trial, parameter, apartAtEnd) : verdictWords(parameter, what, is, told),
+    certainty: sure ? 'estimated' : verdict === 'within error' ? 'within test error' : 'rough',
     because: [
-      ...(trial && outcome && came
+      ...(trial && outcome
         ? [
-            'By the trend of all its readings it came by',
-            range(difference, came.low, came.high),
-            '(95 % range). The tests before it read',
-            mean(before),
-            'on average, those since',
-            mean(after),
-            '.',
+            'Against where it would have gone it came by',
+            range(difference, apartAtEnd.low, apartAtEnd.high),
+            '(95 % range).',
           ]
-        : ['The difference of the means is', range(difference, level.low, level.high), '(95 % range).']),
-      ...(unsure && level.moreTests <= MOST_ASKED
+        : how === 'turn' && rateKind
+          ? ['Its rate changed by', range(rateKind, turn.low, turn.high), '(95 % range).']
+          : ['Against where it would have gone it jumped by', range(difference, jump.low, jump.high), '(95 % range).']),
+      ...(unsure && moreTests <= MOST_ASKED
         ? ([
-            `About ${level.moreTests} more ${level.moreTests === 1 ? 'test' : 'tests'} would show a difference of`,
+            `About ${moreTests} more ${moreTests === 1 ? 'test' : 'tests'} would show a jump of`,
             quantity(difference, matters),
             '.',
           ] as Phrase[])
         : []),
-      ...(unsure && level.moreTests > MOST_ASKED ? ['More tests than anybody takes would be needed to tell.'] : []),
+      ...(unsure && moreTests > MOST_ASKED ? ['More tests than anybody takes would be needed to tell.'] : []),
     ],
   };
 }
@@ -201,18 +224,52 @@ function answerOf(
 /** More tests than these are not asked for. Chosen: a year of weekly ones. */
 const MOST_ASKED = 52;
 
-/** A level that turned: its means may be alike, and its rate is not. */
-function turnWords(parameter: ParameterId, what: string, { before, after, perDay }: BeforeAfter): Phrase[] | undefined {
+function verdictWords(parameter: ParameterId, what: string, is: Input['is'], told: Interrupted): Phrase[] {
+  const { name } = parameterOf(parameter);
+  const { verdict, how, jump, turn, rateBefore } = told;
+  const rateKind = rateKindOf(parameter);
+  const already = movedAlready(parameter, rateBefore);
+  if (verdict === 'changed' && how === 'turn' && rateKind)
+    return [
+      `${capitalised(name)} turned at “${what}”: it ${movedWord(rateBefore.value)}`,
+      quantity(rateKind, Math.abs(rateBefore.value)),
+      `before and ${movedWord(rateBefore.value + turn.value)}`,
+      quantity(rateKind, Math.abs(rateBefore.value + turn.value)),
+      'after.',
+    ];
+  if (verdict === 'changed')
+    return [
+      `${capitalised(name)} is ${jump.value > 0 ? 'higher' : 'lower'} since “${what}”, by`,
+      sized(differenceKindOf(parameter), jump),
+      already.length > 0 ? 'against where it would have gone:' : '.',
+      ...already,
+    ];
+  if (verdict === 'within error')
+    return already.length > 0
+      ? [`${capitalised(name)} went on as before “${what}”:`, ...already]
+      : [`${capitalised(name)} did not change at “${what}”: what difference there is lies within error.`];
+  const unsure =
+    is === 'sign'
+      ? `The tests cannot tell whether ${name} changed about “${what}”`
+      : `The tests cannot tell what “${what}” did to ${name}`;
+  return already.length > 0 ? [`${unsure}:`, ...already] : [`${unsure}.`];
+}
+
+/** That it moved before already, where that is sure. */
+function movedAlready(parameter: ParameterId, rate: Told): Phrase[] {
   const kind = rateKindOf(parameter);
-  if (!kind || perDay?.verdict !== 'changed' || !before.perDay || !after.perDay) return undefined;
-  const moved = (value: number) => (value < 0 ? 'fell' : 'rose');
-  return [
-    `${capitalised(parameterOf(parameter).name)} turned at “${what}”: it ${moved(before.perDay.value)}`,
-    quantity(kind, Math.abs(before.perDay.value)),
-    `before and ${moved(after.perDay.value)}`,
-    quantity(kind, Math.abs(after.perDay.value)),
-    'after.',
-  ];
+  if (!kind || (rate.low <= 0 && rate.high >= 0)) return [];
+  return [`it was ${rate.value < 0 ? 'falling' : 'rising'} already,`, sized(kind, rate), '.'];
+}
+
+function movedWord(perDay: number): string {
+  return perDay < 0 ? 'fell' : 'rose';
+}
+
+/** Its size, no finer than its doubt. */
+function sized(kind: Quantity['kind'], { value, low, high }: Told): Quantity {
+  const half = (high - low) / 2;
+  return estimate(kind, Math.abs(value), Math.abs(value) - half, Math.abs(value) + half);
 }
 
 function trialWords(
@@ -222,17 +279,11 @@ function trialWords(
   came: Told | undefined,
 ): Phrase[] {
   const { name } = parameterOf(parameter);
-  const half = came ? (came.high - came.low) / 2 : 0;
   const far: Phrase[] = came
     ? [
         `${name} is`,
-        estimate(
-          differenceKindOf(parameter),
-          Math.abs(came.value),
-          Math.abs(came.value) - half,
-          Math.abs(came.value) + half,
-        ),
-        `${came.value < 0 ? 'lower' : 'higher'} than when it began.`,
+        sized(differenceKindOf(parameter), came),
+        `${came.value < 0 ? 'lower' : 'higher'} than it would have been.`,
       ]
     : [`${name} was tested too seldom.`];
   switch (outcome) {
@@ -269,37 +320,24 @@ function counted(before: number, after: number): Step[] {
   ];
 }
 
-function workingOf(parameter: ParameterId, { before, after, level, perDay }: BeforeAfter): Step[] {
-  const { kind } = parameterOf(parameter);
+function workingOf(parameter: ParameterId, { jump, turn, rateBefore, how }: Interrupted): Step[] {
   const rateKind = rateKindOf(parameter);
+  const rate = (label: string, { value }: Told, from: string): Step[] =>
+    rateKind ? [{ label, value: quantity(rateKind, value), origin: 'equation', from }] : [];
+  const by = (which: 'jump' | 'turn') =>
+    how === which
+      ? 'this foretells the tests better'
+      : how
+        ? 'the other foretells them better'
+        : 'no different from zero';
   return [
+    ...rate('Rate before', rateBefore, 'level and rate that stray, as its tests told beforehand (Harvey 1989)'),
     {
-      label: 'Mean before',
-      value: quantity(kind, before.level.value),
-      origin: 'log',
-      from: `${before.count} tests; its error as they scatter, and no less than their instrument’s`,
-    },
-    {
-      label: 'Mean after',
-      value: quantity(kind, after.level.value),
-      origin: 'log',
-      from: `${after.count} tests; likewise`,
-    },
-    {
-      label: 'Difference',
-      value: quantity(differenceKindOf(parameter), level.value),
+      label: 'Were it a jump',
+      value: quantity(differenceKindOf(parameter), jump.value),
       origin: 'equation',
-      from: 'after less before, its range by Welch’s t',
+      from: `what came, less what would have been: ${by('jump')}`,
     },
-    ...(rateKind && perDay
-      ? [
-          {
-            label: 'Change of the rate',
-            value: quantity(rateKind, perDay.value),
-            origin: 'equation' as const,
-            from: `slopes by least squares: ${perDay.verdict}`,
-          },
-        ]
-      : []),
+    ...rate('Were it a turn, of its rate', turn, by('turn')),
   ];
 }

@@ -1,37 +1,43 @@
 import * as z from 'zod';
 import { changeOfPace, type ChangeOfPace } from '@/chemistry/readings/change-of-pace';
-import { LEAST_READINGS, localTrend, type TrendPoint } from '@/chemistry/readings/local-trend';
+import { byTheDay } from '@/chemistry/readings/by-the-day';
+import { movementOf, type Moved } from '@/chemistry/readings/movement';
+import { LEAST_READINGS, ratesByScale, type ScaleRate } from '@/chemistry/readings/rates-by-scale';
+import { wanderingLevel, type LevelAhead, type LevelPoint } from '@/chemistry/readings/wandering-level';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
 import { figure, moment } from '../calculator/calculator-input';
-import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';
+import { defineCalculator, type Answer, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
-import { estimateFacts, movesOf as movesByBalance } from '../calculator/certainty';
+import { movedInput } from '../calculator/certainty';
+import { mattersAt } from './matters';
 import { PARAMETER_IDS, parameterOf, type ParameterId } from '../parameters/parameters';
 import { placeInBand } from '../parameters/place-in-band';
-import { rateKindOf } from '../parameters/rates';
-import { checkRange, checkRate, inTimeOrder, readingsInput, type ReadingInput } from './readings-input';
+import { differenceKindOf, rateKindOf } from '../parameters/rates';
+import { overWords } from './over-words';
+import { checkRange, checkRate } from '../parameters/check-range';
+import { inTimeOrder, readingsInput, type ReadingInput } from './readings-input';
 
-/** A reading believed less than this is drawn apart. Chosen: it lies some four standard deviations off the others. */
-const DOUBTED_BELOW = 0.3;
-/** A band is looked ahead for so long: further on the rate of now says little. Chosen. */
+/** A band is looked ahead for so long: further on the readings say little. Chosen. */
 const AHEAD_DAYS = 60;
-/** Readings this old tell no rate of now. Chosen: as the reading of a weekly test missed twice. */
-const RATE_UNTIL_DAYS = 21;
+/** Readings this old tell nothing of what is ahead. Chosen: as the reading of a weekly test missed twice. */
+const AHEAD_OF_DAYS = 21;
 /** A change of pace longer ago than this is history and no news. Chosen. */
 const NEWS_DAYS = 45;
 /** A change of pace is looked for among the newest of these: a level read many times a day has changed it often before. Chosen. */
 const MOST_FOR_A_PACE = 120;
-/** Moments the trend is told at, between the first and the last reading. */
+/** Moments the level is told at, between the first and the last reading. */
 const MOMENTS = 60;
+/** More tests than this are not asked for. Chosen: half a year of weekly ones. */
+const MOST_ASKED = 26;
 
 export interface TrendValues {
-  readonly perDay?: number;
-  readonly perDayRange?: readonly [number, number];
-  /** Undefined where the tests cannot tell. */
-  readonly moves: Moves | undefined;
-  readonly points: readonly TrendPoint[];
-  readonly t95: number;
+  /** How it moves, and over what; undefined with too few readings. */
+  readonly moved: Moved | undefined;
+  /** The level as the readings tell it together. */
+  readonly points: readonly LevelPoint[];
+  /** Day by day from the last reading on, if it goes on as it does; none of old readings. */
+  readonly ahead: readonly LevelAhead[];
   /** Moments of the readings that the others contradict. */
   readonly doubted: readonly number[];
   readonly changedPace?: ChangeOfPace | undefined;
@@ -47,11 +53,15 @@ export const parameterTrend = defineCalculator({
     now: moment('now'),
     readings: readingsInput,
     band: z.tuple([figure('lower end', -1e6, 1e6), figure('upper end', -1e6, 1e6)]).optional(),
+    /** Only what was read since then tells a rate. */
+    since: moment('since when').optional(),
+    /** Since when something may move it otherwise: lights, media, livestock. */
+    event: moment('last event').optional(),
     /**
-     * How it moves now where what goes in and what is consumed is known: the rate every other bench tells of this water. The readings' own
-     * local rate where it is left out.
+     * How it moves where more is known of that than its readings: what goes in and is consumed. The readings' own movement where it is left
+     * out.
      */
-    balance: estimateFacts.optional(),
+    moved: movedInput.optional(),
   }),
   example: {
     parameter: 'calcium',
@@ -63,41 +73,47 @@ export const parameterTrend = defineCalculator({
     })),
     band: [400, 450],
   },
-  run: ({ parameter, now, readings: given, band, balance }) => {
+  run: ({ parameter, now, readings: given, band, since = -Infinity, event, moved: known }) => {
     const readings = inTimeOrder(given).filter(({ at }) => at <= now);
     checkRange(parameter, readings);
-    if (balance) checkRate(parameter, balance.driftPerDay);
-    const trend = localTrend(readings, momentsOf(readings));
-    const end = trend?.points.at(-1);
-    const last = end && balance ? { ...end, perDay: balance.driftPerDay, perDaySd: balance.driftPerDaySd } : end;
-    const doubted = readings.flatMap(({ at }, i) => ((trend?.belief[i] ?? 1) < DOUBTED_BELOW ? [at] : []));
-    if (!trend || !last) return unsaid(parameter, readings);
-    const half = (balance ? 1.96 : trend.t95) * last.perDaySd;
-    const moves = balance ? movesByBalance(balance) : movesOf(last.perDay, half, readings.at(-1)?.sd ?? 0);
-    const pace = changeOfPace(
-      readings.filter((_, i) => (trend.belief[i] ?? 1) >= DOUBTED_BELOW).slice(-MOST_FOR_A_PACE),
+    if (known) checkRate(parameter, known.perDay);
+    const daily = byTheDay(readings);
+    const level = daily.length >= LEAST_READINGS ? wanderingLevel(daily) : undefined;
+    // What cannot be negative is not told as if it were.
+    const least = parameterOf(parameter).low >= 0 ? 0 : -Infinity;
+    const told = (points: readonly LevelPoint[]) =>
+      points.map((each) => ({ ...each, level: Math.max(least, each.level) }));
+    const last = level && told(level.through([daily.at(-1)?.at ?? now]))[0];
+    if (!level || !last) return unsaid(parameter, readings);
+    const rates = ratesByScale(
+      readings.filter(({ at }) => at >= since),
+      event,
     );
-    const fresh = now - last.at <= RATE_UNTIL_DAYS * DAY_MS;
-    const leaving =
-      band && fresh && moves !== undefined && moves !== 'steady' ? leavesBand(last, half, band, now) : undefined;
+    const moved = known ?? movementOf(rates, readings, mattersAt(parameter, band, last.level));
+    const apart = new Set(level.apart);
+    const pace = changeOfPace(daily.filter(({ at }) => !apart.has(at)).slice(-MOST_FOR_A_PACE));
+    const fresh = now - last.at <= AHEAD_OF_DAYS * DAY_MS;
+    const ahead = fresh ? level.ahead(daysFrom(last.at, now + AHEAD_DAYS * DAY_MS)) : [];
     const values: TrendValues = {
-      perDay: last.perDay,
-      perDayRange: [last.perDay - half, last.perDay + half],
-      moves,
-      points: trend.points,
-      t95: trend.t95,
-      doubted,
+      moved,
+      points: told(level.through(momentsOf(daily))),
+      ahead,
+      doubted: level.apart,
       changedPace: pace,
-      ...leaving,
+      ...(band && leavesBand(moved, ahead, band, now)),
     };
     return {
-      answer: answerOf(parameter, values, last, band, doubted.includes(readings.at(-1)?.at ?? NaN), now),
-      working: workingOf(parameter, readings, values, last, trend.scatter, balance !== undefined),
+      answer: answerOf(parameter, values, last, band, apart.has(last.at), now),
+      working: workingOf(parameter, readings, values, last, rates, known !== undefined),
       cautions: [],
       values,
     };
   },
 });
+
+function daysFrom(from: number, to: number): number[] {
+  return Array.from({ length: Math.floor((to - from) / DAY_MS) + 1 }, (_, i) => from + i * DAY_MS);
+}
 
 /** Evenly from the first reading to the last, so that the line can be drawn. */
 function momentsOf(readings: readonly ReadingInput[]): number[] {
@@ -127,29 +143,26 @@ function unsaid(parameter: ParameterId, readings: readonly ReadingInput[]) {
       },
     ],
     cautions: [],
-    values: { moves: undefined, points: [], t95: 1.96, doubted: [] } satisfies TrendValues as TrendValues,
+    values: { moved: undefined, points: [], ahead: [], doubted: [] } satisfies TrendValues as TrendValues,
   };
 }
 
-/**
- * Falling or rising where the rate's range leaves zero out; steady where all of the range moves by less than a test could show in a week
- * (as `MOVES_MEAN` says); nothing where the tests cannot tell.
- */
-function movesOf(perDay: number, half: number, readingSd: number): Moves | undefined {
-  if (Math.abs(perDay) > half) return perDay < 0 ? 'falling' : 'rising';
-  return (Math.abs(perDay) + half) * 7 < 2 * readingSd ? 'steady' : undefined;
-}
-
-/** When the line of now meets the end of the band it heads for: as it goes, and at the fastest it may be going. */
-function leavesBand(last: TrendPoint, half: number, [low, high]: readonly [number, number], now: number) {
-  const end = last.perDay < 0 ? low : high;
-  const left = (end - last.level) / last.perDay;
-  // Outside already, or heading back into it.
-  if (!(left > 0)) return undefined;
-  const at = last.at + left * DAY_MS;
-  if (at > now + AHEAD_DAYS * DAY_MS) return undefined;
-  const soonest = last.at + ((end - last.level) / (last.perDay + Math.sign(last.perDay) * half)) * DAY_MS;
-  return { leavesAt: Math.round(Math.max(now, at)), leavesSoonest: Math.round(Math.max(now, soonest)) };
+/** When the level meets the end of the band it heads for: as it goes, and the soonest that its range lets it. */
+function leavesBand(
+  moved: Moved | undefined,
+  ahead: readonly LevelAhead[],
+  [low, high]: readonly [number, number],
+  now: number,
+) {
+  if (moved?.moves !== 'falling' && moved?.moves !== 'rising') return undefined;
+  const falls = moved.moves === 'falling';
+  const inside = ({ value }: LevelAhead) => (falls ? value > low : value < high);
+  const first = ahead[0];
+  if (!first || !inside(first)) return undefined;
+  const leaves = ahead.find((point) => !inside(point));
+  const soonest = ahead.find((point) => (falls ? point.low <= low : point.high >= high));
+  if (!leaves || !soonest) return undefined;
+  return { leavesAt: Math.max(now, leaves.at), ...(soonest.at > now + DAY_MS && { leavesSoonest: soonest.at }) };
 }
 
 /** A rate in the keeper's unit, no finer than its doubt. */
@@ -161,15 +174,16 @@ function rateText(parameter: ParameterId, perDay: number, half: number): Quantit
 function answerOf(
   parameter: ParameterId,
   values: TrendValues,
-  last: TrendPoint,
+  last: LevelPoint,
   band: readonly [number, number] | undefined,
   lastDoubted: boolean,
   now: number,
 ): Answer {
-  const { moves, changedPace } = values;
+  const { moved, changedPace } = values;
+  const moves = moved?.moves;
   const news = changedPace && now - changedPace.at < NEWS_DAYS * DAY_MS;
   return {
-    says: [...movesWords(parameter, values), ...whereWords(parameter, last, band), ...leavesWords(values)],
+    says: [...movesWords(parameter, moved), ...whereWords(parameter, last, band), ...leavesWords(values)],
     certainty: moves === 'falling' || moves === 'rising' ? 'estimated' : 'within test error',
     moves,
     ...(lastDoubted && { retest: true }),
@@ -181,22 +195,36 @@ function answerOf(
   };
 }
 
-function movesWords(parameter: ParameterId, { perDay = 0, perDayRange = [0, 0], moves }: TrendValues): Phrase[] {
+function movesWords(parameter: ParameterId, moved: Moved | undefined): Phrase[] {
   const name = capitalised(parameterOf(parameter).name);
-  if (moves === undefined) return [`${name} shows no clear trend`];
-  const rate = moves === 'steady' ? undefined : rateText(parameter, perDay, (perDayRange[1] - perDayRange[0]) / 2);
-  return [`${name} is ${moves}`, ...(rate ? [rate] : [])];
+  if (moved?.moves === undefined) return [`The tests cannot tell yet how ${parameterOf(parameter).name} moves; it is`];
+  if (moved.moves === 'steady') return [`${name} is steady`, 'at'];
+  if (moved.small) return [`${name} is ${moved.moves}`, ...slowlyWords(parameter, moved), 'and is'];
+  const rate = rateText(parameter, moved.perDay, moved.half);
+  return [`${name} is ${moved.moves}`, ...(rate ? [rate, ...overWords(moved.overDays)] : []), 'and is'];
+}
+
+/** What it comes to over the weeks in which it shows: a day's share would be told as none. */
+function slowlyWords(parameter: ParameterId, { perDay, half, overDays }: Moved): Phrase[] {
+  if (overDays === undefined) return ['slowly'];
+  const [most, least] = [(Math.abs(perDay) + half) * overDays, (Math.abs(perDay) - half) * overDays];
+  return [
+    'slowly, by',
+    estimate(differenceKindOf(parameter), Math.abs(perDay) * overDays, least, most),
+    ...overWords(overDays),
+    ',',
+  ];
 }
 
 function whereWords(
   parameter: ParameterId,
-  { level, levelSd }: TrendPoint,
+  { level, levelSd }: LevelPoint,
   band: readonly [number, number] | undefined,
 ): Phrase[] {
   const half = 1.96 * levelSd;
   const place = band && placeInBand(level, band, half);
   return [
-    place === 'low' || place === 'high' ? `and ${place} at` : 'at',
+    ...(place === 'low' || place === 'high' ? [`${place} at`] : []),
     estimate(parameterOf(parameter).kind, level, level - half, level + half),
   ];
 }
@@ -206,15 +234,22 @@ function leavesWords({ leavesAt }: TrendValues): Phrase[] {
 }
 
 /** How sure the rate is, in figures. */
-function rangeWords(
-  parameter: ParameterId,
-  { perDayRange = [0, 0], moves, leavesAt, leavesSoonest }: TrendValues,
-): Phrase[] {
+function rangeWords(parameter: ParameterId, { moved, leavesAt, leavesSoonest }: TrendValues): Phrase[] {
   const kind = rateKindOf(parameter);
-  if (!kind) return [];
-  const [low, high] = perDayRange;
-  if (moves === undefined || moves === 'steady')
-    return ['Its rate is within', range(kind, low, high), '(95 % range), which is no different from zero.'];
+  if (!kind || !moved) return [];
+  const { perDay, half, moves, moreTests } = moved;
+  const [low, high] = [perDay - half, perDay + half];
+  if (moves === 'steady' || (moved.small && moves !== undefined))
+    return ['Its rate is within', range(kind, low, high), '(95 % range): too little to matter within the month.'];
+  if (moves === undefined)
+    return [
+      'Its rate is within',
+      range(kind, low, high),
+      '(95 % range):',
+      moreTests === undefined || moreTests > MOST_ASKED
+        ? 'more tests than anybody takes would be needed to tell.'
+        : `about ${moreTests} more ${moreTests === 1 ? 'test' : 'tests'}, as often as lately, would tell.`,
+    ];
   const sizes = [Math.abs(low), Math.abs(high)];
   return [
     'Within',
@@ -222,7 +257,7 @@ function rangeWords(
     '(95 % range)',
     ...(leavesSoonest === undefined || leavesAt === undefined
       ? []
-      : [': at the soonest', { moment: leavesSoonest, day: true as const }]),
+      : [': out of its band at the soonest', { moment: leavesSoonest, day: true as const }]),
     '.',
   ];
 }
@@ -230,17 +265,15 @@ function rangeWords(
 function workingOf(
   parameter: ParameterId,
   readings: readonly ReadingInput[],
-  { perDay = 0, doubted, changedPace }: TrendValues,
-  last: TrendPoint,
-  scatter: number,
-  byBalance: boolean,
+  { moved, doubted, changedPace }: TrendValues,
+  last: LevelPoint,
+  rates: readonly ScaleRate[],
+  known: boolean,
 ): Step[] {
   const { kind } = parameterOf(parameter);
   const rateKind = rateKindOf(parameter);
-  const pace = (label: string, value: number): Step[] =>
-    rateKind
-      ? [{ label, value: quantity(rateKind, value), origin: 'equation', from: 'the line with a bend that fits best' }]
-      : [];
+  const pace = (label: string, perDay: number, from: string): Step[] =>
+    rateKind ? [{ label, value: quantity(rateKind, perDay), origin: 'equation', from }] : [];
   return [
     {
       label: 'Tests',
@@ -255,31 +288,27 @@ function workingOf(
       label: 'Level at the last test',
       value: quantity(kind, last.level),
       origin: 'equation',
-      from: 'locally weighted line through the tests about it (Cleveland 1979)',
+      from: 'a straight line that strays, by all tests together (Harvey 1989)',
     },
-    ...(rateKind
-      ? [
-          {
-            label: byBalance ? 'Rate now' : 'Rate there',
-            value: quantity(rateKind, perDay),
-            origin: 'equation' as const,
-            from: byBalance
-              ? 'what goes in less what is consumed, as Consumption and doses tells it'
-              : 'the slope of that line; its error from the tests’ own errors',
-          },
-        ]
+    ...rates.flatMap(({ from, to, count, perDay, half, sinceEvent }) =>
+      pace(
+        `Rate ${listedOver(from, to)}${sinceEvent ? ', since the last change' : ''}`,
+        perDay,
+        `a straight line that a slip does not move, through ${count} tests; ${Math.abs(perDay) > half ? 'its range leaves zero out' : 'no different from zero'}`,
+      ),
+    ),
+    ...(known && moved && moved.overDays === undefined
+      ? pace('Rate now', moved.perDay, 'what goes in less what is consumed, as Consumption and doses tells it')
       : []),
-    {
-      label: 'Scatter about the line',
-      value: quantity('ratio', scatter),
-      origin: 'equation',
-      from: 'as a multiple of the tests’ own errors; the ranges are widened by it where it is more than one',
-    },
     ...(changedPace
       ? [
-          ...pace('Rate before the change of pace', changedPace.perDayBefore),
-          ...pace('Rate after it', changedPace.perDayAfter),
+          ...pace('Rate before the change of pace', changedPace.perDayBefore, 'the line with a bend that fits best'),
+          ...pace('Rate after it', changedPace.perDayAfter, 'the line with a bend that fits best'),
         ]
       : []),
   ];
+}
+
+function listedOver(from: number, to: number): string {
+  return overWords((to - from) / DAY_MS).join(' ');
 }

@@ -6,7 +6,7 @@ import { capitalised, listed, listedPhrases } from '../calculator/words';
 import { PARAMETER_IDS, parameterOf } from '../parameters/parameters';
 import { placeInBand, type Place } from '../parameters/place-in-band';
 import { differenceKindOf } from '../parameters/rates';
-import { checkRange } from './readings-input';
+import { checkRange } from '../parameters/check-range';
 import { SIGN_IDS, SIGNS, signWords, type Sign } from '../signs/signs';
 
 const level = z.strictObject({

@@ -2,10 +2,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { gaussian, seeded } from '../seeded';
 import { DAY_MS } from '../tank-model/time';
-import { NORRIS } from '../testing/norris';
 import { remade } from '../testing/reference-table';
 import { atSalinity35 } from './at-salinity';
-import { beforeAfter } from './before-after';
 import { changeOfPace } from './change-of-pace';
 import { biasForm } from './bias-form';
 import { compareMethods } from './compare-methods';
@@ -38,9 +36,6 @@ const series = check.days.map((day, i) => ({
   sd: check.sd[i] ?? 1,
 }));
 const kept = series.filter((_, i) => (check.belief[i] ?? 0) > 0.1);
-/** So small an error that the readings' scatter alone tells how sure they are, as in scipy. */
-const unsaid = (points: typeof series) => points.map((point) => ({ ...point, sd: 1e-6 }));
-
 describe('against statsmodels and scipy', () => {
   it.skipIf(remade('readings.py', 'statsmodels') === undefined)(
     'the committed figures are what the script makes',
@@ -74,15 +69,6 @@ describe('against statsmodels and scipy', () => {
     expect((change?.perDayAfter ?? 0) - (change?.perDayBefore ?? 0)).toBeCloseTo(check.bent.change, 2);
   });
 
-  it('the means before and after: Welch’s interval; and the rate of a line', () => {
-    const told = beforeAfter(unsaid(kept.slice(0, 8)), unsaid(kept.slice(8, 20)), { level: 1, perDay: 1 });
-    expect(told?.level.value).toBeCloseTo(check.welch.difference, 9);
-    expect(told?.level.low).toBeCloseTo(check.welch.low, 5);
-    expect(told?.level.high).toBeCloseTo(check.welch.high, 5);
-    expect(told?.after.perDay?.value).toBeCloseTo(check.rate.slope, 9);
-    expect(told?.after.perDay?.sd).toBeCloseTo(check.rate.sd, 9);
-  });
-
   it('pairs of two methods: the paired interval', () => {
     const compared = compareMethods(
       kept
@@ -102,16 +88,6 @@ describe('against statsmodels and scipy', () => {
     const [from, to] = deviationRange(degrees);
     expect(Math.abs(from / low - 1)).toBeLessThan(0.01);
     expect(Math.abs(to / high - 1)).toBeLessThan(0.025);
-  });
-});
-
-describe('against NIST StRD Norris (from memory)', () => {
-  it('the rate of a line through the readings, and its error', () => {
-    const points = NORRIS.x.map((x, i) => ({ at: x * DAY_MS, value: NORRIS.y[i] ?? 0, sd: 1e-6 }));
-    const told = beforeAfter(points, points, { level: 1, perDay: 1 });
-    expect(told?.before.perDay?.value).toBeCloseTo(NORRIS.slope, 10);
-    expect(told?.before.perDay?.sd).toBeCloseTo(NORRIS.slopeSd, 10);
-    expect(told?.level).toMatchObject({ value: 0, verdict: 'cannot tell' });
   });
 });
 
@@ -254,64 +230,6 @@ describe('a bias is so much, or so many times', () => {
         [5, 0],
         [6, 0],
       ]),
-    ).toBeUndefined();
-  });
-});
-
-describe('before and after', () => {
-  const at = (days: number[], value: (day: number) => number, sd = 0.4) =>
-    days.map((day) => ({ at: day * DAY_MS, value: value(day), sd }));
-
-  it('changed, within error, or not to be told: and then how many more tests would', () => {
-    const weeks = [0, 7, 14, 21];
-    const later = [28, 35, 42, 49];
-    const judged = (rise: number, matters: number) =>
-      beforeAfter(
-        at(weeks, (day) => 1 + (day % 2) * 0.1),
-        at(later, (day) => 1 + rise + (day % 2) * 0.1),
-        {
-          level: matters,
-          perDay: 1,
-        },
-      )?.level;
-    expect(judged(3, 1)).toMatchObject({ verdict: 'changed', moreTests: 0 });
-    expect(judged(0, 1)).toMatchObject({ verdict: 'within error', moreTests: 0 });
-    const unsure = judged(0.3, 0.5);
-    expect(unsure?.verdict).toBe('cannot tell');
-    // By hand: 0.4 a test and four on either side, sd 0.283; (2.8 × 0.283 / 0.5)² × 8 = 20.1 tests, less the eight there are.
-    expect(unsure?.moreTests).toBe(13);
-  });
-
-  it('so many more tests do tell: four times in five, as was said', () => {
-    let found = 0;
-    for (let seed = 0; seed < 400; seed++) {
-      const noise = gaussian(seeded(seed + 77));
-      const days = Array.from({ length: 10 }, (_, i) => i * 2);
-      const told = beforeAfter(
-        at(days, () => 1 + noise(0.4)),
-        at(days, () => 1.5 + noise(0.4)),
-        { level: 0.5, perDay: 1 },
-      );
-      if (told?.level.verdict === 'changed') found += 1;
-    }
-    expect(found / 4).toBeGreaterThan(70);
-    expect(found / 4).toBeLessThan(90);
-  });
-
-  it('needs two readings on either side, and three for a rate', () => {
-    expect(
-      beforeAfter(
-        at([1], () => 1),
-        at([2, 3], () => 1),
-        { level: 1, perDay: 1 },
-      ),
-    ).toBeUndefined();
-    expect(
-      beforeAfter(
-        at([1, 2], () => 1),
-        at([3, 4], () => 1),
-        { level: 1, perDay: 1 },
-      )?.perDay,
     ).toBeUndefined();
   });
 });

@@ -1,26 +1,30 @@
+import { probit } from 'simple-statistics';
+
 /** The standard normal deviate that one in forty lies below. */
 const ONE_IN_FORTY = -1.959963984540054;
 
 /**
- * Half the width of a 95 % interval in standard deviations, where the deviation itself was estimated from so few figures.
- * @param degrees of freedom, above 0; they need not be whole
- * @returns 1.96 for very many, 2.57 for five, 12.7 for one
+ * Half the width of an interval in standard deviations, where the deviation itself was estimated from so few figures.
+ * @param missed how often the truth lies outside it, above 0 and below 1: 0.05 of a 95 % interval
+ * @param degrees of freedom, above 0; they need not be whole; without end where the deviation is known
  * Source: Hill 1970, Algorithm 396, Student's t-quantiles, Communications of the ACM 13: six figures from two degrees on; below, the
  * closed forms of one and two degrees.
- * @example studentT95(10) // 2.228
+ * @example studentT(0.01, 10) // 3.169
  */
-export function studentT95(degrees: number): number {
+export function studentT(missed: number, degrees: number): number {
   if (!(degrees > 0)) return Infinity;
-  if (degrees < 1.5) return Math.tan(0.475 * Math.PI) ** (1 / degrees);
-  if (degrees === 2) return Math.sqrt(2 / (0.05 * 1.95) - 2);
+  const normal = missed === 0.05 ? ONE_IN_FORTY : probit(missed / 2);
+  if (degrees === Infinity) return -normal;
+  if (degrees < 1.5) return Math.tan((0.5 - missed / 2) * Math.PI) ** (1 / degrees);
+  if (degrees === 2) return Math.sqrt(2 / (missed * (2 - missed)) - 2);
   const n = degrees;
   const a = 1 / (n - 0.5);
   const b = 48 / a ** 2;
   let c = ((20700 * a) / b - 98) * a - 16 + 96.36;
   const d = ((94.5 / (b + c) - 3) / b + 1) * Math.sqrt((a * Math.PI) / 2) * n;
-  let y = (d * 0.05) ** (2 / n);
+  let y = (d * missed) ** (2 / n);
   if (y > 0.05 + a) {
-    const x = ONE_IN_FORTY;
+    const x = normal;
     y = x ** 2;
     if (n < 5) c += 0.3 * (n - 4.5) * (x + 0.6);
     c = (((0.05 * d * x - 5) * x - 7) * x - 2) * x + b + c;
@@ -32,6 +36,16 @@ export function studentT95(degrees: number): number {
       1 / y;
   }
   return Math.sqrt(n * y);
+}
+
+/**
+ * Half the width of a 95 % interval in standard deviations.
+ * @param degrees of freedom, above 0; they need not be whole
+ * @returns 1.96 for very many, 2.57 for five, 12.7 for one
+ * @example studentT95(10) // 2.228
+ */
+export function studentT95(degrees: number): number {
+  return studentT(0.05, degrees);
 }
 
 /**

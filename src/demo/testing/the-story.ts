@@ -10,7 +10,7 @@ const MEANT: Readonly<Record<string, RegExp>> = {
     /^Increase Carbonate part from 28 mL\/day to [345]\d[\d.]* mL\/day until .*, which brings alkalinity to 8\.3 dKH; then 3\d[\d.]* mL\/day holds it; .*Calcium part.*\(95 % range\)/,
   // One suspicious magnesium test.
   'Atrium: series':
-    /^(Alkalinity is (falling|low) |Everything measured is on target).*One magnesium reading \(1500 mg\/L\) is far from/,
+    /^(Alkalinity is (falling|low) |(Nitrate|Phosphate|PH|pH) is |Everything measured is on target).*One magnesium reading \(1500 mg\/L\) is far from/,
   'Atrium: correction of calcium': /^Leave calcium as it is: it is (in its band|on target)/,
   // A new magnesium kit that reads high on every tank, and a trial that is decided.
   'Atrium: instruments': /^New magnesium kit reads 2\d\d mg\/L high of Laboratory panel/,
@@ -35,11 +35,11 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   // In its third week.
   'Back Room: today': /^Nitrite is falling: .* It will probably be through/,
   'Back Room: stocking': /^Open now: the clean-up crew, and nothing else/,
-  'Back Room: series': /nitrite is high at/,
+  'Back Room: series': /nitrite is (falling .* and is )?high at/,
   'Atrium: trend of alkalinity':
-    /^Alkalinity (is falling 0\.0\d+ dKH\/day( and low)?|is steady( and low)?|shows no clear trend) at 7\.[2-8]\d* dKH/,
+    /^(Alkalinity is (falling( 0\.0\d+ dKH\/day| slowly).* and is|steady at)|The tests cannot tell yet how alkalinity moves; it is)( low at)? 7\.[2-8]\d* dKH/,
   'Atrium: trend of nitrate':
-    /^Nitrate (is rising 0\.\d+ mg\/L\/day|is steady|shows no clear trend) at [4-7](\.\d+)? mg\/L/,
+    /^(Nitrate is (rising 0\.\d+ mg\/L\/day over .* and is|steady at)|The tests cannot tell yet how nitrate moves; it is) [4-7](\.\d+)? mg\/L/,
   'Atrium: when seen': /^When (polyps out|paling).* was seen, .*alkalinity was [78]\.\d+ dKH/,
   'Atrium: livestock': /^Mixed reef: 8 fish, 12 stony corals, 4 soft corals and 19 of a clean-up crew/,
   // 620 L by 0.8 dKH (0.285 meq/L) are 177 meq; 80 g/L of sodium carbonate hold 1.5096 meq/mL (CIAAW 2021): 117 mL. A mixed reef is held to
@@ -71,7 +71,8 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   'Story Corner: salts': /alkalinity would be at 7\.\d+ dKH with Harbour salt and 10\.\d+ dKH with Headland salt/,
   'Atrium: upkeep': /(Wipe the optical eye|Look at the sensors) now .*\d more things? waits?/,
   'Story Corner: tank': /^Story Corner holds 88 L of water\. 98 L in the vessels, less 10 L/,
-  'Story Corner: trend of alkalinity': /^Alkalinity (is steady|shows no clear trend) at 7\.\d dKH/,
+  'Story Corner: trend of alkalinity':
+    /^(Alkalinity is (falling slowly, .* and is|steady at)|The tests cannot tell yet how alkalinity moves; it is) 7\.\d+ dKH/,
   'Story Corner: livestock': /^Soft corals\. Alkalinity is to move by no more than 1 dKH\/day/,
   'Story Corner: top-off': /^Refill by .*evaporation is 0\.[45]\d* L\/day/,
   'Story Corner: if it fails': /^With 8 L the worst case is 32\.\d ppt and 2 L on the floor/,
@@ -88,7 +89,7 @@ const MEANT: Readonly<Record<string, RegExp>> = {
 const MEANT_OF_ANY: readonly (readonly [bench: RegExp, meant: RegExp])[] = [
   // The lines of Today are answers of the benches they are named after.
   [/^today, /, /\d|on target/],
-  [/^(trend of|what changed)/, /(\d.*95 % range)|no different from zero|a trend needs|Too few tests/],
+  [/^(trend of|what changed)/, /(\d.*95 % range)|a trend needs|Too few tests/],
   [/^confidence$/, /^(Every test that something hangs on is fresh enough|.* (is|are) stale|Test )/],
   [/^livestock$/, /class sets the bands/],
   [/^dose$/, /^(Dose|Leave|Increase|Reduce|Keep).* mL\/day of|^(Increase|Reduce|Leave)|^Choose what is dosed here/],

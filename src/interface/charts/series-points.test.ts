@@ -25,14 +25,14 @@ describe('the points of a chart', () => {
       readings: [reading(1, 2.8)],
       ahead: [{ at: day(31), value: 2.7, low: 2.6, high: 2.8 }],
       planned: [{ at: day(31), value: 2.9, low: 2.9, high: 2.9 }],
-      trend: { points: [{ at: day(1), level: 2.8, levelSd: 0.1 }] as never, t95: 2.2, doubted: [] },
+      trend: { points: [{ at: day(1), level: 2.8, levelSd: 0.1 }] as never, doubted: [] },
     });
     const numbers = points.flatMap((point) => Object.values(point).flat()).filter((each) => typeof each === 'number');
     expect(numbers.length).toBeGreaterThan(8);
     expect(numbers.every(Number.isFinite)).toBe(true);
-    // 0.1 × 2.2 on either side.
+    // 0.1 × 1.96 on either side.
     const [low = 0, high = 0] = points.find(({ trendRange }) => trendRange)?.trendRange ?? [];
-    expect(high - low).toBeCloseTo(dkh.fromCanonical(2 * 2.2 * 0.1), 9);
+    expect(high - low).toBeCloseTo(dkh.fromCanonical(2 * 1.96 * 0.1), 9);
   });
 
   it('break where nobody tested for more than sixteen days, and show both readings of one moment', () => {

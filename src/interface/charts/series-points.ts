@@ -1,6 +1,6 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { ReadBy } from '@/calculators/parameters/parameter';
-import type { TrendPoint } from '@/chemistry/readings/local-trend';
+import type { LevelPoint } from '@/chemistry/readings/wandering-level';
 import type { Unit } from '@/chemistry/units/kinds';
 import type { OutlookPoint } from '@/reckoning/outlook';
 import type { TankObservation } from '@/reckoning/observations';
@@ -44,8 +44,7 @@ interface Series {
 
 /** A trend as it is drawn over its readings. */
 export interface ShownTrend {
-  readonly points: readonly TrendPoint[];
-  readonly t95: number;
+  readonly points: readonly LevelPoint[];
   /** Moments of the readings that the others contradict. */
   readonly doubted: readonly number[];
 }
@@ -88,7 +87,7 @@ export function seriesPoints({ readings, ahead, planned, trend, from, to, unit }
   }
   for (const { at, value } of planned) merged.set(at, { ...merged.get(at), at, planned: inUnit(value) });
   for (const { at, level, levelSd } of trend?.points ?? []) {
-    const half = (trend?.t95 ?? 0) * levelSd;
+    const half = 1.96 * levelSd;
     merged.set(at, {
       ...merged.get(at),
       at,
