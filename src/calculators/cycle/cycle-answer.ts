@@ -40,7 +40,7 @@ const STAGE_SAYS: Record<Stage, string> = {
 
 export function cycleAnswer(
   asked: Asked,
-  { stage, confidence, course, confirming }: CycleReadOut,
+  { stage, confidence, course, confirming, shown }: CycleReadOut,
   free: Free,
   animals: boolean,
   tested: number,
@@ -56,24 +56,39 @@ export function cycleAnswer(
   const open = stage !== 'cycled' && stage !== 'waiting to confirm';
   if (open && ends)
     says.push(
-      'It will probably be through',
-      ...(ends.high - ends.low < DAY_MS || ends.high === Infinity
-        ? ['by', { moment: ends.high === Infinity ? ends.middle : ends.high, day: true as const }]
-        : ['between', { moment: ends.low, day: true as const }, 'and', { moment: ends.high, day: true as const }]),
+      ...(ends.high - ends.low < DAY_MS
+        ? ['It will probably be through by', { moment: ends.high, day: true as const }]
+        : ends.high - ends.low > TOLD_WITHIN_DAYS * DAY_MS
+          ? [
+              'It will be through on',
+              { moment: ends.low, day: true as const },
+              'at the soonest; how much later cannot be told yet',
+            ]
+          : [
+              'It will probably be through between',
+              { moment: ends.low, day: true as const },
+              'and',
+              { moment: ends.high, day: true as const },
+            ]),
       '.',
     );
   if (open && !ends) says.push('It will not be through within', quantity('days', asked.aheadDays), '.');
   return {
     says,
-    certainty: tested < 2 ? 'not enough yet' : confidence >= 0.8 ? 'likely' : 'rough',
-    because: [
-      ...(confidence > 0.985 ? ['Nearly all'] : [quantity('percent', Math.round(confidence * 100))]),
-      tested < 2
-        ? 'of tanks begun this way; after two tests it is worked out from yours.'
-        : `of the tanks that would have tested like yours on ${tested} days.`,
-    ],
+    certainty: tested < 2 ? 'not enough yet' : shown ? 'estimated' : confidence >= 0.8 ? 'likely' : 'rough',
+    because: shown
+      ? [`The last of ${tested} days of tests show it; when it ends is a 95 % range.`]
+      : [
+          ...(confidence > 0.985 ? ['Nearly all'] : [quantity('percent', Math.round(confidence * 100))]),
+          tested < 2
+            ? 'of tanks begun this way; after two tests it is worked out from yours.'
+            : `of the tanks that would have tested like yours on ${tested} days.`,
+        ],
   };
 }
+
+/** A range of more days is not told: it says no more than that nobody knows. Chosen. */
+const TOLD_WITHIN_DAYS = 28;
 
 /** With animals in and ammonia at caution: the change that brings it under. */
 function changeNow({ ammonia, share }: Free): Phrase[] {

@@ -104,7 +104,7 @@ describe('what each stage is told as', () => {
     [
       'starter',
       2,
-      /^Ammonia is high, and the first bacteria are growing: leave it alone, and test both again tomorrow\. It will probably be through /,
+      /^Ammonia is high, and the first bacteria are growing: leave it alone, and test both again tomorrow\. It will (probably be through|be through on .* at the soonest; how much later cannot be told yet)/,
     ],
     ['starter', 7, /^Ammonia is falling, and nitrite comes next: leave it alone, dose nothing, /],
     ['starter', 11, /^Nitrite is rising, and the second bacteria are growing: leave it alone/],

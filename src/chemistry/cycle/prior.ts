@@ -12,6 +12,11 @@ export interface Prior {
 
 /** Populations grow a little faster or slower from tank to tank, as a share. Chosen. */
 const SPEED_DIFFERS = 0.12;
+/**
+ * How far a tank may stand from the way it was begun, once its own tests speak: a lag, other kinetics, live sand nobody mentioned. Standard
+ * deviations of logarithms, chosen by coverage on tanks that cycle by other books (`testing/outside-cycles.ts`).
+ */
+const FREE: Freedom = { seeds: 2.7, speed: 0.55 };
 /** Ammonia that no entry tells of: next to none, or, where a dose belongs to the school and none is logged, about that dose. */
 const UNTOLD = { usual: 0.02, differs: 1.5, doseDiffers: 0.5 } as const;
 const FOOD_DIFFERS = 0.6;
@@ -31,6 +36,11 @@ export interface PriorFigures {
   readonly dieOffDiffers: number;
   /** Ammonia from fish and their food, mg/L a day. */
   readonly food: number;
+}
+
+interface Freedom {
+  readonly seeds: number;
+  readonly speed: number;
 }
 
 /** The way a tank was begun, as far as the water knows it. */
@@ -67,6 +77,13 @@ export function priorOf({ prior: known, doseMgPerL, source }: CycleStart, doseLo
       FOOD_DIFFERS,
     ],
   };
+}
+
+/** The same, with all the room that a tank's own tests may need. */
+export function freePriorOf(begun: CycleStart, doseLogged: boolean): Prior {
+  const { mean, sd } = priorOf(begun, doseLogged);
+  const wider = [FREE.seeds, FREE.seeds, FREE.speed, FREE.speed];
+  return { mean, sd: sd.map((own, i) => Math.hypot(own, wider[i] ?? 0)) };
 }
 
 export function hiddenOf(unknowns: Unknowns): Hidden {
