@@ -1,4 +1,5 @@
 import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
+import { levelAheadSd } from '@/chemistry/consumption/level-ahead';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { amountOf, levelIn, waterOfOne } from '@/chemistry/tank-model/water';
@@ -61,7 +62,7 @@ export function outlook(
     toCome,
   ).map((level, i) => {
     const days = ((at[i] ?? estimate.lastAt) - estimate.lastAt) / DAY_MS;
-    const doubt = 1.96 * Math.hypot(estimate.levelSd, estimate.perDaySd * days);
+    const doubt = 1.96 * levelAheadSd(estimate, days);
     return { at: at[i] ?? estimate.lastAt, value: level, low: Math.max(0, level - doubt), high: level + doubt };
   });
   // What is thought of begins now: before it nothing differs.
