@@ -13,6 +13,7 @@ import { drawPlan, scoreCycles } from './bench-cycles';
 import { dosing } from './bench-dosing';
 import { readings } from './bench-readings';
 import { growth } from './bench-growth';
+import { ranges } from './bench-ranges';
 import { loop } from './bench-loop';
 import { demoBook } from '@/demo/scenario';
 import { FOLLOWED } from '../src/chemistry/water-change/followed';
@@ -46,6 +47,12 @@ function median(work: () => void, runs = 41): number {
   return times[Math.floor(runs / 2)] ?? Number.NaN;
 }
 
+// `npm run bench -- ranges` prints what every range holds, and no speed.
+if (process.argv.includes('ranges')) {
+  ranges();
+  process.exit(0);
+}
+
 // The yardstick: a million additions and square roots.
 let sink = 0;
 const yardstick = median(() => {
@@ -71,6 +78,7 @@ cycles();
 commandLine();
 growth();
 loop(target);
+ranges(0.2);
 if (!Number.isFinite(sink)) throw new Error('unreachable');
 
 function screens(): void {

@@ -38,7 +38,7 @@ export const LEAST_ON_A_SIDE = 2;
 /** A jump is looked for and a turn: each is told by chance so seldom. Chosen: together less than one time in twenty of even courses. */
 const MISSED = 0.03;
 /** An event asked about is a likelier turn than one that nobody saw: so usual is a level that does not stray, and a rate that does not. Chosen. */
-const STAYS: Wander = { level: 0.6, rate: 0.95 };
+const STAYS: Wander = { level: 0.7, rate: 0.97 };
 /** Before anything is known a jump is of some tens of errors at the most, and a turn of as many in a month. Chosen. */
 const JUMP = 30;
 const TURN = 1;
