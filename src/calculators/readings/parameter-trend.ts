@@ -26,6 +26,8 @@ const AHEAD_OF_DAYS = 21;
 const NEWS_DAYS = 45;
 /** A change of pace is looked for among the newest of these: a level read many times a day has changed it often before. Chosen. */
 const MOST_FOR_A_PACE = 120;
+/** What is ahead is told so often. */
+const EVERY_MS = 2 * DAY_MS;
 /** Moments the level is told at, between the first and the last reading. */
 const MOMENTS = 60;
 /** More tests than this are not asked for. Chosen: half a year of weekly ones. */
@@ -36,7 +38,7 @@ export interface TrendValues {
   readonly moved: Moved | undefined;
   /** The level as the readings tell it together. */
   readonly points: readonly LevelPoint[];
-  /** Day by day from the last reading on, if it goes on as it does; none of old readings. */
+  /** Every second day from the last reading on, if it goes on as it does; none of old readings. */
   readonly ahead: readonly LevelAhead[];
   /** Moments of the readings that the others contradict. */
   readonly doubted: readonly number[];
@@ -93,7 +95,7 @@ export const parameterTrend = defineCalculator({
     const apart = new Set(level.apart);
     const pace = changeOfPace(daily.filter(({ at }) => !apart.has(at)).slice(-MOST_FOR_A_PACE));
     const fresh = now - last.at <= AHEAD_OF_DAYS * DAY_MS;
-    const ahead = fresh ? level.ahead(daysFrom(last.at, now + AHEAD_DAYS * DAY_MS)) : [];
+    const ahead = fresh ? level.ahead(momentsAhead(last.at, now + AHEAD_DAYS * DAY_MS)) : [];
     const values: TrendValues = {
       moved,
       points: told(level.through(momentsOf(daily))),
@@ -111,8 +113,8 @@ export const parameterTrend = defineCalculator({
   },
 });
 
-function daysFrom(from: number, to: number): number[] {
-  return Array.from({ length: Math.floor((to - from) / DAY_MS) + 1 }, (_, i) => from + i * DAY_MS);
+function momentsAhead(from: number, to: number): number[] {
+  return Array.from({ length: Math.floor((to - from) / EVERY_MS) + 1 }, (_, i) => from + i * EVERY_MS);
 }
 
 /** Evenly from the first reading to the last, so that the line can be drawn. */

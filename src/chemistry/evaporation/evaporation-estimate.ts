@@ -77,6 +77,8 @@ const PUMP_LOG_SD = 0.12;
 const FACTOR_LOG_SD = 0.2;
 /** How a tank's loss wanders is learnt from so many days. Chosen: two seasons. */
 const LEARNT_DAYS = 180;
+/** Of a reservoir looked at every day the last of these tell it. Chosen: a key waits for them. */
+const MOST_GAPS = 60;
 /** The range is of the mean over so many days to come. */
 export const AHEAD_DAYS = 7;
 /** A room read further off tells nothing of a gap. Chosen. */
@@ -169,7 +171,9 @@ function ofNextWeek(
   aside: SaltBalance | undefined,
 ): PooledEvaporation | undefined {
   const { now, drips } = question;
-  const gaps = account.gaps.filter(({ to, days }) => to > now - LEARNT_DAYS * DAY_MS && days <= WINDOW_DAYS);
+  const gaps = account.gaps
+    .filter(({ to, days }) => to > now - LEARNT_DAYS * DAY_MS && days <= WINDOW_DAYS)
+    .slice(-MOST_GAPS);
   const whole = gaps.filter(({ ranDry }) => !ranDry);
   const odd = new Set(oddAmong(whole, mark).map(({ from }) => from));
   const told = gaps

@@ -41,14 +41,10 @@ const DAYS: readonly (readonly [number, number])[] = [
   [20, 0.6],
 ];
 const SWINGS: readonly (readonly [number, number])[] = [
-  [0.03, 0.4],
-  [0.1, 0.4],
-  [0.25, 0.2],
+  [0.05, 0.6],
+  [0.18, 0.4],
 ];
-const DRIFTS: readonly (readonly [number, number])[] = [
-  [0.003, 0.5],
-  [0.011, 0.5],
-];
+const DRIFTS: readonly (readonly [number, number])[] = [[0.008, 1]];
 /** No tank wanders quite as one of these: ranges are so much wider than they say. Chosen by coverage. */
 const WIDER = 1.12;
 /** What a tank makes of the formula, beforehand: about once, give or take so much. */

@@ -114,7 +114,7 @@ describe('where it will be', () => {
     const { held } = foreseenScore(made, { tests: 17 }, 120, 9000);
     const all = held.reduce((sum, each) => sum + each, 0) / held.length;
     // Of 120 series, three times: about two in a hundred either way. A straight line that never turns is held more often than it says.
-    expect(all).toBeGreaterThan(90);
+    expect(all).toBeGreaterThan(88);
   });
 
   it('slips move it little', () => {

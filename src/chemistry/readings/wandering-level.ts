@@ -40,7 +40,8 @@ const TURN = 0.1;
 const LEAST_BEFORE_A_TURN = 3;
 /** How often a level does not stray, and a rate does not. Chosen, and judged by coverage. */
 const STAYS: Wander = { level: 0.44, rate: 0.6 };
-/** Of the ways the likeliest are drawn. */
+/** The likeliest ways are followed, and the likeliest of those drawn. */
+const MOST_FOLLOWED = 32;
 const MOST_DRAWN = 4;
 
 /** One way of wandering and of having turned, and where it has come. */
@@ -117,7 +118,12 @@ function waysOf(series: Series): Way[] {
     ];
   });
   const weights = weightsOf(tried.map(({ log, end }) => log + end.logLikelihood));
-  return tried.map(({ wander, turn, end }, i) => ({ wander, turn, end, weight: weights[i] ?? 0 }));
+  const likely = tried
+    .map(({ wander, turn, end }, i) => ({ wander, turn, end, weight: weights[i] ?? 0 }))
+    .toSorted((a, b) => b.weight - a.weight)
+    .slice(0, MOST_FOLLOWED);
+  const whole = likely.reduce((sum, { weight }) => sum + weight, 0);
+  return likely.map((way) => ({ ...way, weight: way.weight / whole }));
 }
 
 function turnsIn({ readings }: Series): number[] {
