@@ -30,6 +30,8 @@ const MOST_READINGS = 5000;
 /** A rate of older tests is no rate of now. Chosen: three weekly tests. */
 export const LATELY_DAYS = 21;
 const HOUR_MS = 3_600_000;
+/** Less ammonia or nitrite than this a kit does not show, mg/L. Common practice. */
+const GONE_BELOW = 0.1;
 /** So many doses by hand in a fortnight are a habit, and no change of anything. Chosen. */
 const HABIT_DOSES = 3;
 const FORTNIGHT_MS = 14 * DAY_MS;
@@ -73,6 +75,9 @@ export function movesAsNowSince(book: Book, tank: Tank, parameter: ParameterId, 
   if (isDosedParameter(parameter)) return dosedAsNowSince(book, tank, parameter, now);
   if (parameter !== 'ammonia' && parameter !== 'nitrite') return -Infinity;
   const readings = observationsOf(book, tank.id, parameter).filter(({ at }) => at <= now);
+  // What is gone is gone: it falls no more.
+  const shown = readings.findLastIndex(({ value }) => value >= GONE_BELOW);
+  if (shown < readings.length - 1) return readings[shown + 1]?.at ?? -Infinity;
   return readings.reduce((highest, each) => (each.value >= highest.value ? each : highest), { at: -Infinity, value: 0 })
     .at;
 }

@@ -35,7 +35,7 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   // In its third week.
   'Back Room: today': /^Nitrite is falling: .* It will probably be through/,
   'Back Room: stocking': /^Open now: the clean-up crew, and nothing else/,
-  'Back Room: series': /nitrite is (falling .* and is )?high at/,
+  'Back Room: series': /[Nn]itrite is (falling .* and is )?high at/,
   'Atrium: trend of alkalinity':
     /^(Alkalinity is (falling( 0\.0\d+ dKH\/day| slowly).* and is|steady at)|The tests cannot tell yet how alkalinity moves; it is)( low at)? 7\.[2-8]\d* dKH/,
   'Atrium: trend of nitrate':
