@@ -71,7 +71,7 @@ describe('answers read aloud', () => {
     ];
     texts.forEach(expectSentence);
     expect(texts[0]).toBe('Refill by 1970-01-18: evaporation is 3.5 L/day.');
-    expect(texts[2]).toBe('Refill the reservoir now: evaporation of 3 L/day has emptied it.');
+    expect(texts[2]).toBe('Refill the reservoir now: evaporation of 3.5 L/day has emptied it.');
     expect(texts[5]).toMatch(/^Nothing is measured yet/);
     expect(texts[6]).toBe('Evaporation is 0 L/day.');
   });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { WHOLE } from '@/testing/tier';
 import { stageByTests } from './stage-by-tests';
 import { cycleScore } from './testing/cycle-score';
 import { OUTSIDE_FORMS, outsideCycle } from './testing/outside-cycles';
@@ -17,9 +18,9 @@ describe('a cycle by another book', () => {
   it.each(OUTSIDE_FORMS)(
     '%s: its end lies in the range, whenever it is asked, and none is called cycled too soon',
     (form) => {
-      const { held, tooSoon, asked } = cycleScore(form, [0.2, 0.6, 1], 3, 700);
-      expect(asked).toBe(36);
-      // Of 36, of which 34 are meant: two and a half standard deviations.
+      const { held, tooSoon, asked } = cycleScore(form, [0.2, 0.6, 1], WHOLE ? 3 : 2, 700);
+      expect(asked).toBeGreaterThanOrEqual(24);
+      // Of as many, of which 95 in 100 are meant: two and a half standard deviations.
       expect(held).toBeGreaterThan(85);
       expect(tooSoon).toBe(0);
     },

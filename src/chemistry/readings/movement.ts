@@ -45,8 +45,8 @@ const GOES_ON_WITHIN = 1.64;
 const MOST_TESTS = 52;
 
 /**
- * Falling or rising where the range of the rate over some stretch leaves zero out; steady where the range over the longest lies within what
- * would matter; else nothing yet, and how many more tests would tell.
+ * Falling or rising where the range of the rate over some stretch leaves zero out; steady where the range over the longest that a line fits lies
+ * within what would matter; else nothing yet, and how many more tests would tell.
  *
  * Told is the rate of now where that is known and shows; else the longest stretch that goes on as the shortest in which it shows: the
  * newest turn, and what an even fall is known by best.
@@ -67,7 +67,7 @@ export function movementOf(
   const within = ({ perDay, half }: RateNow) => Math.abs(perDay) + half <= matters.perDay;
   const isSmall = (rate: RateNow) => within(rate) && staysIn(rate, matters);
   if (now && leavesZeroOut(now)) return { ...toldNow(now), moves: wayOf(now), small: isSmall(now), moreTests: 0 };
-  const longest = rates.at(-1);
+  const longest = rates.findLast(({ fits }) => fits) ?? rates[0];
   const shows = rates.findIndex(leavesZeroOut);
   const shortest = rates[shows];
   if (shortest) {
@@ -79,7 +79,7 @@ export function movementOf(
     return (
       now && { ...toldNow(now), moves: within(now) ? 'steady' : undefined, small: within(now), moreTests: undefined }
     );
-  const moves = within(longest) ? 'steady' : undefined;
+  const moves = longest.fits && within(longest) ? 'steady' : undefined;
   return {
     ...toldBy(longest),
     moves,

@@ -16,6 +16,8 @@ export interface ScaleRate {
   readonly sd: number;
   /** Half the width of its range: all the ranges together hold in 95 of 100 series. */
   readonly half: number;
+  /** A straight line tells of it: else it moved both ways, and its mean rate says nothing of now. */
+  readonly fits: boolean;
   /** Where the line ends. */
   readonly level: number;
   readonly levelSd: number;
@@ -67,6 +69,7 @@ export function ratesByScale(given: readonly ReadBySome[], event?: number): Scal
       perDay: line.perDay,
       sd: line.sd,
       half: line.sd * studentT(missed, line.degrees),
+      fits: line.fits,
       level: line.level,
       levelSd: line.levelSd,
     };

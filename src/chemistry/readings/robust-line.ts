@@ -39,6 +39,8 @@ export interface RobustLine {
   readonly levelSd: number;
   /** Of the estimate of the readings' error. */
   readonly degrees: number;
+  /** Its readings scatter about it as they are said to, or not much more. */
+  readonly fits: boolean;
   /** One of its readings stands apart. */
   readonly slips: boolean;
 }
@@ -76,6 +78,7 @@ export function robustLine(readings: readonly ReadBySome[]): RobustLine | undefi
     level: solved.at[0] ?? 0,
     levelSd: of(0),
     degrees: SAID_AS_BY + free,
+    fits: scatter <= FITS_BELOW,
     slips: weights.some((weight) => weight < APART_BELOW),
   };
 }

@@ -1,10 +1,15 @@
+import { scaleLinear } from 'd3-scale';
+
 /** How an axis of days is drawn, whichever chart it stands under. */
 export function daysAxis(width: number, lastDay: number) {
   return {
     dataKey: 'days',
     type: 'number',
     domain: [0, lastDay || 1],
-    tickCount: Math.max(3, Math.min(8, Math.floor(width / 90))),
+    // In whole days and natural steps: the end of what is drawn is no day of its own.
+    ticks: scaleLinear()
+      .domain([0, lastDay || 1])
+      .ticks(Math.max(3, Math.min(8, Math.floor(width / 90)))),
     tickFormatter: (days: number) => String(Number(days.toFixed(1))),
     tick: { fill: 'var(--soft)', fontSize: 12 },
     stroke: 'var(--edge)',
