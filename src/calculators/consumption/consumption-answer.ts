@@ -100,9 +100,9 @@ function growthWords(growth: Consumption['growthPerMonth']): Phrase[] {
   return [
     share > 0 ? 'It grows by' : 'It declines by',
     { ...quantity('percent', Math.abs(share) * 100), halfWidth: 196 * sd },
-    'a month,',
+    'a month, between',
     range('percent', Math.abs(share) * 100 - 196 * sd, Math.abs(share) * 100 + 196 * sd),
-    '(95 % range).',
+    '.',
   ];
 }
 

@@ -125,7 +125,7 @@ export interface LimewaterValues {
   readonly ceilingHigh: number;
   readonly roomL: number;
   readonly room: number;
-  /** Its 95 % range, by the strength alone: the litres are the least that evaporates. */
+  /** As its strength varies: the litres are the least that evaporates. */
   readonly roomLow: number;
   readonly roomHigh: number;
   readonly supplies: number;
@@ -202,7 +202,7 @@ function becauseOf(input: LimewaterInput, values: LimewaterValues): Phrase[] {
     estimate('alkalinityRate', values.room, values.roomLow, values.roomHigh),
     ',',
     range('alkalinityRate', values.roomLow, values.roomHigh),
-    '(95 % range).',
+    'as its strength varies.',
     ...(values.neededL !== undefined && values.neededL > input.litresPerDay && input.litresPerDay > 0
       ? ['All that nothing else supplies would take', quantity('waterRate', values.neededL), '.']
       : []),
