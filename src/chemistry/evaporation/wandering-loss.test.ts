@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { WHOLE } from '@/testing/tier';
 import { DAY_MS } from '../tank-model/time';
+import { oddAmong } from './from-refills';
 import { refillAccount } from './refill-account';
 import { LOSSES, lossScore } from './testing/loss-score';
 import { wanderingLoss } from './wandering-loss';
@@ -65,6 +66,26 @@ describe('what a tank will lose', () => {
     };
     const twice = [...refills, { at: 42 * DAY_MS + 600_000, litres: 21 }].toSorted((a, b) => a.at - b.at);
     expect(told(twice)?.litresPerDay).toBeCloseTo(told(refills)?.litresPerDay ?? NaN, 3);
+    // Every fourth by a second keeper, in US gallons: 5.55 where 21 L went in. Those gaps are odd ones.
+    const gallons = refills.map((each, i) => (i % 4 === 3 ? { ...each, litres: 21 / 3.785 } : each));
+    const { gaps } = refillAccount(gallons, [], { reservoirL: 40, netVolumeL: 400 });
+    const odd = oddAmong(gaps, 0.6);
+    expect(odd).toHaveLength(3);
+    const kept = gaps.filter(({ from }) => !odd.some((each) => each.from === from));
+    const week = wanderingLoss(
+      kept.map((each) => ({ ...each, against: 1 })),
+      4,
+      0.6,
+      84 * DAY_MS,
+    )?.(7);
+    expect(week?.litresPerDay).toBeCloseTo(3, 1);
+    // One forgotten is a gap of a fortnight with a week's litres.
+    const missing = refillAccount(
+      refills.filter((_, i) => i !== 6),
+      [],
+      { reservoirL: 40, netVolumeL: 400 },
+    );
+    expect(oddAmong(missing.gaps, 0.6)).toHaveLength(1);
     expect(wanderingLoss([], 4, 0.2, 0)).toBeUndefined();
     expect(wanderingLoss([gap(0, 7, 21)], 0, 0.2, 7 * DAY_MS)).toBeUndefined();
   });
