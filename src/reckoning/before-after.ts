@@ -1,6 +1,7 @@
 import type { ParameterId } from '@/calculators/parameters/parameters';
 import { PARAMETER_IDS } from '@/calculators/parameters/parameters';
-import { beforeAfter, SPAN_DAYS } from '@/calculators/readings/before-after';
+import { beforeAfter } from '@/calculators/readings/before-after';
+import { SPAN_DAYS } from '@/calculators/readings/before-after-input';
 import { whenSeen } from '@/calculators/readings/when-seen';
 import { signLooksAt } from '@/calculators/signs/signs';
 import { localTrend } from '@/chemistry/readings/local-trend';
