@@ -25,8 +25,8 @@ import { wanderingLevel } from './wandering-level';
  */
 
 const WEEKLY = { tests: 9 };
-const SERIES = WHOLE ? 300 : 150;
-const FORESEEN = WHOLE ? 120 : 60;
+const SERIES = WHOLE ? 300 : 100;
+const FORESEEN = WHOLE ? 120 : 40;
 const steadily = () => 0;
 
 describe('how a level moves', () => {
@@ -34,7 +34,7 @@ describe('how a level moves', () => {
     'an even fall of %d errors in eight weeks is seen as soon as least squares sees it',
     (errors) => {
       const { falls, leastSquares } = trendScore(fallsBy(errors), WEEKLY, SERIES, 1000);
-      expect(falls).toBeGreaterThanOrEqual(0.95 * leastSquares - (WHOLE ? 2 : 4));
+      expect(falls).toBeGreaterThanOrEqual(0.95 * leastSquares - (WHOLE ? 2 : 6));
     },
   );
 
@@ -56,7 +56,7 @@ describe('how a level moves', () => {
   ] as const)('a steady level is told to move no more than five times in a hundred: %s', (_, how) => {
     const { falls, rises } = trendScore(steadily, how, 2 * SERIES, 4000);
     // Within what so many series leave to chance.
-    expect(falls + rises).toBeLessThan(WHOLE ? 5 + 1.8 : 5 + 2.5);
+    expect(falls + rises).toBeLessThan(WHOLE ? 5 + 1.8 : 5 + 3);
   });
 
   it('steady is said of what can only move by less than matters, and not of what falls by more', () => {
@@ -116,20 +116,20 @@ describe('where it will be', () => {
     const { held } = foreseenScore(made, { tests: 17 }, FORESEEN, 9000);
     const all = held.reduce((sum, each) => sum + each, 0) / held.length;
     // Of so many series, three times: two or three in a hundred either way. A straight line that never turns is held more often than it says.
-    expect(all).toBeGreaterThan(86);
+    expect(all).toBeGreaterThan(WHOLE ? 88 : 84);
   });
 
   it('slips move it little', () => {
     const made = TO_FORESEE['drifts'] ?? (() => steadily);
     const { held } = foreseenScore(made, { tests: 17, slips: 0.05 }, FORESEEN, 9500);
-    expect(Math.min(...held)).toBeGreaterThan(88);
+    expect(Math.min(...held)).toBeGreaterThan(WHOLE ? 90 : 85);
   });
 });
 
 describe('what changed with an event', () => {
   it.each([0, 3, 6])('an even rise of %d errors is no effect of it', (errors) => {
     const { jump, turn } = interruptedScore(() => (day) => (errors * day) / 56, ABOUT, SERIES, 100);
-    expect(jump + turn).toBeLessThan(WHOLE ? 5 : 6);
+    expect(jump + turn).toBeLessThan(WHOLE ? 5 : 7);
   });
 
   it('nor is a level that strays, beyond what fifteen tests can tell: well below least squares', () => {
