@@ -3,7 +3,7 @@ import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { memoiseOn } from './memoise';
 
 /** A change of so much of the water is one that may be felt. Chosen. */
-const LARGE_CHANGE = 0.3;
+export const LARGE_CHANGE = 0.3;
 
 /**
  * When a keeper did what may move consumption from one day to the next: lights or lamps, a stony coral in, out or lost, much of the water

@@ -11,6 +11,7 @@ import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { balanceAt } from './balance';
+import { LARGE_CHANGE } from './consumption-changes';
 import { factsOf } from './consumption';
 import { strengthOf } from './known-events';
 import { solutionsWith } from './known-supply';
@@ -70,9 +71,18 @@ export function movedOf(book: Book, tank: Tank, parameter: ParameterId, now: num
   });
 }
 
-/** Since when a level may be told to move as it does now: as long as it is dosed so; of a hump, since its height. */
+/**
+ * Since when a level may be told to move as it does now: since much of its water was changed, as long as it is dosed so; of a hump, since its
+ * height.
+ */
 export function movesAsNowSince(book: Book, tank: Tank, parameter: ParameterId, now: number): number {
-  if (isDosedParameter(parameter)) return dosedAsNowSince(book, tank, parameter, now);
+  const least = LARGE_CHANGE * netVolumeL(tank);
+  const changed = entriesOf(book, tank.id, 'water-change').findLast(({ at, volumeL }) => at <= now && volumeL >= least);
+  const asDosed = isDosedParameter(parameter) ? dosedAsNowSince(book, tank, parameter, now) : -Infinity;
+  return Math.max(changed?.at ?? -Infinity, asDosed, sinceItsHeight(book, tank, parameter, now));
+}
+
+function sinceItsHeight(book: Book, tank: Tank, parameter: ParameterId, now: number): number {
   if (parameter !== 'ammonia' && parameter !== 'nitrite') return -Infinity;
   const readings = observationsOf(book, tank.id, parameter).filter(({ at }) => at <= now);
   // What is gone is gone: it falls no more.
@@ -139,7 +149,7 @@ function dosedAsNowSince(book: Book, tank: Tank, parameter: DosedParameter, now:
 }
 
 /** When lights, media, lamps or livestock last changed: a level may move otherwise since. */
-function lastEvent(book: Book, tank: Tank, now: number): number | undefined {
+export function lastEvent(book: Book, tank: Tank, now: number): number | undefined {
   const last = (['lever', 'replaced', 'put-in', 'taken-out'] as const).flatMap(
     (kind) => entriesOf(book, tank.id, kind).findLast(({ at }) => at <= now)?.at ?? [],
   );

@@ -7,7 +7,7 @@ import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import type { Book, Tank } from '@/record/schema';
 import type { OutlookPoint } from './outlook';
-import { LATELY_DAYS, movedOf, movesAsNowSince, trendReadings } from './how-it-moves';
+import { lastEvent, LATELY_DAYS, movedOf, movesAsNowSince, trendReadings } from './how-it-moves';
 import { isFollowed } from './consumption-window';
 import { memoise, memoiseOn } from './memoise';
 import { observationsOf, type TankObservation } from './observations';
@@ -71,9 +71,10 @@ export function trendOf(book: Book, tank: Tank, parameter: ParameterId, now: num
   const moved = at35 ? undefined : attempt(() => movedOf(book, tank, parameter, now)).outcome;
   const band = tank.targets[parameter];
   const since = at35 ? -Infinity : Math.round(movesAsNowSince(book, tank, parameter, now));
+  const event = at35 ? undefined : lastEvent(book, tank, now);
   return memoiseOn(
     `trend of ${parameter} in ${tank.id}${at35 ? ' at 35 ppt' : ''}`,
-    [readings, band?.[0], band?.[1], Math.floor(now / HOUR_MS), moved, since],
+    [readings, band?.[0], band?.[1], Math.floor(now / HOUR_MS), moved, since, event],
     () =>
       parameterTrend.run({
         parameter,
@@ -81,6 +82,7 @@ export function trendOf(book: Book, tank: Tank, parameter: ParameterId, now: num
         readings: trendReadings(readings, now).map(({ at, value, sd, by }) => ({ at, value, sd, ...(by && { by }) })),
         ...(band && { band: [...band] as [number, number] }),
         ...(since > -Infinity && { since }),
+        ...(event !== undefined && { event }),
         ...(moved && { moved }),
       }),
   );

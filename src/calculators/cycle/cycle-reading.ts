@@ -125,7 +125,7 @@ export const cycleReading = defineCalculator({
         chances: found.chances,
         ...(found.course.ends && {
           endsFrom: found.course.ends.low,
-          ends: found.course.ends.middle,
+          ends: Math.min(found.course.ends.middle, now + 2 * AHEAD_DAYS * DAY_MS),
           endsBy: Math.min(found.course.ends.high, now + 2 * AHEAD_DAYS * DAY_MS),
         }),
         ammoniaNow: found.now.ammonia,

@@ -91,10 +91,10 @@ export const parameterTrend = defineCalculator({
       readings.filter(({ at }) => at >= since),
       event,
     );
-    const moved = known ?? movementOf(rates, readings, mattersAt(parameter, band, last.level));
     const apart = new Set(level.apart);
     const pace = changeOfPace(daily.filter(({ at }) => !apart.has(at)).slice(-MOST_FOR_A_PACE));
     const fresh = now - last.at <= AHEAD_OF_DAYS * DAY_MS;
+    const moved = known ?? (fresh ? movementOf(rates, readings, mattersAt(parameter, band, last.level)) : undefined);
     const ahead = fresh ? level.ahead(momentsAhead(last.at, now + AHEAD_DAYS * DAY_MS)) : [];
     const values: TrendValues = {
       moved,
@@ -185,7 +185,11 @@ function answerOf(
   const moves = moved?.moves;
   const news = changedPace && now - changedPace.at < NEWS_DAYS * DAY_MS;
   return {
-    says: [...movesWords(parameter, moved), ...whereWords(parameter, last, band), ...leavesWords(values)],
+    says: [
+      ...movesWords(parameter, moved, now - last.at <= AHEAD_OF_DAYS * DAY_MS),
+      ...whereWords(parameter, last, band),
+      ...leavesWords(values),
+    ],
     certainty: moves === 'falling' || moves === 'rising' ? 'estimated' : 'within test error',
     moves,
     ...(lastDoubted && { retest: true }),
@@ -197,8 +201,10 @@ function answerOf(
   };
 }
 
-function movesWords(parameter: ParameterId, moved: Moved | undefined): Phrase[] {
+function movesWords(parameter: ParameterId, moved: Moved | undefined, fresh: boolean): Phrase[] {
   const name = capitalised(parameterOf(parameter).name);
+  if (moved?.moves === undefined && !fresh)
+    return [`${name} was last tested too long ago to tell how it moves; it was`];
   if (moved?.moves === undefined) return [`The tests cannot tell yet how ${parameterOf(parameter).name} moves; it is`];
   if (moved.moves === 'steady') return [`${name} is steady`, 'at'];
   if (moved.small) return [`${name} is ${moved.moves}`, ...slowlyWords(parameter, moved), 'and is'];

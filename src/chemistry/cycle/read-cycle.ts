@@ -165,7 +165,8 @@ function endsFrom(ends: readonly number[], weights: readonly number[], now: numb
     weights.flatMap((weight) => THREE_POINTS.map(([, share]) => weight * share)),
     MOST,
   );
-  return found.middle < Infinity ? found : undefined;
+  // Where most tanks go on beyond what is drawn, the soonest is known all the same.
+  return found.low < Infinity ? found : undefined;
 }
 
 /** When ammonia that a kit would show was last put in on purpose; undefined where it never was. */

@@ -1,6 +1,6 @@
 import { kalmanFilter, type Filtered, type Measurement, type StateSpace, type StateStep } from '../consumption/kalman';
 import { sparse } from '../consumption/step-algebra';
-import { mixtureQuantile, momentsOf, type Part } from '../readings/mixture';
+import { mixtureQuantile, type Part } from '../readings/mixture';
 import { weightsOf } from '../readings/wander';
 import { DAY_MS } from '../tank-model/time';
 import type { Gap } from './refill-account';
@@ -78,7 +78,7 @@ export function wanderingLoss(
   formulaLPerDay: number,
   markSdL: number,
   now: number,
-): ((days: number) => LossAhead & { readonly sd: number }) | undefined {
+): ((days: number) => LossAhead) | undefined {
   if (gaps.length === 0 || !(formulaLPerDay > 0)) return undefined;
   const unit = usualLoss(gaps) ?? formulaLPerDay;
   const tried = WAYS.map(({ way, usual }) => {
@@ -95,7 +95,6 @@ export function wanderingLoss(
       litresPerDay: Math.max(0, mixtureQuantile(parts, 0.5)),
       low: Math.max(0, mixtureQuantile(parts, 0.025)),
       high: Math.max(0, mixtureQuantile(parts, 0.975)),
-      sd: momentsOf(parts).sd,
     };
   };
 }

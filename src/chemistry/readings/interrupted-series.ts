@@ -12,13 +12,10 @@ export interface Told {
   readonly high: number;
 }
 
-export const VERDICTS = ['changed', 'within error', 'cannot tell'] as const;
-export type Verdict = (typeof VERDICTS)[number];
+export type Verdict = 'changed' | 'within error' | 'cannot tell';
 
 /** What came against what would have been. Levels in the readings' unit, rates in that unit a day. */
 export interface Interrupted {
-  readonly before: number;
-  readonly after: number;
   readonly verdict: Verdict;
   /** Which of the two it was, where it changed. */
   readonly how: 'jump' | 'turn' | undefined;
@@ -82,8 +79,6 @@ export function interruptedSeries(
   const [share = 0.5] = weightsOf([jump.log, turn.log]);
   const end = days(last.at);
   return {
-    before,
-    after,
     verdict: how ? 'changed' : small ? 'within error' : 'cannot tell',
     how,
     ...told,

@@ -8,8 +8,6 @@ export interface ScaleRate {
   /** From its first reading to its last. */
   readonly from: number;
   readonly to: number;
-  /** How long a stretch was looked at, days; undefined of the whole series and of what came since an event. */
-  readonly scaleDays: number | undefined;
   readonly sinceEvent: boolean;
   readonly count: number;
   readonly perDay: number;
@@ -18,13 +16,10 @@ export interface ScaleRate {
   readonly half: number;
   /** A straight line tells of it: else it moved both ways, and its mean rate says nothing of now. */
   readonly fits: boolean;
-  /** Where the line ends. */
-  readonly level: number;
-  readonly levelSd: number;
 }
 
 /** The stretches looked at. A turn shows in the short ones first, an even fall in the long ones. */
-export const SCALES_DAYS = [14, 28, 56, 112] as const;
+const SCALES_DAYS = [14, 28, 56, 112] as const;
 /** A stretch of fewer readings is one slip away from anything. */
 const LEAST_IN_A_STRETCH = 5;
 /** All that there are may be as few as these. */
@@ -36,6 +31,7 @@ const MISSED = 0.05;
 const LEFT_TO_THE_LONGEST = 0.8;
 /** In a stretch of fewer, a reading that stands apart may as well be the right one. */
 const LEAST_WITH_A_SLIP = 8;
+
 /**
  * The rate of a level over the last two, four, eight and sixteen weeks, over all of the series, and since an event: through each stretch a
  * straight line that a slip does not move, each range as wide as looking so many times asks for.
@@ -57,28 +53,24 @@ export function ratesByScale(given: readonly ReadBySome[], event?: number): Scal
     const unsure = line?.slips && stretch.readings.length < Math.min(LEAST_WITH_A_SLIP, readings.length);
     return line && !unsure ? [{ ...stretch, line }] : [];
   });
-  return fitted.map(({ readings: own, scaleDays, sinceEvent, line }, i) => {
+  return fitted.map(({ readings: own, sinceEvent, line }, i) => {
     const share = i === fitted.length - 1 ? LEFT_TO_THE_LONGEST : (1 - LEFT_TO_THE_LONGEST) / (fitted.length - 1);
     const missed = 1 - (1 - MISSED) ** (fitted.length === 1 ? 1 : share);
     return {
       from: own[0]?.at ?? last.at,
       to: last.at,
-      scaleDays,
       sinceEvent,
       count: own.length,
       perDay: line.perDay,
       sd: line.sd,
       half: line.sd * studentT(missed, line.degrees),
       fits: line.fits,
-      level: line.level,
-      levelSd: line.levelSd,
     };
   });
 }
 
 interface Stretch {
   readonly readings: readonly ReadBySome[];
-  readonly scaleDays: number | undefined;
   readonly sinceEvent: boolean;
 }
 
@@ -91,19 +83,17 @@ function stretchesOf(readings: readonly ReadBySome[], event: number | undefined)
     const own = since(last - (scaleDays + 0.5) * DAY_MS);
     const covers = (last - (own[0]?.at ?? last)) / DAY_MS;
     return own.length >= LEAST_IN_A_STRETCH && own.length < whole && covers >= COVERED * scaleDays
-      ? [{ readings: own, scaleDays, sinceEvent: false }]
+      ? [{ readings: own, sinceEvent: false }]
       : [];
   });
   // All that is told of, up to the longest scale: a series of seven weeks has a stretch of its own.
   const longest = since(last - (SCALES_DAYS[SCALES_DAYS.length - 1] ?? 0) * 1.01 * DAY_MS);
   const all = longest.length >= LEAST_READINGS ? longest : readings;
-  const scaleDays = undefined;
-  if (!found.some((each) => each.readings.length === all.length))
-    found.push({ readings: all, scaleDays, sinceEvent: false });
+  if (!found.some((each) => each.readings.length === all.length)) found.push({ readings: all, sinceEvent: false });
   if (event !== undefined) {
     const own = since(event);
     if (own.length >= LEAST_IN_A_STRETCH && !found.some((each) => each.readings.length === own.length))
-      found.push({ readings: own, scaleDays, sinceEvent: true });
+      found.push({ readings: own, sinceEvent: true });
   }
   return found.toSorted((a, b) => a.readings.length - b.readings.length);
 }

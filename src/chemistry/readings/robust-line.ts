@@ -30,13 +30,11 @@ const MOST_ALIKE = 0.9;
 /** The median of the sizes of standard normal deviates. */
 const MEDIAN_OF_NORMAL = 0.6745;
 
-/** A straight line through readings, told at the last of them. */
+/** The rate of a straight line through readings. */
 export interface RobustLine {
   /** In the readings' unit a day, and one standard deviation of it. */
   readonly perDay: number;
   readonly sd: number;
-  readonly level: number;
-  readonly levelSd: number;
   /** Of the estimate of the readings' error. */
   readonly degrees: number;
   /** Its readings scatter about it as they are said to, or not much more. */
@@ -71,12 +69,9 @@ export function robustLine(readings: readonly ReadBySome[]): RobustLine | undefi
   const left = residuals.reduce((sum, each, i) => sum + (weights[i] ?? 0) * each ** 2, 0);
   const scatter = (SAID_AS_BY + left) / (SAID_AS_BY + free);
   const variance = scatter * (scatter > FITS_BELOW ? follows(residuals, weights) : 1);
-  const of = (i: number) => Math.sqrt((solved.covariance.get(i, i) * variance) / EFFICIENCY);
   return {
     perDay: solved.at[1] ?? 0,
-    sd: of(1),
-    level: solved.at[0] ?? 0,
-    levelSd: of(0),
+    sd: Math.sqrt((solved.covariance.get(1, 1) * variance) / EFFICIENCY),
     degrees: SAID_AS_BY + free,
     fits: scatter <= FITS_BELOW,
     slips: weights.some((weight) => weight < APART_BELOW),
