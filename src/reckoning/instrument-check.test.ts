@@ -200,6 +200,23 @@ describe('a level that no model carries forward', () => {
         values: { nitrate: 5 + i * 7 * per },
       })),
     );
+  it('falls by no change of half the water, and is told of no more where it was tested long ago', () => {
+    const [tank] = tanks;
+    if (!tank) throw new Error('no tank');
+    const weekly = Array.from({ length: 12 }, (_, i): Entry => ({
+      id: `n${i}`,
+      tankId: 'a',
+      at: day(123 + i * 7),
+      kind: 'reading',
+      values: { nitrate: i < 7 ? 20 + (i % 2) : 10 + (i % 2) },
+    }));
+    const half: Entry = { id: 'half', tankId: 'a', at: day(168), kind: 'water-change', volumeL: 200, salinity: 35 };
+    expect(trendOf(bookOf([...weekly, half]), tank, 'nitrate', NOW).values.moved?.moves).not.toBe('falling');
+    expect(trendOf(bookOf(weekly), tank, 'nitrate', NOW).values.moved?.moves).toBe('falling');
+    const later = trendOf(bookOf(weekly), tank, 'nitrate', NOW + day(60));
+    expect(later.values.moved).toBeUndefined();
+    expect(later.answer.says[0]).toContain('was last tested too long ago');
+  });
   it('goes on at its rate, its doubt growing; an old one is not carried on', () => {
     const [tank] = tanks;
     if (!tank) throw new Error('no tank');
