@@ -49,7 +49,7 @@ test('a line sent twice in one breath is filed once', async ({ page }) => {
 test('a slip is refused where it stands, with what was meant one press away', async ({ page }) => {
   await openDemo(page, 'log');
   await jotField(page).fill('alk 830 sal 1.026');
-  await expect(page.getByText('A point may have slipped: 8.3 dKH?')).toBeVisible();
+  await expect(page.getByText('A point may be wrong, or a digit too many: 8.3 dKH?')).toBeVisible();
   await expect(page.getByText('1.026 looks like a specific gravity')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Log', exact: true })).toBeDisabled();
   await page.getByRole('button', { name: 'Use “alk 8.3 dKH”' }).click();
@@ -69,7 +69,7 @@ test('by fields: logged, corrected, deleted and brought back', async ({ page }) 
   await page.getByLabel('Alkalinity', { exact: true }).fill('8.4');
   await page.getByLabel('Calcium', { exact: true }).fill('4300');
   await page.getByRole('button', { name: 'Log it' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'A point may have slipped: 430 mg/L?' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'A point may be wrong, or a digit too many: 430 mg/L?' })).toBeVisible();
   await page.getByRole('button', { name: 'Use 430 mg/L' }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   const entries = page.getByRole('region', { name: 'Entries' });

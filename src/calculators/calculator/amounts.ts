@@ -45,7 +45,7 @@ export const AMOUNTS = {
     kind: 'alkalinity',
     low: 0,
     high: 60,
-    usual: [12 * MMOL_PER_L_PER_DKH, 60 * MMOL_PER_L_PER_DKH],
+    usual: [7 * MMOL_PER_L_PER_DKH, 60 * MMOL_PER_L_PER_DKH],
   },
   chamberPh: { field: 'pH of the chamber', kind: 'ph', low: 5.5, high: 8, usual: [6.2, 7] },
   bubblesPerMin: { field: 'bubbles a minute', kind: 'ratio', low: 0, high: 600, usual: [5, 120] },

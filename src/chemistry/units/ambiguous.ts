@@ -1,3 +1,4 @@
+import { partsOf } from './compose';
 import type { QuantityKind } from './kinds';
 
 interface Ambiguity {
@@ -11,30 +12,44 @@ interface Ambiguity {
   readonly settledBy?: 'US gal';
 }
 
-/** A gallon is one of two by the country; a keeper whose own unit is the US gallon is not asked. */
-const GALLON = (per: '' | '/day' | '/h'): Ambiguity => ({
-  spellings: [...['gal', 'gals', 'gallon', 'gallons'].map((gallon) => gallon + per), ...PER_GALLON[per]],
-  says: `A US gallon is 3.785 L, an imperial one 4.546 L: say US gal${per} or imp gal${per}.`,
-  likely: `US gal${per}`,
-  settledBy: 'US gal',
-});
-const PER_GALLON = { '': [], '/day': ['gpd', 'gal', 'gallons'], '/h': ['gph', 'gal'] } as const;
+/** What a country decides; a keeper whose own unit is the US gallon is not asked. */
+const VOLUMES: readonly Ambiguity[] = [
+  {
+    spellings: ['gal', 'gals', 'gallon', 'gallons'],
+    says: 'A US gallon is 3.785 L, an imperial one 4.546 L: say US gal or imp gal.',
+    likely: 'US gal',
+    settledBy: 'US gal',
+  },
+  {
+    spellings: ['oz', 'floz', 'ounce', 'ounces', 'fluidounce', 'fluidounces'],
+    says: 'A fluid ounce is 29.6 mL in the US and 28.4 mL elsewhere: say US fl oz or imp fl oz.',
+    likely: 'US fl oz',
+    settledBy: 'US gal',
+  },
+  {
+    spellings: ['qt', 'qts', 'quart', 'quarts'],
+    says: 'Quarts differ by a fifth between the US and elsewhere: say US qt, or litres.',
+    likely: 'US qt',
+    settledBy: 'US gal',
+  },
+  {
+    spellings: ['pint', 'pints', 'pt', 'pts'],
+    says: 'Pints differ by a fifth between the US and elsewhere: say US pt, or litres.',
+    likely: 'US pt',
+    settledBy: 'US gal',
+  },
+  {
+    spellings: ['cup', 'cups'],
+    says: 'A cup is 237 mL in the US and 250 mL elsewhere: say US cup, or millilitres.',
+    likely: 'US cup',
+    settledBy: 'US gal',
+  },
+];
 
 /** Spellings that keepers use for two different units: asked about, since a silent guess is a silent slip. */
 const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
-  volume: [
-    GALLON(''),
-    {
-      spellings: ['oz', 'floz', 'ounce', 'ounces', 'fluidounce', 'fluidounces'],
-      says: 'A fluid ounce is 29.6 mL in the US and 28.4 mL elsewhere: say US fl oz or imp fl oz.',
-      likely: 'US fl oz',
-    },
-    {
-      spellings: ['qt', 'quart', 'quarts', 'pint', 'pints', 'pt'],
-      says: 'Quarts and pints differ by a fifth between the US and elsewhere: say US qt, or litres.',
-      likely: 'US qt',
-    },
-  ],
+  volume: VOLUMES,
+  dose: VOLUMES,
   temperature: [
     { spellings: ['°', 'deg', 'degree', 'degrees'], says: 'Degrees of which scale? Say °C or °F.', likely: '°C' },
   ],
@@ -75,9 +90,6 @@ const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
     },
   ],
   nitrate: [{ spellings: ['n', 'no3n'], says: 'Nitrate as nitrogen? Say mg/L NO3-N.', likely: 'mg/L NO3-N' }],
-  waterRate: [GALLON('/day')],
-  pumpRate: [GALLON('/h')],
-  flow: [GALLON('/h')],
   mass: [
     {
       spellings: ['cup', 'cups', 'tsp', 'tbsp', 'spoon', 'teaspoon', 'tablespoon'],
@@ -88,12 +100,19 @@ const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
 };
 
 /**
- * What is ambiguous about a spelling, or nothing.
+ * What is ambiguous about a spelling, or nothing. Of a product ("gal/day") it is a part that is.
  * @param spelling lower case, without spaces
  */
 export function ambiguity(kind: QuantityKind, spelling: string): Ambiguity | undefined {
-  return AMBIGUOUS[kind]?.find(({ spellings }) => spellings.includes(spelling));
+  const whole = AMBIGUOUS[kind]?.find(({ spellings }) => spellings.includes(spelling));
+  if (whole || !OF_WATER.has(kind)) return whole;
+  const [of = '', ...per] = partsOf(spelling);
+  const part = VOLUMES.find(({ spellings }) => spellings.includes(of));
+  return part?.likely === undefined ? undefined : { ...part, likely: [part.likely, ...per].join('/') };
 }
+
+/** Kinds that are a volume over a time. */
+const OF_WATER: ReadonlySet<QuantityKind> = new Set(['doseRate', 'waterRate', 'flow', 'pumpRate']);
 
 /** Every spelling of a kind that is asked about, so that a line can tell it from a word. */
 export function ambiguousSpellings(kind: QuantityKind): readonly string[] {

@@ -7,8 +7,22 @@ import {
   type GravityReference,
 } from '../seawater/specific-gravity';
 import { MOLAR_MASS } from '../molar-mass';
+import { BASES, type BaseUnit } from './base-units';
+import {
+  G_PER_POUND,
+  KPA_PER_PSI,
+  KWH_PER_BTU,
+  L_PER_IMPERIAL_GALLON,
+  L_PER_US_GALLON,
+  MG_CACO3_PER_MEQ,
+  MMOL_PER_L_PER_DKH,
+  NO3_PER_N,
+  PO4_PER_P,
+} from './conversion';
 import { conductivityFromSalinity, METER_REFERENCE_C, salinityFromConductivity } from '../seawater/conductivity';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
+
+export { G_PER_POUND, L_PER_US_GALLON, MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH, NO3_PER_N, PO4_PER_P } from './conversion';
 
 /** One way of writing a quantity. Numbers are converted to and from the kind's canonical unit. */
 export interface Unit {
@@ -36,23 +50,6 @@ const UG_PER_L = scaled('µg/L', 1e-3, ['ug/l', 'ppb', 'ugl']);
 /** Laboratories report by mass. A kilogram is told by the litre of reef water, at 35 ppt and 25 °C (EOS-80). */
 const MG_PER_KG = scaled('mg/kg', seawaterDensityKgPerM3(35, 25) / 1000, ['mg/kg', 'mgkg']);
 
-/** 1 US gallon, exact by definition (231 cubic inches). */
-export const L_PER_US_GALLON = 3.785411784;
-/** 1 imperial gallon, exact by definition. */
-export const L_PER_IMPERIAL_GALLON = 4.54609;
-/** 1 pound, exact by definition. */
-export const G_PER_POUND = 453.59237;
-/** 1 dKH is 10 mg/L of CaO, and CaO carries two equivalents a mole. */
-export const MMOL_PER_L_PER_DKH = (2 * 10) / MOLAR_MASS.CaO;
-/** 1 meq/L as mg/L of CaCO3. */
-export const MG_CACO3_PER_MEQ = MOLAR_MASS.CaCO3 / 2;
-/** Phosphate for one of phosphorus, by mass. */
-export const PO4_PER_P = MOLAR_MASS.PO4 / MOLAR_MASS.P;
-/** Nitrate for one of nitrate-nitrogen, by mass. */
-export const NO3_PER_N = MOLAR_MASS.NO3 / MOLAR_MASS.N;
-/** 1 pound-force per square inch in kPa: exact by definition. */
-export const KPA_PER_PSI = (G_PER_POUND * 9.80665) / 25.4 ** 2;
-
 /** Conductivity is half a figure without its temperature; plain "mS/cm" is a meter's own, referred to 25 °C. */
 function conductivity(symbol: string, temperatureC: number, factor: number, aliases: readonly string[]): Unit {
   return {
@@ -79,7 +76,22 @@ const ALKALINITY = [
   scaled('dKH', MMOL_PER_L_PER_DKH, ['dkh', 'kh', 'dh', '°dkh'], 2),
   scaled('meq/L', 1, ['meq/l', 'meq', 'meql', 'mmol/l', 'mmol'], 3),
   scaled('ppm CaCO3', 1 / MG_CACO3_PER_MEQ, ['ppmcaco3', 'mg/lcaco3', 'ppm'], 0),
+  // Laboratories tell total alkalinity so; a kilogram is that of reef water at 35 ppt and 25 °C.
+  scaled('µmol/kg', seawaterDensityKgPerM3(35, 25) / 1e6, ['umol/kg', 'µeq/kg', 'ueq/kg'], 0),
+  scaled('µmol/L', 1e-3, ['umol/l', 'µeq/l', 'ueq/l'], 0),
 ];
+
+/** Base units as a kind counts them. @param canonical what the kind's canonical unit is, in the base's first */
+function ofBase(units: readonly BaseUnit[], canonical: number): Unit[] {
+  return units.map(({ symbol, spellings, factor }) =>
+    scaled(symbol, factor / canonical, [symbol.toLowerCase().replaceAll(' ', ''), ...spellings]),
+  );
+}
+
+/** The same with one unit first, in which a bare figure is read. */
+function first(symbol: string, units: readonly BaseUnit[]): BaseUnit[] {
+  return units.toSorted((a, b) => Number(b.symbol === symbol) - Number(a.symbol === symbol));
+}
 
 function perDay(units: readonly Unit[]): Unit[] {
   return units.map((unit) => ({
@@ -98,56 +110,36 @@ function perDay(units: readonly Unit[]): Unit[] {
  */
 export const KINDS = {
   /** Canonical: litre. */
-  volume: [
-    scaled('L', 1, ['l', 'litre', 'litres', 'liter', 'liters', 'ltr']),
-    scaled('mL', 1e-3, ['ml', 'cc']),
-    scaled('US gal', L_PER_US_GALLON, ['usgal', 'usgallon', 'usgallons']),
-    scaled('imp gal', L_PER_IMPERIAL_GALLON, ['impgal', 'ukgal', 'impgallon', 'impgallons']),
-    scaled('m³', 1000, ['m3', 'cbm']),
-    scaled('US qt', L_PER_US_GALLON / 4, ['usqt', 'usquart']),
-    scaled('US fl oz', L_PER_US_GALLON / 128, ['usfloz']),
-    scaled('imp fl oz', L_PER_IMPERIAL_GALLON / 160, ['impfloz', 'ukfloz']),
-  ],
+  volume: ofBase(BASES.volume, 1),
   /** Canonical: millilitre. */
-  dose: [scaled('mL', 1, ['ml', 'cc']), scaled('L', 1e3, ['l', 'litre', 'litres', 'liter', 'liters'])],
-  /** Canonical: millilitre a day. */
-  doseRate: [
-    scaled('mL/day', 1, ['ml/day', 'ml/d', 'mlperday', 'mladay', 'ml']),
-    scaled('L/day', 1e3, ['l/day', 'l/d', 'litres/day', 'l']),
-  ],
+  dose: ofBase(first('mL', BASES.volume), 1e-3),
+  /** Canonical: millilitre a day. What else a dose a day is told in is composed. */
+  doseRate: [scaled('mL/day', 1, ['ml']), scaled('L/day', 1e3, ['l'])],
   /** Canonical: litre a day. */
   waterRate: [
-    scaled('L/day', 1, ['l/day', 'l/d', 'l']),
-    scaled('mL/day', 1e-3, ['ml/day', 'ml/d', 'ml']),
-    scaled('US gal/day', L_PER_US_GALLON, ['usgal/day', 'usgal', 'usgpd']),
-    scaled('imp gal/day', L_PER_IMPERIAL_GALLON, ['impgal/day', 'impgal']),
+    scaled('L/day', 1, ['l']),
+    scaled('mL/day', 1e-3, ['ml']),
+    scaled('US gal/day', L_PER_US_GALLON, ['usgal', 'usgpd']),
+    scaled('imp gal/day', L_PER_IMPERIAL_GALLON, ['impgal']),
   ],
   /** Canonical: millilitre a minute. */
   flow: [
-    scaled('mL/min', 1, ['ml/min', 'mlpm', 'ml']),
-    scaled('L/day', 1000 / 1440, ['l/day', 'l/d']),
-    scaled('L/h', 1000 / 60, ['l/h']),
-    scaled('US gal/h', (L_PER_US_GALLON * 1000) / 60, ['usgal/h', 'usgph']),
-    scaled('imp gal/h', (L_PER_IMPERIAL_GALLON * 1000) / 60, ['impgal/h', 'impgph']),
+    scaled('mL/min', 1, ['mlpm', 'ml']),
+    scaled('L/h', 1000 / 60, ['lph']),
+    scaled('US gal/h', (L_PER_US_GALLON * 1000) / 60, ['usgph']),
   ],
   /** Canonical: litre an hour, as a pump's box tells it. */
   pumpRate: [
-    scaled('L/h', 1, ['l/h', 'lph', 'litres/hour']),
-    scaled('mL/min', 0.06, ['ml/min', 'mlpm']),
-    scaled('mL/h', 1e-3, ['ml/h', 'mlph']),
-    scaled('US gal/h', L_PER_US_GALLON, ['usgal/h', 'usgph']),
-    scaled('imp gal/h', L_PER_IMPERIAL_GALLON, ['impgal/h', 'impgph']),
+    scaled('L/h', 1, ['lph', 'l']),
+    scaled('mL/min', 0.06, ['mlpm']),
+    scaled('mL/h', 1e-3, ['mlph']),
+    scaled('US gal/h', L_PER_US_GALLON, ['usgph']),
+    scaled('imp gal/h', L_PER_IMPERIAL_GALLON, ['impgph']),
   ],
   /** Canonical: metre a second. */
   airSpeed: [scaled('m/s', 1, ['m/s', 'ms'], 1), scaled('ft/min', 0.00508, ['ft/min', 'fpm'])],
   /** Canonical: gram. */
-  mass: [
-    scaled('g', 1, ['g', 'gram', 'grams']),
-    scaled('kg', 1e3, ['kg', 'kilo', 'kilos']),
-    scaled('lb', G_PER_POUND, ['lb', 'lbs', 'pound', 'pounds']),
-    scaled('oz', G_PER_POUND / 16, ['oz', 'ounce', 'ounces']),
-    scaled('mg', 1e-3, ['mg']),
-  ],
+  mass: ofBase(BASES.mass, 1),
   /** Canonical: °C, ITS-90. */
   temperature: [
     { symbol: '°C', aliases: ['c', 'degc', 'celsius'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 1 },
@@ -247,7 +239,7 @@ export const KINDS = {
   /** Canonical: a specific gravity as it stands on a float, whose two temperatures are told beside it. */
   gravity: [scaled('', 1, ['sg'], 4)],
   /** Canonical: times a day. */
-  timesPerDay: [scaled('times a day', 1, ['/day', 'perday', 'timesaday'])],
+  timesPerDay: [scaled('times a day', 1, ['/day', 'times/day', 'x/day'])],
   /** Canonical: mg/L a day. */
   ionRate: [scaled('mg/L/day', 1, ['mg/l/day', 'ppm/day', 'mg/l/d', 'ppm/d', 'mg/l', 'ppm'], 2)],
   /** Canonical: mg/L a day, of what is told in hundredths. */
@@ -264,7 +256,7 @@ export const KINDS = {
   salinityRate: [scaled('ppt/day', 1, ['ppt/day', 'psu/day'], 3)],
   /** Canonical: a difference of two pH; and a day. */
   phDifference: [scaled('', 1, ['ph'], 2)],
-  phRate: [scaled('a day', 1, ['/day', 'perday'], 3)],
+  phRate: [scaled('a day', 1, ['/day'], 3)],
   /** Canonical: NBS scale. */
   ph: [{ symbol: '', aliases: ['ph', 'nbs'], toCanonical: (v) => v, fromCanonical: (v) => v, decimals: 2 }],
   /** Canonical: gram of solid a litre of solution. */
@@ -297,19 +289,17 @@ export const KINDS = {
   /** Canonical: box. */
   boxes: [scaled('boxes', 1, ['box'], 1)],
   /** Canonical: kWh. */
-  energy: [scaled('kWh', 1, ['kwh'])],
+  energy: [scaled('kWh', 1, ['kwh']), scaled('Wh', 1e-3, ['wh']), scaled('BTU', KWH_PER_BTU, ['btu', 'btus'])],
   /** Canonical: W. */
-  power: [scaled('W', 1, ['w', 'watt', 'watts']), scaled('kW', 1000, ['kw'])],
+  power: [
+    scaled('W', 1, ['w', 'watt', 'watts']),
+    scaled('kW', 1000, ['kw']),
+    scaled('BTU/h', 1000 * KWH_PER_BTU, ['btu/h', 'btu/hr', 'btuh', 'btu', 'btus']),
+  ],
   /** Canonical: percent. */
   percent: [scaled('%', 1, ['%', 'percent', 'pc'])],
   /** Canonical: centimetre. */
-  length: [
-    scaled('cm', 1, ['cm']),
-    scaled('mm', 0.1, ['mm']),
-    scaled('m', 100, ['m', 'metre', 'metres']),
-    scaled('in', 2.54, ['in', 'inch', 'inches', '"']),
-    scaled('ft', 30.48, ['ft', 'foot', 'feet']),
-  ],
+  length: ofBase(first('cm', BASES.length), 0.01),
   /** Canonical: kg on a square metre. */
   floorLoad: [
     scaled('kg/m²', 1, ['kg/m2'], 0),

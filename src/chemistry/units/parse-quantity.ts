@@ -2,7 +2,9 @@ import { distance } from 'fastest-levenshtein';
 import { attempt, Refusal } from '../refusal';
 import { ambiguity } from './ambiguous';
 import { areaBySides } from './area-by-sides';
+import { composedUnit, slashed, unitOverTime } from './compose';
 import { salinityUnitWithTemperature, unitsOf, type QuantityKind, type Unit } from './kinds';
+import { anotherUnit, convert, probableSlip, takes, usualScales } from './probable-slip';
 import { preferredUnit, quantity, showText, type UnitPreferences } from './quantity';
 
 /** What a field accepts, in canonical units. */
@@ -74,8 +76,8 @@ export function parseQuantity(typed: string, expected: Expectation, preferences:
   const amount = convert(unit, value);
   const refused = { field: expected.field, value: text.trim(), allowed };
   if (amount === undefined || amount < expected.low || amount > expected.high)
-    throw new Refusal({ ...refused, ...probableSlip(value, unit, expected) });
-  const meant = spelling === '' ? anotherUnit(value, amount, unit, expected) : undefined;
+    throw new Refusal({ ...refused, ...probableSlip(value, unit, expected, spelling !== '') });
+  const meant = spelling === '' ? anotherUnit(value, amount, unit, expected, preferences) : undefined;
   if (meant) throw new Refusal({ ...refused, ...meant });
   return { amount, unit };
 }
@@ -100,39 +102,15 @@ export function withFractionsRead(text: string): string {
   );
 }
 
-/** "<0.2" is what a kit shows below its first step. */
+/** "<0.2" is a bound: its own figure is offered, and whoever means another types that. */
 function noNumber(text: string, expected: Expectation, preferences: UnitPreferences) {
   const below = BOUND.exec(text)?.[1];
   const bound = below && attempt(() => parseQuantity(below, { ...expected, low: 0 }, preferences)).outcome;
   if (!bound) return { hint: 'A number is needed here.' };
-  const half = Number((bound.unit.fromCanonical(bound.amount) / 2).toPrecision(6));
+  const figure = `${Number(bound.unit.fromCanonical(bound.amount).toPrecision(12))} ${bound.unit.symbol}`.trim();
   return {
-    hint: `“${text.trim()}” is a bound, and one figure is kept here. Half of it is the usual stand-in.`,
-    suggestion: `${half} ${bound.unit.symbol}`.trim(),
-  };
-}
-
-/** Kinds whose figures alone may be told in two units, and those units: without one, a figure that fits another is asked about. */
-const TOLD_IN: Partial<Record<QuantityKind, readonly string[]>> = {
-  alkalinity: ['dKH', 'meq/L', 'ppm CaCO3'],
-  salinity: ['ppt', 'sg', 'mS/cm'],
-  temperature: ['°C', '°F'],
-  mass: ['kg', 'lb'],
-};
-
-/** A figure without a unit that is unusual as it stands and usual in another unit of the same quantity. */
-function anotherUnit(value: number, amount: number, unit: Unit, { kind, usual }: Expectation) {
-  if (!usual || (amount >= usual[0] && amount <= usual[1])) return undefined;
-  const fits = (TOLD_IN[kind] ?? []).filter((symbol) => {
-    const other = unitsOf(kind).find((each) => each.symbol === symbol);
-    const meant = other && symbol !== unit.symbol ? convert(other, value) : undefined;
-    return meant !== undefined && meant >= usual[0] && meant <= usual[1];
-  });
-  const [first] = fits;
-  if (first === undefined) return undefined;
-  return {
-    hint: `${value} ${unit.symbol} is unusual, and ${value} ${fits.join(` or ${value} `)} is not: say which is meant, with its unit.`,
-    suggestion: `${value} ${first}`,
+    hint: `“${text.trim()}” is a bound, and one figure is kept here: ${figure}, or the one you hold likely.`,
+    suggestion: takes(bound.amount, expected) ? figure : undefined,
   };
 }
 
@@ -147,7 +125,7 @@ export function acceptAmount(amount: number, expected: Expectation, preferences:
     field: expected.field,
     value: amount,
     allowed: allowedRange(expected, preferences),
-    ...(canonical && Number.isFinite(amount) && probableSlip(amount, canonical, expected)),
+    ...(canonical && Number.isFinite(amount) && probableSlip(amount, canonical, expected, false)),
   });
 }
 
@@ -163,15 +141,14 @@ export function readNumber(text: string): number | undefined {
 
 /** The unit of a kind that a spelling names, or undefined. */
 export function unitBySpelling(kind: QuantityKind, spelling: string): Unit | undefined {
-  const plain = plainSpelling(spelling);
+  const plain = slashed(spelling);
   return (
-    unitsOf(kind).find((unit) => plainSpelling(unit.symbol) === plain || unit.aliases.includes(plain)) ??
-    (kind === 'salinity' ? salinityUnitWithTemperature(plain) : undefined)
+    unitsOf(kind).find((unit) => slashed(unit.symbol) === plain || unit.aliases.includes(plain)) ??
+    (kind === 'salinity' ? salinityUnitWithTemperature(plain) : undefined) ??
+    // What could mean two units is asked about, and not read as one of them.
+    (ambiguity(kind, plain) ? undefined : composedUnit(kind, spelling)) ??
+    unitOverTime(kind, spelling, unitBySpelling)
   );
-}
-
-function plainSpelling(spelling: string): string {
-  return spelling.toLowerCase().replaceAll(/[\s°]/g, '').replaceAll('μ', 'µ').replace(/\.$/, '');
 }
 
 /** Kinds of which "mg/L" means what the keeper's own kit means by it. */
@@ -179,7 +156,7 @@ const AS_THE_KIT_TELLS: ReadonlySet<QuantityKind> = new Set(['ammonia', 'nitrite
 const MG_PER_L: ReadonlySet<string> = new Set(['mg/l', 'mgl', 'ppm']);
 
 function findUnit(spelling: string, expected: Expectation, preferences: UnitPreferences, text: string): Unit {
-  if (spelling === '' || (AS_THE_KIT_TELLS.has(expected.kind) && MG_PER_L.has(plainSpelling(spelling))))
+  if (spelling === '' || (AS_THE_KIT_TELLS.has(expected.kind) && MG_PER_L.has(slashed(spelling))))
     return preferredUnit(expected.kind, preferences);
   const unit = unitBySpelling(expected.kind, spelling) ?? settledUnit(spelling, expected.kind, preferences);
   if (unit) return unit;
@@ -193,45 +170,48 @@ function findUnit(spelling: string, expected: Expectation, preferences: UnitPref
 
 /** A spelling that could mean two units, where the keeper's own settings tell which. */
 function settledUnit(spelling: string, kind: QuantityKind, preferences: UnitPreferences): Unit | undefined {
-  const asked = ambiguity(kind, plainSpelling(spelling));
+  const asked = ambiguity(kind, slashed(spelling));
   return asked?.settledBy === preferences.volume && asked.likely ? unitBySpelling(kind, asked.likely) : undefined;
 }
 
 /** A spelling that could mean two units is told so; one that means none is answered with the nearest that does. */
-function unknownUnit(spelling: string, { kind, field }: Expectation, text: string) {
-  const figure = text.slice(0, text.lastIndexOf(spelling)).trim();
-  const ambiguous = ambiguity(kind, plainSpelling(spelling) || spelling);
+function unknownUnit(spelling: string, expected: Expectation, text: string) {
+  const { kind, field } = expected;
+  const value = readNumber(text.slice(0, text.lastIndexOf(spelling)).trim());
+  /** A figure in a unit is offered where the field takes it. */
+  const offered = (figure: number, symbol: string) => {
+    const unit = unitBySpelling(kind, symbol);
+    return unit && takes(convert(unit, figure), expected) ? `${Number(figure.toPrecision(12))} ${symbol}` : undefined;
+  };
+  const ambiguous = ambiguity(kind, slashed(spelling) || spelling);
   if (ambiguous) {
     const { says, likely, times = 1 } = ambiguous;
-    const value = readNumber(figure);
-    return {
-      hint: says,
-      suggestion: likely && value !== undefined ? `${Number((value * times).toPrecision(12))} ${likely}` : undefined,
-    };
+    // Of degrees the scale is offered on which the figure is one to be expected.
+    const symbol = (value !== undefined && usualScales(expected, value)[0]) || likely;
+    return { hint: says, suggestion: symbol && value !== undefined ? offered(value * times, symbol) : undefined };
   }
   const symbols = unitsOf(kind)
     .map((candidate) => candidate.symbol)
     .filter(Boolean);
   if (symbols.length === 0) return { hint: `${field} takes no unit.` };
-  const nearest = symbols
-    .map((symbol) => ({ symbol, apart: distance(plainSpelling(symbol), plainSpelling(spelling)) }))
-    .toSorted((a, b) => a.apart - b.apart)[0];
-  const near = nearest && nearest.apart <= 2 && nearest.apart < nearest.symbol.length ? nearest.symbol : undefined;
+  const near = symbols.find((symbol) => isMistyped(slashed(spelling), slashed(symbol)));
+  const more = symbols.length > MOST_NAMED ? ' and others' : '';
   return {
-    hint: `"${spelling}" is not a unit of ${field}; known here: ${symbols.join(', ')}.`,
-    suggestion: near && `${figure} ${near}`,
+    hint: `"${spelling}" is not a unit of ${field}; known here: ${symbols.slice(0, MOST_NAMED).join(', ')}${more}.`,
+    suggestion: near && value !== undefined ? offered(value, near) : undefined,
   };
 }
 
-/** A unit's own equation may refuse (35 as a specific gravity): that is "no such amount" here. */
-function convert(unit: Unit, value: number): number | undefined {
-  try {
-    const amount = unit.toCanonical(value);
-    return Number.isFinite(amount) ? amount : undefined;
-  } catch (error) {
-    if (error instanceof Refusal) return undefined;
-    throw error;
-  }
+/** Units a refusal names before it says "and others". Chosen. */
+const MOST_NAMED = 6;
+
+/**
+ * One letter other than the first is wrong or missing, in a spelling long enough to tell ("dkj" is dKH, "nl" is nothing nearby), or the
+ * water is left out ("430 mg").
+ */
+function isMistyped(typed: string, meant: string): boolean {
+  if (meant === `${typed}/l`) return true;
+  return meant.length >= 3 && typed.length >= 3 && typed[0] === meant[0] && distance(typed, meant) === 1;
 }
 
 function allowedRange({ kind, low, high }: Expectation, preferences: UnitPreferences): string {
@@ -239,38 +219,3 @@ function allowedRange({ kind, low, high }: Expectation, preferences: UnitPrefere
   const to = showText(quantity(kind, high), preferences);
   return `${from} to ${to}`;
 }
-
-/** Another unit first (1.026 is no ppt but a good specific gravity), then a slipped point (830 for 8.30). */
-function probableSlip(
-  value: number,
-  unit: Unit,
-  { kind, low, high, usual, otherwise }: Expectation,
-): { hint?: string | undefined; suggestion?: string } {
-  if (value < 0 && low >= 0) return { hint: 'It cannot be negative.' };
-  const [from, to] = usual ?? [low, high];
-  const plausible = (amount: number | undefined) => amount !== undefined && amount >= from && amount <= to;
-  for (const other of unitsOf(kind)) {
-    if (other.symbol === unit.symbol || !plausible(convert(other, value))) continue;
-    const suggestion = `${value} ${other.symbol}`;
-    return {
-      hint: `${value} looks like ${UNIT_WORDS[other.symbol] ?? other.symbol}, not ${UNIT_WORDS[unit.symbol] ?? unit.symbol}.`,
-      suggestion,
-    };
-  }
-  for (const factor of [0.1, 0.01, 0.001, 10, 100, 1000]) {
-    const moved = Number((value * factor).toPrecision(12));
-    if (!plausible(convert(unit, moved))) continue;
-    const suggestion = `${moved} ${unit.symbol}`.trim();
-    return { hint: `A point may have slipped: ${suggestion}?`, suggestion };
-  }
-  return { hint: otherwise };
-}
-
-const UNIT_WORDS: Record<string, string> = {
-  sg: 'a specific gravity',
-  ppt: 'ppt',
-  '°F': 'degrees Fahrenheit',
-  '°C': 'degrees Celsius',
-  'mS/cm': 'a conductivity in mS/cm',
-  'µS/cm': 'a conductivity in µS/cm',
-};

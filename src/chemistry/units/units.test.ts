@@ -135,7 +135,7 @@ describe('reading what a keeper types', () => {
   });
 
   it.each([
-    ['temperature', '77 degrees', /°C or °F/, '77 °C'],
+    ['temperature', '77 degrees', /°C or °F/, '77 °F'],
     ['temperature', '25°', /which scale/, '25 °C'],
     ['alkalinity', '8 deg', /dKH/, '8 dKH'],
     ['alkalinity', '150 mg/L', /Milligrams of what/, '150 ppm CaCO3'],
@@ -203,15 +203,15 @@ describe('reading what a keeper types', () => {
     expect(parseQuantity('80 lb', rock, DEFAULT_UNITS).amount).toBeCloseTo(80 * 453.59237, 6);
   });
 
-  it('a bound is recognised, and half of it offered', () => {
-    expect(refusal('nitrate', '<0.2')).toMatchObject({ suggestion: '0.1 mg/L' });
-    expect(refusal('phosphate', '< 0.02 mg/L')).toMatchObject({ suggestion: '0.01 mg/L' });
+  it('a bound is recognised, and its own figure offered', () => {
+    expect(refusal('nitrate', '<0.2')).toMatchObject({ suggestion: '0.2 mg/L' });
+    expect(refusal('alkalinity', '<7.8 dKH')).toMatchObject({ suggestion: '7.8 dKH' });
     expect(refusal('nitrate', '<').suggestion).toBeUndefined();
   });
 
   it('answers an unknown unit with those it knows and the nearest', () => {
     expect(refusal('alkalinity', '8.2 dKj')).toMatchObject({
-      hint: '"dKj" is not a unit of alkalinity; known here: dKH, meq/L, ppm CaCO3.',
+      hint: '"dKj" is not a unit of alkalinity; known here: dKH, meq/L, ppm CaCO3, µmol/kg, µmol/L.',
       suggestion: '8.2 dKH',
     });
     expect(refusal('calcium', '430 mg')).toMatchObject({ suggestion: '430 mg/L' });
