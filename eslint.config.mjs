@@ -12,13 +12,14 @@ const MAY_IMPORT = {
   chemistry: [],
   calculators: ['chemistry'],
   record: ['calculators', 'chemistry'],
+  jot: ['record', 'calculators', 'chemistry'],
   registry: [],
-  reckoning: ['registry', 'record', 'calculators', 'chemistry'],
-  demo: ['registry', 'reckoning', 'record', 'calculators', 'chemistry'],
-  workers: ['reckoning', 'record', 'calculators', 'chemistry'],
-  interface: ['registry', 'demo', 'workers', 'reckoning', 'record', 'calculators', 'chemistry'],
-  benches: ['registry', 'interface', 'reckoning', 'record', 'calculators', 'chemistry'],
-  app: ['registry', 'benches', 'interface', 'demo', 'reckoning', 'record', 'calculators', 'chemistry'],
+  reckoning: ['registry', 'jot', 'record', 'calculators', 'chemistry'],
+  demo: ['registry', 'reckoning', 'jot', 'record', 'calculators', 'chemistry'],
+  workers: ['reckoning', 'jot', 'record', 'calculators', 'chemistry'],
+  interface: ['registry', 'demo', 'workers', 'reckoning', 'jot', 'record', 'calculators', 'chemistry'],
+  benches: ['registry', 'interface', 'reckoning', 'jot', 'record', 'calculators', 'chemistry'],
+  app: ['registry', 'benches', 'interface', 'demo', 'reckoning', 'jot', 'record', 'calculators', 'chemistry'],
 };
 
 /**

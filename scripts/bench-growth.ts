@@ -1,7 +1,7 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { demoBook } from '@/demo/scenario';
 import { applyRows } from '@/record/apply-rows';
-import { readLine } from '@/record/jot/read-line';
+import { readLine } from '@/jot/read-line';
 import type { Book, Entry } from '@/record/schema';
 import { sortRows } from '@/record/set-apart';
 import { inTheirOrder } from '@/record/apply-rows';

@@ -29,7 +29,7 @@ import { topOff } from '../src/calculators/top-off/top-off';
 import { topOffFailure } from '../src/calculators/top-off/failure';
 import { failureQuestion } from '@/reckoning/top-off-failure';
 import { topOffQuestion } from '@/reckoning/top-off-question';
-import { readLine } from '@/record/jot/read-line';
+import { readLine } from '@/jot/read-line';
 import { doseQuestion } from '@/reckoning/dose-question';
 import { todayOf } from '@/reckoning/today';
 

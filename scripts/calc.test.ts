@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 
 function calc(args: readonly string[], input = '') {
-  const { stdout, stderr, status } = spawnSync(process.execPath, ['scripts/calc.mjs', ...args], {
+  const { stdout, stderr, status } = spawnSync(process.execPath, ['scripts/command.mjs', 'calc', ...args], {
     input,
     encoding: 'utf8',
     maxBuffer: 64 << 20,

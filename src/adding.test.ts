@@ -22,12 +22,13 @@ export const broth = defineKind({
   title: 'Broth',
   tankId: OF_A_TANK,
   shape: { grams: within(AMOUNTS.weighedForVolume) },
-  verbs: {
-    broth: (scanner, from) => {
-      const grams = scanner.readQuantity({ ...AMOUNTS.weighedForVolume, field: 'food' }, from);
-      return grams === undefined ? undefined : (at) => ({ at, grams });
+  jot: [
+    {
+      words: ['broth'],
+      figures: { grams: { expected: { ...AMOUNTS.weighedForVolume, field: 'food' } } },
+      make: ({ figures: { grams } }) => (grams === undefined ? undefined : { grams }),
     },
-  },
+  ],
   describe: ({ grams }, { settings: { units } }) => \`\${told('mass', grams, units)} of food\`,
   figures: ({ grams }) => [['food', grams, 'g']],
   mark: { path: 'M1 5 H9', word: 'broth' },
@@ -62,7 +63,7 @@ import { lastObservation } from '@/reckoning/observations';
 import { entriesCsv } from '@/record/csv';
 import { emptyBook, newTank } from '@/record/defaults';
 import { readFile, writeFile } from '@/record/file';
-import { readLine } from '@/record/jot/read-line';
+import { readLine } from '@/jot/read-line';
 import { describeEntry } from '@/record/kinds/describe';
 import { ALL_KINDS, kindOf } from '@/record/kinds/list';
 import type { Entry, Tank } from '@/record/schema';

@@ -39,6 +39,7 @@ describe('imports point down only', () => {
       "import { waterDay } from '../water-change/water-day';\nexport const x = waterDay;\n",
     ],
     ['src/record/broken.ts', "import { outlook } from '@/reckoning/outlook';\nexport const x = outlook;\n"],
+    ['src/record/broken.ts', "import { readLine } from '@/jot/read-line';\nexport const x = readLine;\n"],
     ['src/reckoning/broken.ts', "import { demoBook } from '@/demo/scenario';\nexport const x = demoBook;\n"],
     [
       'src/interface/broken.ts',

@@ -1,6 +1,6 @@
 import { PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { entriesOf } from '@/record/entries-of';
-import { typedSession, type TypedSession } from '@/record/jot/typed-session';
+import { typedSession, type TypedSession } from '@/jot/typed-session';
 import type { Book } from '@/record/schema';
 import { observationsOf } from './observations';
 

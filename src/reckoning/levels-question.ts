@@ -1,6 +1,6 @@
 import { DOSED_PARAMETERS, isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { levels } from '@/calculators/levels/levels';
-import { jotExamples } from '@/record/line/example';
+import { jotExamples } from '@/jot/example';
 import { entriesOf } from '@/record/entries-of';
 import type { ParameterId } from '@/calculators/parameters/parameters';
 import type { Book, Tank } from '@/record/schema';

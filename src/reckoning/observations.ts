@@ -120,11 +120,13 @@ function observed(
   instrument: Instrument | undefined,
 ): TankObservation {
   const bound = entry.bounds?.[parameter];
+  // Remembered as a range ("4 to 5"), it lies evenly in it: a uniform distribution.
+  const told = entry.uncertainty?.[parameter] ?? 0;
   const ages = instrument ? agesOf(instrument, entry.at) : [];
   const plain: TankObservation = {
     at: entry.at,
     value: raw,
-    sd: errorOf(parameter, instrument) * (ages.length > 0 ? AGED_FACTOR : 1),
+    sd: Math.hypot(errorOf(parameter, instrument) * (ages.length > 0 ? AGED_FACTOR : 1), told / Math.sqrt(3)),
     entryId: entry.id,
     raw,
     correction: 0,

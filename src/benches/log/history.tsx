@@ -8,7 +8,7 @@ import { goTo, useAsks } from '@/interface/place';
 import { SelectField } from '@/interface/select-field';
 import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { jotExamples } from '@/record/line/example';
+import { jotExamples } from '@/jot/example';
 import { describeEntry, entryText, saysAll } from '@/record/kinds/describe';
 import { ALL_KINDS, kindOf } from '@/record/kinds/list';
 import type { Entry } from '@/record/schema';

@@ -7,13 +7,14 @@ import { parameterOf, type ParameterId } from '@/calculators/parameters/paramete
 import { boundSign } from '@/chemistry/observation';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
+import { monthFirst } from '@/interface/date-order';
 import { useKeptState } from '@/interface/kept-draft';
 import { whenText } from '@/interface/when';
 import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { lastObservation, observationText } from '@/reckoning/observations';
 import { lastSession } from '@/reckoning/last-session';
-import { readCells, withUnit, type CellRead } from '@/record/jot/read-cell';
+import { readCells, withUnit, type CellRead } from '@/jot/read-cell';
 import { describeEntry } from '@/record/kinds/describe';
 import { AHEAD_MS } from '@/record/rows/fields';
 import type { Entry } from '@/record/schema';
@@ -36,7 +37,11 @@ export function SessionGrid() {
   const [id, setId] = useState(nanoid);
   const form = useRef<HTMLFormElement>(null);
   const { order, units: lastUnits } = lastSession(book, tank.id, now);
-  const read = readCells(cells, { now, zone, units, solutions: [], instruments: book.instruments }, lastUnits);
+  const read = readCells(
+    cells,
+    { now, zone, units, solutions: [], instruments: book.instruments, monthFirst: monthFirst() },
+    lastUnits,
+  );
   const filled = order.filter((parameter) => (cells[parameter] ?? '').trim() !== '');
   const wrong = filled.filter((parameter) => read.of[parameter]?.problem !== undefined);
 

@@ -12,7 +12,7 @@ import { whenText } from '@/interface/when';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { waterStatus, type ParameterStatus } from '@/reckoning/water-status';
 import { useCycle } from '@/interface/cycle-context';
-import { jotExamples } from '@/record/line/example';
+import { jotExamples } from '@/jot/example';
 import { benchAddress } from '@/registry/addresses';
 import { todayOf } from '@/reckoning/today';
 

@@ -12,7 +12,7 @@ const SEA = naturalSeawater(35);
 export const EVERYDAY = {
   alkalinity: {
     name: 'alkalinity',
-    words: ['alk', 'alkalinity', 'kh', 'dkh'],
+    words: ['alk', 'alkalinity', 'kh', 'dkh', 'alkalinities', 'carbonate hardness'],
     unitOfWord: { dkh: 'dKH', kh: 'dKH' },
     kind: 'alkalinity',
     low: 0,
@@ -27,7 +27,7 @@ export const EVERYDAY = {
   },
   calcium: {
     name: 'calcium',
-    words: ['ca', 'calcium'],
+    words: ['ca', 'calcium', 'calc', 'cal'],
     kind: 'calcium',
     low: 50,
     high: 1000,
@@ -41,7 +41,7 @@ export const EVERYDAY = {
   },
   magnesium: {
     name: 'magnesium',
-    words: ['mg', 'magnesium'],
+    words: ['mg', 'magnesium', 'mag'],
     kind: 'magnesium',
     low: 100,
     high: 3000,
@@ -55,7 +55,7 @@ export const EVERYDAY = {
   },
   nitrate: {
     name: 'nitrate',
-    words: ['no3', 'nitrate'],
+    words: ['no3', 'nitrate', 'nitrates', 'nitrat', 'trates', 'trate'],
     kind: 'nitrate',
     low: 0,
     high: 500,
@@ -69,7 +69,7 @@ export const EVERYDAY = {
   },
   phosphate: {
     name: 'phosphate',
-    words: ['po4', 'phosphate', 'phosphorus', 'p'],
+    words: ['po4', 'phosphate', 'phosphates', 'phos', 'phosphorus', 'p'],
     kind: 'phosphate',
     low: 0,
     high: 10,
@@ -96,7 +96,7 @@ export const EVERYDAY = {
   },
   salinity: {
     name: 'salinity',
-    words: ['sal', 'salinity', 'sg'],
+    words: ['sal', 'salinity', 'sg', 'gravity', 'specific gravity'],
     unitOfWord: { sg: 'sg' },
     kind: 'salinity',
     low: 5,
@@ -111,7 +111,7 @@ export const EVERYDAY = {
   },
   temperature: {
     name: 'temperature',
-    words: ['temp', 'temperature', 't'],
+    words: ['temp', 'temperature', 't', 'tank temp', 'water temp', 'water temperature'],
     kind: 'temperature',
     low: 5,
     high: 40,
@@ -124,7 +124,7 @@ export const EVERYDAY = {
   },
   ammonia: {
     name: 'ammonia',
-    words: ['nh3', 'ammonia', 'amm', 'nh4'],
+    words: ['nh3', 'ammonia', 'amm', 'nh4', 'ammonium'],
     unitOfWord: { nh4: 'mg/L NH4' },
     kind: 'ammonia',
     low: 0,
@@ -138,7 +138,7 @@ export const EVERYDAY = {
   },
   nitrite: {
     name: 'nitrite',
-    words: ['no2', 'nitrite'],
+    words: ['no2', 'nitrite', 'nitrites', 'trites', 'trite'],
     kind: 'nitrite',
     low: 0,
     high: 100,

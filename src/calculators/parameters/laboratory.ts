@@ -49,7 +49,7 @@ const T = TRACES_35_UG_PER_L;
 /** What a laboratory tells besides what is tested at home; potassium, iodine and iron have kits too. */
 export const LABORATORY = {
   potassium: {
-    ...ion('potassium', ['potassium'], SEA.potassiumMgPerL),
+    ...ion('potassium', ['potassium', 'k'], SEA.potassiumMgPerL),
     readBy: { laboratory: SEA.potassiumMgPerL * ION_ERROR, kit: 20 },
   },
   strontium: ion('strontium', ['sr', 'strontium'], SEA.strontiumMgPerL),

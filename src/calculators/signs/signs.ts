@@ -11,9 +11,13 @@ interface SignFacts {
 }
 
 export const SIGNS = {
-  'polyps-out': { words: ['polyps out', 'polyps open'], good: true, looksAt: ['alkalinity', 'nitrate', 'phosphate'] },
+  'polyps-out': {
+    words: ['polyps out', 'polyps open', 'polyps are out', 'polyps are open', 'good polyp extension'],
+    good: true,
+    looksAt: ['alkalinity', 'nitrate', 'phosphate'],
+  },
   'polyps-in': {
-    words: ['polyps in', 'polyps closed', 'closed up'],
+    words: ['polyps in', 'polyps closed', 'closed up', 'polyps are in', 'polyps are closed'],
     looksAt: ['alkalinity', 'salinity', 'temperature'],
   },
   paling: {
@@ -32,6 +36,7 @@ export const SIGNS = {
   diatoms: { words: ['diatoms', 'diatom', 'brown dust'], looksAt: ['phosphate', 'nitrate'] },
   film: { words: ['film', 'film algae', 'glass film'], looksAt: ['phosphate', 'nitrate'] },
   cyanobacteria: { words: ['cyanobacteria', 'cyano', 'red film', 'red slime'], looksAt: ['nitrate', 'phosphate'] },
+  dinoflagellates: { words: ['dinoflagellates', 'dinos', 'dino', 'brown snot'], looksAt: ['nitrate', 'phosphate'] },
   'hair-algae': { words: ['hair algae', 'gha', 'green filaments'], looksAt: ['phosphate', 'nitrate'] },
   'bubble-algae': { words: ['bubble algae', 'bubbles algae'], looksAt: ['nitrate', 'phosphate'] },
   coralline: { words: ['coralline', 'coralline algae'], good: true, looksAt: ['alkalinity', 'calcium', 'magnesium'] },

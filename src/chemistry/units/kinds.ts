@@ -114,7 +114,7 @@ export const KINDS = {
   /** Canonical: millilitre. */
   dose: ofBase(first('mL', BASES.volume), 1e-3),
   /** Canonical: millilitre a day. What else a dose a day is told in is composed. */
-  doseRate: [scaled('mL/day', 1, ['ml']), scaled('L/day', 1e3, ['l'])],
+  doseRate: [scaled('mL/day', 1, ['ml', '/day', '/d']), scaled('L/day', 1e3, ['l'])],
   /** Canonical: litre a day. */
   waterRate: [
     scaled('L/day', 1, ['l']),

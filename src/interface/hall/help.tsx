@@ -2,7 +2,7 @@
 
 import { Dialog } from 'radix-ui';
 import { useMemo } from 'react';
-import { lineExamples } from '@/record/line/example';
+import { lineExamples } from '@/jot/example';
 import type { Book } from '@/record/schema';
 import { useBookIfRead } from '../workspace';
 import { useActions } from './actions';

@@ -11,12 +11,13 @@ import {
   useSyncExternalStore,
   type FormEvent,
 } from 'react';
-import { jotExamples } from '@/record/line/example';
-import { readLine, type Jotted } from '@/record/jot/read-line';
+import { jotExamples } from '@/jot/example';
+import { readLine, type Jotted } from '@/jot/read-line';
 import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
 import { draftQuestion } from '@/reckoning/draft-question';
 import { describeEntry } from '@/record/kinds/describe';
 import { kindOf } from '@/record/kinds/list';
+import { monthFirst } from '../date-order';
 import { whenText } from '../when';
 import { jotDraftOf } from './jot-draft';
 import { onJotAsked } from './jot-request';
@@ -146,6 +147,8 @@ export function JotLine() {
               {jotted.drafts.map((each, i) => (
                 <li key={i}>
                   <span className="font-semibold">{kindOf(each.kind).title}</span> {describeEntry(each, book)}
+                  {each.kind !== 'note' && each.note && <span className="text-soft">, note: {each.note}</span>}
+                  {each.at !== jotted.at && <span className="text-soft">, {whenText(each.at, now, zone)}</span>}
                 </li>
               ))}
             </ul>
@@ -170,6 +173,17 @@ export function JotLine() {
                     Use “{problem.suggestion}”
                   </button>
                 )}
+                {/* Every line can be logged: what is asked about can be left to the note. */}
+                <button
+                  type="button"
+                  className="ml-2 min-h-9 font-semibold underline underline-offset-4"
+                  onClick={() => {
+                    draft.write(asNote(line, problem));
+                    field.current?.focus();
+                  }}
+                >
+                  Keep it as a note
+                </button>
                 {jotted.drafts.length > 0 && (
                   <button
                     type="button"
@@ -202,6 +216,15 @@ export function JotLine() {
   );
 }
 
+/** The line with what was asked about in quotation marks: a note as it stands. */
+function asNote(line: string, { from, to }: { readonly from: number; readonly to: number }): string {
+  const stretch = line
+    .slice(from, to)
+    .replaceAll(/["“”„«»]/g, '')
+    .trim();
+  return `${line.slice(0, from).trimEnd()} "${stretch}" ${line.slice(to).trimStart()}`.trim();
+}
+
 /** What a line says and what is asked of it. One that cannot be told, whatever it holds, is a problem in the line and no failure of the page. */
 function understood(
   line: string,
@@ -215,7 +238,15 @@ function understood(
     instruments,
   } = book;
   try {
-    const jotted = readLine(line, { now, zone, units, solutions, instruments, netVolumeL: netVolumeL(tank) });
+    const jotted = readLine(line, {
+      now,
+      zone,
+      units,
+      solutions,
+      instruments,
+      netVolumeL: netVolumeL(tank),
+      monthFirst: monthFirst(),
+    });
     // Said once here, so that what cannot be said is found here.
     for (const draft of jotted.drafts) describeEntry(draft, book);
     whenText(jotted.at, now, zone);

@@ -1,6 +1,6 @@
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { id, within } from '../rows/fields';
-import { knownSolutions, NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
+import { NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
 import { defineKind, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
 
 /** What stands in a solution's bottle. */
@@ -9,16 +9,17 @@ export const bottleLevel = defineKind({
   title: 'Bottle read',
   tankId: OF_A_TANK,
   shape: { solutionId: id, volumeMl: within(TOP_OFF_AMOUNTS.bottle) },
-  verbs: {
-    /** "bottle carbonate 1.2 l". */
-    bottle: (scanner, from) => {
-      const solution = scanner.readSolution();
-      const volumeMl = solution && scanner.readQuantity(TOP_OFF_AMOUNTS.bottle, from);
-      if (solution && volumeMl !== undefined) return (at) => ({ at, solutionId: solution.id, volumeMl });
-      if (!solution) scanner.problem(from, `Which bottle? ${knownSolutions(scanner)}`);
-      return undefined;
+  jot: [
+    {
+      words: ['bottle', 'in the bottle'],
+      solution: true,
+      figures: { volumeMl: { expected: TOP_OFF_AMOUNTS.bottle } },
+      flags: ['at', 'left', 'has', 'holds', 'refilled', 'filled', 'of', 'now'],
+      make: ({ figures: { volumeMl }, solutionId }) =>
+        volumeMl === undefined || solutionId === undefined ? undefined : { solutionId, volumeMl },
+      asks: 'Which bottle, and how much is in it?',
     },
-  },
+  ],
   describe: ({ solutionId, volumeMl }, house) =>
     `${told('dose', volumeMl, house.settings.units)} in the bottle of ${solutionName(house, solutionId, NO_LONGER_KEPT)}`,
   figures: ({ solutionId, volumeMl }, house) => [

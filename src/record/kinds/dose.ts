@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { timesAmounts } from '@/chemistry/tank-model/water';
 import { id, within } from '../rows/fields';
-import { dosingVerb, NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
+import { NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
 import { defineKind, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
 
 /** A dose given once, by hand. */
@@ -15,12 +15,7 @@ export const dose = defineKind({
     /** The correction it is a share of; a dose of its own when left out. */
     correction: id.optional(),
   },
-  verbs: Object.fromEntries(
-    ['dosed', 'dose'].map((word) => [
-      word,
-      dosingVerb(AMOUNTS.dose, (solutionId, volumeMl) => (at) => ({ at, solutionId, volumeMl })),
-    ]),
-  ),
+
   describe: ({ solutionId, volumeMl }, house) =>
     `${told('dose', volumeMl, house.settings.units)} of ${solutionName(house, solutionId, NO_LONGER_KEPT)}, once`,
   figures: ({ solutionId, volumeMl }, house) => [[solutionName(house, solutionId), volumeMl, 'mL']],

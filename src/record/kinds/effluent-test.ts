@@ -1,38 +1,10 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import type { Scanner } from '../line/scanner';
 import { within } from '../rows/fields';
 import { defineKind, figuresAt, figuresOfForm, ifThere, OF_A_TANK, told } from './entry-kind';
 import type { reactor } from './reactor';
 import type * as z from 'zod';
 
-interface Measured {
-  effluentAlkalinity?: number;
-  chamberPh?: number;
-  mlPerMin?: number;
-  bubblesPerMin?: number;
-}
-
-const ALSO: readonly (readonly [keyof Measured, RegExp, (typeof AMOUNTS)[keyof typeof AMOUNTS]])[] = [
-  ['chamberPh', /^[\s,]*(?:chamber(?:\s+(?:at\s+)?ph)?|ph)\s*(?=[\d.:=])/i, AMOUNTS.chamberPh],
-  ['mlPerMin', /^[\s,]*(?:flow\s+)?(?=[\d.,]+\s*(?:ml|l|gal)\s*\/)/i, AMOUNTS.reactorFlow],
-  ['bubblesPerMin', /^[\s,]*(?:bubbles\s+)?(?=[\d.,]+\s*(?:bubbles|bpm)\b)/i, AMOUNTS.bubblesPerMin],
-];
-
-/** What follows the effluent's alkalinity, in any order. */
-function readRest(scanner: Scanner, from: number, measured: Measured): boolean {
-  for (;;) {
-    const next = ALSO.find(([key, words]) => measured[key] === undefined && words.test(scanner.rest()));
-    if (!next) return true;
-    const [key, words, expected] = next;
-    scanner.take(words);
-    const value = scanner.readQuantity(expected, from);
-    if (value === undefined) return false;
-    measured[key] = value;
-    if (key === 'bubblesPerMin') scanner.take(/^\s*(?:bubbles(?:\s+a\s+minute)?|bpm)/i);
-  }
-}
-
-const nothing = (measured: Measured) => Object.keys(measured).length === 0;
+const nothing = (measured: object) => Object.keys(measured).length === 0;
 
 /**
  * A calcium reactor measured as it runs. A test of the effluent tells what the reactor supplies from then on; the rest tells how
@@ -61,26 +33,30 @@ export const effluentTest = defineKind({
       ),
     message: 'at least one figure of it',
   },
-  verbs: {
-    /** "effluent 28 dkh", "effluent 28 dkh ph 6.55 12 ml/min 30 bubbles". */
-    effluent: (scanner, from) => {
-      const measured: Measured = {};
-      if (!ALSO.some(([, words]) => words.test(scanner.rest()))) {
-        const effluentAlkalinity = scanner.readQuantity(AMOUNTS.effluent, from);
-        if (effluentAlkalinity === undefined) return undefined;
-        measured.effluentAlkalinity = effluentAlkalinity;
-      }
-      return readRest(scanner, from, measured) ? (at) => ({ at, ...measured }) : undefined;
+  jot: [
+    {
+      words: ['effluent', 'reactor effluent', 'effluent alkalinity', 'chamber', 'chamber ph', 'bubbles', 'bpm'],
+      figures: {
+        chamberPh: {
+          expected: AMOUNTS.chamberPh,
+          optional: true,
+          after: ['chamber', 'chamber ph', 'chamber at ph', 'ph'],
+        },
+        bubblesPerMin: {
+          expected: AMOUNTS.bubblesPerMin,
+          optional: true,
+          after: ['bubbles'],
+          before: ['bubbles', 'bpm', 'bubbles a minute'],
+        },
+        effluentAlkalinity: { expected: AMOUNTS.effluent, optional: true },
+        mlPerMin: { expected: AMOUNTS.reactorFlow, optional: true, withUnit: true },
+      },
+      flags: ['flow', 'at', 'of'],
+      make: ({ figures }) => (nothing(figures) ? undefined : figures),
+      asks: 'What did it read? As in “effluent 28 dkh” or “chamber ph 6.55”.',
     },
-    /** "chamber 6.5", "chamber ph 6.5, 30 bubbles". */
-    chamber: (scanner, from) => {
-      scanner.take(/^\s*(?:at\s+)?ph/i);
-      const chamberPh = scanner.readQuantity(AMOUNTS.chamberPh, from);
-      if (chamberPh === undefined) return undefined;
-      const measured: Measured = { chamberPh };
-      return readRest(scanner, from, measured) ? (at) => ({ at, ...measured }) : undefined;
-    },
-  },
+  ],
+  together: (a, b) => ({ ...a, ...b }),
   describe: ({ effluentAlkalinity, chamberPh, mlPerMin, bubblesPerMin }, { settings: { units } }) =>
     [
       ...ifThere(effluentAlkalinity, (amount) => `effluent ${told('alkalinity', amount, units)}`),

@@ -5,9 +5,9 @@ import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';
 import type { Expectation } from '@/chemistry/units/parse-quantity';
 import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
 import type { QuantityKind } from '@/chemistry/units/kinds';
-import type { Scanner } from '../line/scanner';
 import { id, moment } from '../rows/fields';
 import type { Instrument } from '../rows/instrument';
+import type { JotPhrase } from './jot-phrase';
 import type { Salt } from '../rows/salt';
 import type { Settings } from '../rows/settings';
 import type { Solution } from '../rows/solution';
@@ -16,7 +16,7 @@ import type { Source } from '../rows/water';
 /*
  * A kind of entry is one module: everything that is particular to it, from what may stand on disk to what it does to the
  * water. `list.ts` names them all; schema, jotted line, CSV, descriptions, tide line, forms and timeline are made from that
- * list. `adding-a-kind.test.ts` adds one.
+ * list. `src/adding.test.ts` adds one.
  */
 
 /** Whose an entry is: a tank's, the house's, or either. */
@@ -110,9 +110,6 @@ export interface Hours {
   readonly forMinutes: number;
 }
 
-/** How a stretch of the jotted line becomes an entry of its kind, once the moment of the line is known. */
-export type Verb<Draft> = (scanner: Scanner, from: number) => ((at: number) => Draft) | undefined;
-
 type KindShape<Name extends string, TankId extends z.ZodType, Shape extends z.ZodRawShape> = Omit<
   typeof common,
   keyof Shape
@@ -133,8 +130,8 @@ interface Definition<Name extends string, TankId extends z.ZodType, Shape extend
   readonly shape: Shape;
   /** What the fields must hold together. */
   readonly whole?: { readonly test: (row: Row) => boolean; readonly message: string };
-  /** The words it is jotted by. */
-  readonly verbs?: Readonly<Record<string, Verb<Omit<Row, 'id' | 'tankId' | 'kind'>>>>;
+  /** How it is jotted. */
+  readonly jot?: readonly JotPhrase<Omit<Row, 'id' | 'tankId' | 'kind' | 'at'>>[];
   /** Two that stand in one line are one entry. */
   readonly together?: (a: Row, b: Row) => Row;
   readonly describe: (row: Row, house: House) => string;
@@ -180,7 +177,7 @@ export function defineKind<const Name extends string, TankId extends z.ZodType, 
 export interface AnyKind {
   readonly kind: string;
   readonly title: string;
-  readonly verbs?: Readonly<Record<string, Verb<unknown>>>;
+  readonly jot?: readonly JotPhrase[];
   readonly together?: (a: never, b: never) => unknown;
   readonly describe: (row: never, house: House) => string;
   readonly figures: (row: never, house: House) => readonly TableFigure[];

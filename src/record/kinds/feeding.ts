@@ -1,40 +1,19 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, type Verb } from './entry-kind';
+import { defineKind, figuresAt, figuresOfForm, OF_A_TANK } from './entry-kind';
 
-interface Draft {
-  at: number;
-  timesPerDay?: number;
-  portions?: number;
-}
-
-const TIMES: readonly (readonly [RegExp, (match: RegExpExecArray) => number])[] = [
-  [/^\s*(?:every|each)\s+(?:other|second)\s+day\b/i, () => 1 / 2],
-  [/^\s*(?:every|each)\s+third\s+day\b/i, () => 1 / 3],
-  [/^\s*(?:every|each)\s+(\d{1,2})\s*(?:days|d)\b/i, (match) => 1 / Math.max(1, Number(match[1]))],
-  [/^\s*once\s+(?:a|per)\s+week\b|^\s*weekly\b/i, () => 1 / 7],
-  [/^\s*(?:once\s+(?:a|per)\s+day|daily|every\s+day)\b/i, () => 1],
-  [/^\s*twice\s+(?:(?:a|per)\s+day|daily)\b/i, () => 2],
-  [/^\s*(\d{1,2})\s*(?:x|×|times)\s*(?:(?:a|per)\s+day|daily|\/\s*day)\b/i, (match) => Number(match[1])],
-];
-const PORTIONS = /^\s*(\d+(?:[.,]\d+)?)?\s*(?:x\s*)?(portions?|cubes?|pinch(?:es)?|spoons?|times)?(?![\p{L}\d/])/iu;
-
-/** "feeding twice a day", "feeding every third day", "fed 2 cubes". */
-const fed: Verb<Draft> = (scanner, from) => {
-  for (const [words, perDay] of TIMES) {
-    const match = scanner.take(words);
-    if (!match) continue;
-    const timesPerDay = perDay(match);
-    if (timesPerDay >= AMOUNTS.feedings.low && timesPerDay <= AMOUNTS.feedings.high)
-      return (at) => ({ at, timesPerDay });
-    scanner.problem(from, `Feedings are from one in a month to ${AMOUNTS.feedings.high} a day.`);
-    return undefined;
-  }
-  const portions = Number(scanner.take(PORTIONS)?.[1]?.replace(',', '.') ?? 1);
-  if (portions >= AMOUNTS.portionsFed.low && portions <= AMOUNTS.portionsFed.high) return (at) => ({ at, portions });
-  scanner.problem(from, `Portions are ${AMOUNTS.portionsFed.low} to ${AMOUNTS.portionsFed.high} at a time.`);
-  return undefined;
+/** How often from now on, by its words: times a day. */
+const OFTEN: Readonly<Record<string, readonly string[]>> = {
+  0.5: ['every other day', 'every second day', 'every two days'],
+  [1 / 3]: ['every third day', 'every three days'],
+  [1 / 7]: ['once a week', 'weekly'],
+  1: ['once a day', 'daily', 'every day'],
+  2: ['twice a day', 'twice daily'],
+  3: ['three times a day'],
 };
+const EVERY = { field: 'days between feedings', kind: 'days', low: 1 / 24, high: 31 } as const;
+const PORTIONS = ['portions', 'portion', 'cubes', 'cube', 'pinches', 'pinch', 'spoons', 'times'];
+const UNTOLD = ['heavy', 'light', 'lightly', 'heavily', 'a lot', 'more', 'less', 'nothing', 'little', 'half'];
 
 /** Feeding: once so much, or how often from now on. */
 export const feeding = defineKind({
@@ -51,7 +30,46 @@ export const feeding = defineKind({
     test: ({ timesPerDay, portions }) => timesPerDay !== undefined || portions !== undefined,
     message: 'how often, or how much',
   },
-  verbs: { fed, feeding: fed },
+  jot: [
+    {
+      words: ['fed', 'feeding', 'feed', 'feedings'],
+      choices: {
+        often: { names: OFTEN, optional: true },
+        times: { names: { 1: ['once'], 2: ['twice', 'two times'], 3: ['three times', 'thrice'] }, optional: true },
+      },
+      figures: {
+        timesPerDay: { expected: { ...AMOUNTS.feedings, kind: 'timesPerDay' }, optional: true, withUnit: true },
+        everyDays: { expected: EVERY, optional: true, after: ['every', 'each'] },
+        portions: { expected: AMOUNTS.portionsFed, optional: true, after: ['x'], before: PORTIONS },
+      },
+      flags: [
+        'fish',
+        'corals',
+        'the fish',
+        'from now on',
+        'food',
+        'heavy',
+        'light',
+        'lightly',
+        'heavily',
+        'a lot',
+        'more',
+        'less',
+        'nothing',
+        'little',
+        'half',
+      ],
+      alone: true,
+      make: ({ figures: { timesPerDay, everyDays, portions }, choices: { often, times }, flags }) => {
+        if (often !== undefined) return { timesPerDay: Number(often) };
+        if (timesPerDay !== undefined) return { timesPerDay };
+        if (everyDays !== undefined) return { timesPerDay: 1 / everyDays };
+        // How much is not told: that is a remark, and not one portion.
+        if (UNTOLD.some((each) => flags.has(each))) return undefined;
+        return { portions: portions ?? Number(times ?? 1) };
+      },
+    },
+  ],
   describe: ({ timesPerDay, portions }) =>
     [
       ...(portions === undefined ? [] : [`${portions} ${portions === 1 ? 'portion' : 'portions'}`]),

@@ -1,44 +1,34 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresOfForm, OF_A_TANK, type Verb } from './entry-kind';
-import { hoursSchema, hoursText, readHours } from './hours';
+import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
+import { hoursSchema, hoursText } from './hours';
 
 /** What a keeper turns by the hour, that no bottle is emptied by. */
 export const LEVERS = ['lights', 'refugium light', 'skimmer', 'CO2 scrubber'] as const;
 export type Lever = (typeof LEVERS)[number];
 
-interface Draft {
-  at: number;
-  lever: Lever;
-  hours?: { fromMinute: number; forMinutes: number };
-  rampMinutes?: number;
-  off?: true;
-}
-
-const RAMP =
-  /^[\s,]*(?:with\s+)?(?:a\s+)?ramp(?:ed)?(?:\s+(?:of|over))?\s+(\d{1,3})\s*(min(?:utes?)?|m|h(?:ours?)?)?(?![\p{L}\d])/iu;
-
-/** "lights 10:00 to 20:00 ramp 60 min", "skimmer off", "refugium 20:00-8:00", "scrubber on". */
-const verbOf =
-  (lever: Lever): Verb<Draft> =>
-  (scanner, from) => {
-    scanner.take(/^\s*(?:light|lights)\b/i);
-    if (scanner.take(/^\s*off\b/i)) return (at) => ({ at, lever, off: true });
-    const hours = readHours(scanner, from);
-    if (hours) {
-      const ramp = scanner.take(RAMP);
-      const rampMinutes = Number(ramp?.[1] ?? 0) * (ramp?.[2]?.startsWith('h') ? 60 : 1);
-      if (rampMinutes > hours.forMinutes / 2) {
-        scanner.problem(from, 'It dims up and down for longer than it shines.');
-        return undefined;
-      }
-      return (at) => ({ at, lever, hours, ...(rampMinutes > 0 && { rampMinutes }) });
-    }
-    if (scanner.take(/^\s*on\b/i)) return (at) => ({ at, lever });
-    scanner.problem(from, `When does it run? As in “${from === 0 ? lever : 'lights'} 10:00 to 20:00”, “on” or “off”.`);
-    return undefined;
-  };
+const CALLED: Readonly<Record<Lever, readonly string[]>> = {
+  lights: ['lights', 'light', 'lamps', 'leds'],
+  'refugium light': [
+    'refugium',
+    'refugium light',
+    'refugium lights',
+    'fuge',
+    'fuge light',
+    'fuge lights',
+    'refugium lamp',
+  ],
+  skimmer: ['skimmer', 'protein skimmer'],
+  'CO2 scrubber': ['scrubber', 'co2 scrubber'],
+};
+const RAMP = {
+  field: 'ramp of the lights',
+  kind: 'days',
+  low: 1 / 1440,
+  high: 0.25,
+  usual: [10 / 1440, 0.125],
+} as const;
 
 /** Lights, skimmer and the like: the hours they run in from now on, all day where none are told. */
 export const lever = defineKind({
@@ -52,12 +42,41 @@ export const lever = defineKind({
     rampMinutes: within(AMOUNTS.rampMinutes).optional(),
     off: z.literal(true).optional(),
   },
-  verbs: {
-    lights: verbOf('lights'),
-    refugium: verbOf('refugium light'),
-    skimmer: verbOf('skimmer'),
-    scrubber: verbOf('CO2 scrubber'),
-  },
+  jot: LEVERS.map((lever) => ({
+    words: CALLED[lever],
+    hours: true as const,
+    figures: {
+      ramp: { expected: RAMP, optional: true as const, after: ['ramp', 'ramp of', 'ramp over', 'ramped over'] },
+    },
+    flags: [
+      'off',
+      'on',
+      'back on',
+      'on again',
+      'turned',
+      'turned off',
+      'turned on',
+      'again',
+      'now',
+      'run',
+      'runs',
+      'from',
+      'back',
+      'with',
+    ],
+    make: ({ hours, figures: { ramp }, flags }) => {
+      // Off and on again: when, is not said.
+      const on = ['on', 'back on', 'turned on', 'on again'].some((each) => flags.has(each));
+      const off = flags.has('off') || flags.has('turned off');
+      if (hours === undefined && on && off) return undefined;
+      if (hours === undefined && off) return { lever, off: true as const };
+      if (hours === undefined) return on ? { lever } : undefined;
+      const rampMinutes = Math.round((ramp ?? 0) * 1440);
+      return rampMinutes > hours.forMinutes / 2 ? undefined : { lever, hours, ...(rampMinutes > 0 && { rampMinutes }) };
+    },
+    asksAt: ['off', 'on again', 'turned off'],
+    asks: 'When does it run? As in “lights 10:00 to 20:00 ramp 60 min”, “on” or “off”; it cannot dim for longer than it shines.',
+  })),
   describe: ({ lever: what, hours, rampMinutes, off }) =>
     `${what} ${off ? 'off' : hours ? hoursText(hours) : 'on all day'}${rampMinutes ? `, ramp ${rampMinutes} min` : ''}`,
   figures: ({ lever: what, hours, rampMinutes, off }) => [

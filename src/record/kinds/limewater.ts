@@ -22,25 +22,20 @@ export const limewater = defineKind({
       [grams, litres, alkalinity, conductivity].some((figure) => figure !== undefined),
     message: 'grams, litres or a test',
   },
-  verbs: {
-    /** "limewater 25 g in 10 l", "limewater 118 dkh", "limewater 8.2 ms/cm". */
-    limewater: (scanner, from) => {
-      if (/^\s*[:=]?\s*[\d.,]+\s*[mµu]s/i.test(scanner.rest())) {
-        const conductivity = scanner.readQuantity(AMOUNTS.limewaterConductivity, from);
-        return conductivity === undefined ? undefined : (at) => ({ at, conductivity });
-      }
-      if (/^\s*[:=]?\s*[\d.,]+\s*(?:dkh|meq|mmol|ppm)/i.test(scanner.rest())) {
-        const alkalinity = scanner.readQuantity(AMOUNTS.limewaterAlkalinity, from);
-        return alkalinity === undefined ? undefined : (at) => ({ at, alkalinity });
-      }
-      const grams = scanner.readQuantity(AMOUNTS.lime, from);
-      if (grams === undefined) return undefined;
-      const litres = scanner.take(/^\s*(?:in|into|to)\s+(?=[\d.,])/i)
-        ? scanner.readQuantity(AMOUNTS.limewaterFilled, from)
-        : undefined;
-      return (at) => ({ at, grams, ...(litres !== undefined && { litres }) });
+  jot: [
+    {
+      words: ['limewater', 'kalk', 'kalkwasser', 'lime'],
+      figures: {
+        grams: { expected: AMOUNTS.lime, optional: true },
+        litres: { expected: AMOUNTS.limewaterFilled, optional: true, after: ['in', 'into', 'to'] },
+        conductivity: { expected: AMOUNTS.limewaterConductivity, optional: true, withUnit: true },
+        alkalinity: { expected: AMOUNTS.limewaterAlkalinity, optional: true, withUnit: true },
+      },
+      flags: ['into the vessel', 'in the vessel', 'put', 'mixed', 'refilled', 'at', 'of', 'made'],
+      make: ({ figures }) => (Object.keys(figures).length === 0 ? undefined : figures),
+      asks: 'How much? As in “limewater 25 g in 10 l”, “limewater 3 l/day” or “limewater 118 dkh”.',
     },
-  },
+  ],
   describe: ({ grams, litres, alkalinity, conductivity }, { settings: { units } }) =>
     [
       ...ifThere(grams, (amount) => `${told('mass', amount, units)} of calcium hydroxide into the limewater`),

@@ -7,18 +7,7 @@ export const note = defineKind({
   title: 'Note',
   tankId: OF_A_TANK,
   shape: { note: z.string().trim().min(1).max(2000) },
-  verbs: {
-    note: (scanner, from) => {
-      const words = scanner
-        .rest()
-        .replace(/^[\s:]+/, '')
-        .trim();
-      scanner.position = scanner.line.length;
-      if (words) return (at) => ({ at, note: words });
-      scanner.problem(from, 'A note needs some words after it.');
-      return undefined;
-    },
-  },
+
   describe: (row) => row.note,
   figures: () => [['note', '', '']],
   mark: { path: 'M2 9 V1 L9 3.5 L2 6', word: 'note' },

@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { id, within } from '../rows/fields';
-import { knownSolutions, NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
+import { NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
 import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
 
 /** A dosing pump's delivery measured: so many millilitres in so long, and what it was set to give meanwhile. */
@@ -15,25 +15,22 @@ export const pumpMeasured = defineKind({
     /** Left out where the pump is set by time and not by millilitres. */
     setMl: within(AMOUNTS.measuredSet).optional(),
   },
-  verbs: {
-    /** "measured carbonate 9.6 ml in 60 s for 10 ml". */
-    measured: (scanner, from) => {
-      const solution = scanner.readSolution();
-      if (!solution) {
-        scanner.problem(from, `Which pump? ${knownSolutions(scanner)}`);
-        return undefined;
-      }
-      const gaveMl = scanner.readQuantity(AMOUNTS.measuredGave, from);
-      if (gaveMl === undefined) return undefined;
-      scanner.take(/^\s*(?:in|within)\b/i);
-      const ranDays = scanner.readQuantity(AMOUNTS.measuredRun, from);
-      if (ranDays === undefined) return undefined;
-      const setMl = scanner.take(/^\s*(?:for|set\s+to|instead\s+of)\b/i)
-        ? scanner.readQuantity(AMOUNTS.measuredSet, from)
-        : undefined;
-      return (at) => ({ at, solutionId: solution.id, gaveMl, ranDays, ...(setMl !== undefined && { setMl }) });
+  jot: [
+    {
+      words: ['measured', 'pump measured'],
+      solution: true,
+      figures: {
+        gaveMl: { expected: AMOUNTS.measuredGave },
+        ranDays: { expected: AMOUNTS.measuredRun, after: ['in', 'within'] },
+        setMl: { expected: AMOUNTS.measuredSet, optional: true, after: ['for', 'set to', 'instead of'] },
+      },
+      flags: ['pump', 'gave'],
+      make: ({ figures: { gaveMl, ranDays, setMl }, solutionId }) =>
+        gaveMl === undefined || ranDays === undefined || solutionId === undefined
+          ? undefined
+          : { solutionId, gaveMl, ranDays, ...(setMl !== undefined && { setMl }) },
     },
-  },
+  ],
   describe: ({ solutionId, gaveMl, ranDays, setMl }, house) => {
     const { units } = house.settings;
     const set = setMl === undefined ? '' : `, set to ${told('dose', setMl, units)}`;

@@ -8,17 +8,18 @@ export const pumpRun = defineKind({
   title: 'Pump time',
   tankId: OF_A_TANK,
   shape: { ranDays: within(TOP_OFF_AMOUNTS.minutesRun), overDays: within(TOP_OFF_AMOUNTS.runOver) },
-  verbs: {
-    /** "pump ran 41 min in 7 days". */
-    pump: (scanner, from) => {
-      scanner.take(/^\s*(?:has\s+)?ran\b/i);
-      const ranDays = scanner.readQuantity(TOP_OFF_AMOUNTS.minutesRun, from);
-      if (ranDays === undefined) return undefined;
-      scanner.take(/^\s*(?:in|over)\b/i);
-      const overDays = scanner.readQuantity(TOP_OFF_AMOUNTS.runOver, from);
-      return overDays === undefined ? undefined : (at) => ({ at, ranDays, overDays });
+  jot: [
+    {
+      words: ['pump ran', 'ato pump ran', 'top-off pump ran', 'pump has run', 'pump run'],
+      figures: {
+        ranDays: { expected: TOP_OFF_AMOUNTS.minutesRun, withUnit: true },
+        overDays: { expected: TOP_OFF_AMOUNTS.runOver, after: ['in', 'over', 'within'] },
+      },
+      make: ({ figures: { ranDays, overDays } }) =>
+        ranDays === undefined || overDays === undefined ? undefined : { ranDays, overDays },
+      asks: 'In how many days? As in “pump ran 41 min in 7 days”.',
     },
-  },
+  ],
   describe: ({ ranDays, overDays }, { settings: { units } }) =>
     `top-off pump ran ${told('days', ranDays, units)} in ${told('days', overDays, units)}`,
   figures: ({ ranDays, overDays }) => [

@@ -1,21 +1,17 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresOfForm, OF_A_TANK, told, type Verb } from './entry-kind';
+import { defineKind, figuresOfForm, OF_A_TANK, told } from './entry-kind';
 
 export const REACTOR_STORES = ['media', 'CO2'] as const;
 export type ReactorStore = (typeof REACTOR_STORES)[number];
 
 const FILLED = { field: 'what was filled in', kind: 'mass', low: 50, high: 500_000, usual: [400, 60_000] } as const;
+const CALLED: Readonly<Record<ReactorStore, readonly string[]>> = {
+  media: ['media', 'reactor media', 'filled the reactor', 'reactor filled'],
+  CO2: ['cylinder', 'co2 cylinder', 'co2 bottle', 'gas bottle'],
+};
 const WORDS: Readonly<Record<ReactorStore, string>> = { media: 'reactor media', CO2: 'CO₂ cylinder' };
-
-/** "media 4 kg", "cylinder 2 kg". */
-const verbOf =
-  (store: ReactorStore): Verb<{ at: number; store: ReactorStore; grams: number }> =>
-  (scanner, from) => {
-    const grams = scanner.readQuantity(store === 'media' ? AMOUNTS.media : AMOUNTS.cylinder, from);
-    return grams === undefined ? undefined : (at) => ({ at, store, grams });
-  };
 
 /** A reactor's chamber filled up with media, or a full cylinder of CO2 fitted: so much is there from then on. */
 export const reactorFilled = defineKind({
@@ -23,7 +19,12 @@ export const reactorFilled = defineKind({
   title: 'Reactor filled',
   tankId: OF_A_TANK,
   shape: { store: z.enum(REACTOR_STORES), grams: within(FILLED) },
-  verbs: { media: verbOf('media'), cylinder: verbOf('CO2') },
+  jot: (['media', 'CO2'] as const).map((store) => ({
+    words: CALLED[store],
+    figures: { grams: { expected: store === 'media' ? AMOUNTS.media : AMOUNTS.cylinder, withUnit: true as const } },
+    flags: ['refilled', 'filled', 'changed', 'new', 'with', 'of', 'added', 'fitted', 'kg'],
+    make: ({ figures: { grams } }) => (grams === undefined ? undefined : { store, grams }),
+  })),
   describe: ({ store, grams }, { settings: { units } }) =>
     `${WORDS[store]}: ${told('mass', grams, units)} there from then on`,
   figures: ({ store, grams }) => [[WORDS[store], grams, 'g']],

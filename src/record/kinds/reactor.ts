@@ -17,19 +17,32 @@ export const reactor = defineKind({
     /** As its own probe reads, NBS. */
     chamberPh: within(AMOUNTS.chamberPh).optional(),
   },
-  verbs: {
-    /** "reactor 30 ml/min effluent 25 dkh", "… chamber 6.5". */
-    reactor: (scanner, from) => {
-      const mlPerMin = scanner.readQuantity(AMOUNTS.reactorFlow, from);
-      scanner.take(/^[\s,]*(?:effluent)?/i);
-      const effluentAlkalinity = mlPerMin === undefined ? undefined : scanner.readQuantity(AMOUNTS.effluent, from);
-      if (mlPerMin === undefined || effluentAlkalinity === undefined) return undefined;
-      const chamberPh = scanner.take(/^[\s,]*(?:chamber\s+(?:at\s+)?ph|chamber)\b/i)
-        ? scanner.readQuantity(AMOUNTS.chamberPh, from)
-        : undefined;
-      return (at) => ({ at, mlPerMin, effluentAlkalinity, ...(chamberPh && { chamberPh }) });
+  jot: [
+    {
+      words: ['reactor', 'calcium reactor'],
+      figures: {
+        effluentAlkalinity: {
+          expected: AMOUNTS.effluent,
+          optional: true,
+          after: ['effluent', 'effluent of', 'effluent alkalinity', 'effluent alkalinity of'],
+        },
+        chamberPh: {
+          expected: AMOUNTS.chamberPh,
+          optional: true,
+          after: ['chamber', 'chamber ph', 'chamber at ph', 'ph'],
+        },
+        mlPerMin: { expected: AMOUNTS.reactorFlow, optional: true },
+      },
+      flags: ['off', 'closed', 'shut', 'stopped', 'to', 'at', 'runs', 'an', 'with', 'now'],
+      make: ({ figures: { mlPerMin, effluentAlkalinity, chamberPh }, flags }) => {
+        if (['off', 'closed', 'shut', 'stopped'].some((each) => flags.has(each)) && mlPerMin === undefined)
+          return { mlPerMin: 0, effluentAlkalinity: 0 };
+        if (mlPerMin === undefined || effluentAlkalinity === undefined) return undefined;
+        return { mlPerMin, effluentAlkalinity, ...(chamberPh !== undefined && { chamberPh }) };
+      },
+      asks: 'How much flows, and how strong is the effluent? As in “reactor 30 ml/min effluent 25 dkh”.',
     },
-  },
+  ],
   describe: ({ mlPerMin, effluentAlkalinity, chamberPh }, { settings: { units } }) =>
     mlPerMin === 0
       ? 'reactor closed'

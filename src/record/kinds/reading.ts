@@ -3,7 +3,7 @@ import { PARAMETER_IDS, PARAMETERS, readingExpectation, type ParameterId } from 
 import { capitalised, listed } from '@/calculators/calculator/words';
 import { boundSign } from '@/chemistry/observation';
 import { unitsOf } from '@/chemistry/units/kinds';
-import { id } from '../rows/fields';
+import { id, more } from '../rows/fields';
 import { byParameter, readingValues } from '../rows/parameter-values';
 import { defineKind, OF_A_TANK, told, type FormFigure, type TableFigure } from './entry-kind';
 
@@ -17,26 +17,34 @@ export const reading = defineKind({
     values: readingValues,
     /** Where the instrument told only that it lies on this side of the value. */
     bounds: byParameter(z.enum(['below', 'above'])).optional(),
+    /** How far off a figure may be as it was told ("around 4", "4 to 5"), beyond what its instrument errs; half of the range, canonical units. */
+    uncertainty: byParameter(more(1e6)).optional(),
     /** What each was read by, where it was not the tank's usual instrument. */
     instruments: byParameter(id).optional(),
   },
   whole: {
-    test: ({ values, bounds = {} }) => Object.keys(bounds).every((key) => key in values),
-    message: 'a bound without its value',
+    test: ({ values, bounds = {}, uncertainty = {} }) =>
+      [...Object.keys(bounds), ...Object.keys(uncertainty)].every((key) => key in values),
+    message: 'a bound or an uncertainty without its value',
   },
-  describe: ({ values, bounds, instruments }, { settings: { units }, instruments: known = [] }) =>
+  describe: ({ values, bounds, uncertainty, instruments }, { settings: { units }, instruments: known = [] }) =>
     `${PARAMETER_IDS.flatMap((key) => {
       const value = values[key];
       if (value === undefined) return [];
       const { name, kind } = PARAMETERS[key];
-      return [`${name} ${boundSign(bounds?.[key])}${told(kind, value, units)}`];
+      const about = uncertainty?.[key] === undefined ? '' : 'about ';
+      return [`${name} ${about}${boundSign(bounds?.[key])}${told(kind, value, units)}`];
     }).join(' · ')}${readBy(instruments, known)}`,
-  figures: ({ values, bounds }) =>
+  figures: ({ values, bounds, uncertainty }) =>
     PARAMETER_IDS.flatMap((key): TableFigure[] => {
       const value = values[key];
       if (value === undefined) return [];
       const bound = bounds?.[key];
-      return [[key, bound ? `${boundSign(bound)}${value}` : value, canonicalUnit(key)]];
+      const doubt = uncertainty?.[key];
+      return [
+        [key, bound ? `${boundSign(bound)}${value}` : value, canonicalUnit(key)],
+        ...(doubt === undefined ? [] : [[`${key}, uncertainty`, doubt, canonicalUnit(key)] as const]),
+      ];
     }),
   form: {
     offered: true,
@@ -57,10 +65,12 @@ export const reading = defineKind({
       };
       // A figure typed anew is a reading and no bound any more; what it was read by stays.
       const bounds = kept(before?.bounds, true);
+      const uncertainty = kept(before?.uncertainty, true);
       const instruments = kept(before?.instruments, false);
       return {
         values: Object.keys(figures).length > 0 ? figures : undefined,
         bounds,
+        uncertainty,
         instruments,
       };
     },

@@ -1,23 +1,20 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, told, type Verb } from './entry-kind';
+import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, told } from './entry-kind';
 
-interface Draft {
-  at: number;
-  volumeL: number;
-  leavesL?: number;
-}
-
-/** "refilled 11.5 l", to the mark; "refilled 5 l to 20 l" where it was not filled. */
-const refilled: Verb<Draft> = (scanner, from) => {
-  const volumeL = scanner.readQuantity(AMOUNTS.refill, from);
-  const leavesL = scanner.take(/^\s*(?:to|leaving)\s+(?=[\d.,])/i)
-    ? scanner.readQuantity(TOP_OFF_AMOUNTS.reservoirLevel, from)
-    : undefined;
-  if (volumeL === undefined) return undefined;
-  return (at) => ({ at, volumeL, ...(leavesL === undefined ? {} : { leavesL }) });
-};
+const OTHER_VESSELS = ['vessel', 'bottle', 'limewater', 'kalk', 'reactor', 'batch'];
+const FRESH_WATER = [
+  'rodi',
+  'ro/di',
+  'ro',
+  'fresh water',
+  'freshwater',
+  'into the reservoir',
+  'to the reservoir',
+  'in the reservoir',
+  'into the ato',
+];
 
 /** The top-off's reservoir filled up. */
 export const refill = defineKind({
@@ -29,7 +26,55 @@ export const refill = defineKind({
     /** What then stood in the reservoir, where it was not filled to its mark. */
     leavesL: within(TOP_OFF_AMOUNTS.reservoirLevel).optional(),
   },
-  verbs: { refilled, refill: refilled },
+  jot: [
+    {
+      words: [
+        'refilled',
+        'refill',
+        'ato',
+        'topped off',
+        'topped up',
+        'topped',
+        'top off',
+        'top up',
+        'filled',
+        'filled up',
+        'filled the ato',
+      ],
+      figures: {
+        volumeL: { expected: AMOUNTS.refill },
+        leavesL: { expected: TOP_OFF_AMOUNTS.reservoirLevel, optional: true, after: ['to', 'leaving'] },
+      },
+      flags: [
+        'reservoir',
+        'res',
+        'ato reservoir',
+        'with',
+        '+',
+        'off',
+        'up',
+        'the tank',
+        'vessel',
+        'bottle',
+        'limewater',
+        'kalk',
+        'reactor',
+        'batch',
+      ],
+      // A vessel of limewater or a bottle that is filled is no reservoir.
+      make: ({ figures: { volumeL, leavesL }, flags }) =>
+        volumeL === undefined || OTHER_VESSELS.some((each) => flags.has(each))
+          ? undefined
+          : { volumeL, ...(leavesL !== undefined && { leavesL }) },
+      asks: 'What was filled? As in “refilled 11.5 l”, “limewater 25 g in 10 l” or “bottle … 600 ml”.',
+    },
+    {
+      words: ['added', 'put', 'poured', 'add'],
+      figures: { volumeL: { expected: AMOUNTS.refill, withUnit: true } },
+      flags: FRESH_WATER,
+      make: ({ figures: { volumeL }, flags }) => (volumeL === undefined || flags.size === 0 ? undefined : { volumeL }),
+    },
+  ],
   describe: ({ volumeL, leavesL }, { settings: { units } }) =>
     `${told('volume', volumeL, units)} into the reservoir${leavesL === undefined ? '' : `, to ${told('volume', leavesL, units)}`}`,
   figures: (row) =>

@@ -1,38 +1,29 @@
 import * as z from 'zod';
-import { defineKind, figuresOfForm, OF_A_TANK, type Verb } from './entry-kind';
+import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
 
 /** What is replaced or renewed as a whole or by half, and shows in the water. */
 export const REPLACED = ['carbon', 'phosphate media', 'pellets', 'floss', 'lamps', 'UV lamp', 'CO2 media'] as const;
 export type Replaced = (typeof REPLACED)[number];
 
-const WORDS: readonly (readonly [RegExp, Replaced])[] = [
-  [/^\s*(?:activated\s+)?(?:carbon|gac)\b/i, 'carbon'],
-  [/^\s*(?:phosphate\s+(?:media|remover)|gfo|ferric)\b/i, 'phosphate media'],
-  [/^\s*(?:bio\s*)?pellets\b/i, 'pellets'],
-  [/^\s*(?:filter\s+)?(?:floss|sock|socks|wool|roll)\b/i, 'floss'],
-  [/^\s*uv(?:\s+(?:lamp|bulb))?\b/i, 'UV lamp'],
-  [/^\s*(?:lamps?|bulbs?|tubes?|lights?)\b/i, 'lamps'],
-  [/^\s*(?:co2\s+(?:media|scrubber)|scrubber(?:\s+media)?)\b/i, 'CO2 media'],
-];
-
-interface Draft {
-  at: number;
-  what: Replaced;
-  half?: true;
-}
-
-/** "replaced carbon", "replaced half the pellets", "replaced lamps". */
-const replacedVerb: Verb<Draft> = (scanner, from) => {
-  const half = scanner.take(/^\s*half(?:\s+(?:of\s+)?the|\s+of)?\b/i) !== undefined;
-  scanner.take(/^\s*(?:the|all)\b/i);
-  const found = WORDS.find(([words]) => words.test(scanner.rest()));
-  if (!found) {
-    scanner.take(/^\s*\S+/);
-    scanner.problem(from, `What was replaced? Known here: ${REPLACED.join(', ')}.`);
-    return undefined;
-  }
-  scanner.take(found[0]);
-  return (at) => ({ at, what: found[1], ...(half && { half }) });
+const WORDS: Readonly<Record<Replaced, readonly string[]>> = {
+  carbon: ['carbon', 'activated carbon', 'gac', 'charcoal'],
+  'phosphate media': ['phosphate media', 'phosphate remover', 'gfo', 'ferric', 'ferric oxide'],
+  pellets: ['pellets', 'bio pellets', 'biopellets'],
+  floss: [
+    'floss',
+    'filter floss',
+    'filter sock',
+    'filter socks',
+    'sock',
+    'socks',
+    'wool',
+    'filter wool',
+    'roll',
+    'filter roll',
+  ],
+  lamps: ['lamps', 'lamp', 'bulbs', 'bulb', 'tubes', 'lights'],
+  'UV lamp': ['uv', 'uv lamp', 'uv bulb'],
+  'CO2 media': ['co2 media', 'scrubber media', 'co2 scrubber media'],
 };
 
 /** Media or lamps replaced, whole or by half: a half now and half later is two changes, and may be two trials. */
@@ -41,7 +32,15 @@ export const replaced = defineKind({
   title: 'Replaced',
   tankId: OF_A_TANK,
   shape: { what: z.enum(REPLACED), half: z.literal(true).optional() },
-  verbs: { replaced: replacedVerb, swapped: replacedVerb },
+  jot: [
+    {
+      words: ['replaced', 'swapped', 'changed', 'new', 'fitted', 'renewed', 'change'],
+      choices: { what: { names: WORDS } },
+      flags: ['half', 'of', 'all', 'out', 'fitted'],
+      make: ({ choices: { what }, flags }) =>
+        what === undefined ? undefined : { what: what as Replaced, ...(flags.has('half') && { half: true as const }) },
+    },
+  ],
   describe: ({ what, half }) => `${half ? 'half of the ' : ''}${what}`,
   figures: ({ what, half }) => [['replaced', `${half ? 'half of the ' : ''}${what}`, '']],
   mark: { path: 'M2 4 A3.4 3.4 0 0 1 8 3.4 M8 1 V3.6 H5.4 M8 6 A3.4 3.4 0 0 1 2 6.6 M2 9 V6.4 H4.6', word: 'replaced' },

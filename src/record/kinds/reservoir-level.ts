@@ -8,13 +8,16 @@ export const reservoirLevel = defineKind({
   title: 'Reservoir read',
   tankId: OF_A_TANK,
   shape: { litres: within(TOP_OFF_AMOUNTS.reservoirLevel) },
-  verbs: {
-    reservoir: (scanner, from) => {
-      scanner.skipFillers();
-      const litres = scanner.readQuantity(TOP_OFF_AMOUNTS.reservoirLevel, from);
-      return litres === undefined ? undefined : (at) => ({ at, litres });
+  jot: [
+    {
+      words: ['reservoir', 'res', 'ato', 'ato reservoir', 'ato res'],
+      figures: { litres: { expected: TOP_OFF_AMOUNTS.reservoirLevel } },
+      flags: ['at', 'left', 'holds', 'remaining', 'down to', 'in the', 'half', 'half full', 'full', 'empty', 'low'],
+      asksAt: ['half', 'half full', 'full', 'empty', 'low'],
+      make: ({ figures: { litres } }) => (litres === undefined ? undefined : { litres }),
+      asks: 'How much stands in the reservoir? As in “reservoir 12 l”.',
     },
-  },
+  ],
   describe: ({ litres }, { settings: { units } }) => `${told('volume', litres, units)} in the reservoir`,
   figures: ({ litres }) => [['in the reservoir', litres, 'L']],
   form: { offered: true, figures: figuresOfForm(['litres', 'In the reservoir', TOP_OFF_AMOUNTS.reservoirLevel]) },

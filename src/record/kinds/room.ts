@@ -1,6 +1,5 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { jotExamples } from '../line/example';
 import { defineKind, figuresAt, figuresOfForm, ifThere, OF_A_TANK, told } from './entry-kind';
 
 /** The air about the tank. */
@@ -16,33 +15,22 @@ export const room = defineKind({
     test: ({ airC, humidityPercent }) => airC !== undefined || humidityPercent !== undefined,
     message: 'warmth or humidity',
   },
-  verbs: {
-    /** "room 20.5 c 38 %", either alone or both. */
-    room: (scanner, from) => {
-      let airC: number | undefined;
-      let humidityPercent: number | undefined;
-      while (/^[\s,]*[+-]?[\d.,]*\d/.test(scanner.rest())) {
-        scanner.take(/^[\s,]+/);
-        if (/^[\d.,]+\s*(?:%|percent|pc\b)/i.test(scanner.rest()))
-          humidityPercent = scanner.readQuantity(AMOUNTS.humidity, from);
-        else if (airC === undefined) airC = scanner.readQuantity(AMOUNTS.roomTemperature, from);
-        else break;
-      }
-      if (airC === undefined && humidityPercent === undefined) {
-        if (scanner.problems.length === 0)
-          scanner.problem(
-            from,
-            `How warm is the room, or how humid? As in ${jotExamples(scanner.context.units).room}.`,
-          );
-        return undefined;
-      }
-      return (at) => ({
-        at,
-        ...(airC === undefined ? {} : { airC }),
-        ...(humidityPercent === undefined ? {} : { humidityPercent }),
-      });
+  jot: [
+    {
+      words: ['room', 'room temp', 'room temperature', 'humidity', 'rh', 'humid'],
+      figures: {
+        humidityPercent: { expected: AMOUNTS.humidity, optional: true, after: ['humidity', 'rh', 'humid'] },
+        airC: { expected: AMOUNTS.roomTemperature, optional: true },
+      },
+      flags: ['with', 'at', 'degrees'],
+      make: ({ figures: { airC, humidityPercent } }) =>
+        airC === undefined && humidityPercent === undefined
+          ? undefined
+          : { ...(airC !== undefined && { airC }), ...(humidityPercent !== undefined && { humidityPercent }) },
+      asks: 'How warm is the room, or how humid? As in “room 20.5 c 38 %”.',
     },
-  },
+  ],
+  together: (a, b) => ({ ...a, ...b }),
   describe: ({ airC, humidityPercent }, { settings: { units } }) =>
     [
       ...ifThere(airC, (c) => told('temperature', c, units)),

@@ -1,39 +1,20 @@
 import * as z from 'zod';
 import { SIGN_IDS, SIGNS, signWords, type Sign } from '@/calculators/signs/signs';
-import { defineKind, figuresOfForm, OF_A_TANK, type Verb } from './entry-kind';
+import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
 
-interface Draft {
-  at: number;
-  signs: Sign[];
-}
-
-/** Each spelling of a sign, the longest first: "red film" is not film. */
-const SPELLINGS = SIGN_IDS.flatMap((sign) => SIGNS[sign].words.map((words) => [words, sign] as const)).toSorted(
-  ([a], [b]) => b.length - a.length,
-);
-
-/** The word that begins a sign has been read; which sign it is, its further words say. */
-const verbOf =
-  (first: string): Verb<Draft> =>
-  (scanner, from) => {
-    const after = scanner.rest().toLowerCase();
-    const found = SPELLINGS.find(([words]) => {
-      if (words !== first && !words.startsWith(`${first} `)) return false;
-      const more = words.slice(first.length);
-      const gap = new RegExp(`^${more.replaceAll(' ', '\\s+')}(?![\\p{L}\\d])`, 'u');
-      return more === '' || gap.test(after);
-    });
-    if (found) {
-      const [words, sign] = found;
-      for (const each of words.split(' ').slice(1)) scanner.take(new RegExp(`^\\s+${each}`, 'i'));
-      return (at) => ({ at, signs: [sign] });
-    }
-    const known = SPELLINGS.filter(([words]) => words.startsWith(`${first} `)).map(([words]) => words);
-    scanner.problem(from, `What of it was seen? Known here: ${known.join(', ')}.`, known[0]);
-    return undefined;
-  };
-
-const FIRST_WORDS = [...new Set(SPELLINGS.map(([words]) => words.split(' ')[0] ?? words))];
+const GONE = [
+  'gone',
+  'cleared',
+  'cleared up',
+  'disappeared',
+  'scraped',
+  'scraped off',
+  'removed',
+  'no more',
+  'no',
+  'siphoned',
+  'brushed',
+];
 
 /** What the eye saw, by tags that can be looked for and laid over the curves. */
 export const seen = defineKind({
@@ -47,7 +28,17 @@ export const seen = defineKind({
       .max(SIGN_IDS.length)
       .refine((signs) => new Set(signs).size === signs.length, 'each once'),
   },
-  verbs: Object.fromEntries(FIRST_WORDS.map((word) => [word, verbOf(word)])),
+  jot: [
+    {
+      words: [],
+      choices: { sign: { names: Object.fromEntries(SIGN_IDS.map((sign) => [sign, SIGNS[sign].words])) } },
+      alone: true,
+      flags: GONE,
+      // What has gone is not seen: a remark.
+      make: ({ choices: { sign }, flags }) =>
+        sign === undefined || flags.size > 0 ? undefined : { signs: [sign as Sign] },
+    },
+  ],
   together: (a, b) => ({ ...a, signs: [...new Set([...a.signs, ...b.signs])] as Sign[] }),
   describe: ({ signs }) => signs.map(signWords).join(', '),
   figures: ({ signs }) => signs.map((sign) => ['seen', signWords(sign), ''] as const),

@@ -2,11 +2,9 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { timesAmounts } from '@/chemistry/tank-model/water';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { id, within } from '../rows/fields';
-import { dosingVerb, NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
+import { NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
 import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
-import { hoursSchema, hoursText, readHours } from './hours';
-
-const PULSES = /^\s*(?:in\s+)?(\d{1,3})\s*(?:pulses|portions|times\s+a\s+day)\b/i;
+import { hoursSchema, hoursText } from './hours';
 
 /** A dose given each day from now on, by a pump or by habit; zero ends it. */
 export const standingDose = defineKind({
@@ -23,23 +21,7 @@ export const standingDose = defineKind({
     /** So many portions spread over those hours; evenly when left out. */
     pulses: within(AMOUNTS.pulses).int().optional(),
   },
-  verbs: {
-    /** "dosing 40 ml/day carbonate", "… 22:00 to 8:00", "… in 24 pulses", "dosing carbonate off". */
-    dosing: dosingVerb(AMOUNTS.standingDose, (solutionId, mlPerDay, scanner, from) => {
-      const hours = readHours(scanner, from);
-      const alsoHours = hours && scanner.take(/^\s*(?:and|,)/i) ? readHours(scanner, from) : undefined;
-      const pulses = Number(scanner.take(PULSES)?.[1] ?? 0);
-      if (pulses > AMOUNTS.pulses.high) scanner.problem(from, `At most ${AMOUNTS.pulses.high} pulses a day.`);
-      return (at) => ({
-        at,
-        solutionId,
-        mlPerDay,
-        ...(hours && { hours }),
-        ...(alsoHours && { alsoHours }),
-        ...(pulses > 0 && pulses <= AMOUNTS.pulses.high && { pulses }),
-      });
-    }),
-  },
+
   describe: ({ solutionId, mlPerDay, hours, alsoHours, pulses }, house) => {
     const solution = solutionName(house, solutionId, NO_LONGER_KEPT);
     if (mlPerDay === 0) return `${solution} off`;

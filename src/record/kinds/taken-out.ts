@@ -2,24 +2,8 @@ import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { ADDED_KINDS } from '@/calculators/cycle/cycle-input';
 import { within } from '../rows/fields';
-import { addedWords, readWhatCameIn } from './put-in';
-import { defineKind, figuresOfForm, OF_A_TANK, type Verb } from './entry-kind';
-import type { AddedKind } from '@/calculators/cycle/cycle-input';
-
-interface Draft {
-  at: number;
-  what: AddedKind;
-  count: number;
-  lost?: true;
-}
-
-/** "lost 1 fish", "removed 2 snails". */
-const verbOf =
-  (lost: boolean): Verb<Draft> =>
-  (scanner, from) => {
-    const read = readWhatCameIn(scanner, from);
-    return read && ((at) => ({ at, ...read, ...(lost && { lost }) }));
-  };
+import { addedWords } from './put-in';
+import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
 
 /** Livestock that died, or went to another tank. */
 export const takenOut = defineKind({
@@ -27,7 +11,7 @@ export const takenOut = defineKind({
   title: 'Lost or moved out',
   tankId: OF_A_TANK,
   shape: { what: z.enum(ADDED_KINDS), count: within(AMOUNTS.addedCount), lost: z.literal(true).optional() },
-  verbs: { lost: verbOf(true), died: verbOf(true), removed: verbOf(false), rehomed: verbOf(false) },
+
   describe: ({ what, count, lost }) => `${addedWords(what, count)} ${lost ? 'lost' : 'moved out'}`,
   figures: ({ what, count, lost }) => [[`${what} ${lost ? 'lost' : 'moved out'}`, count, '']],
   mark: { path: 'M5 1 A4 4 0 1 1 4.99 1 M3 5 H7', word: 'lost or moved out' },

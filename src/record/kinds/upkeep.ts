@@ -1,35 +1,18 @@
 import * as z from 'zod';
 import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/calculators/top-off/upkeep';
-import { defineKind, figuresOfForm, OF_A_TANK, type Verb } from './entry-kind';
+import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
 
 /** What of the top-off is seen to, by the words it is jotted with. */
-const WORDS: ReadonlyMap<string, UpkeepItem> = new Map<string, UpkeepItem>([
-  ['optical', 'optical'],
-  ['eye', 'optical'],
-  ['float', 'float'],
-  ['floats', 'float'],
-  ['pressure', 'pressure'],
-  ['sensor', 'look'],
-  ['sensors', 'look'],
-  ['cut-out', 'fail-safe'],
-  ['cutout', 'fail-safe'],
-  ['pump', 'pump'],
-  ['hose', 'tubing'],
-  ['tubing', 'tubing'],
-  ['reservoir', 'reservoir'],
-  ['limewater', 'limewater'],
-]);
-
-/** "cleaned float", "checked sensors". */
-const seenTo: Verb<{ at: number; item: UpkeepItem }> = (scanner, from) => {
-  const words = scanner.take(/^\s*(?:the\s+)?([\p{L}-]+)(?:\s+(?:sensor|eye|switch)\b)?/iu)?.[1]?.toLowerCase() ?? '';
-  const item = WORDS.get(words);
-  if (item) return (at) => ({ at, item });
-  scanner.problem(
-    from,
-    'Which maintenance? Known here: optical, float, pressure, sensors, cut-out, pump, hose, reservoir, limewater.',
-  );
-  return undefined;
+const WORDS: Partial<Record<UpkeepItem, readonly string[]>> = {
+  optical: ['optical', 'eye', 'optical eye', 'optical sensor'],
+  float: ['float', 'floats', 'float switch', 'float valve'],
+  pressure: ['pressure', 'pressure sensor'],
+  look: ['sensor', 'sensors', 'ato sensors', 'ato sensor'],
+  'fail-safe': ['cut-out', 'cutout', 'fail-safe', 'failsafe'],
+  pump: ['ato pump', 'top-off pump', 'pump of the ato'],
+  tubing: ['hose', 'tubing'],
+  reservoir: ['reservoir', 'ato reservoir'],
+  limewater: ['limewater', 'limewater vessel', 'kalk vessel', 'kalk stirrer', 'stirrer'],
 };
 
 /** The top-off seen to. */
@@ -38,7 +21,14 @@ export const upkeep = defineKind({
   title: 'Maintenance',
   tankId: OF_A_TANK,
   shape: { item: z.enum(UPKEEP_ITEMS) },
-  verbs: { cleaned: seenTo, checked: seenTo },
+  jot: [
+    {
+      words: ['cleaned', 'checked', 'wiped', 'descaled'],
+      choices: { item: { names: WORDS } },
+      flags: ['switch', 'sensor', 'of', 'top-off', 'ato', 'the ato', 'out'],
+      make: ({ choices: { item } }) => (item === undefined ? undefined : { item: item as UpkeepItem }),
+    },
+  ],
   describe: ({ item }) => UPKEEP[item].thing,
   figures: ({ item }) => [['maintenance', item, '']],
   mark: { path: 'M2 8 L6 4 M5 2 A2.4 2.4 0 1 1 8 5 Z', word: 'maintenance' },

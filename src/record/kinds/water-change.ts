@@ -1,24 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { id, within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, told, type Verb } from './entry-kind';
-
-interface Draft {
-  at: number;
-  volumeL: number;
-  salinity?: number;
-}
-
-/** "changed 40 l", "changed 10 %", "changed 40 l at 34 ppt". */
-const changed: Verb<Draft> = (scanner, from) => {
-  const volumeL = scanner.readQuantity({ ...AMOUNTS.waterChange, whole: scanner.context.netVolumeL }, from);
-  let salinity: number | undefined;
-  if (/^\s*(?:at|of)\s+[\d.,]+\s*(?:ppt|sg)\b/i.test(scanner.rest())) {
-    scanner.skipFillers();
-    salinity = scanner.readQuantity(AMOUNTS.newWaterSalinity, from);
-  }
-  if (volumeL === undefined) return undefined;
-  return (at) => ({ at, volumeL, ...(salinity === undefined ? {} : { salinity }) });
-};
+import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, told } from './entry-kind';
 
 export const waterChange = defineKind({
   kind: 'water-change',
@@ -30,7 +12,27 @@ export const waterChange = defineKind({
     /** The batch it came from. */
     batchId: id.optional(),
   },
-  verbs: { changed, change: changed },
+  jot: [
+    {
+      words: [
+        'changed',
+        'change',
+        'wc',
+        'water change',
+        'waterchange',
+        'water changed',
+        'swapped out',
+        'swapped',
+        'exchanged',
+      ],
+      figures: {
+        volumeL: { expected: AMOUNTS.waterChange, ofTheWater: true },
+        salinity: { expected: AMOUNTS.newWaterSalinity, optional: true, after: ['at', 'with', '@'] },
+      },
+      make: ({ figures: { volumeL, salinity } }) =>
+        volumeL === undefined ? undefined : { volumeL, ...(salinity !== undefined && { salinity }) },
+    },
+  ],
   describe: ({ volumeL, salinity }, { settings: { units } }) =>
     `${told('volume', volumeL, units)} changed${salinity === undefined ? '' : ` at ${told('salinity', salinity, units)}`}`,
   figures: (row) =>

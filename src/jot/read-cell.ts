@@ -1,7 +1,7 @@
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { isBareFigure, type TypedSession } from './typed-session';
 import { readLine, type JotContext } from './read-line';
-import type { EntryOf } from '../kinds/list';
+import type { EntryOf } from '@/record/kinds/list';
 
 /** What a cell of the test grid says, or why it is not understood. */
 export interface CellRead {
@@ -71,6 +71,7 @@ function readCell(parameter: ParameterId, text: string, context: JotContext): Ce
       suggestion: problem.suggestion?.replace(new RegExp(`^${word}\\s+`), ''),
     };
   const [reading, ...others] = drafts;
+  if (reading?.kind === 'note') return { problem: `${parameterOf(parameter).name} needs a number.` };
   if (reading?.kind !== 'reading' || others.length > 0)
     return { problem: 'One reading stands in a cell; log the rest in the line above.' };
   const { value, bound, by } = {

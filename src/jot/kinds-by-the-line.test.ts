@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
-import { emptyBook } from '../defaults';
-import { readLine, type JotContext } from '../jot/read-line';
-import type { EntryDraft, Solution } from '../schema';
-import { describeEntry } from './describe';
-import { ALL_KINDS, ENTRY_KINDS, entrySchema, kindOf } from './list';
+import { emptyBook } from '@/record/defaults';
+import { readLine, type JotContext } from '@/jot/read-line';
+import type { EntryDraft, Solution } from '@/record/schema';
+import { describeEntry } from '@/record/kinds/describe';
+import { ALL_KINDS, ENTRY_KINDS, entrySchema, kindOf } from '@/record/kinds/list';
 
 const solutions: Solution[] = [
   { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
@@ -22,11 +22,9 @@ function jotted(line: string): EntryDraft {
 }
 
 describe('the kinds of entry', () => {
-  it('each have a name, a title and a schema of their own, and no two share a word of the line', () => {
+  it('each have a name, a title and a schema of their own', () => {
     const names = ENTRY_KINDS.map(({ kind }) => kind);
     expect(new Set(names).size).toBe(names.length);
-    const words = ALL_KINDS.flatMap(({ verbs = {} }) => Object.keys(verbs));
-    expect(new Set(words).size).toBe(words.length);
     const shapes = ALL_KINDS.flatMap(({ mark }) => mark?.path ?? []);
     expect(new Set(shapes).size).toBe(shapes.length);
     for (const { title } of ALL_KINDS) expect(title).toMatch(/^[A-Z]/);
@@ -74,13 +72,13 @@ describe('hours of the day', () => {
   });
 
   it.each([
-    ['dosing 40 ml/day carbonate 25:00 to 8:00', /no such hour/],
+    ['dosing 40 ml/day carbonate 25:00 to 8:00', /no such date or time/],
     ['dosing 40 ml/day carbonate in 300 pulses', /At most 288/],
     ['lights', /When does it run/],
-    ['effluent', /effluent alkalinity needs a number/],
+    ['effluent', /What did it read/],
     ['effluent 25 dkh ph 12', /pH of the chamber/],
-    ['chamber', /pH of the chamber needs a number/],
-    ['limewater', /calcium hydroxide needs a number/],
+    ['chamber', /What did it read/],
+    ['limewater', /How much/],
     ['media 4 g', /reactor media/],
   ])('"%s" is asked about', (line, message) => {
     expect(readLine(line, context).problems[0]?.message).toMatch(message);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SIGN_IDS, SIGNS } from '@/calculators/signs/signs';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
-import type { Instrument } from '../rows/instrument';
+import type { Instrument } from '@/record/rows/instrument';
 import { readCells } from './read-cell';
 import { readLine } from './read-line';
 import { typedSession } from './typed-session';
@@ -34,10 +34,9 @@ describe('what the eye saw', () => {
     expect(drafts).toHaveLength(2);
   });
 
-  it('misspelt, or begun only, is asked about with what was meant', () => {
+  it('misspelt is asked about with what was meant', () => {
     expect(read('palling').problems[0]).toMatchObject({ suggestion: 'paling' });
     expect(read('diatomes').problems[0]?.suggestion).toMatch(/^diatoms?$/);
-    expect(read('tissue').problems[0]?.message).toContain('tissue loss');
   });
 });
 
@@ -64,9 +63,8 @@ describe('feeding, livestock, replacements, lights', () => {
   });
 
   it.each([
-    ['feeding 40 times a day', /Feedings are from/],
-    ['fed 900', /Portions are/],
-    ['replaced the sump', /What was replaced/],
+    ['feeding 40 times a day', /feedings a day accepts/],
+    ['fed 900', /What is this figure of/],
     ['lost 3 unicorns', /What was it/],
     ['lights 9:00 to 10:00 ramp 45 min', /longer than it shines/],
   ])('“%s” is asked about', (line, message) => {

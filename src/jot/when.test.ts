@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { describe, expect, it } from 'vitest';
 import { momentOf, readTimeWords } from './when';
-import { nearestWord } from '../jot/vocabulary';
+import { nearestWord } from './nearest-word';
 
 // Tuesday 24 November 2026, 18:30 in Lisbon.
 const now = new TZDate(Date.UTC(2026, 10, 24, 18, 30), 'Europe/Lisbon');
@@ -20,7 +20,18 @@ describe('words of time', () => {
     ['now', '2026-11-24 18:30'],
     ['today', '2026-11-24 18:30'],
     ['yesterday', '2026-11-23 18:30'],
-    ['last night', '2026-11-23 18:30'],
+    ['last night', '2026-11-23 22:00'],
+    ['this morning', '2026-11-24 08:00'],
+    ['evening', '2026-11-24 18:30'], // it has begun
+    ['tonight', '2026-11-24 18:30'],
+    ['yesterday', '2026-11-23 18:30'],
+    ['half an hour ago', '2026-11-24 18:00'],
+    ['two weeks ago', '2026-11-10 18:30'],
+    ['mid October', '2026-10-15 18:30'],
+    ['end of february', '2026-02-28 18:30'],
+    ['the 14th', '2026-11-14 18:30'],
+    ['the 30th', '2026-10-30 18:30'],
+    ['Nov 3rd', '2026-11-03 18:30'],
     ['2 days ago', '2026-11-22 18:30'],
     ['10d ago', '2026-11-14 18:30'],
     ['3 hours ago', '2026-11-24 15:30'],
@@ -73,7 +84,7 @@ describe('a mistyped word', () => {
     ['calcum', 'calcium'],
     ['chnged', 'changed'],
     ['refiled', 'refilled'],
-    ['Nitrat', 'nitrate'],
+    ['Nitrrate', 'nitrate'],
   ])('"%s" is probably "%s"', (typed, meant) => {
     expect(nearestWord(typed)).toBe(meant);
   });

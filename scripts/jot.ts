@@ -1,0 +1,80 @@
+import { createInterface } from 'node:readline';
+import { parseArgs } from 'node:util';
+import { DEFAULT_UNITS, type UnitPreferences } from '../src/chemistry/units/quantity';
+import { readLine } from '../src/jot/read-line';
+import { readFile } from '../src/record/file';
+import { netVolumeL } from '../src/record/schema';
+import { readFileSync } from 'node:fs';
+
+/**
+ * What the line to jot in understands, without a screen:
+ *
+ *     npm run -s jot -- "alk 8.3 ca 440, changed 40 l"
+ *     npm run -s jot < lines.txt                        one line each, one answer each, as JSON
+ *
+ * Options: `--zone Europe/Lisbon`, `--units metric|US`, `--record FILE` (an exported record: its units, solutions and instruments) with
+ * `--tank NAME` (its volume), `--now 2026-11-21T18:30:00Z`, `--month-first`.
+ *
+ * An answer holds the line, the entries that would be logged, what is asked (where, what, what was probably meant) and whether it can be
+ * logged as it stands. Ends with 0 when nothing is asked, 1 when something is, 2 when the command was not understood.
+ */
+const US: UnitPreferences = { volume: 'US gal', temperature: '°F', alkalinity: 'dKH', salinity: 'sg' };
+
+try {
+  process.exitCode = await main();
+} catch (error) {
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exitCode = 2;
+}
+
+async function main(): Promise<number> {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: {
+      zone: { type: 'string' },
+      units: { type: 'string' },
+      record: { type: 'string' },
+      tank: { type: 'string' },
+      now: { type: 'string' },
+      'month-first': { type: 'boolean' },
+    },
+  });
+  if (values.units !== undefined && values.units !== 'metric' && values.units !== 'US')
+    throw new Error(`units are metric or US; these are ${values.units}`);
+  const book = values.record === undefined ? undefined : readFile(readFileSync(values.record, 'utf8'));
+  const tank = book?.tanks.find(({ name }) => values.tank === undefined || name === values.tank);
+  if (values.tank !== undefined && !tank) throw new Error(`no tank of the record is called ${values.tank}`);
+  const now = values.now === undefined ? Date.now() : Date.parse(values.now);
+  if (!Number.isFinite(now))
+    throw new Error(`--now is a moment such as 2026-11-21T18:30:00Z; this is ${values.now ?? ''}`);
+  const units =
+    values.units === 'US' ? US : values.units === 'metric' ? DEFAULT_UNITS : (book?.settings.units ?? DEFAULT_UNITS);
+  const context = {
+    now,
+    zone: values.zone ?? book?.settings.zone ?? 'UTC',
+    units,
+    solutions: book?.solutions ?? [],
+    instruments: book?.instruments,
+    netVolumeL: tank && netVolumeL(tank),
+    monthFirst: values['month-first'] ?? units.volume === 'US gal',
+  };
+  let asked = 0;
+  const answer = (line: string) => {
+    const { drafts, problems } = readLine(line, context);
+    asked += problems.length;
+    const entries = drafts.map(({ at, ...fields }) => ({
+      at: new Date(at).toISOString(),
+      ...fields,
+      jotted: undefined,
+    }));
+    const asks = problems.map(({ from, to, message, suggestion }) => ({
+      of: line.slice(from, to).trim(),
+      asks: message,
+      suggestion,
+    }));
+    console.log(JSON.stringify({ line, entries, asks, canBeLogged: problems.length === 0 && drafts.length > 0 }));
+  };
+  if (positionals.length > 0) answer(positionals.join(' '));
+  else for await (const line of createInterface({ input: process.stdin })) if (line.trim() !== '') answer(line);
+  return asked > 0 ? 1 : 0;
+}
