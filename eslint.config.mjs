@@ -50,6 +50,7 @@ const SUBJECTS = {
   ],
   calculators: [
     'calculator',
+    'units',
     'parameters',
     'signs',
     'readings',

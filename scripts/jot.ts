@@ -60,7 +60,7 @@ async function main(): Promise<number> {
   };
   let asked = 0;
   const answer = (line: string) => {
-    const { drafts, problems } = readLine(line, context);
+    const { drafts, problems, tells } = readLine(line, context);
     asked += problems.length;
     const entries = drafts.map(({ at, ...fields }) => ({
       at: new Date(at).toISOString(),
@@ -72,7 +72,9 @@ async function main(): Promise<number> {
       asks: message,
       suggestion,
     }));
-    console.log(JSON.stringify({ line, entries, asks, canBeLogged: problems.length === 0 && drafts.length > 0 }));
+    console.log(
+      JSON.stringify({ line, entries, asks, tells, canBeLogged: problems.length === 0 && drafts.length > 0 }),
+    );
   };
   if (positionals.length > 0) answer(positionals.join(' '));
   else for await (const line of createInterface({ input: process.stdin })) if (line.trim() !== '') answer(line);

@@ -34,6 +34,7 @@ const SCREENS: Readonly<Record<BenchPath, Fetched<ComponentType>>> = {
   maintenance: fetched(() => import('./maintenance/maintenance-bench').then((of) => of.MaintenanceBench)),
   'add-tank': fetched(() => import('./tank/add-tank-bench').then((of) => of.AddTankBench)),
   files: fetched(() => import('./files/files-bench').then((of) => of.FilesBench)),
+  articles: fetched(() => import('./articles/articles-bench').then((of) => of.ArticlesBench)),
   settings: fetched(() => import('./settings/settings-bench').then((of) => of.SettingsBench)),
 };
 

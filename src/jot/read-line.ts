@@ -1,3 +1,4 @@
+import { convertText, type Converted } from '@/calculators/units/convert';
 import { parameterOf } from '@/calculators/parameters/parameters';
 import { kindOf, entrySchema, type EntryDraft } from '@/record/kinds/list';
 import { readAnimals } from './animals';
@@ -21,6 +22,8 @@ export interface Jotted {
   readonly at: number;
   readonly drafts: readonly EntryDraft[];
   readonly problems: readonly JotProblem[];
+  /** The answer to a question of units ("8 dkh in meq"), of which nothing is logged. */
+  readonly tells?: Converted;
 }
 
 /**
@@ -31,6 +34,8 @@ export interface Jotted {
  * note as it stands, so that what is asked about can always be left to the note. Nothing is guessed in silence.
  */
 export function readLine(typed: string, context: JotContext): Jotted {
+  const tells = convertText(typed, context.units);
+  if (tells) return { at: context.now, drafts: [], problems: [], tells };
   const line = new Line(corrected(typed), context);
   const quoted = readQuotes(line, typed);
   if (line.problems.length === 0 && quoted.whole !== undefined)

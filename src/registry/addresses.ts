@@ -11,6 +11,11 @@ export function benchAddress<Path extends BenchPath>(
   return `/${workspace}/${tankId}/${bench}${as === undefined ? '' : `?as=${as as string}`}`;
 }
 
+/** Where an article is found. */
+export function articleAddress(workspace: string, tankId: string, id: string): string {
+  return `${benchAddress(workspace, tankId, 'articles')}?of=${encodeURIComponent(id)}`;
+}
+
 /** What an address names. */
 export interface PlaceAt {
   readonly workspace: string | undefined;

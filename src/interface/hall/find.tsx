@@ -3,6 +3,8 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
+import { convertText } from '@/calculators/units/convert';
+import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
 import { entryText, saysAll } from '@/record/kinds/describe';
 import type { Book, Entry } from '@/record/schema';
 import { benchAddress } from '@/registry/addresses';
@@ -52,6 +54,7 @@ function Search({ onChoose, onHelp }: { readonly onChoose: (run: () => void) => 
   const book = useBookIfRead();
   const { name } = useWorkspace();
   const now = useNow();
+  const units = book?.settings.units ?? DEFAULT_UNITS;
   const [typed, setTyped] = useState('');
   // What Enter chooses is found as it is typed; entries, of which there may be thousands, a moment later.
   const asked = typed.trim();
@@ -65,6 +68,7 @@ function Search({ onChoose, onHelp }: { readonly onChoose: (run: () => void) => 
     () => (book && lookedFor.length > 1 ? entriesSaying(book, lookedFor) : []),
     [book, lookedFor],
   );
+  const converted = useMemo(() => convertText(asked, units), [asked, units]);
   const shown = asked === '' ? found : found.slice(0, MOST_ACTIONS);
   return (
     <Command label="Find" loop shouldFilter={false}>
@@ -75,7 +79,13 @@ function Search({ onChoose, onHelp }: { readonly onChoose: (run: () => void) => 
         className="min-h-12 w-full border-b border-line bg-transparent px-4 outline-none placeholder:text-soft"
       />
       <Command.List className="max-h-[64vh] overflow-y-auto p-2">
-        {shown.length + entries.length === 0 && (
+        {converted && (
+          <div role="status" className="border-b border-line p-3">
+            <p className="text-lg font-semibold">{converted.says}</p>
+            <p className="text-sm text-soft">{converted.working}</p>
+          </div>
+        )}
+        {!converted && shown.length + entries.length === 0 && (
           <p className="p-3 text-soft">Nothing of that name. Try a word of the trade: alkalinity, salt, top-off.</p>
         )}
         {shown.map((action) => (

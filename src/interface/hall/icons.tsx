@@ -1,5 +1,6 @@
 import {
   Beaker,
+  BookOpen,
   Box,
   CalendarCheck,
   ChartLine,
@@ -38,6 +39,7 @@ export type IconName = (typeof BENCHES)[number]['icon'] | (typeof ROOMS)[number]
 /** The drawings the registry names. */
 const ICONS: Readonly<Record<IconName, LucideIcon>> = {
   beaker: Beaker,
+  'book-open': BookOpen,
   box: Box,
   'calendar-check': CalendarCheck,
   'chart-line': ChartLine,

@@ -138,6 +138,12 @@ export function JotLine() {
       >
         {line.trim() && (
           <>
+            {jotted.tells && (
+              <p>
+                <span className="font-semibold">{jotted.tells.says}</span>{' '}
+                <span className="block text-sm text-soft">{jotted.tells.working}</span>
+              </p>
+            )}
             {jotted.drafts.length > 0 && (
               <p className="text-sm text-soft">
                 For {tank.name}, {whenText(jotted.at, now, zone)}:

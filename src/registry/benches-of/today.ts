@@ -26,6 +26,6 @@ export const TODAY = [
     icon: 'luggage',
     name: 'Going away',
     question: 'What runs out while nobody is there?',
-    words: ['holiday', 'vacation', 'travel', 'trip', 'sitter', 'leaving', 'absence', 'feeder'],
+    words: ['holiday', 'vacation', 'travel', 'trip', 'sitter', 'leaving', 'absence', 'feeder', 'tank sitter'],
   },
 ] as const;

@@ -1,0 +1,65 @@
+import { createInterface } from 'node:readline';
+import { parseArgs } from 'node:util';
+import { convertText } from '../src/calculators/units/convert';
+import { articleAddress, benchAddress } from '../src/registry/addresses';
+import { finder } from '../src/registry/find';
+import { FINDABLES } from '../src/registry/findables';
+
+/**
+ * What Find answers, without a screen: the first five, with their addresses, as JSON lines.
+ *
+ *     npm run -s find -- "alk keeps dropping"
+ *     npm run -s find < phrases.txt
+ *
+ * Options: `--units metric|US`, `--workspace demo`, `--tank atrium` (for the addresses). A question of units is answered first. Ends with 0
+ * when something was found for each, 1 when not, 2 when the command was not understood.
+ */
+const MOST = 5;
+
+try {
+  process.exitCode = await main();
+} catch (error) {
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exitCode = 2;
+}
+
+async function main(): Promise<number> {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: {
+      units: { type: 'string', default: 'metric' },
+      workspace: { type: 'string', default: 'demo' },
+      tank: { type: 'string', default: 'atrium' },
+    },
+  });
+  if (values.units !== 'metric' && values.units !== 'US')
+    throw new Error(`units are metric or US; these are ${values.units}`);
+  const volume = values.units === 'US' ? 'US gal' : 'L';
+  const find = finder(FINDABLES);
+  const address = (found: (typeof FINDABLES)[number]) => {
+    if ('article' in found) return articleAddress(values.workspace, values.tank, found.article.id);
+    if ('bench' in found) return benchAddress(values.workspace, values.tank, found.bench, found.as as never);
+    return found.kind === 'Settings' ? benchAddress(values.workspace, values.tank, 'settings') : undefined;
+  };
+  let nothing = 0;
+  const answer = (phrase: string) => {
+    const tells = convertText(phrase, { volume });
+    const found = find(phrase).slice(0, MOST);
+    if (!tells && found.length === 0) nothing++;
+    console.log(
+      JSON.stringify({
+        phrase,
+        tells,
+        found: found.map((each) => ({
+          name: each.name,
+          question: each.question,
+          address: address(each),
+          does: 'jots' in each ? `begins the line with “${each.jots ?? ''}”` : undefined,
+        })),
+      }),
+    );
+  };
+  if (positionals.length > 0) answer(positionals.join(' '));
+  else for await (const line of createInterface({ input: process.stdin })) if (line.trim() !== '') answer(line);
+  return nothing > 0 ? 1 : 0;
+}

@@ -1,0 +1,25 @@
+import { ARTICLES, type Article } from './articles/articles';
+import { DONE_ANYWHERE, DONE_AT_A_TANK, type Doing } from './doings';
+import type { Findable } from './find';
+import { PLACES, type FindablePlace } from './places';
+
+/** An article as Find looks for it. */
+export interface FindableArticle extends Findable {
+  readonly article: Article;
+}
+
+export const FINDABLE_ARTICLES: readonly FindableArticle[] = ARTICLES.map((article) => ({
+  id: `article ${article.id}`,
+  name: article.name,
+  words: article.words,
+  question: 'What it is, what to look at here, when to worry',
+  article,
+}));
+
+/** All that Find knows of the product itself, whatever the record holds. */
+export const FINDABLES: readonly (FindablePlace | Doing | FindableArticle)[] = [
+  ...PLACES,
+  ...DONE_AT_A_TANK,
+  ...DONE_ANYWHERE,
+  ...FINDABLE_ARTICLES,
+];
