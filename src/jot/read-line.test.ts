@@ -150,6 +150,17 @@ describe('a time in the line', () => {
   });
 });
 
+describe('several moments in a line', () => {
+  const at = (line: string, now: number) =>
+    readLine(line, { ...context, now }).drafts.map((draft) => new Date(draft.at).toISOString().slice(5, 16));
+  it('are told in the order they came in', () => {
+    // At half past six both are of today; at ten the evening was yesterday's, and the morning with it.
+    expect(at('ph 8.02 morning, 8.31 evening', now)).toEqual(['11-21T08:00', '11-21T18:30']);
+    expect(at('ph 8.02 morning, 8.31 evening', Date.UTC(2026, 10, 21, 10))).toEqual(['11-20T08:00', '11-20T20:00']);
+    expect(at('yesterday 7am ph 7.9, 8pm ph 8.2', now)).toEqual(['11-20T07:00', '11-20T20:00']);
+  });
+});
+
 describe('a date told by figures', () => {
   it.each(['11/21 ph 8.1', '21/11 ph 8.1'])('"%s" is the one day it can be', (line) => {
     expect(read(line)).toMatchObject({ at: read('21 nov ph 8.1').at, problems: [] });

@@ -1,4 +1,5 @@
 import { TZDate } from '@date-fns/tz';
+import { subDays } from 'date-fns';
 import { AHEAD_MS, EARLIEST } from '@/record/rows/fields';
 import type { Line } from './line';
 import { momentOf, readTimeWords, type TimeWords } from './when';
@@ -85,7 +86,20 @@ export function readTimes(line: Line): Times {
     else return [{ from: first, to: last, at }];
     return [];
   });
-  return new Times(told, nowMs);
+  return new Times(inOrder(told, groups, now), nowMs);
+}
+
+/** "8.02 morning, 8.31 evening", said at ten: the evening was yesterday's, and the morning before it with it. */
+function inOrder(told: readonly TimeTold[], groups: readonly (readonly Found[])[], now: TZDate): TimeTold[] {
+  const dayless = (at: TimeTold) =>
+    groups.some((group) => group[0]?.from === at.from && group.every(({ day, moment }) => !day && !moment));
+  const made = [...told];
+  for (let i = made.length - 2; i >= 0; i--) {
+    const [each, next] = [made[i], made[i + 1]];
+    if (each && next && each.at > next.at && dayless(each) && dayless(next))
+      made[i] = { ...each, at: subDays(new TZDate(each.at, now.timeZone), 1).getTime() };
+  }
+  return made;
 }
 
 /** "Yesterday 7am …, 8pm …": the second clock is of the day that was told before it. */

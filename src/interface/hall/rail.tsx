@@ -70,7 +70,7 @@ export function Rail() {
           })}
         </ul>
       </nav>
-      <ul className="flex border-t border-line py-1">
+      <ul className="flex flex-wrap border-t border-line py-1">
         {BENCHES.filter(({ room }) => room === undefined).map((bench) => (
           <li key={bench.path}>
             <BenchLink
