@@ -2,8 +2,8 @@ import { createInterface } from 'node:readline';
 import { parseArgs } from 'node:util';
 import { convertText } from '../src/calculators/units/convert';
 import { articleAddress, benchAddress } from '../src/registry/addresses';
-import { finder } from '../src/registry/find';
-import { FINDABLES } from '../src/registry/findables';
+import { finder } from '../src/registry/find/finder';
+import { FINDABLES } from '../src/registry/find/findables';
 
 /**
  * What Find answers, without a screen: the first five, with their addresses, as JSON lines.

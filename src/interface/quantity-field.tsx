@@ -154,10 +154,15 @@ export function QuantityField({
   );
 }
 
-/** The value as it would be typed, without trailing noughts: one decimal more than is shown, or five figures. */
+/**
+ * The value as it would be typed, without trailing noughts: one decimal more than is shown; of other units five figures where they are the
+ * whole of it, and four where they only come of a conversion.
+ */
 function plainText(value: number, { kind }: Expectation, units: UnitPreferences, digits?: number): string {
-  const fixed = preferredUnit(kind, units).decimals !== undefined;
-  return showText(quantity(kind, value), units, digits ?? (fixed ? 4 : 5))
+  const unit = preferredUnit(kind, units);
+  const typed = unit.fromCanonical(value);
+  const whole = Math.abs(Number(typed.toPrecision(5)) - typed) <= 1e-9 * Math.abs(typed);
+  return showText(quantity(kind, value), units, digits ?? (unit.decimals === undefined && whole ? 5 : 4))
     .replace(/(\.\d*?)0+(?=\s|$)/, '$1')
     .replace(/\.(?=\s|$)/, '');
 }

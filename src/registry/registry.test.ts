@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { benchAddress, leadsElsewhere, leadsTo, placeAt } from './addresses';
 import type { BenchEntry } from './bench';
 import { BENCHES, benchOf, partOf } from './benches';
-import { finder } from './find';
-import { PLACES } from './places';
+import { finder } from './find/finder';
+import { PLACES } from './find/places';
 import { ROOMS } from './rooms';
 
 const all: readonly BenchEntry[] = BENCHES;

@@ -20,7 +20,7 @@ describe('how well a level was held', () => {
     // The mean of 0, 0.05 … 1 dKH.
     expect((values.distance ?? 0) / DKH).toBeCloseTo(0.5, 9);
     expect(plainSentence(answer.says, DEFAULT_UNITS)).toBe(
-      'Alkalinity was within its band on 52.4 % of the last 20 days, and 0.5 dKH from its target on average.',
+      'Alkalinity was within its band on 52 % of the last 20 days, and 0.5 dKH from its target on average.',
     );
   });
 

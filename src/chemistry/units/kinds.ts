@@ -279,6 +279,8 @@ export const KINDS = {
     scaled('weeks', 7, ['week', 'w']),
     scaled('min', 1 / 1440, ['min', 'mins', 'minute', 'minutes']),
     scaled('s', 1 / 86_400, ['sec', 'secs', 'second', 'seconds']),
+    scaled('months', 365.25 / 12, ['month', 'mo']),
+    scaled('years', 365.25, ['year', 'yr', 'y']),
   ],
   /** Canonical: mg/L of total dissolved solids, as a meter shows it. Its "ppm" are the same figure. */
   tds: [scaled('mg/L', 1, ['mg/l', 'mgl', 'ppm'], 0)],

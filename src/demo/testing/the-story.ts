@@ -52,14 +52,14 @@ const MEANT: Readonly<Record<string, RegExp>> = {
     /^The reactor uses 4\.[12]\d* g of media and about 3\.\d+ g of CO₂ a day, \d+ bubbles a minute/,
   'Atrium: reactor dial-in': /^Set the reactor’s flow and log it: “reactor 12 ml\/min/,
   // 10 mL over twelve hours.
-  'Atrium: limewater hours': /^Drip 10 mL\/day 20:00 to 8:00, 0\.833 mL an hour: pH moves by 0\.\d+/,
+  'Atrium: limewater hours': /^Drip 10 mL\/day 20:00 to 8:00, 0\.83 mL an hour: pH moves by 0\.\d+/,
   // 20 mL of 1.5096 meq/mL in 620 L, 88 L and 46 L.
   'Atrium: a dose': /^It lifts alkalinity by 0\.14 dKH; pH goes from [78](\.\d+)? to/,
   'Story Corner: a dose': /^It lifts alkalinity by 0\.96 dKH; pH goes from [78](\.\d+)? to 8(\.\d+)? at once/,
   'Back Room: a dose': /^It lifts alkalinity by 1\.84 dKH; pH goes from/,
   // 60 ÷ 620, 10 ÷ 88, 4.6 ÷ 46.
-  'Atrium: change': /^Change 60 L: .*That is 9\.68\s?% of the water/,
-  'Story Corner: change': /^Change 10 L: .*That is 11\.4\s?% of the water/,
+  'Atrium: change': /^Change 60 L: .*That is 9\.7\s?% of the water/,
+  'Story Corner: change': /^Change 10 L: .*That is 11\s?% of the water/,
   'Back Room: change': /^Change 4\.6 L: .*That is 10\s?% of the water/,
   // 26.1 changes of 60 L at 38.5 g/L, 52.2 of 10 L, 52.2 of 4.6 L.
   'Atrium: routine':

@@ -8,7 +8,7 @@ import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
 import { entryText, saysAll } from '@/record/kinds/describe';
 import type { Book, Entry } from '@/record/schema';
 import { benchAddress } from '@/registry/addresses';
-import { finder } from '@/registry/find';
+import { finder } from '@/registry/find/finder';
 import { goTo } from '../place';
 import { whenText } from '../when';
 import { useBookIfRead, useNow, useWorkspace } from '../workspace';

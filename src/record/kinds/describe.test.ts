@@ -54,7 +54,7 @@ describe('an entry in words', () => {
     [{ ...common, kind: 'dose', solutionId: 'soda', volumeMl: 20 }, '20 mL of Carbonate, once'],
     [
       { ...common, kind: 'standing-dose', solutionId: 'soda', mlPerDay: 34.65 },
-      'Carbonate at 34.6 mL/day from then on',
+      'Carbonate at 34.65 mL/day from then on',
     ],
     [{ ...common, kind: 'standing-dose', solutionId: 'soda', mlPerDay: 0 }, 'Carbonate off'],
     [{ ...common, kind: 'dose', solutionId: 'gone', volumeMl: 1500 }, '1.5 L of a solution no longer listed, once'],

@@ -192,9 +192,9 @@ export interface AnyKind {
   readonly events?: (row: never, facts: WaterFacts, until: number) => readonly TankEvent[];
 }
 
-/** A quantity in the keeper's units. */
+/** A quantity in the keeper's units; a dose as finely as it was logged. */
 export function told(kind: QuantityKind, amount: number, units: UnitPreferences): string {
-  return showText(quantity(kind, amount), units);
+  return showText(quantity(kind, amount), units, kind === 'dose' || kind === 'doseRate' ? 4 : 3);
 }
 
 /** Words for what is there. */

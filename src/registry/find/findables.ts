@@ -1,6 +1,6 @@
-import { ARTICLES, type Article } from './articles/articles';
+import { ARTICLES, type Article } from '../articles/articles';
 import { DONE_ANYWHERE, DONE_AT_A_TANK, type Doing } from './doings';
-import type { Findable } from './find';
+import type { Findable } from './finder';
 import { PLACES, type FindablePlace } from './places';
 
 /** An article as Find looks for it. */

@@ -1,7 +1,7 @@
-import type { BenchEntry } from './bench';
-import { BENCHES, type BenchPath } from './benches';
-import type { Findable } from './find';
-import { ROOMS } from './rooms';
+import type { BenchEntry } from '../bench';
+import { BENCHES, type BenchPath } from '../benches';
+import type { Findable } from './finder';
+import { ROOMS } from '../rooms';
 
 /** A bench or a part of one, as Find looks for it and tells where it is. */
 export interface FindablePlace extends Findable {

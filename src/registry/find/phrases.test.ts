@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { finder, type Findable } from './find';
+import { finder, type Findable } from './finder';
 import { FINDABLES } from './findables';
 
 /** A record's own rows stand among them: the demo's tanks, solutions and salts by the names they have there. */

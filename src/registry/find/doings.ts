@@ -1,4 +1,4 @@
-import type { Findable } from './find';
+import type { Findable } from './finder';
 
 /** Something that can be done from anywhere, as Find looks for it; what it does stands in `interface/hall/actions.ts`. */
 export interface Doing extends Findable {
