@@ -69,7 +69,9 @@ test('by fields: logged, corrected, deleted and brought back', async ({ page }) 
   await page.getByLabel('Alkalinity', { exact: true }).fill('8.4');
   await page.getByLabel('Calcium', { exact: true }).fill('4300');
   await page.getByRole('button', { name: 'Log it' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'A point may be wrong, or a digit too many: 430 mg/L?' })).toBeVisible();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'A point may be wrong, or a digit too many: 430 mg/L?' }),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Use 430 mg/L' }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   const entries = page.getByRole('region', { name: 'Entries' });

@@ -150,9 +150,9 @@ describe('answers read aloud', () => {
     const texts = [reactor, up, down, still].flatMap(({ answer }) => aloud(answer)).filter(Boolean);
     expect(texts).toContain('Run the effluent at 5.1 mL/min, which is 7.4 L/day.'); // worked by hand
     expect(texts).toContain('Add 55 mL of Carbonate a day for 3 days, then stop.');
-    expect(
-      texts.some((text) => /^Pause Carbonate for 2\.6 days, then back to 35 mL\/day, and test\./.test(text)),
-    ).toBe(true);
+    expect(texts.some((text) => /^Pause Carbonate for 2\.6 days, then back to 35 mL\/day, and test\./.test(text))).toBe(
+      true,
+    );
     expect(texts.some((text) => /^Leave alkalinity as it is/.test(text))).toBe(true);
     for (const text of texts) expect(text).not.toMatch(/ {2}| [,.;)]|undefined|NaN/);
   });

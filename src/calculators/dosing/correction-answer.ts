@@ -80,7 +80,13 @@ export function raisingAnswer(facts: CorrectionFacts, leftOut: boolean, begun: C
     says:
       days === 1
         ? ['Add', quantity('dose', totalMl), `of ${part.name}, once.`]
-        : ['Add', quantity('dose', totalMl / days), `of ${part.name} a day for`, quantity('days', days), ', then stop.'],
+        : [
+            'Add',
+            quantity('dose', totalMl / days),
+            `of ${part.name} a day for`,
+            quantity('days', days),
+            ', then stop.',
+          ],
     certainty: 'worked out',
     because: [
       `It lifts ${parameter} from`,
