@@ -29,6 +29,18 @@ describe('a moment in a field', () => {
     },
   );
 
+  it.each([
+    ['nov 20 9am', nine],
+    ['yesterday 9am', nine],
+    ['11/20 9am', nine],
+    ['11/20/2026 9:00', nine],
+  ])('“%s” is read in the words of the line where months come first', (text, at) => {
+    expect(readTyped(text, now, zone, true)).toBe(at);
+  });
+  it.each(['nov 20 9am alk 8.3', 'soon', '8.3', '31/2'])('“%s” is no moment there either', (text) => {
+    expect(readTyped(text, now, zone, true)).toBeUndefined();
+  });
+
   it('is written so that it is read as itself', () => {
     expect(typedText(nine, zone)).toBe('Fri 20 Nov 2026 09:00');
     for (let at = nine; at < nine + 400 * 86_400_000; at += 7.31 * 86_400_000) {

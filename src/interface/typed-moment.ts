@@ -1,5 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { format, isValid, parse } from 'date-fns';
+import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { toldMoment } from '@/jot/told-moment';
 
 /** How a moment stands in a field: "Fri 20 Nov 2026 09:00". */
 const WRITTEN = 'EEE d MMM yyyy HH:mm';
@@ -26,8 +28,9 @@ export function typedText(at: number, zone: string): string {
 /**
  * The moment a text names in a zone; undefined where it names none.
  * @param now for the year of a date that names none
+ * @param monthFirst how a date of figures is told where the keeper lives; where that is not known, none is read
  */
-export function readTyped(text: string, now: number, zone: string): number | undefined {
+export function readTyped(text: string, now: number, zone: string, monthFirst?: boolean): number | undefined {
   // "July" and "Friday" are read as their first three letters.
   const typed = text
     .trim()
@@ -45,5 +48,7 @@ export function readTyped(text: string, now: number, zone: string): number | und
       if (hour !== undefined) read.setHours(hour);
       return read.getTime();
     }
-  return undefined;
+  // In the words of the line: "yesterday 8pm", "11/20 9am". Figures alone are read where it is known which is the month.
+  if (monthFirst === undefined) return undefined;
+  return toldMoment(text, { now, zone, units: DEFAULT_UNITS, monthFirst });
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { useId, useState } from 'react';
+import { monthFirst } from './date-order';
 import { useRefusedField } from './refused-fields';
 import { readTyped, typedText } from './typed-moment';
 import { useNow } from './workspace';
@@ -12,19 +13,21 @@ interface Props {
   readonly onChange: (at: number | null) => void;
   readonly zone: string;
   readonly hint?: string | undefined;
+  /** What Enter does in it, in place of sending its form. */
+  readonly onEnter?: (() => void) | undefined;
 }
 
 /** A day and an hour in the keeper's own zone. The month is a word, so that no two keepers read a date two ways. */
-export function WhenField({ label, value, onChange, zone, hint }: Props) {
+export function WhenField({ label, value, onChange, zone, hint, onEnter }: Props) {
   const id = useId();
   const now = useNow();
   const [draft, setDraft] = useState<string>();
   const text = draft ?? (value === null ? '' : typedText(value, zone));
-  const refused = draft !== undefined && draft.trim() !== '' && readTyped(draft, now, zone) === undefined;
+  const refused = draft !== undefined && draft.trim() !== '' && readTyped(draft, now, zone, monthFirst()) === undefined;
   useRefusedField(id, label, refused);
   const type = (typed: string) => {
     setDraft(typed);
-    const at = readTyped(typed, now, zone);
+    const at = readTyped(typed, now, zone, monthFirst());
     if (typed.trim() === '') onChange(null);
     else if (at !== undefined) onChange(at);
   };
@@ -43,11 +46,16 @@ export function WhenField({ label, value, onChange, zone, hint }: Props) {
         aria-invalid={refused || undefined}
         aria-describedby={refused ? `${id}-refusal` : hint ? `${id}-hint` : undefined}
         onChange={(event) => type(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' || !onEnter) return;
+          event.preventDefault();
+          onEnter();
+        }}
         onBlur={() => !refused && setDraft(undefined)}
       />
       {refused && (
         <p id={`${id}-refusal`} role="alert" className="mt-1 max-w-72 text-sm text-rust">
-          Not accepted: write the day with its month as a word, and the hour, as in {typedText(now, zone)}.
+          Not accepted: write the day and the hour, as in {typedText(now, zone)} or “yesterday 8pm”.
         </p>
       )}
       {hint && (

@@ -11,6 +11,8 @@ import { quantity } from '@/chemistry/units/quantity';
 import { Answer, Working } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { Cautions } from '@/interface/cautions';
+import { ChoiceRow } from '@/interface/choice-row';
+import { useChoice } from '@/interface/use-choice';
 import { useNow, useTank } from '@/interface/workspace';
 import { lastObservation } from '@/reckoning/observations';
 import { confidenceOf } from '@/reckoning/record-confidence';
@@ -18,6 +20,7 @@ import type { Book, Tank } from '@/record/schema';
 import { EntryEditor } from './entry-editor';
 import { History } from './history';
 import { SessionGrid } from './session-grid';
+import { SessionOfAll } from './session-of-all';
 
 /** Alkalinity is the one to keep up with; a week without it and consumption is a guess. Common practice. */
 const TEST_EVERY_DAYS = 7;
@@ -29,8 +32,7 @@ export function LogBench() {
     <Bench>
       <Answer answer={logAnswer(book, tank, now)} />
       <section aria-label="Session of tests" className="mt-6 rounded-md border border-line bg-sheet px-4 py-3">
-        <h2 className="mb-2 font-semibold">A session of tests</h2>
-        <SessionGrid key={tank.id} />
+        <Session />
       </section>
       <section aria-label="Log by fields" className="mt-4">
         <EntryEditor key={tank.id} />
@@ -38,6 +40,32 @@ export function LogBench() {
       <Confidence />
       <History />
     </Bench>
+  );
+}
+
+/** A session at this tank, or one round of all of them where there are several. */
+function Session() {
+  const { book, tank } = useTank();
+  const [of, setOf] = useChoice('session', ['one', 'all'] as const, 'one');
+  const several = book.tanks.length > 1;
+  return (
+    <>
+      <div className="mb-2 flex flex-wrap items-center justify-between gap-x-4">
+        <h2 className="font-semibold">A session of tests</h2>
+        {several && (
+          <ChoiceRow
+            label="Of which tanks"
+            chosen={of}
+            choices={[
+              ['one', tank.name],
+              ['all', 'All tanks'],
+            ]}
+            onChoose={setOf}
+          />
+        )}
+      </div>
+      {several && of === 'all' ? <SessionOfAll /> : <SessionGrid key={tank.id} />}
+    </>
   );
 }
 

@@ -1,13 +1,14 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { capitalised } from '@/calculators/calculator/words';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { boundSign } from '@/chemistry/observation';
 import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
 import { Button } from '@/interface/button';
 import { monthFirst } from '@/interface/date-order';
+import { onSessionAsked } from '@/interface/hall/session-request';
 import { useKeptState } from '@/interface/kept-draft';
 import { whenText } from '@/interface/when';
 import { WhenField } from '@/interface/when-field';
@@ -84,10 +85,12 @@ export function SessionGrid() {
     form.current?.querySelector<HTMLElement>('input')?.focus();
   };
 
+  const cellAt = (i: number) => form.current?.querySelectorAll<HTMLInputElement>('input[data-cell]')[i];
+  useEffect(() => onSessionAsked(() => form.current?.querySelector<HTMLInputElement>('input[data-cell]')?.focus()), []);
   const onKey = (event: KeyboardEvent<HTMLInputElement>, i: number) => {
     if (event.key !== 'Enter') return;
     event.preventDefault();
-    const next = form.current?.querySelectorAll<HTMLInputElement>('input[data-cell]')[i + 1];
+    const next = cellAt(i + 1);
     if (!event.ctrlKey && !event.metaKey && next) next.focus();
     else void file();
   };
@@ -101,6 +104,17 @@ export function SessionGrid() {
         void file();
       }}
     >
+      <div className="mb-3">
+        <WhenField
+          key={`when ${round}`}
+          label="When tested"
+          value={when}
+          onChange={setWhen}
+          zone={zone}
+          hint={when === null ? 'now, when left empty' : undefined}
+          onEnter={() => cellAt(0)?.focus()}
+        />
+      </div>
       <div className="grid grid-cols-2 gap-x-5 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(10.5rem,1fr))]">
         {order.map((parameter, i) => {
           const told: CellRead | undefined = read.of[parameter];
@@ -165,14 +179,6 @@ export function SessionGrid() {
             </div>
           );
         })}
-        <WhenField
-          key={`when ${round}`}
-          label="When tested"
-          value={when}
-          onChange={setWhen}
-          zone={zone}
-          hint={when === null ? 'now, when left empty' : undefined}
-        />
       </div>
       {fault && (
         <p role="alert" className="mt-2 text-rust">

@@ -15,6 +15,7 @@ import { toggleTheme } from '../theme';
 import { useUndo } from '../use-undo';
 import { useBookIfRead, useWorkspace } from '../workspace';
 import { askToJot } from './jot-request';
+import { askForSession } from './session-request';
 
 /** Something that can be done or gone to from anywhere. */
 export interface Action extends Findable {
@@ -91,6 +92,10 @@ export function useActions(): readonly Action[] {
       ...done(DONE_AT_A_TANK, {
         export: () => exportBook(book, store.setApart),
         import: go('files'),
+        session: () => {
+          go('log')();
+          askForSession();
+        },
         'next tank': otherTank(1),
         'tank before': otherTank(-1),
         ...Object.fromEntries(

@@ -44,6 +44,14 @@ export const DONE_ANYWHERE: readonly Doing[] = [
 /** What can be done at a tank. */
 export const DONE_AT_A_TANK: readonly Doing[] = [
   { id: 'jot', kind: 'Do', name: 'Jot a line', key: 'j', words: ['write', 'enter', 'jot'], jots: '' },
+  {
+    id: 'session',
+    kind: 'Do',
+    name: 'Log a session of tests, cell by cell',
+    key: ';',
+    words: ['session', 'grid', 'test session', 'several tests'],
+    where: 'Log',
+  },
   line('test', 'Log a test', 'alk ', [
     'log alkalinity',
     'enter test result',
