@@ -37,7 +37,7 @@ async function main(): Promise<number> {
   const volume = values.units === 'US' ? 'US gal' : 'L';
   const find = finder(FINDABLES);
   const address = (found: (typeof FINDABLES)[number]) => {
-    if ('article' in found) return articleAddress(values.workspace, values.tank, found.article.id);
+    if ('article' in found) return articleAddress(values.workspace, values.tank, found.article);
     if ('bench' in found) return benchAddress(values.workspace, values.tank, found.bench, found.as as never);
     return found.kind === 'Settings' ? benchAddress(values.workspace, values.tank, 'settings') : undefined;
   };

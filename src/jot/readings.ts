@@ -246,6 +246,14 @@ class TestReader {
     const range = /^(?:-|–|—|to|or)$/.test(mark) || (mark === 'and' && line.word(i - 1) === 'between');
     if (range && line.isNumber(end + 1) && line.free(end + 1) && !parameterAt(line, line.numberAt(end + 1).end)) {
       const other = line.figureAt(end + 1, expected, from, { suffix: unit, quiet: true });
+      if (other && other !== 'refused' && other.amount < read.amount && mark === 'to') {
+        line.ask(
+          from,
+          other.end,
+          'A range is told from low to high. How much water takes a level down is worked out under Water change › To reach a level.',
+        );
+        return undefined;
+      }
       if (other && other !== 'refused') {
         line.use(end, other.end);
         return {

@@ -6,18 +6,36 @@ import { Link } from '@/interface/link';
 import { useAsks } from '@/interface/place';
 import { useTank, useWorkspace } from '@/interface/workspace';
 import { articleAddress } from '@/registry/addresses';
-import { ARTICLES, articleOf, type Article } from '@/registry/articles/articles';
+import { ARTICLES, type ArticleId } from '@/registry/find/articles';
 import { benchOf, partOf, type PartOf, type BenchPath } from '@/registry/benches';
+import { ALGAE_AND_FILMS } from './algae-and-films';
+import type { ArticleText } from './article-text';
+import { CORALS_AND_ANIMALS } from './corals-and-animals';
+import { WATER_AND_GEAR } from './water-and-gear';
+
+type Article = (typeof ARTICLES)[number];
+
+/** Every article has its text. */
+const TEXTS: Readonly<Record<ArticleId, ArticleText>> = {
+  ...WATER_AND_GEAR,
+  ...CORALS_AND_ANIMALS,
+  ...ALGAE_AND_FILMS,
+};
 
 /** Short answers where no bench works one out; one at a time, and the list of them all. */
 export function ArticlesBench() {
-  const article = articleOf(useAsks().get('of'));
+  const of = useAsks().get('of');
+  const article = ARTICLES.find(({ id }) => id === of);
   return (
     <Bench {...(article && { question: `${article.name}: what it is, what to look at, when to worry` })}>
       {article ? (
         <One article={article} />
       ) : (
-        <p className="text-xl">{ARTICLES.length} short articles, each of a few sentences.</p>
+        <section aria-label="Answer">
+          <p className="text-2xl leading-snug">
+            Choose what it is about: each article is a few sentences, and says when to worry.
+          </p>
+        </section>
       )}
       <section aria-label="All articles" className="mt-8 border-t border-line pt-4">
         <h2 className="font-semibold">{article ? 'More articles' : 'All articles'}</h2>
@@ -28,21 +46,24 @@ export function ArticlesBench() {
 }
 
 function One({ article }: { readonly article: Article }) {
-  const [first = '', ...rest] = article.says;
+  const { says, look }: ArticleText = TEXTS[article.id];
+  const [first = '', ...rest] = says;
   const last = rest.at(-1) ?? '';
   return (
     <>
-      <p className="max-w-3xl text-2xl leading-snug font-semibold">{first}</p>
+      <section aria-label="Answer">
+        <p className="max-w-3xl text-2xl leading-snug font-semibold">{first}</p>
+      </section>
       <div className="mt-4 max-w-2xl space-y-2.5 text-lg leading-relaxed">
-        {rest.slice(0, -1).map((says) => (
-          <p key={says}>{says}</p>
+        {rest.slice(0, -1).map((sentence) => (
+          <p key={sentence}>{sentence}</p>
         ))}
         <p className="border-l-4 border-kelp pl-3">{last}</p>
       </div>
       <section aria-label="Where to look" className="mt-6">
         <h2 className="font-semibold">Where to look</h2>
         <ul className="mt-2 space-y-1">
-          {article.look.map(({ bench, as, why }) => (
+          {look.map(({ bench, as, why }) => (
             <li key={`${bench} ${as ?? ''}`}>
               <BenchLink
                 bench={bench}

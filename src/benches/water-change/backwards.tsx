@@ -8,9 +8,11 @@ import { dilution } from '@/calculators/mixing/dilution';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { CourseChart } from '@/interface/charts/pictures';
+import { useAsks } from '@/interface/place';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
-import { useTank } from '@/interface/workspace';
+import { useTank, useUnits } from '@/interface/workspace';
+import { quantity, showText } from '@/chemistry/units/quantity';
 import { aimFor } from '@/reckoning/targets';
 import { netVolumeL } from '@/record/schema';
 import type { Seen } from './new-water';
@@ -21,8 +23,14 @@ const DRAWN_APART_DAYS = 7;
 /** From a level to an aim: how much to change. */
 export function Backwards({ water, about, levels }: Seen) {
   const { tank } = useTank();
-  const [own, setOwn] = useKeptState<number | null>('backwards own', null);
-  const [aim, setAim] = useKeptState<number | null>('backwards aim', null);
+  const asks = useAsks();
+  const asked = (key: string) => {
+    const given = asks.get(key);
+    return given !== null && Number.isFinite(Number(given)) ? Number(given) : null;
+  };
+  // "nitrate 20 to 5" leads here with both figures.
+  const [own, setOwn] = useKeptState<number | null>(`backwards own ${asks.get('from') ?? ''}`, asked('from'));
+  const [aim, setAim] = useKeptState<number | null>(`backwards aim ${asks.get('to') ?? ''}`, asked('to'));
   const [changes, setChanges] = useKeptState<number | null>('backwards changes', 1);
   const { name, kind } = PARAMETERS[about];
   const expected = { ...readingExpectation(about), low: 0 };
@@ -94,6 +102,57 @@ export function Backwards({ water, about, levels }: Seen) {
           {water.fields}
         </Figures>
       </div>
+      {outcome && outcome.values.ways.length > 0 && (
+        <Ways ways={outcome.values.ways} chosen={changes ?? 1} onChoose={setChanges} />
+      )}
     </Worked>
+  );
+}
+
+/** How many changes, and how large each: fewer are less water, more are gentler. */
+function Ways({
+  ways,
+  chosen,
+  onChoose,
+}: {
+  readonly ways: ReturnType<typeof dilution.run>['values']['ways'];
+  readonly chosen: number;
+  readonly onChoose: (changes: number) => void;
+}) {
+  const units = useUnits();
+  const litres = (amount: number) => showText(quantity('volume', amount), units);
+  return (
+    <section aria-label="How many, and how large" className="mt-6">
+      <h2 className="font-semibold">How many, and how large</h2>
+      <table className="mt-1 w-full max-w-xl border-collapse text-[0.95rem]">
+        <thead>
+          <tr className="text-left text-sm text-soft">
+            <th className="py-1 font-normal">Changes</th>
+            <th className="text-right font-normal">each</th>
+            <th className="text-right font-normal">of the water</th>
+            <th className="text-right font-normal">in all</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ways.map(({ changes, litresEachTime, share, litresInAll }) => (
+            <tr key={changes} className={`border-t border-line ${changes === chosen ? 'font-semibold' : ''}`}>
+              <td className="py-1">
+                <button
+                  type="button"
+                  className="min-h-11 text-glass underline underline-offset-4 lg:min-h-8"
+                  aria-pressed={changes === chosen}
+                  onClick={() => onChoose(changes)}
+                >
+                  {changes === 1 ? 'one' : changes}
+                </button>
+              </td>
+              <td className="text-right tabular-nums">{litres(litresEachTime)}</td>
+              <td className="text-right tabular-nums">{showText(quantity('percent', share * 100), units)}</td>
+              <td className="text-right tabular-nums">{litres(litresInAll)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }

@@ -81,7 +81,12 @@ export const dilution = defineCalculator({
       cautions.push({
         severity: 'caution',
         usual: true,
-        says: ['A litre weighs a kilogram: carry 20 L at a time at the most.'],
+        says: [
+          quantity('volume', 20),
+          'of water weigh',
+          quantity('mass', 20_000),
+          ': carry no more than that at a time.',
+        ],
       });
     return {
       answer: {
@@ -111,10 +116,28 @@ export const dilution = defineCalculator({
       },
       working,
       cautions,
-      values: { shareEachTime: share, litresEachTime: each, litresInAll: each * changes, levels },
+      values: {
+        shareEachTime: share,
+        litresEachTime: each,
+        litresInAll: each * changes,
+        levels,
+        ways: waysOf(litres, has, adds, target),
+      },
     };
   },
 });
+
+/** How many changes are told side by side: one, and fewer than keepers do in two months of weeks. Chosen. */
+const WAYS = [1, 2, 3, 4, 6, 8];
+
+/** The same level reached in more or fewer changes: each smaller, more water in all. */
+function waysOf(litres: number, has: number, adds: number, target: number) {
+  if (has === target) return [];
+  return WAYS.map((changes) => {
+    const share = 1 - ((target - adds) / (has - adds)) ** (1 / changes);
+    return { changes, litresEachTime: share * litres, share, litresInAll: share * litres * changes };
+  });
+}
 
 function refuseBeyond(of: (typeof DILUTED)[number], has: number, adds: number, target: number): void {
   const [low, high] = [Math.min(has, adds), Math.max(has, adds)];

@@ -1,3 +1,4 @@
+import { quantity } from '@/chemistry/units/quantity';
 import type { Caution } from '../calculator/calculator';
 
 /** Said wherever water leaves a tank. */
@@ -12,7 +13,10 @@ export const HEAVY: Caution = {
   severity: 'caution',
   usual: true,
   says: [
-    'A litre weighs a kilogram: 20 L is 20 kg to lift. Pump it, or carry less at a time; wet floors are slippery.',
+    quantity('volume', 20),
+    'of water weigh',
+    quantity('mass', 20_000),
+    ': pump it, or carry less at a time; wet floors are slippery.',
   ],
 };
 export const DRAIN: Caution = {

@@ -98,7 +98,7 @@ describe('one change, told', () => {
   it('says to switch off first, that 20 L weigh 20 kg, and where used water may not go', () => {
     const told = cautionsOf('water-change', { ...asked, changeL: 25 });
     expect(told[0]).toMatch(/^danger: Heater, return, skimmer and top-off off/);
-    expect(told.join()).toContain('20 L is 20 kg');
+    expect(told.join()).toContain('20 L of water weigh 20 kg');
     expect(told.join()).toContain('never go to a storm drain');
     expect(cautionsOf('water-change', asked).join()).not.toContain('20 kg');
   });

@@ -57,6 +57,8 @@ describe('units by combination', () => {
     ['length', '2 ft', 60.96],
     ['mass', '7000 grains', 453.59237],
     ['volume', '2 US qt', 3.785411784 / 2],
+    ['volume', '4 x 5 US gal', 20 * 3.785411784],
+    ['volume', '3 buckets of 10 L', 30],
     ['dose', '1/2 tsp', 3785.411784 / 768 / 2],
   ])('%s "%s" is %d', (kind, text, expected) => {
     const { amount } = parseQuantity(text, { field: 'it', kind, low: 0, high: 1e9 }, DEFAULT_UNITS);

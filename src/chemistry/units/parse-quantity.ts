@@ -29,13 +29,16 @@ export interface ParsedQuantity {
   readonly unit: Unit;
 }
 
+/** "4 x 5 gal", "3 buckets of 10 L". */
+const MANY = /^\s*(\d{1,3})\s*(?:x|×|\*|(?:buckets?|jugs?|cans?|bins?)\s+of)\s*(.+)$/iu;
+const BY_THE_BUCKET: ReadonlySet<QuantityKind> = new Set<QuantityKind>(['volume', 'dose']);
 const NUMBER_THEN_UNIT = /^\s*([+-]?(?:\d[\d.,]*|[.,]\d+))\s*(.*?)\s*$/u;
 const UNIT_THEN_NUMBER = /^\s*([\p{L}°/]+)\s*:?\s*(\d[\d.,]*)\s*$/u;
 const BOUND = /^\s*(?:<|≤|below|under|less than)\s*(.*)$/iu;
 
 /**
  * Reads a number with an optional unit as keepers type it: "8.3", "8,3 dkh", "1/2 US gal", "77F", "1.0255 sg", "sg 1.0255", a share
- * where one may be told ("15 %"), and an area by its sides: "120 × 50 cm".
+ * where one may be told ("15 %"), a volume by its buckets ("3 x 10 L"), and an area by its sides: "120 × 50 cm".
  * @throws Refusal when there is no number, the unit is unknown or could be two, the value lies outside the expectation, or a figure
  * without a unit fits another unit better; the refusal carries what was probably meant
  */
@@ -47,6 +50,11 @@ export function parseQuantity(typed: string, expected: Expectation, preferences:
       amount: acceptAmount(sides, expected, preferences),
       unit: preferredUnit(expected.kind, preferences),
     };
+  const many = BY_THE_BUCKET.has(expected.kind) ? MANY.exec(text) : undefined;
+  if (many) {
+    const each = parseQuantity(many[2] ?? '', { ...expected, low: 0, usual: undefined, whole: undefined }, preferences);
+    return { amount: acceptAmount(Number(many[1]) * each.amount, expected, preferences), unit: each.unit };
+  }
   const allowed = allowedRange(expected, preferences);
   const turned = UNIT_THEN_NUMBER.exec(text);
   const match = NUMBER_THEN_UNIT.exec(

@@ -13,6 +13,10 @@ export const FOLLOWED = [
 ] as const satisfies readonly Species[];
 export type Followed = (typeof FOLLOWED)[number];
 
+export function isFollowed(id: string): id is Followed {
+  return (FOLLOWED as readonly string[]).includes(id);
+}
+
 export type Levels = { readonly [Id in Followed]?: number | undefined };
 
 /** What the tank takes (above nought) or makes (below) of each a day, per litre, as a steady rate of the tank model. */

@@ -106,7 +106,7 @@ export function useActions(): readonly Action[] {
         ...found,
         kind: 'Articles',
         where: 'Articles',
-        run: () => goTo(articleAddress(name, tank, article.id)),
+        run: () => goTo(articleAddress(name, tank, article)),
       })),
       ...rowActions(book, go, (id) => goTo(benchAddress(name, id, 'today'))),
     ];

@@ -3,13 +3,17 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
+import { capitalised } from '@/calculators/calculator/words';
+import { parameterOf } from '@/calculators/parameters/parameters';
 import { convertText } from '@/calculators/units/convert';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { isFollowed } from '@/chemistry/water-change/followed';
+import { levelFromTo } from '@/jot/from-to';
 import { entryText, saysAll } from '@/record/kinds/describe';
 import type { Book, Entry } from '@/record/schema';
 import { benchAddress } from '@/registry/addresses';
 import { finder } from '@/registry/find/finder';
-import { goTo } from '../place';
+import { goTo, usePlace } from '../place';
 import { whenText } from '../when';
 import { useBookIfRead, useNow, useWorkspace } from '../workspace';
 import { useActions, type Action } from './actions';
@@ -69,7 +73,8 @@ function Search({ onChoose, onHelp }: { readonly onChoose: (run: () => void) => 
     [book, lookedFor],
   );
   const converted = useMemo(() => convertText(asked, units), [asked, units]);
-  const shown = asked === '' ? found : found.slice(0, MOST_ACTIONS);
+  const brought = useBrought(asked);
+  const shown = asked === '' ? found : [...brought, ...found.slice(0, MOST_ACTIONS)];
   return (
     <Command label="Find" loop shouldFilter={false}>
       <Command.Input
@@ -123,6 +128,30 @@ function Search({ onChoose, onHelp }: { readonly onChoose: (run: () => void) => 
       </Command.List>
     </Command>
   );
+}
+
+/** "nitrate 20 to 5": how much water that takes, with the two figures in their fields. */
+function useBrought(asked: string): readonly Action[] {
+  const { name } = useWorkspace();
+  const { tankId } = usePlace();
+  const units = useBookIfRead()?.settings.units ?? DEFAULT_UNITS;
+  return useMemo(() => {
+    const told = levelFromTo(asked, units);
+    if (!told || !tankId || !isFollowed(told.parameter)) return [];
+    const { kind, name: level } = parameterOf(told.parameter);
+    const [from, to] = [told.from, told.to].map((amount) => showText(quantity(kind, amount), units));
+    const query = new URLSearchParams({ of: told.parameter, from: String(told.from), to: String(told.to) }).toString();
+    return [
+      {
+        id: 'brought',
+        kind: 'Benches',
+        name: `${capitalised(level)} from ${from ?? ''} to ${to ?? ''}`,
+        question: 'How many water changes, and how large?',
+        where: 'Water › Water change',
+        run: () => goTo(`${benchAddress(name, tankId, 'water-change', 'level')}&${query}`),
+      },
+    ];
+  }, [asked, units, name, tankId]);
 }
 
 const ITEM =

@@ -12,19 +12,22 @@ import {
   type FormEvent,
 } from 'react';
 import { jotExamples } from '@/jot/example';
-import { readLine, type Jotted } from '@/jot/read-line';
-import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
-import { draftQuestion } from '@/reckoning/draft-question';
+import type { Entry } from '@/record/schema';
 import { describeEntry } from '@/record/kinds/describe';
 import { kindOf } from '@/record/kinds/list';
-import { monthFirst } from '../date-order';
+import { fetched, useFetched } from '../fetched';
 import { whenText } from '../when';
 import { jotDraftOf } from './jot-draft';
 import { onJotAsked } from './jot-request';
+import type { Understood } from './jot-understood';
 import { useCommit, useNow, useTank, useWorkspace } from '../workspace';
 
 /** Presses closer than this, ms, are one that bounces; two by a hand are further apart. Chosen. */
 const BOUNCE_MS = 100;
+
+/** The reader of the line, with its lexicon: fetched beside the page, so that the page is drawn without it. */
+const READER = fetched(() => import('./jot-understood').then((of) => of.understood));
+const NOT_READ: Understood = { jotted: { at: 0, drafts: [], problems: [] }, questions: [] };
 
 /** One line for a whole session at the tank. It says what it understood, and what it did not, before anything is filed. */
 export function JotLine() {
@@ -40,7 +43,11 @@ export function JotLine() {
   const field = useRef<HTMLInputElement>(null);
   const { zone, units } = book.settings;
   const examples = jotExamples(units);
-  const { jotted, questions } = useMemo(() => understood(line, book, tank, now), [line, book, tank, now]);
+  const understood = useFetched(READER, true);
+  const { jotted, questions } = useMemo(
+    () => understood?.(line, book, tank, now) ?? NOT_READ,
+    [understood, line, book, tank, now],
+  );
   // The line that was asked about once: the next Enter files it all the same.
   const [asked, setAsked] = useState<{ readonly line: string; readonly at: number }>();
   const ready = jotted.drafts.length > 0 && jotted.problems.length === 0;
@@ -65,7 +72,10 @@ export function JotLine() {
     setOpen(true);
     // The line as it stands now: an Enter may come before the screen has followed the one before it.
     const typed = draft.text();
-    const told = typed === line ? { jotted, questions } : understood(typed, book, tank, now);
+    // A line that was typed before its reader came is read now.
+    const read = READER.now() ?? (await READER.fetch().catch(() => undefined));
+    if (!read) return;
+    const told = typed === line && understood ? { jotted, questions } : read(typed, book, tank, now);
     const { drafts, problems } = told.jotted;
     if (drafts.length === 0 || problems.length > 0) return;
     if (told.questions.length > 0 && asked?.line !== typed) {
@@ -121,7 +131,8 @@ export function JotLine() {
         />
         <button
           type="submit"
-          disabled={!ready}
+          // While its reader is on its way Enter waits for it.
+          disabled={understood !== undefined && !ready}
           className="min-h-11 rounded-md border border-glass px-3 font-semibold text-glass disabled:border-line disabled:text-soft"
         >
           Log
@@ -138,6 +149,9 @@ export function JotLine() {
       >
         {line.trim() && (
           <>
+            {!understood && (
+              <p className="text-sm text-soft">The line’s reader is being fetched; Enter waits for it.</p>
+            )}
             {jotted.tells && (
               <p>
                 <span className="font-semibold">{jotted.tells.says}</span>{' '}
@@ -229,40 +243,4 @@ function asNote(line: string, { from, to }: { readonly from: number; readonly to
     .replaceAll(/["“”„«»]/g, '')
     .trim();
   return `${line.slice(0, from).trimEnd()} "${stretch}" ${line.slice(to).trimStart()}`.trim();
-}
-
-/** What a line says and what is asked of it. One that cannot be told, whatever it holds, is a problem in the line and no failure of the page. */
-function understood(
-  line: string,
-  book: Book,
-  tank: Tank,
-  now: number,
-): { jotted: Jotted; questions: readonly string[] } {
-  const {
-    settings: { zone, units },
-    solutions,
-    instruments,
-  } = book;
-  try {
-    const jotted = readLine(line, {
-      now,
-      zone,
-      units,
-      solutions,
-      instruments,
-      netVolumeL: netVolumeL(tank),
-      monthFirst: monthFirst(),
-    });
-    // Said once here, so that what cannot be said is found here.
-    for (const draft of jotted.drafts) describeEntry(draft, book);
-    whenText(jotted.at, now, zone);
-    return { jotted, questions: jotted.drafts.flatMap((draft) => draftQuestion(book, tank, draft) ?? []) };
-  } catch {
-    const problem = {
-      from: 0,
-      to: line.length,
-      message: 'cannot be read as it stands: leave out what is unusual in it.',
-    };
-    return { jotted: { at: now, drafts: [], problems: [problem] }, questions: [] };
-  }
 }

@@ -1,11 +1,11 @@
-import { ARTICLES, type Article } from '../articles/articles';
+import { ARTICLES } from './articles';
 import { DONE_ANYWHERE, DONE_AT_A_TANK, type Doing } from './doings';
 import type { Findable } from './finder';
 import { PLACES, type FindablePlace } from './places';
 
 /** An article as Find looks for it. */
 export interface FindableArticle extends Findable {
-  readonly article: Article;
+  readonly article: string;
 }
 
 export const FINDABLE_ARTICLES: readonly FindableArticle[] = ARTICLES.map((article) => ({
@@ -13,7 +13,7 @@ export const FINDABLE_ARTICLES: readonly FindableArticle[] = ARTICLES.map((artic
   name: article.name,
   words: article.words,
   question: 'What it is, what to look at here, when to worry',
-  article,
+  article: article.id,
 }));
 
 /** All that Find knows of the product itself, whatever the record holds. */

@@ -1,11 +1,8 @@
-import type { Article } from './article';
+import type { Texts } from './article-text';
 
 /** What grows where it is not wanted, and what grows where it is. */
-export const ALGAE_AND_FILMS: readonly Article[] = [
-  {
-    id: 'cyanobacteria',
-    name: 'Cyanobacteria',
-    words: ['cyano', 'red slime', 'red film', 'slime algae', 'red algae', 'cyanobacteria'],
+export const ALGAE_AND_FILMS = {
+  cyanobacteria: {
     says: [
       'A red or dark film that lifts off in sheets and holds bubbles: bacteria that live by light, and no alga.',
       'It comes where feeding has just been raised, where water hardly moves, and where nitrate is near zero while phosphate is not.',
@@ -18,10 +15,7 @@ export const ALGAE_AND_FILMS: readonly Article[] = [
       { bench: 'what-changed', why: 'what came before it' },
     ],
   },
-  {
-    id: 'dinoflagellates',
-    name: 'Dinoflagellates',
-    words: ['dinos', 'dino', 'brown snot', 'dinoflagellates', 'snotty brown strings', 'brown slime'],
+  dinoflagellates: {
     says: [
       'Brown strings with bubbles that go in the dark and are back by the evening; snails that eat them may die.',
       'They take hold where nitrate and phosphate have been at or near zero: look whether both have.',
@@ -34,10 +28,7 @@ export const ALGAE_AND_FILMS: readonly Article[] = [
       { bench: 'log', why: 'log what is seen, so that it stands on the curves' },
     ],
   },
-  {
-    id: 'diatoms',
-    name: 'Diatoms',
-    words: ['diatoms', 'brown dust', 'brown algae', 'brown algae on sand', 'silicate', 'silica', 'brown sand'],
+  diatoms: {
     says: [
       'A brown dust on sand and glass that wipes off: the first bloom of nearly every new tank.',
       'It lives on silicate from new sand and rock, and on silicate that passes worn-out resin.',
@@ -50,19 +41,7 @@ export const ALGAE_AND_FILMS: readonly Article[] = [
       { bench: 'new-tank', as: 'after', why: 'what is normal after a cycle' },
     ],
   },
-  {
-    id: 'hair-algae',
-    name: 'Hair algae',
-    words: [
-      'gha',
-      'hair algae',
-      'green hair algae',
-      'green algae',
-      'green algae everywhere',
-      'algae on rocks',
-      'turf algae',
-      'algae',
-    ],
+  'hair-algae': {
     says: [
       'Green filaments on rock: they grow on what the fish leave, whatever the test reads, since they take it up as fast as it comes.',
       'Pull out what can be pulled, add grazers, and shorten the light.',
@@ -75,10 +54,7 @@ export const ALGAE_AND_FILMS: readonly Article[] = [
       { bench: 'livestock', why: 'feeding and hours of light' },
     ],
   },
-  {
-    id: 'bubble-algae',
-    name: 'Bubble algae',
-    words: ['bubble algae', 'green bubbles', 'valonia'],
+  'bubble-algae': {
     says: [
       'Green, glassy balls on rock, single or in clusters.',
       'Twist them off whole at a water change and siphon them as they come: a burst one may spread.',
@@ -88,10 +64,7 @@ export const ALGAE_AND_FILMS: readonly Article[] = [
     ],
     look: [{ bench: 'trends', why: 'nitrate and phosphate' }],
   },
-  {
-    id: 'coralline',
-    name: 'Coralline algae',
-    words: ['coralline', 'coralline algae', 'purple algae', 'pink algae', 'coralline not growing'],
+  coralline: {
     says: [
       'A hard purple or pink crust that keeps other algae off: a good sign.',
       'It is made of what corals are made of, so it needs steady alkalinity, calcium and magnesium, and shows in consumption.',
@@ -104,10 +77,7 @@ export const ALGAE_AND_FILMS: readonly Article[] = [
       { bench: 'trends', why: 'how steady alkalinity is' },
     ],
   },
-  {
-    id: 'cloudy-water',
-    name: 'Cloudy water',
-    words: ['cloudy water', 'milky water', 'cloudy', 'hazy water', 'foggy water', 'bacterial bloom'],
+  'cloudy-water': {
     says: [
       'White haze is one of four things: bacteria, new sand, tiny bubbles, or minerals falling out.',
       'After a carbon source or much food it is bacteria: give air, and stop what feeds them.',
@@ -120,4 +90,4 @@ export const ALGAE_AND_FILMS: readonly Article[] = [
       { bench: 'new-tank', why: 'whether ammonia has risen' },
     ],
   },
-];
+} as const satisfies Texts;

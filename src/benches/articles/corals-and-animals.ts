@@ -1,20 +1,8 @@
-import type { Article } from './article';
+import type { Texts } from './article-text';
 
 /** Corals, fish and what troubles them. */
-export const CORALS_AND_ANIMALS: readonly Article[] = [
-  {
-    id: 'bleaching',
-    name: 'Bleaching and pale corals',
-    words: [
-      'bleaching',
-      'bleached',
-      'bleached corals',
-      'coral turning white',
-      'corals losing colour',
-      'corals losing color',
-      'pale corals',
-      'white coral',
-    ],
+export const CORALS_AND_ANIMALS = {
+  bleaching: {
     says: [
       'A bleached coral has lost its algae and lives, for a time, on what it catches: tissue is there, colour is not.',
       'Look at four things: warmth, a lamp that was changed, alkalinity that was high or moved fast, and nitrate and phosphate near zero.',
@@ -27,19 +15,7 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
       { bench: 'what-changed', why: 'what came before the paling' },
     ],
   },
-  {
-    id: 'tissue-loss',
-    name: 'Tissue loss',
-    words: [
-      'tissue loss',
-      'stn',
-      'rtn',
-      'coral dying from base',
-      'losing tissue',
-      'recession',
-      'coral peeling',
-      'coral dying',
-    ],
+  'tissue-loss': {
     says: [
       'Bare white skeleton where tissue was: slow from the base, or fast within hours.',
       'From the base it most often follows a swing of alkalinity, salinity or warmth some days to weeks before.',
@@ -52,10 +28,7 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
       { bench: 'instruments', why: 'whether the readings can be believed' },
     ],
   },
-  {
-    id: 'burnt-tips',
-    name: 'Burnt tips',
-    words: ['burnt tips', 'white tips', 'alk burn', 'alkalinity burn'],
+  'burnt-tips': {
     says: [
       'White, thin ends of branching stony corals: skeleton grows faster than the tissue that covers it.',
       'It is seen with high alkalinity in water that is low in nitrate and phosphate.',
@@ -68,10 +41,7 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
       { bench: 'corrections', why: 'how fast to lower it' },
     ],
   },
-  {
-    id: 'aiptasia',
-    name: 'Aiptasia',
-    words: ['aiptasia', 'glass anemones', 'glass anemone', 'aptasia', 'pest anemone', 'aiptaisia'],
+  aiptasia: {
     says: [
       'A small brown, glassy anemone that stings corals and spreads from any piece left behind.',
       'Do not scrape or cut it: each piece grows.',
@@ -81,10 +51,7 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
     ],
     look: [{ bench: 'livestock', why: 'what is fed, and what lives there' }],
   },
-  {
-    id: 'flatworms',
-    name: 'Flatworms and other pests',
-    words: ['flatworms', 'flatworm', 'pests', 'nudibranchs', 'nudibranch', 'bristle worms', 'red bugs', 'planaria'],
+  flatworms: {
     says: [
       'Many worms and bugs are harmless; those that sit on one kind of coral and eat it are not.',
       'Dip and look over every coral before it goes in, away from the tank.',
@@ -94,21 +61,7 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
     ],
     look: [{ bench: 'log', why: 'log what is seen, to look back at it' }],
   },
-  {
-    id: 'ich',
-    name: 'White spots and velvet',
-    words: [
-      'ich',
-      'white spots',
-      'white spots on fish',
-      'velvet',
-      'marine ich',
-      'sick fish',
-      'fish disease',
-      'parasite',
-      'medicine',
-      'hospital tank',
-    ],
+  ich: {
     says: [
       'White grains on skin and fins, or a fine gold dust with fast breathing: parasites that live on fish and in sand.',
       'Nothing that cures them may go into a reef: copper and most medicines kill invertebrates.',
@@ -121,18 +74,7 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
       { bench: 'mixing', as: 'match', why: 'water that matches' },
     ],
   },
-  {
-    id: 'acclimation',
-    name: 'Acclimation',
-    words: [
-      'acclimation',
-      'acclimate',
-      'acclimate fish',
-      'drip acclimation',
-      'new fish in bag',
-      'float the bag',
-      'introduce fish',
-    ],
+  acclimation: {
     says: [
       'An animal is brought from one water to another: warmth first, then salinity.',
       'Measure the salinity of the bag: within 1 ppt there is little to do but match warmth.',
@@ -145,10 +87,7 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
       { bench: 'new-tank', as: 'after', why: 'how many, and when' },
     ],
   },
-  {
-    id: 'palytoxin',
-    name: 'Palytoxin',
-    words: ['palytoxin', 'zoa poisoning', 'zoanthid poison', 'button polyp poison', 'palythoa toxin', 'boiling rock'],
+  palytoxin: {
     says: [
       'Some button polyps carry one of the strongest poisons known; it can be breathed in, and enters by cuts and eyes.',
       'Wear gloves and eye protection to cut or move them, with wet cloths at hand.',
@@ -158,19 +97,7 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
     ],
     look: [{ bench: 'livestock', why: 'what lives in the tank' }],
   },
-  {
-    id: 'oxygen',
-    name: 'Oxygen',
-    words: [
-      'oxygen',
-      'low oxygen',
-      'fish gasping',
-      'fish at surface',
-      'gasping',
-      'breathing fast',
-      'suffocating',
-      'air stone',
-    ],
+  oxygen: {
     says: [
       'Warm, still water holds little oxygen, and at night everything in the tank draws on it.',
       'Fish that breathe fast at the surface lack it, or have ammonia or parasites at their gills.',
@@ -183,4 +110,4 @@ export const CORALS_AND_ANIMALS: readonly Article[] = [
       { bench: 'trends', why: 'warmth and pH' },
     ],
   },
-];
+} as const satisfies Texts;

@@ -1,11 +1,8 @@
-import type { Article } from './article';
+import type { Texts } from './article-text';
 
 /** What is in the water, what works on it, and what can go wrong with it. */
-export const WATER_AND_GEAR: readonly Article[] = [
-  {
-    id: 'low-ph',
-    name: 'Low pH',
-    words: ['low ph', 'raise ph', 'ph too low', 'ph buffer', 'increase ph', 'why is my ph low'],
+export const WATER_AND_GEAR = {
+  'low-ph': {
     says: [
       'With alkalinity in its band, low pH is nearly always carbon dioxide of the room.',
       'Inside 7.8 to 8.3 it is left alone.',
@@ -18,10 +15,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'limewater', as: 'hours', why: 'what limewater by night does' },
     ],
   },
-  {
-    id: 'high-phosphate',
-    name: 'High phosphate',
-    words: ['po4 high', 'high phosphate', 'phosphate too high', 'high po4', 'phosphate rising', 'lower phosphate'],
+  'high-phosphate': {
     says: [
       'Phosphate comes with food, and is held by rock and sand, which give it back for months.',
       'Trust the test first: check ppb of phosphorus against mg/L of phosphate, which is three times as much.',
@@ -34,10 +28,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'water-change', as: 'level', why: 'what changes alone would take' },
     ],
   },
-  {
-    id: 'high-nitrate',
-    name: 'High nitrate',
-    words: ['high nitrate', 'nitrate too high', 'high nitrates', 'nitrate rising', 'high no3'],
+  'high-nitrate': {
     says: [
       'Nitrate is what food becomes; it climbs where more comes in than water changes, algae and bacteria take out.',
       'In a young tank it climbs and, after months, falls by itself.',
@@ -50,19 +41,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'trends', why: 'how fast it rises' },
     ],
   },
-  {
-    id: 'low-nutrients',
-    name: 'Nitrate and phosphate near zero',
-    words: [
-      'zero nitrate',
-      'no nutrients',
-      'raise nitrate',
-      'zero phosphate',
-      'raise phosphate',
-      'ultra low nutrients',
-      'nutrients too low',
-      'no nitrate',
-    ],
+  'low-nutrients': {
     says: [
       'Both at zero for weeks is a warning and no success, in every school of reef keeping.',
       'Corals pale, and dinoflagellates get their chance.',
@@ -75,18 +54,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'livestock', why: 'what is fed' },
     ],
   },
-  {
-    id: 'phosphate-media',
-    name: 'Phosphate media',
-    words: [
-      'gfo',
-      'phosphate media',
-      'phosphate remover',
-      'media for phosphate',
-      'ferric oxide',
-      'lanthanum',
-      'remove phosphate',
-    ],
+  'phosphate-media': {
     says: [
       'Iron oxide grains, or a liquid that makes phosphate fall out: both can strip the water within days.',
       'Start with a quarter of what the label says, rinse it, and test phosphate every other day.',
@@ -99,10 +67,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'what-changed', why: 'before and after the medium' },
     ],
   },
-  {
-    id: 'activated-carbon',
-    name: 'Activated carbon',
-    words: ['activated carbon', 'carbon', 'gac', 'charcoal', 'yellow water'],
+  'activated-carbon': {
     says: [
       'It takes colour, smell and coral poisons out of the water; nitrate and phosphate it leaves.',
       'A cupful in a bag with flow lasts two to four weeks.',
@@ -112,21 +77,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
     ],
     look: [{ bench: 'log', why: 'log “replaced carbon” to see what it changed' }],
   },
-  {
-    id: 'carbon-source',
-    name: 'Carbon sources and pellets',
-    words: [
-      'carbon dosing',
-      'vodka',
-      'vodka dosing',
-      'vinegar dosing',
-      'biopellets',
-      'bio pellets',
-      'pellets',
-      'pellet reactor',
-      'carbon source',
-      'sugar dosing',
-    ],
+  'carbon-source': {
     says: [
       'Alcohol, vinegar or pellets feed bacteria, which take nitrate and phosphate with them into the skimmer.',
       'It is not for beginners: the full amount at once strips nutrients and oxygen, and can kill a tank overnight.',
@@ -136,10 +87,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
     ],
     look: [{ bench: 'trends', why: 'nitrate and phosphate, twice a week' }],
   },
-  {
-    id: 'refugium',
-    name: 'Refugium',
-    words: ['refugium', 'fuge', 'chaeto', 'macroalgae', 'algae scrubber', 'macro algae', 'cheato'],
+  refugium: {
     says: [
       'A lit part of the sump where algae grow that you take out: they carry nitrate and phosphate with them.',
       'Lit while the tank is dark, it holds pH up by night.',
@@ -152,18 +100,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'livestock', why: 'its hours of light' },
     ],
   },
-  {
-    id: 'skimmer',
-    name: 'Skimmer',
-    words: [
-      'skimmer',
-      'protein skimmer',
-      'skimmer overflowing',
-      'skimmer cup',
-      'skimmer not foaming',
-      'wet skimming',
-      'skimmate',
-    ],
+  skimmer: {
     says: [
       'It lifts waste out as foam, and airs the water.',
       'It overflows after hands, food, additives or new salt have been in the water, and when the sump stands too high.',
@@ -176,10 +113,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'trends', why: 'nutrients since it was changed' },
     ],
   },
-  {
-    id: 'light',
-    name: 'Light',
-    words: ['par', 'how much light', 'light intensity', 'led settings', 'par meter', 'lux', 'spectrum'],
+  light: {
     says: [
       'What corals can use is measured as PAR, in µmol/m²/s, at the coral and not at the lamp.',
       'Soft corals do with about 50 to 150, large-polyp stony ones with 80 to 200, small-polyp ones with 200 to 400.',
@@ -189,20 +123,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
     ],
     look: [{ bench: 'livestock', why: 'hours and ramp' }],
   },
-  {
-    id: 'heater',
-    name: 'Heater and warmth',
-    words: [
-      'heater',
-      'heater stuck on',
-      'water too hot',
-      'tank too warm',
-      'temperature controller',
-      'chiller',
-      'tank too cold',
-      'overheating',
-      'fan',
-    ],
+  heater: {
     says: [
       'Most reefs stand at 25 to 26 °C (77 to 79 °F), and a slow swing of a degree is no harm.',
       'Heaters fail shut or open: two small ones with a separate controller cook nothing and freeze nothing.',
@@ -216,10 +137,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'new-tank', as: 'set-up', why: 'how strong a heater has to be' },
     ],
   },
-  {
-    id: 'power-cut',
-    name: 'Power cut',
-    words: ['power outage', 'power cut', 'power failure', 'no power', 'blackout', 'generator', 'battery backup'],
+  'power-cut': {
     says: [
       'Oxygen runs out first, within hours in a full tank: air by battery, or a jug dipped and poured again and again.',
       'Warmth goes slowly: wrap the tank, and warm it with sealed bottles.',
@@ -232,10 +150,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'top-off', as: 'fails', why: 'what runs back into the sump' },
     ],
   },
-  {
-    id: 'leak',
-    name: 'Water on the floor',
-    words: ['leak', 'water on the floor', 'tank leaking', 'wet floor', 'puddle', 'leaking'],
+  leak: {
     says: [
       'Taste or measure it: salt water is the tank or sump, fresh water the top-off or the RO/DI unit.',
       'Switch off at a dry place whatever stands in it before you touch anything.',
@@ -248,19 +163,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'maintenance', why: 'sensors and hoses' },
     ],
   },
-  {
-    id: 'electricity',
-    name: 'Electricity near water',
-    words: [
-      'stray voltage',
-      'electric shock',
-      'electric shock from tank',
-      'gfci',
-      'rcd',
-      'ground probe',
-      'drip loop',
-      'salt creep on socket',
-    ],
+  electricity: {
     says: [
       'A tingle in the water is a fault, and can kill: unplug everything at a dry place, and do not reach in.',
       'Every plug at the tank belongs behind a residual-current device, with drip loops and sockets above the splash.',
@@ -270,18 +173,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
     ],
     look: [{ bench: 'maintenance', why: 'when gear was last looked at' }],
   },
-  {
-    id: 'precipitation',
-    name: 'Precipitation',
-    words: [
-      'precipitation',
-      'white crust on pump',
-      'snow in tank',
-      'crust on heater',
-      'calcium carbonate crust',
-      'hard white sand',
-      'snowstorm',
-    ],
+  precipitation: {
     says: [
       'Calcium and carbonate fall out as chalk where pH is high: a white cloud, or a crust on pumps and heaters.',
       'It follows limewater or a carbonate dose that lands in slow water, or two parts dosed in one place.',
@@ -294,10 +186,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'limewater', as: 'sticks', why: 'what a stuck pump does' },
     ],
   },
-  {
-    id: 'copper',
-    name: 'Copper',
-    words: ['copper', 'copper in tank', 'copper test', 'metal in water', 'rust', 'heavy metal'],
+  copper: {
     says: [
       'Copper harms invertebrates from a few tens of µg/L on, and fish much later.',
       'It comes from medicine, tap water in copper pipe, brass fittings and corroded magnets.',
@@ -310,21 +199,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'water-change', as: 'series', why: 'what a series of changes leaves' },
     ],
   },
-  {
-    id: 'trace-elements',
-    name: 'Trace elements',
-    words: [
-      'trace elements',
-      'iodine',
-      'iodide',
-      'manganese',
-      'trace',
-      'traces',
-      'dose iodine',
-      'strontium',
-      'lugol',
-      'potassium low',
-    ],
+  'trace-elements': {
     says: [
       'There are five schools: by water changes, in proportion to calcium, by reactor media, by laboratory panel, and not at all.',
       'Many fine tanks dose none.',
@@ -337,10 +212,7 @@ export const WATER_AND_GEAR: readonly Article[] = [
       { bench: 'log', why: 'log a panel in one line' },
     ],
   },
-  {
-    id: 'orp',
-    name: 'ORP',
-    words: ['orp', 'redox', 'orp low', 'orp probe', 'mv reading'],
+  orp: {
     says: [
       'It tells how strongly the water oxidises, in millivolts: 250 to 400 is usual.',
       'The figure hangs on the probe and its age, so compare it with itself only.',
@@ -350,4 +222,4 @@ export const WATER_AND_GEAR: readonly Article[] = [
     ],
     look: [{ bench: 'trends', why: 'a fall against its own past' }],
   },
-];
+} as const satisfies Texts;
