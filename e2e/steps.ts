@@ -128,7 +128,7 @@ export async function workingText(page: Page): Promise<string> {
 }
 
 /** An entry in the list of the Log bench, by some of its words. */
-export const entryLine = (page: Page, text: string) =>
+export const entryLine = (page: Page, text: string | RegExp) =>
   page.getByRole('region', { name: 'Entries', exact: true }).getByText(text);
 
 /** An alert that says something. */

@@ -18,6 +18,7 @@ import { whenText } from '../when';
 import { useBookIfRead, useNow, useWorkspace } from '../workspace';
 import { useActions, type Action } from './actions';
 import { KeyCap } from './key-cap';
+import { takeTypedAhead } from './typed-ahead';
 
 /** So many entries are looked through for what was typed, and so many shown: the newest first. */
 const MOST_ENTRIES = 5000;
@@ -80,6 +81,11 @@ function Search({ onChoose, onHelp }: { readonly onChoose: (run: () => void) => 
       <Command.Input
         value={typed}
         onValueChange={setTyped}
+        // What was typed before it stood here was meant for it.
+        onFocus={() => {
+          const ahead = takeTypedAhead();
+          if (ahead !== '') setTyped((present) => present + ahead);
+        }}
         placeholder="Find: wc, kalk, ATO, how much salt, a tank, an entry …"
         className="min-h-12 w-full border-b border-line bg-transparent px-4 outline-none placeholder:text-soft"
       />

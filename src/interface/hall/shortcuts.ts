@@ -3,6 +3,7 @@
 import { useEffect } from 'react';
 import { useBookIfRead } from '../workspace';
 import { useActions } from './actions';
+import { expectTyping, keptAhead } from './typed-ahead';
 
 /** A field that went while it was typed into: what is typed for so long after it, ms, was meant for it and is no shortcut. */
 const MEANT_FOR_THE_FIELD_MS = 1000;
@@ -19,10 +20,16 @@ export function useShortcuts(open: (what: 'find' | 'help') => void): void {
       const late = typedTooLate(event);
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
+        expectTyping();
         open('find');
         return;
       }
       const target = event.target as HTMLElement;
+      const plain = !event.ctrlKey && !event.metaKey && !event.altKey;
+      if (plain && !target.closest(`${FIELDS}, [role=dialog]`) && keptAhead(event.key)) {
+        event.preventDefault();
+        return;
+      }
       if (
         !letters ||
         late ||
@@ -33,8 +40,10 @@ export function useShortcuts(open: (what: 'find' | 'help') => void): void {
       )
         return;
       if (event.key === '?') open('help');
-      else if (event.key === '/') open('find');
-      else {
+      else if (event.key === '/') {
+        expectTyping();
+        open('find');
+      } else {
         const action = actions.find(({ key }) => key === event.key);
         if (!action) return;
         // A key that is held acts once: undo must not run through the record.
