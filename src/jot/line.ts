@@ -2,11 +2,12 @@ import { takenFromWithHint } from '@/calculators/calculator/refusal-text';
 import { attempt } from '@/chemistry/refusal';
 import { ambiguity } from '@/chemistry/units/ambiguous';
 import { slashed } from '@/chemistry/units/compose';
+import { plainSigns } from '@/chemistry/units/plain-signs';
 import { parseQuantity, unitBySpelling, type Expectation } from '@/chemistry/units/parse-quantity';
 import type { JotContext, JotProblem } from './context';
 import { CONTAINER, NUMBER_WORDS } from './lexicon/fillers';
 import { parameterAt } from './names';
-import { plainLine, tokensOf, type Token } from './tokens';
+import { tokensOf, type Token } from './tokens';
 
 /** A figure of the line, read as what was expected. */
 export interface FigureRead {
@@ -32,7 +33,7 @@ export class Line {
 
   constructor(typed: string, context: JotContext) {
     this.typed = typed;
-    this.text = plainLine(typed);
+    this.text = plainSigns(typed);
     this.tokens = tokensOf(this.text);
     this.context = context;
     this.#used = this.tokens.map(() => false);

@@ -1,3 +1,5 @@
+import { THOUSANDS_GAP } from '@/chemistry/units/plain-signs';
+
 /** A piece of the line: a word, a figure as it was typed, or a mark. */
 export interface Token {
   readonly kind: 'word' | 'number' | 'mark';
@@ -7,26 +9,6 @@ export interface Token {
   readonly to: number;
   /** Nothing stands between it and the one before. */
   readonly glued: boolean;
-}
-
-/** Signs that keyboards, phones and pasted tables put for the plain ones. One for one: places in the line stay what they are. */
-const PLAIN: readonly (readonly [RegExp, string])[] = [
-  [/[\uFF01-\uFF5E]/g, ''],
-  [/[\u00A0\u202F\u2007\u2009\u3000\t]/g, ' '],
-  [/[−‒﹣]/g, '-'],
-  [/[“”„«»]/g, '"'],
-  [/[‘’ʼ]/g, "'"],
-  [/[μ]/g, 'µ'],
-];
-
-/** The line with its signs made plain, as long as it was. */
-export function plainLine(line: string): string {
-  // Thin gaps group a figure's thousands: "1 320" is one figure.
-  const grouped = line.replace(/(?<=\d)[\u00A0\u202F\u2009](?=\d{3}(?!\d))/gu, '\u0001');
-  return PLAIN.reduce(
-    (text, [signs, plain]) => text.replace(signs, (sign) => plain || String.fromCharCode(sign.charCodeAt(0) - 0xfee0)),
-    grouped,
-  );
 }
 
 /** Words that hold a digit of their own. */
@@ -57,7 +39,7 @@ export function tokensOf(plain: string): Token[] {
     }
     tokens.push({
       kind: word !== undefined ? 'word' : number !== undefined ? 'number' : 'mark',
-      text: text.replaceAll('\u0001', ''),
+      text: text.replaceAll(THOUSANDS_GAP, ''),
       from,
       to,
       glued: tokens.at(-1)?.to === from,

@@ -5,6 +5,7 @@ import { areaBySides } from './area-by-sides';
 import { composedUnit, slashed, unitOverTime } from './compose';
 import { salinityUnitWithTemperature, unitsOf, type QuantityKind, type Unit } from './kinds';
 import { anotherUnit, convert, probableSlip, takes, usualScales } from './probable-slip';
+import { plainSigns, THOUSANDS_GAP } from './plain-signs';
 import { preferredUnit, quantity, showText, type UnitPreferences } from './quantity';
 
 /** What a field accepts, in canonical units. */
@@ -43,7 +44,11 @@ const BOUND = /^\s*(?:<|≤|below|under|less than)\s*(.*)$/iu;
  * without a unit fits another unit better; the refusal carries what was probably meant
  */
 export function parseQuantity(typed: string, expected: Expectation, preferences: UnitPreferences): ParsedQuantity {
-  const text = withFractionsRead(typed);
+  const text = withFractionsRead(
+    plainSigns(typed)
+      .replaceAll(THOUSANDS_GAP, '')
+      .replace(/^(\s*)[–—](?=\s*[\d.,])/, '$1-'),
+  );
   const sides = expected.kind === 'area' ? areaBySides(text, expected.field) : undefined;
   if (sides !== undefined)
     return {
