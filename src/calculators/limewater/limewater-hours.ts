@@ -1,6 +1,6 @@
 import { Refusal } from '@/chemistry/refusal';
 import { gramsToAlkalinity } from '@/chemistry/limewater/saturation';
-import { quantity, range } from '@/chemistry/units/quantity';
+import { quantity, range, estimate } from '@/chemistry/units/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { stretchText } from '../dosing/stretch';
 import { DAY_ASSUMED_WORDS } from '../dosing/day-course';
@@ -42,11 +42,11 @@ export const limewaterHours = defineCalculator({
             ? [quantity('dose', own.litresPerHour * 1000), 'an hour']
             : [`${Math.round(input.pulses)} pulses of`, quantity('dose', own.mlAtOnce)]),
           ': pH moves by',
-          quantity('ph', own.phSwing),
+          estimate('ph', own.phSwing, own.swings.ph.low, own.swings.ph.high),
           'in a day (',
           range('ph', own.swings.ph.low, own.swings.ph.high),
           '), alkalinity by',
-          quantity('alkalinity', own.alkalinityRipple),
+          estimate('alkalinity', own.alkalinityRipple, own.swings.alkalinity.low, own.swings.alkalinity.high),
           '(',
           range('alkalinity', own.swings.alkalinity.low, own.swings.alkalinity.high),
           ').',
@@ -54,11 +54,11 @@ export const limewaterHours = defineCalculator({
         certainty: 'rough',
         because: [
           'Round the clock pH would move by',
-          quantity('ph', clock.phSwing),
+          estimate('ph', clock.phSwing, clock.swings.ph.low, clock.swings.ph.high),
           '(',
           range('ph', clock.swings.ph.low, clock.swings.ph.high),
           ') and alkalinity by',
-          quantity('alkalinity', clock.alkalinityRipple),
+          estimate('alkalinity', clock.alkalinityRipple, clock.swings.alkalinity.low, clock.swings.alkalinity.high),
           '. The ranges rest on what is assumed of light and air, which this tank’s own readings round the day would tell. Keepers disagree which matters more: overnight steadies pH, round the clock steadies alkalinity.',
         ],
       },

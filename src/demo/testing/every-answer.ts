@@ -19,7 +19,7 @@ import { away } from '@/calculators/top-off/away';
 import { topOffFailure } from '@/calculators/top-off/failure';
 import { topOffUpkeep } from '@/calculators/top-off/upkeep';
 import type { Answer, Outcome } from '@/calculators/calculator/calculator';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, type UnitPreferences } from '@/chemistry/units/quantity';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
 import { changeRoutine } from '@/calculators/water-change/change-routine';
 import { checklist } from '@/calculators/water-change/checklist';
@@ -73,7 +73,7 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId
       const told = work();
       if (!told) return;
       const { answer, values } = 'answer' in told ? told : { answer: told, values: undefined };
-      const sentence = sentenceOf(answer);
+      const sentence = sentenceOf(answer, book.settings.units);
       const fault = faultIn(sentence, answer.says.length) ?? notANumberIn(values);
       if (fault) throw new Error(fault);
       said.set(who, sentence);
@@ -258,9 +258,9 @@ function waterOf(salt: Parameters<typeof waterOfSalt>[0]) {
   return { salinity, alkalinity, calcium, magnesium, nitrate, phosphate };
 }
 
-/** As it would be read aloud; moments in UTC, which is enough to see that they are told. */
-function sentenceOf({ says, because }: Answer): string {
-  return `${plainSentence(says, DEFAULT_UNITS)} ${plainSentence(because, DEFAULT_UNITS)}`.trim();
+/** As it would be read aloud, in the record's own units; moments in UTC, which is enough to see that they are told. */
+function sentenceOf({ says, because }: Answer, units: UnitPreferences): string {
+  return `${plainSentence(says, units)} ${plainSentence(because, units)}`.trim();
 }
 
 function faultIn(sentence: string, phrases: number): string | undefined {
