@@ -11,11 +11,11 @@ import { spend } from '@/testing/work';
 
 const ALL = CALCULATORS as readonly AnyCalculator[];
 /** How often each is asked; those that run the tank model many times less often. */
-const RUNS = tried(300, 3000);
+const RUNS = tried(120, 3000);
 const SLOW: Readonly<Record<string, number>> = {
-  forecast: tried(80, 900),
-  'cycle-plan': tried(80, 360),
-  'cycle-reading': tried(15, 180),
+  forecast: tried(30, 900),
+  'cycle-plan': tried(30, 360),
+  'cycle-reading': tried(6, 180),
 };
 
 describe('every calculator', () => {

@@ -73,7 +73,7 @@ function scratched(at: number, length: number, how: number, character: string): 
   return text.slice(0, at + length) + text.slice(at);
 }
 
-const FILES = tried(600, 5000);
+const FILES = tried(300, 5000);
 
 describe('mutated files', () => {
   const place = fc.integer({ min: 0, max: places.length - 1 }).map((i) => places[i] ?? []);

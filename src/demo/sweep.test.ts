@@ -3,6 +3,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { cycleQuestion } from '@/reckoning/cycle';
 import { demoBook } from './scenario';
+import { drawn } from '@/testing/tier';
 import { readOnce } from './testing/every-answer';
 import { CLOCKS, daysOfTwoYears, opened, weekdaysAndHours, ZONES, type Opening } from './testing/sweep';
 
@@ -22,7 +23,8 @@ describe('the demo opened on every weekday at every hour', () => {
     ).toBe(CLOCKS.length * ZONES.length);
     expect(met(weekday, ({ zone }) => zone)).toBe(7 * ZONES.length);
   });
-  opened(weekdaysAndHours());
+  // In the quick suite half of them, drawn anew with each version.
+  opened(drawn('weekdays and hours', weekdaysAndHours(), 14));
 });
 
 describe('the demo opened on days of two years', () => opened(daysOfTwoYears(0)));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import pinned from '../../scripts/pinned-moment.json';
-import { DEFAULT_UNITS, type UnitPreferences } from '@/chemistry/units/quantity';
+import type { UnitPreferences } from '@/chemistry/units/quantity';
 import { demoBook } from '@/demo/scenario';
 import { everyAnswer } from '@/demo/testing/every-answer';
 import { smallHouse } from '@/demo/testing/small-house';

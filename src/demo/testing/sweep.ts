@@ -84,7 +84,7 @@ export function daysOfTwoYears(share: 0 | 1): readonly Opening[] {
     // The hour moves on once a week, so that every weekday is opened at every hour of it.
     ZONES.map((zone) => onDay(day, inTurn(CLOCKS, Math.floor(day / 7)), zone)),
   );
-  return drawn('days of the sweep', days.flat(), 18).filter((_, i) => i % 2 === share);
+  return drawn('days of the sweep', days.flat(), 10).filter((_, i) => i % 2 === share);
 }
 
 const NIGHTS = [
@@ -113,8 +113,8 @@ export function nights(): { readonly what: string; readonly openings: readonly O
     what,
     openings: (WHOLE ? ZONES : [own]).flatMap((zone) =>
       hours
-        // The hour that is missing or comes twice is what such a night is about; of the ends of the day one at a time.
-        .filter((_, i) => WHOLE || i === 1 || i === (night % 2) * 2)
+        // The hour that is missing or comes twice is what such a night is about; of the others the ends of the day in turn.
+        .filter((_, i) => WHOLE || i === (zone === own && night < 6 ? 1 : (night % 2) * 2))
         .map(([h, minutes]) => ({ year, month, date, hours: h, minutes, zone })),
     ),
   }));
