@@ -103,6 +103,11 @@ const MIGRATIONS: readonly Migration[] = [
     to: 15,
     rows: {},
   },
+  {
+    // Version 16 adds how far off a remembered figure may be, and dinoflagellates to what was seen; what version 15 wrote stands as it is.
+    to: 16,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */
