@@ -1,5 +1,5 @@
-import { createInterface } from 'node:readline';
 import { parseArgs } from 'node:util';
+import { eachText, metricOrUs, runCommand } from './by-line';
 import { convertText } from '../src/calculators/units/convert';
 import { articleAddress, benchAddress } from '../src/registry/addresses';
 import { finder } from '../src/registry/find/finder';
@@ -16,12 +16,7 @@ import { FINDABLES } from '../src/registry/find/findables';
  */
 const MOST = 5;
 
-try {
-  process.exitCode = await main();
-} catch (error) {
-  console.error(error instanceof Error ? error.message : String(error));
-  process.exitCode = 2;
-}
+await runCommand(main);
 
 async function main(): Promise<number> {
   const { values, positionals } = parseArgs({
@@ -32,9 +27,8 @@ async function main(): Promise<number> {
       tank: { type: 'string', default: 'atrium' },
     },
   });
-  if (values.units !== 'metric' && values.units !== 'US')
-    throw new Error(`units are metric or US; these are ${values.units}`);
-  const volume = values.units === 'US' ? 'US gal' : 'L';
+  const asked = metricOrUs(values.units);
+  const volume = asked === 'US' ? 'US gal' : 'L';
   const find = finder(FINDABLES);
   const address = (found: (typeof FINDABLES)[number]) => {
     if ('article' in found) return articleAddress(values.workspace, values.tank, found.article);
@@ -59,7 +53,6 @@ async function main(): Promise<number> {
       }),
     );
   };
-  if (positionals.length > 0) answer(positionals.join(' '));
-  else for await (const line of createInterface({ input: process.stdin })) if (line.trim() !== '') answer(line);
+  await eachText(positionals, answer);
   return nothing > 0 ? 1 : 0;
 }

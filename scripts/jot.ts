@@ -1,5 +1,5 @@
-import { createInterface } from 'node:readline';
 import { parseArgs } from 'node:util';
+import { eachText, metricOrUs, runCommand } from './by-line';
 import { DEFAULT_UNITS, type UnitPreferences } from '../src/chemistry/units/quantity';
 import { readLine } from '../src/jot/read-line';
 import { readFile } from '../src/record/file';
@@ -20,12 +20,7 @@ import { readFileSync } from 'node:fs';
  */
 const US: UnitPreferences = { volume: 'US gal', temperature: '°F', alkalinity: 'dKH', salinity: 'sg' };
 
-try {
-  process.exitCode = await main();
-} catch (error) {
-  console.error(error instanceof Error ? error.message : String(error));
-  process.exitCode = 2;
-}
+await runCommand(main);
 
 async function main(): Promise<number> {
   const { values, positionals } = parseArgs({
@@ -39,16 +34,14 @@ async function main(): Promise<number> {
       'month-first': { type: 'boolean' },
     },
   });
-  if (values.units !== undefined && values.units !== 'metric' && values.units !== 'US')
-    throw new Error(`units are metric or US; these are ${values.units}`);
+  const told = metricOrUs(values.units);
   const book = values.record === undefined ? undefined : readFile(readFileSync(values.record, 'utf8'));
   const tank = book?.tanks.find(({ name }) => values.tank === undefined || name === values.tank);
   if (values.tank !== undefined && !tank) throw new Error(`no tank of the record is called ${values.tank}`);
   const now = values.now === undefined ? Date.now() : Date.parse(values.now);
   if (!Number.isFinite(now))
     throw new Error(`--now is a moment such as 2026-11-21T18:30:00Z; this is ${values.now ?? ''}`);
-  const units =
-    values.units === 'US' ? US : values.units === 'metric' ? DEFAULT_UNITS : (book?.settings.units ?? DEFAULT_UNITS);
+  const units = told === 'US' ? US : told === 'metric' ? DEFAULT_UNITS : (book?.settings.units ?? DEFAULT_UNITS);
   const context = {
     now,
     zone: values.zone ?? book?.settings.zone ?? 'UTC',
@@ -76,7 +69,6 @@ async function main(): Promise<number> {
       JSON.stringify({ line, entries, asks, tells, canBeLogged: problems.length === 0 && drafts.length > 0 }),
     );
   };
-  if (positionals.length > 0) answer(positionals.join(' '));
-  else for await (const line of createInterface({ input: process.stdin })) if (line.trim() !== '') answer(line);
+  await eachText(positionals, answer);
   return asked > 0 ? 1 : 0;
 }

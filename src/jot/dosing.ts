@@ -7,7 +7,7 @@ import { understood, type Understood } from './drafts';
 import { hoursAt } from './hours';
 import type { FigureRead, Line } from './line';
 import { solutionsAt, type SolutionsNamed } from './names';
-import { stretchFrom } from './phrases';
+import { stretchFrom } from './stretch';
 
 const STOPPED = [
   'off',

@@ -2,7 +2,7 @@ import { readingExpectation, type ParameterId } from '@/calculators/parameters/p
 import { attempt } from '@/chemistry/refusal';
 import { parseQuantity } from '@/chemistry/units/parse-quantity';
 import type { UnitPreferences } from '@/chemistry/units/quantity';
-import { WORD_TO_PARAMETER } from './names';
+import { WORD_TO_PARAMETER } from './lexicon/parameter-words';
 
 const FROM_TO =
   /^\s*(?:lower|bring|get|reduce|take|dilute|change)?\s*([\p{L}\d]+?)\s*(?:down\s+)?(?:from\s+)?([\d.,]+)\s*(?:to|->|→)\s*([\d.,]+)\s*([^\d]*)$/iu;

@@ -6,7 +6,7 @@ import { plainSigns } from '@/chemistry/units/plain-signs';
 import { parseQuantity, unitBySpelling, type Expectation } from '@/chemistry/units/parse-quantity';
 import type { JotContext, JotProblem } from './context';
 import { CONTAINER, NUMBER_WORDS } from './lexicon/fillers';
-import { parameterAt } from './names';
+import { WORD_TO_PARAMETER } from './lexicon/parameter-words';
 import { tokensOf, type Token } from './tokens';
 
 /** A figure of the line, read as what was expected. */
@@ -153,7 +153,12 @@ export class Line {
   /** Letters that stick to a figure and are no unit of it: "40lb" of water. */
   #stuck(at: number): string | undefined {
     const token = this.tokens[at];
-    if (!token?.glued || token.kind !== 'word' || /^(?:ish|x|am|pm|th)$/.test(token.text) || parameterAt(this, at))
+    if (
+      !token?.glued ||
+      token.kind !== 'word' ||
+      /^(?:ish|x|am|pm|th)$/.test(token.text) ||
+      WORD_TO_PARAMETER.has(token.text)
+    )
       return undefined;
     return token.text;
   }

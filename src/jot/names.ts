@@ -1,18 +1,8 @@
-import { PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
+import type { ParameterId } from '@/calculators/parameters/parameters';
 import type { Instrument } from '@/record/rows/instrument';
 import type { Solution } from '@/record/rows/solution';
+import { PARAMETER_WORDS, WORD_TO_PARAMETER } from './lexicon/parameter-words';
 import type { Line } from './line';
-
-/** The words a parameter is jotted by. */
-export const WORD_TO_PARAMETER: ReadonlyMap<string, ParameterId> = new Map(
-  PARAMETER_IDS.flatMap((id) => parameterOf(id).words.map((word): [string, ParameterId] => [word, id])),
-);
-const PARAMETER_WORDS = [...WORD_TO_PARAMETER.keys()];
-
-/** Words that name the unit along with the parameter. */
-export const UNIT_OF_WORD: ReadonlyMap<string, string> = new Map(
-  PARAMETER_IDS.flatMap((id) => Object.entries(parameterOf(id).unitOfWord ?? {})),
-);
 
 export interface ParameterNamed {
   readonly parameter: ParameterId;

@@ -1,7 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { PARAMETER_IDS, parameterOf } from '@/calculators/parameters/parameters';
 import { classOf } from './lexicon/animals';
-import { WORD_TO_PARAMETER } from './names';
+import { WORD_TO_PARAMETER } from './lexicon/parameter-words';
 import { PHRASE_WORDS } from './phrases';
 
 /** Words of fewer letters are near to too many others. */

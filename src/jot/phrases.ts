@@ -1,10 +1,12 @@
 import { ALL_KINDS, type EntryDraft } from '@/record/kinds/list';
-import type { JotFigure, JotPhrase, JotSaid } from '@/record/kinds/jot-phrase';
+import type { JotPhrase, JotSaid } from '@/record/kinds/jot-phrase';
 import { understood, type Understood } from './drafts';
 import { hoursAt } from './hours';
 import { FILLERS } from './lexicon/fillers';
 import type { Line } from './line';
 import { parameterAt, solutionsAt } from './names';
+import { afterFigure, afterWords, numberBefore, slotAt, suffixOf, wanting } from './phrase-figures';
+import { stretchFrom } from './stretch';
 
 interface KindPhrase {
   readonly kind: EntryDraft['kind'];
@@ -265,84 +267,6 @@ function fill(line: Line, called: KindPhrase, at: number, end: number, from: num
   };
 }
 
-/** Words that may stand before a figure of the phrase and say which it is: "to", "effluent". They go with it. */
-function afterWords(
-  line: Line,
-  { figures = {} }: JotPhrase,
-  at: number,
-  taken: object,
-  takes: Set<number>,
-): number | undefined {
-  for (const [key, { after = [] }] of Object.entries(figures)) {
-    if (key in taken) continue;
-    const found = line.longestAt(at, after);
-    if (!found) continue;
-    let i = found.end;
-    while (/^(?:of|at|is|was|:|=|the|an?)$/.test(line.word(i))) i++;
-    if (!line.isNumber(i)) continue;
-    for (let each = at; each < i; each++) takes.add(each);
-    return i;
-  }
-  return undefined;
-}
-
-interface Slot {
-  readonly key: string;
-  readonly figure: JotFigure;
-  readonly from: number;
-  readonly end: number;
-}
-
-/** Which of a phrase's figures a number is: by the words about it, by its unit, else the first that takes one without. */
-function slotAt(
-  line: Line,
-  slots: readonly (readonly [string, JotFigure])[],
-  at: number,
-  takes: ReadonlySet<number>,
-  flags: ReadonlySet<string>,
-): Slot | undefined {
-  const { end } = line.numberAt(at);
-  const slot = ([key, figure]: readonly [string, JotFigure], last = end): Slot => ({
-    key,
-    figure,
-    from: at,
-    end: last,
-  });
-  const behind = slots.find(([, { after = [] }]) =>
-    after.some((words) => standsBefore(line, words, at, takes) || flags.has(words)),
-  );
-  const unitOf = ([, { expected, ofTheWater }]: readonly [string, JotFigure]) =>
-    line.unitAt(end, ofTheWater ? { ...expected, whole: line.context.netVolumeL ?? 1 } : expected);
-  const anyUnit = slots.some((each) => unitOf(each) !== undefined);
-  if (behind && (!anyUnit || unitOf(behind))) return slot(behind);
-  const named = slots.flatMap((each) => {
-    const last = line.longestAt(end, each[1].before ?? [])?.end;
-    return last === undefined ? [] : [slot(each, last)];
-  })[0];
-  const byUnit = slots.find((each) => unitOf(each) !== undefined);
-  // "40 times a day" is a rate, and no portions.
-  if (named && (!byUnit || named.end >= (unitOf(byUnit)?.end ?? 0))) return named;
-  if (byUnit) return slot(byUnit);
-  // "40lb" of water: letters that stick to a figure and are no unit of it are not passed over.
-  const bare = slots.find(([, { after, withUnit }]) => after === undefined && !withUnit);
-  return bare && !line.tokens[end]?.glued
-    ? slot(bare)
-    : bare && slot(bare, line.tokens[end]?.kind === 'word' ? end + 1 : end);
-}
-
-function standsBefore(line: Line, words: string, at: number, takes: ReadonlySet<number>): boolean {
-  let i = at - 1;
-  while (/^(?:of|at|is|was|:|=|the|an?|@)$/.test(line.word(i)) && !words.split(' ').includes(line.word(i))) i--;
-  const parts = words.split(' ');
-  const first = i - parts.length + 1;
-  return parts.every((part, k) => line.word(first + k) === part && (line.free(first + k) || takes.has(first + k)));
-}
-
-/** A figure told without its unit is read in minutes where a length of time is meant that is short. */
-function suffixOf({ expected: { kind, high } }: JotFigure): string | undefined {
-  return kind === 'days' && high < 1 ? 'min' : undefined;
-}
-
 /** One step to the left, over a word or over a name of several that is this phrase's own ("phosphate media"). @returns the same place where it ends */
 function stepBack(line: Line, called: KindPhrase, at: number, from: number): number {
   const names = Object.values(called.phrase.choices ?? {}).flatMap((choice) => Object.values(choice.names).flat());
@@ -351,32 +275,6 @@ function stepBack(line: Line, called: KindPhrase, at: number, from: number): num
   return at > from && line.free(at - 1) && !endsPhrase(line, called, at - 1) ? at - 1 : at;
 }
 const LONGEST_NAME = 4;
-
-function numberBefore(line: Line, from: number, at: number): boolean {
-  for (let i = from; i < at; i++) if (line.free(i) && line.isNumber(i)) return true;
-  return false;
-}
-
-/** Whether something of a phrase is still to be found. */
-function wanting(
-  phrase: JotPhrase,
-  figures: object,
-  choices: object,
-  solutionId: string | undefined,
-  hours: object | undefined,
-  flags: ReadonlySet<string>,
-): boolean {
-  const needed = Object.entries(phrase.figures ?? {}).some(([key, { optional }]) => !optional && !(key in figures));
-  const named = Object.entries(phrase.choices ?? {}).some(([key, { optional }]) => !optional && !(key in choices));
-  const optionalOnly =
-    Object.values(phrase.figures ?? {}).every(({ optional }) => optional) && Object.keys(figures).length === 0;
-  return (
-    needed ||
-    named ||
-    (phrase.solution === true && solutionId === undefined) ||
-    (optionalOnly && !hours && (flags.size === 0 || !phrase.hours))
-  );
-}
 
 /** A word that begins something else: a test with its figure, or what calls another phrase. */
 function endsPhrase(line: Line, { phrase, kind }: KindPhrase, at: number): boolean {
@@ -425,15 +323,3 @@ function runsOn(
 
 /** Flags that a statement may go on with behind a comma. */
 const RUNS_ON = /^(?:closed|off|on|on again|back on|again)$/;
-
-function afterFigure(line: Line, at: number, after: readonly string[]): boolean {
-  const found = line.longestAt(at, after);
-  return found !== undefined && line.isNumber(found.end);
-}
-
-/** From a token to the next break. */
-export function stretchFrom(line: Line, from: number): { readonly from: number; readonly to: number } {
-  let to = from;
-  while (to < line.tokens.length && !line.isBreak(to)) to++;
-  return { from, to };
-}

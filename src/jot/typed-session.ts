@@ -2,7 +2,7 @@ import { readingExpectation, type ParameterId } from '@/calculators/parameters/p
 import { attempt } from '@/chemistry/refusal';
 import { parseQuantity } from '@/chemistry/units/parse-quantity';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
-import { WORD_TO_PARAMETER } from './names';
+import { WORD_TO_PARAMETER } from './lexicon/parameter-words';
 
 /** How a session of tests was typed: in which order, and with which units where they were named. */
 export interface TypedSession {

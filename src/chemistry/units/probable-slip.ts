@@ -1,5 +1,5 @@
 import { attempt } from '../refusal';
-import type { Expectation } from './parse-quantity';
+import type { Expectation } from './expectation';
 import { unitsOf, type QuantityKind, type Unit } from './kinds';
 import type { UnitPreferences } from './quantity';
 

@@ -7,7 +7,10 @@ import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quan
 import type { QuantityKind } from '@/chemistry/units/kinds';
 import { id, moment } from '../rows/fields';
 import type { Instrument } from '../rows/instrument';
+import type { Hours } from './hours';
 import type { JotPhrase } from './jot-phrase';
+
+export type { Hours } from './hours';
 import type { Salt } from '../rows/salt';
 import type { Settings } from '../rows/settings';
 import type { Solution } from '../rows/solution';
@@ -101,13 +104,6 @@ export interface WaterFacts {
     from: number,
     to: number,
   ) => readonly { readonly at: number; readonly hours?: DailyHours }[];
-}
-
-/** Hours of the day on the keeper's clock. */
-export interface Hours {
-  /** Minutes after midnight. */
-  readonly fromMinute: number;
-  readonly forMinutes: number;
 }
 
 type KindShape<Name extends string, TankId extends z.ZodType, Shape extends z.ZodRawShape> = Omit<

@@ -1,7 +1,13 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import type { Hours } from './entry-kind';
+
+/** Hours of the day on the keeper's clock. */
+export interface Hours {
+  /** Minutes after midnight. */
+  readonly fromMinute: number;
+  readonly forMinutes: number;
+}
 
 /** Hours of the day in which something runs, on the keeper's clock; the whole day when left out. */
 export const hoursSchema = z.strictObject({

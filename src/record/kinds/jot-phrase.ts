@@ -1,5 +1,5 @@
 import type { Expectation } from '@/chemistry/units/parse-quantity';
-import type { Hours } from './entry-kind';
+import type { Hours } from './hours';
 
 /*
  * How a kind of entry is jotted, as data: the words that call it, and the figures and names that go with them, in any order. The reader of
