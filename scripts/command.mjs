@@ -17,7 +17,7 @@ const sources = {
 }[name];
 const bundle = path.join(
   folder,
-  `${name}-${hashOf(['package-lock.json', ...sources, `scripts/${name}.ts`]).slice(0, 16)}.mjs`,
+  `${name}-${hashOf(['package-lock.json', ...sources, 'scripts/by-line.ts', `scripts/${name}.ts`]).slice(0, 16)}.mjs`,
 );
 if (!existsSync(bundle)) {
   const { buildSync } = await import('esbuild');
