@@ -178,7 +178,7 @@ deep('a solution above its solubility is refused at the field', async ({ page })
   await form.getByLabel('Name').fill('Strong');
   await form.getByLabel('Grams in a litre').fill('800');
   await expect(form.getByRole('alert')).toContainText('215');
-  await expect(form.getByRole('alert')).toContainText('80 g/L');
+  await expect(form.getByRole('alert')).toContainText('215 g/L');
   await form.getByRole('button', { name: 'Save the solution' }).click();
   await expect(form).toBeVisible();
 });

@@ -55,7 +55,8 @@ export function WhenField({ label, value, onChange, zone, hint, onEnter }: Props
       />
       {refused && (
         <p id={`${id}-refusal`} role="alert" className="mt-1 max-w-72 text-sm text-rust">
-          Not accepted: write the day and the hour, as in {typedText(now, zone)} or “yesterday 8pm”.
+          Not accepted: write the day with its month as a word, and the hour, as in {typedText(now, zone)} or “yesterday
+          8pm”.
         </p>
       )}
       {hint && (
