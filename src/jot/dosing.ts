@@ -74,6 +74,7 @@ export function readDosing(
     askWhich(line, from, to);
     return { made: [], action: undefined };
   }
+  if (isPowder(line, from, ends, first)) return { made: [], action: undefined };
   const parts = pairsOf(line, from, ends, named);
   if (parts) {
     let action = actionOf(line, from, ends)?.action ?? carried;
@@ -179,6 +180,15 @@ function pairsOf(
       ? { from: k === 0 ? from : each.at, to: named[k + 1]?.at ?? to }
       : { from: k === 0 ? from : (named[k - 1]?.end ?? from), to: k === named.length - 1 ? to : each.end },
   );
+}
+
+const SPOONS = /^(?:tsps?|tbsps?|teaspoons?|tablespoons?|tbs|scoops?|spoons?)$/;
+
+/** Spoons of limewater are spoons of its powder: weighed, and no dose of the clear water. */
+function isPowder(line: Line, from: number, to: number, { solutions }: SolutionsNamed): boolean {
+  if (!solutions.some(({ parts }) => parts.some(({ reagent }) => reagent === 'calcium-hydroxide'))) return false;
+  for (let i = from; i < to; i++) if (SPOONS.test(line.word(i))) return true;
+  return false;
 }
 
 function joins(line: Line, at: number): boolean {

@@ -150,6 +150,17 @@ describe('a time in the line', () => {
   });
 });
 
+it('spoons of limewater are powder, and are asked about; its clear water is dosed', () => {
+  const lime = { id: 'lime', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide' as const, gramsPerL: 1.5 }] };
+  const asked = { ...context, solutions: [...context.solutions, lime] };
+  for (const line of ['added 2 tsp kalk', 'kalk 1 tbsp', 'dosed 2 tsp limewater'])
+    expect(readLine(line, asked).problems, line).not.toEqual([]);
+  expect(readLine('dosed 200 ml limewater', asked)).toMatchObject({
+    problems: [],
+    drafts: [{ kind: 'dose', solutionId: 'lime', volumeMl: 200 }],
+  });
+});
+
 describe('several moments in a line', () => {
   const at = (line: string, now: number) =>
     readLine(line, { ...context, now }).drafts.map((draft) => new Date(draft.at).toISOString().slice(5, 16));
@@ -315,4 +326,37 @@ describe('a date with its year', () => {
     expect(readLine('29 feb 2028 5:00 alk 8.3', asked)).toMatchObject({ at: Date.UTC(2028, 1, 29, 5), problems: [] });
     expect(readLine('29 feb 5:00 alk 8.3', asked)).toMatchObject({ at: Date.UTC(2028, 1, 29, 5), problems: [] });
   });
+});
+
+/** What the button "Keep it as a note" makes of a line, until nothing is asked any more. */
+function leftToTheNote(line: string): string {
+  let text = line;
+  for (let pressed = 0; pressed < 12; pressed++) {
+    const [problem] = read(text).problems;
+    if (!problem) break;
+    const stretch = text.slice(problem.from, problem.to).replaceAll('"', '').trim();
+    text = `${text.slice(0, problem.from).trimEnd()} "${stretch}" ${text.slice(problem.to).trimStart()}`.trim();
+  }
+  return text;
+}
+
+it('every line can be logged: what is asked about can be left to the note', () => {
+  const word = fc.constantFrom(
+    ...'alk ca 8.3 830 -1 changed 40 l gal dosed carbonate 20 ml yesterday 8pm reactor note ph frobs added 3 fish unicorns room % reservoir half lights 10 to , and off limewater tsp effluent'.split(
+      ' ',
+    ),
+  );
+  fc.assert(
+    fc.property(fc.array(word, { minLength: 1, maxLength: 8 }), (words) => {
+      const line = words.join(' ');
+      const { drafts, problems, tells } = read(leftToTheNote(line));
+      expect(problems, line).toEqual([]);
+      // A question of units is answered, and nothing to log.
+      if (tells) return;
+      // A line of nothing but commas and fillers says nothing.
+      if (/[a-z0-9]/.test(line.replaceAll(/\b(?:to|and|l|off|half)\b/g, '')))
+        expect(drafts.length, line).toBeGreaterThan(0);
+    }),
+    { numRuns: 400 },
+  );
 });

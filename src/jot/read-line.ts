@@ -82,7 +82,8 @@ export function readLine(typed: string, context: JotContext): Jotted {
 
 /** A line of nothing but a word that begins something, or one that is near to such a word. */
 function askOfOneWord(line: Line): void {
-  const words = line.tokens.flatMap((token, i) => (token.kind === 'word' ? [i] : []));
+  // What stands in quotation marks has been read.
+  const words = line.tokens.flatMap((token, i) => (token.kind === 'word' && line.free(i) ? [i] : []));
   const [at] = words;
   if (at === undefined || line.tokens.some(({ kind }) => kind === 'number')) return;
   const called = callsAt(line, at).find(({ phrase: { phrase }, end }) => phrase.asks && end - at === words.length);
