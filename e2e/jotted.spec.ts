@@ -19,14 +19,14 @@ test('every line can be logged: what nobody knows is its note, what nobody claim
   await expect(entryLine(page, 'cleaned glass, added 3 unicorns')).toHaveCount(0);
 });
 
-test('a remembered figure is taken, with its doubt said', async ({ page }) => {
+deep('a remembered figure is taken, with its doubt said', async ({ page }) => {
   await makeOwnTank(page, 'Bay', '100');
   await jot(page, 'nitrate between 2 and 5, mag 1300ish');
   await goToBench(page, 'log');
   await expect(entryLine(page, /magnesium about 1300 mg\/L · nitrate about 3\.5 mg\/L/)).toBeVisible();
 });
 
-test('a question of units is answered in the line and in Find, and nothing is logged', async ({ page }) => {
+deep('a question of units is answered in the line and in Find, and nothing is logged', async ({ page }) => {
   await openDemo(page, 'today');
   await jotField(page).fill('8 dkh in meq');
   await expect(page.getByText('8 dKH is 2.85 meq/L.')).toBeVisible();
@@ -50,7 +50,7 @@ test('Find leads to an article, and from there to where to look', async ({ page 
   await expect(page).toHaveURL(/\/trends/);
 });
 
-test('“nitrate 20 to 5” in Find leads to how many changes and how large', async ({ page }) => {
+deep('“nitrate 20 to 5” in Find leads to how many changes and how large', async ({ page }) => {
   await openDemo(page, 'today');
   await page.keyboard.press('/');
   await page.keyboard.type('nitrate 20 to 5');
