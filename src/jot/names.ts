@@ -3,6 +3,7 @@ import type { Instrument } from '@/record/rows/instrument';
 import type { Solution } from '@/record/rows/solution';
 import { PARAMETER_WORDS, WORD_TO_PARAMETER } from './lexicon/parameter-words';
 import type { Line } from './line';
+import { surelyMeant } from './surely-meant';
 
 export interface ParameterNamed {
   readonly parameter: ParameterId;
@@ -15,6 +16,9 @@ export function parameterAt(line: Line, at: number): ParameterNamed | undefined 
   if (line.tokens[at]?.kind !== 'word') return undefined;
   const found = line.longestAt(at, PARAMETER_WORDS);
   const parameter = found && WORD_TO_PARAMETER.get(found.words);
+  const meant = found || !line.free(at) ? undefined : surelyMeant(line.word(at));
+  const mistyped = meant === undefined ? undefined : WORD_TO_PARAMETER.get(meant);
+  if (meant !== undefined && mistyped) return { parameter: mistyped, word: meant, end: at + 1 };
   return found && parameter ? { parameter, word: found.words, end: found.end } : undefined;
 }
 

@@ -150,6 +150,19 @@ describe('a time in the line', () => {
   });
 });
 
+it('a long name that is mistyped is read where it stands: what is asked about stays in its place', () => {
+  expect(read('Alkalinty 8.3, magnesuim 1320')).toMatchObject({
+    problems: [],
+    drafts: [{ values: { magnesium: 1320 } }],
+  });
+  const line = 'Alkalinty 8.3, ca 4300 glass';
+  const [problem] = read(line).problems;
+  expect(line.slice(problem?.from, problem?.to)).toBe('ca 4300');
+  const used = `${line.slice(0, problem?.from)}${problem?.suggestion ?? ''}${line.slice(problem?.to)}`;
+  expect(used).toBe('Alkalinty 8.3, ca 430 mg/L glass');
+  expect(read(used).problems).toEqual([]);
+});
+
 it('spoons of limewater are powder, and are asked about; its clear water is dosed', () => {
   const lime = { id: 'lime', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide' as const, gramsPerL: 1.5 }] };
   const asked = { ...context, solutions: [...context.solutions, lime] };

@@ -7,7 +7,7 @@ import { readDosing } from './dosing';
 import type { Understood } from './drafts';
 import { FILLERS } from './lexicon/fillers';
 import { Line } from './line';
-import { nearestWord, surelyMeant } from './nearest-word';
+import { nearestWord } from './nearest-word';
 import { solutionsAt } from './names';
 import { callsAt, readPhrases } from './phrases';
 import { readTests, REPEATS_WITHIN } from './readings';
@@ -37,7 +37,7 @@ export interface Jotted {
 export function readLine(typed: string, context: JotContext): Jotted {
   const tells = convertText(typed, context.units);
   if (tells) return { at: context.now, drafts: [], problems: [], tells };
-  const line = new Line(corrected(typed), context);
+  const line = new Line(typed, context);
   const quoted = readQuotes(line, typed);
   if (line.problems.length === 0 && quoted.whole !== undefined)
     return { at: context.now, drafts: [noteDraft(quoted.whole, context.now, typed)], problems: [] };
@@ -90,14 +90,6 @@ function askOfOneWord(line: Line): void {
   if (called) line.ask(at, called.end, called.phrase.phrase.asks ?? '');
   const meant = words.length === 1 && !called && !FILLERS.has(line.word(at)) ? nearestWord(line.word(at)) : undefined;
   if (meant) line.ask(at, at + 1, `“${line.word(at)}” is not known; ${meant}?`, meant);
-}
-
-/** Long names of tests that are mistyped, as they are meant; of the same length where they can be, so that places in the line stay. */
-function corrected(typed: string): string {
-  return typed.replace(/\p{L}+/gu, (word) => {
-    const meant = surelyMeant(word.toLowerCase());
-    return meant === undefined || meant.length > word.length + 1 ? word : meant;
-  });
 }
 
 function noteDraft(note: string, at: number, jotted: string): EntryDraft {

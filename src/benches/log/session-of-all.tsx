@@ -33,6 +33,13 @@ export function SessionOfAll() {
   const [fault, setFault] = useState<string>();
   const [round, setRound] = useState(0);
   const form = useRef<HTMLFormElement>(null);
+  // A round has its identities before it is sent: sent again after a failure it is the same entries, and not more of them.
+  const identities = useRef(new Map<string, string>());
+  const identityOf = (tankId: string) => {
+    const id = identities.current.get(tankId) ?? nanoid();
+    identities.current.set(tankId, id);
+    return id;
+  };
   const columns = book.tanks.map((tank) => {
     const { order, units: lastUnits } = lastSession(book, tank.id, now);
     const own = cells[tank.id] ?? {};
@@ -63,7 +70,7 @@ export function SessionOfAll() {
         ? []
         : [
             {
-              id: nanoid(),
+              id: identityOf(tank.id),
               tankId: tank.id,
               at,
               kind: 'reading',
@@ -84,6 +91,7 @@ export function SessionOfAll() {
     }
     const label = `Logged tests of ${entries.length === 1 ? 'one tank' : `${entries.length} tanks`}`;
     if (!(await commit({ label, put: { entries } }))) return;
+    identities.current.clear();
     setFault(undefined);
     setCells({});
     setWhen(null);

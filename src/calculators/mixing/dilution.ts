@@ -41,8 +41,7 @@ export const dilution = defineCalculator({
     if (!Number.isInteger(changes))
       throw new Refusal({ field: 'changes', value: changes, allowed: 'a whole number of changes' });
     refuseBeyond(of, has, adds, target);
-    // C_n = C_s + (C_0 − C_s)(1 − f)^n, turned round for f.
-    const share = has === target ? 0 : 1 - ((target - adds) / (has - adds)) ** (1 / changes);
+    const share = shareEachTime(has, adds, target, changes);
     const each = share * litres;
     const events = Array.from({ length: changes }, (_, i): TankEvent => ({
       kind: 'exchange',
@@ -127,6 +126,11 @@ export const dilution = defineCalculator({
   },
 });
 
+/** C_n = C_s + (C_0 − C_s)(1 − f)^n, turned round for f. */
+function shareEachTime(has: number, adds: number, target: number, changes: number): number {
+  return has === target ? 0 : 1 - ((target - adds) / (has - adds)) ** (1 / changes);
+}
+
 /** How many changes are told side by side: one, and fewer than keepers do in two months of weeks. Chosen. */
 const WAYS = [1, 2, 3, 4, 6, 8];
 
@@ -134,7 +138,7 @@ const WAYS = [1, 2, 3, 4, 6, 8];
 function waysOf(litres: number, has: number, adds: number, target: number) {
   if (has === target) return [];
   return WAYS.map((changes) => {
-    const share = 1 - ((target - adds) / (has - adds)) ** (1 / changes);
+    const share = shareEachTime(has, adds, target, changes);
     return { changes, litresEachTime: share * litres, share, litresInAll: share * litres * changes };
   });
 }

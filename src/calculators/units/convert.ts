@@ -54,13 +54,7 @@ export function convertText(text: string, units: Pick<UnitPreferences, 'volume'>
   const reading = READ_AT.exec(text);
   if (reading) return gravityReadAt(Number(reading[1]), Number(reading[2]), (reading[3] ?? 'c').toLowerCase() === 'f');
   const alone = ALONE.exec(text);
-  if (alone)
-    return convert(
-      alone[1],
-      alone[2] ?? '',
-      /n/i.test(alone[2] ?? '') && !/p/i.test(alone[2] ?? '') ? 'mg/L' : 'mg/L',
-      units,
-    );
+  if (alone) return convert(alone[1], alone[2] ?? '', 'mg/L', units);
   const asked = ASKED.exec(text);
   return asked ? convert(asked[1], asked[2] ?? '', asked[3] ?? '', units) : undefined;
 }

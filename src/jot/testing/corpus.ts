@@ -4,7 +4,7 @@ import { TZDate } from '@date-fns/tz';
 import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/conversion';
 import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
 import type { EntryDraft } from '@/record/kinds/list';
-import { hoursText } from '@/record/kinds/hours';
+import { hoursText, type Hours } from '@/record/kinds/hours';
 import type { Instrument } from '@/record/rows/instrument';
 import type { Solution } from '@/record/rows/solution';
 import { FILLERS } from '../lexicon/fillers';
@@ -86,10 +86,7 @@ function score(line: string, expected: string, context: JotContext): Scored {
   const got = flat(drafts, context);
   const parts = expected.split(' | ').map((part) => part.trim());
   const mayAsk = parts.includes('ask');
-  const wanted = wantedOf(
-    parts.filter((part) => part !== 'ask'),
-    context,
-  );
+  const wanted = wantedOf(parts.filter((part) => part !== 'ask'));
   const asked = problems.length > 0;
   const told = `${got.join(' | ')}${asked ? ` ?? ${problems.map(({ message }) => message).join(' ')}` : ''}`;
   // Where something is asked, what is understood may be less than all of it: a change whose salinity is still open.
@@ -174,12 +171,7 @@ function flat(drafts: readonly EntryDraft[], { now, zone, instruments = [] }: Jo
         case 'dose':
           return [`dose ${draft.solutionId} ${n(draft.volumeMl)}`];
         case 'standing-dose': {
-          const hours =
-            draft.hours &&
-            hoursText(draft.hours)
-              .split('–')
-              .map((clock) => clock.padStart(5, '0'))
-              .join('-');
+          const hours = draft.hours && window(draft.hours);
           return [
             `daily ${draft.solutionId} ${draft.mlPerDay === 0 ? 'off' : n(draft.mlPerDay)}${hours ? ` ${hours}` : ''}${draft.pulses ? ` x${draft.pulses}` : ''}`,
           ];
@@ -219,12 +211,7 @@ function flat(drafts: readonly EntryDraft[], { now, zone, instruments = [] }: Jo
         case 'replaced':
           return [`replaced ${draft.half ? 'half ' : ''}${draft.what}`];
         case 'lever': {
-          const hours =
-            draft.hours &&
-            hoursText(draft.hours)
-              .split('–')
-              .map((clock) => clock.padStart(5, '0'))
-              .join('-');
+          const hours = draft.hours && window(draft.hours);
           return [
             `lever ${draft.lever} ${draft.off ? 'off' : (hours ?? 'on')}${draft.rampMinutes ? ` ramp ${draft.rampMinutes}` : ''}`,
           ];
@@ -240,6 +227,14 @@ function flat(drafts: readonly EntryDraft[], { now, zone, instruments = [] }: Jo
   });
 }
 
+/** "09:00-19:00". */
+function window(hours: Hours): string {
+  return hoursText(hours)
+    .split('–')
+    .map((clock) => clock.padStart(5, '0'))
+    .join('-');
+}
+
 /** A remark by the words that say something. */
 function words(note: string): string {
   return note
@@ -251,7 +246,7 @@ function words(note: string): string {
 }
 
 /** What is expected, in the same pieces. */
-function wantedOf(parts: readonly string[], context: JotContext): string[] {
+function wantedOf(parts: readonly string[]): string[] {
   let at = '';
   const notes: string[] = [];
   const facts = parts.flatMap((part): string[] => {
@@ -277,7 +272,6 @@ function wantedOf(parts: readonly string[], context: JotContext): string[] {
       ? tests.map(([, name, value, by]) => `${at}${name} ${value}${by ? ` by ${by}` : ''}`)
       : [`${at}${text}`];
   });
-  void context;
   return [...facts, ...notes.map((note) => `note ${note}`)];
 }
 
