@@ -27,6 +27,40 @@ test('a button pressed right after a key acts on the figure that was typed', asy
   await expect(notice).toHaveText(waited ?? '');
 });
 
+test('a press stays with the button it was begun on when the page moves beneath it', async ({ page }) => {
+  await openDemo(page, 'dosing');
+  await consumptionField(page).fill('1.1');
+  const set = page.getByRole('button', { name: 'Set these doses from now' });
+  await expect(set).toBeEnabled();
+  const shift = (by: number) =>
+    page.evaluate((px) => {
+      document.querySelector('main')?.style.setProperty('padding-top', `${px}px`);
+    }, by);
+  const centre = async () => {
+    await set.scrollIntoViewIfNeeded();
+    const box = await set.boundingBox();
+    return { x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + (box?.height ?? 0) / 2 };
+  };
+  const { x, y } = await centre();
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await shift(140);
+  expect((await set.boundingBox())?.y).toBeGreaterThan(y + 60);
+  await page.mouse.up();
+  await expect(page.getByText(/^Set Carbonate part to/)).toBeVisible();
+  // One that is drawn away before it is let go is taken back; a key's click is no press.
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByText(/^Set Carbonate part to/)).toHaveCount(0);
+  const again = await centre();
+  await page.mouse.move(again.x, again.y);
+  await page.mouse.down();
+  await page.mouse.move(again.x, again.y - 60);
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'Show the working' }).first().press('Enter');
+  await expect(page.getByRole('button', { name: 'Hide the working' })).toBeVisible();
+  await expect(page.getByText(/^Set Carbonate part to/)).toHaveCount(0);
+});
+
 test('from bench to bench nothing is asked of the server but files of code', async ({ page }) => {
   await openDemo(page, 'today');
   const asked: string[] = [];

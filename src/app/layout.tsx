@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
 import { AskedFirst } from '@/interface/ask-first';
 import { Notices } from '@/interface/notices';
+import { KeepPressTarget } from '@/interface/press-target';
 import { DIM_BEFORE_PAINT } from '@/interface/theme-cookie';
 import './globals.css';
 
@@ -21,6 +22,7 @@ export default function RootLayout({ children }: { readonly children: ReactNode 
         {children}
         <Notices />
         <AskedFirst />
+        <KeepPressTarget />
       </body>
     </html>
   );
