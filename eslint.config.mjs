@@ -8,29 +8,31 @@ import tseslint from 'typescript-eslint';
  * The plan of the house. Imports point down only: each layer names the layers it may stand on.
  * `src/layers.test.ts` breaks this rule on purpose and expects the lint to say so.
  */
+const CORE = ['calculators', 'quantities', 'chemistry', 'numerics'];
 const MAY_IMPORT = {
-  chemistry: [],
-  calculators: ['chemistry'],
-  record: ['calculators', 'chemistry'],
-  jot: ['record', 'calculators', 'chemistry'],
+  numerics: [],
+  chemistry: ['numerics'],
+  quantities: ['chemistry', 'numerics'],
+  calculators: ['quantities', 'chemistry', 'numerics'],
+  record: CORE,
+  jot: ['record', ...CORE],
   registry: [],
-  reckoning: ['registry', 'jot', 'record', 'calculators', 'chemistry'],
-  demo: ['registry', 'reckoning', 'jot', 'record', 'calculators', 'chemistry'],
-  workers: ['reckoning', 'jot', 'record', 'calculators', 'chemistry'],
-  interface: ['registry', 'demo', 'workers', 'reckoning', 'jot', 'record', 'calculators', 'chemistry'],
-  benches: ['registry', 'interface', 'reckoning', 'jot', 'record', 'calculators', 'chemistry'],
-  app: ['registry', 'benches', 'interface', 'demo', 'reckoning', 'jot', 'record', 'calculators', 'chemistry'],
+  derived: ['registry', 'jot', 'record', ...CORE],
+  demo: ['registry', 'derived', 'jot', 'record', ...CORE],
+  workers: ['derived', 'jot', 'record', ...CORE],
+  interface: ['registry', 'demo', 'workers', 'derived', 'jot', 'record', ...CORE],
+  benches: ['registry', 'interface', 'derived', 'jot', 'record', ...CORE],
+  app: ['registry', 'benches', 'interface', 'demo', 'derived', 'jot', 'record', ...CORE],
 };
 
 /**
- * The subjects of the two storeys of the core, each in the order in which they stand on one another: a subject may import
+ * The subjects of the storeys that have them, each in the order in which they stand on one another: a subject may import
  * those before it. Files beside the folders: of chemistry below them all (refusals, molar masses, observations), of the
  * calculators above them all (the list of calculators and the doors to it).
  */
 const SUBJECTS = {
   chemistry: [
     'seawater',
-    'units',
     'carbonate',
     'nitrogen',
     'tank-model',
@@ -46,7 +48,26 @@ const SUBJECTS = {
     'source-water',
     'top-off',
     'cycle',
-    'testing',
+  ],
+  derived: [
+    'observations',
+    'supplies',
+    'tank',
+    'source-water',
+    'set-up',
+    'saltwater',
+    'balance',
+    'top-off',
+    'outlook',
+    'cycle',
+    'trends',
+    'water-change',
+    'schedule',
+    'limewater',
+    'dosing',
+    'reactor',
+    'methods',
+    'today',
   ],
   calculators: [
     'calculator',
@@ -151,7 +172,7 @@ export default defineConfig(
     rules: COMPILED ? reactHooks.configs['recommended-latest'].rules : UNCOMPILED,
   },
   {
-    files: ['src/{chemistry,calculators}/**/*.ts'],
+    files: ['src/{numerics,chemistry,quantities,calculators}/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': [

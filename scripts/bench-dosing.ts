@@ -9,12 +9,12 @@ import { doseSchedule } from '../src/calculators/dosing/dose-schedule';
 import { limewaterHours } from '@/calculators/limewater/limewater-hours';
 import { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
-import { doseQuestion } from '@/reckoning/dose-question';
-import { limewaterHoursQuestion, limewaterStuckQuestion } from '@/reckoning/limewater-question';
-import { reactorQuestion } from '@/reckoning/reactor-question';
-import { reactorUseNow } from '@/reckoning/reactor-use-question';
-import { scheduleQuestion } from '@/reckoning/schedule-question';
-import { dosesRunning } from '@/reckoning/what-goes-in';
+import { doseQuestion } from '@/derived/dosing/dose-question';
+import { limewaterHoursQuestion, limewaterStuckQuestion } from '@/derived/limewater/limewater-question';
+import { reactorQuestion } from '@/derived/reactor/reactor-question';
+import { reactorUseNow } from '@/derived/reactor/reactor-use-question';
+import { scheduleQuestion } from '@/derived/schedule/schedule-question';
+import { dosesRunning } from '@/derived/balance/what-goes-in';
 import type { Book, Tank } from '@/record/schema';
 
 const TANKS = 400;

@@ -5,8 +5,8 @@ import { readLine } from '@/jot/read-line';
 import type { Book, Entry } from '@/record/schema';
 import { sortRows } from '@/record/set-apart';
 import { inTheirOrder } from '@/record/apply-rows';
-import { doseQuestion } from '@/reckoning/dose-question';
-import { todayOf } from '@/reckoning/today';
+import { doseQuestion } from '@/derived/dosing/dose-question';
+import { todayOf } from '@/derived/today/today';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 
 const NOW = Date.UTC(2026, 10, 24, 18);

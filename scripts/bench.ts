@@ -8,7 +8,7 @@ import type { TankEvent, TankStart } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulateEach, simulate } from '@/chemistry/tank-model/simulate';
 import { eachSpecies, FRESH_WATER } from '@/chemistry/tank-model/water';
 import { cycleReading } from '../src/calculators/cycle/cycle-reading';
-import { cycleQuestion } from '@/reckoning/cycle';
+import { cycleQuestion } from '@/derived/cycle/cycle';
 import { drawPlan, scoreCycles } from './bench-cycles';
 import { dosing } from './bench-dosing';
 import { readings } from './bench-readings';
@@ -21,17 +21,17 @@ import { changeRoutine } from '../src/calculators/water-change/change-routine';
 import { checklist } from '../src/calculators/water-change/checklist';
 import { waterDay } from '../src/calculators/water-change/water-day';
 import { netVolumeL, type Book, type Entry } from '@/record/schema';
-import { changeHabit } from '@/reckoning/change-habit';
-import { levelsNow, consumptionPerDay } from '@/reckoning/change-question';
-import { proposedDay, waterDayQuestion } from '@/reckoning/water-day';
-import { waterOfSalt } from '@/reckoning/water-of-salt';
+import { changeHabit } from '@/derived/saltwater/change-habit';
+import { levelsNow, consumptionPerDay } from '@/derived/water-change/change-question';
+import { proposedDay, waterDayQuestion } from '@/derived/saltwater/water-day';
+import { waterOfSalt } from '@/derived/saltwater/water-of-salt';
 import { topOff } from '../src/calculators/top-off/top-off';
 import { topOffFailure } from '../src/calculators/top-off/failure';
-import { failureQuestion } from '@/reckoning/top-off-failure';
-import { topOffQuestion } from '@/reckoning/top-off-question';
+import { failureQuestion } from '@/derived/limewater/top-off-failure';
+import { topOffQuestion } from '@/derived/top-off/top-off-question';
 import { readLine } from '@/jot/read-line';
-import { doseQuestion } from '@/reckoning/dose-question';
-import { todayOf } from '@/reckoning/today';
+import { doseQuestion } from '@/derived/dosing/dose-question';
+import { todayOf } from '@/derived/today/today';
 
 /**
  * Speed, as ratios within one run on one machine: each figure is held against a yardstick measured beside it, so that

@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 import { eachText, metricOrUs, runCommand } from './by-line';
-import { DEFAULT_UNITS, type UnitPreferences } from '../src/chemistry/units/quantity';
+import { DEFAULT_UNITS, type UnitPreferences } from '../src/quantities/quantity';
 import { readLine } from '../src/jot/read-line';
 import { readFile } from '../src/record/file';
 import { netVolumeL } from '../src/record/schema';

@@ -55,11 +55,11 @@ export const GASES = {
 `;
 
 const EXERCISE = `
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { offered } from '@/calculators/parameters/parameters';
 import { marksOf } from '@/interface/tide/marks';
-import { knownEvents } from '@/reckoning/known-events';
-import { lastObservation } from '@/reckoning/observations';
+import { knownEvents } from '@/derived/balance/known-events';
+import { lastObservation } from '@/derived/observations/observations';
 import { entriesCsv } from '@/record/csv';
 import { emptyBook, newTank } from '@/record/defaults';
 import { readFile, writeFile } from '@/record/file';

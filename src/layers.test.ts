@@ -38,9 +38,15 @@ describe('imports point down only', () => {
       'src/calculators/mixing/broken.ts',
       "import { waterDay } from '../water-change/water-day';\nexport const x = waterDay;\n",
     ],
-    ['src/record/broken.ts', "import { outlook } from '@/reckoning/outlook';\nexport const x = outlook;\n"],
+    ['src/record/broken.ts', "import { outlook } from '@/derived/outlook/outlook';\nexport const x = outlook;\n"],
     ['src/record/broken.ts', "import { readLine } from '@/jot/read-line';\nexport const x = readLine;\n"],
-    ['src/reckoning/broken.ts', "import { demoBook } from '@/demo/scenario';\nexport const x = demoBook;\n"],
+    ['src/numerics/broken.ts', "import { MOLAR_MASS } from '@/chemistry/molar-mass';\nexport const x = MOLAR_MASS;\n"],
+    ['src/chemistry/broken.ts', "import { KINDS } from '@/quantities/kinds';\nexport const x = KINDS;\n"],
+    [
+      'src/derived/observations/broken.ts',
+      "import { outlook } from '../outlook/outlook';\nexport const x = outlook;\n",
+    ],
+    ['src/derived/broken.ts', "import { demoBook } from '@/demo/scenario';\nexport const x = demoBook;\n"],
     [
       'src/interface/broken.ts',
       "import { MixingBench } from '@/benches/mixing/mixing-bench';\nexport const x = MixingBench;\n",

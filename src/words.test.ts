@@ -24,7 +24,7 @@ const NOT_SAID: readonly RegExp[] = [
   /^(Harm|Care)$/,
 ];
 
-const FILES = ['calculators', 'reckoning', 'record', 'interface', 'benches', 'app'].flatMap((layer) =>
+const FILES = ['calculators', 'derived', 'record', 'interface', 'benches', 'app'].flatMap((layer) =>
   readdirSync(`src/${layer}`, { recursive: true, encoding: 'utf8' })
     .map((file) => `src/${layer}/${file}`)
     .filter((file) => /\.tsx?$/.test(file) && !/\.test\.ts$|\/testing\//.test(file)),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { attempt } from '@/chemistry/refusal';
-import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
-import { DEFAULT_UNITS, preferredUnit } from '@/chemistry/units/quantity';
+import { parseQuantity, type Expectation } from '@/quantities/parse-quantity';
+import { DEFAULT_UNITS, preferredUnit } from '@/quantities/quantity';
 import { AMOUNTS } from './calculator/amounts';
 import { PARAMETER_IDS, readingExpectation } from './parameters/parameters';
 import { TOP_OFF_AMOUNTS } from './top-off/top-off-amounts';

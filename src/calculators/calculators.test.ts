@@ -5,7 +5,7 @@ import { describe as described } from './json-lines';
 import { CALCULATORS, type AnyCalculator } from './calculators';
 import { Refusal } from '@/chemistry/refusal';
 import { plainSentence } from './calculator/sentence';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { drawnNumber, tried } from '@/testing/tier';
 import { spend } from '@/testing/work';
 

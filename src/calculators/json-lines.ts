@@ -4,7 +4,7 @@ import type { Outcome } from './calculator/calculator';
 import { CALCULATORS, calculatorNamed, type AnyCalculator } from './calculators';
 import { attempt, Refusal, type RefusalDetail } from '@/chemistry/refusal';
 import { plainSentence } from './calculator/sentence';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 
 /**
  * The one protocol of the doors without a screen. A request is a line of JSON, an answer is a line of JSON, in the same

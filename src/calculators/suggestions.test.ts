@@ -1,9 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { attempt } from '@/chemistry/refusal';
-import { unitsOf, type QuantityKind } from '@/chemistry/units/kinds';
-import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
-import { DEFAULT_UNITS, preferredUnit, type UnitPreferences } from '@/chemistry/units/quantity';
+import { unitsOf, type QuantityKind } from '@/quantities/kinds';
+import { parseQuantity, type Expectation } from '@/quantities/parse-quantity';
+import { DEFAULT_UNITS, preferredUnit, type UnitPreferences } from '@/quantities/quantity';
 import { AMOUNTS } from './calculator/amounts';
 import { PARAMETER_IDS, readingExpectation } from './parameters/parameters';
 import { TOP_OFF_AMOUNTS } from './top-off/top-off-amounts';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { asPoint, pointsOf } from './observation';
-import { gaussian, seeded } from './seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 
 describe('the point that stands for an observation', () => {
   it('of a reading is the reading', () => {

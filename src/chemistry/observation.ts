@@ -1,6 +1,6 @@
 /**
  * One measurement of one quantity, as every estimate, trend and outlook takes it: with its own error, whatever it was
- * read by. Made from readings in one place (`reckoning/observations.ts`); the models never ask how a kit errs.
+ * read by. Made from readings in one place (`derived/observations/observations.ts`); the models never ask how a kit errs.
  */
 export interface Observation {
   /** Epoch ms. */

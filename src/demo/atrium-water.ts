@@ -2,7 +2,7 @@ import { expectedEvaporationLPerDay } from '@/chemistry/evaporation/surfaces';
 import type { UpkeepItem } from '@/calculators/top-off/upkeep';
 import type { Entry, Tank, TopOffRow } from '@/record/schema';
 import type { Calendar } from './calendar';
-import { gaussian, seeded } from '@/chemistry/seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 
 /** Sump, reservoir and what joins them in the cupboard under the Atrium's tank. */
 export const ATRIUM_TOP_OFF: TopOffRow = {

@@ -4,9 +4,9 @@ import { amountsOf } from '@/chemistry/reagents/solution';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { metabolismPerDay } from '@/chemistry/tank-model/metabolism';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { netVolumeL, type Entry, type Solution, type Tank } from '@/record/schema';
-import { gaussian, seeded } from '@/chemistry/seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import type { Calendar } from './calendar';
 import { writeReadings, type Session } from './write-readings';
 

@@ -1,4 +1,4 @@
-import { gaussian, seeded } from '@/chemistry/seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import type { Entry, Source, WaterVessel } from '@/record/schema';
 import type { Calendar } from './calendar';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { plainSentence } from '@/calculators/calculator/sentence';
-import { changeWith, trialsOf, waterWhenSeen } from '@/reckoning/before-after';
-import { instrumentFindings } from '@/reckoning/instrument-check';
+import { changeWith, trialsOf, waterWhenSeen } from '@/derived/trends/before-after';
+import { instrumentFindings } from '@/derived/observations/instrument-check';
 import { entriesOf } from '@/record/entries-of';
 import { netVolumeL } from '@/record/schema';
 import { demoBook } from './scenario';

@@ -1,4 +1,4 @@
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { defaultSettings, emptyBook, newTank } from '@/record/defaults';
 import type { Book, Entry, Salt, Settings, Solution, Tank } from '@/record/schema';
 import { atriumEntries } from './atrium';

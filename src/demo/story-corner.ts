@@ -1,10 +1,10 @@
 import { dicAtRest } from '@/chemistry/carbonate/reef-water';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/metabolism';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { knownEvents } from '@/reckoning/known-events';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
+import { knownEvents } from '@/derived/balance/known-events';
 import { netVolumeL, type Book, type Entry, type Tank, type TopOffRow } from '@/record/schema';
-import { gaussian, seeded } from '@/chemistry/seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import type { Calendar } from './calendar';
 import { hoursFrom, writeReadings, type Session } from './write-readings';
 

@@ -14,7 +14,7 @@ import {
   type Step,
 } from '@/calculators/calculator/calculator';
 import { plainSentence } from '@/calculators/calculator/sentence';
-import { showOther, showText } from '@/chemistry/units/quantity';
+import { showOther, showText } from '@/quantities/quantity';
 import { Button } from './button';
 import { notify } from './notices';
 import { fetched } from './fetched';

@@ -2,8 +2,8 @@
 
 import { createContext, useContext, type ReactNode } from 'react';
 import { attempt, type Attempt } from '@/chemistry/refusal';
-import type { CycleOutcome } from '@/reckoning/cycle';
-import { cycleFollowed } from '@/reckoning/cycle-followed';
+import type { CycleOutcome } from '@/derived/cycle/cycle';
+import { cycleFollowed } from '@/derived/cycle/cycle-followed';
 import { fetched, useFetched } from './fetched';
 import { useAsked } from './use-asked';
 import { useNow, useTank } from './workspace';
@@ -18,7 +18,7 @@ interface CycleInView {
 const CycleContext = createContext<CycleInView>({ followed: false, result: undefined });
 
 /** Most tanks are long through theirs: what asks after it is fetched for one that is not. */
-const CYCLE_QUESTION = fetched(() => import('@/reckoning/cycle').then((of) => of.cycleQuestionAt));
+const CYCLE_QUESTION = fetched(() => import('@/derived/cycle/cycle').then((of) => of.cycleQuestionAt));
 
 /** The daily reading of the tank in view, worked out beside the page once for all that show it. */
 export function CycleProvider({ children }: { readonly children: ReactNode }) {

@@ -1,6 +1,6 @@
 'use client';
 
-import { cycleFollowed } from '@/reckoning/cycle-followed';
+import { cycleFollowed } from '@/derived/cycle/cycle-followed';
 import type { Tank } from '@/record/schema';
 import { BENCHES, benchOf, partOf, type BenchPath, type PartOf } from '@/registry/benches';
 import type { BenchEntry, Part } from '@/registry/bench';

@@ -7,8 +7,8 @@ import { topOff } from '@/calculators/top-off/top-off';
 import { mixBatch } from '@/calculators/mixing/mix-batch';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { DEFAULT_UNITS, quantity, type UnitPreferences } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
+import { DEFAULT_UNITS, quantity, type UnitPreferences } from '@/quantities/quantity';
 import { plainSentence } from '@/calculators/calculator/sentence';
 
 const GALLONS: UnitPreferences = { volume: 'US gal', temperature: '°F', alkalinity: 'meq/L', salinity: 'sg' };

@@ -3,7 +3,7 @@
 import { Fragment } from 'react';
 import { finenessOf, type Phrase } from '@/calculators/calculator/calculator';
 import { gapBefore } from '@/calculators/calculator/sentence';
-import { show } from '@/chemistry/units/quantity';
+import { show } from '@/quantities/quantity';
 import { useTell, useUnits } from './workspace';
 
 /** A sentence with its figures set apart; `large` is for the answer of a bench. */

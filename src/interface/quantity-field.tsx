@@ -2,8 +2,8 @@
 
 import { startTransition, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { attempt, type RefusalDetail } from '@/chemistry/refusal';
-import { parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
-import { preferredUnit, quantity, showOther, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { parseQuantity, type Expectation } from '@/quantities/parse-quantity';
+import { preferredUnit, quantity, showOther, showText, type UnitPreferences } from '@/quantities/quantity';
 import { useRefusedField } from './refused-fields';
 import { useUnits } from './workspace';
 

@@ -1,6 +1,6 @@
 import { refusalIn, refusedText } from '@/calculators/calculator/refusal-text';
 import { useBookIfRead } from './workspace';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import type { RefusalDetail } from '@/chemistry/refusal';
 
 /** Where an answer would stand: why there is none, in the field's own words. */

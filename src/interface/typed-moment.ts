@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { format, isValid, parse } from 'date-fns';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { toldMoment } from '@/jot/told-moment';
 
 /** How a moment stands in a field: "Fri 20 Nov 2026 09:00". */

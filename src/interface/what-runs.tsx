@@ -1,7 +1,7 @@
 'use client';
 
 import { describeEntry } from '@/record/kinds/describe';
-import { runningAt } from '@/reckoning/supply-timeline';
+import { runningAt } from '@/derived/supplies/supply-timeline';
 import { whenText } from '@/interface/when';
 import { useNow, useTank } from '@/interface/workspace';
 

@@ -2,7 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { listed } from '@/calculators/calculator/words';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
@@ -11,7 +11,7 @@ import { whenText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
 import type { Entry } from '@/record/schema';
-import type { UnsaidSupply } from '@/reckoning/known-supply';
+import type { UnsaidSupply } from '@/derived/balance/known-supply';
 
 /** Asked once: what was dosed, or what a reactor gave, while the first readings were taken, before any dose was logged. */
 export const WhatWasDosed = inOwnScope(function WhatWasDosed({

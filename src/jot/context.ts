@@ -1,4 +1,4 @@
-import type { UnitPreferences } from '@/chemistry/units/quantity';
+import type { UnitPreferences } from '@/quantities/quantity';
 import type { Instrument } from '@/record/rows/instrument';
 import type { Solution } from '@/record/rows/solution';
 

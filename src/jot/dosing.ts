@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { parameterOf, readingExpectation } from '@/calculators/parameters/parameters';
-import { slashed } from '@/chemistry/units/compose';
-import { KINDS, unitsOf, type QuantityKind } from '@/chemistry/units/kinds';
+import { slashed } from '@/quantities/compose';
+import { KINDS, unitsOf, type QuantityKind } from '@/quantities/kinds';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { understood, type Understood } from './drafts';
 import { hoursAt } from './hours';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import type { UnitPreferences } from '@/chemistry/units/quantity';
+import type { UnitPreferences } from '@/quantities/quantity';
 import { jotExamples } from './example';
 import { readLine } from '../jot/read-line';
 

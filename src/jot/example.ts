@@ -1,4 +1,4 @@
-import type { UnitPreferences } from '@/chemistry/units/quantity';
+import type { UnitPreferences } from '@/quantities/quantity';
 
 /** One water and one day's work as a keeper of these units would jot them: figures that need no unit where the keeper's own is meant. */
 export interface JotExamples {

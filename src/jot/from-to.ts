@@ -1,7 +1,7 @@
 import { readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { parseQuantity } from '@/chemistry/units/parse-quantity';
-import type { UnitPreferences } from '@/chemistry/units/quantity';
+import { parseQuantity } from '@/quantities/parse-quantity';
+import type { UnitPreferences } from '@/quantities/quantity';
 import { WORD_TO_PARAMETER } from './lexicon/parameter-words';
 
 const FROM_TO =

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { emptyBook } from '@/record/defaults';
 import { readLine, type JotContext } from '@/jot/read-line';
 import type { EntryDraft, Solution } from '@/record/schema';

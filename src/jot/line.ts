@@ -1,9 +1,9 @@
 import { takenFromWithHint } from '@/calculators/calculator/refusal-text';
 import { attempt } from '@/chemistry/refusal';
-import { ambiguity } from '@/chemistry/units/ambiguous';
-import { slashed } from '@/chemistry/units/compose';
-import { plainSigns } from '@/chemistry/units/plain-signs';
-import { parseQuantity, unitBySpelling, type Expectation } from '@/chemistry/units/parse-quantity';
+import { ambiguity } from '@/quantities/ambiguous';
+import { slashed } from '@/quantities/compose';
+import { plainSigns } from '@/quantities/plain-signs';
+import { parseQuantity, unitBySpelling, type Expectation } from '@/quantities/parse-quantity';
 import type { JotContext, JotProblem } from './context';
 import { CONTAINER, NUMBER_WORDS } from './lexicon/fillers';
 import { WORD_TO_PARAMETER } from './lexicon/parameter-words';

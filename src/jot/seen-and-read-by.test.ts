@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SIGN_IDS, SIGNS } from '@/calculators/signs/signs';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import type { Instrument } from '@/record/rows/instrument';
 import { readCells } from './read-cell';
 import { readLine } from './read-line';

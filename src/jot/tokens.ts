@@ -1,4 +1,4 @@
-import { THOUSANDS_GAP } from '@/chemistry/units/plain-signs';
+import { THOUSANDS_GAP } from '@/quantities/plain-signs';
 
 /** A piece of the line: a word, a figure as it was typed, or a mark. */
 export interface Token {

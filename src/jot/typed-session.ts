@@ -1,7 +1,7 @@
 import { readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { parseQuantity } from '@/chemistry/units/parse-quantity';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { parseQuantity } from '@/quantities/parse-quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { WORD_TO_PARAMETER } from './lexicon/parameter-words';
 
 /** How a session of tests was typed: in which order, and with which units where they were named. */

@@ -1,4 +1,4 @@
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import type { Book, Settings, Tank } from './schema';
 
 export function defaultSettings(zone: string): Settings {

@@ -3,7 +3,7 @@ import type { Book, Entry, EntryKind, EntryOf } from './schema';
 /**
  * The entries of a book by what is asked of them: of a tank, of a kind, of both. The lists are made in one pass when the first is asked
  * for; where a book follows from another by a change, only the lists it touches are made anew. A list that is the same array as before
- * holds the same entries: what was worked out of it still stands (`reckoning/memoise.ts`).
+ * holds the same entries: what was worked out of it still stands (`derived/memoise.ts`).
  */
 type Lists = ReadonlyMap<string, readonly Entry[]>;
 

@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import { isParameter, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { isGroup } from './merge';
 
 /** Where a fault stands: "entries[12].values.alkalinity". */

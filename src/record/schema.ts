@@ -19,7 +19,7 @@ export { STAGE_KINDS, STAGE_WORDS, type Source, type StageKind, type WaterDay, t
 
 /**
  * The record: everything the keeper wrote, and the only state there is. All figures are in the core's canonical
- * units (see chemistry/units/kinds.ts); moments are epoch milliseconds. Its rows are in `rows/`, its kinds of entry in `kinds/`.
+ * units (see quantities/kinds.ts); moments are epoch milliseconds. Its rows are in `rows/`, its kinds of entry in `kinds/`.
  * The version counts changes of their shapes; `migrations.ts` carries older rows up to it.
  */
 export const RECORD_VERSION = 16;

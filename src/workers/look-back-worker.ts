@@ -1,6 +1,6 @@
 import '@/calculators/calculator/without-eval';
 import { expose } from 'comlink';
-import { heldQuestion } from '@/reckoning/held-question';
+import { heldQuestion } from '@/derived/dosing/held-question';
 import type { Book } from '@/record/schema';
 
 /** What the record would have been told at each of its tests: an estimate for each, so it is worked out beside the page. */

@@ -6,7 +6,7 @@ import { bottles, type RememberedFigures } from '@/calculators/dosing/bottles';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, range, showText } from '@/chemistry/units/quantity';
+import { quantity, range, showText } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -15,8 +15,8 @@ import { SelectField } from '@/interface/select-field';
 import { dayText } from '@/interface/when';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { bottlesOf } from '@/reckoning/bottles';
-import { bottlesQuestion } from '@/reckoning/dosing-bottles';
+import { bottlesOf } from '@/derived/supplies/bottles';
+import { bottlesQuestion } from '@/derived/supplies/dosing-bottles';
 
 /** What is left in each bottle, when it runs dry, what its refill is made of, and what dosing costs. */
 export function RefillsAndCost() {

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { listed } from '@/calculators/calculator/words';
 import { partWords } from '@/calculators/reagents/strength-steps';
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Answer } from '@/interface/answer';
 import { Button } from '@/interface/button';

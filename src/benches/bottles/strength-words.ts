@@ -1,7 +1,7 @@
 import { strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { IONS_DOSED } from '@/chemistry/reagents/reagents';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 
 /** What a litre of a solution brings, in words. */
 export function strengthWords(bottle: Bottle, units: UnitPreferences): string {

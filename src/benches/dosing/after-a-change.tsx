@@ -5,7 +5,7 @@ import { attempt } from '@/chemistry/refusal';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { useNow, useTank } from '@/interface/workspace';
-import { afterChangeQuestion } from '@/reckoning/after-change';
+import { afterChangeQuestion } from '@/derived/outlook/after-change';
 
 /** After a dose was changed: when to test, and then whether the tank did what was foretold. */
 export function AfterAChange() {

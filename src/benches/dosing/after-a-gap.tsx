@@ -13,10 +13,10 @@ import { Refused } from '@/interface/refused';
 import { inOwnScope } from '@/interface/refused-fields';
 import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
-import { levelsNow } from '@/reckoning/change-question';
-import { strengthOf } from '@/reckoning/known-events';
-import { dosesRunning } from '@/reckoning/what-goes-in';
-import { aimFor } from '@/reckoning/targets';
+import { levelsNow } from '@/derived/water-change/change-question';
+import { strengthOf } from '@/derived/balance/known-events';
+import { dosesRunning } from '@/derived/balance/what-goes-in';
+import { aimFor } from '@/derived/observations/targets';
 import { netVolumeL } from '@/record/schema';
 
 /** A dry bottle, a doser that stood still, a keeper away: what to do now. */

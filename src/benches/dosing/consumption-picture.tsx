@@ -5,7 +5,7 @@ import { Area, CartesianGrid, ComposedChart, Line, Tooltip, XAxis, YAxis } from 
 import { capitalised } from '@/calculators/calculator/words';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { Consumption, Past } from '@/chemistry/consumption/estimate';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
 import { ChoiceRow } from '@/interface/choice-row';

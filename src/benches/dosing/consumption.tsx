@@ -11,8 +11,8 @@ import type { Consumption } from '@/chemistry/consumption/estimate';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { useNow, useTank } from '@/interface/workspace';
-import { movedOf } from '@/reckoning/how-it-moves';
-import { mismatchFacts, nextTestOf } from '@/reckoning/consumption-report';
+import { movedOf } from '@/derived/trends/how-it-moves';
+import { mismatchFacts, nextTestOf } from '@/derived/balance/consumption-report';
 
 /** What the tank consumes, in words; what is a finding; and what to test next. */
 export function ConsumptionWords({ consumption }: { readonly consumption: Consumption | undefined }) {

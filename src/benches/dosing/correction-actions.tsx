@@ -2,11 +2,11 @@
 
 import type { correction } from '@/calculators/dosing/correction';
 import type { Attempt } from '@/chemistry/refusal';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { correctionBegun, easingBegun, shareOfCorrection } from '@/reckoning/correction-entries';
-import type { CorrectionQuestion } from '@/reckoning/correction-question';
+import { correctionBegun, easingBegun, shareOfCorrection } from '@/derived/dosing/correction-entries';
+import type { CorrectionQuestion } from '@/derived/dosing/correction-question';
 import { pumpSetting } from './demand-figures';
 
 /** A correction's question with its answer. */

@@ -7,7 +7,7 @@ import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { without } from '@/interface/without';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import type { DoseOverrides, DoseQuestion } from '@/reckoning/dose-question';
+import type { DoseOverrides, DoseQuestion } from '@/derived/dosing/dose-question';
 
 export interface AnswerProps {
   readonly question: DoseQuestion;

@@ -9,7 +9,7 @@ import { useKeptState } from '@/interface/kept-draft';
 import { Refused } from '@/interface/refused';
 import { WhatRuns } from '@/interface/what-runs';
 import { useNow, useTank } from '@/interface/workspace';
-import { doseQuestion, type DoseOverrides } from '@/reckoning/dose-question';
+import { doseQuestion, type DoseOverrides } from '@/derived/dosing/dose-question';
 import { AfterAChange } from './after-a-change';
 import { AfterAGap } from './after-a-gap';
 import { Corrections } from './corrections';

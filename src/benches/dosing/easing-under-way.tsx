@@ -1,12 +1,12 @@
 'use client';
 
 import { capitalised } from '@/calculators/calculator/words';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { dayText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { easingEnded } from '@/reckoning/correction-entries';
-import type { Easing } from '@/reckoning/corrections-under-way';
+import { easingEnded } from '@/derived/dosing/correction-entries';
+import type { Easing } from '@/derived/balance/corrections-under-way';
 
 /**
  * A dose set otherwise for a time, to bring a level where it should be, and the day on which it goes back.

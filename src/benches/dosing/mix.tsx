@@ -3,12 +3,12 @@
 import type { PlannedDose } from '@/calculators/dosing/planned-dose';
 import type { Keeps } from '@/calculators/dosing/dose-cost';
 import type { Use } from '@/calculators/dosing/plan-source';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useTank } from '@/interface/workspace';
 import { without } from '@/interface/without';
-import type { DoseOverrides, DoseQuestion } from '@/reckoning/dose-question';
+import type { DoseOverrides, DoseQuestion } from '@/derived/dosing/dose-question';
 
 const KEPT: readonly (readonly [Keeps, string])[] = [
   ['few changes', 'few changes of dose'],

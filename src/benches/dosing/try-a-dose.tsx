@@ -12,7 +12,7 @@ import { Refused } from '@/interface/refused';
 import { SelectField } from '@/interface/select-field';
 import { useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { doseEffectQuestion } from '@/reckoning/dose-effect';
+import { doseEffectQuestion } from '@/derived/dosing/dose-effect';
 import { PhStep } from './ph-step';
 
 /** Before a dose is given by hand: all that it would do, pH included. */

@@ -1,4 +1,4 @@
-import { DEFAULT_UNITS, type UnitPreferences } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, type UnitPreferences } from '@/quantities/quantity';
 
 type Units = Pick<UnitPreferences, 'volume' | 'temperature' | 'alkalinity' | 'salinity'>;
 

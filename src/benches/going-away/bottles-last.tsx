@@ -2,13 +2,13 @@
 
 import { nanoid } from 'nanoid';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { bottlesOf } from '@/reckoning/bottles';
+import { bottlesOf } from '@/derived/supplies/bottles';
 
 /** What stands in each dosing bottle: looked at once, it is followed from then on. */
 export const Bottles = inOwnScope(function Bottles() {

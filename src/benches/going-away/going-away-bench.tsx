@@ -15,7 +15,7 @@ import { whenText } from '@/interface/when';
 import { WhenField } from '@/interface/when-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { awayQuestion } from '@/reckoning/away';
+import { awayQuestion } from '@/derived/today/away';
 import type { Tank } from '@/record/schema';
 import { Bottles } from './bottles-last';
 import { WhatLasts } from './what-lasts';

@@ -2,7 +2,7 @@
 
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Supply } from '@/calculators/top-off/supply';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { whenText } from '@/interface/when';
 import { useNow, useTank } from '@/interface/workspace';
 

@@ -2,11 +2,11 @@
 
 import { useState } from 'react';
 import { differenceKindOf } from '@/calculators/parameters/rates';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import type { InstrumentFinding } from '@/reckoning/instrument-check';
+import type { InstrumentFinding } from '@/derived/observations/instrument-check';
 import { corrected, type CorrectedFrom } from '@/record/instrument-history';
 
 /** The correction that its difference calls for, adopted from when the keeper says; what was read stays as it was read. */

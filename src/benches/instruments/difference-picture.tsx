@@ -3,10 +3,10 @@
 import { scaleLinear } from 'd3-scale';
 import { differenceKindOf } from '@/calculators/parameters/rates';
 import { parameterOf } from '@/calculators/parameters/parameters';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { dayText } from '@/interface/when';
 import { useTank } from '@/interface/workspace';
-import type { InstrumentFinding } from '@/reckoning/instrument-check';
+import type { InstrumentFinding } from '@/derived/observations/instrument-check';
 
 const WIDTH = 620;
 const LEFT = 190;

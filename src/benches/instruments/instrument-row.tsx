@@ -4,7 +4,7 @@ import { calibrateEvery } from '@/calculators/parameters/instrument-age';
 import { parameterOf } from '@/calculators/parameters/parameters';
 import { differenceKindOf } from '@/calculators/parameters/rates';
 import { capitalised } from '@/calculators/calculator/words';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { HowSureMarks } from '@/interface/answer';
 import { Button } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
@@ -12,7 +12,7 @@ import { RecordRow } from '@/interface/record-row';
 import { without } from '@/interface/without';
 import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import type { InstrumentFinding } from '@/reckoning/instrument-check';
+import type { InstrumentFinding } from '@/derived/observations/instrument-check';
 import { calibrated } from '@/record/instrument-history';
 
 /** One instrument: what it is, what its readings are worth, and what can be done about it. */

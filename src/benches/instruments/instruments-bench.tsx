@@ -7,7 +7,7 @@ import { Button } from '@/interface/button';
 import { Cautions } from '@/interface/cautions';
 import { useKeptState } from '@/interface/kept-draft';
 import { useNow, useTank } from '@/interface/workspace';
-import { instrumentFindings, type InstrumentFinding } from '@/reckoning/instrument-check';
+import { instrumentFindings, type InstrumentFinding } from '@/derived/observations/instrument-check';
 import { AdoptCorrection } from './adopt-correction';
 import { DifferencePicture } from './difference-picture';
 import { InstrumentForm } from './instrument-form';

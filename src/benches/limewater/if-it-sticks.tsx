@@ -4,7 +4,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { precipitation } from '@/calculators/carbonate/danger';
 import { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Figures } from '@/interface/bench';
 import { CourseChart } from '@/interface/charts/pictures';
 import { useKeptState } from '@/interface/kept-draft';
@@ -12,7 +12,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
 import { NextStep } from '@/interface/next-step';
-import { limewaterMadeOf, limewaterPumpLPerH, limewaterStuckQuestion } from '@/reckoning/limewater-question';
+import { limewaterMadeOf, limewaterPumpLPerH, limewaterStuckQuestion } from '@/derived/limewater/limewater-question';
 
 const HIGHEST_PH = { field: 'highest pH put up with', kind: 'ph', low: 8.2, high: 9.5 } as const;
 

@@ -1,6 +1,6 @@
 import type { LimewaterValues } from '@/calculators/limewater/limewater';
 import type { LimewaterMade } from '@/calculators/limewater/strength';
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 
 interface Props {
   readonly made: LimewaterMade;

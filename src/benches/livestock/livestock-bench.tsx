@@ -5,7 +5,7 @@ import { capitalised } from '@/calculators/calculator/words';
 import { LIVESTOCK, LIVESTOCK_CLASSES, type LivestockClass } from '@/calculators/parameters/livestock';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, range, showText } from '@/chemistry/units/quantity';
+import { quantity, range, showText } from '@/quantities/quantity';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
@@ -20,7 +20,7 @@ import {
   otherwiseThanClass,
   sameBand,
   type Holding,
-} from '@/reckoning/livestock';
+} from '@/derived/tank/livestock';
 import { entriesOfTank } from '@/record/entries-of';
 import { feedingWords } from '@/record/kinds/feeding';
 import { describeEntry } from '@/record/kinds/describe';

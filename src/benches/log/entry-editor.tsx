@@ -14,8 +14,8 @@ import { SelectField } from '@/interface/select-field';
 import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { observationsOf } from '@/reckoning/observations';
-import { draftQuestion } from '@/reckoning/draft-question';
+import { observationsOf } from '@/derived/observations/observations';
+import { draftQuestion } from '@/derived/dosing/draft-question';
 import { AHEAD_MS, EARLIEST } from '@/record/rows/fields';
 import { entrySchema, netVolumeL, type Entry, type EntryDraft, type EntryKind } from '@/record/schema';
 

@@ -5,15 +5,15 @@ import { useRef, useState, type KeyboardEvent } from 'react';
 import { capitalised } from '@/calculators/calculator/words';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { boundSign } from '@/chemistry/observation';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { monthFirst } from '@/interface/date-order';
 import { useKeptState } from '@/interface/kept-draft';
 import { WhenField } from '@/interface/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { readCells, withUnit } from '@/jot/read-cell';
-import { lastObservation, observationText } from '@/reckoning/observations';
-import { lastSession } from '@/reckoning/last-session';
+import { lastObservation, observationText } from '@/derived/observations/observations';
+import { lastSession } from '@/derived/observations/last-session';
 import { AHEAD_MS } from '@/record/rows/fields';
 import type { Entry } from '@/record/schema';
 

@@ -13,7 +13,7 @@ import { whenText } from '@/interface/when';
 import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { upkeepQuestion } from '@/reckoning/top-off-upkeep';
+import { upkeepQuestion } from '@/derived/top-off/top-off-upkeep';
 
 type EveryDays = Partial<Record<UpkeepItem, number>>;
 

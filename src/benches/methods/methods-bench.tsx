@@ -4,13 +4,13 @@ import { methodsCompared } from '@/calculators/methods/methods-compared';
 import type { Method } from '@/calculators/methods/methods';
 import { attempt } from '@/chemistry/refusal';
 import { Bench } from '@/interface/bench';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useWidth } from '@/interface/use-width';
 import { Worked } from '@/interface/worked';
 import { usePrices, YourPrices } from '@/interface/your-prices';
 import { useNow, useTank } from '@/interface/workspace';
 import { NextStep } from '@/interface/next-step';
-import { methodsQuestion } from '@/reckoning/methods-question';
+import { methodsQuestion } from '@/derived/methods/methods-question';
 
 const PH_WORDS: Record<Method['ph'], string> = { lifts: 'lifts', none: 'none', lowers: 'lowers' };
 

@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
-import { batchStates, type BatchState } from '@/reckoning/batches';
-import { batchName } from '@/reckoning/water-day';
+import { batchStates, type BatchState } from '@/derived/saltwater/batches';
+import { batchName } from '@/derived/saltwater/water-day';
 
 export interface ChosenBatch {
   readonly batches: readonly BatchState[];

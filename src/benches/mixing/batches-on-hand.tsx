@@ -6,7 +6,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { batchReadiness } from '@/calculators/mixing/batch-readiness';
 import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer } from '@/interface/answer';
@@ -16,10 +16,10 @@ import { dayText } from '@/interface/when';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { batchStates, momentAfter, saltOf, type BatchState } from '@/reckoning/batches';
-import { aimFor } from '@/reckoning/targets';
-import { lastObservation } from '@/reckoning/observations';
-import { batchName } from '@/reckoning/water-day';
+import { batchStates, momentAfter, saltOf, type BatchState } from '@/derived/saltwater/batches';
+import { aimFor } from '@/derived/observations/targets';
+import { lastObservation } from '@/derived/observations/observations';
+import { batchName } from '@/derived/saltwater/water-day';
 
 /** Every batch that stands in a vessel: how much is left, and whether it may be used. */
 export function BatchesOnHand() {

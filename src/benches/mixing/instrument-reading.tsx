@@ -10,7 +10,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { SelectField } from '@/interface/select-field';
 import { useTank } from '@/interface/workspace';
-import { aimFor } from '@/reckoning/targets';
+import { aimFor } from '@/derived/observations/targets';
 import { SalinityScale } from './salinity-scale';
 
 const INSTRUMENTS = [

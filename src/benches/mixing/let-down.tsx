@@ -8,8 +8,8 @@ import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
-import { changeHabit } from '@/reckoning/change-habit';
-import { aimFor } from '@/reckoning/targets';
+import { changeHabit } from '@/derived/saltwater/change-habit';
+import { aimFor } from '@/derived/observations/targets';
 import { BatchChoice, useBatch } from './batch-choice';
 import { TwoLevels } from './two-levels';
 

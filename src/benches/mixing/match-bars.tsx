@@ -1,5 +1,5 @@
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 
 interface Row {

@@ -1,4 +1,4 @@
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 
 /** The batch drawn: water first, and how far the salt will lift it. */
 export function MixingVessel({

@@ -1,4 +1,4 @@
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 
 interface Level {
   readonly litres: number;

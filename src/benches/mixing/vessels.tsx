@@ -2,7 +2,7 @@
 
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { FormEnd } from '@/interface/form-end';
@@ -11,7 +11,7 @@ import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { RecordRow } from '@/interface/record-row';
 import { useCommit, useTank } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { vesselLearnt } from '@/reckoning/learnt-salt';
+import { vesselLearnt } from '@/derived/saltwater/learnt-salt';
 import type { WaterVessel } from '@/record/schema';
 
 /** What saltwater is mixed in; the water day is planned over them, and batches show how true their marks are. */

@@ -7,7 +7,7 @@ import { Refused } from '@/interface/refused';
 import { Worked } from '@/interface/worked';
 import { ButtonLink } from '@/interface/button';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace';
-import { stockingQuestion } from '@/reckoning/new-tank';
+import { stockingQuestion } from '@/derived/cycle/new-tank';
 import { ChallengePanel } from './challenge-panel';
 import { PutInForm } from './put-in-form';
 import { benchAddress } from '@/registry/addresses';

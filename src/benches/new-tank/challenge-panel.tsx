@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Answer } from '@/interface/answer';
 import { Button } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
@@ -9,8 +9,8 @@ import { Refused } from '@/interface/refused';
 import { whenText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { useCycle } from '@/interface/cycle-context';
-import { ammoniaBottles, putIn } from '@/reckoning/cycle';
-import { challengesOf } from '@/reckoning/new-tank';
+import { ammoniaBottles, putIn } from '@/derived/cycle/cycle';
+import { challengesOf } from '@/derived/cycle/new-tank';
 import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
 import { ANIMALS } from '@/calculators/cycle/cycle-input';
 import { CYCLE_SCHOOLS } from '@/calculators/cycle/cycle-schools';

@@ -5,7 +5,7 @@ import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis
 import { tableCsv } from '@/record/table-csv';
 import { CYCLE_LINES, type BandPoint, type CycleLine } from '@/chemistry/cycle/expected-course';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { daysAxis, levelAxis } from '@/interface/charts/days-axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';

@@ -7,7 +7,7 @@ import { without } from '@/interface/without';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { useCycle } from '@/interface/cycle-context';
-import { testsOfCycle } from '@/reckoning/cycle';
+import { testsOfCycle } from '@/derived/cycle/cycle';
 import { CycleChart } from './cycle-picture';
 import { DailyReading } from './daily-reading';
 import { FreeAmmonia } from './free-ammonia';

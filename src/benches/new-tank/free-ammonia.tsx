@@ -4,7 +4,7 @@ import { freeAmmonia } from '@/calculators/nitrogen/free-ammonia-calculator';
 import { attempt } from '@/chemistry/refusal';
 import { Answer } from '@/interface/answer';
 import { useNow, useTank } from '@/interface/workspace';
-import { freeAmmoniaQuestion } from '@/reckoning/cycle';
+import { freeAmmoniaQuestion } from '@/derived/cycle/cycle';
 
 /** How much of the ammonia last tested is the kind that harms, at the water's own pH, warmth and salinity. */
 export function FreeAmmonia() {

@@ -10,8 +10,8 @@ import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { Worked } from '@/interface/worked';
 import { useTank } from '@/interface/workspace';
-import { saltAndWarmth } from '@/reckoning/co2-of-the-water';
-import { lastObservation } from '@/reckoning/observations';
+import { saltAndWarmth } from '@/derived/outlook/co2-of-the-water';
+import { lastObservation } from '@/derived/observations/observations';
 import { netVolumeL } from '@/record/schema';
 import { TwoTanks } from './two-tanks';
 

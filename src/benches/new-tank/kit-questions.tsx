@@ -1,7 +1,7 @@
 'use client';
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { preferredUnit } from '@/chemistry/units/quantity';
+import { preferredUnit } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';

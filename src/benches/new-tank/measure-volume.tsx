@@ -4,7 +4,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/chemistry/refusal';
 import { netVolume, type ReadBy } from '@/calculators/set-up/net-volume';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
@@ -13,7 +13,7 @@ import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useTank } from '@/interface/workspace';
-import { lastObservation } from '@/reckoning/observations';
+import { lastObservation } from '@/derived/observations/observations';
 import { netVolumeL } from '@/record/schema';
 import { RiseAndVolume } from './rise-and-volume';
 

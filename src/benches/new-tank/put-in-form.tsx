@@ -12,7 +12,7 @@ import { SelectField } from '@/interface/select-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { whenText } from '@/interface/when';
 import { inOwnScope } from '@/interface/refused-fields';
-import { putIn } from '@/reckoning/cycle';
+import { putIn } from '@/derived/cycle/cycle';
 import type { EntryOf } from '@/record/schema';
 
 /** What was put in that lives or carries life, and a way to log more. */

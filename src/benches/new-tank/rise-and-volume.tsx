@@ -1,7 +1,7 @@
 'use client';
 
-import type { QuantityKind } from '@/chemistry/units/kinds';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import type { QuantityKind } from '@/quantities/kinds';
+import { quantity, showText } from '@/quantities/quantity';
 import { useUnits } from '@/interface/workspace';
 
 interface Props {

@@ -1,7 +1,7 @@
 'use client';
 
 import type { setUp } from '@/calculators/set-up/set-up';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useUnits } from '@/interface/workspace';
 import type { SetUpRow } from '@/record/schema';
 

@@ -9,7 +9,7 @@ import {
   type CycleSchoolId,
 } from '@/calculators/cycle/cycle-schools';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button, ButtonLink } from '@/interface/button';
@@ -23,8 +23,8 @@ import { WhenField } from '@/interface/when-field';
 import { Refused } from '@/interface/refused';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
-import { ammoniaBottles, cycleDeeds, planQuestion } from '@/reckoning/cycle';
-import { isKnownStocked } from '@/reckoning/stocked';
+import { ammoniaBottles, cycleDeeds, planQuestion } from '@/derived/cycle/cycle';
+import { isKnownStocked } from '@/derived/tank/stocked';
 import { CycleChart } from './cycle-picture';
 import { benchAddress } from '@/registry/addresses';
 

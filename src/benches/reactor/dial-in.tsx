@@ -3,14 +3,14 @@
 import { nanoid } from 'nanoid';
 import { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { whenText } from '@/interface/when';
 import { Worked } from '@/interface/worked';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
 import { NextStep } from '@/interface/next-step';
-import { dialInQuestion } from '@/reckoning/reactor-dial-in-question';
-import { reactorSetting } from '@/reckoning/reactor-setting';
+import { dialInQuestion } from '@/derived/reactor/reactor-dial-in-question';
+import { reactorSetting } from '@/derived/reactor/reactor-setting';
 import { describeEntry } from '@/record/kinds/describe';
 import { MeasureReactor } from './measure-reactor';
 import type { ReactorPart } from './reactor-part';

@@ -3,13 +3,13 @@
 import type { ReactorUseValues } from '@/calculators/reactor/reactor-use-input';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
 import { NextStep } from '@/interface/next-step';
-import { reactorQuestion } from '@/reckoning/reactor-question';
-import { reactorSetting } from '@/reckoning/reactor-setting';
-import { reactorUseNow } from '@/reckoning/reactor-use-question';
+import { reactorQuestion } from '@/derived/reactor/reactor-question';
+import { reactorSetting } from '@/derived/reactor/reactor-setting';
+import { reactorUseNow } from '@/derived/reactor/reactor-use-question';
 import { MeasureReactor } from './measure-reactor';
 import { PhLadder } from './ph-ladder';
 import type { ReactorPart } from './reactor-part';

@@ -2,7 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import type { Expectation } from '@/quantities/parse-quantity';
 import { Button } from '@/interface/button';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';

@@ -1,7 +1,7 @@
 'use client';
 
 import type { TankPhs } from '@/calculators/reactor/reactor-use-input';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useUnits } from '@/interface/workspace';
 
 const LEFT = 172;

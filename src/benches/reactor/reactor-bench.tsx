@@ -10,7 +10,7 @@ import { useKeptState } from '@/interface/kept-draft';
 import { Refused } from '@/interface/refused';
 import { WhatWasDosed } from '@/interface/what-was-dosed';
 import { useNow, useTank } from '@/interface/workspace';
-import { doseQuestion } from '@/reckoning/dose-question';
+import { doseQuestion } from '@/derived/dosing/dose-question';
 import type { PartOf } from '@/registry/benches';
 import { DialIn } from './dial-in';
 import { GasAndMedia } from './gas-and-media';

@@ -1,7 +1,7 @@
 'use client';
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import type { Expectation } from '@/quantities/parse-quantity';
 import { Button } from '@/interface/button';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';

@@ -1,5 +1,5 @@
-import type { DoseQuestion } from '@/reckoning/dose-question';
-import type { ReactorTried } from '@/reckoning/reactor-setting';
+import type { DoseQuestion } from '@/derived/dosing/dose-question';
+import type { ReactorTried } from '@/derived/reactor/reactor-setting';
 
 /** What every part of the bench works with: the record's question, and the figures tried in place of the record's. */
 export interface ReactorPart {

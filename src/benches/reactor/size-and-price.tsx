@@ -2,12 +2,12 @@
 
 import { reactorSize } from '@/calculators/reactor/reactor-size';
 import { attempt } from '@/chemistry/refusal';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';
 import { usePrices, YourPrices } from '@/interface/your-prices';
 import { NextStep } from '@/interface/next-step';
-import { reactorSizeQuestion } from '@/reckoning/reactor-size-question';
+import { reactorSizeQuestion } from '@/derived/reactor/reactor-size-question';
 import type { ReactorPart } from './reactor-part';
 import { ReactorBuilt } from './reactor-built';
 

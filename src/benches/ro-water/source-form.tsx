@@ -14,7 +14,7 @@ import { SelectField } from '@/interface/select-field';
 import { without } from '@/interface/without';
 import { useCommitOnce } from '@/interface/workspace';
 import { inOwnScope } from '@/interface/refused-fields';
-import { USUAL_RATED_KPA } from '@/reckoning/source-line';
+import { USUAL_RATED_KPA } from '@/derived/source-water/source-line';
 import { STAGE_KINDS, type Source, type StageKind } from '@/record/schema';
 
 type Stage = Source['stages'][number];

@@ -1,13 +1,13 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import { Button } from '@/interface/button';
 import { STAGE_WORDS } from '@/record/schema';
 import { dayText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import type { SourceState } from '@/reckoning/source-line';
+import type { SourceState } from '@/derived/source-water/source-line';
 
 /** The parts of the line in the order the water meets them: since when, how much water since, and until when. */
 export function UnitParts({ state: { source, stages, supply } }: { readonly state: SourceState }) {

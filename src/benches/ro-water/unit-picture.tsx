@@ -1,6 +1,6 @@
 import { STAGE_WORDS } from '@/record/schema';
 import type { Source } from '@/record/schema';
-import type { SourceState } from '@/reckoning/source-line';
+import type { SourceState } from '@/derived/source-water/source-line';
 
 interface Props {
   readonly source: Source;

@@ -1,11 +1,11 @@
 'use client';
 
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { RecordRow } from '@/interface/record-row';
 import { useCommit, useTank } from '@/interface/workspace';
-import { labelTested, saltStrength, type LabelTested, type SaltStrength } from '@/reckoning/learnt-salt';
+import { labelTested, saltStrength, type LabelTested, type SaltStrength } from '@/derived/saltwater/learnt-salt';
 import type { Salt } from '@/record/schema';
 import { SaltForm } from './salt-form';
 

@@ -3,7 +3,7 @@
 import { useWidth } from '@/interface/use-width';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
-import { preferredUnit, quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 
 interface Mark {

@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
@@ -11,8 +11,8 @@ import { inOwnScope } from '@/interface/refused-fields';
 import { SelectField } from '@/interface/select-field';
 import { whenText } from '@/interface/when';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { pumpDelivery } from '@/reckoning/pump-delivery';
-import { dosesRunning } from '@/reckoning/what-goes-in';
+import { pumpDelivery } from '@/derived/supplies/pump-delivery';
+import { dosesRunning } from '@/derived/balance/what-goes-in';
 
 /** What each pump gives, as it was measured: so many millilitres in so many seconds. */
 export const PumpDeliveries = inOwnScope(function PumpDeliveries() {

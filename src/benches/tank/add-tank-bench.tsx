@@ -12,7 +12,7 @@ import { useBookIfRead, useCommitOnce, useWorkspace } from '@/interface/workspac
 import { newTank } from '@/record/defaults';
 import type { Book, Tank } from '@/record/schema';
 import { benchAddress } from '@/registry/addresses';
-import { systemVolumeOf } from '@/reckoning/system-volume';
+import { systemVolumeOf } from '@/derived/tank/system-volume';
 import { TankForm } from './tank-form';
 import { TankPicture } from './tank-picture';
 

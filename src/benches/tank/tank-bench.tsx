@@ -1,6 +1,6 @@
 'use client';
 
-import { systemVolumeOf } from '@/reckoning/system-volume';
+import { systemVolumeOf } from '@/derived/tank/system-volume';
 import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Answer } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
@@ -8,7 +8,7 @@ import { goTo } from '@/interface/place';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
-import { withReservoir } from '@/reckoning/reservoir-mark';
+import { withReservoir } from '@/derived/top-off/reservoir-mark';
 import type { EntryKind, Tank } from '@/record/schema';
 import { volumeChanged, withVolume, type VolumeHoldsFrom } from '@/record/volume-history';
 import { TankForm } from './tank-form';

@@ -1,8 +1,8 @@
 'use client';
 
 import { useState, type FormEvent, type ReactNode } from 'react';
-import type { Expectation } from '@/chemistry/units/parse-quantity';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import type { Expectation } from '@/quantities/parse-quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';
 import { NameField } from '@/interface/name-field';

@@ -1,4 +1,4 @@
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import { netVolumeL, type Tank } from '@/record/schema';
 
 /** Display above sump, with what rock and sand take of them, drawn to one scale. */

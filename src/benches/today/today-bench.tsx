@@ -3,18 +3,18 @@
 import { Link } from '@/interface/link';
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { observationText } from '@/reckoning/observations';
+import { observationText } from '@/derived/observations/observations';
 import { Answer, HowSureMarks } from '@/interface/answer';
 import { Bench } from '@/interface/bench';
 import { ButtonLink } from '@/interface/button';
 import { Sentence } from '@/interface/phrases';
 import { whenText } from '@/interface/when';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace';
-import { waterStatus, type ParameterStatus } from '@/reckoning/water-status';
+import { waterStatus, type ParameterStatus } from '@/derived/observations/water-status';
 import { useCycle } from '@/interface/cycle-context';
 import { jotExamples } from '@/jot/example';
 import { benchAddress } from '@/registry/addresses';
-import { todayOf } from '@/reckoning/today';
+import { todayOf } from '@/derived/today/today';
 
 /** The first screen of a tank: what needs doing, in the order it matters, and where the water stands. */
 export function TodayBench() {

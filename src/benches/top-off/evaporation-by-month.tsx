@@ -4,7 +4,7 @@ import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
 import { Bar, CartesianGrid, ComposedChart, ErrorBar, Tooltip, XAxis, YAxis } from 'recharts';
 import { tableCsv } from '@/record/table-csv';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
 import { levelAxis } from '@/interface/charts/days-axis';

@@ -7,7 +7,7 @@ import type { FailureValues, Limited } from '@/calculators/top-off/failed';
 import { topOffFailure } from '@/calculators/top-off/failure';
 import { HARM } from '@/calculators/top-off/harm';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';
@@ -17,9 +17,9 @@ import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useCommit, useNow, useTank } from '@/interface/workspace';
 import { NextStep } from '@/interface/next-step';
-import { failureQuestion } from '@/reckoning/top-off-failure';
-import { withReservoir } from '@/reckoning/reservoir-mark';
-import { evaporationOf } from '@/reckoning/top-off-question';
+import { failureQuestion } from '@/derived/limewater/top-off-failure';
+import { withReservoir } from '@/derived/top-off/reservoir-mark';
+import { evaporationOf } from '@/derived/top-off/top-off-question';
 import { TopOffPicture } from './top-off-picture';
 
 const LIMIT_WORDS: Record<Limited['by'], string> = {

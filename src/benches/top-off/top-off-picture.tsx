@@ -1,9 +1,9 @@
 'use client';
 
 import type { FailureValues } from '@/calculators/top-off/failed';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { useUnits } from '@/interface/workspace';
-import { litresOf } from '@/reckoning/top-off-question';
+import { litresOf } from '@/derived/top-off/top-off-question';
 import type { Tank } from '@/record/schema';
 import { geometryOf, type Standing } from './geometry';
 

@@ -14,13 +14,13 @@ import { dayText } from '@/interface/when';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace';
 import { kindOf } from '@/record/kinds/list';
 import type { EntryKind } from '@/record/schema';
-import { trendAhead, trendOf } from '@/reckoning/parameter-trend';
+import { trendAhead, trendOf } from '@/derived/trends/parameter-trend';
 import { Co2Words } from './co2-words';
 import { useCycle } from '@/interface/cycle-context';
-import { outlookOf } from '@/reckoning/outlook-of';
-import { observationsOf } from '@/reckoning/observations';
-import { levelsOutcome } from '@/reckoning/levels-question';
-import { nutrientsAtZero } from '@/reckoning/water-status';
+import { outlookOf } from '@/derived/trends/outlook-of';
+import { observationsOf } from '@/derived/observations/observations';
+import { levelsOutcome } from '@/derived/trends/levels-question';
+import { nutrientsAtZero } from '@/derived/observations/water-status';
 
 const CYCLING: readonly ParameterId[] = ['ammonia', 'nitrite'];
 /** Ammonia and nitrite are shown only where they are measured. */

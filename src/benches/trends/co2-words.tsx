@@ -2,7 +2,7 @@
 
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { useTank } from '@/interface/workspace';
-import { co2Seen } from '@/reckoning/co2-of-the-water';
+import { co2Seen } from '@/derived/outlook/co2-of-the-water';
 
 /** What the last pH says of the air: with alkalinity right, the room's CO2 sets pH. */
 export function Co2Words({ carriedOn }: { readonly carriedOn: boolean }) {

@@ -1,13 +1,13 @@
 'use client';
 
 import { scaleLinear } from 'd3-scale';
-import { estimate, preferredUnit, quantity } from '@/chemistry/units/quantity';
+import { estimate, preferredUnit, quantity } from '@/quantities/quantity';
 import type { Phrase } from '@/calculators/calculator/calculator';
 import { Sentence } from '@/interface/phrases';
 import { useTide } from '@/interface/tide/tide-context';
 import { dayText } from '@/interface/when';
 import { useNow, useTank } from '@/interface/workspace';
-import { proportionOf } from '@/reckoning/proportion';
+import { proportionOf } from '@/derived/trends/proportion';
 
 const WIDTH = 420;
 const HEIGHT = 250;

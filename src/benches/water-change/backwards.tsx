@@ -12,8 +12,8 @@ import { useAsks } from '@/interface/place';
 import { QuantityField } from '@/interface/quantity-field';
 import { Worked } from '@/interface/worked';
 import { useTank, useUnits } from '@/interface/workspace';
-import { quantity, showText } from '@/chemistry/units/quantity';
-import { aimFor } from '@/reckoning/targets';
+import { quantity, showText } from '@/quantities/quantity';
+import { aimFor } from '@/derived/observations/targets';
 import { netVolumeL } from '@/record/schema';
 import type { Seen } from './new-water';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';
 import type { waterChange } from '@/calculators/water-change/water-change';

@@ -2,18 +2,18 @@
 
 import { useState, type ReactNode } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
 import type { WaterOrigins } from '@/calculators/water-change/new-water-from';
 import { useKeptState } from '@/interface/kept-draft';
 import { QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
 import { useNow, useTank } from '@/interface/workspace';
-import { batchStates, originsOfBatch, waterOfBatch, type BatchState } from '@/reckoning/batches';
-import { changeHabit } from '@/reckoning/change-habit';
-import { aimFor } from '@/reckoning/targets';
-import { batchName } from '@/reckoning/water-day';
-import { originsOfSalt, waterOfSalt } from '@/reckoning/water-of-salt';
+import { batchStates, originsOfBatch, waterOfBatch, type BatchState } from '@/derived/saltwater/batches';
+import { changeHabit } from '@/derived/saltwater/change-habit';
+import { aimFor } from '@/derived/observations/targets';
+import { batchName } from '@/derived/saltwater/water-day';
+import { originsOfSalt, waterOfSalt } from '@/derived/saltwater/water-of-salt';
 import type { Salt } from '@/record/schema';
 
 export interface NewWater {

@@ -7,7 +7,7 @@ import { usePart } from '@/interface/here';
 import { SelectField } from '@/interface/select-field';
 import { useChoice } from '@/interface/use-choice';
 import { useNow, useTank } from '@/interface/workspace';
-import { levelsNow } from '@/reckoning/change-question';
+import { levelsNow } from '@/derived/water-change/change-question';
 import { Backwards } from './backwards';
 import { useNewWater } from './new-water';
 import { OneOrSeveral } from './one-or-several';

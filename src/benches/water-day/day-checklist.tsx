@@ -12,8 +12,8 @@ import { QuantityField } from '@/interface/quantity-field';
 import { inOwnScope } from '@/interface/refused-fields';
 import { whenText } from '@/interface/when';
 import { useCommit, useNow, useTell } from '@/interface/workspace';
-import { tickChange, untickChange } from '@/reckoning/tick';
-import { ticksOf } from '@/reckoning/water-day';
+import { tickChange, untickChange } from '@/derived/saltwater/tick';
+import { ticksOf } from '@/derived/saltwater/water-day';
 import type { Book, WaterDay } from '@/record/schema';
 
 /** The day step by step; ticked once it is kept. What a tick stands for is logged with it. */

@@ -1,4 +1,4 @@
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import type { Pour } from '@/calculators/water-change/share-out';
 import type { WaterVessel } from '@/record/schema';
 

@@ -1,12 +1,12 @@
 'use client';
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { QuantityField } from '@/interface/quantity-field';
 import { WhenField } from '@/interface/when-field';
 import { useNow } from '@/interface/workspace';
-import { changeHabit } from '@/reckoning/change-habit';
-import { usualChange } from '@/reckoning/water-day';
+import { changeHabit } from '@/derived/saltwater/change-habit';
+import { usualChange } from '@/derived/saltwater/water-day';
 import { netVolumeL, type Book, type WaterDay } from '@/record/schema';
 import { whenText } from '@/interface/when';
 

@@ -1,6 +1,6 @@
 import type { Answer } from '@/calculators/calculator/calculator';
 import { LAST_STEP, type DayPhase } from '@/calculators/water-change/checklist';
-import { ticksOf } from '@/reckoning/water-day';
+import { ticksOf } from '@/derived/saltwater/water-day';
 import type { Book, WaterDay } from '@/record/schema';
 
 /** A day whose last step is ticked. */

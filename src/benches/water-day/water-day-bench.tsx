@@ -14,7 +14,7 @@ import { Button } from '@/interface/button';
 import { Refused } from '@/interface/refused';
 import { whenText } from '@/interface/when';
 import { useCommit, useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { proposedDay, waterDayQuestion } from '@/reckoning/water-day';
+import { proposedDay, waterDayQuestion } from '@/derived/saltwater/water-day';
 import type { Book, WaterDay } from '@/record/schema';
 import { DayChecklist } from './day-checklist';
 import { DayPicture } from './day-picture';

@@ -3,13 +3,13 @@
 import { scaleLinear } from 'd3-scale';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import type { beforeAfter } from '@/calculators/readings/before-after';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { axisFor } from '@/interface/charts/axis';
 import { useWidth } from '@/interface/use-width';
 import { dayText } from '@/interface/when';
 import { useTank } from '@/interface/workspace';
-import { observationText, observationsOf } from '@/reckoning/observations';
+import { observationText, observationsOf } from '@/derived/observations/observations';
 import type { Entry } from '@/record/schema';
 
 type Values = ReturnType<typeof beforeAfter.run>['values'];

@@ -16,8 +16,8 @@ import { Refused } from '@/interface/refused';
 import { SelectField } from '@/interface/select-field';
 import { dayText } from '@/interface/when';
 import { useNow, useTank } from '@/interface/workspace';
-import { askableEvents, changeWith, eventWords, looksAtFirst, waterWhenSeen } from '@/reckoning/before-after';
-import { observationsOf } from '@/reckoning/observations';
+import { askableEvents, changeWith, eventWords, looksAtFirst, waterWhenSeen } from '@/derived/trends/before-after';
+import { observationsOf } from '@/derived/observations/observations';
 import { netVolumeL, type Entry } from '@/record/schema';
 import { BeforeAfterPicture } from './before-after-picture';
 

@@ -1,6 +1,6 @@
 import { GRAMS_PER_L_RANGE } from '@/chemistry/mixing/salt-strength';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
+import type { Expectation } from '@/quantities/parse-quantity';
 
 /** What each amount accepts, wherever it is given: the line, a field, a grid, a calculator. Canonical units. */
 export const AMOUNTS = {

@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { attempt, Refusal, type RefusalDetail } from '@/chemistry/refusal';
-import { unitsOf } from '@/chemistry/units/kinds';
-import { acceptAmount, parseQuantity, type Expectation } from '@/chemistry/units/parse-quantity';
-import { DEFAULT_UNITS, preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { unitsOf } from '@/quantities/kinds';
+import { acceptAmount, parseQuantity, type Expectation } from '@/quantities/parse-quantity';
+import { DEFAULT_UNITS, preferredUnit, quantity, showText } from '@/quantities/quantity';
 
 /** Longer than any figure with its unit; what is longer is not read at all. */
 const LONGEST = 60;

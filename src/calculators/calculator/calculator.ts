@@ -2,7 +2,7 @@ import { MOVEMENTS, type Movement } from '@/chemistry/readings/movement';
 import type * as z from 'zod';
 import { refusalIn } from './calculator-input';
 import { Refusal, type RefusalDetail } from '@/chemistry/refusal';
-import type { Quantity } from '@/chemistry/units/quantity';
+import type { Quantity } from '@/quantities/quantity';
 
 /** A moment, epoch ms. The core knows no zone: whoever shows it tells it in the keeper's own days and hours. */
 export interface Moment {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_UNITS, type UnitPreferences } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, type UnitPreferences } from '@/quantities/quantity';
 import { refusalIn, refusedText, takenFromWithHint } from './refusal-text';
 
 const US: UnitPreferences = { volume: 'US gal', temperature: '°F', alkalinity: 'meq/L', salinity: 'sg' };

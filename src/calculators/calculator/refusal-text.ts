@@ -1,7 +1,7 @@
 import { valueText, type RefusalDetail } from '@/chemistry/refusal';
-import { unitBySpelling, readNumber } from '@/chemistry/units/parse-quantity';
-import type { QuantityKind } from '@/chemistry/units/kinds';
-import { quantity, showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { unitBySpelling, readNumber } from '@/quantities/parse-quantity';
+import type { QuantityKind } from '@/quantities/kinds';
+import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 
 /** What a refused field takes: "alkalinity accepts 0 to 25 dKH". The one wording of it. */
 export function takenFrom({ field, allowed }: Pick<RefusalDetail, 'field' | 'allowed'>): string {

@@ -1,5 +1,5 @@
 import { finenessOf, type Fineness, type Phrase } from './calculator';
-import { showText, type UnitPreferences } from '@/chemistry/units/quantity';
+import { showText, type UnitPreferences } from '@/quantities/quantity';
 
 /** How a moment is written: with its hour, its day alone, its month alone, or as a deadline. */
 export type Tell = (moment: number, fineness?: Fineness) => string;

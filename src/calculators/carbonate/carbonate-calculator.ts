@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { amount } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { PARAMETERS, readingExpectation } from '../parameters/parameters';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { beyondMeasured } from '@/chemistry/carbonate/constants';
 import { carbonateOfWater, OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 

@@ -1,4 +1,4 @@
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Phrase } from '../calculator/calculator';
 
 /** Beyond this the animals are in danger. Common practice: keepers stay below 8.4, and a moment's peak is allowed a little more. */

@@ -2,7 +2,7 @@ import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/e
 import type { TestValue } from '@/chemistry/consumption/next-test';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Moved } from '@/chemistry/readings/movement';
-import { quantity, range, type Quantity } from '@/chemistry/units/quantity';
+import { quantity, range, type Quantity } from '@/quantities/quantity';
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
 import { howSureOf } from '../calculator/certainty';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { simulatedTank } from '@/chemistry/consumption/testing/simulated-tank';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { answered, refusalOf } from '../testing/run-calculator';
 import { mismatchCauses } from './mismatch-causes';
 

@@ -1,8 +1,8 @@
 import type { Mismatch } from '@/chemistry/consumption/estimate';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
-import { quantity } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
+import { quantity } from '@/quantities/quantity';
 import type { Phrase } from '../calculator/calculator';
 
 /** What the record says that bears on why alkalinity and calcium stand apart. Amounts a day and a litre. */

@@ -4,7 +4,7 @@ import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Step } from '../calculator/calculator';
 import { readingExpectation } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { AMMONIA_MG_PER_FISH_PER_DAY, stepsInput } from './cycle-input';
 
 /** A day, with what a busy one adds. Chosen. */

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { plainSentence } from '../calculator/sentence';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { answered, refusalOf, valuesOf } from '../testing/run-calculator';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import type { Gate } from './stocking';
 
 const START = Date.UTC(2026, 0, 1);

@@ -1,7 +1,7 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { CAUTION_NH3_N, HARM_NH3_N, ofNitrogen } from '@/chemistry/nitrogen/free-ammonia';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { CycleReadOut } from '@/chemistry/cycle/read-cycle';
 import { CYCLE_SCHOOLS, type CycleSchoolId } from './cycle-schools';
 import type { FirstSteps, Stage } from '@/chemistry/cycle/stage';

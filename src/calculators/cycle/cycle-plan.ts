@@ -11,7 +11,7 @@ import { handlingOf } from '../reagents/strength-steps';
 import { readingExpectation } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
 import { school, stepsInput } from './cycle-input';
 import { expectedCourse, type Range } from '@/chemistry/cycle/expected-course';

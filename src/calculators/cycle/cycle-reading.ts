@@ -6,7 +6,7 @@ import { asNitrogen, freeAmmoniaShare } from '@/chemistry/nitrogen/free-ammonia'
 import { readingExpectation } from '../parameters/parameters';
 import { attempt, Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import {
   AMMONIA_READ_AT,
   ANIMALS,

@@ -1,8 +1,8 @@
 import type { Phrase } from '../calculator/calculator';
 import { rateFactor } from '@/chemistry/tank-model/nitrification';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { quantity } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
+import { quantity } from '@/quantities/quantity';
 import type { FullReading } from './cycle-input';
 import { expectedCourse, type BandPoint } from '@/chemistry/cycle/expected-course';
 import { CYCLE_SCHOOLS } from './cycle-schools';

@@ -1,8 +1,8 @@
 import type { Phrase } from '../calculator/calculator';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { quantity } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
+import { quantity } from '@/quantities/quantity';
 import { ANIMALS } from './cycle-input';
 import { LIFTING_SHARES, phAfterChange, SAG_BELOW } from './ph-lift';
 import { CREW_DAY, CYCLE_SCHOOLS } from './cycle-schools';

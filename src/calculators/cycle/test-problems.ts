@@ -1,7 +1,7 @@
 import { asNitrogen, freeAmmoniaShare } from '@/chemistry/nitrogen/free-ammonia';
 import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { CYCLE_SCHOOLS } from './cycle-schools';
 import { lastOf, LATELY_DAYS, type Rule } from './problem';
 

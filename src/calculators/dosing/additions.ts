@@ -14,7 +14,7 @@ import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
 import { handlingOf } from '../reagents/strength-steps';
 import { Refusal } from '@/chemistry/refusal';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { capitalised, listedPhrases } from '../calculator/words';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { simulate } from '@/chemistry/tank-model/simulate';

@@ -4,7 +4,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Caution } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { checkRange, checkRate } from '../parameters/check-range';
 import { DOSED_FACTS, DOSED_PARAMETERS } from './dosed-parameters';
 

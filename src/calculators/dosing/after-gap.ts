@@ -3,7 +3,7 @@ import { amount, amountOfNamedKind, figure, settled } from '../calculator/calcul
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution } from '../calculator/calculator';
 import { readingExpectation } from '../parameters/parameters';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { DOSED_FACTS, DOSED_PARAMETERS } from './dosed-parameters';
 
 /** Corals slow down as alkalinity sinks: nobody has measured it for a keeper's tank, so the fall told is the most. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { afterChange } from './after-change';
 import { afterGap } from './after-gap';
 

@@ -7,7 +7,7 @@ import { bottleInput, bottleOf } from '../reagents/bottle-input';
 import { saltsOfBottle } from '@/chemistry/reagents/label-claim';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity, range } from '@/chemistry/units/quantity';
+import { quantity, range } from '@/quantities/quantity';
 
 /** What is to be bought is ordered so long before it runs out. Chosen: a parcel's week and some days. */
 const ORDER_BEFORE_DAYS = 10;

@@ -1,4 +1,4 @@
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Answer } from '../calculator/calculator';
 import type { JudgedLevel } from '../parameters/at-aimed-salinity';
 import type { Place } from '../parameters/place-in-band';

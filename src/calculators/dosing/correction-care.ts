@@ -1,7 +1,7 @@
 import type { Caution, Phrase } from '../calculator/calculator';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
-import { quantity } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
+import { quantity } from '@/quantities/quantity';
 
 /** What one portion may lift at once, in the parameter's unit. Chosen: a quarter of what keepers hold to in a day. */
 const PORTION: Readonly<Record<DosedParameter, number>> = {

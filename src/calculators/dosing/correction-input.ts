@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Refusal } from '@/chemistry/refusal';
-import type { QuantityKind } from '@/chemistry/units/kinds';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import type { QuantityKind } from '@/quantities/kinds';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, amountOfNamedKind, figure, moment, settled } from '../calculator/calculator-input';
 import { atAimedSalinity } from '../parameters/at-aimed-salinity';

@@ -1,4 +1,4 @@
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { placeInBand } from '../parameters/place-in-band';
 import { leftToTheDose, raisingAnswer, salinityFirst } from './correction-answer';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { tried } from '@/testing/tier';
 import { plainSentence } from '../calculator/sentence';
 import { daysToTest } from './dose-cost';

@@ -3,7 +3,7 @@ import { amount } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
-import { quantity, range } from '@/chemistry/units/quantity';
+import { quantity, range } from '@/quantities/quantity';
 import { sourceOf } from './plan-source';
 import { DAY_ASSUMED_WORDS, dayOf, dayPartOf, swingsOf } from './day-course';
 import { dayWater } from './day-water';

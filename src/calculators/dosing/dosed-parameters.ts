@@ -1,5 +1,6 @@
 import type { Strength } from '@/chemistry/reagents/solution';
-import { MMOL_PER_L_PER_DKH, type QuantityKind } from '@/chemistry/units/kinds';
+import { type QuantityKind } from '@/quantities/kinds';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
 
 /** The three that calcification takes and dosing replaces. */
 export const DOSED_PARAMETERS = ['alkalinity', 'calcium', 'magnesium'] as const;

@@ -4,7 +4,7 @@ import { figure, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { DOSED_PARAMETERS } from './dosed-parameters';
 
 /** Fewer days of tests say nothing of how a level is held. Chosen: a fortnight. */

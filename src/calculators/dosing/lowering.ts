@@ -1,6 +1,6 @@
 import { listed } from '../calculator/words';
 import type { Answer, Step } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';
 import { EASED_PER_DAY } from './plan-levels';
 

@@ -1,5 +1,5 @@
 import type { Answer, HowSure, Phrase } from '../calculator/calculator';
-import { quantity, range, type Quantity } from '@/chemistry/units/quantity';
+import { quantity, range, type Quantity } from '@/quantities/quantity';
 import { capitalised, listed } from '../calculator/words';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { DOSED_FACTS, type DosedParameter } from './dosed-parameters';

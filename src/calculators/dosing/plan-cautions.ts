@@ -1,5 +1,5 @@
 import type { Caution } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { capitalised, listed } from '../calculator/words';
 import { returnDays } from './dose-cost';
 import { fallsShort } from './foreseen-levels';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
 import { figure } from '../calculator/calculator-input';
 import { RETURNED_AT_MOST } from './dose-cost';
 import type { DecidedLevel } from './dose-decision';

@@ -1,4 +1,4 @@
-import { quantity, type Quantity } from '@/chemistry/units/quantity';
+import { quantity, type Quantity } from '@/quantities/quantity';
 import type { Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
 import { basisOrigin, basisWords } from './demand-basis';

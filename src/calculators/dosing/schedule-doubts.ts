@@ -1,7 +1,7 @@
 import type { Caution } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';
 import { attempt } from '@/chemistry/refusal';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { DANGER_PH, FALLS_OUT } from '../carbonate/danger';
 import { additions } from './additions';
 import type { ScheduledPart, TimedPart } from './scheduled-part';

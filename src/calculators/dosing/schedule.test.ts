@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { carbonateOfWater, dicAtRest } from '@/chemistry/carbonate/reef-water';
 import { evenShare } from './day-course';
 import { doseSchedule } from './dose-schedule';

@@ -10,7 +10,7 @@ import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { amountsOf } from '@/chemistry/reagents/solution';
 import { attempt, Refusal } from '@/chemistry/refusal';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { capitalised } from '../calculator/words';
 import type { DailyHours, TankEvent, TankStart, TankState } from '@/chemistry/tank-model/events';
 import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/metabolism';

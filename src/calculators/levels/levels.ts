@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { estimate, quantity } from '@/chemistry/units/quantity';
+import { estimate, quantity } from '@/quantities/quantity';
 import { amount, amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Moves, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';

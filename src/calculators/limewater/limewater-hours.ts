@@ -1,6 +1,6 @@
 import { Refusal } from '@/chemistry/refusal';
 import { gramsToAlkalinity } from '@/chemistry/limewater/saturation';
-import { quantity, range, estimate } from '@/chemistry/units/quantity';
+import { quantity, range, estimate } from '@/quantities/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { stretchText } from '../dosing/stretch';
 import { DAY_ASSUMED_WORDS } from '../dosing/day-course';

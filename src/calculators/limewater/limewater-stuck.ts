@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { greatestWhere } from '@/chemistry/halving';
+import { greatestWhere } from '@/numerics/bisection';
 import { limewaterAtOnce, limewaterRunning, type AfterLimewater } from '@/chemistry/limewater/accident';
 import { sumOfSalts } from '@/chemistry/reagents/solution';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution } from '../calculator/calculator';

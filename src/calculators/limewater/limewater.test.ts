@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { plainSentence } from '../calculator/sentence';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { limewater } from './limewater';
 import { limewaterHours } from './limewater-hours';
 import { limewaterStuck } from './limewater-stuck';

@@ -1,6 +1,6 @@
 import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { estimate, quantity, range } from '@/chemistry/units/quantity';
+import { estimate, quantity, range } from '@/quantities/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { stepIfTold } from '../calculator/step-if-told';
 import { consumptionAfter, DAYS_A_MONTH, monthsUntilOutgrown } from '../consumption/growth';

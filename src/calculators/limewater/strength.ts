@@ -8,7 +8,7 @@ import {
   standingLimewater,
 } from '@/chemistry/limewater/saturation';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Caution, Step } from '../calculator/calculator';
 import type { limewaterMade } from './limewater-input';
 

@@ -1,5 +1,5 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Phrase, Step } from '../calculator/calculator';
 import type { LimewaterInput } from './limewater-input';
 import type { LimewaterStrength } from './strength';

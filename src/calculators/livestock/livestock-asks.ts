@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { quantity } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
+import { quantity } from '@/quantities/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';

@@ -3,8 +3,8 @@ import { amount, figure } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { readingExpectation } from '../parameters/parameters';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
-import { quantity } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
+import { quantity } from '@/quantities/quantity';
 import { monthsText, monthsUntilPaid, USUAL_CO2_G_PER_MEQ } from './reactor-pays';
 import { methodsOf, type Method } from './methods';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { USUAL_CO2_G_PER_MEQ } from './reactor-pays';

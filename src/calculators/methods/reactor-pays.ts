@@ -1,5 +1,5 @@
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
-import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
+import { MG_CACO3_PER_MEQ } from '@/chemistry/conversion';
 import type { Phrase } from '../calculator/calculator';
 import { consumptionAfter, DAYS_A_MONTH } from '../consumption/growth';
 

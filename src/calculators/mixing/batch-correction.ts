@@ -4,7 +4,7 @@ import { defineCalculator, type Caution, type Step } from '../calculator/calcula
 import { amount, figure } from '../calculator/calculator-input';
 import { usualErrorOf } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
 import { BATCH_C, roDiWaterL, saltGIn, saltwaterKg, saltwaterL } from '@/chemistry/mixing/saltwater';
 

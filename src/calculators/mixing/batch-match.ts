@@ -8,7 +8,7 @@ import { handlingOf } from '../reagents/strength-steps';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
 import { capitalised, listed as joined, listedPhrases } from '../calculator/words';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 
 const RAISED_BY = {
   alkalinity: ['sodium-bicarbonate', 'sodium-carbonate'],

@@ -3,7 +3,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { amount, figure, moment } from '../calculator/calculator-input';
 import { usualErrorOf } from '../parameters/parameters';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 
 /** Fresh mix used within hours has upset delicate animals. Common practice. */
 export const MIX_HOURS = 24;

@@ -7,7 +7,7 @@ import { Refusal } from '@/chemistry/refusal';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER, type Species } from '@/chemistry/tank-model/water';
-import { quantity, showText, DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { quantity, showText, DEFAULT_UNITS } from '@/quantities/quantity';
 
 const DILUTED = [
   'salinity',

@@ -3,7 +3,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Step } from '../calculator/calculator';
 import { amount } from '../calculator/calculator-input';
 import { Refusal } from '@/chemistry/refusal';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { BATCH_C, saltwaterKg, saltwaterL } from '@/chemistry/mixing/saltwater';
 
 /** Litres of each of two waters that make a third. */

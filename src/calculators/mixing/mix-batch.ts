@@ -4,7 +4,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { specificGravity } from '@/chemistry/seawater/specific-gravity';
 import { Refusal } from '@/chemistry/refusal';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
 import { roDiWaterL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { plainSentence } from '../calculator/sentence';
 import { answered, refusalOf, valuesOf } from '../testing/run-calculator';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 
 const cautionsOf = (name: string, input: object) =>
   answered(name, input).cautions.map(({ severity, says }) => `${severity}: ${plainSentence(says, DEFAULT_UNITS)}`);

@@ -3,7 +3,7 @@ import { amount } from '../calculator/calculator-input';
 import { defineCalculator, type Caution } from '../calculator/calculator';
 import { readingExpectation } from '../parameters/parameters';
 import { SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { asNitrogen, CAUTION_NH3_N, freeAmmoniaShare, HARM_NH3_N, ofNitrogen } from '@/chemistry/nitrogen/free-ammonia';
 
 export const freeAmmonia = defineCalculator({

@@ -3,7 +3,7 @@ import { amount, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { PARAMETERS, readingExpectation } from '../parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 
 /** Below these a home kit shows its zero. Chosen: the first step of usual kits. */
 export const READS_ZERO_BELOW = { nitrate: 0.25, phosphate: 0.01 } as const;

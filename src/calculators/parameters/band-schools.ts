@@ -1,4 +1,4 @@
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { salinityFromSpecificGravity } from '@/chemistry/seawater/specific-gravity';
 import type { ParameterId } from './parameters';
 

@@ -1,5 +1,5 @@
 import { naturalSeawater } from '@/chemistry/seawater/composition';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
 import type { Parameter } from './parameter';
 
 const DKH = MMOL_PER_L_PER_DKH;

@@ -1,4 +1,4 @@
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import type { ParameterId } from './parameters';
 
 /** What lives in a tank, as keepers class it. */

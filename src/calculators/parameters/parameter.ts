@@ -1,4 +1,4 @@
-import type { QuantityKind } from '@/chemistry/units/kinds';
+import type { QuantityKind } from '@/quantities/kinds';
 
 /** What a parameter may be read by. */
 export const READ_BY = ['kit', 'probe', 'laboratory'] as const;

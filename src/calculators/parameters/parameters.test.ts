@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { unitsOf } from '@/chemistry/units/kinds';
-import { parseQuantity } from '@/chemistry/units/parse-quantity';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { unitsOf } from '@/quantities/kinds';
+import { parseQuantity } from '@/quantities/parse-quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { EVERYDAY_IDS, offered, PARAMETER_IDS, parameterOf, readingExpectation, usualErrorOf } from './parameters';
 
 describe('the list of what is measured', () => {

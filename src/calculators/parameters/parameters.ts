@@ -1,4 +1,4 @@
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import type { Expectation } from '@/quantities/parse-quantity';
 import { EVERYDAY } from './everyday';
 import { LABORATORY } from './laboratory';
 import type { Parameter } from './parameter';

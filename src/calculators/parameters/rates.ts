@@ -1,4 +1,4 @@
-import type { QuantityKind } from '@/chemistry/units/kinds';
+import type { QuantityKind } from '@/quantities/kinds';
 import { parameterOf, type ParameterId } from './parameters';
 
 /** How a change of a parameter's level a day is written. */

@@ -1,8 +1,7 @@
-import { weightedFit } from '@/chemistry/consumption/weighted-fit';
+import { weightedFit } from '@/numerics/weighted-fit';
 import { flowFor, type HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
-import { attempt } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Phrase } from '../calculator/calculator';
 import type { DialIn, DialInInput } from './dial-in-input';
 
@@ -100,10 +99,10 @@ export function movedSince({ tank }: DialInInput, since: number): DialIn['moved'
   const points = tank.filter(({ at }) => at >= since);
   const [first] = points;
   if (!first || points.length < 2) return undefined;
-  const { outcome } = attempt(() =>
-    weightedFit(points.map(({ at, alkalinity, sd }) => ({ u: 1, v: (at - first.at) / DAY_MS, y: alkalinity, sd }))),
+  const line = weightedFit(
+    points.map(({ at, alkalinity, sd }) => ({ u: 1, v: (at - first.at) / DAY_MS, y: alkalinity, sd })),
   );
-  return outcome && { perDay: outcome.b, sd: outcome.bSd };
+  return line && { perDay: line.b, sd: line.bSd };
 }
 
 export function tankAnswers(

@@ -1,7 +1,7 @@
 import { effluentCeiling, type Feed } from '@/chemistry/reactor/ceiling';
 import { fitHalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { defineCalculator, type Caution, type Certainty, type Step } from '../calculator/calculator';
 import { stepIfTold } from '../calculator/step-if-told';
 import { dialInInput, type DialIn, type DialInInput, type DialInStage } from './dial-in-input';

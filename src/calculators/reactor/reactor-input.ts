@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Refusal } from '@/chemistry/refusal';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, moment } from '../calculator/calculator-input';
 import { SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';

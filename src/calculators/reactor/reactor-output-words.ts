@@ -1,4 +1,4 @@
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Caution, Step } from '../calculator/calculator';
 import { stepIfTold } from '../calculator/step-if-told';
 import { listed } from '../calculator/words';

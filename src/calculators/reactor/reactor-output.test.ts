@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { plainSentence } from '../calculator/sentence';
 import { reactorOutput } from './reactor-output';
 

@@ -2,8 +2,8 @@ import { chamberPhFor, effluentCeiling, type Feed } from '@/chemistry/reactor/ce
 import { fitHalfwayFlow, flowFor, shareOfCeiling, type HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
 import { Refusal } from '@/chemistry/refusal';
-import { MG_CACO3_PER_MEQ } from '@/chemistry/units/kinds';
-import { estimate, quantity, range } from '@/chemistry/units/quantity';
+import { MG_CACO3_PER_MEQ } from '@/chemistry/conversion';
+import { estimate, quantity, range } from '@/quantities/quantity';
 import { defineCalculator, type Answer, type Phrase } from '../calculator/calculator';
 import { listed } from '../calculator/words';
 import { dkhText, refuseHighChamber, SLUDGE_BELOW_PH } from './reactor-input';

@@ -3,7 +3,7 @@ import { effluentCeiling, effluentOf, type Feed } from '@/chemistry/reactor/ceil
 import { dailyUse } from '@/chemistry/reactor/daily-use';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { Refusal } from '@/chemistry/refusal';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';

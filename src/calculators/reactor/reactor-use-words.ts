@@ -1,4 +1,4 @@
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { stepIfTold } from '../calculator/step-if-told';
 import { REACTOR_CAUTIONS } from './reactor-output-words';

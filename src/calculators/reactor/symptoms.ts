@@ -1,5 +1,5 @@
 import type { Phrase } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { SLUDGE_BELOW_PH } from './reactor-input';
 
 /** A reactor as it was measured at one time; what was not measured is left out. */

@@ -1,5 +1,5 @@
 import { LEAST_ON_A_SIDE, type Interrupted, type Told } from '@/chemistry/readings/interrupted-series';
-import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
+import { estimate, quantity, range, type Quantity } from '@/quantities/quantity';
 import type { Answer, Caution, Phrase } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';
 import { parameterOf, type ParameterId } from '../parameters/parameters';

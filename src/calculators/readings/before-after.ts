@@ -7,7 +7,7 @@ import {
 } from '@/chemistry/readings/interrupted-series';
 import { wanderingLevel, type LevelAhead, type LevelPoint } from '@/chemistry/readings/wandering-level';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { defineCalculator, type Step } from '../calculator/calculator';
 import { checkRange } from '../parameters/check-range';
 import { parameterOf, usualErrorOf, type ParameterId } from '../parameters/parameters';

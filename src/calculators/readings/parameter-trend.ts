@@ -5,7 +5,7 @@ import { movementOf, type Moved } from '@/chemistry/readings/movement';
 import { LEAST_READINGS, ratesByScale, type ScaleRate } from '@/chemistry/readings/rates-by-scale';
 import { wanderingLevel, type LevelAhead, type LevelPoint } from '@/chemistry/readings/wandering-level';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import { estimate, quantity, range, type Quantity } from '@/chemistry/units/quantity';
+import { estimate, quantity, range, type Quantity } from '@/quantities/quantity';
 import { figure, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';

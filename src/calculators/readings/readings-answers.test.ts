@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { plainSentence } from '../calculator/sentence';
 import { beforeAfter } from './before-after';
 import { instrumentCheck } from './instrument-check';

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { figure, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { estimate, quantity } from '@/chemistry/units/quantity';
+import { estimate, quantity } from '@/quantities/quantity';
 import { figure, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised, listed, listedPhrases } from '../calculator/words';

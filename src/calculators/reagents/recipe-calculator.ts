@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { amount, share } from '../calculator/calculator-input';
 import { defineCalculator, type Phrase, type Step } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { bottleInput, bottleOf, purity, reagentId } from './bottle-input';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { matchStrength, usualSalts } from '@/chemistry/reagents/recipe';

@@ -2,7 +2,7 @@ import { listed } from '../calculator/words';
 import * as z from 'zod';
 import { amount } from '../calculator/calculator-input';
 import { defineCalculator, type Phrase } from '../calculator/calculator';
-import { quantity, type Quantity } from '@/chemistry/units/quantity';
+import { quantity, type Quantity } from '@/quantities/quantity';
 import { bottleOf, claimInput, strengthInput, weighedSalt } from './bottle-input';
 import { saltsOfBottle } from '@/chemistry/reagents/label-claim';
 import { reagent } from '@/chemistry/reagents/reagents';

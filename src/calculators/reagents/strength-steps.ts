@@ -1,5 +1,5 @@
 import type { Caution, Step } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { saltsOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { capitalised } from '../calculator/words';
 import { IONS, reagent, type Reagent } from '@/chemistry/reagents/reagents';

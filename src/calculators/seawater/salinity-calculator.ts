@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { readingExpectation } from '../parameters/parameters';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
 import {
   conductivityFromSalinity,

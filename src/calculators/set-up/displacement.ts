@@ -1,4 +1,4 @@
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import type { Expectation } from '@/quantities/parse-quantity';
 
 export type Filling = 'rock' | 'sand';
 

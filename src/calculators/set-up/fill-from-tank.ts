@@ -5,7 +5,7 @@ import { defineCalculator, type Caution, type Step } from '../calculator/calcula
 import { readingExpectation } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
 import { simulate } from '@/chemistry/tank-model/simulate';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { DRAIN, HEAVY, OFF_FIRST } from '../water-change/change-cautions';
 import { waterOf } from '@/chemistry/water-change/followed';
 

@@ -8,7 +8,7 @@ import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
 import { Refusal } from '@/chemistry/refusal';
 import { salinityAmountFromSolids, type Amounts } from '@/chemistry/tank-model/water';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 
 /** What a dilution can be read by: what a keeper adds by the gram or the millilitre, and tests. */
 export const READ_BY = ['alkalinity', 'ammonia', 'calcium', 'magnesium', 'salinity'] as const;

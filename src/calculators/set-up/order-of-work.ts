@@ -1,6 +1,6 @@
 import type { Phrase } from '../calculator/calculator';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 
 export const FIRST_IN = ['rock', 'sand'] as const;
 export const ROCKS = ['dry', 'live'] as const;

@@ -1,5 +1,5 @@
 import type { Caution, Step } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { HeatLoss } from '@/chemistry/set-up/heat-loss';
 
 /** Heaters of one size. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { plainSentence } from '../calculator/sentence';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { answered, refusalOf, valuesOf } from '../testing/run-calculator';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { netVolume } from './net-volume';
 import { orderOfWork, type Choices, type WorkStep } from './order-of-work';
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Caution, type Step } from '../calculator/calculator';

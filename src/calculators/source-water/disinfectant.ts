@@ -3,7 +3,7 @@ import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Caution, type Step } from '../calculator/calculator';
 import { amount } from '../calculator/calculator-input';
 import { Refusal } from '@/chemistry/refusal';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { carbonLife, type Disinfectant } from '@/chemistry/source-water/carbon-block';
 
 /** What a strip can tell from zero, and how far apart two strips of one water may read. Chosen. */

@@ -4,7 +4,7 @@ import { defineCalculator, type Answer, type Caution, type Phrase, type Step } f
 import { amount } from '../calculator/calculator-input';
 import { Refusal } from '@/chemistry/refusal';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 
 /**
  * Salt that a litre of mixed resin takes up before it is spent, as a meter counts it: about half an equivalent, and an

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { amount, moment } from '../calculator/calculator-input';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { openingTold } from './opening';
 import { litresMadePerDay, temperatureFactor } from '@/chemistry/source-water/membrane';
 

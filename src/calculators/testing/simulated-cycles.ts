@@ -1,4 +1,4 @@
-import { gaussian, seeded } from '@/chemistry/seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import { hiddenOf, priorOf } from '@/chemistry/cycle/prior';
 import { cycleCourse, type Course } from '@/chemistry/cycle/cycle-course';
 import type { CycleReading } from '@/chemistry/cycle/fit-cycle';

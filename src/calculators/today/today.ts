@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { figure } from '../calculator/calculator-input';
 import { CERTAINTIES, MOVES, defineCalculator } from '../calculator/calculator';
 import { listed } from '../calculator/words';

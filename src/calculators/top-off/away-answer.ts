@@ -1,6 +1,6 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { AwayInput } from './away-input';
 import type { Supply } from './supply';
 

@@ -4,7 +4,7 @@ import type { EvaporationEstimate } from '@/chemistry/evaporation/evaporation-es
 import type { EntryDoubt } from '@/chemistry/evaporation/refill-account';
 import type { SaltBalance } from '@/chemistry/evaporation/salt-balance';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { TopOffInput } from './top-off-input';
 
 /** A dry spell further back is no news. */

@@ -1,6 +1,6 @@
 import type { Answer, Step } from '../calculator/calculator';
 import { stepIfTold } from '../calculator/step-if-told';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { HARM } from './harm';
 import { phOf } from '../carbonate/danger';
 import type { FailureValues } from './failed';

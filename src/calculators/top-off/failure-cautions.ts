@@ -1,7 +1,7 @@
 import type { Caution } from '../calculator/calculator';
 import type { AfterLimewater } from '@/chemistry/limewater/accident';
 import { phOf, precipitation } from '../carbonate/danger';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { SensorJudgement } from './sensors';
 
 interface Told {

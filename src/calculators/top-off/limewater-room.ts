@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { amount, share } from '../calculator/calculator-input';
 import { defineCalculator } from '../calculator/calculator';
 import { limewaterHeadRoom, USUAL_KEPT_BACK } from './head-room';

@@ -1,4 +1,4 @@
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import type { Expectation } from '@/quantities/parse-quantity';
 
 /** What each figure of a top-off accepts, wherever it is given. Canonical units. */
 export const TOP_OFF_AMOUNTS = {

@@ -1,6 +1,6 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { estimate, quantity, range } from '@/chemistry/units/quantity';
+import { estimate, quantity, range } from '@/quantities/quantity';
 import type { EvaporationEstimate } from '@/chemistry/evaporation/evaporation-estimate';
 import type { Reason, SeasonChange } from '../evaporation/season';
 import { FORMULA_LOG_SD } from '@/chemistry/evaporation/surfaces';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { plainSentence } from '../calculator/sentence';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { refusalOf } from '../testing/run-calculator';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { expectedEvaporationLPerDay, type Situation } from '@/chemistry/evaporation/surfaces';
 import { topOff } from './top-off';
 

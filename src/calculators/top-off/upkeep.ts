@@ -9,7 +9,7 @@ import {
   type Step,
 } from '../calculator/calculator';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { TOP_OFF_AMOUNTS } from './top-off-amounts';
 
 /** Work that keeps a top-off honest, and how often. */

@@ -1,16 +1,11 @@
 import { attempt } from '@/chemistry/refusal';
-import { ambiguity } from '@/chemistry/units/ambiguous';
-import { slashed } from '@/chemistry/units/compose';
-import {
-  MMOL_PER_L_PER_DKH,
-  MG_CACO3_PER_MEQ,
-  PO4_PER_P,
-  NO3_PER_N,
-  L_PER_US_GALLON,
-} from '@/chemistry/units/conversion';
-import { KINDS, unitsOf, type QuantityKind, type Unit } from '@/chemistry/units/kinds';
-import { readNumber, unitBySpelling } from '@/chemistry/units/parse-quantity';
-import type { UnitPreferences } from '@/chemistry/units/quantity';
+import { ambiguity } from '@/quantities/ambiguous';
+import { slashed } from '@/quantities/compose';
+import { MMOL_PER_L_PER_DKH, MG_CACO3_PER_MEQ, PO4_PER_P, NO3_PER_N } from '@/chemistry/conversion';
+import { L_PER_US_GALLON } from '@/quantities/conversion';
+import { KINDS, unitsOf, type QuantityKind, type Unit } from '@/quantities/kinds';
+import { readNumber, unitBySpelling } from '@/quantities/parse-quantity';
+import type { UnitPreferences } from '@/quantities/quantity';
 
 /** A figure told in another unit. */
 export interface Converted {

@@ -1,4 +1,4 @@
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Caution } from '../calculator/calculator';
 
 /** Said wherever water leaves a tank. */

@@ -3,9 +3,9 @@ import { amount } from '../calculator/calculator-input';
 import { DOSED_FACTS, isDosedParameter } from '../dosing/dosed-parameters';
 import { PARAMETERS, readingExpectation } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import type { Followed } from '@/chemistry/water-change/followed';
-import type { QuantityKind } from '@/chemistry/units/kinds';
+import type { QuantityKind } from '@/quantities/kinds';
 
 const level = (id: Followed) => amount({ ...readingExpectation(id), low: 0 }).optional();
 

@@ -1,7 +1,7 @@
 import { defineCalculator, type Step } from '../calculator/calculator';
 import { saltGIn } from '@/chemistry/mixing/saltwater';
 import { Refusal } from '@/chemistry/refusal';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { courseOf } from '@/chemistry/water-change/course';
 import { FOLLOWED } from '@/chemistry/water-change/followed';
 import { refuseOverAll } from './change-input';

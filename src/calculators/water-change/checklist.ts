@@ -1,5 +1,5 @@
 import type { Phrase } from '../calculator/calculator';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Pour } from './share-out';
 
 /** A vessel that is to be filled and salted. */

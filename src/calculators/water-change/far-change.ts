@@ -1,4 +1,4 @@
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import type { Followed, Levels } from '@/chemistry/water-change/followed';
 import type { Caution, Phrase } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';

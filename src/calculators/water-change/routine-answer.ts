@@ -1,7 +1,7 @@
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { capitalised } from '../calculator/words';
 import { PARAMETERS, usualErrorOf } from '../parameters/parameters';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { nameOf, rateKind, STEP_LIMIT } from './change-input';
 import { assumedCautions, certaintyOn, originOf, type WaterOrigins } from './new-water-from';
 import type { RoutineAsked, Row } from './routine-rows';

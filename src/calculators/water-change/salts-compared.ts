@@ -7,8 +7,8 @@ import { saltGIn } from '@/chemistry/mixing/saltwater';
 import { PARAMETERS, readingExpectation } from '../parameters/parameters';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
 import { atSalinity, naturalSeawater } from '@/chemistry/seawater/composition';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/kinds';
-import { quantity } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
+import { quantity } from '@/quantities/quantity';
 import { rate, refuseOverAll, STEP_LIMIT } from './change-input';
 import { settledAt } from '@/chemistry/water-change/routine';
 

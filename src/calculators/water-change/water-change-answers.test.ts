@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { plainSentence } from '../calculator/sentence';
 import { answered, refusalOf } from '../testing/run-calculator';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { checklist } from './checklist';
 import { shareOut } from './share-out';
 

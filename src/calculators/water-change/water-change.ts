@@ -7,7 +7,7 @@ import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { capitalised } from '../calculator/words';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { changesEvery, FOLLOWED, consumptionEvent, waterOf, type Followed } from '@/chemistry/water-change/followed';
 import { levelsInput, nameOf, refuseOverAll, STEP_LIMIT, takesInput } from './change-input';
 import { assumedCautions, certaintyOn, originOf, waterOriginsInput } from './new-water-from';

@@ -1,5 +1,5 @@
 import type { Answer, Caution } from '../calculator/calculator';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { WORTH_COUNTING } from '../mixing/mix-batch';
 import { HEAVY } from './change-cautions';
 

@@ -6,7 +6,7 @@ import { MIX_HOURS } from '../mixing/batch-readiness';
 import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
 import { roDiWaterL, saltGIn, saltwaterKg } from '@/chemistry/mixing/saltwater';
 import { Refusal } from '@/chemistry/refusal';
-import { quantity } from '@/chemistry/units/quantity';
+import { quantity } from '@/quantities/quantity';
 import { openingTold } from '../source-water/opening';
 import { shareOut, type Pour } from './share-out';
 import { answerFor, cautionsFor } from './water-day-answer';

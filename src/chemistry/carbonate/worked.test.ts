@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MMOL_PER_L_PER_DKH } from '../units/kinds';
+import { MMOL_PER_L_PER_DKH } from '../conversion';
 import { carbonateConstants } from './constants';
 import { phTotalFromNbs, solveCarbonate } from './solve';
 

@@ -1,8 +1,8 @@
-import { MMOL_PER_L_PER_DKH } from '../units/kinds';
+import { MMOL_PER_L_PER_DKH } from '../conversion';
 import { CALCIUM_MG_PER_MEQ } from '../tank-model/metabolism';
 import type { SpeciesName } from '../tank-model/water';
-import type { Measurement, StateSpace, StateStep } from './kalman';
-import type { SparseMatrix } from './step-algebra';
+import type { Measurement, StateSpace, StateStep } from '@/numerics/kalman';
+import type { SparseMatrix } from '@/numerics/step-algebra';
 import type { LevelResponse } from './level-response';
 
 /** One species whose consumption is followed, and how it hangs together with the others. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { MMOL_PER_L_PER_DKH } from '../units/kinds';
-import { gaussian, seeded } from '../seeded';
+import { MMOL_PER_L_PER_DKH } from '../conversion';
+import { gaussian, seeded } from '@/numerics/seeded';
 import { solutionStrength } from '../reagents/solution';
 import type { TankEvent } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';

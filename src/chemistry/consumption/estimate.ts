@@ -22,9 +22,9 @@ import {
   type PaceChange,
   type Proportion,
 } from './findings';
-import { dot } from './step-algebra';
-import { kalmanFilter } from './kalman';
-import { kalmanSmoother, type Smoothed } from './kalman-smoother';
+import { dot } from '@/numerics/step-algebra';
+import { kalmanFilter } from '@/numerics/kalman';
+import { kalmanSmoother, type Smoothed } from '@/numerics/kalman-smoother';
 import { levelResponses } from './level-response';
 import { outliersOf } from './outliers';
 import type { Trend } from './trend';

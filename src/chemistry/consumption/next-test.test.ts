@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { gaussian, seeded } from '../seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import { DAY_MS } from '../tank-model/simulate';
 import { estimateConsumption, type Reading } from './estimate';
 import { bestTest, testValues } from './next-test';

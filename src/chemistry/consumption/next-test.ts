@@ -1,7 +1,7 @@
 import { DAY_MS } from '../tank-model/simulate';
 import { courseOf, noiseOver, rateRow, readingRow } from './consumption-model';
 import type { EndState } from './estimate';
-import { kalmanFilter } from './kalman';
+import { kalmanFilter } from '@/numerics/kalman';
 import { levelResponses } from './level-response';
 import { told, type Tried } from './ways-of-wandering';
 

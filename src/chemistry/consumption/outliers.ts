@@ -2,8 +2,8 @@ import { consumptionModel, type ChannelReading } from './consumption-model';
 import { LEAST_TO_JUDGE } from './steps-and-slips';
 import { AS_MOST } from './ways-of-wandering';
 import type { Setting, Taken } from './fitted-readings';
-import { kalmanFilter } from './kalman';
-import { kalmanSmoother, type Smoothed } from './kalman-smoother';
+import { kalmanFilter } from '@/numerics/kalman';
+import { kalmanSmoother, type Smoothed } from '@/numerics/kalman-smoother';
 
 /** A reading this many standard deviations from what all others say of it is left out. */
 const LEFT_OUT_AT = 4;

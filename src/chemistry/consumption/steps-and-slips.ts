@@ -1,7 +1,7 @@
 import { DAY_MS } from '../tank-model/time';
 import type { Course } from './consumption-model';
 import type { Model } from './fitted-readings';
-import { kalmanFilter, type Filtered, type Measurement, type StateSpace, type StateStep } from './kalman';
+import { kalmanFilter, type Filtered, type Measurement, type StateSpace, type StateStep } from '@/numerics/kalman';
 
 /*
  * What a walk does not tell of: that consumption stepped, which the next tests show, and that the last reading is a slip, which only the next

@@ -1,25 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { MMOL_PER_L_PER_DKH } from '../units/kinds';
+import { MMOL_PER_L_PER_DKH } from '../conversion';
 import { solutionStrength } from '../reagents/solution';
 import type { TankEvent } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { eachSpecies } from '../tank-model/water';
 import { fitTrend } from './trend';
-import { NORRIS } from '../testing/norris';
-import { weightedFit } from './weighted-fit';
-
-describe('the weighted fit', () => {
-  it('reproduces NIST StRD Norris', () => {
-    const { x, y } = NORRIS;
-    const result = weightedFit(x.map((v, i) => ({ u: 1, v, y: y[i] ?? Number.NaN, sd: 1 })));
-    expect(result.a).toBeCloseTo(NORRIS.intercept, 11);
-    expect(result.b).toBeCloseTo(NORRIS.slope, 13);
-    const residualSd = Math.sqrt(result.chiSquare / (y.length - 2));
-    expect(result.aSd * residualSd).toBeCloseTo(NORRIS.interceptSd, 10);
-    expect(result.bSd * residualSd).toBeCloseTo(NORRIS.slopeSd, 13);
-  });
-});
 
 const DKH = MMOL_PER_L_PER_DKH;
 const carbonate = solutionStrength([{ reagent: 'sodium-carbonate', gramsPerL: 80 }]);

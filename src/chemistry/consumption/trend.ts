@@ -1,9 +1,8 @@
 import { pointsOf, type Observation, type Point } from '../observation';
-import { attempt } from '../refusal';
 import type { TankEvent, TankStart } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { amountOf, levelIn, waterOfOne, type SpeciesName } from '../tank-model/water';
-import { weightedFit, type Fit } from './weighted-fit';
+import { weightedFit, type Fit } from '@/numerics/weighted-fit';
 
 export interface TrendInput {
   /** One of the model's own or a further one; DIC is not among them: no kit reads it. */
@@ -130,7 +129,7 @@ function fit(response: readonly Response[], chosen: readonly number[]): Fit | un
     const at = response[i];
     return at ? [{ u: at.perLevel, v: at.perConsumption, y: at.value - at.known, sd: at.sd }] : [];
   });
-  return attempt(() => weightedFit(points)).outcome;
+  return weightedFit(points);
 }
 
 /** With four or more readings: the one that stands furthest off the line through the others, when that is beyond belief. */

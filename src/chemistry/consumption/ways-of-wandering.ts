@@ -1,7 +1,7 @@
 import { consumptionModel, stepOver, type Course, type Wander } from './consumption-model';
 import type { Model } from './fitted-readings';
-import { dot } from './step-algebra';
-import type { Filtered } from './kalman';
+import { dot } from '@/numerics/step-algebra';
+import type { Filtered } from '@/numerics/kalman';
 import { branches, slipPlace, STEP_SHARE, stepPlaces } from './steps-and-slips';
 
 /** How a tank wanders is learnt from its last so many moments. */

@@ -2,7 +2,7 @@ import { DAY_MS } from '../tank-model/simulate';
 import { evenDraws, hiddenOf, priorOf, type CycleStart } from './prior';
 import { cycleCourse, type Course, type CyclingTank } from './cycle-course';
 import { endOf, type FirstSteps } from './stage';
-import { weightedQuantile } from './weighted-quantile';
+import { weightedQuantile } from '@/numerics/weighted-quantile';
 
 /** One level over time: the middle, and what so many tanks lie between. */
 export interface BandPoint {

@@ -49,6 +49,7 @@ export function evaporationFromGaps(gaps: readonly Gap[], markSdL: number): Meas
   const days = points.at(-1)?.days ?? 0;
   if (days < SHORTEST_DAYS) return undefined;
   const line = rateFit(points);
+  if (!line) return undefined;
   const byMarks = line.sdPerLitre * markSdL;
   const sd = Math.hypot(
     Math.max(byMarks, line.litresPerDaySd ?? 0),

@@ -1,4 +1,4 @@
-import { weightedFit } from '../consumption/weighted-fit';
+import { weightedFit } from '@/numerics/weighted-fit';
 
 export interface LossPoint {
   readonly days: number;
@@ -19,11 +19,12 @@ export interface RateFit {
 /**
  * The straight line through what had gone by each look at the reservoir. Its slope is the loss a day; a mark misread once
  * moves one point of it, where it would spoil two gaps.
- * @throws Refusal with fewer than two points at different times
- * Source: ordinary least squares (consumption/weighted-fit).
+ * @returns undefined with fewer than two points at different times
+ * Source: ordinary least squares (numerics/weighted-fit).
  */
-export function rateFit(points: readonly LossPoint[]): RateFit {
+export function rateFit(points: readonly LossPoint[]): RateFit | undefined {
   const fit = weightedFit(points.map(({ days, litres }) => ({ u: 1, v: days, y: litres, sd: 1 })));
+  if (!fit) return undefined;
   const residualSd = points.length > 2 ? Math.sqrt(fit.chiSquare / (points.length - 2)) : undefined;
   return {
     litresPerDay: fit.b,

@@ -1,6 +1,6 @@
-import { kalmanFilter, type Filtered, type Measurement, type StateSpace, type StateStep } from '../consumption/kalman';
-import { sparse } from '../consumption/step-algebra';
-import { mixtureQuantile, type Part } from '../readings/mixture';
+import { kalmanFilter, type Filtered, type Measurement, type StateSpace, type StateStep } from '@/numerics/kalman';
+import { sparse } from '@/numerics/step-algebra';
+import { mixtureQuantile, type Part } from '@/numerics/normal-mixture';
 import { weightsOf } from '../readings/wander';
 import { DAY_MS } from '../tank-model/time';
 import type { Gap } from './refill-account';
@@ -71,7 +71,7 @@ const SIZE = 3;
  * @returns for any number of days from now on, in the room of now; undefined without a gap
  * Source: an Ornstein–Uhlenbeck process and its integral observed at marks (Gillespie 1996, *Exact numerical simulation of the
  * Ornstein–Uhlenbeck process and its integral*, Phys. Rev. E 54, equations 3.1 and 3.2, from memory), filtered as in
- * `consumption/kalman.ts`, its parameters averaged over.
+ * `numerics/kalman.ts`, its parameters averaged over.
  */
 export function wanderingLoss(
   gaps: readonly LossGap[],

@@ -1,4 +1,4 @@
-import { greatestWhere } from '../halving';
+import { greatestWhere } from '@/numerics/bisection';
 import { gramsOfAlkalinity } from './saturation';
 
 /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { sumOfSalts } from '../reagents/solution';
-import { MMOL_PER_L_PER_DKH as DKH } from '../units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '../conversion';
 import { limewaterAtOnce, limewaterRunning } from './accident';
 import { EQUIVALENT_CONDUCTIVITY, gramsOfConductivity, limewaterConductivity } from './conductivity';
 import { gramsOfAlkalinity, saturationGPerL, standingLimewater } from './saturation';

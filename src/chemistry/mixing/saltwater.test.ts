@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SEA_SALT_G_PER_KG_PER_PPT } from '../seawater/composition';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
-import { referenceRows, remade } from '../testing/reference-table';
+import { referenceRows, remade } from '@/testing/reference-table';
 import { saltGIn } from './saltwater';
 
 const rows = referenceRows(new URL('dry-salt-check.csv', import.meta.url));

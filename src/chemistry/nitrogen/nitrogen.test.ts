@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { carbonateConstants } from '../carbonate/constants';
-import { referenceRows, remade } from '../testing/reference-table';
+import { referenceRows, remade } from '@/testing/reference-table';
 import { readFileSync } from 'node:fs';
 import { ammoniumPk, asNitrogen, freeAmmoniaShare, ofNitrogen } from './free-ammonia';
 

@@ -1,5 +1,5 @@
 import { carbonateOfWater, type CarbonateOfWater } from '../carbonate/reef-water';
-import { greatestWhere } from '../halving';
+import { greatestWhere } from '@/numerics/bisection';
 import { attempt } from '../refusal';
 import { CALCIUM_MG_PER_MEQ } from '../tank-model/metabolism';
 

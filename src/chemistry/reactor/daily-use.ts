@@ -1,5 +1,5 @@
 import { MOLAR_MASS } from '../molar-mass';
-import { MG_CACO3_PER_MEQ } from '../units/kinds';
+import { MG_CACO3_PER_MEQ } from '../conversion';
 import { CALCIUM_MG_PER_MEQ } from '../tank-model/metabolism';
 import type { Effluent, Feed } from './ceiling';
 

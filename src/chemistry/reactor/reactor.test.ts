@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { carbonateOfWater } from '../carbonate/reef-water';
-import { seeded, gaussian } from '../seeded';
-import { MMOL_PER_L_PER_DKH as DKH } from '../units/kinds';
+import { seeded, gaussian } from '@/numerics/seeded';
+import { MMOL_PER_L_PER_DKH as DKH } from '../conversion';
 import { afterSecondChamber, chamberPhFor, effluentCeiling, effluentOf, type Feed } from './ceiling';
 import { dailyUse, litresOfGas } from './daily-use';
 import { fitHalfwayFlow, flowFor, shareOfCeiling } from './halfway-flow';

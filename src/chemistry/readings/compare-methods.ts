@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import { studentT95 } from './student-t';
+import { studentT95 } from '@/numerics/student-t';
 
 /** One method's reading less what another says of the same water, and the error that both together explain. */
 export interface Difference {

@@ -1,7 +1,7 @@
-import { kalmanFilter } from '../consumption/kalman';
+import { kalmanFilter } from '@/numerics/kalman';
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
-import { mixtureQuantile, momentsOf, type Part } from './mixture';
+import { mixtureQuantile, momentsOf, type Part } from '@/numerics/normal-mixture';
 import { seriesOf, spaceOf, waysThat, weightsOf, type Besides, type Series, type Wander } from './wander';
 
 /** A figure with its standard deviation and 95 % range. */

@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
-import { studentT95 } from './student-t';
+import { studentT95 } from '@/numerics/student-t';
 
 /** What the readings around a moment tell of it together. Levels in the readings' unit, rates in that unit a day. */
 export interface TrendPoint {

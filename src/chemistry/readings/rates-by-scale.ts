@@ -1,7 +1,7 @@
 import { DAY_MS } from '../tank-model/time';
 import { byTheDay } from './by-the-day';
 import { robustLine, type ReadBySome } from './robust-line';
-import { studentT } from './student-t';
+import { studentT } from '@/numerics/student-t';
 
 /** How a level moved over one stretch of time that ends with its last reading. Rates in the readings' unit a day. */
 export interface ScaleRate {

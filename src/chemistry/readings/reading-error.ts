@@ -1,5 +1,5 @@
 import type { Point } from '../observation';
-import { deviationRange } from './student-t';
+import { deviationRange } from '@/numerics/student-t';
 
 /** What an instrument errs by, as its own readings show it: one standard deviation in their unit. */
 export interface LearntError {

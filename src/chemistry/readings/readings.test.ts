@@ -1,15 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { gaussian, seeded } from '../seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import { DAY_MS } from '../tank-model/time';
-import { remade } from '../testing/reference-table';
+import { remade } from '@/testing/reference-table';
 import { atSalinity35 } from './at-salinity';
 import { changeOfPace } from './change-of-pace';
 import { biasForm } from './bias-form';
 import { compareMethods } from './compare-methods';
 import { localTrend } from './local-trend';
 import { errorFromNeighbours, errorFromRepeats } from './reading-error';
-import { deviationRange, studentT95 } from './student-t';
+import { deviationRange, studentT95 } from '@/numerics/student-t';
 import { biasHeld, kitSeries, wanderHeld } from './testing/simulated-kit';
 
 interface Check {

@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
-import { kalmanFilter, type StateSpace, type StateStep } from '../consumption/kalman';
-import { kalmanSmoother } from '../consumption/kalman-smoother';
-import { sparse } from '../consumption/step-algebra';
+import { kalmanFilter, type StateSpace, type StateStep } from '@/numerics/kalman';
+import { kalmanSmoother } from '@/numerics/kalman-smoother';
+import { sparse } from '@/numerics/step-algebra';
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
 

@@ -1,9 +1,9 @@
-import { kalmanFilter, type Filtered, type StateSpace, type StateStep } from '../consumption/kalman';
-import { kalmanSmoother } from '../consumption/kalman-smoother';
-import { sparse } from '../consumption/step-algebra';
+import { kalmanFilter, type Filtered, type StateSpace, type StateStep } from '@/numerics/kalman';
+import { kalmanSmoother } from '@/numerics/kalman-smoother';
+import { sparse } from '@/numerics/step-algebra';
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
-import { mixtureQuantile, momentsOf, type Part } from './mixture';
+import { mixtureQuantile, momentsOf, type Part } from '@/numerics/normal-mixture';
 import { seriesOf, spaceOf, stepOver, waysThat, weightsOf, type Series, type Wander } from './wander';
 
 /** A level at a moment, and one standard deviation of it. */

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Refusal } from '../refusal';
 import { MOLAR_MASS } from '../molar-mass';
-import { referenceRows, remade } from '../testing/reference-table';
+import { referenceRows, remade } from '@/testing/reference-table';
 import { atSalinity, naturalSeawater, SEAWATER_35_PER_KG } from './composition';
 import { conductivityFromSalinity, salinityFromConductivity } from './conductivity';
 import { pureWaterDensityKgPerM3, seawaterDensityKgPerM3 } from './density';

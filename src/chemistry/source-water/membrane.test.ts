@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { referenceRows, remade } from '../testing/reference-table';
+import { referenceRows, remade } from '@/testing/reference-table';
 import { drivingPressureKPa, litresMadePerDay, osmoticPressureKPa, temperatureFactor, type Feed } from './membrane';
 
 const rows = referenceRows(new URL('osmotic-check.csv', import.meta.url));

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { carbonateOfWater, dicAtRest } from '../carbonate/reef-water';
 import { Refusal } from '../refusal';
-import { referenceRows, remade } from '../testing/reference-table';
+import { referenceRows, remade } from '@/testing/reference-table';
 import type { TankEvent, TankStart } from './events';
 import { metabolismPerDay } from './metabolism';
 import { DAY_MS, simulate } from './simulate';

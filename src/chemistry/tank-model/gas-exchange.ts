@@ -4,7 +4,7 @@ import { co2FromDic } from '../carbonate/solve';
 import { Refusal } from '../refusal';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
 import { amountAfter } from './closed-form';
-import { denseOutputTerm, errorOf, gainTo, denseGain, LAST, NODES } from './dormand-prince';
+import { denseOutputTerm, errorOf, gainTo, denseGain, LAST, NODES } from '@/numerics/dormand-prince';
 
 /**
  * Dissolved carbon while the water stands open to air. Everything else in the tank follows closed forms, so this is one

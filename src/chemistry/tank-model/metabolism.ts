@@ -1,5 +1,5 @@
 import { MOLAR_MASS } from '../molar-mass';
-import { MG_CACO3_PER_MEQ } from '../units/kinds';
+import { MG_CACO3_PER_MEQ } from '../conversion';
 import { salinityAmountFromSolids, type Amounts } from './water';
 
 /** Calcium taken up with one milliequivalent of alkalinity when CaCO3 is laid down: half of calcium's molar mass. */

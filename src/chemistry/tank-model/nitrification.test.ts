@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { MOLAR_MASS } from '../molar-mass';
-import { remade } from '../testing/reference-table';
+import { remade } from '@/testing/reference-table';
 import type { TankEvent, TankStart } from './events';
 import { rateFactor, type Kinetics } from './nitrification';
 import { DAY_MS, simulate } from './simulate';

@@ -1,5 +1,5 @@
 import { MOLAR_MASS } from '../molar-mass';
-import { denseOutputTerm, errorOf, gainTo, denseGain, LAST, NODES } from './dormand-prince';
+import { denseOutputTerm, errorOf, gainTo, denseGain, LAST, NODES } from '@/numerics/dormand-prince';
 
 /**
  * Ammonia → nitrite → nitrate by two populations that grow on their food, after Monod:

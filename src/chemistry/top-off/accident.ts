@@ -1,7 +1,7 @@
 import type { TankEvent, TankState, Vessel } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { FRESH_WATER } from '../tank-model/water';
-import { greatestWhere } from '../halving';
+import { greatestWhere } from '@/numerics/bisection';
 
 /** The water a top-off looks after. */
 export interface TopOffTank {

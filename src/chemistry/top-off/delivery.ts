@@ -1,4 +1,4 @@
-import { greatestWhere } from '../halving';
+import { greatestWhere } from '@/numerics/bisection';
 import { within } from '../refusal';
 
 /** A hose from end to end. */

@@ -3,8 +3,8 @@
 import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ReferenceArea, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
 import { tableCsv } from '@/record/table-csv';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
-import type { QuantityKind } from '@/chemistry/units/kinds';
+import { preferredUnit, quantity, showText } from '@/quantities/quantity';
+import type { QuantityKind } from '@/quantities/kinds';
 import { capitalised } from '@/calculators/calculator/words';
 import { useUnits } from '../workspace';
 import { axisFor } from './axis';

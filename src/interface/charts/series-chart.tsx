@@ -5,10 +5,10 @@ import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceArea, Tool
 import { tableCsv } from '@/record/table-csv';
 import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import { boundSign } from '@/chemistry/observation';
-import { preferredUnit, quantity, showText } from '@/chemistry/units/quantity';
+import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
-import type { OutlookPoint } from '@/reckoning/outlook';
-import { observationText, type TankObservation } from '@/reckoning/observations';
+import type { OutlookPoint } from '@/derived/outlook/outlook';
+import { observationText, type TankObservation } from '@/derived/observations/observations';
 import { dayTicks } from '../tide/day-ticks';
 import type { Mark } from '../tide/marks';
 import { useTide } from '../tide/tide-context';

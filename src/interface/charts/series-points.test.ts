@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { DEFAULT_UNITS, preferredUnit } from '@/chemistry/units/quantity';
-import type { TankObservation } from '@/reckoning/observations';
+import { DEFAULT_UNITS, preferredUnit } from '@/quantities/quantity';
+import type { TankObservation } from '@/derived/observations/observations';
 import { levelsOf, seriesPoints } from './series-points';
 
 const dkh = preferredUnit('alkalinity', DEFAULT_UNITS);

@@ -1,9 +1,9 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { ReadBy } from '@/calculators/parameters/parameter';
 import type { LevelPoint } from '@/chemistry/readings/wandering-level';
-import type { Unit } from '@/chemistry/units/kinds';
-import type { OutlookPoint } from '@/reckoning/outlook';
-import type { TankObservation } from '@/reckoning/observations';
+import type { Unit } from '@/quantities/kinds';
+import type { OutlookPoint } from '@/derived/outlook/outlook';
+import type { TankObservation } from '@/derived/observations/observations';
 import { whisker } from './axis';
 
 /** One moment of a chart, in the keeper's unit. */

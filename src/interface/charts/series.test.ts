@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { labelPoints } from './label-points';
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { DEFAULT_UNITS, preferredUnit } from '@/chemistry/units/quantity';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { DEFAULT_UNITS, preferredUnit } from '@/quantities/quantity';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { axisFor, whisker } from './axis';
 import { levelsOf, seriesPoints } from './series-points';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { dangerOf } from '@/reckoning/danger';
+import { dangerOf } from '@/derived/today/danger';
 import { benchAddress } from '@/registry/addresses';
 import { Link } from '../link';
 import { Sentence } from '../phrases';

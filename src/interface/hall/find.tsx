@@ -6,7 +6,7 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { capitalised } from '@/calculators/calculator/words';
 import { parameterOf } from '@/calculators/parameters/parameters';
 import { convertText } from '@/calculators/units/convert';
-import { DEFAULT_UNITS, quantity, showText } from '@/chemistry/units/quantity';
+import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { isFollowed } from '@/chemistry/water-change/followed';
 import { levelFromTo } from '@/jot/from-to';
 import { entryText, saysAll } from '@/record/kinds/describe';

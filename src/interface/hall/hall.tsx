@@ -2,7 +2,7 @@
 
 import { useLayoutEffect, type ReactNode } from 'react';
 import { EVERYDAY_IDS, type ParameterId } from '@/calculators/parameters/parameters';
-import { lastObservation } from '@/reckoning/observations';
+import { lastObservation } from '@/derived/observations/observations';
 import type { Book } from '@/record/schema';
 import { Banners } from '../banners/banners';
 import { BenchBoundary, PartBoundary } from '../fails-alone';

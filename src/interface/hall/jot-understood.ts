@@ -1,5 +1,5 @@
 import { readLine, type Jotted } from '@/jot/read-line';
-import { draftQuestion } from '@/reckoning/draft-question';
+import { draftQuestion } from '@/derived/dosing/draft-question';
 import { describeEntry } from '@/record/kinds/describe';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { monthFirst } from '../date-order';

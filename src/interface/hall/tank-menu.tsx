@@ -1,7 +1,7 @@
 'use client';
 
 import { DropdownMenu } from 'radix-ui';
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { netVolumeL, type Tank } from '@/record/schema';
 import { benchAddress } from '@/registry/addresses';
 import { BENCHES } from '@/registry/benches';

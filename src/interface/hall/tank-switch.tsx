@@ -1,6 +1,6 @@
 'use client';
 
-import { quantity, showText } from '@/chemistry/units/quantity';
+import { quantity, showText } from '@/quantities/quantity';
 import { netVolumeL } from '@/record/schema';
 import { fetched } from '../fetched';
 import { OnDemand } from '../on-demand';

@@ -5,8 +5,8 @@ import { useMemo, useRef, type KeyboardEvent, type PointerEvent, type ReactNode 
 import { PARAMETERS, offered, type ParameterId } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useCycle } from '../cycle-context';
-import { outlookOf } from '@/reckoning/outlook-of';
-import { lastObservation, observationsOf, observationText } from '@/reckoning/observations';
+import { outlookOf } from '@/derived/trends/outlook-of';
+import { lastObservation, observationsOf, observationText } from '@/derived/observations/observations';
 import { useWidth } from '../use-width';
 import { dayText, whenText } from '../when';
 import { useNow, useTank } from '../workspace';

@@ -1,10 +1,10 @@
 import { MIX_HOURS } from '@/calculators/mixing/batch-readiness';
-import { quantity, showText } from '@/chemistry/units/quantity';
-import { batchStates } from '@/reckoning/batches';
-import { changeHabit, changesToCome } from '@/reckoning/change-habit';
-import { memoise } from '@/reckoning/memoise';
-import { evaporationOf } from '@/reckoning/top-off-question';
-import { batchName } from '@/reckoning/water-day';
+import { quantity, showText } from '@/quantities/quantity';
+import { batchStates } from '@/derived/saltwater/batches';
+import { changeHabit, changesToCome } from '@/derived/saltwater/change-habit';
+import { memoise } from '@/derived/memoise';
+import { evaporationOf } from '@/derived/top-off/top-off-question';
+import { batchName } from '@/derived/saltwater/water-day';
 import type { Book, Tank } from '@/record/schema';
 import type { Mark } from './marks';
 

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { TZDate } from '@date-fns/tz';
-import { MMOL_PER_L_PER_DKH } from '@/chemistry/units/conversion';
-import { DEFAULT_UNITS } from '@/chemistry/units/quantity';
+import { MMOL_PER_L_PER_DKH } from '@/chemistry/conversion';
+import { DEFAULT_UNITS } from '@/quantities/quantity';
 import type { EntryDraft } from '@/record/kinds/list';
 import { hoursText, type Hours } from '@/record/kinds/hours';
 import type { Instrument } from '@/record/rows/instrument';

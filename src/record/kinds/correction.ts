@@ -14,7 +14,7 @@ const level = within({
 
 /**
  * A correction that was begun: from one level to another, in so many days. What was given of it are doses that name it; how far it is, and
- * what is left, follows from them and from the tests since (`reckoning/corrections-under-way.ts`).
+ * what is left, follows from them and from the tests since (`derived/balance/corrections-under-way.ts`).
  */
 export const correction = defineKind({
   kind: 'correction',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/units/kinds';
+import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { emptyBook } from '@/record/defaults';
 import type { Book, Entry } from '@/record/schema';
 import { describeEntry } from '@/record/kinds/describe';

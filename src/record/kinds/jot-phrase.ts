@@ -1,4 +1,4 @@
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import type { Expectation } from '@/quantities/parse-quantity';
 import type { Hours } from './hours';
 
 /*

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { PARAMETER_IDS, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { capitalised, listed } from '@/calculators/calculator/words';
 import { boundSign } from '@/chemistry/observation';
-import { unitsOf } from '@/chemistry/units/kinds';
+import { unitsOf } from '@/quantities/kinds';
 import { id, more } from '../rows/fields';
 import { byParameter, readingValues } from '../rows/parameter-values';
 import { defineKind, OF_A_TANK, told, type FormFigure, type TableFigure } from './entry-kind';

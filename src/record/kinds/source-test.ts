@@ -1,5 +1,5 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import type { Expectation } from '@/chemistry/units/parse-quantity';
+import type { Expectation } from '@/quantities/parse-quantity';
 import { id, within } from '../rows/fields';
 import { defineKind, figuresAt, figuresOfForm, ifThere, OF_THE_HOUSE, told } from './entry-kind';
 

@@ -1,4 +1,4 @@
-import { gaussian, seeded } from '@/chemistry/seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import type { Reading } from '@/chemistry/consumption/estimate';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 

@@ -1,4 +1,4 @@
-import { gaussian, seeded } from '../../seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import type { TankEvent } from '../../tank-model/events';
 import { DAY_MS } from '../../tank-model/time';
 import { estimateConsumption } from '../estimate';

@@ -1,4 +1,4 @@
-import { gaussian, seeded } from '../../seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import type { TankEvent } from '../../tank-model/events';
 import { FRESH_WATER } from '../../tank-model/water';
 import type { Reading } from '../estimate';

@@ -1,4 +1,4 @@
-import { gaussian, seeded } from '../../seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 
 /*
  * Three tanks that cycle by other books than the product's own: populations with a lag, their own decay and an acid that slows them; a

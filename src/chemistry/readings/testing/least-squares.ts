@@ -1,7 +1,7 @@
 import { inverse, Matrix } from 'ml-matrix';
 import type { Point } from '../../observation';
 import { DAY_MS } from '../../tank-model/time';
-import { studentT95 } from '../student-t';
+import { studentT95 } from '@/numerics/student-t';
 
 /** Whether one of the columns differs from zero at 5 %, two-sided, by ordinary least squares with its own scatter: −1, 0 or 1. */
 function signOf(readings: readonly Point[], columns: (day: number) => number[], which: number): number {

@@ -1,4 +1,4 @@
-import { gaussian, seeded } from '../../seeded';
+import { gaussian, seeded } from '@/numerics/seeded';
 import { DAY_MS } from '../../tank-model/time';
 import type { ReadBySome } from '../robust-line';
 

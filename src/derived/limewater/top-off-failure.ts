@@ -1,0 +1,46 @@
+import { PARAMETERS } from '@/calculators/parameters/parameters';
+import type { FailureInput } from '@/calculators/top-off/failure-input';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { limewaterInTopOff } from './limewater-question';
+import { litresOf, evaporationOf, roomToRiseL, salinityNow } from '../top-off/top-off-question';
+
+/** What the record says of how a top-off can fail. */
+export function failureQuestion(book: Book, tank: Tank, now: number): FailureInput {
+  const row = tank.topOff ?? {};
+  const [low, high] = tank.targets.salinity ?? PARAMETERS.salinity.band;
+  const { reservoir, outletCm, rises, sensors = [] } = row;
+  const spareL = roomToRiseL(tank);
+  const loss = evaporationOf(book, tank, now);
+  const limewater = limewaterInTopOff(book, tank, now);
+  return {
+    netVolumeL: netVolumeL(tank),
+    salinity: salinityNow(book, tank),
+    band: { low, high },
+    ...(loss && { litresPerDay: loss.litresPerDay }),
+    reservoirL: tank.reservoirL,
+    liftCm: 0,
+    sensors: [...sensors],
+    ...(limewater && { limewater }),
+    ...(spareL !== undefined && { spareL }),
+    ...(row.floorSalinity !== undefined && { floorSalinity: row.floorSalinity }),
+    ...(row.runsBackL !== undefined && { runsBackL: row.runsBackL }),
+    ...(row.returnReserveL !== undefined && { returnReserveL: row.returnReserveL }),
+    ...(row.pump && { pump: row.pump }),
+    ...(row.hose && { hose: row.hose }),
+    ...(row.runLimitDays !== undefined && { runLimitDays: row.runLimitDays }),
+    ...(sensors.length === 2 && rises && { cutOffL: litresOf(rises, row.cutOffCm ?? USUAL_CUT_OFF_CM) }),
+    ...(reservoir &&
+      outletCm !== undefined && {
+        heights: {
+          fullCm: reservoir.standsCm + reservoir.heightCm,
+          bottomCm: reservoir.standsCm,
+          outletCm,
+          broken: row.siphonBroken ?? false,
+          ...(rises && { sumpWaterCm: rises.standsCm + rises.levelCm }),
+        },
+      }),
+  };
+}
+
+/** A second sensor is set about this far above the first. Chosen. */
+export const USUAL_CUT_OFF_CM = 2;

@@ -1,0 +1,79 @@
+import type * as z from 'zod';
+import { limewaterStrength } from '@/calculators/limewater/strength';
+import type { methodsCompared } from '@/calculators/methods/methods-compared';
+import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
+import { reactorSize } from '@/calculators/reactor/reactor-size';
+import { saltGIn } from '@/chemistry/mixing/saltwater';
+import { attempt } from '@/chemistry/refusal';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { changeHabit } from '../saltwater/change-habit';
+import { balanceAt } from '../balance/balance';
+import { consumptionTogether } from '../balance/consumption';
+import { doseQuestion } from '../dosing/dose-question';
+import { saltStrength } from '../saltwater/learnt-salt';
+import { limewaterMadeOf } from '../limewater/limewater-question';
+import { lastLevel } from '../observations/observations';
+import { reactorSizeQuestion } from '../reactor/reactor-size-question';
+import { suppliesAt } from '../supplies/supply-timeline';
+import { aimFor, bandFor } from '../observations/targets';
+import { evaporationOf } from '../top-off/top-off-question';
+import { twoPartPerMeq } from '../dosing/two-part-price';
+import { waterOfSalt } from '../saltwater/water-of-salt';
+
+export type MethodsQuestion = z.input<typeof methodsCompared.input>;
+
+/** What the record knows of a tank's consumption, growth, room and prices, ready for the methods-compared calculator. */
+export function methodsQuestion(
+  book: Book,
+  tank: Tank,
+  now: number,
+  prices: Book['settings']['prices'] = book.settings.prices,
+): MethodsQuestion | undefined {
+  const consumption = consumptionTogether(book, tank, now);
+  const alkalinity = consumption?.of['alkalinity'];
+  if (!alkalinity) return undefined;
+  const { growthPerMonth } = consumption;
+  const growth = growthPerMonth && Math.abs(growthPerMonth.share) > growthPerMonth.sd ? growthPerMonth.share : 0;
+  const { changeL, everyDays, from } = changeHabit(book, tank, now);
+  const salt = book.salts.find(({ id }) => id === tank.saltId);
+  const salinity = lastLevel(book, tank.id, 'salinity') ?? aimFor(tank, 'salinity');
+  const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
+  const { reactor } = suppliesAt(book, tank, now);
+  const effluentAlkalinity = reactor?.effluentAlkalinity ?? tank.reactor?.effluentAlkalinity;
+  const perMeq = twoPartPerMeq(book, tank);
+  const size = reactorSizeQuestion(book, tank, now, doseQuestion(book, tank, now), {}, prices);
+  const chamber = size && attempt(() => reactorSize.run(size)).outcome?.values;
+  const { outcome: lime } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
+  // As the routine of changes reckons it: by the salt as its batches taught it, at the salinity aimed at.
+  const saltPerL =
+    salt?.boxPrice !== undefined && salt.boxG !== undefined
+      ? (salt.boxPrice / salt.boxG) * saltGIn(1, aimFor(tank, 'salinity'), saltStrength(book, salt).gramsPerLAt35)
+      : undefined;
+  return {
+    netVolumeL: netVolumeL(tank),
+    consumption: Math.min(5, Math.max(0, alkalinity.perDay)),
+    ...(size && { leftPerDay: Number(size.demandPerDay) }),
+    growthPerMonth: Math.min(1, Math.max(-0.5, growth)),
+    salinity,
+    ...(from !== 'usual' && {
+      waterChange: {
+        litresPerDay: changeL / everyDays,
+        newWater: waterOfSalt(salt, aimFor(tank, 'salinity')).alkalinity,
+        lowest: bandFor(tank, 'alkalinity')[0],
+      },
+    }),
+    limewaterRoomL: evaporation ? Math.max(0, limewaterHeadRoom(evaporation.low, tank.limewater?.keptBack)) : 0,
+    ...(lime && lime.alkalinity >= 1 && { limewaterMeqPerL: lime.alkalinity }),
+    reactor: {
+      ...(chamber && { co2GPerMeq: chamber.co2GPerMeq }),
+      tankAlkalinity: Math.max(0, balanceAt(book, tank, now).of.alkalinity.level ?? aimFor(tank, 'alkalinity')),
+      ...(effluentAlkalinity !== undefined && { effluentAlkalinity }),
+      ...(tank.reactor?.mostMlPerMin !== undefined && { mostMlPerMin: tank.reactor.mostMlPerMin }),
+    },
+    prices: {
+      ...prices,
+      ...(perMeq !== undefined && { twoPartPerMeq: perMeq }),
+      ...(saltPerL !== undefined && { saltPerL }),
+    },
+  };
+}

@@ -1,0 +1,55 @@
+import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
+import { attempt } from '@/chemistry/refusal';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import type { Book, Tank } from '@/record/schema';
+import { aimFor } from '../observations/targets';
+import { lastObservation, observationsOf, type TankObservation } from '../observations/observations';
+
+/** Alkalinity and pH further apart than this belong to different waters. */
+const TOGETHER_DAYS = 2;
+
+export interface Co2Seen {
+  /** µatm, which is ppm of dry air at sea level. */
+  readonly pco2Uatm: number;
+  readonly at: number;
+}
+
+/** Salinity and temperature of a tank as last read, or as it is meant to be. */
+export function saltAndWarmth(book: Book, tank: Tank): { readonly salinity: number; readonly temperatureC: number } {
+  return {
+    salinity: lastObservation(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity'),
+    temperatureC: lastObservation(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
+  };
+}
+
+/**
+ * The CO2 the water was at rest with each time its pH was read: what alkalinity and pH together mean. A probe off by
+ * 0.05 moves it by an eighth, so one of them is a rough figure.
+ * @returns those whose alkalinity was read within two days, and that the equations allow; in order of time
+ */
+export function co2SeenEach(book: Book, tank: Tank, since = 0): Co2Seen[] {
+  const alkalinities = observationsOf(book, tank.id, 'alkalinity');
+  const { salinity, temperatureC } = saltAndWarmth(book, tank);
+  return observationsOf(book, tank.id, 'ph').flatMap(({ at, value }) => {
+    if (at < since) return [];
+    const alkalinity = nearest(alkalinities, at);
+    if (!alkalinity || Math.abs(alkalinity.at - at) > TOGETHER_DAYS * DAY_MS) return [];
+    const { outcome } = attempt(() =>
+      carbonateOfWater({ alkalinityMmolPerL: alkalinity.value, phNbs: value }, salinity, temperatureC),
+    );
+    return outcome ? [{ pco2Uatm: outcome.pco2Uatm, at }] : [];
+  });
+}
+
+/** The CO2 that the last pH means, if its alkalinity is known. */
+export function co2Seen(book: Book, tank: Tank): Co2Seen | undefined {
+  const ph = lastObservation(book, tank.id, 'ph');
+  return ph && co2SeenEach(book, tank, ph.at).at(-1);
+}
+
+function nearest(readings: readonly TankObservation[], at: number): TankObservation | undefined {
+  return readings.reduce<TankObservation | undefined>(
+    (best, each) => (!best || Math.abs(each.at - at) < Math.abs(best.at - at) ? each : best),
+    undefined,
+  );
+}

@@ -1,0 +1,52 @@
+import type * as z from 'zod';
+import type { reactorSize } from '@/calculators/reactor/reactor-size';
+import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
+import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { consumptionTogether } from '../balance/consumption';
+import type { DoseQuestion } from '../dosing/dose-question';
+import { twoPartPerMeq } from '../dosing/two-part-price';
+import { othersOf, reactorSetting, tankAlkalinityNow, type ReactorTried } from './reactor-setting';
+import { waterNow } from '../schedule/schedule-question';
+
+/** Its size and its price, ready for the reactor-size calculator; undefined until demand and an effluent are there. */
+export function reactorSizeQuestion(
+  book: Book,
+  tank: Tank,
+  now: number,
+  question: DoseQuestion,
+  tried: ReactorTried = {},
+  prices: Book['settings']['prices'] = book.settings.prices,
+): z.input<typeof reactorSize.input> | undefined {
+  const demand = question.input.demand.alkalinity;
+  const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH } = reactorSetting(book, tank, now, tried);
+  const tankAlkalinity = tankAlkalinityNow(question, tried);
+  if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
+  const { calcium, salinity, temperatureC } = waterNow(book, tank, now);
+  const others = othersOf(question);
+  const growth = consumptionTogether(book, tank, now)?.growthPerMonth;
+  const perMeq = twoPartPerMeq(book, tank);
+  const { reactor = {} } = tank;
+  return {
+    netVolumeL: netVolumeL(tank),
+    demandPerDay: Math.min(5, Math.max(0, demand.perDay - others.mmolPerDay / question.volumeL)),
+    growthPerMonth: growth && Math.abs(growth.share) > growth.sd ? Math.min(1, Math.max(-0.5, growth.share)) : 0,
+    tankAlkalinity,
+    water: { calcium, salinity, temperatureC },
+    effluentAlkalinity,
+    chamberPh,
+    ...(reactor.chamberL !== undefined && { chamberL: reactor.chamberL }),
+    ...(reactor.leastMlPerMin !== undefined && { leastMlPerMin: reactor.leastMlPerMin }),
+    ...(reactor.mostMlPerMin !== undefined && { mostMlPerMin: reactor.mostMlPerMin }),
+    prices: { ...pricesOf(prices), ...(perMeq !== undefined && { twoPartPerMeq: perMeq }) },
+  };
+}
+
+function pricesOf(prices: Book['settings']['prices'] = {}) {
+  const { mediaPerKg, co2PerKg, reactorGear, twoPartGear } = prices;
+  return {
+    ...(mediaPerKg !== undefined && { mediaPerKg }),
+    ...(co2PerKg !== undefined && { co2PerKg }),
+    ...(reactorGear !== undefined && { reactorGear }),
+    ...(twoPartGear !== undefined && { twoPartGear }),
+  };
+}

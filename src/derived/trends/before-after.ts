@@ -1,0 +1,170 @@
+import type { ParameterId } from '@/calculators/parameters/parameters';
+import { PARAMETER_IDS } from '@/calculators/parameters/parameters';
+import { beforeAfter } from '@/calculators/readings/before-after';
+import { SPAN_DAYS } from '@/calculators/readings/before-after-input';
+import { whenSeen } from '@/calculators/readings/when-seen';
+import { signLooksAt } from '@/calculators/signs/signs';
+import { localTrend } from '@/chemistry/readings/local-trend';
+import { asPoint } from '@/chemistry/observation';
+import { DAY_MS } from '@/chemistry/tank-model/time';
+import { describeEntry } from '@/record/kinds/describe';
+import { entriesOf, entriesOfTank } from '@/record/entries-of';
+import type { Book, Entry, EntryKind, EntryOf, Tank } from '@/record/schema';
+import { observationsOf } from '../observations/observations';
+
+/** What can be asked about: whatever is done or seen and may show in the water. Routine repeats itself and tells nothing by itself. */
+const ASKED_ABOUT: ReadonlySet<EntryKind> = new Set<EntryKind>([
+  'seen',
+  'feeding',
+  'put-in',
+  'taken-out',
+  'replaced',
+  'lever',
+  'note',
+  'trial',
+  'standing-dose',
+  'reactor',
+  'limewater',
+]);
+/** What counts as another change in the same days: the same, and water changes of a size that shows. */
+const ALSO_WITHIN_DAYS = 7;
+const LARGE_CHANGE = 0.15;
+const SAME_MS = 3 * 3_600_000;
+/** A calculator takes no more. */
+const MOST_LISTED = 50;
+
+/** The events of a tank that can be asked about, the last first. */
+export function askableEvents(book: Book, tank: Tank, now: number): readonly Entry[] {
+  return entriesOfTank(book, tank.id)
+    .filter((entry) => ASKED_ABOUT.has(entry.kind) && entry.at <= now)
+    .toReversed();
+}
+
+/** An event in a few words, its trial's question or what was done. */
+export function eventWords(entry: Entry, book: Book): string {
+  if (entry.kind === 'trial') return entry.question;
+  if (entry.kind === 'note') return entry.note;
+  return doneWords(entry, book);
+}
+
+/** What was done, without the hours and pulses of it. */
+function doneWords(entry: Entry, book: Book): string {
+  const [done = ''] = describeEntry(entry, book).split(' from then on');
+  switch (entry.kind) {
+    case 'feeding':
+      return `feeding ${done}`;
+    case 'replaced':
+      return `${done} replaced`;
+    case 'put-in':
+      return `${done} added`;
+    case 'note':
+      return `“${shortened(entry.note)}”`;
+    default:
+      return done;
+  }
+}
+
+/** What is looked at first beside an event: what a sign hangs on, what a trial is about, else the level that is tested most. */
+export function looksAtFirst(book: Book, tank: Tank, entry: Entry): ParameterId {
+  const tested = (id: ParameterId) => observationsOf(book, tank.id, id).length > 1;
+  const wanted: readonly ParameterId[] =
+    entry.kind === 'trial'
+      ? [entry.parameter]
+      : entry.kind === 'seen'
+        ? entry.signs.flatMap(signLooksAt)
+        : entry.kind === 'standing-dose' || entry.kind === 'reactor' || entry.kind === 'limewater'
+          ? ['alkalinity', 'calcium', 'magnesium']
+          : entry.kind === 'lever'
+            ? ['ph', 'nitrate', 'alkalinity']
+            : ['nitrate', 'phosphate', 'alkalinity'];
+  return wanted.find(tested) ?? PARAMETER_IDS.find(tested) ?? 'alkalinity';
+}
+
+/** What else changed within a week of an event, in words. */
+export function alsoChanged(book: Book, tank: Tank, event: Entry, netVolumeL: number): string[] {
+  return entriesOfTank(book, tank.id).flatMap((entry) => {
+    if (entry.id === event.id || Math.abs(entry.at - event.at) > ALSO_WITHIN_DAYS * DAY_MS) return [];
+    if (entry.kind === 'water-change')
+      return entry.volumeL > LARGE_CHANGE * netVolumeL ? [describeEntry(entry, book)] : [];
+    // All of it is listed, what was seen too: it tells that something else went on.
+    if (!ASKED_ABOUT.has(entry.kind) || entry.kind === 'trial') return [];
+    // Only a note of the same hours tells of the event itself.
+    const same = Math.abs(entry.at - event.at) < SAME_MS;
+    return same && entry.kind === 'note' ? [] : [doneWords(entry, book)];
+  });
+}
+
+function shortened(text: string): string {
+  return text.length <= 60 ? text : `${text.slice(0, 57).trimEnd()}…`;
+}
+
+interface Asked {
+  readonly parameter: ParameterId;
+  readonly beforeDays?: number | undefined;
+  readonly afterDays?: number | undefined;
+}
+
+/** What changed with an event. */
+export function changeWith(
+  book: Book,
+  tank: Tank,
+  event: Entry,
+  now: number,
+  netVolumeL: number,
+  { parameter, beforeDays = SPAN_DAYS, afterDays = SPAN_DAYS }: Asked,
+) {
+  const readings = observationsOf(book, tank.id, parameter).flatMap((observation) => asPoint(observation) ?? []);
+  const trial = event.kind === 'trial' && event.parameter === parameter ? event : undefined;
+  return beforeAfter.run({
+    parameter,
+    now,
+    what: eventWords(event, book).slice(0, 200),
+    at: event.at,
+    readings: readings.map(({ at, value, sd }) => ({ at, value, sd })),
+    beforeDays,
+    // A trial is told by all of it.
+    afterDays: trial ? Math.min(400, Math.max(1, (trial.endsAt - trial.at) / DAY_MS)) : afterDays,
+    is: event.kind === 'seen' ? 'sign' : 'done',
+    also: alsoChanged(book, tank, event, netVolumeL).slice(0, MOST_LISTED),
+    ...(trial && { matters: trial.by, trial: { way: trial.way, endsAt: trial.endsAt } }),
+  });
+}
+
+/** So long before a sign its water is looked at too. Chosen: four weekly tests. */
+const WEEKS_BEFORE_MS = 28 * DAY_MS;
+/** Tests this far from a moment say nothing of it. Chosen: a weekly test missed once. */
+const TOLD_WITHIN_MS = 14 * DAY_MS;
+
+/** What the water was like when something was seen: of all that it hangs on, the trend at that moment and four weeks before. */
+export function waterWhenSeen(book: Book, tank: Tank, event: EntryOf<'seen'>, now: number) {
+  const levels = [...new Set(event.signs.flatMap(signLooksAt))].flatMap((parameter) => {
+    const readings = observationsOf(book, tank.id, parameter)
+      .filter(({ at }) => at <= now)
+      .flatMap((observation) => asPoint(observation) ?? []);
+    const moments = [event.at, event.at - WEEKS_BEFORE_MS];
+    const trend = localTrend(readings, moments);
+    const [then, before] = moments.map((at) =>
+      readings.some((each) => Math.abs(each.at - at) < TOLD_WITHIN_MS)
+        ? trend?.points.find((point) => point.at === at)
+        : undefined,
+    );
+    const band = tank.targets[parameter];
+    return then
+      ? [
+          {
+            parameter,
+            level: then.level,
+            sd: then.levelSd,
+            ...(band && { band: [...band] as [number, number] }),
+            ...(before && { before: { level: before.level, sd: before.levelSd } }),
+          },
+        ]
+      : [];
+  });
+  return whenSeen.run({ signs: event.signs, at: event.at, levels });
+}
+
+/** Trials of a tank, those that ended lately or run still. */
+export function trialsOf(book: Book, tank: Tank): readonly EntryOf<'trial'>[] {
+  return entriesOf(book, tank.id, 'trial').toReversed();
+}
