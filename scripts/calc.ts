@@ -1,5 +1,6 @@
 import { calculatorOrRefuse, describe, replyToLine } from '../src/calculators/json-lines';
 import { CALCULATORS, type AnyCalculator } from '../src/calculators/calculators';
+import { inWords, refusalSentence } from '../src/calculators/calculator/attempt';
 import { Refusal } from '../src/chemistry/refusal';
 
 /**
@@ -19,7 +20,7 @@ try {
   process.exitCode = await main(command, rest[0]);
 } catch (error) {
   if (!(error instanceof Refusal)) throw error;
-  console.error(error.message);
+  console.error(refusalSentence(inWords(error)));
   process.exitCode = 2;
 }
 

@@ -91,6 +91,27 @@ describe('the folders of the house', () => {
   });
 });
 
+it('equations hold no sentence: what is refused is told by codes, and handling, husbandry and choices are worded above', () => {
+  const sentences = ['numerics', 'chemistry', 'quantities'].flatMap((layer) =>
+    readdirSync(path.join('src', layer), { recursive: true, encoding: 'utf8' })
+      .filter((file) => file.endsWith('.ts') && !/\.test\.ts$|testing\//.test(file))
+      .flatMap((file) =>
+        sentencesIn(readFileSync(path.join('src', layer, file), 'utf8')).map((text) => `${file}: ${text}`),
+      ),
+  );
+  expect(sentences).toEqual([]);
+  expect(sentencesIn("const says = 'Are those centimetres or inches?';")).toHaveLength(1);
+  expect(sentencesIn('const says = `No more than ${most} g dissolves in a litre`;')).toHaveLength(1);
+});
+
+/** Texts of a file that read as sentences: with their mark at the end or within, or a capital and three words more. Faults of the program are for who mends it. */
+function sentencesIn(code: string): string[] {
+  const bare = code.replace(/\/\*[\s\S]*?\*\/|^\s*\/\/.*$/gm, '').replace(/new Error\([^;]*\);/g, '');
+  return [...bare.matchAll(/'([^'\n]*)'|`([^`]*)`/g)]
+    .map(([, plain, filled]) => plain ?? filled ?? '')
+    .filter((text) => /[a-z]{2}[.?!:;](\s|$)/.test(text) || /^[A-Z][a-z]+( \S+){3}/.test(text));
+}
+
 it('what tests are made with is imported by tests alone', () => {
   const shipped = readdirSync('src', { recursive: true, encoding: 'utf8' }).filter(
     (file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$|(^|\/)testing\//.test(file),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from './calculator/attempt';
 import { parseQuantity, type Expectation } from '@/quantities/parse-quantity';
 import { DEFAULT_UNITS, preferredUnit } from '@/quantities/quantity';
 import { AMOUNTS } from './calculator/amounts';

@@ -4,6 +4,7 @@ import * as z from 'zod';
 import { describe as described } from './json-lines';
 import { CALCULATORS, type AnyCalculator } from './calculators';
 import { Refusal } from '@/chemistry/refusal';
+import { inWords } from './calculator/attempt';
 import { plainSentence } from './calculator/sentence';
 import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { drawnNumber, tried } from '@/testing/tier';
@@ -105,7 +106,7 @@ describe('every calculator', () => {
           outcome = calculator.run(input);
         } catch (error) {
           if (!(error instanceof Refusal)) throw error;
-          const { field, allowed, value } = error.detail;
+          const { field, allowed, value } = inWords(error);
           expect(field.length * allowed.length).toBeGreaterThan(0);
           expect(String(value).length).toBeLessThan(80);
           return;

@@ -10,6 +10,7 @@ import { topOff } from './top-off/top-off';
 import { mixBatch } from './mixing/mix-batch';
 import { reactorOutput } from './reactor/reactor-output';
 import { Refusal } from '@/chemistry/refusal';
+import { inWords } from './calculator/attempt';
 import { solutionStrength } from '@/chemistry/reagents/solution';
 import { seawaterDensityKgPerM3 } from '@/chemistry/seawater/density';
 import { salinityFromSpecificGravity } from '@/chemistry/seawater/specific-gravity';
@@ -36,7 +37,7 @@ function soundOrRefused<Result>(calculation: () => Result): Result | undefined {
     result = calculation();
   } catch (error) {
     expect(error).toBeInstanceOf(Refusal);
-    const { detail } = error as Refusal;
+    const detail = inWords(error as Refusal);
     expect(detail.field).not.toBe('');
     expect(detail.allowed).not.toBe('');
     return undefined;

@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { closest, distance } from 'fastest-levenshtein';
 import type { Outcome } from './calculator/calculator';
 import { CALCULATORS, calculatorNamed, type AnyCalculator } from './calculators';
-import { attempt, Refusal, type RefusalDetail } from '@/chemistry/refusal';
+import { attempt, type RefusalDetail } from './calculator/attempt';
+import { Refusal } from '@/chemistry/refusal';
 import { plainSentence } from './calculator/sentence';
 import { DEFAULT_UNITS } from '@/quantities/quantity';
 

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from './calculator/attempt';
 import { unitsOf, type QuantityKind } from '@/quantities/kinds';
 import { parseQuantity, type Expectation } from '@/quantities/parse-quantity';
 import { DEFAULT_UNITS, preferredUnit, type UnitPreferences } from '@/quantities/quantity';

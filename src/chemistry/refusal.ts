@@ -1,42 +1,89 @@
-/** What a refused input needs so that the person who typed it can put it right. */
-export interface RefusalDetail {
+/**
+ * Why an input is refused, by a code and what belongs to it. Equations hold no sentences: who shows a refusal finds the words for its codes
+ * (`calculators/calculator/reason-words.ts`).
+ */
+export interface Reason {
+  readonly code: string;
+}
+
+/** From one end to the other, both allowed; in a unit, where it has one and the ends do not carry it themselves. */
+export interface AllowedRange {
+  readonly from: number | string;
+  readonly to: number | string;
+  readonly unit?: string;
+}
+
+/** What a refused input needs so that the person who typed it can put it right. A text is one in words already. */
+export interface RefusalCause<Code extends Reason = Reason> {
   /** The field as its keeper knows it, such as "alkalinity". */
   readonly field: string;
   /** The value as given. */
   readonly value: number | string;
-  /** The allowed range in words and units, such as "0 to 25 dKH". */
-  readonly allowed: string;
-  /** What was probably meant, as a sentence. */
-  readonly hint?: string | undefined;
+  readonly allowed: AllowedRange | Code | string;
+  /** What was probably meant. */
+  readonly hint?: Code | string | undefined;
   /** Where in the input it stood, for who sent it as data: "tank.salinity". */
   readonly path?: string | undefined;
   /** What could be typed instead, ready to use. */
   readonly suggestion?: string | undefined;
   /** The other fields of the same input that are refused too. */
-  readonly also?: readonly RefusalDetail[] | undefined;
+  readonly also?: readonly RefusalCause[] | undefined;
 }
+
+/** Why the equations of chemistry refuse. */
+export type ChemistryReason =
+  | { readonly code: 'more than osmotic pressure'; readonly osmoticKPa: number }
+  | { readonly code: 'no water passes' }
+  | { readonly code: 'salinity within'; readonly from: number; readonly to: number }
+  | { readonly code: 'practical salinity scale within'; readonly from: number; readonly to: number }
+  | { readonly code: 'another conductivity unit' }
+  | { readonly code: 'near the standard'; readonly withinPpt: number }
+  | { readonly code: 'refractometer far out' }
+  | { readonly code: 'above'; readonly least: number; readonly unit: string }
+  | { readonly code: 'evaporates empty' }
+  | { readonly code: 'can be followed' }
+  | { readonly code: 'far too large a dose' }
+  | { readonly code: 'exactly two of carbonate' }
+  | { readonly code: 'two fix the rest' }
+  | { readonly code: 'raises something' }
+  | { readonly code: 'label claim' }
+  | { readonly code: 'does not dissolve'; readonly mostGPerL: number }
+  | { readonly code: 'some salt' }
+  | { readonly code: 'dissolves at a share'; readonly percent: number }
+  | { readonly code: 'brings something' }
+  | { readonly code: 'salts that match'; readonly name: string }
+  | { readonly code: 'too little of'; readonly name: string; readonly wouldBring: string }
+  | { readonly code: 'brings besides'; readonly name: string };
 
 /**
  * Thrown by the core when an input lies outside what its equations or the world allow.
  * Nothing in the core answers NaN, infinity or a silent guess instead.
  */
 export class Refusal extends Error {
-  readonly detail: RefusalDetail;
+  readonly refused: RefusalCause;
 
-  constructor(detail: RefusalDetail) {
-    super(refusalSentence(detail));
+  constructor(cause: RefusalCause) {
+    super(plainly(cause));
     this.name = 'Refusal';
-    this.detail = detail;
+    this.refused = cause;
   }
 }
 
-/** A refused value to be read: as it was typed, or, where it was worked out, with no more figures than mean anything. */
-export function valueText({ value }: RefusalDetail): string {
-  return typeof value === 'number' && String(value).length > 8 ? String(Number(value.toPrecision(4))) : String(value);
+/** For who reads a log or a failed test: what is in words as it is, codes as they are. */
+function plainly({ field, value, allowed, hint }: RefusalCause): string {
+  const plain = (of: Reason | string) => (typeof of === 'string' ? of : JSON.stringify(of));
+  const range = typeof allowed === 'string' || 'code' in allowed ? plain(allowed) : rangeText(allowed);
+  return `${field}: ${String(value)} is outside ${range}.${hint === undefined ? '' : ` ${plain(hint)}`}`;
 }
 
-function refusalSentence({ field, value, allowed, hint }: RefusalDetail): string {
-  return `${field}: ${String(value)} is outside ${allowed}.${hint ? ` ${hint}` : ''}`;
+/** "0 to 25 dKH". */
+export function rangeText({ from, to, unit = '' }: AllowedRange): string {
+  return `${from} to ${to}${unit && ' '}${unit}`;
+}
+
+/** A refusal by an equation. */
+export function chemicalRefusal(cause: RefusalCause<ChemistryReason>): Refusal {
+  return new Refusal(cause);
 }
 
 /**
@@ -46,19 +93,15 @@ function refusalSentence({ field, value, allowed, hint }: RefusalDetail): string
  */
 export function within(field: string, value: number, low: number, high: number, unit: string): number {
   if (value >= low && value <= high && value !== Infinity) return value;
-  throw new Refusal({ field, value, allowed: `${low} to ${high}${unit ? ` ${unit}` : ''}` });
+  throw new Refusal({ field, value, allowed: { from: low, to: high, unit } });
 }
 
-export type Attempt<Outcome> =
-  | { readonly outcome: Outcome; readonly refusal?: undefined }
-  | { readonly outcome?: undefined; readonly refusal: RefusalDetail };
-
-/** Runs a calculation for a screen: its outcome, or the refusal to show. Any other error is a fault and is thrown on. */
-export function attempt<Outcome>(calculation: () => Outcome): Attempt<Outcome> {
+/** What a calculation gives, or nothing where it refuses its input. Any other error is a fault and is thrown on. */
+export function unlessRefused<Outcome>(calculation: () => Outcome): Outcome | undefined {
   try {
-    return { outcome: calculation() };
+    return calculation();
   } catch (error) {
-    if (error instanceof Refusal) return { refusal: error.detail };
+    if (error instanceof Refusal) return undefined;
     throw error;
   }
 }

@@ -7,7 +7,7 @@ import { plainSentence } from '@/calculators/calculator/sentence';
 import { afterChange } from '@/calculators/dosing/after-change';
 import { limewater } from '@/calculators/limewater/limewater';
 import { methodsCompared } from '@/calculators/methods/methods-compared';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { DEFAULT_UNITS, showText } from '@/quantities/quantity';

@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useContext, type ReactNode } from 'react';
-import { attempt, type Attempt } from '@/chemistry/refusal';
+import { attempt, type Attempt } from '@/calculators/calculator/attempt';
 import type { CycleOutcome } from '@/derived/cycle/cycle';
 import { cycleFollowed } from '@/derived/cycle/cycle-followed';
 import { fetched, useFetched } from './fetched';

@@ -2,6 +2,7 @@
 
 import { Component, type ReactNode } from 'react';
 import { Refusal } from '@/chemistry/refusal';
+import { inWords } from '@/calculators/calculator/attempt';
 import type { Book } from '@/record/schema';
 import { Button, ButtonLink } from './button';
 import { ExportButton } from './export-button';
@@ -83,7 +84,7 @@ function BenchFailed({
   const { name } = useWorkspace();
   const { tank } = useTank();
   const { undo } = useUndo();
-  const refusal = error instanceof Refusal ? error.detail : undefined;
+  const refusal = error instanceof Refusal ? inWords(error) : undefined;
   return (
     <section aria-label="Answer" className="max-w-3xl">
       <h1 className="mb-2 text-sm font-semibold text-soft">This bench has no answer</h1>

@@ -1,7 +1,7 @@
 'use client';
 
 import { startTransition, useId, useRef, useState, type KeyboardEvent } from 'react';
-import { attempt, type RefusalDetail } from '@/chemistry/refusal';
+import { attempt, type RefusalDetail } from '@/calculators/calculator/attempt';
 import { parseQuantity, type Expectation } from '@/quantities/parse-quantity';
 import { preferredUnit, quantity, showOther, showText, type UnitPreferences } from '@/quantities/quantity';
 import { useRefusedField } from './refused-fields';

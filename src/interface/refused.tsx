@@ -1,7 +1,7 @@
 import { refusalIn, refusedText } from '@/calculators/calculator/refusal-text';
 import { useBookIfRead } from './workspace';
 import { DEFAULT_UNITS } from '@/quantities/quantity';
-import type { RefusalDetail } from '@/chemistry/refusal';
+import type { RefusalDetail } from '@/calculators/calculator/attempt';
 
 /** Where an answer would stand: why there is none, in the field's own words. */
 export function Refused({

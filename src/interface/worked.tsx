@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Caution, Outcome } from '@/calculators/calculator/calculator';
-import type { Attempt } from '@/chemistry/refusal';
+import type { Attempt } from '@/calculators/calculator/attempt';
 import { Answer, Working } from './answer';
 import { Cautions } from './cautions';
 import { Refused } from './refused';

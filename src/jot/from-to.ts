@@ -1,5 +1,5 @@
 import { readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { parseQuantity } from '@/quantities/parse-quantity';
 import type { UnitPreferences } from '@/quantities/quantity';
 import { WORD_TO_PARAMETER } from './lexicon/parameter-words';

@@ -1,5 +1,5 @@
 import { takenFromWithHint } from '@/calculators/calculator/refusal-text';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { ambiguity } from '@/quantities/ambiguous';
 import { slashed } from '@/quantities/compose';
 import { plainSigns } from '@/quantities/plain-signs';

@@ -1,9 +1,10 @@
 import { partsOf } from './compose';
 import type { QuantityKind } from './kinds';
+import type { Ambiguous } from './reasons';
 
 interface Ambiguity {
   readonly spellings: readonly string[];
-  readonly says: string;
+  readonly of: Ambiguous;
   /** What it means most often, offered and never taken; nothing where no figure of it can be trusted. */
   readonly likely?: string;
   /** What the figure is multiplied by to be told in that unit. */
@@ -16,31 +17,31 @@ interface Ambiguity {
 const VOLUMES: readonly Ambiguity[] = [
   {
     spellings: ['gal', 'gals', 'gallon', 'gallons'],
-    says: 'A US gallon is 3.785 L, an imperial one 4.546 L: say US gal or imp gal.',
+    of: 'gallon',
     likely: 'US gal',
     settledBy: 'US gal',
   },
   {
     spellings: ['oz', 'floz', 'ounce', 'ounces', 'fluidounce', 'fluidounces'],
-    says: 'A fluid ounce is 29.6 mL in the US and 28.4 mL elsewhere: say US fl oz or imp fl oz.',
+    of: 'fluid ounce',
     likely: 'US fl oz',
     settledBy: 'US gal',
   },
   {
     spellings: ['qt', 'qts', 'quart', 'quarts'],
-    says: 'Quarts differ by a fifth between the US and elsewhere: say US qt, or litres.',
+    of: 'quart',
     likely: 'US qt',
     settledBy: 'US gal',
   },
   {
     spellings: ['pint', 'pints', 'pt', 'pts'],
-    says: 'Pints differ by a fifth between the US and elsewhere: say US pt, or litres.',
+    of: 'pint',
     likely: 'US pt',
     settledBy: 'US gal',
   },
   {
     spellings: ['cup', 'cups'],
-    says: 'A cup is 237 mL in the US and 250 mL elsewhere: say US cup, or millilitres.',
+    of: 'cup',
     likely: 'US cup',
     settledBy: 'US gal',
   },
@@ -50,29 +51,27 @@ const VOLUMES: readonly Ambiguity[] = [
 const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
   volume: VOLUMES,
   dose: VOLUMES,
-  temperature: [
-    { spellings: ['°', 'deg', 'degree', 'degrees'], says: 'Degrees of which scale? Say °C or °F.', likely: '°C' },
-  ],
+  temperature: [{ spellings: ['°', 'deg', 'degree', 'degrees'], of: 'degrees of temperature', likely: '°C' }],
   alkalinity: [
     {
       spellings: ['mg/l', 'mgl'],
-      says: 'Milligrams of what? Alkalinity by mass is written as ppm CaCO3.',
+      of: 'milligrams of alkalinity',
       likely: 'ppm CaCO3',
     },
     {
       spellings: ['°', 'deg', 'degree', 'degrees', 'd'],
-      says: 'Degrees of which hardness? Carbonate hardness is written as dKH.',
+      of: 'degrees of hardness',
       likely: 'dKH',
     },
   ],
   salinity: [
     {
       spellings: ['ppm', 'mg/l', 'tds'],
-      says: 'A meter’s ppm is a guess from conductivity, and differs from maker to maker. Read its mS/cm or ppt.',
+      of: 'ppm of salinity',
     },
     {
       spellings: ['%', 'percent'],
-      says: 'Salinity is per thousand here: 3.5 % is 35 ppt.',
+      of: 'percent of salinity',
       likely: 'ppt',
       times: 10,
     },
@@ -80,20 +79,20 @@ const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
   phosphate: [
     {
       spellings: ['ppb', 'ug/l', 'µg/l', 'ugl'],
-      says: 'Phosphorus or phosphate? Colorimeters mostly show ppb of phosphorus, and phosphate is three times that: say ppb P or ppb PO4.',
+      of: 'ppb of phosphorus or phosphate',
       likely: 'µg/L P',
     },
     {
       spellings: ['p', 'po4p', 'phosphorus'],
-      says: 'Phosphorus in mg/L or in µg/L? Colorimeters show µg/L P, which is ppb P.',
+      of: 'phosphorus',
       likely: 'µg/L P',
     },
   ],
-  nitrate: [{ spellings: ['n', 'no3n'], says: 'Nitrate as nitrogen? Say mg/L NO3-N.', likely: 'mg/L NO3-N' }],
+  nitrate: [{ spellings: ['n', 'no3n'], of: 'nitrogen', likely: 'mg/L NO3-N' }],
   mass: [
     {
       spellings: ['cup', 'cups', 'tsp', 'tbsp', 'spoon', 'teaspoon', 'tablespoon'],
-      says: 'A spoon of salt weighs as its grains lie: weigh it.',
+      of: 'spoon of salt',
       likely: 'g',
     },
   ],
@@ -106,8 +105,8 @@ const AMBIGUOUS: Partial<Record<QuantityKind, readonly Ambiguity[]>> = {
 export function ambiguity(kind: QuantityKind, spelling: string): Ambiguity | undefined {
   const whole = AMBIGUOUS[kind]?.find(({ spellings }) => spellings.includes(spelling));
   if (whole || !OF_WATER.has(kind)) return whole;
-  const [of = '', ...per] = partsOf(spelling);
-  const part = VOLUMES.find(({ spellings }) => spellings.includes(of));
+  const [volume = '', ...per] = partsOf(spelling);
+  const part = VOLUMES.find(({ spellings }) => spellings.includes(volume));
   return part?.likely === undefined ? undefined : { ...part, likely: [part.likely, ...per].join('/') };
 }
 

@@ -1,4 +1,4 @@
-import { Refusal } from '@/chemistry/refusal';
+import { quantityRefusal } from './reasons';
 
 const CM_PER: Readonly<Record<string, number>> = { mm: 0.1, cm: 1, m: 100, in: 2.54, '"': 2.54, ft: 30.48 };
 const SIDES = /^\s*(\d+(?:[.,]\d+)?)\s*(mm|cm|m|in|"|ft)?\s*[x×*]\s*(\d+(?:[.,]\d+)?)\s*(mm|cm|m|in|"|ft)?\s*$/i;
@@ -17,11 +17,11 @@ export function areaBySides(text: string, field: string): number | undefined {
   const firstCm = CM_PER[first?.toLowerCase() ?? ''];
   const secondCm = CM_PER[second?.toLowerCase() ?? ''];
   if (firstCm === undefined || secondCm === undefined)
-    throw new Refusal({
+    throw quantityRefusal({
       field,
       value: text.trim(),
-      allowed: 'two sides with their unit, as in 120 × 50 cm',
-      hint: 'Are those centimetres or inches?',
+      allowed: { code: 'two sides with a unit' },
+      hint: { code: 'centimetres or inches' },
       suggestion: `${text.trim()} cm`,
     });
   return (long * firstCm * short * secondCm) / 1e4;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/testing/refusal-of';
 import { areaBySides } from './area-by-sides';
 import { parseQuantity, type Expectation } from './parse-quantity';
 import { DEFAULT_UNITS, quantity, show, showText } from './quantity';
@@ -28,7 +28,7 @@ describe('an area', () => {
   });
   it('by its sides needs to know what they are counted in', () => {
     const { refusal } = attempt(() => read('120 x 60'));
-    expect(refusal).toMatchObject({ hint: 'Are those centimetres or inches?', suggestion: '120 x 60 cm' });
+    expect(refusal).toMatchObject({ hint: { code: 'centimetres or inches' }, suggestion: '120 x 60 cm' });
   });
   it('is refused beyond any tank, however it was told', () => {
     expect(attempt(() => read('120 x 60 m')).refusal?.field).toBe('open surface');

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/testing/refusal-of';
 import { BASES } from './base-units';
 import { unitBySpelling, parseQuantity } from './parse-quantity';
 import { DEFAULT_UNITS } from './quantity';

@@ -1,12 +1,13 @@
 import { distance } from 'fastest-levenshtein';
-import { attempt, Refusal } from '@/chemistry/refusal';
+import { unlessRefused, type AllowedRange } from '@/chemistry/refusal';
 import { ambiguity } from './ambiguous';
 import { areaBySides } from './area-by-sides';
 import { composedUnit, slashed, unitOverTime } from './compose';
 import { salinityUnitWithTemperature, unitsOf, type QuantityKind, type Unit } from './kinds';
 import type { Expectation } from './expectation';
-import { anotherUnit, convert, probableSlip, takes, usualScales } from './probable-slip';
+import { anotherUnit, convert, probableSlip, takes, usualScales, type Slip } from './probable-slip';
 import { plainSigns, THOUSANDS_GAP } from './plain-signs';
+import { quantityRefusal } from './reasons';
 import { preferredUnit, quantity, showText, type UnitPreferences } from './quantity';
 
 export type { Expectation } from './expectation';
@@ -57,14 +58,14 @@ export function parseQuantity(typed: string, expected: Expectation, preferences:
     ),
   );
   if (!match)
-    throw new Refusal({ field: expected.field, value: text, allowed, ...noNumber(text, expected, preferences) });
+    throw quantityRefusal({ field: expected.field, value: text, allowed, ...noNumber(text, expected, preferences) });
   const value = readNumber(match[1] ?? '');
   if (value === undefined) {
-    throw new Refusal({
+    throw quantityRefusal({
       field: expected.field,
       value: text,
       allowed,
-      hint: 'The commas and points cannot be told apart.',
+      hint: { code: 'separators' },
     });
   }
   const spelling = match[2] ?? '';
@@ -77,9 +78,9 @@ export function parseQuantity(typed: string, expected: Expectation, preferences:
   const amount = convert(unit, value);
   const refused = { field: expected.field, value: text.trim(), allowed };
   if (amount === undefined || amount < expected.low || amount > expected.high)
-    throw new Refusal({ ...refused, ...probableSlip(value, unit, expected, spelling !== '') });
+    throw quantityRefusal({ ...refused, ...probableSlip(value, unit, expected, spelling !== '') });
   const meant = spelling === '' ? anotherUnit(value, amount, unit, expected, preferences) : undefined;
-  if (meant) throw new Refusal({ ...refused, ...meant });
+  if (meant) throw quantityRefusal({ ...refused, ...meant });
   return { amount, unit };
 }
 
@@ -104,13 +105,13 @@ export function withFractionsRead(text: string): string {
 }
 
 /** "<0.2" is a bound: its own figure is offered, and whoever means another types that. */
-function noNumber(text: string, expected: Expectation, preferences: UnitPreferences) {
+function noNumber(text: string, expected: Expectation, preferences: UnitPreferences): Slip {
   const below = BOUND.exec(text)?.[1];
-  const bound = below && attempt(() => parseQuantity(below, { ...expected, low: 0 }, preferences)).outcome;
-  if (!bound) return { hint: 'A number is needed here.' };
+  const bound = below && unlessRefused(() => parseQuantity(below, { ...expected, low: 0 }, preferences));
+  if (!bound) return { hint: { code: 'no number' } };
   const figure = `${Number(bound.unit.fromCanonical(bound.amount).toPrecision(12))} ${bound.unit.symbol}`.trim();
   return {
-    hint: `“${text.trim()}” is a bound, and one figure is kept here: ${figure}, or the one you hold likely.`,
+    hint: { code: 'a bound', typed: text.trim(), figure },
     suggestion: takes(bound.amount, expected) ? figure : undefined,
   };
 }
@@ -121,8 +122,8 @@ function noNumber(text: string, expected: Expectation, preferences: UnitPreferen
  */
 export function acceptAmount(amount: number, expected: Expectation, preferences: UnitPreferences): number {
   if (amount >= expected.low && amount <= expected.high) return amount;
-  const canonical = unitsOf(expected.kind).find((unit) => attempt(() => unit.toCanonical(1)).outcome === 1);
-  throw new Refusal({
+  const canonical = unitsOf(expected.kind).find((unit) => unlessRefused(() => unit.toCanonical(1)) === 1);
+  throw quantityRefusal({
     field: expected.field,
     value: amount,
     allowed: allowedRange(expected, preferences),
@@ -161,7 +162,7 @@ function findUnit(spelling: string, expected: Expectation, preferences: UnitPref
     return preferredUnit(expected.kind, preferences);
   const unit = unitBySpelling(expected.kind, spelling) ?? settledUnit(spelling, expected.kind, preferences);
   if (unit) return unit;
-  throw new Refusal({
+  throw quantityRefusal({
     field: expected.field,
     value: text.trim(),
     allowed: allowedRange(expected, preferences),
@@ -176,7 +177,7 @@ function settledUnit(spelling: string, kind: QuantityKind, preferences: UnitPref
 }
 
 /** A spelling that could mean two units is told so; one that means none is answered with the nearest that does. */
-function unknownUnit(spelling: string, expected: Expectation, text: string) {
+function unknownUnit(spelling: string, expected: Expectation, text: string): Slip {
   const { kind, field } = expected;
   const value = readNumber(text.slice(0, text.lastIndexOf(spelling)).trim());
   /** A figure in a unit is offered where the field takes it. */
@@ -186,19 +187,27 @@ function unknownUnit(spelling: string, expected: Expectation, text: string) {
   };
   const ambiguous = ambiguity(kind, slashed(spelling) || spelling);
   if (ambiguous) {
-    const { says, likely, times = 1 } = ambiguous;
+    const { of, likely, times = 1 } = ambiguous;
     // Of degrees the scale is offered on which the figure is one to be expected.
     const symbol = (value !== undefined && usualScales(expected, value)[0]) || likely;
-    return { hint: says, suggestion: symbol && value !== undefined ? offered(value * times, symbol) : undefined };
+    return {
+      hint: { code: 'ambiguous', of },
+      suggestion: symbol && value !== undefined ? offered(value * times, symbol) : undefined,
+    };
   }
   const symbols = unitsOf(kind)
     .map((candidate) => candidate.symbol)
     .filter(Boolean);
-  if (symbols.length === 0) return { hint: `${field} takes no unit.` };
+  if (symbols.length === 0) return { hint: { code: 'takes no unit', field } };
   const near = symbols.find((symbol) => isMistyped(slashed(spelling), slashed(symbol)));
-  const more = symbols.length > MOST_NAMED ? ' and others' : '';
   return {
-    hint: `"${spelling}" is not a unit of ${field}; known here: ${symbols.slice(0, MOST_NAMED).join(', ')}${more}.`,
+    hint: {
+      code: 'unknown unit',
+      spelling,
+      field,
+      known: symbols.slice(0, MOST_NAMED),
+      more: symbols.length > MOST_NAMED,
+    },
     suggestion: near && value !== undefined ? offered(value, near) : undefined,
   };
 }
@@ -215,8 +224,8 @@ function isMistyped(typed: string, meant: string): boolean {
   return meant.length >= 3 && typed.length >= 3 && typed[0] === meant[0] && distance(typed, meant) === 1;
 }
 
-function allowedRange({ kind, low, high }: Expectation, preferences: UnitPreferences): string {
+function allowedRange({ kind, low, high }: Expectation, preferences: UnitPreferences): AllowedRange {
   const from = showText(quantity(kind, low), preferences);
   const to = showText(quantity(kind, high), preferences);
-  return `${from} to ${to}`;
+  return { from, to };
 }

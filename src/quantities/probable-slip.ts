@@ -1,7 +1,8 @@
-import { attempt } from '@/chemistry/refusal';
+import { unlessRefused } from '@/chemistry/refusal';
 import type { Expectation } from './expectation';
 import { unitsOf, type QuantityKind, type Unit } from './kinds';
 import type { UnitPreferences } from './quantity';
+import type { QuantityReason } from './reasons';
 
 /*
  * What a refused figure was probably meant to be. An offer is one press away from being acted on, so it is held to this: it is the figure
@@ -9,9 +10,15 @@ import type { UnitPreferences } from './quantity';
  * had there is a hint and no offer. A unit that was typed is never exchanged for another of another size: 30 mL are not 30 L.
  */
 
+/** What a refused figure probably was, and what may be typed instead; a text is what the field itself says of it. */
+export interface Slip {
+  readonly hint?: QuantityReason | string | undefined;
+  readonly suggestion?: string | undefined;
+}
+
 /** A unit's own equation may refuse (35 as a specific gravity): that is "no such amount" here. */
 export function convert(unit: Unit, value: number): number | undefined {
-  const amount = attempt(() => unit.toCanonical(value)).outcome;
+  const amount = unlessRefused(() => unit.toCanonical(value));
   return amount !== undefined && Number.isFinite(amount) ? amount : undefined;
 }
 
@@ -65,7 +72,7 @@ export function anotherUnit(
   unit: Unit,
   expected: Expectation,
   { volume }: Pick<UnitPreferences, 'volume'>,
-): { hint: string; suggestion: string } | undefined {
+): Slip | undefined {
   const { kind, usual } = expected;
   if (!usual || (amount >= usual[0] && amount <= usual[1])) return undefined;
   const symbols = kind === 'mass' ? (volume === 'US gal' ? ['lb', 'kg'] : ['kg', 'lb']) : (TOLD_IN[kind] ?? []);
@@ -73,7 +80,7 @@ export function anotherUnit(
   const [first] = fits;
   if (first === undefined) return undefined;
   return {
-    hint: `${value} ${unit.symbol} is unusual, and ${value} ${fits.join(` or ${value} `)} is not: say which is meant, with its unit.`,
+    hint: { code: 'usual in another unit', value, unit: unit.symbol, usualIn: fits },
     suggestion: `${value} ${first}`,
   };
 }
@@ -86,21 +93,16 @@ const WIDEST_DOUBTED = 3;
  * 8.30).
  * @param withUnit a unit was typed: it is doubted only where it can hold no such figure at all (35 as a specific gravity)
  */
-export function probableSlip(
-  value: number,
-  unit: Unit,
-  expected: Expectation,
-  withUnit: boolean,
-): { hint?: string | undefined; suggestion?: string } {
+export function probableSlip(value: number, unit: Unit, expected: Expectation, withUnit: boolean): Slip {
   const { kind, low, otherwise } = expected;
-  if (value < 0 && low >= 0) return { hint: 'It cannot be negative.' };
+  if (value < 0 && low >= 0) return { hint: { code: 'negative' } };
   const doubtful = !withUnit || convert(unit, value) === undefined;
   const [other] = doubtful
     ? usualIn(TOLD_IN[kind] ?? (withUnit ? [] : (ALSO_TOLD_IN[kind] ?? [])), value, unit, expected)
     : [];
   if (other !== undefined)
     return {
-      hint: `${value} looks like ${UNIT_WORDS[other] ?? other}, not ${UNIT_WORDS[unit.symbol] ?? unit.symbol}.`,
+      hint: { code: 'looks like another unit', value, like: other, unit: unit.symbol },
       suggestion: `${value} ${other}`,
     };
   // A share of one told as a percentage.
@@ -112,10 +114,10 @@ export function probableSlip(
     // Calcium is told in whole milligrams: 4412 is a slip of something, but not of 441.2.
     if (Number(moved.toFixed(unit.decimals ?? 4)) !== moved) continue;
     const suggestion = `${moved} ${unit.symbol}`.trim();
-    return { hint: `A point may be wrong, or a digit too many: ${suggestion}?`, suggestion };
+    return { hint: { code: 'point or digit', suggestion }, suggestion };
   }
   const missing = places.length > 0 && [10, 100].some((times) => isUsual(convert(unit, value * times), expected));
-  return { hint: missing ? 'A digit may be missing.' : otherwise };
+  return { hint: missing ? { code: 'digit missing' } : otherwise };
 }
 
 /** Places a point may have slipped by: to the left of a whole figure, to either side of another; none where anything may be meant. */
@@ -129,12 +131,3 @@ function isUsual(amount: number | undefined, expected: Expectation): boolean {
   const [from, to] = usualOf(expected);
   return amount !== undefined && amount >= from && amount <= to && takes(amount, expected);
 }
-
-const UNIT_WORDS: Record<string, string> = {
-  sg: 'a specific gravity',
-  ppt: 'ppt',
-  '°F': 'degrees Fahrenheit',
-  '°C': 'degrees Celsius',
-  'mS/cm': 'a conductivity in mS/cm',
-  'µS/cm': 'a conductivity in µS/cm',
-};

@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import type { Outcome } from '@/calculators/calculator/calculator';
-import { attempt, type Attempt } from '@/chemistry/refusal';
+import { attempt, type Attempt } from '@/calculators/calculator/attempt';
 
 /** Calculators that take longer than a frame: they are fetched and run beside the page. */
 const SLOW = {

@@ -5,7 +5,7 @@ import { recipe } from '@/calculators/reagents/recipe-calculator';
 import { REAGENTS, type ReagentId } from '@/chemistry/reagents/reagents';
 import { usualSalts, type SaltAtHand } from '@/chemistry/reagents/recipe';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';

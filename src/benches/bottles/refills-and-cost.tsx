@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { bottles, type RememberedFigures } from '@/calculators/dosing/bottles';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, range, showText } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/kept-draft';
 import { Button } from '@/interface/button';

@@ -2,7 +2,7 @@
 
 import { useState, type FormEvent } from 'react';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { useKeptState, useRowForm } from '@/interface/kept-draft';
 import { FormEnd } from '@/interface/form-end';
 import { ChoiceRow } from '@/interface/choice-row';

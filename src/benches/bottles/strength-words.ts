@@ -1,6 +1,6 @@
 import { strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { IONS_DOSED } from '@/chemistry/reagents/reagents';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 
 /** What a litre of a solution brings, in words. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { afterChange } from '@/calculators/dosing/after-change';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';
 import { useNow, useTank } from '@/interface/workspace';

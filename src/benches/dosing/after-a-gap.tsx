@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { afterGap } from '@/calculators/dosing/after-gap';
 import { DOSED_FACTS, DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { readingExpectation } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';

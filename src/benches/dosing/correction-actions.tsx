@@ -1,7 +1,7 @@
 'use client';
 
 import type { correction } from '@/calculators/dosing/correction';
-import type { Attempt } from '@/chemistry/refusal';
+import type { Attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace';

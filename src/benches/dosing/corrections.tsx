@@ -4,7 +4,7 @@ import { correction } from '@/calculators/dosing/correction';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { capitalised } from '@/calculators/calculator/words';
 import { quantity, showText } from '@/quantities/quantity';
 import { Answer, Working } from '@/interface/answer';

@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { listed } from '@/calculators/calculator/words';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';

@@ -1,7 +1,7 @@
 'use client';
 
 import { held } from '@/calculators/dosing/held';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { Answer, Working } from '@/interface/answer';
 import { useLookedBack } from '@/interface/looked-back';
 

@@ -3,7 +3,7 @@
 import { listed } from '@/calculators/calculator/words';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { PlannedDose } from '@/calculators/dosing/planned-dose';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Answer, Working } from '@/interface/answer';
 import { Cautions } from '@/interface/cautions';

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { additions } from '@/calculators/dosing/additions';
 import { useKeptState } from '@/interface/kept-draft';
 import { Answer, Working } from '@/interface/answer';

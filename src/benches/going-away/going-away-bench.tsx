@@ -1,6 +1,6 @@
 'use client';
 
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { away } from '@/calculators/top-off/away';
 import type { AwayInput } from '@/calculators/top-off/away-input';

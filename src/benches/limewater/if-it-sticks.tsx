@@ -3,7 +3,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { precipitation } from '@/calculators/carbonate/danger';
 import { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Figures } from '@/interface/bench';
 import { CourseChart } from '@/interface/charts/pictures';

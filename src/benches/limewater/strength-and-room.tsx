@@ -3,7 +3,7 @@
 import { limewater } from '@/calculators/limewater/limewater';
 import { STRENGTHS_AGREE } from '@/calculators/limewater/strength';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';

@@ -5,7 +5,7 @@ import type { LimewaterWay } from '@/calculators/limewater/drip-ways';
 import { stretchText } from '@/calculators/dosing/stretch';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { capitalised } from '@/calculators/calculator/words';
 import { LIVESTOCK, LIVESTOCK_CLASSES, type LivestockClass } from '@/calculators/parameters/livestock';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, range, showText } from '@/quantities/quantity';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';

@@ -5,7 +5,7 @@ import { TZDate } from '@date-fns/tz';
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/quantities/quantity';
 import { Answer, Working } from '@/interface/answer';

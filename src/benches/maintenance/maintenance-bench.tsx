@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { topOffUpkeep, UPKEEP, type UpkeepDue, type UpkeepItem } from '@/calculators/top-off/upkeep';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useKeptState } from '@/interface/kept-draft';
 import { Bench } from '@/interface/bench';

@@ -2,7 +2,7 @@
 
 import { methodsCompared } from '@/calculators/methods/methods-compared';
 import type { Method } from '@/calculators/methods/methods';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { Bench } from '@/interface/bench';
 import { quantity, showText } from '@/quantities/quantity';
 import { useWidth } from '@/interface/use-width';

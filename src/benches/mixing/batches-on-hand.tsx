@@ -5,7 +5,7 @@ import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { batchReadiness } from '@/calculators/mixing/batch-readiness';
 import { readingExpectation } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';

@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { batchCorrection } from '@/calculators/mixing/batch-correction';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';

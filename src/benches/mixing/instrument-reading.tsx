@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { salinity } from '@/calculators/seawater/salinity-calculator';
 import { useKeptState } from '@/interface/kept-draft';

@@ -2,7 +2,7 @@
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { fromStock } from '@/calculators/mixing/from-stock';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';
 import { QuantityField } from '@/interface/quantity-field';

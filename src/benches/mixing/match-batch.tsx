@@ -4,7 +4,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { batchMatch } from '@/calculators/mixing/batch-match';
 import { readingExpectation } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { capitalised } from '@/calculators/calculator/words';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useId } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { mixBatch } from '@/calculators/mixing/mix-batch';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { preferredUnit, quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';

@@ -1,7 +1,7 @@
 'use client';
 
 import { stocking, type Gate } from '@/calculators/cycle/stocking';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { Sentence } from '@/interface/phrases';
 import { Refused } from '@/interface/refused';
 import { Worked } from '@/interface/worked';

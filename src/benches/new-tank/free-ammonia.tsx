@@ -1,7 +1,7 @@
 'use client';
 
 import { freeAmmonia } from '@/calculators/nitrogen/free-ammonia-calculator';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { Answer } from '@/interface/answer';
 import { useNow, useTank } from '@/interface/workspace';
 import { freeAmmoniaQuestion } from '@/derived/cycle/cycle';

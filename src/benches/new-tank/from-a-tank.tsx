@@ -2,7 +2,7 @@
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { readingExpectation } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { fillFromTank } from '@/calculators/set-up/fill-from-tank';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';

@@ -2,7 +2,7 @@
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { netVolume, type ReadBy } from '@/calculators/set-up/net-volume';
 import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useId } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { readingExpectation } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import { SCHOOLS_OF_SET_UP, type Choices } from '@/calculators/set-up/order-of-work';
 import { MEASURED, setUp, SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';

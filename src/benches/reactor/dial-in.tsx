@@ -2,7 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';
 import { whenText } from '@/interface/when';

@@ -2,7 +2,7 @@
 
 import type { ReactorUseValues } from '@/calculators/reactor/reactor-use-input';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';

@@ -3,7 +3,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Figures } from '@/interface/bench';
 import { Button } from '@/interface/button';

@@ -2,7 +2,7 @@
 
 import type { ReactNode } from 'react';
 import { listed } from '@/calculators/calculator/words';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { Bench } from '@/interface/bench';
 import { Button } from '@/interface/button';
 import { usePart } from '@/interface/here';

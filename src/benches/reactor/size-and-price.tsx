@@ -1,7 +1,7 @@
 'use client';
 
 import { reactorSize } from '@/calculators/reactor/reactor-size';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { Worked } from '@/interface/worked';
 import { useNow, useTank } from '@/interface/workspace';

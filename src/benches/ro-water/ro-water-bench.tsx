@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
 import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { purifier } from '@/calculators/source-water/purifier';

@@ -3,7 +3,7 @@
 import { takenFromWithHint } from '@/calculators/calculator/refusal-text';
 import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
 import { purifier } from '@/calculators/source-water/purifier';
 import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';

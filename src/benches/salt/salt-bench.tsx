@@ -3,7 +3,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { courseOf } from '@/chemistry/water-change/course';
 import { saltsCompared } from '@/calculators/water-change/salts-compared';

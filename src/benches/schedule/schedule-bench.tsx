@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { listed } from '@/calculators/calculator/words';
 import { doseSchedule } from '@/calculators/dosing/dose-schedule';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { Bench } from '@/interface/bench';
 import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/button';

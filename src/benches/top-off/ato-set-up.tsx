@@ -2,9 +2,10 @@
 
 import { useId, type ReactNode } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { COVER_IDS, COVERS, MOVED, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
+import { COVER_NAMES, MOVED_NAMES } from '@/calculators/evaporation/surface-names';
+import { COVER_IDS, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
 import { readingExpectation } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { topOffFailure } from '@/calculators/top-off/failure';
 import { SENSOR_IDS, SENSORS, type SensorId } from '@/calculators/top-off/sensors';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
@@ -119,7 +120,7 @@ export function AtoSetUp() {
                 label={`${capitalised(place)}, under`}
                 width="w-40"
                 value={draft.covers[place]}
-                options={COVER_IDS.map((id) => [id, COVERS[id].name] as const)}
+                options={COVER_IDS.map((id) => [id, COVER_NAMES[id]] as const)}
                 onChange={(cover) => set({ covers: { ...draft.covers, [place]: cover } })}
               />
             </div>
@@ -128,7 +129,7 @@ export function AtoSetUp() {
             label="Its surface is"
             width="w-40"
             value={draft.moved}
-            options={MOVED_IDS.map((id) => [id, MOVED[id].name] as const)}
+            options={MOVED_IDS.map((id) => [id, MOVED_NAMES[id]] as const)}
             onChange={(moved) => set({ moved })}
           />
           {figure('airMPerS', 'A fan moves the air at', TOP_OFF_AMOUNTS.air)}

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useRef } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { topOff, type TopOffValues } from '@/calculators/top-off/top-off';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { topOffFailure } from '@/calculators/top-off/failure';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/quantities/quantity';

@@ -2,7 +2,7 @@
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { readingExpectation } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import type { FailureValues, Limited } from '@/calculators/top-off/failed';
 import { topOffFailure } from '@/calculators/top-off/failure';
 import { HARM } from '@/calculators/top-off/harm';

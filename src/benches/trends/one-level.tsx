@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { capitalised, listed } from '@/calculators/calculator/words';
 import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { Answer, Working } from '@/interface/answer';
 import { Button, ButtonLink } from '@/interface/button';
 import { Cautions } from '@/interface/cautions';

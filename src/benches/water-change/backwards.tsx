@@ -3,7 +3,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
 import { capitalised } from '@/calculators/calculator/words';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { dilution } from '@/calculators/mixing/dilution';
 import { useKeptState } from '@/interface/kept-draft';
 import { Figures } from '@/interface/bench';

@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { waterChange } from '@/calculators/water-change/water-change';
 import { useKeptState } from '@/interface/kept-draft';

@@ -4,7 +4,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { capitalised } from '@/calculators/calculator/words';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { changeRoutine } from '@/calculators/water-change/change-routine';
 import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';

@@ -2,7 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { checklist } from '@/calculators/water-change/checklist';
 import { waterDay } from '@/calculators/water-change/water-day';

@@ -3,7 +3,7 @@
 import { capitalised } from '@/calculators/calculator/words';
 import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { SPAN_DAYS } from '@/calculators/readings/before-after-input';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { Answer, Working } from '@/interface/answer';
 import { Figures } from '@/interface/bench';

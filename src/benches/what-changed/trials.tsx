@@ -5,7 +5,7 @@ import { useId, useState, type FormEvent } from 'react';
 import { capitalised } from '@/calculators/calculator/words';
 import { parameterOf, PARAMETER_IDS, usualErrorOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { differenceKindOf } from '@/calculators/parameters/rates';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { Answer } from '@/interface/answer';
 import { Button } from '@/interface/button';

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { attempt, Refusal, type RefusalDetail } from '@/chemistry/refusal';
+import { attempt, type RefusalDetail } from './attempt';
+import { Refusal } from '@/chemistry/refusal';
 import { unitsOf } from '@/quantities/kinds';
 import { acceptAmount, parseQuantity, type Expectation } from '@/quantities/parse-quantity';
 import { DEFAULT_UNITS, preferredUnit, quantity, showText } from '@/quantities/quantity';

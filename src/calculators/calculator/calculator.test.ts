@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { defineCalculator } from './calculator';
-import { attempt, Refusal, within } from '@/chemistry/refusal';
+import { attempt } from './attempt';
+import { Refusal, within } from '@/chemistry/refusal';
 
 describe('a calculator', () => {
   const twice = defineCalculator({

@@ -1,7 +1,8 @@
 import { MOVEMENTS, type Movement } from '@/chemistry/readings/movement';
 import type * as z from 'zod';
 import { refusalIn } from './calculator-input';
-import { Refusal, type RefusalDetail } from '@/chemistry/refusal';
+import { type RefusalDetail } from './attempt';
+import { Refusal } from '@/chemistry/refusal';
 import type { Quantity } from '@/quantities/quantity';
 
 /** A moment, epoch ms. The core knows no zone: whoever shows it tells it in the keeper's own days and hours. */

@@ -1,4 +1,4 @@
-import { valueText, type RefusalDetail } from '@/chemistry/refusal';
+import { valueText, type RefusalDetail } from './attempt';
 import { unitBySpelling, readNumber } from '@/quantities/parse-quantity';
 import type { QuantityKind } from '@/quantities/kinds';
 import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';

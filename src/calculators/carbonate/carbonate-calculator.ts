@@ -81,9 +81,13 @@ export const carbonate = defineCalculator({
 });
 
 function cautionsFor(ph: number, pco2: number, aragonite: number, salinity: number, temperatureC: number): Caution[] {
-  const cautions: Caution[] = beyondMeasured(salinity, temperatureC).map((says) => ({
+  const cautions: Caution[] = beyondMeasured(salinity, temperatureC).map((beyond) => ({
     severity: 'note',
-    says: [says],
+    says: [
+      beyond.what === 'salinity'
+        ? `Salinity is outside ${beyond.from} to ${beyond.to}, over which the carbonate constants were measured.`
+        : `Temperature is above ${beyond.toC} °C, to which the carbonate constants were measured.`,
+    ],
   }));
   const [low, high] = PARAMETERS.ph.band;
   if (aragonite < 1) cautions.push({ severity: 'danger', says: ['Below a saturation of 1 skeletons dissolve.'] });

@@ -5,9 +5,8 @@ import { defineCalculator, type Caution, type Phrase, type Step } from '../calcu
 import { bottleInput, bottleOf } from '../reagents/bottle-input';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
-import { reagent } from '@/chemistry/reagents/reagents';
 import { amountsOf } from '@/chemistry/reagents/solution';
-import { handlingOf } from '../reagents/strength-steps';
+import { handlingOf } from '../reagents/handling';
 import { readingExpectation } from '../parameters/parameters';
 import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -222,8 +221,7 @@ function cautionsFor(
 ): Caution[] {
   const cautions: Caution[] = [];
   if (source === 'measured') {
-    const salts =
-      from && 'parts' in from ? from.parts.map((part) => reagent(part.reagent)) : [reagent('ammonium-chloride')];
+    const salts = from && 'parts' in from ? from.parts.map((part) => part.reagent) : ['ammonium-chloride' as const];
     cautions.push(...handlingOf(salts, from !== undefined));
   }
   if (ammonia > MOST_AMMONIA)

@@ -4,7 +4,8 @@ import { amount, figure, moment } from '../calculator/calculator-input';
 import { defineCalculator, type Caution } from '../calculator/calculator';
 import { asNitrogen, freeAmmoniaShare } from '@/chemistry/nitrogen/free-ammonia';
 import { readingExpectation } from '../parameters/parameters';
-import { attempt, Refusal } from '@/chemistry/refusal';
+import { attempt } from '../calculator/attempt';
+import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import {

@@ -1,5 +1,5 @@
 import type { Phrase } from '../calculator/calculator';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '../calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { quantity } from '@/quantities/quantity';

@@ -1,5 +1,5 @@
 import { asNitrogen, freeAmmoniaShare } from '@/chemistry/nitrogen/free-ammonia';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '../calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/quantities/quantity';
 import { CYCLE_SCHOOLS } from './cycle-schools';

@@ -9,9 +9,9 @@ import { DOSED_PARAMETERS, DOSED_FACTS } from './dosed-parameters';
 import { readingExpectation } from '../parameters/parameters';
 import { bottleInput, bottleOf, weighedSalt } from '../reagents/bottle-input';
 import { saltsOfBottle, strengthOfBottle } from '@/chemistry/reagents/label-claim';
-import { IONS_DOSED, reagent } from '@/chemistry/reagents/reagents';
+import { IONS_DOSED } from '@/chemistry/reagents/reagents';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
-import { handlingOf } from '../reagents/strength-steps';
+import { handlingOf } from '../reagents/handling';
 import { Refusal } from '@/chemistry/refusal';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
 import { quantity } from '@/quantities/quantity';
@@ -172,9 +172,9 @@ export const additions = defineCalculator({
       },
     ];
 
-    const weighed = add.flatMap((each) => ('reagent' in each ? [reagent(each.reagent)] : []));
+    const weighed = add.flatMap((each) => ('reagent' in each ? [each.reagent] : []));
     const dissolved = add.flatMap((each) =>
-      'reagent' in each ? [] : saltsOfBottle(bottleOf(each.solution)).map((part) => reagent(part.reagent)),
+      'reagent' in each ? [] : saltsOfBottle(bottleOf(each.solution)).map((part) => part.reagent),
     );
     return {
       answer: {

@@ -43,7 +43,7 @@ describe('reagents', () => {
     try {
       solutionStrength([{ reagent: 'sodium-carbonate', gramsPerL: 800 }]);
     } catch (error) {
-      expect((error as Refusal).detail.suggestion).toBe('80 g/L');
+      expect((error as Refusal).refused.suggestion).toBe('80 g/L');
     }
     expect(() => solutionStrength([{ reagent: 'sodium-carbonate', gramsPerL: Number.NaN }])).toThrow(Refusal);
   });

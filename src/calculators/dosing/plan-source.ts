@@ -3,7 +3,8 @@ import { strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim'
 import { figure } from '../calculator/calculator-input';
 import { listed } from '../calculator/words';
 import { bottleInput, bottleOf } from '../reagents/bottle-input';
-import { handlingOfBottle, partWords } from '../reagents/strength-steps';
+import { handlingOfBottle } from '../reagents/handling';
+import { partWords } from '../reagents/strength-steps';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from './dosed-parameters';
 import type { PerParameter } from './solve-plan';
 

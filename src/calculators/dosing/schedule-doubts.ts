@@ -1,6 +1,6 @@
 import type { Caution } from '../calculator/calculator';
 import { capitalised, listed } from '../calculator/words';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '../calculator/attempt';
 import { quantity } from '@/quantities/quantity';
 import { DANGER_PH, FALLS_OUT } from '../carbonate/danger';
 import { additions } from './additions';

@@ -8,7 +8,8 @@ import { PARAMETERS, readingExpectation, usualErrorOf } from '../parameters/para
 import { bottleInput, bottleOf } from '../reagents/bottle-input';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { amountsOf } from '@/chemistry/reagents/solution';
-import { attempt, Refusal } from '@/chemistry/refusal';
+import { attempt } from '../calculator/attempt';
+import { Refusal } from '@/chemistry/refusal';
 import { naturalSeawater } from '@/chemistry/seawater/composition';
 import { quantity } from '@/quantities/quantity';
 import { capitalised } from '../calculator/words';

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '../calculator/attempt';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
 import { dayOf, dayPartOf, swingsOf, type DayCourse, type DayPart, type DaySwings } from '../dosing/day-course';

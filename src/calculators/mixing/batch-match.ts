@@ -4,7 +4,7 @@ import { defineCalculator, type Caution, type Phrase, type Step } from '../calcu
 import { amount, share } from '../calculator/calculator-input';
 import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from '../dosing/dosed-parameters';
 import { PARAMETERS, readingExpectation, usualErrorOf } from '../parameters/parameters';
-import { handlingOf } from '../reagents/strength-steps';
+import { handlingOf } from '../reagents/handling';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
 import { capitalised, listed as joined, listedPhrases } from '../calculator/words';
@@ -95,7 +95,7 @@ export const batchMatch = defineCalculator({
             from: short < 0 ? 'upwards; nothing takes it out of a batch' : 'within the test’s own error',
           },
     ]);
-    const cautions: Caution[] = handlingOf(added.map(({ parameter }) => reagent(salts[parameter])));
+    const cautions: Caution[] = handlingOf(added.map(({ parameter }) => salts[parameter]));
     if (assumed.length > 0)
       cautions.push({
         severity: 'caution',

@@ -7,7 +7,8 @@ import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { matchStrength, usualSalts } from '@/chemistry/reagents/recipe';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { scaled, sumOfSalts } from '@/chemistry/reagents/solution';
-import { handlingOf, strengthSteps } from './strength-steps';
+import { handlingOf } from './handling';
+import { strengthSteps } from './strength-steps';
 
 export const recipe = defineCalculator({
   name: 'match-solution',
@@ -36,7 +37,6 @@ export const recipe = defineCalculator({
     const other = strengthOfBottle(bottleOf(match));
     const target = scaled(other, strength);
     const parts = matchStrength(target, from ?? usualSalts(target));
-    const salts = parts.map((part) => reagent(part.reagent));
     const made = sumOfSalts(parts);
     const working: Step[] = [
       ...strengthSteps(other, 'parts' in match ? 'the other, by its salts' : 'the other, by what is known of it'),
@@ -68,7 +68,7 @@ export const recipe = defineCalculator({
       },
       working,
       cautions: [
-        ...handlingOf(salts),
+        ...handlingOf(parts.map((part) => part.reagent)),
         ...(differentForm(target, made)
           ? [
               {

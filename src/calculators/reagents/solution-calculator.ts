@@ -7,7 +7,8 @@ import { bottleOf, claimInput, strengthInput, weighedSalt } from './bottle-input
 import { saltsOfBottle } from '@/chemistry/reagents/label-claim';
 import { reagent } from '@/chemistry/reagents/reagents';
 import { solutionStrength, sumOfSalts, type Strength } from '@/chemistry/reagents/solution';
-import { handlingOf, strengthSteps } from './strength-steps';
+import { handlingOf } from './handling';
+import { strengthSteps } from './strength-steps';
 
 const finishedVolume = amount({ field: 'finished volume', kind: 'volume', low: 0.01, high: 1000, usual: [0.2, 50] });
 
@@ -51,7 +52,7 @@ export const solution = defineCalculator({
         })),
         ...strengthSteps(strength, 'grams × purity ÷ molar mass (CIAAW 2021) × what a mole supplies'),
       ],
-      cautions: handlingOf(parts.map((part) => reagent(part.reagent))),
+      cautions: handlingOf(parts.map((part) => part.reagent)),
       values: { ...strength, parts },
     };
   },

@@ -1,8 +1,7 @@
-import type { Caution, Step } from '../calculator/calculator';
+import type { Step } from '../calculator/calculator';
 import { quantity } from '@/quantities/quantity';
-import { saltsOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { capitalised } from '../calculator/words';
-import { IONS, reagent, type Reagent } from '@/chemistry/reagents/reagents';
+import { IONS, reagent } from '@/chemistry/reagents/reagents';
 import type { SolutionPart, Strength } from '@/chemistry/reagents/solution';
 
 /** What a litre holds, line by line; nothing of what it does not hold. */
@@ -30,24 +29,4 @@ export function strengthSteps(strength: Strength, from: string): Step[] {
 export function partWords({ reagent: id, gramsPerL, purity }: SolutionPart, shown = `${gramsPerL} g/L`): string {
   const pure = purity === undefined || purity === 1 ? '' : `, ${Number((purity * 100).toPrecision(3))} % pure`;
   return `${shown} ${reagent(id).name}${pure}`;
-}
-
-/**
- * The cautions for who handles these salts, each said once.
- * @param dosing the salts are in solution already: what holds for the dry salt alone is left out
- */
-export function handlingOf(salts: readonly Reagent[], dosing = false): Caution[] {
-  const said = new Map<string, Caution>();
-  for (const { handling } of salts)
-    for (const { severity, when, says } of handling)
-      if (!dosing || when === 'always') said.set(says, { severity, usual: true, says: [says] });
-  return [...said.values()];
-}
-
-/** Who doses from a bottle is warned of what is in it, in words. */
-export function handlingOfBottle(bottle: Bottle): string[] {
-  return handlingOf(
-    saltsOfBottle(bottle).map((part) => reagent(part.reagent)),
-    true,
-  ).map(({ says }) => says.join(' '));
 }

@@ -1,5 +1,5 @@
 import { calculatorOrRefuse, reply, type Answered } from '../json-lines';
-import { attempt, type RefusalDetail } from '@/chemistry/refusal';
+import { attempt, type RefusalDetail } from '../calculator/attempt';
 
 /** The values a calculator answers with, asked as from outside; a refusal fails the test. */
 export function valuesOf<Values = Record<string, number>>(name: string, input: unknown): Values {

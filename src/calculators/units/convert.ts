@@ -1,4 +1,4 @@
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '../calculator/attempt';
 import { ambiguity } from '@/quantities/ambiguous';
 import { slashed } from '@/quantities/compose';
 import { MMOL_PER_L_PER_DKH, MG_CACO3_PER_MEQ, PO4_PER_P, NO3_PER_N } from '@/chemistry/conversion';

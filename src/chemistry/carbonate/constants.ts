@@ -26,18 +26,21 @@ export interface CarbonateConstants {
 const MEASURED = { salinity: [19, 43], temperatureC: [2, 35] } as const;
 const CARRIED = { salinity: [5, 45], temperatureC: [2, 40] } as const;
 
+/** In what a water lies beyond the measurements, and how far those went. */
+export type BeyondMeasured =
+  | { readonly what: 'salinity'; readonly from: number; readonly to: number }
+  | { readonly what: 'temperature'; readonly toC: number };
+
 /**
  * Says where a water lies outside what K1 and K2 were measured over (Lueker et al. 2000): the figures are then carried
  * on by the equations alone. Nothing when it lies inside.
  */
-export function beyondMeasured(salinity: number, temperatureC: number): string[] {
-  const said: string[] = [];
+export function beyondMeasured(salinity: number, temperatureC: number): BeyondMeasured[] {
+  const beyond: BeyondMeasured[] = [];
   const [fresh, salt] = MEASURED.salinity;
-  if (salinity < fresh || salinity > salt)
-    said.push(`Salinity is outside ${fresh} to ${salt}, over which the carbonate constants were measured.`);
-  if (temperatureC > MEASURED.temperatureC[1])
-    said.push(`Temperature is above ${MEASURED.temperatureC[1]} °C, to which the carbonate constants were measured.`);
-  return said;
+  if (salinity < fresh || salinity > salt) beyond.push({ what: 'salinity', from: fresh, to: salt });
+  if (temperatureC > MEASURED.temperatureC[1]) beyond.push({ what: 'temperature', toC: MEASURED.temperatureC[1] });
+  return beyond;
 }
 
 const e10 = (exponent: number) => Math.exp(exponent * Math.LN10);

@@ -1,5 +1,5 @@
 import { MOLAR_MASS } from '../molar-mass';
-import { attempt, Refusal } from '../refusal';
+import { chemicalRefusal, unlessRefused } from '../refusal';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
 import { carbonateConstants } from './constants';
 import { phTotalFromNbs, solveCarbonate, type CarbonatePair } from './solve';
@@ -55,11 +55,11 @@ export function carbonateOfWater(
     ...(pco2Uatm !== undefined && { pco2Uatm }),
   };
   if (given.length !== 2 || Object.keys(pair).length !== 2)
-    throw new Refusal({
+    throw chemicalRefusal({
       field: 'what is known',
       value: given.join(', ') || 'nothing',
-      allowed: 'exactly two of alkalinity, DIC, pH and CO2',
-      hint: 'Two of them fix the rest; a third could only contradict.',
+      allowed: { code: 'exactly two of carbonate' },
+      hint: { code: 'two fix the rest' },
     });
   const state = solveCarbonate(
     pair as CarbonatePair,
@@ -91,6 +91,6 @@ export function dicAtRest(
   temperatureC = 25,
   pco2Uatm = OUTDOOR_CO2_UATM,
 ): number {
-  const { outcome } = attempt(() => carbonateOfWater({ alkalinityMmolPerL, pco2Uatm }, salinity, temperatureC));
-  return outcome?.dicMmolPerL ?? alkalinityMmolPerL;
+  const water = unlessRefused(() => carbonateOfWater({ alkalinityMmolPerL, pco2Uatm }, salinity, temperatureC));
+  return water?.dicMmolPerL ?? alkalinityMmolPerL;
 }

@@ -7,20 +7,20 @@ export const PLACES = ['display', 'sump', 'refugium'] as const;
  * practice: a lidded 50 L tank 0.25 L a day) lie well inside what is expected.
  */
 export const COVERS = {
-  open: { name: 'open', lets: 1 },
-  net: { name: 'a net', lets: 0.95 },
-  canopy: { name: 'a closed canopy or stand', lets: 0.85 },
-  lid: { name: 'a lid with gaps', lets: 0.5 },
-  'tight lid': { name: 'a lid that fits', lets: 0.2 },
+  open: { lets: 1 },
+  net: { lets: 0.95 },
+  canopy: { lets: 0.85 },
+  lid: { lets: 0.5 },
+  'tight lid': { lets: 0.2 },
 } as const;
 export type Cover = keyof typeof COVERS;
 export const COVER_IDS = Object.keys(COVERS) as [Cover, ...Cover[]];
 
 /** How the surface moves, as the activity factor of pools. ASHRAE Handbook—HVAC Applications, natatoriums; from memory. */
 export const MOVED = {
-  calm: { name: 'calm', activity: 0.5 },
-  rippled: { name: 'rippled', activity: 0.65 },
-  broken: { name: 'broken by overflow and pumps', activity: 1 },
+  calm: { activity: 0.5 },
+  rippled: { activity: 0.65 },
+  broken: { activity: 1 },
 } as const;
 export type Moved = keyof typeof MOVED;
 export const MOVED_IDS = Object.keys(MOVED) as [Moved, ...Moved[]];

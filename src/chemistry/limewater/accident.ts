@@ -1,5 +1,5 @@
 import { carbonateOfWater } from '../carbonate/reef-water';
-import { attempt } from '../refusal';
+import { unlessRefused } from '../refusal';
 import { amountsOf, type Strength } from '../reagents/solution';
 import { naturalSeawater } from '../seawater/composition';
 import type { TankEvent, TankState, Vessel } from '../tank-model/events';
@@ -118,7 +118,7 @@ function run(tank: TankOfLimewater, events: readonly TankEvent[], at: readonly n
 
 function afterOf({ temperatureC }: TankOfLimewater, state: TankState, litres: number, hours: number): AfterLimewater {
   const { water } = state;
-  const { outcome } = attempt(() =>
+  const carbonate = unlessRefused(() =>
     carbonateOfWater(
       { alkalinityMmolPerL: water.alkalinity, dicMmolPerL: water.dic },
       water.salinity,
@@ -129,8 +129,8 @@ function afterOf({ temperatureC }: TankOfLimewater, state: TankState, litres: nu
   return {
     litres,
     hours,
-    phNbs: outcome?.phNbs,
-    aragonite: outcome?.aragonite,
+    phNbs: carbonate?.phNbs,
+    aragonite: carbonate?.aragonite,
     alkalinity: water.alkalinity,
     salinity: water.salinity,
     spiltL: state.spiltL,

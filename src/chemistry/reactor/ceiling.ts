@@ -1,6 +1,6 @@
 import { carbonateOfWater, type CarbonateOfWater } from '../carbonate/reef-water';
 import { greatestWhere } from '@/numerics/bisection';
-import { attempt } from '../refusal';
+import { unlessRefused } from '../refusal';
 import { CALCIUM_MG_PER_MEQ } from '../tank-model/metabolism';
 
 /** The tank's water as it goes into the chamber. */
@@ -30,8 +30,9 @@ const CHAMBER_PH = [6, 8] as const;
 /** Water that media have given so much alkalinity, with their calcium, held at a pH. */
 function atPh(feed: Feed, alkalinityMmolPerL: number, phNbs: number): CarbonateOfWater | undefined {
   const calcium = feed.calcium + (alkalinityMmolPerL - feed.alkalinity) * CALCIUM_MG_PER_MEQ;
-  return attempt(() => carbonateOfWater({ alkalinityMmolPerL, phNbs }, feed.salinity, feed.temperatureC, calcium))
-    .outcome;
+  return unlessRefused(() =>
+    carbonateOfWater({ alkalinityMmolPerL, phNbs }, feed.salinity, feed.temperatureC, calcium),
+  );
 }
 
 /**
@@ -76,14 +77,14 @@ export function effluentOf(feed: Feed, alkalinity: number, chamberPh: number): E
  */
 export function afterSecondChamber(feed: Feed, first: Effluent): Effluent {
   const water = (more: number) =>
-    attempt(() =>
+    unlessRefused(() =>
       carbonateOfWater(
         { alkalinityMmolPerL: first.alkalinity + more, dicMmolPerL: first.dic + more / 2 },
         feed.salinity,
         feed.temperatureC,
         first.calcium + more * CALCIUM_MG_PER_MEQ,
       ),
-    ).outcome;
+    );
   const more = greatestWhere((each) => (water(each)?.aragonite ?? Infinity) <= 1, 2 * first.dic);
   const after = water(more);
   return after

@@ -1,4 +1,4 @@
-import { Refusal, within } from '../refusal';
+import { chemicalRefusal, within } from '../refusal';
 import { MOLAR_MASS as M } from '../molar-mass';
 import { solutionStrength, sumOfSalts, type SolutionPart, type Strength } from './solution';
 
@@ -50,11 +50,11 @@ export function saltsOfClaim({ ml, inLitres, raises, alkalinityAs }: Claim): Sol
   add('ammonium-chloride', raises.ammonia, M.NH4Cl / M.NH3 / 1000, 10_000);
   add('magnesium-chloride-hexahydrate', raises.magnesium, M.MgCl2_6H2O / M.Mg / 1000, 10_000);
   if (grams.length > 0) return grams;
-  throw new Refusal({
+  throw chemicalRefusal({
     field: 'what it raises',
     value: 'nothing',
-    allowed: 'a rise of alkalinity, calcium, magnesium or ammonia',
-    hint: 'The label says what so many millilitres in so many litres raise.',
+    allowed: { code: 'raises something' },
+    hint: { code: 'label claim' },
   });
 }
 

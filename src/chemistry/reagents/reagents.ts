@@ -36,13 +36,6 @@ export const ION_MASS: Record<Ion, number> = {
   ammonium: M.NH4,
 };
 
-/** A caution for who handles a salt: always, or only while the dry salt is weighed and dissolved. */
-export interface Handling {
-  readonly severity: 'danger' | 'caution' | 'note';
-  readonly when: 'always' | 'weighing';
-  readonly says: string;
-}
-
 /** What one mole of a salt adds to water, and how far it dissolves. */
 export interface Reagent {
   readonly name: string;
@@ -58,29 +51,7 @@ export interface Reagent {
   readonly waterMol: number;
   /** Grams of this salt, as weighed with its water of hydration, that a litre of solution holds at 20 °C. */
   readonly solubilityGPerL: number;
-  readonly handling: readonly Handling[];
 }
-
-const CAUSTIC: Handling = {
-  severity: 'danger',
-  when: 'always',
-  says: 'Caustic: goggles and gloves, and do not breathe the dust.',
-};
-const HEATS: Handling = {
-  severity: 'caution',
-  when: 'weighing',
-  says: 'Gives off heat as it dissolves: add it to the water slowly.',
-};
-const AMMONIA_SOURCE: Handling = {
-  severity: 'danger',
-  when: 'always',
-  says: 'For a tank without animals only: what feeds a cycle would harm fish, shrimps and snails. Keep it from children.',
-};
-const PLAIN: Handling = {
-  severity: 'note',
-  when: 'weighing',
-  says: 'Keep away from children and pets, as all additives.',
-};
 
 /**
  * The salts keepers make their parts from.
@@ -97,7 +68,6 @@ export const REAGENTS = {
     ions: { sodium: 2 },
     waterMol: 0,
     solubilityGPerL: 215,
-    handling: [CAUSTIC],
   },
   'sodium-bicarbonate': {
     name: 'sodium bicarbonate',
@@ -108,7 +78,6 @@ export const REAGENTS = {
     ions: { sodium: 1 },
     waterMol: 0,
     solubilityGPerL: 96,
-    handling: [PLAIN],
   },
   'sodium-hydroxide': {
     name: 'sodium hydroxide',
@@ -119,13 +88,6 @@ export const REAGENTS = {
     ions: { sodium: 1 },
     waterMol: 0,
     solubilityGPerL: 1090,
-    handling: [
-      {
-        severity: 'danger',
-        when: 'always',
-        says: 'Lye burns skin and eyes and boils the water it is thrown into: not recommended to keepers. Limewater does the same more gently.',
-      },
-    ],
   },
   'calcium-hydroxide': {
     name: 'calcium hydroxide',
@@ -136,7 +98,6 @@ export const REAGENTS = {
     ions: { calcium: 1 },
     waterMol: 0,
     solubilityGPerL: 1.73,
-    handling: [CAUSTIC, { severity: 'danger', when: 'always', says: 'Limewater is above pH 12.' }],
   },
   'calcium-chloride-dihydrate': {
     name: 'calcium chloride dihydrate',
@@ -147,7 +108,6 @@ export const REAGENTS = {
     ions: { calcium: 1, chloride: 2 },
     waterMol: 2,
     solubilityGPerL: (745 * M.CaCl2_2H2O) / M.CaCl2,
-    handling: [HEATS],
   },
   'calcium-chloride': {
     name: 'calcium chloride, anhydrous',
@@ -158,7 +118,6 @@ export const REAGENTS = {
     ions: { calcium: 1, chloride: 2 },
     waterMol: 0,
     solubilityGPerL: 745,
-    handling: [HEATS],
   },
   'magnesium-chloride-hexahydrate': {
     name: 'magnesium chloride hexahydrate',
@@ -169,7 +128,6 @@ export const REAGENTS = {
     ions: { magnesium: 1, chloride: 2 },
     waterMol: 6,
     solubilityGPerL: (546 * M.MgCl2_6H2O) / M.MgCl2,
-    handling: [HEATS],
   },
   'magnesium-sulfate-heptahydrate': {
     name: 'magnesium sulfate heptahydrate',
@@ -180,7 +138,6 @@ export const REAGENTS = {
     ions: { magnesium: 1, sulfate: 1 },
     waterMol: 7,
     solubilityGPerL: (337 * M.MgSO4_7H2O) / M.MgSO4,
-    handling: [PLAIN],
   },
   'strontium-chloride-hexahydrate': {
     name: 'strontium chloride hexahydrate',
@@ -191,7 +148,6 @@ export const REAGENTS = {
     ions: { strontium: 1, chloride: 2 },
     waterMol: 6,
     solubilityGPerL: (529 * M.SrCl2_6H2O) / M.SrCl2,
-    handling: [PLAIN],
   },
   'potassium-chloride': {
     name: 'potassium chloride',
@@ -202,7 +158,6 @@ export const REAGENTS = {
     ions: { potassium: 1, chloride: 1 },
     waterMol: 0,
     solubilityGPerL: 342,
-    handling: [PLAIN],
   },
   'potassium-iodide': {
     name: 'potassium iodide',
@@ -213,10 +168,6 @@ export const REAGENTS = {
     ions: { potassium: 1, iodide: 1 },
     waterMol: 0,
     solubilityGPerL: 1440,
-    handling: [
-      PLAIN,
-      { severity: 'danger', when: 'always', says: 'Seawater holds 0.06 mg/L of iodine: a gram is a thousand doses.' },
-    ],
   },
   'ammonium-chloride': {
     name: 'ammonium chloride',
@@ -227,7 +178,6 @@ export const REAGENTS = {
     ions: { ammonium: 1, chloride: 1 },
     waterMol: 0,
     solubilityGPerL: 372,
-    handling: [AMMONIA_SOURCE],
   },
   ammonia: {
     name: 'ammonia, as ammonia water',
@@ -238,14 +188,6 @@ export const REAGENTS = {
     ions: { ammonium: 1 },
     waterMol: 0,
     solubilityGPerL: 300,
-    handling: [
-      AMMONIA_SOURCE,
-      {
-        severity: 'danger',
-        when: 'always',
-        says: 'Ammonia water burns eyes and lungs: goggles and gloves, an open window, and never with chlorine bleach. Use none that has soap, colour or scent in it.',
-      },
-    ],
   },
 } as const satisfies Record<string, Reagent>;
 

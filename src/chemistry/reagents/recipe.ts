@@ -1,5 +1,5 @@
 import { fcnnlsVector } from 'ml-fcnnls';
-import { Refusal } from '../refusal';
+import { chemicalRefusal } from '../refusal';
 import { ION_MASS, IONS_DOSED, reagent, type ReagentId } from './reagents';
 import { sumOfSalts, type SolutionPart, type Strength } from './solution';
 
@@ -83,11 +83,11 @@ function refuseUndissolved(id: ReagentId, gramsPerL: number): void {
   const { name, solubilityGPerL } = reagent(id);
   if (gramsPerL <= solubilityGPerL) return;
   const share = Math.floor((solubilityGPerL / gramsPerL) * 100);
-  throw new Refusal({
+  throw chemicalRefusal({
     field: name,
     value: `${gramsPerL.toPrecision(4)} g/L`,
-    allowed: `0 to ${Number(solubilityGPerL.toPrecision(3))} g/L`,
-    hint: `No more of it dissolves at 20 °C. At ${share} % of the strength it dissolves; dose ${(100 / share).toFixed(2)} times as much of it.`,
+    allowed: { from: 0, to: Number(solubilityGPerL.toPrecision(3)), unit: 'g/L' },
+    hint: { code: 'dissolves at a share', percent: share },
     suggestion: `${share} %`,
   });
 }
@@ -95,7 +95,7 @@ function refuseUndissolved(id: ReagentId, gramsPerL: number): void {
 function matchedIn(target: Strength): Matched[] {
   const names = (['alkalinity', ...IONS_DOSED] as const).filter((name) => molesOf(name, target) > LEAST);
   if (names.length > 0) return names;
-  throw new Refusal({ field: 'target', value: 'nothing', allowed: 'a solution that brings something' });
+  throw chemicalRefusal({ field: 'target', value: 'nothing', allowed: { code: 'brings something' } });
 }
 
 function molesOf(name: Row['name'], strength: Strength): number {
@@ -104,13 +104,13 @@ function molesOf(name: Row['name'], strength: Strength): number {
 
 function refuseMiss(name: Matched, made: number, goal: number): void {
   if (Math.abs(made - goal) <= MISS) return;
-  throw new Refusal({
+  throw chemicalRefusal({
     field: 'salts at hand',
     value: `${Math.round(made * 100)} % of the ${name} wanted`,
-    allowed: `salts that make its ${name} without what it lacks`,
+    allowed: { code: 'salts that match', name },
     hint:
       made < goal
-        ? `None of them brings enough ${name}; ${USUAL[name].replaceAll('-', ' ')} would.`
-        : `They bring ${name}, which the other solution does not hold.`,
+        ? { code: 'too little of', name, wouldBring: USUAL[name].replaceAll('-', ' ') }
+        : { code: 'brings besides', name },
   });
 }

@@ -1,4 +1,4 @@
-import { Refusal, within } from '../refusal';
+import { chemicalRefusal, within } from '../refusal';
 import { salinityAmountFromSolids, type Amounts } from '../tank-model/water';
 import { MOLAR_MASS } from '../molar-mass';
 import { ION_MASS, IONS, REAGENTS, solidsGPerMol, type Ion, type Reagent, type ReagentId } from './reagents';
@@ -81,14 +81,11 @@ function refuseUndissolved(salt: Reagent, gramsPerL: number): void {
   const limit = Math.floor(salt.solubilityGPerL * 100) / 100;
   if (gramsPerL > 0 && gramsPerL <= limit) return;
   const most = limit >= 10 ? Math.floor(limit) : limit;
-  throw new Refusal({
+  throw chemicalRefusal({
     field: salt.name,
     value: gramsPerL,
-    allowed: `0 to ${most} g/L`,
-    hint:
-      gramsPerL > limit
-        ? `No more than ${most} g dissolves in a litre at 20 °C; the rest would lie on the bottom.`
-        : 'A solution needs some of its salt.',
+    allowed: { from: 0, to: most, unit: 'g/L' },
+    hint: gramsPerL > limit ? { code: 'does not dissolve', mostGPerL: most } : { code: 'some salt' },
     suggestion: gramsPerL > limit ? likelyStrength(gramsPerL, limit) : undefined,
   });
 }

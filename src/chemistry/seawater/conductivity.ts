@@ -1,4 +1,4 @@
-import { Refusal, within } from '../refusal';
+import { chemicalRefusal, within, type Refusal } from '../refusal';
 
 /**
  * Conductivity of seawater of practical salinity 35 at 15 °C (IPTS-68) and one atmosphere, mS/cm.
@@ -58,11 +58,11 @@ export function salinityFromConductivity(conductivityMsPerCm: number, temperatur
 }
 
 function outsideScale(field: string, value: string): Refusal {
-  return new Refusal({
+  return chemicalRefusal({
     field,
     value,
-    allowed: `what answers to salinity ${SALINITY[0]} to ${SALINITY[1]}, over which the practical salinity scale is defined`,
-    hint: 'Meters also show µS/cm (a thousand to the mS/cm) and TDS in ppm: check which was read.',
+    allowed: { code: 'practical salinity scale within', from: SALINITY[0], to: SALINITY[1] },
+    hint: { code: 'another conductivity unit' },
   });
 }
 

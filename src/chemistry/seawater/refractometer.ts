@@ -1,4 +1,4 @@
-import { Refusal, within } from '../refusal';
+import { chemicalRefusal, within } from '../refusal';
 
 /** Sodium light, the wavelength refractive indices are stated at, nm. */
 const SODIUM_D_NM = 589.3;
@@ -27,6 +27,9 @@ export function refractiveIndex(salinity: number, temperatureC: number, waveleng
   );
 }
 
+/** Further off a standard than this an instrument is to be set, not corrected for. Chosen. */
+const FARTHEST_OUT_PPT = 10;
+
 /** What the scale of a refractometer was drawn for. */
 export type RefractometerScale = 'seawater' | 'brine';
 
@@ -54,17 +57,21 @@ export function salinityFromRefractometer({ shown, scale, standard }: Refractome
   const trueStandard =
     standard && refractometerShows(within('standard’s salinity', standard.trueSalinity, 1, 42, 'ppt'), scale);
   const shift = standard ? (trueStandard ?? 0) - within('reading in the standard', standard.shown, 0, 50, 'ppt') : 0;
-  if (Math.abs(shift) > 10)
-    throw new Refusal({
+  if (Math.abs(shift) > FARTHEST_OUT_PPT)
+    throw chemicalRefusal({
       field: 'reading in the standard',
       value: standard?.shown ?? shown,
-      allowed: 'within 10 ppt of the standard',
-      hint: 'A refractometer that far out needs setting with RO/DI water first.',
+      allowed: { code: 'near the standard', withinPpt: FARTHEST_OUT_PPT },
+      hint: { code: 'refractometer far out' },
     });
   const straight = shown + shift;
   const salinity = scale === 'seawater' ? straight : straight / brinePerSeawater();
   if (salinity >= 0 && salinity <= 42) return salinity;
-  throw new Refusal({ field: 'refractometer reading', value: shown, allowed: 'what answers to salinity 0 to 42' });
+  throw chemicalRefusal({
+    field: 'refractometer reading',
+    value: shown,
+    allowed: { code: 'salinity within', from: 0, to: 42 },
+  });
 }
 
 /** What a true refractometer with that scale shows in seawater, ppt. */

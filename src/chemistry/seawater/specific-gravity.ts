@@ -53,7 +53,7 @@ export function salinityFromDensity(
   const highest = seawaterDensityKgPerM3(42, temperatureC);
   // A hair of slack: 1.0 on the 25/25 scale must not fail on rounding.
   if (!(densityKgPerM3 >= lowest - 1e-6 && densityKgPerM3 <= highest + 1e-6)) {
-    throw new Refusal({ field, value: shown, allowed: `${told(lowest / unit)} to ${told(highest / unit)}` });
+    throw new Refusal({ field, value: shown, allowed: { from: told(lowest / unit), to: told(highest / unit) } });
   }
   // Density rises almost linearly with salinity, so the chord settles in a few steps.
   const perPpt = (highest - lowest) / 42;

@@ -1,4 +1,4 @@
-import { Refusal, within } from '../refusal';
+import { chemicalRefusal, within } from '../refusal';
 
 /**
  * Osmotic pressure of a dilute salt water.
@@ -41,11 +41,11 @@ export function drivingPressureKPa({ pressureKPa, temperatureC, tdsMgPerL, waste
   const thickened = wasteRatio === 0 ? 1 : -Math.log1p(-recovery) / recovery;
   const driving = pressureKPa - osmoticPressureKPa(tdsMgPerL * thickened, temperatureC);
   if (driving > 0) return driving;
-  throw new Refusal({
+  throw chemicalRefusal({
     field: 'feed pressure',
     value: pressureKPa,
-    allowed: `more than the water’s osmotic pressure, ${(pressureKPa - driving).toFixed(0)} kPa`,
-    hint: 'At this pressure no water passes. Is the valve open, the sediment filter clogged, or is a booster pump needed?',
+    allowed: { code: 'more than osmotic pressure', osmoticKPa: pressureKPa - driving },
+    hint: { code: 'no water passes' },
   });
 }
 

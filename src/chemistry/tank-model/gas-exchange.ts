@@ -1,7 +1,7 @@
 import { carbonateConstants, type CarbonateConstants } from '../carbonate/constants';
 import { hydrogenFromDic } from '../carbonate/hydrogen';
 import { co2FromDic } from '../carbonate/solve';
-import { Refusal } from '../refusal';
+import { chemicalRefusal, type Refusal } from '../refusal';
 import { seawaterDensityKgPerM3 } from '../seawater/density';
 import { amountAfter } from './closed-form';
 import { denseOutputTerm, errorOf, gainTo, denseGain, LAST, NODES } from '@/numerics/dormand-prince';
@@ -228,10 +228,10 @@ function keepConstants(air: Air, around: Stretch, t: number): boolean {
 }
 
 function stuck({ exchangePerDay }: Air): Refusal {
-  return new Refusal({
+  return chemicalRefusal({
     field: 'gas exchange',
     value: exchangePerDay,
-    allowed: 'a rate the model can follow with these doses',
-    hint: 'A dose of thousands of times what the water holds has probably slipped a point.',
+    allowed: { code: 'can be followed' },
+    hint: { code: 'far too large a dose' },
   });
 }

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal';
+import { chemicalRefusal } from '../refusal';
 
 /** The tank's level while it runs. */
 export interface Level {
@@ -55,11 +55,11 @@ export function alongStretch(level: Level, stretch: LevelStretch, days: number):
     level.reservoirL = ranOut ? 0 : Math.max(0, level.reservoirL - stretch.topOffLPerDay * days);
   level.volumeL = ranOut ? stretch.endsAtL : level.volumeL + stretch.gainLPerDay * days;
   if (level.volumeL > 0) return;
-  throw new Refusal({
+  throw chemicalRefusal({
     field: 'tank level',
     value: level.volumeL,
-    allowed: 'above 0 L',
-    hint: 'The evaporation entered would empty the tank.',
+    allowed: { code: 'above', least: 0, unit: 'L' },
+    hint: { code: 'evaporates empty' },
   });
 }
 

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { attempt } from '../refusal';
+import { attempt } from '@/testing/refusal-of';
 import { heatNeededKWh } from './heat';
 
 it('the heat of new water is what warms water: 1.16 Wh a litre and degree, a little less for brine', () => {

@@ -2,7 +2,7 @@ import { tzOffset, tzScan } from '@date-fns/tz';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { amountsOf, type Strength } from '@/chemistry/reagents/solution';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';
 import type { Amounts, Water } from '@/chemistry/tank-model/water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';

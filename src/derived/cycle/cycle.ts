@@ -6,7 +6,7 @@ import type { CycleSchoolId } from '@/calculators/cycle/cycle-schools';
 import type { freeAmmonia } from '@/calculators/nitrogen/free-ammonia-calculator';
 import { freeAmmoniaShare } from '@/chemistry/nitrogen/free-ammonia';
 import { amountsOf } from '@/chemistry/reagents/solution';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { entriesOf, entriesOfTank } from '@/record/entries-of';

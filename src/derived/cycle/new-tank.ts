@@ -3,7 +3,7 @@ import { ammoniaChallenge } from '@/calculators/cycle/challenge';
 import { ANIMALS } from '@/calculators/cycle/cycle-input';
 import { CYCLE_SCHOOLS } from '@/calculators/cycle/cycle-schools';
 import type { stocking } from '@/calculators/cycle/stocking';
-import { attempt, type Attempt } from '@/chemistry/refusal';
+import { attempt, type Attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';

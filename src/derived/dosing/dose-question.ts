@@ -14,7 +14,7 @@ import { strengthOf } from '../balance/known-events';
 import { unsaidSupply, type UnsaidSupply } from '../balance/known-supply';
 import { supplyTimeline } from '../supplies/supply-timeline';
 import { solutionsOfTank } from '../supplies/solutions-of-tank';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { balanceAt, type Balance } from '../balance/balance';
 import { howSureOfLevel } from '../trends/how-it-moves';
 import { easingsUnderWay } from '../balance/corrections-under-way';

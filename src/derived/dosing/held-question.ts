@@ -2,7 +2,7 @@ import type * as z from 'zod';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { held } from '@/calculators/dosing/held';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import type { Book, Tank } from '@/record/schema';
 import { consumptionOf } from '../balance/consumption';
 import { doseQuestion } from './dose-question';

@@ -3,7 +3,7 @@ import { median } from 'simple-statistics';
 import type { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { atAimedSalinity } from '@/calculators/parameters/at-aimed-salinity';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
 import type { Book, Tank } from '@/record/schema';

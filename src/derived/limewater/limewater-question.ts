@@ -7,7 +7,7 @@ import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import type { FailureInput } from '@/calculators/top-off/failure-input';
 import { gramsOfAlkalinity } from '@/chemistry/limewater/saturation';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { entriesOf } from '@/record/entries-of';

@@ -4,7 +4,7 @@ import type { methodsCompared } from '@/calculators/methods/methods-compared';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { reactorSize } from '@/calculators/reactor/reactor-size';
 import { saltGIn } from '@/chemistry/mixing/saltwater';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { changeHabit } from '../saltwater/change-habit';
 import { balanceAt } from '../balance/balance';

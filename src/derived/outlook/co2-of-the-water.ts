@@ -1,5 +1,5 @@
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
 import { aimFor } from '../observations/targets';

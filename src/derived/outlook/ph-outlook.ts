@@ -1,6 +1,6 @@
 import { mean, sampleStandardDeviation } from 'simple-statistics';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Book, Tank } from '@/record/schema';
 import { co2SeenEach, saltAndWarmth } from './co2-of-the-water';

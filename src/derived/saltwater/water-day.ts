@@ -2,7 +2,7 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, format, set } from 'date-fns';
 import type * as z from 'zod';
 import { roDiWater } from '@/calculators/source-water/ro-di-water';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { waterDay } from '@/calculators/water-change/water-day';
 import { entriesOfKind } from '@/record/entries-of';

@@ -1,7 +1,7 @@
 import type * as z from 'zod';
 import type { doseSchedule } from '@/calculators/dosing/dose-schedule';
 import { LIVESTOCK } from '@/calculators/parameters/livestock';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';

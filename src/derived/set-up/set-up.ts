@@ -1,4 +1,4 @@
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf } from '@/record/entries-of';

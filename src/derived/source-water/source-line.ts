@@ -1,5 +1,5 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { carbonLife, type CarbonLife, type Disinfectant } from '@/chemistry/source-water/carbon-block';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
 import type * as z from 'zod';

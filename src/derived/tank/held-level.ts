@@ -1,6 +1,6 @@
 import { poolEvaporationLPerDay } from '@/chemistry/evaporation/pool';
 import { FORMULA_LOG_SD } from '@/chemistry/evaporation/surfaces';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';
 import { lastObservation } from '../observations/observations';

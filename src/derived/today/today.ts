@@ -9,7 +9,7 @@ import { CONCERNS, today, type Concern, type TodayInput } from '@/calculators/to
 import { away } from '@/calculators/top-off/away';
 import { topOffUpkeep } from '@/calculators/top-off/upkeep';
 import { changeDue } from '@/calculators/water-change/change-due';
-import { attempt, type RefusalDetail } from '@/chemistry/refusal';
+import { attempt, type RefusalDetail } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/quantities/quantity';
 import { netVolumeL, type Book, type Tank } from '@/record/schema';

@@ -6,7 +6,7 @@ import { USUAL_KEPT_BACK } from '@/calculators/top-off/head-room';
 import { topOff, type TopOffValues } from '@/calculators/top-off/top-off';
 import type { TopOffInput } from '@/calculators/top-off/top-off-input';
 import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf, within } from '@/record/entries-of';
 import { netVolumeL, type Book, type EntryKind, type EntryOf, type Tank } from '@/record/schema';

@@ -1,6 +1,6 @@
 import { isFollowed } from '../observations/consumption-window';
 import type { ParameterId } from '@/calculators/parameters/parameters';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import type { Book, Tank } from '@/record/schema';
 import { cycleOutlook, type CycleOutcome } from '../cycle/cycle';
 import { outlook, type OutlookPoint } from '../outlook/outlook';

@@ -3,7 +3,7 @@ import { parameterTrend, type TrendValues } from '@/calculators/readings/paramet
 import { atSalinity35 } from '@/chemistry/readings/at-salinity';
 import { localTrend } from '@/chemistry/readings/local-trend';
 import { pointsOf } from '@/chemistry/observation';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import type { Book, Tank } from '@/record/schema';
 import type { OutlookPoint } from '../outlook/outlook';

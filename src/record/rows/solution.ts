@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
 import { ALKALINITY_FORMS, strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { amount, id, moment, name, within } from './fields';
 
 /** What a bottle holds: the salts weighed into a litre, or what its maker's label claims; never both. */

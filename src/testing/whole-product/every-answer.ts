@@ -10,7 +10,9 @@ import { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
 import { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
 import { reactorSize } from '@/calculators/reactor/reactor-size';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
-import { attempt, Refusal } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
+import { inWords, refusalSentence } from '@/calculators/calculator/attempt';
+import { Refusal } from '@/chemistry/refusal';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
 import { roDiWater } from '@/calculators/source-water/ro-di-water';
@@ -83,7 +85,7 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId
       said.set(who, sentence);
     } catch (error) {
       if (refusalsToo && error instanceof Refusal) {
-        said.set(who, `Refused: ${error.message}`);
+        said.set(who, `Refused: ${refusalSentence(inWords(error))}`);
         return;
       }
       throw new Error(`${who}: ${error instanceof Error ? error.message : String(error)}`, { cause: error });

@@ -1,6 +1,6 @@
 import { NextResponse } from 'next/server';
 import type { AnyCalculator } from '@/calculators/calculators';
-import type { RefusalDetail } from '@/chemistry/refusal';
+import type { RefusalDetail } from '@/calculators/calculator/attempt';
 import { refusedAtTheDoor } from '../../door';
 import { Died, GivenUp, TooMany, type Answering } from './threads';
 

@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import type { RefusalDetail } from '@/chemistry/refusal';
+import type { RefusalDetail } from '@/calculators/calculator/attempt';
 import { Expected, likeOf } from './expected-work';
 
 /** What works out lines for one request: each answer as JSON, or why it was given up. */

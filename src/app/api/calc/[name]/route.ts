@@ -1,5 +1,5 @@
 import { calculatorOrRefuse, describe } from '@/calculators/json-lines';
-import { attempt } from '@/chemistry/refusal';
+import { attempt } from '@/calculators/calculator/attempt';
 import { answerRequest, json, refuse, refusedAsked } from '../answering';
 import { threads } from '../threads';
 
