@@ -7,14 +7,14 @@ import { spend } from '@/testing/work';
 
 /*
  * A measured parameter and a kind of entry are each added to a copy of the source by writing one module and naming it in one
- * list. The copy must pass the type checker, and know the new ones everywhere: on disk, in the jotted line, in forms, in the
+ * list (a kind also in the lists of forms and of marks). The copy must pass the type checker, and know the new ones everywhere: on disk, in the jotted line, in forms, in the
  * table, on the tide line, as observations and in the water.
  */
 
 const KIND = `
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresOfForm, OF_A_TANK, told } from './entry-kind';
+import { defineKind, OF_A_TANK, told } from './entry-kind';
 
 /** Food given. A gram of dry food brings about 40 mg of nitrate and 5 of phosphate once it is eaten (made up for this test). */
 export const broth = defineKind({
@@ -31,8 +31,6 @@ export const broth = defineKind({
   ],
   describe: ({ grams }, { settings: { units } }) => \`\${told('mass', grams, units)} of food\`,
   figures: ({ grams }) => [['food', grams, 'g']],
-  mark: { path: 'M1 5 H9', word: 'broth' },
-  form: { offered: true, figures: figuresOfForm(['grams', 'Food', AMOUNTS.weighedForVolume]) },
   events: ({ at, grams }) => [{ kind: 'addition', at, amounts: { nitrate: 40 * grams, phosphate: 5 * grams } }],
 });
 `;
@@ -65,7 +63,8 @@ import { emptyBook, newTank } from '@/record/defaults';
 import { readFile, writeFile } from '@/record/file';
 import { readLine } from '@/jot/read-line';
 import { describeEntry } from '@/record/kinds/describe';
-import { ALL_KINDS, kindOf } from '@/record/kinds/list';
+import { ALL_KINDS } from '@/record/kinds/list';
+import { formOf } from '@/interface/entry-kinds/entry-forms';
 import type { Entry, Tank } from '@/record/schema';
 
 const tank: Tank = { ...newTank('t'), name: 'Bay', displayL: 100, targets: { oxygen: [6, 8] } };
@@ -78,8 +77,8 @@ console.log(
     described: book.entries.map((entry) => describeEntry(entry, book)),
     csv: entriesCsv(book).split(/\\r?\\n/).slice(1).map((line) => line.split(',').slice(2, 6).join(' ')),
     marks: marksOf(book, 't', 0, 2e12).map(({ kind, text }) => [kind, text]),
-    forms: ALL_KINDS.flatMap(({ form, title }) => (form?.offered ? [title] : [])),
-    oxygenField: kindOf('reading').form?.figures(offered((id) => id === 'oxygen')).at(-1)?.label,
+    forms: ALL_KINDS.flatMap(({ kind, title }) => (formOf(kind)?.offered ? [title] : [])),
+    oxygenField: formOf('reading')?.figures(offered((id) => id === 'oxygen')).at(-1)?.label,
     observed: lastObservation(book, 't', 'oxygen'),
     events: knownEvents(book, tank),
   }),
@@ -121,9 +120,16 @@ describe.runIf(WHOLE)('adding to the house', () => {
     writeFileSync(inCopy(list), `${importing}\n${text.replace(before, `${named}${before}`)}`);
   };
 
-  it('a kind of entry and a parameter touch two files each', () => {
+  it('a kind of entry touches its module and the list, its form and its mark; a parameter two files', () => {
     writeFileSync(inCopy('src/record/kinds/broth.ts'), KIND);
     nameIn('src/record/kinds/list.ts', "import { broth } from './broth';", '  lever,\n', '  broth,\n');
+    nameIn(
+      'src/interface/entry-kinds/entry-forms.ts',
+      '',
+      '  note: {',
+      "  broth: { offered: true, figures: figuresOfForm(['grams', 'Food', AMOUNTS.weighedForVolume]) },\n",
+    );
+    nameIn('src/interface/tide/mark-shapes.ts', '', '  dose: {', "  broth: { path: 'M1 5 H9', word: 'broth' },\n");
     writeFileSync(inCopy('src/calculators/parameters/gases.ts'), PARAMETER);
     nameIn('src/calculators/parameters/parameters.ts', "import { GASES } from './gases';", '...PROBES }', '...GASES, ');
     writeFileSync(inCopy('exercise.ts'), EXERCISE);

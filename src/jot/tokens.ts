@@ -1,3 +1,4 @@
+import { PARAMETER_IDS, PARAMETERS } from '@/calculators/parameters/parameters';
 import { THOUSANDS_GAP } from '@/quantities/plain-signs';
 
 /** A piece of the line: a word, a figure as it was typed, or a mark. */
@@ -11,8 +12,12 @@ export interface Token {
   readonly glued: boolean;
 }
 
-/** Words that hold a digit of their own. */
-const WITH_DIGIT = String.raw`(?:no3|no2|nh3|nh4|po4|co2|h2o)(?![a-z])`;
+/** Words that hold a digit of their own: what is measured, and water. */
+const DIGIT_WORDS = [
+  ...PARAMETER_IDS.flatMap((id): readonly string[] => PARAMETERS[id].words).filter((word) => /^\p{L}+\d$/u.test(word)),
+  'h2o',
+];
+const WITH_DIGIT = String.raw`(?:${DIGIT_WORDS.join('|')})(?![a-z])`;
 const FIGURE = String.raw`(?:\d+\s+)?\d{1,2}\/(?:2|3|4|5|8|16)(?![\d/.])|\d+\s?[½¼¾⅓⅔⅛]|[½¼¾⅓⅔⅛]|\d[\d.,\u0001]*\d|\d|[.,]\d+`;
 const PIECE = new RegExp(
   String.raw`(?<word>${WITH_DIGIT}|[\p{L}°µ%‰][\p{L}°µ%‰³²'_-]*)|(?<number>${FIGURE})|(?<mark>->|→|\S)`,

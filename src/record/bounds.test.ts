@@ -5,50 +5,13 @@ import { LATEST_MOMENT } from '@/calculators/calculator/calculator-input';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { ALL_KINDS, ENTRY_KINDS } from './kinds/list';
+import { figures, type Schema } from '@/testing/schema-figures';
 import { TABLES, type TableName } from './schema';
 
 /*
  * Every bound on disk is one that the calculators say: a figure that can be stored is one that can be reckoned with. What the
  * benches then make of figures at their ends is walked in testing/whole-product/hostile-records.test.ts.
  */
-
-interface Schema {
-  readonly type?: string;
-  readonly minimum?: number;
-  readonly exclusiveMinimum?: number;
-  readonly maximum?: number;
-  readonly properties?: Readonly<Record<string, Schema>>;
-  readonly additionalProperties?: Schema | boolean;
-  readonly items?: Schema;
-  readonly prefixItems?: readonly Schema[];
-  readonly anyOf?: readonly Schema[];
-  readonly oneOf?: readonly Schema[];
-}
-
-/** Every figure a schema takes, with its place. */
-function figures(schema: Schema, place: string): { place: string; low: number; high: number }[] {
-  const inner = [
-    ...Object.entries(schema.properties ?? {}).map(([key, each]) => [`${place}.${key}`, each] as const),
-    ...(typeof schema.additionalProperties === 'object' && !schema.properties
-      ? [[`${place}.*`, schema.additionalProperties] as const]
-      : []),
-    ...(schema.items ? [[`${place}[]`, schema.items] as const] : []),
-    ...(schema.prefixItems ?? []).map((each) => [`${place}[]`, each] as const),
-    ...[...(schema.anyOf ?? []), ...(schema.oneOf ?? [])].map((each) => [place, each] as const),
-  ];
-  const own =
-    schema.type === 'number' || schema.type === 'integer'
-      ? [
-          {
-            place,
-            low: schema.minimum ?? schema.exclusiveMinimum ?? -Infinity,
-            high: schema.maximum ?? Infinity,
-          },
-        ]
-      : [];
-  return [...own, ...inner.flatMap(([at, each]) => figures(each, at))];
-}
 
 const EXPECTED = [AMOUNTS, TOP_OFF_AMOUNTS, SET_UP_AMOUNTS, PARAMETERS].flatMap((list) =>
   Object.values(list).map(({ low, high }: { low: number; high: number }) => ({ low, high })),
@@ -91,22 +54,4 @@ describe('bounds on disk', () => {
     );
     expect(strange).toEqual([]);
   });
-
-  it.each(ALL_KINDS.map(({ kind }, i) => [kind, i] as const))(
-    'of %s are what its form asks for, or wider',
-    (_, place) => {
-      const kind = ALL_KINDS[place];
-      const stored = new Map(
-        figures(z.toJSONSchema(ENTRY_KINDS[place]?.schema ?? z.never(), { unrepresentable: 'any' }) as Schema, '').map(
-          (each) => [each.place.replace(/^\.(values\.)?/, ''), each],
-        ),
-      );
-      for (const { key, expected } of kind?.form?.figures(['alkalinity', 'strontium']) ?? []) {
-        const own = stored.get(key);
-        // What a field lets through the row takes; nothing is refused after it was accepted.
-        expect(own?.low ?? Infinity).toBeLessThanOrEqual(expected.low);
-        expect(own?.high ?? -Infinity).toBeGreaterThanOrEqual(expected.high);
-      }
-    },
-  );
 });

@@ -6,8 +6,9 @@ import { offered } from '@/calculators/parameters/parameters';
 import { Button } from '@/interface/button';
 import { ChoiceRow } from '@/interface/choice-row';
 import { describeEntry } from '@/record/kinds/describe';
-import { ALL_KINDS, kindOf } from '@/record/kinds/list';
-import type { FormChoice, FormFigure } from '@/record/kinds/entry-kind';
+import { ALL_KINDS } from '@/record/kinds/list';
+import type { FormChoice, FormFigure } from '@/interface/entry-kinds/entry-form';
+import { formOf } from '@/interface/entry-kinds/entry-forms';
 import { useBase, useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
 import { focusRefused, QuantityField } from '@/interface/quantity-field';
 import { SelectField } from '@/interface/select-field';
@@ -66,7 +67,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     setRound(round + 1);
   };
 
-  const module = kind ? kindOf(kind).form : undefined;
+  const module = kind ? formOf(kind) : undefined;
   const choices: readonly FormChoice[] = module?.choices ?? [];
   const optionsOf = ({ options }: FormChoice): readonly (readonly [string, string])[] =>
     options !== 'solutions'
@@ -169,7 +170,9 @@ export const EntryEditor = inOwnScope(function EntryEditor({
           <span className="font-semibold">Log by fields</span>
           <ChoiceRow
             label="Log by fields"
-            choices={ALL_KINDS.filter((each) => each.form?.offered).map((each) => [each.kind, each.title] as const)}
+            choices={ALL_KINDS.filter((each) => formOf(each.kind)?.offered).map(
+              (each) => [each.kind, each.title] as const,
+            )}
             chosen={kind ?? undefined}
             onChoose={(each) => {
               setKind(each);
@@ -239,7 +242,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
 
 function figuresOf(entry: Entry | undefined): Figures {
   if (!entry) return {};
-  const own = kindOf(entry.kind).form?.figuresOf?.(entry as never);
+  const own = formOf(entry.kind)?.figuresOf?.(entry as never);
   return own
     ? { ...own }
     : Object.fromEntries(
@@ -253,7 +256,7 @@ function chosenIn(entry: Entry | undefined): Chosen {
   if (!entry) return {};
   const row: Readonly<Record<string, unknown>> = entry;
   return Object.fromEntries(
-    (kindOf(entry.kind).form?.choices ?? []).flatMap(({ key, of }) => {
+    (formOf(entry.kind)?.choices ?? []).flatMap(({ key, of }) => {
       const picked = of ? of(entry as never) : row[key];
       return typeof picked === 'string' ? [[key, picked]] : [];
     }),
@@ -271,7 +274,7 @@ interface CommonFields {
 
 /** The row as plain data; the schema decides whether it is whole. */
 function plainEntry(common: CommonFields, figures: Figures, chosen: Chosen, entry: Entry | undefined): unknown {
-  const form = kindOf(common.kind).form;
+  const form = formOf(common.kind);
   const given = Object.fromEntries(
     Object.entries(figures).filter((pair): pair is [string, number] => typeof pair[1] === 'number'),
   );

@@ -1,6 +1,6 @@
-import { kindOf } from '@/record/kinds/list';
 import type { Book, EntryKind } from '@/record/schema';
 import { describeEntry } from '@/record/kinds/describe';
+import { MARKS, type MarkShape } from './mark-shapes';
 
 /** An entry as it stands on the tide line and over charts. */
 export interface Mark {
@@ -13,8 +13,8 @@ export interface Mark {
 }
 
 /** The shape of a kind, and the word for it. */
-export function markOf(kind: EntryKind): { readonly path: string; readonly word: string } {
-  const { mark } = kindOf(kind);
+export function markOf(kind: EntryKind): MarkShape {
+  const mark = MARKS[kind];
   if (!mark) throw new Error(`${kind} has no mark on the tide line`);
   return mark;
 }
@@ -22,7 +22,7 @@ export function markOf(kind: EntryKind): { readonly path: string; readonly word:
 export function marksOf(book: Book, tankId: string, from: number, to: number): Mark[] {
   return book.entries.flatMap((entry): Mark[] =>
     (entry.tankId === tankId || entry.tankId === null) &&
-    kindOf(entry.kind).mark !== undefined &&
+    MARKS[entry.kind] !== undefined &&
     entry.at >= from &&
     entry.at <= to
       ? [{ at: entry.at, kind: entry.kind, text: describeEntry(entry, book), entryId: entry.id }]

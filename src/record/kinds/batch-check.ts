@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { PARAMETERS, readingExpectation } from '@/calculators/parameters/parameters';
+import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { id, within, more } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, ifThere, OF_EITHER, told } from './entry-kind';
+import { defineKind, figuresAt, ifThere, OF_EITHER, told } from './entry-kind';
 
 /** A batch read again, and what was done to it then: the reading is of before. */
 export const batchCheck = defineKind({
@@ -40,17 +40,4 @@ export const batchCheck = defineKind({
       ['waterTakenOutL', 'water taken out', 'L'],
       ['waterPouredInL', 'water poured in', 'L'],
     ]),
-  form: {
-    offered: false,
-    figures: figuresOfForm(
-      ['salinity', 'It read', AMOUNTS.measuredSalinity],
-      ['alkalinity', 'Alkalinity', readingExpectation('alkalinity'), 'optional'],
-      ['calcium', 'Calcium', readingExpectation('calcium'), 'optional'],
-      ['magnesium', 'Magnesium', readingExpectation('magnesium'), 'optional'],
-      ['temperatureC', 'Temperature', readingExpectation('temperature'), 'optional'],
-      ['saltAddedG', 'Salt added then', AMOUNTS.saltMass, 'optional'],
-      ['waterTakenOutL', 'Taken out then', AMOUNTS.batchVolume, 'optional'],
-      ['waterPouredInL', 'RO/DI water poured in', AMOUNTS.batchVolume, 'optional'],
-    ),
-  },
 });

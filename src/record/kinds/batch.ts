@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { id, within, more } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, OF_EITHER, told } from './entry-kind';
+import { defineKind, figuresAt, OF_EITHER, told } from './entry-kind';
 
 /** Saltwater mixed; for no one tank where it was mixed for more than one. */
 export const batch = defineKind({
@@ -30,14 +30,4 @@ export const batch = defineKind({
       ['targetSalinity', 'target salinity', 'ppt'],
       ['measuredSalinity', 'measured salinity', 'ppt'],
     ]),
-  mark: { path: 'M1 3 H9 L7.5 9 H2.5 Z', word: 'batch' },
-  form: {
-    offered: false,
-    figures: figuresOfForm(
-      ['volumeL', 'Saltwater mixed', AMOUNTS.batchVolume],
-      ['saltG', 'Salt weighed', AMOUNTS.saltMass],
-      ['targetSalinity', 'Target salinity', AMOUNTS.batchSalinity],
-      ['measuredSalinity', 'Measured after mixing', AMOUNTS.measuredSalinity, 'optional'],
-    ),
-  },
 });

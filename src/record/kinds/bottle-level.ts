@@ -1,7 +1,7 @@
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { id, within } from '../rows/fields';
-import { NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
-import { defineKind, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
+import { NO_LONGER_KEPT } from './dosing';
+import { defineKind, OF_A_TANK, solutionName, told } from './entry-kind';
 
 /** What stands in a solution's bottle. */
 export const bottleLevel = defineKind({
@@ -25,9 +25,4 @@ export const bottleLevel = defineKind({
   figures: ({ solutionId, volumeMl }, house) => [
     [`in the bottle of ${solutionName(house, solutionId)}`, volumeMl, 'mL'],
   ],
-  form: {
-    offered: true,
-    figures: figuresOfForm(['volumeMl', 'In the bottle', TOP_OFF_AMOUNTS.bottle]),
-    choices: [SOLUTION_CHOICE],
-  },
 });

@@ -4,7 +4,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { id, moment, within } from '../rows/fields';
 import { NO_LONGER_KEPT } from './dosing';
-import { defineKind, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
+import { defineKind, OF_A_TANK, solutionName, told } from './entry-kind';
 
 /** A level reads and is aimed at within what any of the three can be. */
 const level = within({
@@ -52,8 +52,6 @@ export const correction = defineKind({
     ...(backToMlPerDay === undefined ? [] : [['then', backToMlPerDay, 'mL/day'] as const]),
     ...(endedAt === undefined ? [] : [['ended', new Date(endedAt).toISOString(), ''] as const]),
   ],
-  mark: { path: 'M1 8 L5 3 L9 8', word: 'correction begun' },
-  form: { offered: false, figures: figuresOfForm() },
 });
 
 const UNIT = { alkalinity: 'mmol/L', calcium: 'mg/L', magnesium: 'mg/L' } as const;

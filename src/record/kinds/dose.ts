@@ -1,8 +1,8 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { timesAmounts } from '@/chemistry/tank-model/water';
 import { id, within } from '../rows/fields';
-import { NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
-import { defineKind, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
+import { NO_LONGER_KEPT } from './dosing';
+import { defineKind, OF_A_TANK, solutionName, told } from './entry-kind';
 
 /** A dose given once, by hand. */
 export const dose = defineKind({
@@ -19,12 +19,6 @@ export const dose = defineKind({
   describe: ({ solutionId, volumeMl }, house) =>
     `${told('dose', volumeMl, house.settings.units)} of ${solutionName(house, solutionId, NO_LONGER_KEPT)}, once`,
   figures: ({ solutionId, volumeMl }, house) => [[solutionName(house, solutionId), volumeMl, 'mL']],
-  mark: { path: 'M5 9 L1 2 H9 Z', word: 'dose' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(['volumeMl', 'Dosed once', AMOUNTS.dose]),
-    choices: [SOLUTION_CHOICE],
-  },
   events: ({ at, solutionId, volumeMl }, { perMl }) => [
     { kind: 'addition', at, amounts: timesAmounts(perMl(solutionId, at), volumeMl), litres: volumeMl / 1000 },
   ],

@@ -1,3 +1,2 @@
-export const SOLUTION_CHOICE = { key: 'solutionId', label: 'Solution', options: 'solutions' } as const;
 /** What a solution is called in a description once its row is gone. */
 export const NO_LONGER_KEPT = 'a solution no longer listed';

@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, ifThere, OF_A_TANK, told } from './entry-kind';
+import { defineKind, figuresAt, ifThere, OF_A_TANK, told } from './entry-kind';
 import type { reactor } from './reactor';
 import type * as z from 'zod';
 
@@ -71,16 +71,6 @@ export const effluentTest = defineKind({
       ['mlPerMin', 'flow', 'mL/min'],
       ['bubblesPerMin', 'bubbles', 'a minute'],
     ]),
-  mark: { path: 'M3 1 V7 A2 2 0 0 0 7 7 V1 M2 1 H8', word: 'effluent test' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['effluentAlkalinity', 'Effluent alkalinity', AMOUNTS.effluent, 'optional'],
-      ['chamberPh', 'Chamber pH', AMOUNTS.chamberPh, 'optional'],
-      ['mlPerMin', 'Flow, measured', AMOUNTS.reactorFlow, 'optional'],
-      ['bubblesPerMin', 'Bubbles a minute', AMOUNTS.bubblesPerMin, 'optional'],
-    ),
-  },
   source: () => 'reactor',
   carriesOn: (row, before) => {
     const ran = before?.kind === 'reactor' ? (before as z.infer<typeof reactor.schema>) : undefined;

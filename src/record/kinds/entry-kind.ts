@@ -1,8 +1,6 @@
 import * as z from 'zod';
-import type { ParameterId } from '@/calculators/parameters/parameters';
 import type { Amounts, Water } from '@/chemistry/tank-model/water';
 import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';
-import type { Expectation } from '@/quantities/parse-quantity';
 import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import type { QuantityKind } from '@/quantities/kinds';
 import { id, moment } from '../rows/fields';
@@ -49,45 +47,6 @@ export interface House {
 /** A figure of an entry, as one line of the exported table: what, value, canonical unit. */
 export type TableFigure = readonly [what: string, value: number | string, unit: string];
 
-/** A figure as a form asks for it. */
-export interface FormFigure {
-  readonly key: string;
-  readonly label: string;
-  readonly expected: Expectation;
-  readonly optional?: true;
-  /** It may be told as a share of the tank's water. */
-  readonly ofTheWater?: true;
-}
-
-/** Something picked from a list. */
-export interface FormChoice {
-  readonly key: string;
-  readonly label: string;
-  readonly options: readonly (readonly [value: string, words: string])[] | 'solutions';
-  readonly first?: string;
-}
-
-/** One that is no field of the row by itself: how it is read out of a row. Its way back is the form's `rowOf`. */
-interface ChoiceOf<Row> extends FormChoice {
-  readonly of?: (row: Row) => string | undefined;
-}
-
-/** What a form is made of, and how a row becomes its figures and back. */
-export interface KindForm<Row> {
-  /** It can be logged by fields; others are logged elsewhere and only edited here. */
-  readonly offered: boolean;
-  /** @param read parameters that are offered */
-  readonly figures: (read: readonly ParameterId[]) => readonly FormFigure[];
-  readonly choices?: readonly ChoiceOf<Row>[];
-  readonly figuresOf?: (row: Row) => Readonly<Record<string, number | undefined>>;
-  readonly rowOf?: (
-    figures: Readonly<Record<string, number>>,
-    before: Row | undefined,
-    /** What was picked, of the choices that are no fields themselves. */
-    picked: Readonly<Record<string, string>>,
-  ) => object;
-}
-
 /** What the rest of the record says of the water that an entry moves. */
 export interface WaterFacts {
   /** What a millilitre of a solution adds, as it was made at a moment; nothing of one no longer listed. */
@@ -132,9 +91,6 @@ interface Definition<Name extends string, TankId extends z.ZodType, Shape extend
   readonly together?: (a: Row, b: Row) => Row;
   readonly describe: (row: Row, house: House) => string;
   readonly figures: (row: Row, house: House) => readonly TableFigure[];
-  /** Its shape on the tide line, drawn in a 10 × 10 box so that kinds are told apart without hue; none for tests and looks. */
-  readonly mark?: { readonly path: string; readonly word: string };
-  readonly form?: KindForm<Row>;
   /** What it sets going, by name: it holds until the next entry that names the same. */
   readonly source?: (row: Row) => string;
   /** Whether it ends what it names. */
@@ -177,8 +133,6 @@ export interface AnyKind {
   readonly together?: (a: never, b: never) => unknown;
   readonly describe: (row: never, house: House) => string;
   readonly figures: (row: never, house: House) => readonly TableFigure[];
-  readonly mark?: { readonly path: string; readonly word: string };
-  readonly form?: KindForm<never>;
   readonly source?: (row: never) => string;
   readonly ends?: (row: never) => boolean;
   readonly carriesOn?: (
@@ -207,25 +161,6 @@ export function figuresAt<Row extends object>(
     const value = row[key];
     return typeof value === 'number' ? [[what, value, unit] as const] : [];
   });
-}
-
-/** Figures of a form, none of which depends on what is measured. */
-export function figuresOfForm(
-  ...figures: readonly (readonly [
-    key: string,
-    label: string,
-    expected: Expectation,
-    how?: 'optional' | 'of the water',
-  ])[]
-): (read: readonly ParameterId[]) => readonly FormFigure[] {
-  const made = figures.map(([key, label, expected, how]): FormFigure => ({
-    key,
-    label,
-    expected,
-    ...(how === 'optional' && { optional: true }),
-    ...(how === 'of the water' && { ofTheWater: true }),
-  }));
-  return () => made;
 }
 
 /** The name of a solution, in a table: its identity where it is no longer listed. */

@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK } from './entry-kind';
+import { defineKind, figuresAt, OF_A_TANK } from './entry-kind';
 
 /** How often from now on, by its words: times a day. */
 const OFTEN: Readonly<Record<string, readonly string[]>> = {
@@ -80,14 +80,6 @@ export const feeding = defineKind({
       ['timesPerDay', 'feedings', 'a day'],
       ['portions', 'portions', ''],
     ]),
-  mark: { path: 'M1 6 A4 3 0 0 0 9 6 Z M3 3.5 H3.01 M5 2 H5.01 M7 3.5 H7.01', word: 'feeding' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['timesPerDay', 'Feedings a day from then on', AMOUNTS.feedings, 'optional'],
-      ['portions', 'Portions, once', AMOUNTS.portionsFed, 'optional'],
-    ),
-  },
 });
 
 /** "twice a day", "every third day". */

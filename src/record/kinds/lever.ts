@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
+import { defineKind, OF_A_TANK } from './entry-kind';
 import { hoursSchema, hoursText } from './hours';
 
 /** What a keeper turns by the hour, that no bottle is emptied by. */
@@ -83,12 +83,6 @@ export const lever = defineKind({
     [what, off ? 'off' : hours ? hoursText(hours) : 'all day', ''],
     ...(rampMinutes ? [['ramp', rampMinutes, 'min'] as const] : []),
   ],
-  mark: { path: 'M5 1 V9 M2 3.5 H8 M2 6.5 H8', word: 'equipment set' },
-  form: {
-    offered: false,
-    figures: figuresOfForm(),
-    choices: [{ key: 'lever', label: 'What', options: LEVERS.map((each) => [each, each] as const), first: 'lights' }],
-  },
   source: (row) => row.lever,
   ends: ({ off }) => off === true,
 });

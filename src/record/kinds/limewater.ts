@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, ifThere, OF_A_TANK, told } from './entry-kind';
+import { defineKind, figuresAt, ifThere, OF_A_TANK, told } from './entry-kind';
 
 /** Limewater made or tested: calcium hydroxide put into its vessel or stirrer, and what a test of the clear water shows. */
 export const limewater = defineKind({
@@ -50,14 +50,4 @@ export const limewater = defineKind({
       ['alkalinity', 'alkalinity of the limewater', 'mmol/L'],
       ['conductivity', 'conductivity of the limewater', 'mS/cm'],
     ]),
-  mark: { path: 'M2 2 V9 H8 V2 M2 7 L8 7 M4 4 L6 5', word: 'limewater' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['grams', 'Calcium hydroxide added', AMOUNTS.lime, 'optional'],
-      ['litres', 'Filled up to', AMOUNTS.limewaterFilled, 'optional'],
-      ['alkalinity', 'Its alkalinity, tested', AMOUNTS.limewaterAlkalinity, 'optional'],
-      ['conductivity', 'Its conductivity', AMOUNTS.limewaterConductivity, 'optional'],
-    ),
-  },
 });

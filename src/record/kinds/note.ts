@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
+import { defineKind, OF_A_TANK } from './entry-kind';
 
 /** What was seen or done, in words alone. */
 export const note = defineKind({
@@ -10,6 +10,4 @@ export const note = defineKind({
 
   describe: (row) => row.note,
   figures: () => [['note', '', '']],
-  mark: { path: 'M2 9 V1 L9 3.5 L2 6', word: 'note' },
-  form: { offered: true, figures: figuresOfForm() },
 });

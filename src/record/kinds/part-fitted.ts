@@ -13,7 +13,6 @@ export const partFitted = defineKind({
     return `a new ${stage ? STAGE_WORDS[stage.kind] : 'part'}`;
   },
   figures: (row, house) => [['part fitted', stageOf(row, house)?.kind ?? row.stageId, '']],
-  mark: { path: 'M2 1 H8 V9 H2 Z M2 3.5 H8 M2 6.5 H8', word: 'part fitted' },
 });
 
 function stageOf({ sourceId, stageId }: { sourceId: string; stageId: string }, { sources }: House) {

@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { id, within } from '../rows/fields';
-import { NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
+import { NO_LONGER_KEPT } from './dosing';
+import { defineKind, figuresAt, OF_A_TANK, solutionName, told } from './entry-kind';
 
 /** A dosing pump's delivery measured: so many millilitres in so long, and what it was set to give meanwhile. */
 export const pumpMeasured = defineKind({
@@ -41,14 +41,4 @@ export const pumpMeasured = defineKind({
     ['time it ran', row.ranDays, 'days'],
     ...figuresAt(row, [['setMl', 'set to give', 'mL']]),
   ],
-  mark: { path: 'M2 2 V9 H8 V2 M2 6 H8', word: 'pump measured' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['gaveMl', 'It gave', AMOUNTS.measuredGave],
-      ['ranDays', 'In', AMOUNTS.measuredRun],
-      ['setMl', 'Set to give', AMOUNTS.measuredSet],
-    ),
-    choices: [SOLUTION_CHOICE],
-  },
 });

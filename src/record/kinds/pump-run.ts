@@ -1,6 +1,6 @@
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresOfForm, OF_A_TANK, told } from './entry-kind';
+import { defineKind, OF_A_TANK, told } from './entry-kind';
 
 /** The top-off pump's time counted: how long it ran in the days before. */
 export const pumpRun = defineKind({
@@ -26,11 +26,4 @@ export const pumpRun = defineKind({
     ['pump ran', ranDays, 'days'],
     ['counted over', overDays, 'days'],
   ],
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['ranDays', 'The top-off pump ran', TOP_OFF_AMOUNTS.minutesRun],
-      ['overDays', 'Counted over', TOP_OFF_AMOUNTS.runOver],
-    ),
-  },
 });

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
 import { within } from '../rows/fields';
-import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
+import { defineKind, OF_A_TANK } from './entry-kind';
 
 /** Something put in that lives or carries life. */
 export const putIn = defineKind({
@@ -13,15 +13,6 @@ export const putIn = defineKind({
 
   describe: ({ what, count }) => addedWords(what, count),
   figures: ({ what, count }) => [[what, count, '']],
-  mark: { path: 'M5 1 A4 4 0 1 1 4.99 1 M5 3 V7 M3 5 H7', word: 'added' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(['count', 'How many', AMOUNTS.addedCount, 'optional']),
-    choices: [
-      { key: 'what', label: 'What went in', options: ADDED_KINDS.map((each) => [each, each] as const), first: 'fish' },
-    ],
-    rowOf: ({ count = 1 }) => ({ count }),
-  },
 });
 
 /** What comes by the piece is told with how many. */

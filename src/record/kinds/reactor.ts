@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
 import { within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, told } from './entry-kind';
+import { defineKind, figuresAt, OF_A_TANK, told } from './entry-kind';
 
 /** A chamber is held at about this pH, where its own was not read. Common practice. */
 export const USUAL_CHAMBER_PH = 6.6;
@@ -53,15 +53,6 @@ export const reactor = defineKind({
       ['effluentAlkalinity', 'effluent alkalinity', 'mmol/L'],
       ['chamberPh', 'chamber pH', ''],
     ]),
-  mark: { path: 'M2 9 V1 H8 V9 M4 4 H6 M4 6.5 H6', word: 'reactor set' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['mlPerMin', 'Flow from then on', AMOUNTS.reactorFlow],
-      ['effluentAlkalinity', 'Effluent alkalinity', AMOUNTS.effluent],
-      ['chamberPh', 'Chamber pH', AMOUNTS.chamberPh, 'optional'],
-    ),
-  },
   source: () => 'reactor',
   ends: ({ mlPerMin }) => mlPerMin === 0,
   events: ({ at, mlPerMin, effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH }, { effluentDic }) => [

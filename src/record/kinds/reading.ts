@@ -1,11 +1,11 @@
 import * as z from 'zod';
-import { PARAMETER_IDS, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
-import { capitalised, listed } from '@/calculators/calculator/words';
+import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
+import { listed } from '@/calculators/calculator/words';
 import { boundSign } from '@/chemistry/observation';
 import { unitsOf } from '@/quantities/kinds';
 import { id, more } from '../rows/fields';
 import { byParameter, readingValues } from '../rows/parameter-values';
-import { defineKind, OF_A_TANK, told, type FormFigure, type TableFigure } from './entry-kind';
+import { defineKind, OF_A_TANK, told, type TableFigure } from './entry-kind';
 
 /** Tests taken at one moment. */
 export const reading = defineKind({
@@ -46,35 +46,6 @@ export const reading = defineKind({
         ...(doubt === undefined ? [] : [[`${key}, uncertainty`, doubt, canonicalUnit(key)] as const]),
       ];
     }),
-  form: {
-    offered: true,
-    figures: (read) =>
-      read.map((key): FormFigure => ({
-        key,
-        label: capitalised(PARAMETERS[key].name),
-        expected: readingExpectation(key),
-        optional: true,
-      })),
-    figuresOf: ({ values }) => values,
-    rowOf: (figures, before) => {
-      const kept = <Value>(of: Partial<Record<ParameterId, Value>> | undefined, same: boolean) => {
-        const there = Object.entries(of ?? {}).filter(
-          ([key]) => key in figures && (!same || figures[key] === before?.values[key as ParameterId]),
-        );
-        return there.length > 0 ? (Object.fromEntries(there) as Partial<Record<ParameterId, Value>>) : undefined;
-      };
-      // A figure typed anew is a reading and no bound any more; what it was read by stays.
-      const bounds = kept(before?.bounds, true);
-      const uncertainty = kept(before?.uncertainty, true);
-      const instruments = kept(before?.instruments, false);
-      return {
-        values: Object.keys(figures).length > 0 ? figures : undefined,
-        bounds,
-        uncertainty,
-        instruments,
-      };
-    },
-  },
 });
 
 /** The unit of the figures in the record. */

@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, told } from './entry-kind';
+import { defineKind, figuresAt, OF_A_TANK, told } from './entry-kind';
 
 const OTHER_VESSELS = ['vessel', 'bottle', 'limewater', 'kalk', 'reactor', 'batch'];
 const FRESH_WATER = [
@@ -82,12 +82,4 @@ export const refill = defineKind({
       ['volumeL', 'volume', 'L'],
       ['leavesL', 'then in the reservoir', 'L'],
     ]),
-  mark: { path: 'M5 1 L8.5 6 A3.6 3.6 0 1 1 1.5 6 Z', word: 'refill' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['volumeL', 'Put into the reservoir', AMOUNTS.refill],
-      ['leavesL', 'Then in it, if not full', TOP_OFF_AMOUNTS.reservoirLevel, 'optional'],
-    ),
-  },
 });

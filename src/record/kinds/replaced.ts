@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
+import { defineKind, OF_A_TANK } from './entry-kind';
 
 /** What is replaced or renewed as a whole or by half, and shows in the water. */
 export const REPLACED = ['carbon', 'phosphate media', 'pellets', 'floss', 'lamps', 'UV lamp', 'CO2 media'] as const;
@@ -43,23 +43,4 @@ export const replaced = defineKind({
   ],
   describe: ({ what, half }) => `${half ? 'half of the ' : ''}${what}`,
   figures: ({ what, half }) => [['replaced', `${half ? 'half of the ' : ''}${what}`, '']],
-  mark: { path: 'M2 4 A3.4 3.4 0 0 1 8 3.4 M8 1 V3.6 H5.4 M8 6 A3.4 3.4 0 0 1 2 6.6 M2 9 V6.4 H4.6', word: 'replaced' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(),
-    choices: [
-      { key: 'what', label: 'What', options: REPLACED.map((each) => [each, each] as const), first: 'carbon' },
-      {
-        key: 'share',
-        label: 'How much',
-        options: [
-          ['all', 'all of it'],
-          ['half', 'half of it'],
-        ],
-        first: 'all',
-        of: ({ half }) => (half ? 'half' : 'all'),
-      },
-    ],
-    rowOf: (_figures, _before, { share }) => ({ half: share === 'half' ? true : undefined }),
-  },
 });

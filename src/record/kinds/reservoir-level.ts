@@ -1,6 +1,6 @@
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresOfForm, OF_A_TANK, told } from './entry-kind';
+import { defineKind, OF_A_TANK, told } from './entry-kind';
 
 /** The reservoir looked at. */
 export const reservoirLevel = defineKind({
@@ -20,5 +20,4 @@ export const reservoirLevel = defineKind({
   ],
   describe: ({ litres }, { settings: { units } }) => `${told('volume', litres, units)} in the reservoir`,
   figures: ({ litres }) => [['in the reservoir', litres, 'L']],
-  form: { offered: true, figures: figuresOfForm(['litres', 'In the reservoir', TOP_OFF_AMOUNTS.reservoirLevel]) },
 });

@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, ifThere, OF_A_TANK, told } from './entry-kind';
+import { defineKind, figuresAt, ifThere, OF_A_TANK, told } from './entry-kind';
 
 /** The air about the tank. */
 export const room = defineKind({
@@ -41,11 +41,4 @@ export const room = defineKind({
       ['airC', 'room temperature', '°C'],
       ['humidityPercent', 'room humidity', '%'],
     ]),
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['airC', 'Room temperature', AMOUNTS.roomTemperature, 'optional'],
-      ['humidityPercent', 'Humidity', AMOUNTS.humidity, 'optional'],
-    ),
-  },
 });

@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Expectation } from '@/quantities/parse-quantity';
 import { id, within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, ifThere, OF_THE_HOUSE, told } from './entry-kind';
+import { defineKind, figuresAt, ifThere, OF_THE_HOUSE, told } from './entry-kind';
 
 /** What may be read of the supply and the RO/DI unit, wherever it is typed. */
 export const SOURCE_FIGURES = [
@@ -58,11 +58,4 @@ export const sourceTest = defineKind({
       ['pressureKPa', 'pressure', 'kPa'],
       ['litresPerDay', 'water made', 'L/day'],
     ]),
-  mark: { path: 'M5 1 V9 M1.5 5 H8.5 M3 3 H7', word: 'source read' },
-  form: {
-    offered: false,
-    figures: figuresOfForm(
-      ...SOURCE_FIGURES.map(([key, label, expected]) => [key, label, expected, 'optional'] as const),
-    ),
-  },
 });

@@ -2,8 +2,8 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { timesAmounts } from '@/chemistry/tank-model/water';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { id, within } from '../rows/fields';
-import { NO_LONGER_KEPT, SOLUTION_CHOICE } from './dosing';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, solutionName, told } from './entry-kind';
+import { NO_LONGER_KEPT } from './dosing';
+import { defineKind, figuresAt, OF_A_TANK, solutionName, told } from './entry-kind';
 import { hoursSchema, hoursText } from './hours';
 
 /** A dose given each day from now on, by a pump or by habit; zero ends it. */
@@ -34,12 +34,6 @@ export const standingDose = defineKind({
     ...(row.alsoHours ? [['and', hoursText(row.alsoHours), ''] as const] : []),
     ...figuresAt(row, [['pulses', 'pulses', 'a day']]),
   ],
-  mark: { path: 'M1 8 H4.5 V3 H9', word: 'dose set' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(['mlPerDay', 'Dosed a day from then on', AMOUNTS.standingDose]),
-    choices: [SOLUTION_CHOICE],
-  },
   source: ({ solutionId }) => solutionId,
   ends: ({ mlPerDay }) => mlPerDay === 0,
   events: ({ at, solutionId, mlPerDay, hours, alsoHours, pulses }, { perMl, remadeWithin, inHours }, until) => {

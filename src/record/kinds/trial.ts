@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { parameterOf, PARAMETER_IDS } from '@/calculators/parameters/parameters';
 import { moment, more } from '../rows/fields';
-import { defineKind, figuresOfForm, OF_A_TANK, told } from './entry-kind';
+import { defineKind, OF_A_TANK, told } from './entry-kind';
 
 /** What a trial is after. */
 export const WAYS = ['higher', 'lower', 'same'] as const;
@@ -33,6 +33,4 @@ export const trial = defineKind({
     [`${parameter} ${way} by`, by, ''],
     ['ends', new Date(endsAt).toISOString(), ''],
   ],
-  mark: { path: 'M3 1 V4 L1 9 H9 L7 4 V1 M2 1 H8', word: 'trial' },
-  form: { offered: false, figures: figuresOfForm() },
 });

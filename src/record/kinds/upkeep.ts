@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { UPKEEP, UPKEEP_ITEMS, type UpkeepItem } from '@/calculators/top-off/upkeep';
-import { defineKind, figuresOfForm, OF_A_TANK } from './entry-kind';
+import { defineKind, OF_A_TANK } from './entry-kind';
 
 /** What of the top-off is seen to, by the words it is jotted with. */
 const WORDS: Partial<Record<UpkeepItem, readonly string[]>> = {
@@ -31,17 +31,4 @@ export const upkeep = defineKind({
   ],
   describe: ({ item }) => UPKEEP[item].thing,
   figures: ({ item }) => [['maintenance', item, '']],
-  mark: { path: 'M2 8 L6 4 M5 2 A2.4 2.4 0 1 1 8 5 Z', word: 'maintenance' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(),
-    choices: [
-      {
-        key: 'item',
-        label: 'What was done',
-        options: UPKEEP_ITEMS.map((item) => [item, UPKEEP[item].thing] as const),
-        first: 'float',
-      },
-    ],
-  },
 });

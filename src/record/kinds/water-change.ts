@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { id, within } from '../rows/fields';
-import { defineKind, figuresAt, figuresOfForm, OF_A_TANK, told } from './entry-kind';
+import { defineKind, figuresAt, OF_A_TANK, told } from './entry-kind';
 
 export const waterChange = defineKind({
   kind: 'water-change',
@@ -40,14 +40,6 @@ export const waterChange = defineKind({
       ['volumeL', 'volume', 'L'],
       ['salinity', 'salinity', 'ppt'],
     ]),
-  mark: { path: 'M1 2 H9 V8 H1 Z M1 5 H9', word: 'water change' },
-  form: {
-    offered: true,
-    figures: figuresOfForm(
-      ['volumeL', 'Water changed', AMOUNTS.waterChange, 'of the water'],
-      ['salinity', 'Salinity of the new water', AMOUNTS.newWaterSalinity, 'optional'],
-    ),
-  },
   events: (change, { newWater }) => [
     { kind: 'exchange', at: change.at, volumeL: change.volumeL, water: newWater(change) },
   ],
