@@ -10,6 +10,7 @@ import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
 import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
+import { memoise } from '../memoise';
 import { strengthOf } from '../balance/known-events';
 import { unsaidSupply, type UnsaidSupply } from '../balance/known-supply';
 import { supplyTimeline } from '../supplies/supply-timeline';
@@ -235,4 +236,9 @@ function basisOf(book: Book, tank: Tank, estimate: ConsumptionEstimate): DemandB
 function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate): boolean {
   const from = estimate.used[0]?.at ?? Infinity;
   return entriesOf(book, tank.id, 'water-change').some(({ at }) => at >= from && at < estimate.lastAt);
+}
+
+/** The same, asked once for dose, correction and reactor. */
+export function doseQuestionOnce(book: Book, tank: Tank, now: number): DoseQuestion {
+  return memoise(book, tank, `dose question at ${now}`, () => doseQuestion(book, tank, now));
 }
