@@ -69,7 +69,7 @@ deep('records that import takes are borne by every screen, at the ends of their 
   for (const start of wanted) {
     const record = all.findLast(({ what }) => what.startsWith(start));
     if (!record) throw new Error(`no record ${start}`);
-    await takeIn(page, recordText(record.book, new Date(NOW)));
+    await takeIn(page, recordText(record.snapshot, new Date(NOW)));
     await page.goto('/mine/bay/files');
     await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible();
     for (const [key, bench] of BENCH_KEYS) {

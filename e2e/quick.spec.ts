@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import type { BrowserContext } from '@playwright/test';
 import { BENCHES, type BenchPath } from '@/registry/benches';
 import { writeFile } from '@/record/file';
-import { grownBook } from '../scripts/bench-growth';
+import { grownSnapshot } from '../scripts/bench-growth';
 import { answer, consumptionField, expect, goToBench, jot, NOW, openDemo, test, deep } from './steps';
 
 /** What speed must not cost: that what stands on the screen is what is acted on, that nothing is lost, that nothing is fetched twice. */
@@ -132,7 +132,7 @@ deep('the weight of each bench stays within its budget', async ({ context }) => 
 
 deep('twelve thousand entries: imported with progress, stopped without a trace, and worked with', async ({ page }) => {
   test.setTimeout(120_000);
-  const text = writeFile(grownBook(12_000), new Date(NOW), []);
+  const text = writeFile(grownSnapshot(12_000), new Date(NOW), []);
   const file = { name: 'ten-years.json', mimeType: 'application/json', buffer: Buffer.from(text) };
   await page.goto('/mine/record');
   await page.getByLabel('Choose a file').setInputFiles(file);

@@ -53,7 +53,7 @@ deep('an empty tank teaches the next step on every bench', async ({ page }) => {
   await goToBench(page, 'top-off');
   await expect(page.getByText('Say what the reservoir holds and the days it lasts are worked out')).toBeVisible();
   await jotField(page).fill('dosed 20 ml potion');
-  await expect(page.getByText('No solution is described yet')).toBeVisible();
+  await expect(page.getByText('Which solution? None is described yet')).toBeVisible();
 });
 
 test('a reading at the edge and a reading out of band are told apart, in words', async ({ page }) => {

@@ -15,7 +15,7 @@ import { reactorQuestion } from '@/derived/reactor/reactor-question';
 import { reactorUseNow } from '@/derived/reactor/reactor-use-question';
 import { scheduleQuestion } from '@/derived/schedule/schedule-question';
 import { dosesRunning } from '@/derived/balance/what-goes-in';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 
 const TANKS = 400;
 
@@ -26,7 +26,7 @@ interface Report {
 }
 
 /** How sure the consumption estimate may call itself, on tanks it has not seen, and how fast it and the plan are. */
-export function dosing({ median, row, target }: Report, book: Book, tank: Tank, now: number): void {
+export function dosing({ median, row, target }: Report, snapshot: Snapshot, tank: Tank, now: number): void {
   const share = (value: number) => `${(100 * value).toFixed(1)} %`;
   const plain = scoreOf(TANKS, 20_000);
   for (const species of ['alkalinity', 'calcium', 'magnesium'] as const) {
@@ -56,40 +56,40 @@ export function dosing({ median, row, target }: Report, book: Book, tank: Tank, 
   target('five years in under 50 ms', `${five.toFixed(0)} ms`, five < 50);
   row(
     'the plan solved again, consumption known',
-    median(() => dosingPlan.run(doseQuestion(book, tank, now).input)),
+    median(() => dosingPlan.run(doseQuestion(snapshot, tank, now).input)),
   );
   row(
     'all of it after a figure was typed: estimate, plan and ranges',
-    median(() => dosingPlan.run(doseQuestion(book, { ...tank }, now).input), 11),
+    median(() => dosingPlan.run(doseQuestion(snapshot, { ...tank }, now).input), 11),
   );
-  const question = doseQuestion(book, tank, now);
+  const question = doseQuestion(snapshot, tank, now);
   const tried = { effluent: 10.7, chamberPh: 6.6 };
   row(
     'reactor: a keystroke on Output, gas and pH with it',
     median(() => {
-      const asked = reactorQuestion(book, tank, now, question, tried);
+      const asked = reactorQuestion(snapshot, tank, now, question, tried);
       if (asked) reactorOutput.run(asked);
-      reactorUseNow(book, tank, now, question, tried, 8);
+      reactorUseNow(snapshot, tank, now, question, tried, 8);
     }),
   );
   const hours = { hours: { fromMinute: 1200, forMinutes: 720 }, pulses: 0, litresPerDay: 2 };
   row(
     'limewater: three ways of dripping, a day each',
     median(() => {
-      const asked = limewaterHoursQuestion(book, tank, now, hours);
+      const asked = limewaterHoursQuestion(snapshot, tank, now, hours);
       if (asked) limewaterHours.run(asked);
     }),
   );
   row(
     'limewater: a stuck pump over its hours',
     median(() => {
-      const asked = limewaterStuckQuestion(book, tank, now);
+      const asked = limewaterStuckQuestion(snapshot, tank, now);
       if (asked) limewaterStuck.run(asked);
     }),
   );
   row(
     'a day of doses, by the tank model',
-    median(() => doseSchedule.run(scheduleQuestion(book, tank, now, dosesRunning(book, tank, now)))),
+    median(() => doseSchedule.run(scheduleQuestion(snapshot, tank, now, dosesRunning(snapshot, tank, now)))),
   );
 }
 

@@ -1,8 +1,8 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { demoBook } from '@/demo/scenario';
+import { demoSnapshot } from '@/demo/scenario';
 import { applyRows } from '@/record/apply-rows';
 import { readLine } from '@/jot/read-line';
-import type { Book, Entry } from '@/record/schema';
+import type { Snapshot, Entry } from '@/record/schema';
 import { sortRows } from '@/record/set-apart';
 import { inTheirOrder } from '@/record/apply-rows';
 import { doseQuestion } from '@/derived/dosing/dose-question';
@@ -17,8 +17,8 @@ export const SIZES = [200, 2400, 12_000, 60_000] as const;
 const MOST_DAYS = 7300;
 
 /** The demo's entries again and again into the past, the newest so many of them. */
-export function grownBook(size: number): Book {
-  const demo = demoBook(NOW, ZONE);
+export function grownSnapshot(size: number): Snapshot {
+  const demo = demoSnapshot(NOW, ZONE);
   // Time upon time into the past, but never further than twenty years: then it is denser.
   const span = Math.min(150, MOST_DAYS / Math.ceil(size / demo.entries.length)) * DAY_MS;
   const entries: Entry[] = [];
@@ -34,7 +34,7 @@ export function grownBook(size: number): Book {
 interface Measure {
   readonly title: string;
   /** Milliseconds, or bytes. */
-  readonly of: (book: Book) => number;
+  readonly of: (snapshot: Snapshot) => number;
 }
 
 function median(times: readonly number[]): number {
@@ -51,17 +51,17 @@ function timed(work: (i: number) => void, runs: number): number {
   );
 }
 
-/** Files one entry after another, each on the book that the last one made, and has Today told of each. */
+/** Files one entry after another, each on the snapshot that the last one made, and has Today told of each. */
 function filing(make: (i: number, at: number) => Entry) {
-  return (start: Book): number => {
-    let book = start;
-    const tank = book.tanks[0];
+  return (start: Snapshot): number => {
+    let snapshot = start;
+    const tank = snapshot.tanks[0];
     if (!tank) return Number.NaN;
-    todayOf(book, tank, NOW);
+    todayOf(snapshot, tank, NOW);
     return timed((i) => {
       const row = make(i, NOW + i * 1000);
-      book = applyRows(book, [{ table: 'entries', id: row.id, row }]);
-      todayOf(book, tank, NOW + 60_000);
+      snapshot = applyRows(snapshot, [{ table: 'entries', id: row.id, row }]);
+      todayOf(snapshot, tank, NOW + 60_000);
     }, 15);
   };
 }
@@ -83,13 +83,13 @@ const MEASURES: readonly Measure[] = [
   },
   {
     title: 'rows checked and put in order, and Today told for the first time',
-    of: (book) =>
+    of: (snapshot) =>
       timed(() => {
         // As the database gives them: other objects each time.
-        const { settings, ...tables } = structuredClone(book);
+        const { settings, ...tables } = structuredClone(snapshot);
         const began = sortRows({ settings, ...tables });
-        const opened: Book = {
-          settings: book.settings,
+        const opened: Snapshot = {
+          settings: snapshot.settings,
           ...began.rows,
           entries: inTheirOrder('entries', began.rows.entries),
         };
@@ -99,27 +99,27 @@ const MEASURES: readonly Measure[] = [
   },
   {
     title: 'a keystroke on the dose, from the record to the plan',
-    of: (book) => {
-      const [tank] = book.tanks;
+    of: (snapshot) => {
+      const [tank] = snapshot.tanks;
       if (!tank) return Number.NaN;
       return timed(
-        (i) => dosingPlan.run(doseQuestion(book, tank, NOW, { perDay: { alkalinity: 0.2 + i / 1000 } }).input),
+        (i) => dosingPlan.run(doseQuestion(snapshot, tank, NOW, { perDay: { alkalinity: 0.2 + i / 1000 } }).input),
         25,
       );
     },
   },
   {
     title: 'a keystroke on the volume, from the record to the plan',
-    of: (book) => {
-      const [tank] = book.tanks;
+    of: (snapshot) => {
+      const [tank] = snapshot.tanks;
       if (!tank) return Number.NaN;
-      return timed((i) => dosingPlan.run(doseQuestion(book, tank, NOW, { netVolumeL: 400 + i }).input), 15);
+      return timed((i) => dosingPlan.run(doseQuestion(snapshot, tank, NOW, { netVolumeL: 400 + i }).input), 15);
     },
   },
   {
     title: 'a keystroke on the jotted line',
-    of: (book) => {
-      const context = { now: NOW, zone: ZONE, units: book.settings.units, solutions: book.solutions };
+    of: (snapshot) => {
+      const context = { now: NOW, zone: ZONE, units: snapshot.settings.units, solutions: snapshot.solutions };
       return timed(() => readLine('yesterday 8pm alk 8.3 ca 440 mg 1320 no3 4', context), 41);
     },
   },
@@ -127,15 +127,15 @@ const MEASURES: readonly Measure[] = [
 
 /** Prints each measure at every size as ratios to the demo's, with the power of the size it grows by over the last three. */
 export function growth(): void {
-  const demo = demoBook(NOW, ZONE);
-  const books = SIZES.map(grownBook);
+  const demo = demoSnapshot(NOW, ZONE);
+  const snapshots = SIZES.map(grownSnapshot);
   // Warm, as a page that has been open for a while.
   for (const { of } of MEASURES) of(demo);
   console.log(`\ngrowth: × the demo’s ${demo.entries.length} entries, in milliseconds there`);
   console.log(`${'demo ms'.padStart(9)} ${SIZES.map((size) => String(size).padStart(9)).join('')}   exponent`);
   for (const { title, of } of MEASURES) {
     const own = of(demo);
-    const at = books.map(of);
+    const at = snapshots.map(of);
     const ratios = at.map((each) => (each / own).toFixed(1).padStart(9)).join('');
     console.log(`${own.toFixed(2).padStart(9)} ${ratios}   ${exponent(at).toFixed(2).padStart(8)}   ${title}`);
   }
@@ -159,13 +159,13 @@ function heapOf(size: number): number {
   if (!collect) return Number.NaN;
   collect();
   const before = process.memoryUsage().heapUsed;
-  const book = grownBook(size);
-  const [tank] = book.tanks;
-  if (tank) todayOf(book, tank, NOW);
+  const snapshot = grownSnapshot(size);
+  const [tank] = snapshot.tanks;
+  if (tank) todayOf(snapshot, tank, NOW);
   collect();
   const held = process.memoryUsage().heapUsed - before;
   // Held until it was weighed.
-  return book.entries.length > 0 ? held : Number.NaN;
+  return snapshot.entries.length > 0 ? held : Number.NaN;
 }
 
 if (process.argv[1]?.endsWith('bench-growth.ts')) growth();

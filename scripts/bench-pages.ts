@@ -4,7 +4,7 @@ import path from 'node:path';
 import { chromium, type Browser, type CDPSession, type Page } from '@playwright/test';
 import { BENCHES, type BenchPath } from '@/registry/benches';
 import { writeFile } from '@/record/file';
-import { grownBook, SIZES } from './bench-growth';
+import { grownSnapshot, SIZES } from './bench-growth';
 import { CHROMIUM_ARGS, ensureBuild, ensureChromium, fail, freePort, ROOT, startServer } from './lib.mjs';
 import pinned from './pinned-moment.json' with { type: 'json' };
 
@@ -279,7 +279,7 @@ async function growing(on: Browser): Promise<void> {
     const file = {
       name: 'record.json',
       mimeType: 'application/json',
-      buffer: Buffer.from(writeFile(grownBook(size), new Date(pinned.at), [])),
+      buffer: Buffer.from(writeFile(grownSnapshot(size), new Date(pinned.at), [])),
     };
     await page.goto(`${base}/mine/record`);
     await page.getByLabel('Choose a file').setInputFiles(file);

@@ -15,12 +15,12 @@ import { readings } from './bench-readings';
 import { growth } from './bench-growth';
 import { ranges } from './bench-ranges';
 import { loop } from './bench-loop';
-import { demoBook } from '@/demo/scenario';
+import { demoSnapshot } from '@/demo/scenario';
 import { FOLLOWED } from '../src/chemistry/water-change/followed';
 import { changeRoutine } from '../src/calculators/water-change/change-routine';
 import { checklist } from '../src/calculators/water-change/checklist';
 import { waterDay } from '../src/calculators/water-change/water-day';
-import { netVolumeL, type Book, type Entry } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Entry } from '@/record/schema';
 import { changeHabit } from '@/derived/saltwater/change-habit';
 import { levelsNow, consumptionPerDay } from '@/derived/water-change/change-question';
 import { proposedDay, waterDayQuestion } from '@/derived/saltwater/water-day';
@@ -83,10 +83,10 @@ if (!Number.isFinite(sink)) throw new Error('unreachable');
 
 function screens(): void {
   const now = Date.UTC(2026, 10, 24, 18);
-  const book = demoBook(now, 'Europe/Lisbon');
-  const atrium = book.tanks[0];
+  const snapshot = demoSnapshot(now, 'Europe/Lisbon');
+  const atrium = snapshot.tanks[0];
   if (!atrium) throw new Error('the demo has no tank');
-  const context = { now, zone: 'Europe/Lisbon', units: book.settings.units, solutions: book.solutions };
+  const context = { now, zone: 'Europe/Lisbon', units: snapshot.settings.units, solutions: snapshot.solutions };
   const line = 'yesterday 8pm alk 8.3 ca 440 mg 1320 no3 4 po4 45ppb ph 8.15 changed 40 l';
   row(
     'a keystroke on the jotted line',
@@ -94,34 +94,34 @@ function screens(): void {
   );
   row(
     'the dose question from five months of entries',
-    median(() => doseQuestion(book, atrium, now)),
+    median(() => doseQuestion(snapshot, atrium, now)),
   );
-  dosing({ median, row, target }, book, atrium, now);
+  dosing({ median, row, target }, snapshot, atrium, now);
   readings({ median, row, target });
   row(
     'everything the Today bench tells',
-    median(() => todayOf(book, atrium, now)),
+    median(() => todayOf(snapshot, atrium, now)),
   );
   row(
     'a keystroke on the loss, from five months of refills and looks',
-    median(() => topOff.run(topOffQuestion(book, atrium, now))),
+    median(() => topOff.run(topOffQuestion(snapshot, atrium, now))),
   );
   row(
     'a keystroke on what happens when the top-off fails, loss and all',
-    median(() => topOffFailure.run(failureQuestion(book, atrium, now))),
+    median(() => topOffFailure.run(failureQuestion(snapshot, atrium, now))),
   );
-  const day = proposedDay(book, now);
+  const day = proposedDay(snapshot, now);
   row(
     'a keystroke on the water day, from the record to the checklist',
     median(() => {
-      const question = waterDayQuestion(book, day, now);
+      const question = waterDayQuestion(snapshot, day, now);
       if (question) checklist(waterDay.run(question).values, []);
     }),
   );
-  const story = book.tanks.find(({ id }) => id === 'story-corner') ?? atrium;
-  const levels = levelsNow(book, story, now);
-  const habit = changeHabit(book, story, now);
-  const water = waterOfSalt(book.salts[0], 35);
+  const story = snapshot.tanks.find(({ id }) => id === 'story-corner') ?? atrium;
+  const levels = levelsNow(snapshot, story, now);
+  const habit = changeHabit(snapshot, story, now);
+  const water = waterOfSalt(snapshot.salts[0], 35);
   row(
     'a keystroke on a routine of changes, sawtooth and all',
     median(() =>
@@ -130,31 +130,31 @@ function screens(): void {
         routine: { by: 'changes', changeL: habit.changeL, everyDays: habit.everyDays },
         tank: levels,
         newWater: Object.fromEntries(FOLLOWED.map((id) => [id, water[id]])),
-        consumptionPerDay: consumptionPerDay(book, story, now),
+        consumptionPerDay: consumptionPerDay(snapshot, story, now),
       }),
     ),
   );
-  const long = fiveYears(book);
+  const long = fiveYears(snapshot);
   row(
     `all of Today from five years, ${long.entries.length} entries, read for the first time`,
     median(() => todayOf({ ...long }, atrium, now), 11),
   );
   row(
     'the whole demo written anew',
-    median(() => demoBook(now, 'Europe/Lisbon'), 11),
+    median(() => demoSnapshot(now, 'Europe/Lisbon'), 11),
   );
 }
 
 /** The demo's entries, again and again into the past. */
-function fiveYears(book: Book): Book {
+function fiveYears(snapshot: Snapshot): Snapshot {
   const span = 150 * DAY_MS;
   const entries = Array.from({ length: 12 }, (_, i) => i).flatMap((i) =>
-    book.entries.map((entry): Entry => {
+    snapshot.entries.map((entry): Entry => {
       const again = { ...entry, id: `${entry.id}-${i}`, at: entry.at - i * span };
       return 'batchId' in again && again.batchId !== undefined ? { ...again, batchId: `${again.batchId}-${i}` } : again;
     }),
   );
-  return { ...book, entries: entries.toSorted((a, b) => a.at - b.at) };
+  return { ...snapshot, entries: entries.toSorted((a, b) => a.at - b.at) };
 }
 
 function carbonate(): void {
@@ -279,9 +279,9 @@ function tankModel(): void {
 }
 
 function cycles(): void {
-  const book = demoBook(Date.UTC(2026, 10, 24, 18), 'Europe/Lisbon');
-  const backRoom = book.tanks.find(({ cycle }) => cycle);
-  const question = backRoom && cycleQuestion(book, backRoom, Date.UTC(2026, 10, 24, 18));
+  const snapshot = demoSnapshot(Date.UTC(2026, 10, 24, 18), 'Europe/Lisbon');
+  const backRoom = snapshot.tanks.find(({ cycle }) => cycle);
+  const question = backRoom && cycleQuestion(snapshot, backRoom, Date.UTC(2026, 10, 24, 18));
   if (!question) throw new Error('the demo has no cycling tank');
   row(
     'the daily reading of the demo’s cycle, beside the page',

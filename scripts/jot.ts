@@ -35,19 +35,19 @@ async function main(): Promise<number> {
     },
   });
   const told = metricOrUs(values.units);
-  const book = values.record === undefined ? undefined : readFile(readFileSync(values.record, 'utf8'));
-  const tank = book?.tanks.find(({ name }) => values.tank === undefined || name === values.tank);
+  const snapshot = values.record === undefined ? undefined : readFile(readFileSync(values.record, 'utf8'));
+  const tank = snapshot?.tanks.find(({ name }) => values.tank === undefined || name === values.tank);
   if (values.tank !== undefined && !tank) throw new Error(`no tank of the record is called ${values.tank}`);
   const now = values.now === undefined ? Date.now() : Date.parse(values.now);
   if (!Number.isFinite(now))
     throw new Error(`--now is a moment such as 2026-11-21T18:30:00Z; this is ${values.now ?? ''}`);
-  const units = told === 'US' ? US : told === 'metric' ? DEFAULT_UNITS : (book?.settings.units ?? DEFAULT_UNITS);
+  const units = told === 'US' ? US : told === 'metric' ? DEFAULT_UNITS : (snapshot?.settings.units ?? DEFAULT_UNITS);
   const context = {
     now,
-    zone: values.zone ?? book?.settings.zone ?? 'UTC',
+    zone: values.zone ?? snapshot?.settings.zone ?? 'UTC',
     units,
-    solutions: book?.solutions ?? [],
-    instruments: book?.instruments,
+    solutions: snapshot?.solutions ?? [],
+    instruments: snapshot?.instruments,
     netVolumeL: tank && netVolumeL(tank),
     monthFirst: values['month-first'] ?? units.volume === 'US gal',
   };

@@ -24,18 +24,18 @@ const WHOLE = process.argv.includes('all');
 /** How often each attack is made in the whole suite; by hand it is made more often. */
 const ATTACKS = '4';
 const results = path.join(ROOT, '.test');
-const workBook = path.join(results, 'work');
+const workSnapshot = path.join(results, 'work');
 const total = { passed: 0, failed: 0 };
 const slowest = [];
 const began = performance.now();
 // Read by the tests (`src/testing/`) and by the lint.
-Object.assign(process.env, { TIER: WHOLE ? 'all' : 'quick', WORK_BOOK: workBook });
+Object.assign(process.env, { TIER: WHOLE ? 'all' : 'quick', WORK_BOOK: workSnapshot });
 
 // npm and the system's packages come from different places, so they are fetched at the same time.
 const [chromium] = await stage('Setting up', () => Promise.all([ensureChromium(), ensureDependencies()]));
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
-writeFileSync(workBook, '');
+writeFileSync(workSnapshot, '');
 
 // What keeps one core busy runs beside what keeps the other.
 const built = await stage('Format, lint, types and production build', async () => {
@@ -92,7 +92,7 @@ for (const { ms, what } of slowest.toSorted((a, b) => b.ms - a.ms).slice(0, 10))
   console.log(`  ${(ms / 1000).toFixed(1).padStart(5)} s  ${what}`);
 
 console.log('\n— Work done');
-total[withinBudget(readFileSync(workBook, 'utf8'), WHOLE) ? 'passed' : 'failed'] += 1;
+total[withinBudget(readFileSync(workSnapshot, 'utf8'), WHOLE) ? 'passed' : 'failed'] += 1;
 
 console.log(`\nAll of it took ${seconds(began)}.`);
 console.log(`\n${total.passed} passed, ${total.failed} failed`);

@@ -4,9 +4,9 @@ import { readFileSync } from 'node:fs';
 const BUDGET = JSON.parse(readFileSync(new URL('./work-budget.json', import.meta.url), 'utf8'));
 
 /** Adds up lines of "how much what". */
-export function addedUp(book) {
+export function addedUp(snapshot) {
   const done = {};
-  for (const line of book.split('\n').filter(Boolean)) {
+  for (const line of snapshot.split('\n').filter(Boolean)) {
     const [, much, what] = /^(\d+) (.+)$/.exec(line) ?? [];
     if (what === undefined) throw new Error(`The book of work holds “${line}”.`);
     done[what] = (done[what] ?? 0) + Number(much);
@@ -19,8 +19,8 @@ export function addedUp(book) {
  * the demo twice as often does, on any machine. Work of a kind that was never done is a fault too: then nobody counts it any more.
  * @param whole the whole suite has no budget
  */
-export function withinBudget(book, whole, budget = BUDGET, say = console.log) {
-  const done = addedUp(book);
+export function withinBudget(snapshot, whole, budget = BUDGET, say = console.log) {
+  const done = addedUp(snapshot);
   let within = true;
   for (const what of new Set([...Object.keys(budget), ...Object.keys(done)])) {
     const [much, most] = [done[what] ?? 0, budget[what]];

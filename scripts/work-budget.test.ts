@@ -3,9 +3,9 @@ import { addedUp, withinBudget } from './work-budget.mjs';
 
 describe('the budget of work', () => {
   const budget = { 'pages loaded': 10, openings: 4 };
-  const judged = (book: string, whole = false) => {
+  const judged = (snapshot: string, whole = false) => {
     const lines: string[] = [];
-    const within = withinBudget(book, whole, budget, (line) => lines.push(line.trim()));
+    const within = withinBudget(snapshot, whole, budget, (line) => lines.push(line.trim()));
     return { within, said: lines.join('\n') };
   };
 

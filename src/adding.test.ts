@@ -55,7 +55,7 @@ export const GASES = {
 const EXERCISE = `
 import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { offered } from '@/calculators/parameters/parameters';
-import { marksOf } from '@/interface/tide/marks';
+import { marksOf } from '@/interface/timeline/marks';
 import { knownEvents } from '@/derived/balance/known-events';
 import { lastObservation } from '@/derived/observations/observations';
 import { entriesCsv } from '@/record/csv';
@@ -129,7 +129,7 @@ describe.runIf(WHOLE)('adding to the house', () => {
       '  note: {',
       "  broth: { offered: true, figures: figuresOfForm(['grams', 'Food', AMOUNTS.weighedForVolume]) },\n",
     );
-    nameIn('src/interface/tide/mark-shapes.ts', '', '  dose: {', "  broth: { path: 'M1 5 H9', word: 'broth' },\n");
+    nameIn('src/interface/timeline/mark-shapes.ts', '', '  dose: {', "  broth: { path: 'M1 5 H9', word: 'broth' },\n");
     writeFileSync(inCopy('src/calculators/parameters/gases.ts'), PARAMETER);
     nameIn('src/calculators/parameters/parameters.ts', "import { GASES } from './gases';", '...PROBES }', '...GASES, ');
     writeFileSync(inCopy('exercise.ts'), EXERCISE);

@@ -16,7 +16,7 @@ describe('imports point down only', () => {
 
   it.each([
     ['src/chemistry/broken.ts', "import { netVolumeL } from '@/record/schema';\nexport const x = netVolumeL;\n"],
-    ['src/chemistry/broken.ts', "import { Button } from '../interface/button';\nexport const x = Button;\n"],
+    ['src/chemistry/broken.ts', "import { Button } from '../interface/controls/button';\nexport const x = Button;\n"],
     [
       'src/chemistry/broken.ts',
       "import { PARAMETERS } from '@/calculators/parameters/parameters';\nexport const x = PARAMETERS;\n",

@@ -1,9 +1,9 @@
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
-import { AskedFirst } from '@/interface/ask-first';
-import { Notices } from '@/interface/notices';
-import { KeepPressTarget } from '@/interface/press-target';
-import { DIM_BEFORE_PAINT } from '@/interface/theme-cookie';
+import { AskedFirst } from '@/interface/notices/ask-first';
+import { Notices } from '@/interface/notices/notices';
+import { KeepPressTarget } from '@/interface/controls/press-target';
+import { DIM_BEFORE_PAINT } from '@/interface/shell/theme-cookie';
 import './globals.css';
 
 export const metadata: Metadata = {

@@ -1,3 +1,3 @@
-import { Nowhere } from '@/interface/nowhere';
+import { Nowhere } from '@/interface/shell/nowhere';
 
 export default Nowhere;

@@ -3,22 +3,22 @@
 import '@/calculators/calculator/without-eval';
 
 import { useEffect, type ReactNode } from 'react';
-import { Arrives, fetched } from '@/interface/fetched';
-import { Door } from '@/interface/hall/door';
-import { TankFrame } from '@/interface/hall/tank-frame';
-import { BenchNotFetched } from '@/interface/not-fetched';
-import { Nowhere } from '@/interface/nowhere';
-import { useKeepOffline } from '@/interface/offline';
-import { goTo, useAsks, usePlace } from '@/interface/place';
-import { WorkspaceBoundary } from '@/interface/workspace-failed';
-import { Waiting } from '@/interface/waiting';
-import { WorkspaceProvider } from '@/interface/workspace';
-import { isWorkspaceName } from '@/interface/workspace-name';
+import { LazyPart, lazy } from '@/interface/lazy/lazy';
+import { Door } from '@/interface/shell/door';
+import { TankFrame } from '@/interface/shell/tank-frame';
+import { BenchNotFetched } from '@/interface/controls/not-loaded';
+import { Nowhere } from '@/interface/shell/nowhere';
+import { useKeepOffline } from '@/interface/storage/offline';
+import { goTo, useAsks, usePlace } from '@/interface/address/place';
+import { WorkspaceBoundary } from '@/interface/shell/workspace-failed';
+import { Waiting } from '@/interface/lazy/waiting';
+import { WorkspaceProvider } from '@/interface/workspace/workspace';
+import { isWorkspaceName } from '@/interface/storage/workspace-name';
 import { leadsElsewhere } from '@/registry/addresses';
 import { BENCHES, type BenchPath } from '@/registry/benches';
 import { BenchScreen, fetchScreen } from './bench-screen';
 
-const FIRST_STEPS = fetched(() => import('./first-steps/first-steps').then((of) => of.FirstSteps));
+const FIRST_STEPS = lazy(() => import('./first-steps/first-steps').then((of) => of.FirstSteps));
 
 /** Addresses of a record that name no tank: what each opens, and what it shows where there is no tank yet. */
 const DOORS: Readonly<Record<string, { readonly bench: BenchPath; readonly otherwise: ReactNode }>> = {
@@ -30,7 +30,7 @@ const DOORS: Readonly<Record<string, { readonly bench: BenchPath; readonly other
 
 /** What stands where there is no tank yet. */
 function First() {
-  return <Arrives what={FIRST_STEPS} props={{}} otherwise={(again) => <BenchNotFetched again={again} home="/" />} />;
+  return <LazyPart what={FIRST_STEPS} props={{}} otherwise={(again) => <BenchNotFetched again={again} home="/" />} />;
 }
 
 /** The one page there is: what the address names, on a shell that is the same everywhere. */

@@ -3,7 +3,7 @@ import type { TankEvent } from '@/chemistry/tank-model/events';
 import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/metabolism';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { knownEvents } from '@/derived/balance/known-events';
-import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Entry, type Tank } from '@/record/schema';
 import { atriumEvaporation, atriumRefills, FLOAT_STUCK_L, windowsShut } from './atrium-water';
 import { gaussian, seeded } from '@/numerics/seeded';
 import type { Sign } from '@/calculators/signs/signs';
@@ -72,7 +72,7 @@ const FED: readonly [day: number, timesPerDay: number][] = [
 ];
 
 /** The mixed reef with sump: stony corals growing in, limewater at night plus two parts. */
-export function atriumEntries(bare: Book, tank: Tank, { at, weekday }: Pick<Calendar, 'at' | 'weekday'>): Entry[] {
+export function atriumEntries(bare: Snapshot, tank: Tank, { at, weekday }: Pick<Calendar, 'at' | 'weekday'>): Entry[] {
   const random = seeded(1907);
   const noise = gaussian(random);
   const volumeL = netVolumeL(tank);

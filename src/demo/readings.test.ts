@@ -4,34 +4,34 @@ import { changeWith, trialsOf, waterWhenSeen } from '@/derived/trends/before-aft
 import { instrumentFindings } from '@/derived/observations/instrument-check';
 import { entriesOf } from '@/record/entries-of';
 import { netVolumeL } from '@/record/schema';
-import { demoBook } from './scenario';
+import { demoSnapshot } from './scenario';
 
 /** What the demo is to show of its readings, on whichever weekday it is opened. */
 describe.each([0, 1, 2, 3, 4, 5, 6])('the demo, opened %d days later', (later) => {
   const now = Date.UTC(2026, 10, 22 + later, 18);
-  const book = demoBook(now, 'Europe/Lisbon');
-  const { units } = book.settings;
-  const atrium = book.tanks.find(({ id }) => id === 'atrium');
+  const snapshot = demoSnapshot(now, 'Europe/Lisbon');
+  const { units } = snapshot.settings;
+  const atrium = snapshot.tanks.find(({ id }) => id === 'atrium');
   if (!atrium) throw new Error('no Atrium');
 
   it('finds the new magnesium kit biased, on all three tanks', () => {
-    const [first] = instrumentFindings(book, now);
+    const [first] = instrumentFindings(snapshot, now);
     expect(first?.instrument.name).toBe('New magnesium kit');
     expect(first?.outcome.values.comparison).toMatchObject({ finding: 'bias', waters: 3, watersOff: 3 });
     expect(first?.outcome.values.believe).toBe('other');
   });
 
   it('has a trial that is decided', () => {
-    const [trial] = trialsOf(book, atrium);
+    const [trial] = trialsOf(snapshot, atrium);
     if (!trial) throw new Error('no trial');
-    const { values } = changeWith(book, atrium, trial, now, netVolumeL(atrium), { parameter: trial.parameter });
+    const { values } = changeWith(snapshot, atrium, trial, now, netVolumeL(atrium), { parameter: trial.parameter });
     expect(values.outcome).toBe('came about');
   });
 
   it('lays the paling over starved water', () => {
-    const paling = entriesOf(book, 'atrium', 'seen').find(({ signs }) => signs.includes('paling'));
+    const paling = entriesOf(snapshot, 'atrium', 'seen').find(({ signs }) => signs.includes('paling'));
     if (!paling) throw new Error('no paling');
-    const { answer, values } = waterWhenSeen(book, atrium, paling, now);
+    const { answer, values } = waterWhenSeen(snapshot, atrium, paling, now);
     expect(values.starved).toBe(true);
     expect(plainSentence(answer.says, units)).toMatch(/^When paling was seen, nitrate was low at/);
   });

@@ -5,7 +5,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { readFile, writeFile } from '@/record/file';
 import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { cycleDeeds, cycleQuestion, cycleQuestionAt } from '@/derived/cycle/cycle';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { consumptionOf } from '@/derived/balance/consumption';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { doseQuestion } from '@/derived/dosing/dose-question';
@@ -21,48 +21,50 @@ import { failureQuestion } from '@/derived/limewater/top-off-failure';
 import { upkeepQuestion } from '@/derived/top-off/top-off-upkeep';
 import { atriumEvaporation } from './atrium-water';
 import { WHOLE } from '@/testing/tier';
-import { demoBook } from './scenario';
+import { demoSnapshot } from './scenario';
 
 const now = Date.UTC(2026, 10, 24, 18);
-const book = demoBook(now, 'Europe/Lisbon');
+const snapshot = demoSnapshot(now, 'Europe/Lisbon');
 const tank = (id: string) => {
-  const found = book.tanks.find((each) => each.id === id);
+  const found = snapshot.tanks.find((each) => each.id === id);
   if (!found) throw new Error(id);
   return found;
 };
 
-function cycleNow(of: Book, cycling: Tank, at: number) {
+function cycleNow(of: Snapshot, cycling: Tank, at: number) {
   const question = cycleQuestionAt(of, cycling, at);
   return question && cycleReading.run(question);
 }
 
 describe('the demo scenario', () => {
   it('is the same each time, is of the record’s schema, and holds nothing from the future', () => {
-    expect(demoBook(now, 'Europe/Lisbon')).toEqual(book);
-    expect(readFile(writeFile(book, new Date(now)))).toEqual(book);
-    expect(book.entries.every(({ at }) => at <= now)).toBe(true);
-    expect((now - (book.entries[0]?.at ?? now)) / DAY_MS).toBeGreaterThan(140);
+    expect(demoSnapshot(now, 'Europe/Lisbon')).toEqual(snapshot);
+    expect(readFile(writeFile(snapshot, new Date(now)))).toEqual(snapshot);
+    expect(snapshot.entries.every(({ at }) => at <= now)).toBe(true);
+    expect((now - (snapshot.entries[0]?.at ?? now)) / DAY_MS).toBeGreaterThan(140);
   });
 
   it('is written by the tank model: the estimate finds the growth hidden in it', () => {
     const atrium = tank('atrium');
     expect(netVolumeL(atrium)).toBe(620);
-    const estimate = consumptionOf(book, atrium, 'alkalinity', now);
+    const estimate = consumptionOf(snapshot, atrium, 'alkalinity', now);
     // The scenario grows to 0.755 dKH/day in the last weeks; readings carry the kit's error.
     expect((estimate?.perDay ?? 0) / DKH).toBeGreaterThan(0.72);
     expect((estimate?.perDay ?? 0) / DKH).toBeLessThan(0.79);
-    const calcium = doseQuestion(book, atrium, now).input.demand.calcium;
+    const calcium = doseQuestion(snapshot, atrium, now).input.demand.calcium;
     expect(Math.abs((calcium?.perDay ?? 0) / 5.4 - 1)).toBeLessThan(0.12);
   });
 
   it('holds the suspicious magnesium test, which the estimate sets aside', () => {
-    expect(consumptionOf(book, tank('atrium'), 'magnesium', now)?.setAside.map(({ value }) => value)).toEqual([1500]);
+    expect(consumptionOf(snapshot, tank('atrium'), 'magnesium', now)?.setAside.map(({ value }) => value)).toEqual([
+      1500,
+    ]);
   });
 
   it('shows the stuck float, the dry bottle and the windows shut for winter', () => {
-    const salinity = observationsOf(book, 'atrium', 'salinity').map(({ value }) => value);
+    const salinity = observationsOf(snapshot, 'atrium', 'salinity').map(({ value }) => value);
     expect(Math.min(...salinity)).toBeLessThan(34.5);
-    const alkalinity = observationsOf(book, 'atrium', 'alkalinity');
+    const alkalinity = observationsOf(snapshot, 'atrium', 'alkalinity');
     const dry = alkalinity
       .filter(({ at }) => at > now - 60 * DAY_MS && at < now - 55 * DAY_MS)
       .map(({ value }) => value / DKH);
@@ -72,7 +74,7 @@ describe('the demo scenario', () => {
     expect(Math.min(...dry)).toBeLessThan(8.2);
     expect(Math.max(...starved)).toBeGreaterThan(9);
     const mean = (values: number[]) => values.reduce((a, b) => a + b, 0) / values.length;
-    const ph = observationsOf(book, 'atrium', 'ph');
+    const ph = observationsOf(snapshot, 'atrium', 'ph');
     expect(
       mean(ph.slice(0, 15).map(({ value }) => value)) - mean(ph.slice(-8).map(({ value }) => value)),
     ).toBeGreaterThan(0.15);
@@ -85,7 +87,7 @@ describe('the demo scenario', () => {
     [Date.UTC(2027, 5, 17, 23, 55), 'America/New_York'],
     [Date.UTC(2028, 1, 29, 12), 'Asia/Tokyo'],
   ])('tells the same story whenever and wherever it is opened (%d, %s)', (moment, zone) => {
-    const there = demoBook(moment, zone);
+    const there = demoSnapshot(moment, zone);
     const [first, second, third] = there.tanks;
     if (!first || !second || !third) throw new Error('three tanks');
     expect(there.entries.every(({ at }) => at <= moment)).toBe(true);
@@ -97,7 +99,7 @@ describe('the demo scenario', () => {
   });
 
   it('shows day and night in pH, by the light that the model carries', () => {
-    const ph = observationsOf(book, 'atrium', 'ph');
+    const ph = observationsOf(snapshot, 'atrium', 'ph');
     const evenings = ph.filter(({ at }) => new Date(at).getUTCHours() >= 17);
     // Each evening against the morning readings of the same days.
     const rises = evenings.flatMap((evening) => {
@@ -114,10 +116,10 @@ describe('the demo scenario', () => {
   });
 
   it('lets the new tank’s bacteria take alkalinity and make nitrate', () => {
-    const nitrate = observationsOf(book, 'back-room', 'nitrate').map(({ value }) => value);
+    const nitrate = observationsOf(snapshot, 'back-room', 'nitrate').map(({ value }) => value);
     expect(nitrate.at(-1)).toBeGreaterThan(2);
     expect(nitrate[0]).toBeLessThan(1.5);
-    const nitrite = observationsOf(book, 'back-room', 'nitrite').map(({ value }) => value);
+    const nitrite = observationsOf(snapshot, 'back-room', 'nitrite').map(({ value }) => value);
     expect(Math.max(...nitrite)).toBeGreaterThan(4);
     expect(nitrite.at(-1)).toBeLessThan(0.75 * Math.max(...nitrite));
   });
@@ -128,7 +130,7 @@ describe('the demo scenario', () => {
     const stageOn = (day: number) => {
       const moment = started + day * DAY_MS;
       const question = cycleQuestion(
-        { ...book, entries: book.entries.filter(({ at }) => at <= moment) },
+        { ...snapshot, entries: snapshot.entries.filter(({ at }) => at <= moment) },
         backRoom,
         moment,
       );
@@ -143,21 +145,23 @@ describe('the demo scenario', () => {
       'nitrite falling',
       'nitrite falling',
     ]);
-    const doses = cycleDeeds(book, backRoom).filter(({ did }) => did === 'dosed ammonia');
+    const doses = cycleDeeds(snapshot, backRoom).filter(({ did }) => did === 'dosed ammonia');
     expect(doses).toHaveLength(1);
     // 14.4 mL of 20 g/L are 91.7 mg of ammonia in 46 L (CIAAW 2021).
     expect(doses[0]?.did === 'dosed ammonia' && doses[0].ammonia).toBeCloseTo(1.99, 2);
   });
 
   it('answers each tank’s day', () => {
-    expect(todayOf(book, tank('atrium'), now).bench).toBe('dosing');
-    expect(todayOf(book, tank('story-corner'), now).lines.map(({ bench }) => bench)).not.toContain('dosing');
-    expect(todayOf(book, tank('back-room'), now, cycleNow(book, tank('back-room'), now)).bench).toBe('new-tank');
-    expect(topOff.run(topOffQuestion(book, tank('atrium'), now)).values.litresPerDay).toBeCloseTo(4.6, 0);
+    expect(todayOf(snapshot, tank('atrium'), now).bench).toBe('dosing');
+    expect(todayOf(snapshot, tank('story-corner'), now).lines.map(({ bench }) => bench)).not.toContain('dosing');
+    expect(todayOf(snapshot, tank('back-room'), now, cycleNow(snapshot, tank('back-room'), now)).bench).toBe(
+      'new-tank',
+    );
+    expect(topOff.run(topOffQuestion(snapshot, tank('atrium'), now)).values.litresPerDay).toBeCloseTo(4.6, 0);
   });
 
   it('has in the Atrium a loss that was read rightly, more than in summer since the room is drier', () => {
-    const { values } = topOff.run(topOffQuestion(book, tank('atrium'), now));
+    const { values } = topOff.run(topOffQuestion(snapshot, tank('atrium'), now));
     const truth =
       Array.from({ length: 40 }, (_, day) => atriumEvaporation(-day)).reduce((sum, each) => sum + each, 0) / 40;
     expect(truth).toBeGreaterThan(values.low);
@@ -171,27 +175,27 @@ describe('the demo scenario', () => {
 
   it('has one optical eye that waits to be wiped, and a reservoir whose whole content would spill', () => {
     const atrium = tank('atrium');
-    const { due } = topOffUpkeep.run(upkeepQuestion(book, atrium, now)).values;
+    const { due } = topOffUpkeep.run(upkeepQuestion(snapshot, atrium, now)).values;
     expect(due[0]).toMatchObject({ item: 'optical' });
-    const { worst, siphon } = topOffFailure.run(failureQuestion(book, atrium, now)).values;
+    const { worst, siphon } = topOffFailure.run(failureQuestion(snapshot, atrium, now)).values;
     // 90 × 50 cm with 7 cm to the rim take 31.5 L of 45.
     expect(worst.spiltL).toBeCloseTo(13.5, 9);
     expect(siphon?.runs).toBe(false);
-    expect(topOffFailure.run(failureQuestion(book, tank('story-corner'), now)).values.siphon?.runs).toBe(true);
+    expect(topOffFailure.run(failureQuestion(snapshot, tank('story-corner'), now)).values.siphon?.runs).toBe(true);
   });
 
   it('an outlook starts at the level read, holds at the dose that answers, and widens with time', () => {
     const atrium = tank('atrium');
-    const ahead = outlook(book, atrium, 'alkalinity', now, now + 20 * DAY_MS);
+    const ahead = outlook(snapshot, atrium, 'alkalinity', now, now + 20 * DAY_MS);
     const [first, last] = [ahead[0], ahead.at(-1)];
     if (!first || !last) throw new Error('no outlook');
     expect(last.value).toBeLessThan(first.value);
     expect(last.high - last.low).toBeGreaterThan(first.high - first.low);
-    const question = doseQuestion(book, atrium, now);
+    const question = doseQuestion(snapshot, atrium, now);
     const dose = dosingPlan.run(question.input).values.doses.find(({ id }) => id === question.parts.alkalinity?.id);
     if (!dose) throw new Error('no dose');
-    const set = dosesSet(book, atrium, now, [{ id: dose.id, mlPerDay: dose.solvedMlPerDay }]);
-    const held = outlook(book, atrium, 'alkalinity', now, now + 20 * DAY_MS, set).filter(
+    const set = dosesSet(snapshot, atrium, now, [{ id: dose.id, mlPerDay: dose.solvedMlPerDay }]);
+    const held = outlook(snapshot, atrium, 'alkalinity', now, now + 20 * DAY_MS, set).filter(
       ({ at }) => at >= now + DAY_MS / 2,
     );
     expect(Math.max(...held.map(({ value }) => value)) - Math.min(...held.map(({ value }) => value))).toBeLessThan(
@@ -208,7 +212,7 @@ describe('the water day of the demo', () => {
         // A day is opened in one zone, the zones in turn; in the whole suite in all of them.
         if (!WHOLE && i % zones.length !== j) continue;
         const at = Date.UTC(2026, 0, 5 + i * 15, (i * 7) % 24);
-        const proposed = proposedDay(demoBook(at, zone), at);
+        const proposed = proposedDay(demoSnapshot(at, zone), at);
         expect(proposed.at - at).toBeGreaterThanOrEqual(1.5 * DAY_MS);
         expect(proposed.at - at).toBeLessThan(15 * DAY_MS);
         expect(proposed.tanks.length).toBeGreaterThan(0);

@@ -1,6 +1,6 @@
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
-import { defaultSettings, emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, Salt, Settings, Solution, Tank } from '@/record/schema';
+import { defaultSettings, emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, Salt, Settings, Solution, Tank } from '@/record/schema';
 import { atriumEntries } from './atrium';
 import { ATRIUM_TOP_OFF } from './atrium-water';
 import { AMMONIA_SOURCE, backRoomEntries, backRoomStart } from './back-room';
@@ -140,10 +140,10 @@ const BACK_ROOM: Tank = {
  * @param now epoch ms
  * @param zone IANA zone
  */
-export function demoBook(now: number, zone: string): Book {
+export function demoSnapshot(now: number, zone: string): Snapshot {
   const calendar = calendarFor(now, zone);
-  const bare: Book = {
-    ...emptyBook(zone),
+  const bare: Snapshot = {
+    ...emptySnapshot(zone),
     settings: { ...withMoney(defaultSettings(zone)), away: { leavesAt: calendar.at(9, 17), days: 12 } },
     tanks: [ATRIUM, STORY_CORNER, { ...BACK_ROOM, cycle: { school: 'starter', startedAt: backRoomStart(calendar) } }],
     salts: [HARBOUR_SALT, HEADLAND_SALT],

@@ -3,7 +3,7 @@ import type { TankEvent } from '@/chemistry/tank-model/events';
 import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/metabolism';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { knownEvents } from '@/derived/balance/known-events';
-import { netVolumeL, type Book, type Entry, type Tank, type TopOffRow } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Entry, type Tank, type TopOffRow } from '@/record/schema';
 import { gaussian, seeded } from '@/numerics/seeded';
 import type { Calendar } from './calendar';
 import { hoursFrom, writeReadings, type Session } from './write-readings';
@@ -22,7 +22,7 @@ const FIRST_DAY = -148;
 const EVAPORATION_L_PER_DAY = 0.52;
 
 /** The soft-coral tank that water changes carry: ten litres every Saturday. */
-export function storyCornerEntries(bare: Book, tank: Tank, { at, weekday }: Calendar): Entry[] {
+export function storyCornerEntries(bare: Snapshot, tank: Tank, { at, weekday }: Calendar): Entry[] {
   const noise = gaussian(seeded(88));
   const volumeL = netVolumeL(tank);
   const entries: Entry[] = [];

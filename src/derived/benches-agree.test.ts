@@ -12,8 +12,8 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { DEFAULT_UNITS, showText } from '@/quantities/quantity';
 import { inOrder } from '@/record/entries-of';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
 import { drawnNumber, tried } from '@/testing/tier';
 import { spend } from '@/testing/work';
 import { afterChangeQuestion } from './outlook/after-change';
@@ -74,7 +74,7 @@ const drawn: fc.Arbitrary<Drawn> = fc.record({
   noise: fc.array(fc.double({ min: -0.1, max: 0.1, noNaN: true }), { minLength: 9, maxLength: 9 }),
 });
 
-function recordOf(given: Drawn): { readonly book: Book; readonly tank: Tank } {
+function recordOf(given: Drawn): { readonly snapshot: Snapshot; readonly tank: Tank } {
   const tank: Tank = {
     ...newTank('t'),
     name: 'Bay',
@@ -120,8 +120,8 @@ function recordOf(given: Drawn): { readonly book: Book; readonly tank: Tank } {
   ];
   return {
     tank,
-    book: {
-      ...emptyBook('UTC'),
+    snapshot: {
+      ...emptySnapshot('UTC'),
       tanks: [tank],
       solutions: [soda, chloride, lime],
       entries: entries.toSorted(inOrder),
@@ -148,12 +148,12 @@ describe('every bench tells of one water', () => {
     spend('records put to every bench', numRuns);
     fc.assert(
       fc.property(drawn, (given) => {
-        const { book, tank } = recordOf(given);
-        const balance = balanceAt(book, tank, now);
+        const { snapshot, tank } = recordOf(given);
+        const balance = balanceAt(snapshot, tank, now);
         const { alkalinity } = balance.of;
         const slope = alkalinity.slope?.perDay ?? NaN;
         expect(alkalinity.slope?.by).toBe('balance');
-        const question = doseQuestion(book, tank, now);
+        const question = doseQuestion(snapshot, tank, now);
 
         // Dosing: what its sources and others bring, less its demand, is the slope; and so is what the plan leaves where nothing is changed.
         for (const parameter of DOSED_PARAMETERS) {
@@ -173,21 +173,21 @@ describe('every bench tells of one water', () => {
         }
 
         // Levels, on Today and Trends; and Water change.
-        const levels = levelsOutcome(book, tank, now).answer;
+        const levels = levelsOutcome(snapshot, tank, now).answer;
         const falling = ratesIn(levels.says, 'alkalinityRate');
-        const moved = movedOf(book, tank, 'alkalinity', now);
+        const moved = movedOf(snapshot, tank, 'alkalinity', now);
         // By the balance of now where that shows it; else over the weeks that do, since it is dosed as it is.
         if (moved?.moves && moved.overDays === undefined) expect(moved.perDay).toBeCloseTo(slope, 9);
         for (const rate of falling) expect(rate).toBeCloseTo(Math.abs(moved?.perDay ?? NaN), 9);
         // And as the caption under Trends' picture has it, to the same digit.
-        const captions = shownRates(trendOf(book, tank, 'alkalinity', now).answer.says);
+        const captions = shownRates(trendOf(snapshot, tank, 'alkalinity', now).answer.says);
         if (falling.length > 0 && captions.length > 0) expect(captions).toEqual(shownRates(levels.says));
-        const moving = movingCautions(book, tank, now).flatMap(({ says }) => ratesIn(says, 'alkalinityRate'));
+        const moving = movingCautions(snapshot, tank, now).flatMap(({ says }) => ratesIn(says, 'alkalinityRate'));
         for (const rate of moving) expect(rate).toBeCloseTo(Math.abs(slope), 9);
-        expect(levelsNow(book, tank, now).alkalinity).toBe(alkalinity.level);
+        expect(levelsNow(snapshot, tank, now).alkalinity).toBe(alkalinity.level);
 
         // Corrections: the same level, and the same supply beside the part.
-        const [corrected] = correctionQuestions(book, tank, now, question);
+        const [corrected] = correctionQuestions(snapshot, tank, now, question);
         expect(corrected?.input.level).toBe(alkalinity.level);
         const part = corrected ? (corrected.input.runsMlPerDay ?? 0) * corrected.input.part.perMl : NaN;
         const besides = broughtPerDay(balance, 'alkalinity', ({ source }) => source !== 'soda').amountPerDay;
@@ -195,7 +195,7 @@ describe('every bench tells of one water', () => {
         expect((part + besides) / V).toBeCloseTo(alkalinity.suppliedPerDay, 9);
 
         // Reactor: what it is not asked for is what the others bring.
-        const reactor = reactorQuestion(book, tank, now, question, { effluent: 22 * DKH });
+        const reactor = reactorQuestion(snapshot, tank, now, question, { effluent: 22 * DKH });
         const ofReactor = broughtPerDay(balance, 'alkalinity', ({ source }) => source === 'reactor').amountPerDay;
         const ofPart = broughtPerDay(balance, 'alkalinity', ({ source }) => source === 'soda').amountPerDay;
         expect(reactor?.demandPerDay).toBe(alkalinity.consumption?.perDay);
@@ -205,23 +205,23 @@ describe('every bench tells of one water', () => {
         );
 
         // Limewater: what it supplies and what the others do; and Methods by the same litres and strength.
-        const asked = limewaterQuestion(book, tank, now);
+        const asked = limewaterQuestion(snapshot, tank, now);
         const ofLime = asked && attempt(() => limewater.run(asked)).outcome?.values;
         if (ofLime && (given.lime === 0 || asked.runs === true))
           expect(ofLime.supplies + Number(asked.othersPerDay)).toBeCloseTo(alkalinity.suppliedPerDay, 9);
-        const methods = methodsQuestion(book, tank, now);
+        const methods = methodsQuestion(snapshot, tank, now);
         const compared = methods && attempt(() => methodsCompared.run(methods)).outcome?.values.methods;
         const byLime = compared?.find(({ id }) => id === 'limewater')?.capacity;
         if (ofLime && byLime !== undefined) expect(byLime).toBeCloseTo(ofLime.room, 9);
 
         // The schedule of the day doses the same.
-        const schedule = scheduleQuestion(book, tank, now, dosesRunning(book, tank, now));
+        const schedule = scheduleQuestion(snapshot, tank, now, dosesRunning(snapshot, tank, now));
         expect(schedule.consumption).toBeCloseTo(Math.max(0, alkalinity.consumption?.perDay ?? 0), 12);
         for (const { source, mlPerDay } of schedule.parts)
           expect(balance.inputs.find((each) => each.source === source.id)?.mlPerDay).toBe(mlPerDay);
 
         // Today's line is the bench's own answer.
-        const line = todayOf(book, tank, now).lines.find(({ bench }) => bench === 'dosing');
+        const line = todayOf(snapshot, tank, now).lines.find(({ bench }) => bench === 'dosing');
         expect(line?.answer).toEqual(attempt(() => dosingPlan.run(question.input)).outcome?.answer);
       }),
       { numRuns, seed: drawnNumber('benches agree') | 0 },
@@ -233,11 +233,11 @@ describe('every bench tells of one water', () => {
     spend('records put to every bench', numRuns);
     fc.assert(
       fc.property(drawn, fc.integer({ min: 0, max: 60 }), (given, thought) => {
-        const { book, tank } = recordOf({ ...given, changeL: 0, reactor: 0 });
-        const set = dosesSet(book, tank, now, [{ id: 'soda', mlPerDay: thought }]);
+        const { snapshot, tank } = recordOf({ ...given, changeL: 0, reactor: 0 });
+        const set = dosesSet(snapshot, tank, now, [{ id: 'soda', mlPerDay: thought }]);
         for (const overlay of [[], set]) {
-          const { slope } = balanceAt(book, tank, now, overlay).of.alkalinity;
-          const points = outlook(book, tank, 'alkalinity', now, now + 12 * DAY_MS, overlay).filter(
+          const { slope } = balanceAt(snapshot, tank, now, overlay).of.alkalinity;
+          const points = outlook(snapshot, tank, 'alkalinity', now, now + 12 * DAY_MS, overlay).filter(
             ({ at }) => at >= now,
           );
           const [first, last] = [points[0], points.at(-1)];
@@ -247,7 +247,7 @@ describe('every bench tells of one water', () => {
           expect(perDay).toBeCloseTo(slope?.perDay ?? NaN, 2);
         }
         // What is thought of changes the slope by its own millilitres, and nothing else.
-        const [as, then] = [balanceAt(book, tank, now), balanceAt(book, tank, now, set)];
+        const [as, then] = [balanceAt(snapshot, tank, now), balanceAt(snapshot, tank, now, set)];
         const runs = as.inputs.find(({ source }) => source === 'soda')?.mlPerDay ?? 0;
         const perMl = DOSED_FACTS.alkalinity.perMl({ alkalinityMmolPerL: 1509.6 } as never);
         expect((then.of.alkalinity.slope?.perDay ?? NaN) - (as.of.alkalinity.slope?.perDay ?? NaN)).toBeCloseTo(
@@ -290,8 +290,13 @@ describe('after a change of dose', () => {
     mlPerDay,
   });
   const asked = (entries: readonly Entry[]) => {
-    const book: Book = { ...emptyBook('UTC'), tanks: [tank], solutions: [soda], entries: entries.toSorted(inOrder) };
-    const question = afterChangeQuestion(book, tank, day(60) + 1);
+    const snapshot: Snapshot = {
+      ...emptySnapshot('UTC'),
+      tanks: [tank],
+      solutions: [soda],
+      entries: entries.toSorted(inOrder),
+    };
+    const question = afterChangeQuestion(snapshot, tank, day(60) + 1);
     if (!question) throw new Error('nothing was changed');
     return afterChange.run(question);
   };
@@ -353,16 +358,16 @@ describe('tanks keep to themselves', () => {
     solutionId: 'soda',
     mlPerDay: 20,
   };
-  const book = (solutions: Solution[], tanks: Tank[]): Book => ({
-    ...emptyBook('UTC'),
+  const snapshot = (solutions: Solution[], tanks: Tank[]): Snapshot => ({
+    ...emptySnapshot('UTC'),
     tanks,
     solutions,
     entries: [dosed, ...[30, 23, 16, 9, 2].map((day) => alk(day, 8 + day * 0.02))].toSorted(inOrder),
   });
 
   it('a bottle described for one is no part of another’s plan', () => {
-    const without = doseQuestion(book([soda, chloride], [large]), large, now);
-    const beside = doseQuestion(book([soda, chloride, lime], [large, nano]), large, now);
+    const without = doseQuestion(snapshot([soda, chloride], [large]), large, now);
+    const beside = doseQuestion(snapshot([soda, chloride, lime], [large, nano]), large, now);
     expect(beside.parts).toEqual(without.parts);
     expect(beside.input.sources.find(({ id }) => id === 'lime')?.use).toBe('off');
     const [plan, before] = [dosingPlan.run(beside.input), dosingPlan.run(without.input)];
@@ -376,10 +381,10 @@ describe('tanks keep to themselves', () => {
       name: 'Magnesium',
       parts: [{ reagent: 'magnesium-chloride-hexahydrate', gramsPerL: 200 }],
     };
-    const offered = doseQuestion(book([soda, chloride, spare], [large, nano]), large, now);
+    const offered = doseQuestion(snapshot([soda, chloride, spare], [large, nano]), large, now);
     expect(offered.parts.magnesium?.id).toBe('spare');
     const given = { ...large, mix: { lime: 'fill' as const } };
-    const used = doseQuestion(book([soda, chloride, lime], [given, nano]), given, now);
+    const used = doseQuestion(snapshot([soda, chloride, lime], [given, nano]), given, now);
     expect(used.input.sources.find(({ id }) => id === 'lime')?.use).toBe('fill');
   });
 });

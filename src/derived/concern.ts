@@ -1,5 +1,5 @@
 import type { Answer } from '@/calculators/calculator/calculator';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import type { BenchPath } from '@/registry/benches';
 
 /** A subject's own answer for Today, and what of it says how much it presses (`calculators/today/today.ts`). */
@@ -11,4 +11,4 @@ export interface ConcernOfToday {
 }
 
 /** What a subject says of today; nothing where it is no concern. */
-export type AskConcern = (book: Book, tank: Tank, now: number) => ConcernOfToday | undefined;
+export type AskConcern = (snapshot: Snapshot, tank: Tank, now: number) => ConcernOfToday | undefined;

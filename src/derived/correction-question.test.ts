@@ -6,8 +6,8 @@ import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import { inOrder } from '@/record/entries-of';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
 import { balanceAt } from './balance/balance';
 import { easingEnded, planSet } from './dosing/correction-entries';
 import { correctionQuestions } from './dosing/correction-question';
@@ -45,14 +45,14 @@ const read = (daysAgo: number, values: Extract<EntryDraft, { kind: 'reading' }>[
 const alk = (daysAgo: number, dkh: number) => read(daysAgo, { alkalinity: dkh * DKH });
 const dosing = (daysAgo: number, mlPerDay: number) =>
   entry(daysAgo, { kind: 'standing-dose', solutionId: 'soda', mlPerDay });
-const bookOf = (...entries: Entry[]): Book => ({
-  ...emptyBook('UTC'),
+const snapshotOf = (...entries: Entry[]): Snapshot => ({
+  ...emptySnapshot('UTC'),
   tanks: [tank],
   solutions: [soda, chloride],
   entries: entries.toSorted(inOrder),
 });
-const ofAlkalinity = (book: Book, at = now) => {
-  const [first] = correctionQuestions(book, tank, at, doseQuestion(book, tank, at));
+const ofAlkalinity = (snapshot: Snapshot, at = now) => {
+  const [first] = correctionQuestions(snapshot, tank, at, doseQuestion(snapshot, tank, at));
   if (!first) throw new Error('no question');
   return { ...first, outcome: correction.run(first.input) };
 };
@@ -61,24 +61,24 @@ const steady = [42, 35, 28, 21, 14, 7].map((day) => alk(day, 8.3));
 
 describe('a correction asked of the record', () => {
   it('stands beside the dose on Today at 6.8 dKH', () => {
-    const book = bookOf(dosing(60, 20), ...[42, 35, 28, 21, 14, 7].map((day) => alk(day, 6.8)), alk(0.1, 6.8));
-    const lines = todayOf(book, tank, now).lines;
+    const snapshot = snapshotOf(dosing(60, 20), ...[42, 35, 28, 21, 14, 7].map((day) => alk(day, 6.8)), alk(0.1, 6.8));
+    const lines = todayOf(snapshot, tank, now).lines;
     const line = lines.find(({ bench }) => bench === 'corrections');
     expect(plainSentence(line?.answer.says ?? [], DEFAULT_UNITS)).toMatch(/^Add .* of Carbonate a day for 2 days/);
     expect(lines.findIndex(({ bench }) => bench === 'corrections')).toBeLessThan(2);
-    expect(todayOf(bookOf(dosing(60, 20), ...steady), tank, now).lines.map(({ bench }) => bench)).not.toContain(
+    expect(todayOf(snapshotOf(dosing(60, 20), ...steady), tank, now).lines.map(({ bench }) => bench)).not.toContain(
       'corrections',
     );
   });
 
   it('does nothing on a reading that is left out as an outlier, and says so as Today does', () => {
-    const book = bookOf(dosing(60, 20), ...steady, alk(0.1, 6.1));
-    const asked = ofAlkalinity(book);
-    expect(balanceAt(book, tank, now).of.alkalinity.trend?.setAside).toHaveLength(1);
+    const snapshot = snapshotOf(dosing(60, 20), ...steady, alk(0.1, 6.1));
+    const asked = ofAlkalinity(snapshot);
+    expect(balanceAt(snapshot, tank, now).of.alkalinity.trend?.setAside).toHaveLength(1);
     expect(asked.input.leftOut).toBe(true);
     expect(says(asked)).toMatch(/the last reading, 6\.1 dKH, is left out as an outlier/);
     expect(asked.outcome.values.mlPerDay).toBe(0);
-    expect(plainSentence(levelsOutcome(book, tank, now).answer.because, DEFAULT_UNITS)).toMatch(
+    expect(plainSentence(levelsOutcome(snapshot, tank, now).answer.because, DEFAULT_UNITS)).toMatch(
       /6\.1 dKH\) is far from the rest/,
     );
   });
@@ -86,7 +86,7 @@ describe('a correction asked of the record', () => {
   it('is eased where nitrate is under 1, and not where it is not', () => {
     const high = [42, 35, 28, 21, 14, 7, 0.1].map((day) => alk(day, 9.6));
     const lean = (nitrate: number) =>
-      ofAlkalinity(bookOf(dosing(60, 60), ...high, read(3, { nitrate, phosphate: 0.05 }))).outcome.values.lowered;
+      ofAlkalinity(snapshotOf(dosing(60, 60), ...high, read(3, { nitrate, phosphate: 0.05 }))).outcome.values.lowered;
     expect(lean(0.5)?.days).toBeGreaterThan(20);
     expect(lean(4)?.days).toBeLessThan(10);
   });
@@ -95,15 +95,15 @@ describe('a correction asked of the record', () => {
     // 380 mg/L at 31.9 ppt are 380 × 35 ÷ 31.9 = 416.9 at 35 (constancy of composition; by hand).
     const low = [28, 21, 14, 7, 1].map((day) => read(day, { calcium: 380, salinity: 31.9 }));
     const level = (entries: Entry[]) =>
-      doseQuestion(bookOf(dosing(60, 20), ...entries), tank, now).input.levels.calcium;
+      doseQuestion(snapshotOf(dosing(60, 20), ...entries), tank, now).input.levels.calcium;
     expect(level(low)?.level).toBeCloseTo(416.9, 0);
     expect(level(low.map((each) => ({ ...each, values: { calcium: 380 } }) as Entry))?.level).toBeCloseTo(380, 0);
   });
 
   it('and the levels judge calcium at the salinity aimed at', () => {
-    const book = bookOf(read(1, { calcium: 380, salinity: 31.9 }), read(8, { calcium: 380, salinity: 31.9 }));
-    expect(waterStatus(book, tank, now).find(({ parameter }) => parameter === 'calcium')?.place).toBe('on target');
-    expect(plainSentence(levelsOutcome(book, tank, now).answer.says, DEFAULT_UNITS)).not.toMatch(/Calcium/);
+    const snapshot = snapshotOf(read(1, { calcium: 380, salinity: 31.9 }), read(8, { calcium: 380, salinity: 31.9 }));
+    expect(waterStatus(snapshot, tank, now).find(({ parameter }) => parameter === 'calcium')?.place).toBe('on target');
+    expect(plainSentence(levelsOutcome(snapshot, tank, now).answer.says, DEFAULT_UNITS)).not.toMatch(/Calcium/);
   });
 });
 
@@ -132,7 +132,7 @@ describe('a correction that was begun', () => {
   });
 
   it('counts down, gives today’s share once, and ends', () => {
-    const first = bookOf(dosing(60, 20), ...low, begun(now), share(now));
+    const first = snapshotOf(dosing(60, 20), ...low, begun(now), share(now));
     const today = ofAlkalinity(first, now + 3600_000);
     expect(today.begun?.id).toBe('begun');
     expect(says(today)).toMatch(/^Today’s share of Carbonate is given/);
@@ -141,10 +141,13 @@ describe('a correction that was begun', () => {
     const line = todayOf(first, tank, now + DAY_MS).lines.find(({ bench }) => bench === 'corrections');
     expect(plainSentence(line?.answer.says ?? [], DEFAULT_UNITS)).toMatch(/^Add today’s share/);
     // A test on the way that reads higher leaves less to give.
-    const tested = ofAlkalinity(bookOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 7.9)), now + DAY_MS);
+    const tested = ofAlkalinity(
+      snapshotOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 7.9)),
+      now + DAY_MS,
+    );
     expect(tested.outcome.values.totalMl).toBeLessThan(tomorrow.outcome.values.totalMl);
     // Given again after that test, it counts beside it; and who pours it is warned of what it is.
-    const after = bookOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 7.9), {
+    const after = snapshotOf(dosing(60, 20), ...low, begun(now), share(now), alk(-0.9, 7.9), {
       ...share(now + 0.95 * DAY_MS),
       volumeMl: 10,
     } as Entry);
@@ -152,11 +155,11 @@ describe('a correction that was begun', () => {
     expect(then.outcome.values.totalMl).toBeCloseTo(tested.outcome.values.totalMl - 10, 6);
     expect(today.outcome.cautions[0]?.says.join(' ')).toMatch(/^Carbonate: Caustic/);
     const over = { ...begun(now), endedAt: now + DAY_MS } as Entry;
-    expect(ofAlkalinity(bookOf(dosing(60, 20), ...low, over, share(now)), now + 2 * DAY_MS).begun).toBeUndefined();
+    expect(ofAlkalinity(snapshotOf(dosing(60, 20), ...low, over, share(now)), now + 2 * DAY_MS).begun).toBeUndefined();
     // What was given of an ended one, or poured in apart from any, is not given again.
-    const fresh = ofAlkalinity(bookOf(dosing(60, 20), ...low), now).outcome.values;
+    const fresh = ofAlkalinity(snapshotOf(dosing(60, 20), ...low), now).outcome.values;
     for (const once of [share(now), { ...share(now), correction: undefined } as Entry]) {
-      const { values } = ofAlkalinity(bookOf(dosing(60, 20), ...low, once), now + 3600_000).outcome;
+      const { values } = ofAlkalinity(snapshotOf(dosing(60, 20), ...low, once), now + 3600_000).outcome;
       expect(values.totalMl).toBeCloseTo(fresh.totalMl - 53, 6);
     }
   });
@@ -165,49 +168,49 @@ describe('a correction that was begun', () => {
     const met = { alkalinity: 3, calcium: 420, magnesium: 1300 };
     const daily = Array.from({ length: 12 }, (_, i) => entry(i, { kind: 'dose', solutionId: 'soda', volumeMl: 20 }));
     const shares = daily.map((each) => ({ ...each, id: `s${each.id}`, correction: 'begun' }) as Entry);
-    expect(whatGoesIn(bookOf(...daily), tank, now, met)).toMatchObject([{ kind: 'by hand', mlPerDay: 20 }]);
+    expect(whatGoesIn(snapshotOf(...daily), tank, now, met)).toMatchObject([{ kind: 'by hand', mlPerDay: 20 }]);
     // And no pump is asked after where there is none.
-    expect(doseQuestion(bookOf(...daily), tank, now).input.sources[0]).not.toHaveProperty('measured');
+    expect(doseQuestion(snapshotOf(...daily), tank, now).input.sources[0]).not.toHaveProperty('measured');
     // Beside a pump that ran before they began they go on; a pump that was set after them takes their place.
     const pumped = (daysAgo: number) =>
-      whatGoesIn(bookOf(...daily, dosing(daysAgo, 30)), tank, now, met).map(({ kind, source }) => [kind, source]);
+      whatGoesIn(snapshotOf(...daily, dosing(daysAgo, 30)), tank, now, met).map(({ kind, source }) => [kind, source]);
     expect(pumped(40)).toEqual([
       ['dose', 'soda'],
       ['by hand', 'soda, by hand'],
     ]);
     expect(pumped(0)).toEqual([['dose', 'soda']]);
-    expect(whatGoesIn(bookOf(...shares), tank, now, met)).toEqual([]);
+    expect(whatGoesIn(snapshotOf(...shares), tank, now, met)).toEqual([]);
     // What was poured in for some days, weeks ago, goes on no more.
-    expect(whatGoesIn(bookOf(...daily), tank, now + 10 * DAY_MS, met)).toEqual([]);
+    expect(whatGoesIn(snapshotOf(...daily), tank, now + 10 * DAY_MS, met)).toEqual([]);
   });
 
   it('by a lowered dose says until when, and what it goes back to', () => {
-    const high = bookOf(dosing(60, 40), ...[42, 35, 28, 21, 14, 7, 1].map((day) => alk(day, 9.3)));
+    const high = snapshotOf(dosing(60, 40), ...[42, 35, 28, 21, 14, 7, 1].map((day) => alk(day, 9.3)));
     const [set] = dosesSet(high, tank, now, [{ id: 'soda', mlPerDay: 30 }]);
     if (!set) throw new Error('nothing set');
     const easing: Entry = { ...begun(now), from: 9.3 * DKH, days: 10, mlPerDay: 30, backToMlPerDay: 40 } as Entry;
-    const book = { ...high, entries: [...high.entries, set, easing].toSorted(inOrder) };
-    expect(easingsUnderWay(book, tank, now + DAY_MS)).toMatchObject([{ endsAt: now + 10 * DAY_MS }]);
+    const snapshot = { ...high, entries: [...high.entries, set, easing].toSorted(inOrder) };
+    expect(easingsUnderWay(snapshot, tank, now + DAY_MS)).toMatchObject([{ endsAt: now + 10 * DAY_MS }]);
     // Once its days are over Today says so, and what the dose goes back to.
-    const after = todayOf(book, tank, now + 11 * DAY_MS).lines.find(({ bench }) => bench === 'corrections');
+    const after = todayOf(snapshot, tank, now + 11 * DAY_MS).lines.find(({ bench }) => bench === 'corrections');
     expect(plainSentence(after?.answer.says ?? [], DEFAULT_UNITS)).toMatch(
       /^Test alkalinity and set Carbonate back to 40 mL\/day/,
     );
     // Set otherwise meanwhile, it is the keeper's own dose that runs.
     const again: Entry = { ...set, id: 'again', at: now + 2 * DAY_MS, mlPerDay: 36 };
-    expect(easingsUnderWay({ ...book, entries: [...book.entries, again] }, tank, now + 3 * DAY_MS)).toEqual([]);
+    expect(easingsUnderWay({ ...snapshot, entries: [...snapshot.entries, again] }, tank, now + 3 * DAY_MS)).toEqual([]);
   });
 });
 
 describe('a dose set for a time by the plan', () => {
   const short = [dosing(60, 30), ...[42, 35, 28, 21, 14, 7, 0.2].map((day) => alk(day, 7.7))];
-  const asked = bookOf(...short);
+  const asked = snapshotOf(...short);
   const question = doseQuestion(asked, tank, now);
   const plan = dosingPlan.run(question.input);
   const doses = plan.values.doses.filter(({ id }) => id === 'soda');
   const days = doses[0]?.returns?.days ?? NaN;
   const holds = doses[0]?.returns?.thenMlPerDay ?? NaN;
-  const set = bookOf(...short, ...planSet(asked, tank, now, doses, question.input.levels));
+  const set = snapshotOf(...short, ...planSet(asked, tank, now, doses, question.input.levels));
 
   it('is filed as the dose and the course it is on, and left until its end', () => {
     expect(doses).toMatchObject([{ id: 'soda', action: 'increase', returns: { days: 14 } }]);

@@ -5,8 +5,8 @@ import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
-import { emptyBook, newTank } from '@/record/defaults';
-import { netVolumeL, type Book, type Entry, type EntryOf, type Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import { netVolumeL, type Snapshot, type Entry, type EntryOf, type Tank } from '@/record/schema';
 import { howSureOfLevel } from './trends/how-it-moves';
 import { consumptionOf } from './balance/consumption';
 import { co2Seen } from './outlook/co2-of-the-water';
@@ -32,8 +32,8 @@ const tank: Tank = {
 };
 const soda = { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] };
 const lime = { id: 'lime', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide' as const, gramsPerL: 1.6 }] };
-const book = (...entries: Entry[]): Book => ({
-  ...emptyBook('UTC'),
+const snapshot = (...entries: Entry[]): Snapshot => ({
+  ...emptySnapshot('UTC'),
   tanks: [tank],
   solutions: [soda, lime],
   salts: [
@@ -61,7 +61,12 @@ const standing = (day: number, solutionId: string, mlPerDay: number): Entry => (
 
 describe('what stands', () => {
   it('is the last word on each solution; nought ends it', () => {
-    const b = book(standing(1, 'soda', 20), standing(2, 'lime', 500), standing(3, 'soda', 30), standing(4, 'lime', 0));
+    const b = snapshot(
+      standing(1, 'soda', 20),
+      standing(2, 'lime', 500),
+      standing(3, 'soda', 30),
+      standing(4, 'lime', 0),
+    );
     expect([...suppliesAt(b, tank, now).doses]).toEqual([['soda', 30]]);
     expect([...suppliesAt(b, tank, 2.5 * DAY_MS).doses]).toEqual([
       ['soda', 20],
@@ -73,7 +78,7 @@ describe('what stands', () => {
 describe('the water a change put in', () => {
   it('is the entry’s salinity, else the batch’s, else the aim; the salt’s profile scaled to it', () => {
     const change = { ...common(50 * DAY_MS), kind: 'water-change' as const, volumeL: 30 };
-    expect(newWaterOf(book(), tank, { ...change, salinity: 33 })).toMatchObject({
+    expect(newWaterOf(snapshot(), tank, { ...change, salinity: 33 })).toMatchObject({
       salinity: 33,
       // By the kilogram of salt: 3 × 33 × 1021.83 ÷ (35 × 1023.34), densities by EOS-80.
       alkalinity: expect.closeTo(2.8244, 4) as number,
@@ -87,19 +92,19 @@ describe('the water a change put in', () => {
       targetSalinity: 35,
       measuredSalinity: 34.2,
     };
-    expect(newWaterOf(book(), tank, change, mixed).salinity).toBe(34.2);
-    expect(newWaterOf(book(), tank, change, { ...mixed, at: -90 * DAY_MS }).salinity).toBe(35); // too long ago to be it
-    const [event] = knownEvents(book(mixed, change), tank);
+    expect(newWaterOf(snapshot(), tank, change, mixed).salinity).toBe(34.2);
+    expect(newWaterOf(snapshot(), tank, change, { ...mixed, at: -90 * DAY_MS }).salinity).toBe(35); // too long ago to be it
+    const [event] = knownEvents(snapshot(mixed, change), tank);
     expect(event?.kind === 'exchange' && event.water.salinity).toBe(34.2);
-    expect(newWaterOf(book(), tank, change).salinity).toBe(35);
+    expect(newWaterOf(snapshot(), tank, change).salinity).toBe(35);
   });
 });
 
 describe('consumption from the record', () => {
   it('is net of standing doses and of hand doses: the same water takes the same however it was given', () => {
-    const byPump = book(standing(90, 'soda', 20), alk(91, 8.6), alk(95, 7.8));
+    const byPump = snapshot(standing(90, 'soda', 20), alk(91, 8.6), alk(95, 7.8));
     // 80 mL by hand in the middle give what 20 mL a day gave over the four days.
-    const byHand = book(
+    const byHand = snapshot(
       standing(90, 'soda', 0),
       alk(91, 8.6),
       { ...common(93 * DAY_MS), kind: 'dose', solutionId: 'soda', volumeMl: 80 },
@@ -110,15 +115,15 @@ describe('consumption from the record', () => {
   });
   it('falls back on the last two readings when the window holds fewer, and gives up on old ones', () => {
     expect(
-      consumptionOf(book(standing(1, 'soda', 0), alk(60, 8.6), alk(70, 8)), tank, 'alkalinity', now)?.used,
+      consumptionOf(snapshot(standing(1, 'soda', 0), alk(60, 8.6), alk(70, 8)), tank, 'alkalinity', now)?.used,
     ).toHaveLength(2);
     expect(
-      consumptionOf(book(standing(1, 'soda', 0), alk(20, 8.6), alk(30, 8)), tank, 'alkalinity', now),
+      consumptionOf(snapshot(standing(1, 'soda', 0), alk(20, 8.6), alk(30, 8)), tank, 'alkalinity', now),
     ).toBeUndefined();
   });
   it('is told in words that mean one thing', () => {
     const word = (...entries: Entry[]) =>
-      howSureOfLevel(book(standing(1, 'soda', 0), ...entries), tank, 'alkalinity', now);
+      howSureOfLevel(snapshot(standing(1, 'soda', 0), ...entries), tank, 'alkalinity', now);
     expect(word(alk(99, 8))).toEqual({ certainty: 'not enough yet' });
     expect(word(alk(90, 8.3), alk(95, 8.28))).toMatchObject({ certainty: 'within test error' });
     expect(word(alk(90, 8.6), alk(96, 7.4))).toMatchObject({ certainty: 'estimated', moves: 'falling' });
@@ -133,7 +138,7 @@ describe('consumption from the record', () => {
 
 describe('the dose question', () => {
   it('gives each parameter its own part, and counts limewater and the reactor as carried', () => {
-    const b = book(standing(80, 'lime', 2000), alk(91, 8.6), alk(95, 7.8), {
+    const b = snapshot(standing(80, 'lime', 2000), alk(91, 8.6), alk(95, 7.8), {
       ...common(96 * DAY_MS),
       kind: 'reactor',
       mlPerMin: 2,
@@ -163,7 +168,7 @@ describe('the dose question', () => {
     expect(((after?.water.calcium ?? 0) - 400) * 1e6).toBeCloseTo(given * CALCIUM_MG_PER_MEQ, 1);
   });
   it('does not take limewater for the carbonate part, whatever the order of the list', () => {
-    const reversed = { ...book(alk(91, 8.6), alk(95, 7.8)), solutions: [lime, soda] };
+    const reversed = { ...snapshot(alk(91, 8.6), alk(95, 7.8)), solutions: [lime, soda] };
     expect(doseQuestion(reversed, tank, now).parts).toMatchObject({
       alkalinity: { id: 'soda' },
       calcium: { id: 'lime' },
@@ -171,7 +176,7 @@ describe('the dose question', () => {
     expect(doseQuestion(reversed, { ...tank, parts: { alkalinity: 'lime' } }, now).parts.alkalinity?.id).toBe('lime');
   });
   it('lets the keeper overrule demand and volume', () => {
-    const { input } = doseQuestion(book(alk(91, 8.6), alk(95, 7.8)), tank, now, {
+    const { input } = doseQuestion(snapshot(alk(91, 8.6), alk(95, 7.8)), tank, now, {
       netVolumeL: 200,
       perDay: { alkalinity: 0.3 },
     });
@@ -182,7 +187,7 @@ describe('the dose question', () => {
     });
   });
   it('answers for a reactor once the effluent is known', () => {
-    const b = book(standing(90, 'soda', 20), alk(91, 8.6), alk(95, 7.8));
+    const b = snapshot(standing(90, 'soda', 20), alk(91, 8.6), alk(95, 7.8));
     const question = doseQuestion(b, tank, now);
     expect(reactorQuestion(b, tank, now, question, {})).toBeUndefined();
     const input = reactorQuestion(b, tank, now, question, { effluent: 28 * DKH, tankAlkalinity: 8.2 * DKH });
@@ -192,7 +197,7 @@ describe('the dose question', () => {
     expect(cautions[0]?.says[0]).toMatch(/takes the place of Carbonate/);
   });
   it('asks for a correction from the level the readings tell together', () => {
-    const b = book(alk(91, 8.6), alk(95, 7.8));
+    const b = snapshot(alk(91, 8.6), alk(95, 7.8));
     const [first] = correctionQuestions(b, tank, now, doseQuestion(b, tank, now));
     expect(first?.input).toMatchObject({ parameter: 'alkalinity', aim: 8.4 * DKH });
     expect(Number(first?.input.level) / DKH).toBeCloseTo(7.8, 3);
@@ -207,13 +212,13 @@ describe('the CO2 the water sees', () => {
     values,
   });
   it('is what alkalinity and pH together mean', () => {
-    const seen = co2Seen(book(read({ alkalinity: 8 * DKH, ph: 8.049, salinity: 35, temperature: 25.5 })), tank);
+    const seen = co2Seen(snapshot(read({ alkalinity: 8 * DKH, ph: 8.049, salinity: 35, temperature: 25.5 })), tank);
     expect(Math.abs((seen?.pco2Uatm ?? 0) / 700 - 1)).toBeLessThan(0.02);
   });
   it('is not told from readings of different weeks, from one alone, or from the impossible', () => {
-    expect(co2Seen(book(read({ alkalinity: 3 }, 90), read({ ph: 8.1 }, 99)), tank)).toBeUndefined();
-    expect(co2Seen(book(read({ ph: 8.1 })), tank)).toBeUndefined();
-    expect(co2Seen(book(read({ alkalinity: 0, ph: 9.4 })), tank)).toBeUndefined();
+    expect(co2Seen(snapshot(read({ alkalinity: 3 }, 90), read({ ph: 8.1 }, 99)), tank)).toBeUndefined();
+    expect(co2Seen(snapshot(read({ ph: 8.1 })), tank)).toBeUndefined();
+    expect(co2Seen(snapshot(read({ alkalinity: 0, ph: 9.4 })), tank)).toBeUndefined();
   });
 });
 
@@ -228,7 +233,7 @@ describe('where pH is heading', () => {
 
   it('follows alkalinity down in the same air', () => {
     // 0.05 dKH a day since day 91: 7 dKH on day 119.
-    const ahead = phOutlook(book(...at700), tank, now, 119 * DAY_MS);
+    const ahead = phOutlook(snapshot(...at700), tank, now, 119 * DAY_MS);
     expect(ahead[0]?.at).toBe(99 * DAY_MS);
     expect(ahead[0]?.value).toBeCloseTo(8.049, 2);
     expect(ahead.at(-1)?.value).toBeCloseTo(7.998, 2);
@@ -237,7 +242,7 @@ describe('where pH is heading', () => {
 
   it('is as wide as the air has wandered', () => {
     const width = (entries: Entry[]) => {
-      const [first] = phOutlook(book(...entries), tank, now, 105 * DAY_MS);
+      const [first] = phOutlook(snapshot(...entries), tank, now, 105 * DAY_MS);
       return (first?.high ?? NaN) - (first?.low ?? NaN);
     };
     // Mornings and evenings 0.1 apart: two standard deviations of it on either side, and a little for alkalinity.
@@ -247,25 +252,25 @@ describe('where pH is heading', () => {
   });
 
   it('is not told from two readings, or without an alkalinity that moves', () => {
-    expect(phOutlook(book(...at700.slice(1)), tank, now, 110 * DAY_MS)).toEqual([]);
-    expect(outlookOf(book(...at700), tank, 'nitrate', now, 110 * DAY_MS)).toEqual([]);
-    expect(outlookOf(book(...at700), tank, 'ph', now, 110 * DAY_MS).length).toBeGreaterThan(10);
+    expect(phOutlook(snapshot(...at700.slice(1)), tank, now, 110 * DAY_MS)).toEqual([]);
+    expect(outlookOf(snapshot(...at700), tank, 'nitrate', now, 110 * DAY_MS)).toEqual([]);
+    expect(outlookOf(snapshot(...at700), tank, 'ph', now, 110 * DAY_MS).length).toBeGreaterThan(10);
   });
 });
 
 describe('answers over the record', () => {
   it('tells levels outside their band only beyond test error', () => {
-    expect(waterStatus(book(alk(99, 7.95)), tank, now)[0]?.place).toBe('at the edge');
-    expect(waterStatus(book(alk(99, 7.5)), tank, now)[0]?.place).toBe('low');
-    expect(levelsOutcome(book(alk(99, 7.5)), tank, now).answer.says.join(' ')).toMatch(/^Alkalinity is low at/);
-    expect(levelsOutcome(book(), tank, now).answer.certainty).toBe('not enough yet');
+    expect(waterStatus(snapshot(alk(99, 7.95)), tank, now)[0]?.place).toBe('at the edge');
+    expect(waterStatus(snapshot(alk(99, 7.5)), tank, now)[0]?.place).toBe('low');
+    expect(levelsOutcome(snapshot(alk(99, 7.5)), tank, now).answer.says.join(' ')).toMatch(/^Alkalinity is low at/);
+    expect(levelsOutcome(snapshot(), tank, now).answer.certainty).toBe('not enough yet');
   });
   it('learns a salt before it trusts a label', () => {
-    const sea = book().salts[0];
-    expect(saltStrength(book(), sea).from).toBe('label');
+    const sea = snapshot().salts[0];
+    expect(saltStrength(snapshot(), sea).from).toBe('label');
     expect(
       saltStrength(
-        book({
+        snapshot({
           ...common(1),
           kind: 'batch',
           saltId: 'sea',
@@ -277,7 +282,7 @@ describe('answers over the record', () => {
         sea,
       ),
     ).toMatchObject({ from: 'learnt', gramsPerLAt35: 39 });
-    expect(saltStrength(book(), undefined).from).toBe('assumed');
+    expect(saltStrength(snapshot(), undefined).from).toBe('assumed');
   });
   it('sums the net volume, and doubts rock that fills the tank', () => {
     expect(systemVolumeOf({ ...tank, sumpL: 60, rockL: 20, sandL: 10 }).answer.says[2]).toMatchObject({ amount: 340 });

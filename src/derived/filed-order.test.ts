@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyRows } from '@/record/apply-rows';
-import { emptyBook, newTank } from '@/record/defaults';
+import { emptySnapshot, newTank } from '@/record/defaults';
 import type { EntryOf } from '@/record/schema';
 import { describeEntry } from '@/record/kinds/describe';
 import { knownEvents } from './balance/known-events';
@@ -23,7 +23,7 @@ describe('two doses set in one minute', () => {
     mlPerDay,
   });
   const house = {
-    ...emptyBook('UTC'),
+    ...emptySnapshot('UTC'),
     tanks: [tank],
     solutions: [{ id: 's', name: 'Soda', parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] }],
     entries: [
@@ -35,22 +35,22 @@ describe('two doses set in one minute', () => {
     (first, second) => {
       const rows = [set(first, 2, 40), set(second, 3, 55)];
       // In whatever order they come.
-      const book = applyRows(
+      const snapshot = applyRows(
         house,
         rows.toReversed().map((row) => ({ table: 'entries', id: row.id, row })),
       );
       const now = NOON + DAY_MS;
-      expect(dosesRunning(book, tank, now).map(({ mlPerDay }) => mlPerDay)).toEqual([55]);
-      const running = knownEvents(book, tank).findLast(({ kind }) => kind === 'rate');
+      expect(dosesRunning(snapshot, tank, now).map(({ mlPerDay }) => mlPerDay)).toEqual([55]);
+      const running = knownEvents(snapshot, tank).findLast(({ kind }) => kind === 'rate');
       expect(running).toMatchObject({ litresPerDay: 0.055 });
       expect(
-        book.entries
+        snapshot.entries
           .slice(-1)
-          .map((entry) => describeEntry(entry, book))
+          .map((entry) => describeEntry(entry, snapshot))
           .join(),
       ).toContain('55');
       const only = applyRows(house, [{ table: 'entries', id: second, row: rows[1] }]);
-      expect(outlook(book, tank, 'alkalinity', now, now + 5 * DAY_MS)).toEqual(
+      expect(outlook(snapshot, tank, 'alkalinity', now, now + 5 * DAY_MS)).toEqual(
         outlook(only, tank, 'alkalinity', now, now + 5 * DAY_MS),
       );
     },

@@ -6,8 +6,16 @@ import { DEFAULT_UNITS } from '@/quantities/quantity';
 import { checklist, type DayStep } from '@/calculators/water-change/checklist';
 import { waterDay } from '@/calculators/water-change/water-day';
 import { touchedRows } from '@/record/change';
-import { emptyBook, newTank } from '@/record/defaults';
-import { TABLES, type Book, type Entry, type EntryOf, type Solution, type Tank, type WaterDay } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import {
+  TABLES,
+  type Snapshot,
+  type Entry,
+  type EntryOf,
+  type Solution,
+  type Tank,
+  type WaterDay,
+} from '@/record/schema';
 import { batchStates, batchState, momentAfter, waterOfBatch } from './saltwater/batches';
 import { changeHabit, changesToCome } from './saltwater/change-habit';
 import { movingCautions, levelsNow, consumptionPerDay } from './water-change/change-question';
@@ -50,9 +58,9 @@ const line = {
   ],
 };
 
-function bookOf(...entries: Entry[]): Book {
+function snapshotOf(...entries: Entry[]): Snapshot {
   return {
-    ...emptyBook('UTC'),
+    ...emptySnapshot('UTC'),
     tanks: [tank, other],
     salts: [sea],
     vessels: [
@@ -91,11 +99,11 @@ const check = (days: number, salinity: number, over: Partial<EntryOf<'batch-chec
 describe('a batch as it stands', () => {
   it('follows what was added to it, by mass: salt, then water, then a swap', () => {
     // By hand, 40 L at 33 ppt hold 40 × 1.0218 = 40.87 kg; 2 L of water (1.994 kg) let it down to 33 × 40.87 ÷ 42.87 = 31.46.
-    const down = batchState(bookOf(batch(5), check(4, 33, { waterPouredInL: 2 })), batch(5));
+    const down = batchState(snapshotOf(batch(5), check(4, 33, { waterPouredInL: 2 })), batch(5));
     expect(down.salinity).toBeCloseTo(31.46, 2);
     expect(down.madeL).toBeCloseTo(42, 1);
     // 1520 g made 33 ppt, so 80 g more make it 33 × 1600/1520 in 40.95 kg for 40.87: 34.67.
-    const up = batchState(bookOf(batch(5), check(4, 33, { saltAddedG: 80 })), batch(5));
+    const up = batchState(snapshotOf(batch(5), check(4, 33, { saltAddedG: 80 })), batch(5));
     expect(up.salinity).toBeCloseTo(34.67, 2);
     expect(up.saltG).toBe(1600);
     // What its salt is learnt from is the reading before the addition.
@@ -104,7 +112,7 @@ describe('a batch as it stands', () => {
 
   it('is used up by the changes that name it, and gone when its vessel is filled anew', () => {
     const left = (...entries: Entry[]) =>
-      batchStates(bookOf(...entries), now).map(({ batch: { id }, leftL }) => [id, Math.round(leftL)]);
+      batchStates(snapshotOf(...entries), now).map(({ batch: { id }, leftL }) => [id, Math.round(leftL)]);
     expect(left(batch(5))).toEqual([['batch5', 40]]);
     expect(left(batch(5), change(2, { batchId: 'batch5' }))).toEqual([['batch5', 10]]);
     expect(left(batch(5), change(2, { batchId: 'batch5', volumeL: 38 }))).toEqual([]);
@@ -116,52 +124,52 @@ describe('a batch as it stands', () => {
   });
 
   it('is a first fill when it is the first and large enough', () => {
-    expect(batchStates(bookOf(batch(5, { volumeL: 300, saltG: 11_400 })), now)).toEqual([]);
+    expect(batchStates(snapshotOf(batch(5, { volumeL: 300, saltG: 11_400 })), now)).toEqual([]);
   });
 
   it('brings what its own tests say, told at its own salinity, and the label for the rest', () => {
-    const book = bookOf(batch(5), check(4, 33, { alkalinity: 2.6 }), check(3, 35));
-    const water = waterOfBatch(book, batchState(book, batch(5)));
+    const snapshot = snapshotOf(batch(5), check(4, 33, { alkalinity: 2.6 }), check(3, 35));
+    const water = waterOfBatch(snapshot, batchState(snapshot, batch(5)));
     expect(water.alkalinity).toBeCloseTo(2.6 * (35 / 33) * 1.00148, 3);
     expect(water.calcium).toBe(430);
     expect(water.salinity).toBe(35);
   });
 
   it('a change that names a batch brings that batch’s water, whatever was mixed since', () => {
-    const book = bookOf(
+    const snapshot = snapshotOf(
       batch(5),
       check(4, 33.5),
       batch(3, { vesselId: 'pail', measuredSalinity: 36 }),
       change(2, { batchId: 'batch5' }),
     );
-    const exchange = knownEvents(book, tank).find(({ kind }) => kind === 'exchange');
+    const exchange = knownEvents(snapshot, tank).find(({ kind }) => kind === 'exchange');
     expect(exchange?.kind === 'exchange' && exchange.water.salinity).toBe(33.5);
   });
 
   it('is never checked at the very moment of what was filed before', () => {
-    const state = batchState(bookOf(batch(0)), batch(0));
+    const state = batchState(snapshotOf(batch(0)), batch(0));
     expect(momentAfter(state, now)).toBe(now + 1);
     expect(momentAfter(state, now + HOUR)).toBe(now + HOUR);
   });
 
   it('is called by its vessel while it stands there, and by its day after', () => {
-    const book = bookOf(batch(5), batch(1));
-    expect(batchName(book, 'batch1')).toBe('Drum');
-    expect(batchName(book, 'batch5')).toMatch(/^batch of \d+ \w+$/);
+    const snapshot = snapshotOf(batch(5), batch(1));
+    expect(batchName(snapshot, 'batch1')).toBe('Drum');
+    expect(batchName(snapshot, 'batch5')).toMatch(/^batch of \d+ \w+$/);
   });
 });
 
 describe('what batches teach', () => {
   it('a salt by their last readings, and a vessel by its mark', () => {
-    const book = bookOf(batch(9, { measuredSalinity: 35 }), batch(8, { measuredSalinity: 35 }));
-    expect(saltStrength(book, sea)).toMatchObject({ from: 'learnt', gramsPerLAt35: expect.closeTo(38, 1) });
-    expect(vesselLearnt(book, 'drum')).toMatchObject({ batches: 2, factor: expect.closeTo(1, 2) });
-    expect(vesselLearnt(book, 'pail')).toBeUndefined();
+    const snapshot = snapshotOf(batch(9, { measuredSalinity: 35 }), batch(8, { measuredSalinity: 35 }));
+    expect(saltStrength(snapshot, sea)).toMatchObject({ from: 'learnt', gramsPerLAt35: expect.closeTo(38, 1) });
+    expect(vesselLearnt(snapshot, 'drum')).toMatchObject({ batches: 2, factor: expect.closeTo(1, 2) });
+    expect(vesselLearnt(snapshot, 'pail')).toBeUndefined();
   });
 
   it('the label, against tests at its own salinity, with the error of their mean', () => {
     const found = labelTested(
-      bookOf(batch(5), check(4, 35, { alkalinity: 2.8, calcium: 433 }), check(3, 35, { alkalinity: 2.84 })),
+      snapshotOf(batch(5), check(4, 35, { alkalinity: 2.8, calcium: 433 }), check(3, 35, { alkalinity: 2.84 })),
       sea,
     );
     expect(found.map(({ parameter, tests, differs }) => [parameter, tests, differs])).toEqual([
@@ -171,19 +179,19 @@ describe('what batches teach', () => {
     expect(found[0]?.tested).toBeCloseTo(2.82, 9);
     // Test error 0.12 dKH over the root of two tests.
     expect(found[0]?.sd).toBeCloseTo((0.12 * DKH) / Math.SQRT2, 9);
-    expect(labelTested(bookOf(batch(5)), sea)).toEqual([]);
+    expect(labelTested(snapshotOf(batch(5)), sea)).toEqual([]);
   });
 });
 
 describe('the habit of changing water', () => {
   it('is as set, else as the log shows, else a tenth weekly', () => {
-    expect(changeHabit(bookOf(), tank, now)).toMatchObject({
+    expect(changeHabit(snapshotOf(), tank, now)).toMatchObject({
       from: 'usual',
       changeL: 31,
       everyDays: 7,
       nextAt: undefined,
     });
-    const logged = bookOf(change(29), change(15), change(1));
+    const logged = snapshotOf(change(29), change(15), change(1));
     expect(changeHabit(logged, tank, now)).toMatchObject({
       from: 'log',
       changeL: 30,
@@ -195,18 +203,18 @@ describe('the habit of changing water', () => {
   });
 
   it('says which changes come, from the next on', () => {
-    const habit = changeHabit(bookOf(change(15), change(8), change(1)), tank, now);
+    const habit = changeHabit(snapshotOf(change(15), change(8), change(1)), tank, now);
     expect(changesToCome(habit, now, now + 21 * DAY_MS, 'UTC').map((at) => (at - now) / DAY_MS)).toEqual([6, 13, 20]);
-    expect(changesToCome(changeHabit(bookOf(), tank, now), now, now + 21 * DAY_MS, 'UTC')).toEqual([]);
+    expect(changesToCome(changeHabit(snapshotOf(), tank, now), now, now + 21 * DAY_MS, 'UTC')).toEqual([]);
   });
 
   it('keeps the hour over a change of the clocks', () => {
-    const zoned = { ...bookOf(), settings: { ...bookOf().settings, zone: 'Europe/Lisbon' } };
+    const zoned = { ...snapshotOf(), settings: { ...snapshotOf().settings, zone: 'Europe/Lisbon' } };
     const at = Date.UTC(2026, 9, 21, 10);
     const set = { ...tank, routine: { changeL: 30, everyDays: 7 } };
     // 11:00 in Lisbon before the clocks go back on 25 October is 10:00 UTC; a week later 11:00 there is 11:00 UTC.
-    const book: Book = { ...zoned, entries: [{ id: 'c', tankId: 't', at, kind: 'water-change', volumeL: 30 }] };
-    expect(new Date(changeHabit(book, set, at).nextAt ?? 0).getUTCHours()).toBe(11);
+    const snapshot: Snapshot = { ...zoned, entries: [{ id: 'c', tankId: 't', at, kind: 'water-change', volumeL: 30 }] };
+    expect(new Date(changeHabit(snapshot, set, at).nextAt ?? 0).getUTCHours()).toBe(11);
   });
 });
 
@@ -217,10 +225,10 @@ describe('what changes are asked to carry', () => {
       kind: 'reading',
       values: { alkalinity: dkh * DKH, nitrate: 5 + (10 - days) * 0.4 },
     });
-    const book = bookOf(alk(10, 8.5), alk(7, 8.2), alk(4, 7.9), alk(1, 7.6));
-    expect(consumptionPerDay(book, tank, now).alkalinity).toBeCloseTo(0.1 * DKH, 3);
+    const snapshot = snapshotOf(alk(10, 8.5), alk(7, 8.2), alk(4, 7.9), alk(1, 7.6));
+    expect(consumptionPerDay(snapshot, tank, now).alkalinity).toBeCloseTo(0.1 * DKH, 3);
     // Nitrate rises by 0.4 a day: what a tank makes stands negative.
-    expect(consumptionPerDay(book, tank, now).nitrate).toBeCloseTo(-0.4, 3);
+    expect(consumptionPerDay(snapshot, tank, now).nitrate).toBeCloseTo(-0.4, 3);
     // Doses are taken to be set so that they hold the level; as they run now, how it moves is said.
     const dosed: Tank = { ...tank, supplies: ['parts'] };
     const soda: Solution = { id: 'soda', name: 'Soda', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] };
@@ -230,10 +238,10 @@ describe('what changes are asked to carry', () => {
       solutionId: 'soda',
       mlPerDay,
     });
-    const dosing = (mlPerDay: number) => ({ ...bookOf(dose(mlPerDay), ...book.entries), solutions: [soda] });
+    const dosing = (mlPerDay: number) => ({ ...snapshotOf(dose(mlPerDay), ...snapshot.entries), solutions: [soda] });
     expect(consumptionPerDay(dosing(0), dosed, now).alkalinity).toBe(0);
     expect(movingCautions(dosing(0), dosed, now)[0]?.says[0]).toMatch(/alkalinity falls by/);
-    expect(levelsNow(book, tank, now).alkalinity).toBeCloseTo(7.6 * DKH, 2);
+    expect(levelsNow(snapshot, tank, now).alkalinity).toBeCloseTo(7.6 * DKH, 2);
   });
 });
 
@@ -256,7 +264,7 @@ describe('the source line', () => {
       stageId: 'resin',
     };
     const refill: Entry = { ...ago(3, 'r'), kind: 'refill', volumeL: 12 };
-    const book = bookOf(
+    const snapshot = snapshotOf(
       test(30, { tdsSupply: 300, tdsMembrane: 6 }),
       test(2, { tdsSupply: 285 }),
       fitted,
@@ -264,15 +272,15 @@ describe('the source line', () => {
       batch(5),
       batch(25),
     );
-    const state = sourceState(book, line, now);
+    const state = sourceState(snapshot, line, now);
     expect(state.read.tdsSupply?.value).toBe(285);
     expect(state.read.tdsMembrane?.value).toBe(6);
     expect(state.stages.map(({ litresMade }) => litresMade)).toEqual([92, 52]);
-    expect(purifiedSince(book, now - 4 * DAY_MS, now)).toBe(12);
+    expect(purifiedSince(snapshot, now - 4 * DAY_MS, now)).toBe(12);
   });
   it('goes by a jug and a clock where one was taken, else by the rating', () => {
-    expect(rateOfSource(sourceState(bookOf(), line, now)).by).toBe('rating');
-    expect(rateOfSource(sourceState(bookOf(test(2, { litresPerDay: 190, temperatureC: 12 })), line, now))).toEqual({
+    expect(rateOfSource(sourceState(snapshotOf(), line, now)).by).toBe('rating');
+    expect(rateOfSource(sourceState(snapshotOf(test(2, { litresPerDay: 190, temperatureC: 12 })), line, now))).toEqual({
       by: 'measured',
       litresPerDay: 190,
       pressureKPa: 345,
@@ -291,25 +299,26 @@ describe('a water day', () => {
       { tankId: 'o', litres: 6, salinity: 33 },
     ],
   };
-  const outcomeOf = (book: Book) => waterDay.run(waterDayQuestion(book, day, now) ?? { now, changeAt: now, tanks: [] });
-  const stepsOf = (book: Book) =>
-    checklist(outcomeOf(book).values, [
+  const outcomeOf = (snapshot: Snapshot) =>
+    waterDay.run(waterDayQuestion(snapshot, day, now) ?? { now, changeAt: now, tanks: [] });
+  const stepsOf = (snapshot: Snapshot) =>
+    checklist(outcomeOf(snapshot).values, [
       { id: 't', name: 'Bay', litres: 30 },
       { id: 'o', name: 'Nook', litres: 6 },
     ]).flatMap(({ steps }) => steps);
-  const filed = (book: Book, change: ReturnType<typeof tickChange>): Book => {
+  const filed = (snapshot: Snapshot, change: ReturnType<typeof tickChange>): Snapshot => {
     for (const { table, after } of touchedRows(change)) if (after) TABLES[table].parse(after);
     const gone = new Set(change.remove?.entries ?? []);
     return {
-      ...book,
-      entries: [...book.entries.filter(({ id }) => !gone.has(id)), ...(change.put?.entries ?? [])].toSorted(
+      ...snapshot,
+      entries: [...snapshot.entries.filter(({ id }) => !gone.has(id)), ...(change.put?.entries ?? [])].toSorted(
         (a, b) => a.at - b.at,
       ),
     };
   };
 
   it('takes its figures from the record: habit, aim, salt, vessels, line', () => {
-    const { mixes, waterL, openBy, mixBy } = outcomeOf(bookOf()).values;
+    const { mixes, waterL, openBy, mixBy } = outcomeOf(snapshotOf()).values;
     expect(mixes.map(({ vessel, litres, salinity }) => [vessel, litres, salinity])).toEqual([
       ['Drum', 30, 35],
       ['Pail', 6, 33],
@@ -319,28 +328,28 @@ describe('a water day', () => {
     const ahead = (mixBy - (openBy ?? 0)) / DAY_MS;
     expect(ahead).toBeGreaterThanOrEqual(waterL / (284 * 0.85));
     expect(ahead).toBeLessThan(waterL / (284 * 0.85) + 1 / 144);
-    expect(usualChange(bookOf(), other, now)).toEqual({ tankId: 'o', litres: 6, salinity: 33 });
+    expect(usualChange(snapshotOf(), other, now)).toEqual({ tankId: 'o', litres: 6, salinity: 33 });
   });
 
   it('a batch that stands ready is used, and one that is not mixed long enough is not', () => {
-    expect(outcomeOf(bookOf(batch(2, { measuredSalinity: 35 }))).values.pours[0]).toMatchObject({
+    expect(outcomeOf(snapshotOf(batch(2, { measuredSalinity: 35 }))).values.pours[0]).toMatchObject({
       from: 'batch',
       vessel: 'Drum',
       litres: 30,
     });
     const late = { ...day, at: now + 0.5 * DAY_MS };
-    const fresh = waterDayQuestion(bookOf(batch(0, { measuredSalinity: 35 })), late, now);
+    const fresh = waterDayQuestion(snapshotOf(batch(0, { measuredSalinity: 35 })), late, now);
     expect(fresh?.batches).toEqual([]);
   });
 
   it('files a look at the sensors when it is ticked, and takes it back', () => {
-    const step = checklist(outcomeOf(bookOf()).values, [{ id: 't', name: 'Bay', litres: 30, sensors: true }])
+    const step = checklist(outcomeOf(snapshotOf()).values, [{ id: 't', name: 'Bay', litres: 30, sensors: true }])
       .flatMap(({ steps }) => steps)
       .find(({ writes }) => writes?.what === 'look');
     if (!step) throw new Error('a step that asks for the look');
     const ticked = filed(
-      bookOf(),
-      tickChange(bookOf(), { day, step, says: 'Look', now, newId: () => `n${now}-${Math.random()}` }),
+      snapshotOf(),
+      tickChange(snapshotOf(), { day, step, says: 'Look', now, newId: () => `n${now}-${Math.random()}` }),
     );
     expect(ticked.entries.filter(({ kind }) => kind === 'upkeep')).toMatchObject([{ item: 'look', tankId: 't' }]);
     const back = filed(ticked, untickChange(ticked, day, step));
@@ -348,14 +357,14 @@ describe('a water day', () => {
   });
 
   it('does not change under the hand that ticks it, and each tick files what it stands for', () => {
-    let book = bookOf();
-    const before = outcomeOf(book).values.pours;
+    let snapshot = snapshotOf();
+    const before = outcomeOf(snapshot).values.pours;
     let next = 0;
-    for (const [i, step] of stepsOf(book).entries()) {
+    for (const [i, step] of stepsOf(snapshot).entries()) {
       const says = plainSentence(step.says, DEFAULT_UNITS);
-      book = filed(
-        book,
-        tickChange(book, {
+      snapshot = filed(
+        snapshot,
+        tickChange(snapshot, {
           day,
           step,
           says,
@@ -364,9 +373,9 @@ describe('a water day', () => {
           salinity: step.writes?.what === 'read' ? 35.2 : undefined,
         }),
       );
-      expect(outcomeOf(book).values.pours).toEqual(before);
+      expect(outcomeOf(snapshot).values.pours).toEqual(before);
     }
-    const kinds = (kind: Entry['kind']) => book.entries.filter((entry) => entry.kind === kind);
+    const kinds = (kind: Entry['kind']) => snapshot.entries.filter((entry) => entry.kind === kind);
     expect(kinds('batch')).toHaveLength(2);
     expect(kinds('batch-check')).toHaveLength(2);
     const changes = kinds('water-change') as EntryOf<'water-change'>[];
@@ -376,55 +385,64 @@ describe('a water day', () => {
     ]);
     // Each change names the batch its own vessel was mixed as.
     expect(changes.every(({ batchId }) => kinds('batch').some(({ id }) => id === batchId))).toBe(true);
-    expect(ticksOf(book, 'd')).toHaveLength(stepsOf(book).length);
+    expect(ticksOf(snapshot, 'd')).toHaveLength(stepsOf(snapshot).length);
   });
 
   it('a tank and a vessel called otherwise in mid-day keep their ticks, their batch and their change', () => {
-    let book = bookOf();
+    let snapshot = snapshotOf();
     let next = 0;
     const tick = (which: (step: DayStep) => boolean) => {
-      const step = stepsOf(book).find(which);
+      const step = stepsOf(snapshot).find(which);
       if (!step) throw new Error('no such step');
-      book = filed(
-        book,
-        tickChange(book, { day, step, says: 'Done.', now: now + next * 60_000, newId: () => `n${next++}` }),
+      snapshot = filed(
+        snapshot,
+        tickChange(snapshot, { day, step, says: 'Done.', now: now + next * 60_000, newId: () => `n${next++}` }),
       );
       return step.key;
     };
     const ticked = [tick(({ writes }) => writes?.what === 'mix'), tick(({ key }) => key === 't: off')];
-    book = {
-      ...book,
-      tanks: book.tanks.map((each) => ({ ...each, name: `${each.name} renamed` })),
-      vessels: book.vessels.map((each) => ({ ...each, name: `${each.name} renamed` })),
+    snapshot = {
+      ...snapshot,
+      tanks: snapshot.tanks.map((each) => ({ ...each, name: `${each.name} renamed` })),
+      vessels: snapshot.vessels.map((each) => ({ ...each, name: `${each.name} renamed` })),
     };
-    const keys = stepsOf(book).map(({ key }) => key);
+    const keys = stepsOf(snapshot).map(({ key }) => key);
     for (const key of ticked) expect(keys).toContain(key);
     tick(({ writes }) => writes?.what === 'change' && writes.tankId === 't');
-    const mixed = book.entries.find(({ kind }) => kind === 'batch');
-    expect(book.entries.find(({ kind }) => kind === 'water-change')).toMatchObject({ tankId: 't', batchId: mixed?.id });
+    const mixed = snapshot.entries.find(({ kind }) => kind === 'batch');
+    expect(snapshot.entries.find(({ kind }) => kind === 'water-change')).toMatchObject({
+      tankId: 't',
+      batchId: mixed?.id,
+    });
   });
 
   it('a batch that stands in no vessel is still the one its change came from', () => {
     const state = { ...batch(2, { measuredSalinity: 35 }), vesselId: undefined } as Entry;
-    const book = { ...bookOf(state), vessels: [] };
-    const step = stepsOf(book).find(({ writes }) => writes?.what === 'change' && writes.tankId === 't');
+    const snapshot = { ...snapshotOf(state), vessels: [] };
+    const step = stepsOf(snapshot).find(({ writes }) => writes?.what === 'change' && writes.tankId === 't');
     if (!step) throw new Error('no change');
-    const after = filed(book, tickChange(book, { day, step, says: 'Done.', now, newId: () => `n${Math.random()}` }));
+    const after = filed(
+      snapshot,
+      tickChange(snapshot, { day, step, says: 'Done.', now, newId: () => `n${Math.random()}` }),
+    );
     expect(after.entries.find(({ kind }) => kind === 'water-change')).toMatchObject({ batchId: state.id });
   });
 
   it('an un-tick takes back what its tick filed and nothing else', () => {
-    const book = bookOf();
-    const mix = stepsOf(book).find(({ writes }) => writes?.what === 'mix');
+    const snapshot = snapshotOf();
+    const mix = stepsOf(snapshot).find(({ writes }) => writes?.what === 'mix');
     if (!mix) throw new Error('nothing to mix');
     let next = 0;
-    const ticked = filed(book, tickChange(book, { day, step: mix, says: 'Mix.', now, newId: () => `n${next++}` }));
+    const ticked = filed(
+      snapshot,
+      tickChange(snapshot, { day, step: mix, says: 'Mix.', now, newId: () => `n${next++}` }),
+    );
     expect(ticked.entries).toHaveLength(2);
     expect(filed(ticked, untickChange(ticked, day, mix)).entries).toEqual([]);
   });
 
   it('what goes off first comes on last, in every tank', () => {
-    const keys = stepsOf(bookOf()).map(({ key }) => key);
+    const keys = stepsOf(snapshotOf()).map(({ key }) => key);
     for (const id of ['t', 'o']) {
       const own = keys.filter((key) => key.startsWith(`${id}: `));
       expect(own[0]).toBe(`${id}: off`);
@@ -437,15 +455,17 @@ describe('a water day', () => {
 describe('one entry corrected', () => {
   it('a batch’s reading corrected corrects every change that came from it, and what is learnt of its salt', () => {
     const exchanged = (salinity: number) => {
-      const book = bookOf(
+      const snapshot = snapshotOf(
         batch(5),
         check(4, salinity),
         change(2, { batchId: 'batch5' }),
         change(1, { batchId: 'batch5', volumeL: 8 }),
       );
       return {
-        waters: knownEvents(book, tank).flatMap((event) => (event.kind === 'exchange' ? [event.water.salinity] : [])),
-        gramsPerL: saltStrength(book, sea).gramsPerLAt35,
+        waters: knownEvents(snapshot, tank).flatMap((event) =>
+          event.kind === 'exchange' ? [event.water.salinity] : [],
+        ),
+        gramsPerL: saltStrength(snapshot, sea).gramsPerLAt35,
       };
     };
     expect(exchanged(34).waters).toEqual([34, 34]);
@@ -455,14 +475,14 @@ describe('one entry corrected', () => {
   });
 
   it('a change that tells its own salinity keeps it, whatever its batch reads', () => {
-    const book = bookOf(batch(5), check(4, 34), change(2, { batchId: 'batch5', salinity: 36 }));
-    const exchange = knownEvents(book, tank).find(({ kind }) => kind === 'exchange');
+    const snapshot = snapshotOf(batch(5), check(4, 34), change(2, { batchId: 'batch5', salinity: 36 }));
+    const exchange = knownEvents(snapshot, tank).find(({ kind }) => kind === 'exchange');
     expect(exchange?.kind === 'exchange' && exchange.water.salinity).toBe(36);
   });
 
   it('a batch deleted leaves its changes with the tank’s own aim and salt', () => {
-    const book = bookOf(change(2, { batchId: 'gone' }));
-    const exchange = knownEvents(book, tank).find(({ kind }) => kind === 'exchange');
+    const snapshot = snapshotOf(change(2, { batchId: 'gone' }));
+    const exchange = knownEvents(snapshot, tank).find(({ kind }) => kind === 'exchange');
     expect(exchange?.kind === 'exchange' && [exchange.water.salinity, exchange.water.calcium]).toEqual([35, 430]);
   });
 });

@@ -1,17 +1,17 @@
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 
-const memoised = new WeakMap<Book, WeakMap<Tank, Map<string, unknown>>>();
+const memoised = new WeakMap<Snapshot, WeakMap<Tank, Map<string, unknown>>>();
 
 /**
- * What follows from a book and a tank, worked out once and let go with them. A book never changes once it is read, so
+ * What follows from a snapshot and a tank, worked out once and let go with them. A snapshot never changes once it is read, so
  * this keeps nothing that the record does not say; it only spares asking twice.
- * @param what names the question with all it depends on besides book and tank
+ * @param what names the question with all it depends on besides snapshot and tank
  */
-export function memoise<Result>(book: Book, tank: Tank, what: string, workOut: () => Result): Result {
-  const ofBook = memoised.get(book) ?? new WeakMap<Tank, Map<string, unknown>>();
-  memoised.set(book, ofBook);
-  const ofTank = ofBook.get(tank) ?? new Map<string, unknown>();
-  ofBook.set(tank, ofTank);
+export function memoise<Result>(snapshot: Snapshot, tank: Tank, what: string, workOut: () => Result): Result {
+  const ofSnapshot = memoised.get(snapshot) ?? new WeakMap<Tank, Map<string, unknown>>();
+  memoised.set(snapshot, ofSnapshot);
+  const ofTank = ofSnapshot.get(tank) ?? new Map<string, unknown>();
+  ofSnapshot.set(tank, ofTank);
   if (!ofTank.has(what)) ofTank.set(what, workOut());
   return ofTank.get(what) as Result;
 }
@@ -27,7 +27,7 @@ const kept = new Map<string, Kept[]>();
 
 /**
  * What follows from some parts of a record, worked out anew only when one of them is another: an entry that is filed leaves standing
- * whatever does not rest on it, from one book to the next.
+ * whatever does not rest on it, from one snapshot to the next.
  * @param what names the question; of a few names in all, since the answers to each are kept
  * @param rests all it depends on, as the same objects for as long as they say the same: lists of entries (`record/entries-of.ts`), rows,
  *   figures

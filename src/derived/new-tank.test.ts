@@ -6,8 +6,8 @@ import { freeAmmonia } from '@/calculators/nitrogen/free-ammonia-calculator';
 import { setUp } from '@/calculators/set-up/set-up';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, EntryOf, Solution, Source, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, EntryOf, Solution, Source, Tank } from '@/record/schema';
 import { tankSchema } from '@/record/schema';
 import {
   ammoniaBottles,
@@ -48,8 +48,8 @@ const putIn = (day: number, what: EntryOf<'put-in'>['what'], many = 1): Entry =>
   what,
   count: many,
 });
-const bookOf = (entries: Entry[], more: Partial<Book> = {}): Book => ({
-  ...emptyBook('UTC'),
+const snapshotOf = (entries: Entry[], more: Partial<Snapshot> = {}): Snapshot => ({
+  ...emptySnapshot('UTC'),
   tanks: [tank],
   solutions: [bottle],
   entries: entries.toSorted((a, b) => a.at - b.at),
@@ -58,13 +58,13 @@ const bookOf = (entries: Entry[], more: Partial<Book> = {}): Book => ({
 
 describe('a cycle, from the record', () => {
   it('doses of the ammonia bottle, changes and what went in are its deeds, in order', () => {
-    const book = bookOf([
+    const snapshot = snapshotOf([
       putIn(0, 'dry rock'),
       dose(0.1, 31.4),
       { ...entry(5), kind: 'water-change', volumeL: 10 },
       { ...entry(6), kind: 'note', note: 'clear again' },
     ]);
-    const deeds = cycleDeeds(book, tank);
+    const deeds = cycleDeeds(snapshot, tank);
     expect(deeds.map(({ did }) => did)).toEqual(['put in', 'dosed ammonia', 'changed']);
     // 31.4 mL of 20 g/L are 628 mg of NH4Cl, 200 mg of NH3 (CIAAW 2021), in 100 L.
     expect(deeds[1]?.did === 'dosed ammonia' && deeds[1].ammonia).toBeCloseTo(2, 2);
@@ -72,13 +72,15 @@ describe('a cycle, from the record', () => {
 
   it('a kit that reads the un-ionised kind is told as all ammonia, at the pH read with it', () => {
     const kit = { ammoniaReads: 'free', ammoniaStep: 0.02, nitriteStep: 0.2 } as const;
-    const settings = { ...emptyBook('UTC').settings, kit };
-    const book = bookOf([test(1, { ammonia: 0.08, ph: 8.1 }), test(2, { ammonia: 0.08, ph: 8.4 })], { settings });
-    const [low, high] = cycleReadings(book, tank, START).map(({ ammonia }) => ammonia ?? 0);
+    const settings = { ...emptySnapshot('UTC').settings, kit };
+    const snapshot = snapshotOf([test(1, { ammonia: 0.08, ph: 8.1 }), test(2, { ammonia: 0.08, ph: 8.4 })], {
+      settings,
+    });
+    const [low, high] = cycleReadings(snapshot, tank, START).map(({ ammonia }) => ammonia ?? 0);
     // About a twentieth of it is un-ionised at 8.1, a tenth at 8.4.
     expect(low).toBeGreaterThan(1.4);
     expect(high).toBeLessThan((low ?? 0) * 0.65);
-    expect(cycleQuestion(book, tank, at(2.1))?.readsFree).toBe(true);
+    expect(cycleQuestion(snapshot, tank, at(2.1))?.readsFree).toBe(true);
   });
 
   it('is followed from its start until long after its end, and for no tank that was running', () => {
@@ -88,27 +90,31 @@ describe('a cycle, from the record', () => {
     expect(cycleFollowed(done, at(40))).toBe(true);
     expect(cycleFollowed(done, at(90))).toBe(false);
     expect(cycleFollowed(newTank('x'), at(1))).toBe(false);
-    expect(cycleQuestionAt(bookOf([]), newTank('x'), at(1))).toBeUndefined();
+    expect(cycleQuestionAt(snapshotOf([]), newTank('x'), at(1))).toBeUndefined();
   });
 
   it('is asked once an hour, and at once when something is logged within it', () => {
-    const book = bookOf([test(1, { ammonia: 2 })]);
+    const snapshot = snapshotOf([test(1, { ammonia: 2 })]);
     const hour = Math.ceil(at(2) / 3_600_000) * 3_600_000;
-    expect(cycleQuestionAt(book, tank, hour + 60_000)).toBe(cycleQuestionAt(book, tank, hour + 3_000_000));
-    const logged = bookOf([test(1, { ammonia: 2 }), { ...test(0, { ammonia: 1 }), at: hour + 60_000 }]);
+    expect(cycleQuestionAt(snapshot, tank, hour + 60_000)).toBe(cycleQuestionAt(snapshot, tank, hour + 3_000_000));
+    const logged = snapshotOf([test(1, { ammonia: 2 }), { ...test(0, { ammonia: 1 }), at: hour + 60_000 }]);
     expect(cycleQuestionAt(logged, tank, hour + 120_000)?.readings).toHaveLength(2);
   });
 
   it('leads Today while it is open, says so while it is being read, and gives the outlook of nitrite', () => {
-    const book = bookOf([dose(0, 31.4), test(1, { ammonia: 2, nitrite: 0 }), test(6, { ammonia: 1.2, nitrite: 2 })]);
+    const snapshot = snapshotOf([
+      dose(0, 31.4),
+      test(1, { ammonia: 2, nitrite: 0 }),
+      test(6, { ammonia: 1.2, nitrite: 2 }),
+    ]);
     const now = at(6.1);
-    const question = cycleQuestionAt(book, tank, now);
+    const question = cycleQuestionAt(snapshot, tank, now);
     if (!question) throw new Error('followed');
     const outcome = cycleReading.run(question);
-    expect(todayOf(book, tank, now, outcome).bench).toBe('new-tank');
-    expect(todayOf(book, tank, now, 'asked').answer.says.join()).toContain('being read');
+    expect(todayOf(snapshot, tank, now, outcome).bench).toBe('new-tank');
+    expect(todayOf(snapshot, tank, now, 'asked').answer.says.join()).toContain('being read');
     expect(
-      todayOf(book, { ...tank, cycle: { school: 'starter', startedAt: START, doneAt: now } }, now, outcome).bench,
+      todayOf(snapshot, { ...tank, cycle: { school: 'starter', startedAt: START, doneAt: now } }, now, outcome).bench,
     ).not.toBe('new-tank');
     const ahead = cycleOutlook(outcome, 'nitrite', now, at(12));
     expect(ahead.length).toBeGreaterThan(4);
@@ -117,18 +123,18 @@ describe('a cycle, from the record', () => {
   });
 
   it('asks what is un-ionised of the last test, nothing where it is old', () => {
-    const book = bookOf([test(1, { ammonia: 2, ph: 8.2, temperature: 25.5, salinity: 34 }), putIn(0, 'fish')]);
-    const question = freeAmmoniaQuestion(book, tank, at(2));
+    const snapshot = snapshotOf([test(1, { ammonia: 2, ph: 8.2, temperature: 25.5, salinity: 34 }), putIn(0, 'fish')]);
+    const question = freeAmmoniaQuestion(snapshot, tank, at(2));
     expect(question).toMatchObject({ ammonia: 2, phNbs: 8.2, temperatureC: 25.5, salinity: 34, livestock: true });
     expect(question && freeAmmonia.run(question).values.verdict).toBe('harms');
-    expect(freeAmmoniaQuestion(book, tank, at(20))).toBeUndefined();
+    expect(freeAmmoniaQuestion(snapshot, tank, at(20))).toBeUndefined();
   });
 
   it('plans with the bottles that hold ammonia', () => {
     const soda: Solution = { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] };
-    const book = bookOf([], { solutions: [soda, bottle] });
-    expect(ammoniaBottles(book).map(({ solution }) => solution.id)).toEqual(['nh4']);
-    const plan = cyclePlan.run(planQuestion(book, tank, { school: 'starter', startAt: START, bottle }));
+    const snapshot = snapshotOf([], { solutions: [soda, bottle] });
+    expect(ammoniaBottles(snapshot).map(({ solution }) => solution.id)).toEqual(['nh4']);
+    const plan = cyclePlan.run(planQuestion(snapshot, tank, { school: 'starter', startAt: START, bottle }));
     expect(plan.values.doseMl).toBeCloseTo(31.4, 1);
   });
 });
@@ -136,23 +142,23 @@ describe('a cycle, from the record', () => {
 describe('put to the test with a dose, from the record', () => {
   const through = [dose(0, 31.4), test(1, { ammonia: 2, nitrite: 0 }), test(20, { ammonia: 0, nitrite: 0 })];
   it('the dose that began the cycle is none; one of a tank that read nothing is, and the next day’s test its result', () => {
-    expect(challengesOf(bookOf(through), tank)).toEqual([]);
-    const pending = challengesOf(bookOf([...through, dose(21, 31.4)]), tank);
+    expect(challengesOf(snapshotOf(through), tank)).toEqual([]);
+    const pending = challengesOf(snapshotOf([...through, dose(21, 31.4)]), tank);
     expect(pending).toHaveLength(1);
     expect(pending[0]).toMatchObject({ dueAt: at(22), result: undefined });
-    const [passed] = challengesOf(bookOf([...through, dose(21, 31.4), test(22, { ammonia: 0, nitrite: 0 })]), tank);
+    const [passed] = challengesOf(snapshotOf([...through, dose(21, 31.4), test(22, { ammonia: 0, nitrite: 0 })]), tank);
     expect(passed?.result?.outcome?.values.passed).toBe(true);
   });
   it('a dose into a tank that still shows ammonia, and a pinch of it, test nothing', () => {
-    expect(challengesOf(bookOf([dose(10, 31.4), test(9.5, { ammonia: 1 })]), tank)).toEqual([]);
-    expect(challengesOf(bookOf([...through, dose(21, 3)]), tank)).toEqual([]);
+    expect(challengesOf(snapshotOf([dose(10, 31.4), test(9.5, { ammonia: 1 })]), tank)).toEqual([]);
+    expect(challengesOf(snapshotOf([...through, dose(21, 3)]), tank)).toEqual([]);
   });
 });
 
 describe('what may go in next, from the record', () => {
   const done: Tank = { ...tank, cycle: { school: 'starter', startedAt: START, doneAt: at(22) } };
   it('counts fish and knows the last, the crew, the first change and the test by dose', () => {
-    const book = bookOf([
+    const snapshot = snapshotOf([
       dose(21, 31.4),
       test(20, { ammonia: 0, nitrite: 0 }),
       test(22, { ammonia: 0, nitrite: 0, nitrate: 12, alkalinity: 8 * DKH }),
@@ -162,7 +168,7 @@ describe('what may go in next, from the record', () => {
       putIn(26, 'fish', 2),
       putIn(29, 'fish'),
     ]);
-    const question = stockingQuestion(book, done, at(30));
+    const question = stockingQuestion(snapshot, done, at(30));
     expect(question).toMatchObject({
       fish: 3,
       lastFishAt: at(29),
@@ -173,10 +179,10 @@ describe('what may go in next, from the record', () => {
     });
     expect(question?.alkalinityWandered).toBeCloseTo(0.4 * DKH, 9);
     expect(question && stocking.run(question).values.fishToBeginWith).toBe(2);
-    expect(stockingQuestion(book, newTank('x'), at(30))).toBeUndefined();
+    expect(stockingQuestion(snapshot, newTank('x'), at(30))).toBeUndefined();
   });
   it('tests of weeks ago say nothing of today’s water', () => {
-    const question = stockingQuestion(bookOf([test(1, { nitrate: 30 })]), done, at(40));
+    const question = stockingQuestion(snapshotOf([test(1, { nitrate: 30 })]), done, at(40));
     expect(question).not.toHaveProperty('nitrate');
   });
 });
@@ -200,7 +206,7 @@ describe('a set-up plan, from the record', () => {
     expect(samePlan(undefined, plan)).toBe(false);
   });
   it('knows the line’s litres a day, where there is one, and which steps are ticked', () => {
-    expect(waterMadePerDay(bookOf([]), START)).toBeUndefined();
+    expect(waterMadePerDay(snapshotOf([]), START)).toBeUndefined();
     const line: Source = {
       id: 'line',
       name: 'Line',
@@ -212,9 +218,9 @@ describe('a set-up plan, from the record', () => {
       flushMinutes: 0,
       stages: [{ id: 'c', kind: 'carbon' }],
     };
-    expect(waterMadePerDay(bookOf([], { sources: [line] }), START)).toBeGreaterThan(250);
+    expect(waterMadePerDay(snapshotOf([], { sources: [line] }), START)).toBeGreaterThan(250);
     const tick: Entry = { ...entry(1), kind: 'set-up-step', step: 'level', says: 'Level' };
-    expect([...setUpTicks(bookOf([tick]), tank).keys()]).toEqual(['level']);
+    expect([...setUpTicks(snapshotOf([tick]), tank).keys()]).toEqual(['level']);
   });
 });
 
@@ -245,6 +251,6 @@ describe('chloramine past the carbon', () => {
     ['plain chlorine', 1, { totalChlorine: 1.6, freeChlorine: 1.5 }, false],
     ['never tested', 1, { tdsSupply: 200 }, false],
   ])('%s', (_, blocks, figures, passes) => {
-    expect(chloraminePasses(bookOf([strips(figures)], { sources: [line(blocks)] }), at(1))).toBe(passes);
+    expect(chloraminePasses(snapshotOf([strips(figures)], { sources: [line(blocks)] }), at(1))).toBe(passes);
   });
 });

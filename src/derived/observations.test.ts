@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { usualErrorOf } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, EntryOf, Instrument, Solution, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, EntryOf, Instrument, Solution, Tank } from '@/record/schema';
 import { consumptionOf, driftOf } from './balance/consumption';
 import { lastLevel, lastObservation, levelsRead, observationsOf } from './observations/observations';
 import { outlookOf } from './trends/outlook-of';
@@ -37,8 +37,8 @@ const tank: Tank = {
   supplies: [],
   targets: { alkalinity: [7.8 * DKH, 8.6 * DKH] },
 };
-const bookOf = (entries: Entry[], instruments: Instrument[] = [checker], own: Tank = tank): Book => ({
-  ...emptyBook('UTC'),
+const snapshotOf = (entries: Entry[], instruments: Instrument[] = [checker], own: Tank = tank): Snapshot => ({
+  ...emptySnapshot('UTC'),
   tanks: [own],
   instruments,
   entries,
@@ -46,7 +46,7 @@ const bookOf = (entries: Entry[], instruments: Instrument[] = [checker], own: Ta
 
 describe('an observation', () => {
   it('of a reading that names nothing errs as what usually reads it', () => {
-    const [seen] = observationsOf(bookOf([reading(1, { calcium: 431 })]), 't', 'calcium');
+    const [seen] = observationsOf(snapshotOf([reading(1, { calcium: 431 })]), 't', 'calcium');
     expect(seen).toEqual({
       at: day(1),
       value: 431,
@@ -59,8 +59,8 @@ describe('an observation', () => {
 
   it('carries its instrument’s error and the correction of the calibration before it; the raw value is kept', () => {
     const named = { instruments: { alkalinity: 'checker' } } as const;
-    const book = bookOf([5, 15, 25].map((n) => reading(n, { alkalinity: 8 * DKH }, named)));
-    const seen = observationsOf(book, 't', 'alkalinity');
+    const snapshot = snapshotOf([5, 15, 25].map((n) => reading(n, { alkalinity: 8 * DKH }, named)));
+    const seen = observationsOf(snapshot, 't', 'alkalinity');
     expect(seen.map(({ value }) => Number((value / DKH).toFixed(6)))).toEqual([8, 8.2, 7.9]);
     expect(seen.map(({ correction }) => Number((correction / DKH).toFixed(6)))).toEqual([0, 0.2, -0.1]);
     for (const each of seen) {
@@ -72,32 +72,32 @@ describe('an observation', () => {
 
   it('takes the tank’s own instrument where none is named, and no instrument of another parameter', () => {
     const own: Tank = { ...tank, instruments: { alkalinity: 'checker', calcium: 'checker' } };
-    const book = bookOf([reading(1, { alkalinity: 8 * DKH, calcium: 430 })], [checker], own);
-    expect(lastObservation(book, 't', 'alkalinity')?.instrument?.name).toBe('Colorimeter');
-    expect(lastObservation(book, 't', 'calcium')?.instrument).toBeUndefined();
-    expect(lastObservation(book, 't', 'calcium')?.sd).toBe(usualErrorOf('calcium'));
+    const snapshot = snapshotOf([reading(1, { alkalinity: 8 * DKH, calcium: 430 })], [checker], own);
+    expect(lastObservation(snapshot, 't', 'alkalinity')?.instrument?.name).toBe('Colorimeter');
+    expect(lastObservation(snapshot, 't', 'calcium')?.instrument).toBeUndefined();
+    expect(lastObservation(snapshot, 't', 'calcium')?.sd).toBe(usualErrorOf('calcium'));
   });
 
   it('errs no less than the step of the scale allows (step/√12)', () => {
     const coarse: Instrument = { ...checker, error: 0.01, resolution: 1, calibrations: [] };
     const named = { instruments: { alkalinity: 'checker' } } as const;
-    const [seen] = observationsOf(bookOf([reading(1, { alkalinity: 3 }, named)], [coarse]), 't', 'alkalinity');
+    const [seen] = observationsOf(snapshotOf([reading(1, { alkalinity: 3 }, named)], [coarse]), 't', 'alkalinity');
     expect(seen?.sd).toBeCloseTo(0.288675, 5);
   });
 
   it('a correction leads nowhere a reading may not lie', () => {
     const wild: Instrument = { ...checker, calibrations: [{ at: 0, correction: -1e6 }] };
     const named = { instruments: { alkalinity: 'checker' } } as const;
-    const book = bookOf([reading(1, { alkalinity: 3 }, named)], [wild]);
-    expect(lastObservation(book, 't', 'alkalinity')?.value).toBe(0);
+    const snapshot = snapshotOf([reading(1, { alkalinity: 3 }, named)], [wild]);
+    expect(lastObservation(snapshot, 't', 'alkalinity')?.value).toBe(0);
   });
 
   it('keeps a bound as one: half of it stands for it where a figure is needed', () => {
     const entry = reading(1, { phosphate: 0.02, nitrate: 4 }, { bounds: { phosphate: 'below' } });
-    const book = bookOf([entry]);
-    expect(lastObservation(book, 't', 'phosphate')).toMatchObject({ value: 0.02, bound: 'below' });
-    expect(lastLevel(book, 't', 'phosphate')).toBe(0.01);
-    expect(levelsRead(book, tank, entry as EntryOf<'reading'>)).toEqual({ phosphate: 0.01, nitrate: 4 });
+    const snapshot = snapshotOf([entry]);
+    expect(lastObservation(snapshot, 't', 'phosphate')).toMatchObject({ value: 0.02, bound: 'below' });
+    expect(lastLevel(snapshot, 't', 'phosphate')).toBe(0.01);
+    expect(levelsRead(snapshot, tank, entry as EntryOf<'reading'>)).toEqual({ phosphate: 0.01, nitrate: 4 });
   });
 });
 
@@ -105,8 +105,8 @@ describe('what rests on observations', () => {
   it('a better instrument makes a surer consumption, nearly in proportion to its error', () => {
     const named = { instruments: { alkalinity: 'checker' } } as const;
     const entries = (more: object) => [0, 4].map((n) => reading(30 + n, { alkalinity: (8.6 - 0.2 * n) * DKH }, more));
-    const plain = consumptionOf(bookOf(entries({})), tank, 'alkalinity', day(40));
-    const sure = consumptionOf(bookOf(entries(named)), tank, 'alkalinity', day(40));
+    const plain = consumptionOf(snapshotOf(entries({})), tank, 'alkalinity', day(40));
+    const sure = consumptionOf(snapshotOf(entries(named)), tank, 'alkalinity', day(40));
     expect(sure?.perDay).toBeCloseTo(plain?.perDay ?? 0, 4);
     // What may have changed since the last reading stays as it is.
     expect((sure?.perDaySd ?? 1) / (plain?.perDaySd ?? 1)).toBeGreaterThan(0.05 / 0.12);
@@ -116,7 +116,7 @@ describe('what rests on observations', () => {
   it('whether a level is low goes by the error of what read it', () => {
     const named = { instruments: { alkalinity: 'checker' } } as const;
     const place = (more: object) =>
-      waterStatus(bookOf([reading(30, { alkalinity: 7.8 * DKH }, more)]), tank, day(31))[0]?.place;
+      waterStatus(snapshotOf([reading(30, { alkalinity: 7.8 * DKH }, more)]), tank, day(31))[0]?.place;
     // Corrected to 7.7: a tenth low, within a home test's error and beyond this instrument's.
     expect(place({})).toBe('on target');
     expect(place(named)).toBe('low');
@@ -125,9 +125,10 @@ describe('what rests on observations', () => {
   it('"<0.2" of nitrate and "<0.02" of phosphate for weeks are zero for weeks', () => {
     const bounds = { nitrate: 'below', phosphate: 'below' } as const;
     const entries = [1, 8, 15, 22].map((n) => reading(n, { nitrate: 0.2, phosphate: 0.015 }, { bounds }));
-    expect(nutrientsAtZero(bookOf(entries), tank, day(23)).values.warns).toBe(true);
+    expect(nutrientsAtZero(snapshotOf(entries), tank, day(23)).values.warns).toBe(true);
     expect(
-      nutrientsAtZero(bookOf(entries.map((e) => ({ ...e, bounds: undefined }) as Entry)), tank, day(23)).values.warns,
+      nutrientsAtZero(snapshotOf(entries.map((e) => ({ ...e, bounds: undefined }) as Entry)), tank, day(23)).values
+        .warns,
     ).toBe(false);
   });
 });
@@ -155,17 +156,17 @@ describe('an ion that a laboratory reads', () => {
     }
     const readings = tests.map((n, i) => reading(n, { strontium: levels[i] ?? 0 }));
     const own: Tank = { ...tank, supplies: ['parts'] };
-    const book = {
-      ...bookOf(
+    const snapshot = {
+      ...snapshotOf(
         [...entries, ...readings].toSorted((a, b) => a.at - b.at),
         [],
         own,
       ),
       solutions: [traces],
     };
-    const estimate = driftOf(book, own, 'strontium', day(91));
+    const estimate = driftOf(snapshot, own, 'strontium', day(91));
     expect(estimate?.perDay).toBeCloseTo(0.12, 3);
-    const ahead = outlookOf(book, own, 'strontium', day(91), day(100));
+    const ahead = outlookOf(snapshot, own, 'strontium', day(91), day(100));
     expect(ahead.at(-1)?.value).toBeCloseTo((levels[3] ?? 0) - 10 * (0.12 - 0.0986), 2);
   });
 });
@@ -181,7 +182,7 @@ describe('a reading past its instrument’s time', () => {
   });
   const read = (n: number, instrument: Instrument, id = 'aged') =>
     observationsOf(
-      bookOf([reading(n, { magnesium: 1300 }, { instruments: { magnesium: id } })], [instrument]),
+      snapshotOf([reading(n, { magnesium: 1300 }, { instruments: { magnesium: id } })], [instrument]),
       't',
       'magnesium',
     )[0];

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, EntryDraft, Solution, Tank } from '@/record/schema';
 import { bottlesOf } from './supplies/bottles';
 import { knownEvents, tankEvents } from './balance/known-events';
 import {
@@ -27,8 +27,8 @@ const tank: Tank = { ...newTank('t'), name: 'Bay', displayL: 300, openSurfaceM2:
 let count = 0;
 const entry = (at: number, row: Partial<EntryDraft> & { kind: EntryDraft['kind'] }): Entry =>
   ({ id: `e${++count}`, tankId: 't', at, ...row }) as Entry;
-const bookOf = (entries: Entry[], zone = 'UTC'): Book => ({
-  ...emptyBook(zone),
+const snapshotOf = (entries: Entry[], zone = 'UTC'): Snapshot => ({
+  ...emptySnapshot(zone),
   tanks: [tank],
   solutions: [soda, lime, traces],
   entries: entries.toSorted((a, b) => a.at - b.at),
@@ -45,11 +45,11 @@ describe('the timeline of what runs', () => {
     entry(day(8), { kind: 'reactor', mlPerMin: 0, effluentAlkalinity: 10 }),
     entry(day(9), { kind: 'lever', lever: 'lights', off: true }),
   ];
-  const book = bookOf(entries);
+  const snapshot = snapshotOf(entries);
 
   it('holds each thing from its day until the next word on it, whatever mix runs', () => {
     expect(
-      supplyTimeline(book, tank).map(({ source, from, until, ended }) => [
+      supplyTimeline(snapshot, tank).map(({ source, from, until, ended }) => [
         source,
         from / DAY_MS,
         until / DAY_MS,
@@ -64,21 +64,21 @@ describe('the timeline of what runs', () => {
       ['reactor', 8, Infinity, true],
       ['lights', 9, Infinity, true],
     ]);
-    expect(runningAt(book, tank, day(6)).map(({ source }) => source)).toEqual(['reactor', 'lights', 'soda']);
-    expect(runningAt(book, tank, day(20))).toEqual([]);
-    expect([...suppliesAt(book, tank, day(6)).doses]).toEqual([['soda', 30]]);
-    expect(suppliesAt(book, tank, day(6)).reactor?.mlPerMin).toBe(20);
+    expect(runningAt(snapshot, tank, day(6)).map(({ source }) => source)).toEqual(['reactor', 'lights', 'soda']);
+    expect(runningAt(snapshot, tank, day(20))).toEqual([]);
+    expect([...suppliesAt(snapshot, tank, day(6)).doses]).toEqual([['soda', 30]]);
+    expect(suppliesAt(snapshot, tank, day(6)).reactor?.mlPerMin).toBe(20);
   });
 
   it('counts what was given between two moments, by hand too', () => {
-    const more = bookOf([...entries, entry(day(6), { kind: 'dose', solutionId: 'soda', volumeMl: 7 })]);
+    const more = snapshotOf([...entries, entry(day(6), { kind: 'dose', solutionId: 'soda', volumeMl: 7 })]);
     // By hand: 4 days of 20 mL, 2 of 30, and 7 mL once.
     expect(givenMl(more, tank, 'soda', 0, day(30))).toBeCloseTo(4 * 20 + 2 * 30 + 7, 9);
     expect(givenMl(more, tank, 'soda', day(4.5), day(5.5))).toBeCloseTo(10 + 15, 9);
   });
 
   it('tells what is left in a bottle from it', () => {
-    const seen = bookOf([
+    const seen = snapshotOf([
       entry(day(1), { kind: 'standing-dose', solutionId: 'soda', mlPerDay: 20 }),
       entry(day(2), { kind: 'bottle-level', solutionId: 'soda', volumeMl: 1000 }),
       entry(day(12), { kind: 'standing-dose', solutionId: 'soda', mlPerDay: 40 }),
@@ -88,7 +88,7 @@ describe('the timeline of what runs', () => {
   });
 
   it('steps the water that doses bring, as they were set', () => {
-    expect(dosedWaterSteps(book, tank)).toEqual([
+    expect(dosedWaterSteps(snapshot, tank)).toEqual([
       { at: day(1), litresPerDay: 0.02 },
       { at: day(5), litresPerDay: 0.03 },
       { at: day(7), litresPerDay: 0 },
@@ -96,7 +96,7 @@ describe('the timeline of what runs', () => {
   });
 
   it('knows limewater by what it holds and not by its name', () => {
-    const dripped = bookOf([
+    const dripped = snapshotOf([
       entry(day(1), { kind: 'standing-dose', solutionId: 'lime', mlPerDay: 1500 }),
       entry(day(1), { kind: 'standing-dose', solutionId: 'soda', mlPerDay: 500 }),
     ]);
@@ -109,21 +109,21 @@ describe('what runs, as events of the tank model', () => {
     events.filter((event): event is Extract<TankEvent, { kind: 'rate' }> => event.kind === 'rate');
 
   it('brings its water and everything it holds, those ions too that no kit reads', () => {
-    const book = bookOf([
+    const snapshot = snapshotOf([
       entry(day(1), { kind: 'standing-dose', solutionId: 'traces', mlPerDay: 10 }),
       entry(day(2), { kind: 'dose', solutionId: 'soda', volumeMl: 250 }),
     ]);
-    const [event] = rates(knownEvents(book, tank));
+    const [event] = rates(knownEvents(snapshot, tank));
     expect(event?.litresPerDay).toBeCloseTo(0.01, 12);
     // 30 g of SrCl2·6H2O (266.6 g/mol) in a litre holds 9.86 g of strontium: 10 mL a day bring 98.6 mg. CIAAW 2021.
     expect(event?.perDay.further?.strontium).toBeCloseTo(98.6, 1);
-    expect(knownEvents(book, tank).find(({ kind }) => kind === 'addition')).toMatchObject({ litres: 0.25 });
+    expect(knownEvents(snapshot, tank).find(({ kind }) => kind === 'addition')).toMatchObject({ litres: 0.25 });
   });
 
   it('stands by the keeper’s clock on both sides of a change of the clocks', () => {
     // Lisbon leaves summer time on 25 October 2026 at 01:00 UTC: 22:00 on the wall is 21:00 UTC before it and 22:00 after.
     const from = Date.UTC(2026, 9, 20, 12);
-    const book = bookOf(
+    const snapshot = snapshotOf(
       [
         entry(from, {
           kind: 'standing-dose',
@@ -135,13 +135,14 @@ describe('what runs, as events of the tank model', () => {
       ],
       'Europe/Lisbon',
     );
-    const [before, after] = rates(knownEvents(book, tank));
+    const [before, after] = rates(knownEvents(snapshot, tank));
     expect(before?.hours).toEqual({ fromMs: 21 * HOUR_MS, forMs: 10 * HOUR_MS });
     expect(after?.hours).toEqual({ fromMs: 22 * HOUR_MS, forMs: 10 * HOUR_MS });
     expect(after?.at).toBe(Date.UTC(2026, 9, 25, 1));
     // By the model: nothing comes in the hour before ten at night, on either side.
     const level = (at: number) =>
-      simulate({ at: from, volumeL: 300, water: FRESH_WATER }, knownEvents(book, tank), [at])[0]?.water.calcium ?? 0;
+      simulate({ at: from, volumeL: 300, water: FRESH_WATER }, knownEvents(snapshot, tank), [at])[0]?.water.calcium ??
+      0;
     for (const [month, date] of [
       [9, 23],
       [9, 28],
@@ -153,7 +154,7 @@ describe('what runs, as events of the tank model', () => {
   });
 
   it('two stretches of the day give the day’s amount between them, and end together', () => {
-    const book = bookOf([
+    const snapshot = snapshotOf([
       entry(day(1), {
         kind: 'standing-dose',
         solutionId: 'lime',
@@ -165,7 +166,8 @@ describe('what runs, as events of the tank model', () => {
       entry(day(12), { kind: 'note', note: 'later' }),
     ]);
     const level = (at: number) =>
-      simulate({ at: day(1), volumeL: 1e6, water: FRESH_WATER }, knownEvents(book, tank), [at])[0]?.water.calcium ?? 0;
+      simulate({ at: day(1), volumeL: 1e6, water: FRESH_WATER }, knownEvents(snapshot, tank), [at])[0]?.water.calcium ??
+      0;
     const midnight = Math.floor(day(3) / (24 * HOUR_MS)) * 24 * HOUR_MS;
     const between = (from: number, to: number) => level(midnight + to * HOUR_MS) - level(midnight + from * HOUR_MS);
     const whole = between(0, 24);
@@ -180,8 +182,8 @@ describe('what runs, as events of the tank model', () => {
 
   it('changes no volume while less comes in than evaporates, and dilutes beyond what could', () => {
     const volume = (mlPerDay: number) => {
-      const book = bookOf([entry(day(1), { kind: 'standing-dose', solutionId: 'soda', mlPerDay })]);
-      const [state] = simulate({ at: day(1), volumeL: 300, water: FRESH_WATER }, tankEvents(book, tank), [day(31)]);
+      const snapshot = snapshotOf([entry(day(1), { kind: 'standing-dose', solutionId: 'soda', mlPerDay })]);
+      const [state] = simulate({ at: day(1), volumeL: 300, water: FRESH_WATER }, tankEvents(snapshot, tank), [day(31)]);
       return state?.volumeL ?? 0;
     };
     expect(volume(0)).toBeCloseTo(300, 6);
@@ -193,7 +195,7 @@ describe('what runs, as events of the tank model', () => {
   it('a reactor’s carbon goes by its own chamber’s pH where it was read', () => {
     const dic = (chamberPh?: number) => {
       const row = { kind: 'reactor' as const, mlPerMin: 20, effluentAlkalinity: 10, ...(chamberPh && { chamberPh }) };
-      const loop = knownEvents(bookOf([entry(day(1), row)]), tank).find(({ kind }) => kind === 'loop');
+      const loop = knownEvents(snapshotOf([entry(day(1), row)]), tank).find(({ kind }) => kind === 'loop');
       return loop?.kind === 'loop' ? (loop.returns.dic ?? 0) : 0;
     };
     expect(dic(6.6)).toBe(dic());
@@ -207,18 +209,18 @@ describe('a reactor that is tested', () => {
   const flowing = entry(day(9), { kind: 'effluent-test', mlPerMin: 7, chamberPh: 6.5 });
 
   it('goes on from then at what was measured, the rest as it was', () => {
-    const book = bookOf([set, tested, flowing]);
-    expect(suppliesAt(book, tank, day(6)).reactor).toMatchObject({
+    const snapshot = snapshotOf([set, tested, flowing]);
+    expect(suppliesAt(snapshot, tank, day(6)).reactor).toMatchObject({
       mlPerMin: 10,
       effluentAlkalinity: 8,
       chamberPh: 6.6,
     });
-    expect(suppliesAt(book, tank, day(10)).reactor).toMatchObject({
+    expect(suppliesAt(snapshot, tank, day(10)).reactor).toMatchObject({
       mlPerMin: 7,
       effluentAlkalinity: 8,
       chamberPh: 6.5,
     });
-    const loops = knownEvents(book, tank).filter((event) => event.kind === 'loop');
+    const loops = knownEvents(snapshot, tank).filter((event) => event.kind === 'loop');
     expect(loops.map(({ at, litresPerDay, returns }) => [at, litresPerDay, returns.alkalinity])).toEqual([
       [day(1), 14.4, 10],
       [day(5), 14.4, 8],
@@ -227,11 +229,11 @@ describe('a reactor that is tested', () => {
   });
 
   it('sets nothing going where no reactor was set, nor in one that is shut', () => {
-    expect(supplyTimeline(bookOf([tested]), tank)).toEqual([]);
+    expect(supplyTimeline(snapshotOf([tested]), tank)).toEqual([]);
     const shut = entry(day(3), { kind: 'reactor', mlPerMin: 0, effluentAlkalinity: 10 });
-    const book = bookOf([set, shut, tested]);
-    expect(suppliesAt(book, tank, day(6)).reactor).toBeUndefined();
-    expect(knownEvents(book, tank).filter((event) => event.kind === 'loop')).toHaveLength(2);
+    const snapshot = snapshotOf([set, shut, tested]);
+    expect(suppliesAt(snapshot, tank, day(6)).reactor).toBeUndefined();
+    expect(knownEvents(snapshot, tank).filter((event) => event.kind === 'loop')).toHaveLength(2);
   });
 
   it('in the moment it was set goes on at what was measured, whichever was filed first', () => {
@@ -240,15 +242,15 @@ describe('a reactor that is tested', () => {
       [set, at],
       [at, set],
     ]) {
-      const book = { ...bookOf([]), entries };
-      expect(suppliesAt(book, tank, day(2)).reactor?.mlPerMin).toBe(8);
-      const last = knownEvents(book, tank).findLast((event) => event.kind === 'loop');
+      const snapshot = { ...snapshotOf([]), entries };
+      expect(suppliesAt(snapshot, tank, day(2)).reactor?.mlPerMin).toBe(8);
+      const last = knownEvents(snapshot, tank).findLast((event) => event.kind === 'loop');
       expect(last?.litresPerDay).toBeCloseTo(8 * 1.44, 10);
     }
   });
 
   it('whose flow and effluent were both measured runs, said or not', () => {
     const both = entry(day(2), { kind: 'effluent-test', effluentAlkalinity: 9, mlPerMin: 12 });
-    expect(suppliesAt(bookOf([both]), tank, day(3)).reactor).toMatchObject({ mlPerMin: 12, effluentAlkalinity: 9 });
+    expect(suppliesAt(snapshotOf([both]), tank, day(3)).reactor).toMatchObject({ mlPerMin: 12, effluentAlkalinity: 9 });
   });
 });

@@ -6,8 +6,8 @@ import { plainSentence } from '@/calculators/calculator/sentence';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { FRESH_WATER } from '@/chemistry/tank-model/water';
 import { DEFAULT_UNITS } from '@/quantities/quantity';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, Tank } from '@/record/schema';
 import { draftQuestion } from './dosing/draft-question';
 import { limewaterCautions } from './limewater/limewater-room';
 import { withReservoir } from './top-off/reservoir-mark';
@@ -37,7 +37,7 @@ const base: Tank = {
     fromReservoir: ['lime'],
   },
 };
-const solutions: Book['solutions'] = [
+const solutions: Snapshot['solutions'] = [
   { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
   { id: 'lime', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },
 ];
@@ -50,8 +50,8 @@ const dosed = (daysAgo: number, solutionId: string, mlPerDay: number): Entry => 
   solutionId,
   mlPerDay,
 });
-const bookOf = (entries: Entry[], tank: Tank = base): Book => ({
-  ...emptyBook('UTC'),
+const snapshotOf = (entries: Entry[], tank: Tank = base): Snapshot => ({
+  ...emptySnapshot('UTC'),
   tanks: [tank],
   solutions,
   entries: entries.toSorted((a, b) => a.at - b.at),
@@ -61,20 +61,20 @@ const say = (phrases: Parameters<typeof plainSentence>[0]) => plainSentence(phra
 
 describe('what the record says of the loss', () => {
   it('gathers refills, looks, the room, the pump’s time and the room to rise', () => {
-    const book = bookOf([
+    const snapshot = snapshotOf([
       ...weekly,
       { ...at(2), kind: 'reservoir-level', litres: 33 },
       { ...at(3), kind: 'room', airC: 19.5, humidityPercent: 38 },
       { ...at(1), kind: 'room', airC: 20 },
       { ...at(1), kind: 'pump-run', ranDays: 0.1, overDays: 7 },
     ]);
-    const question = topOffQuestion(book, base, now);
+    const question = topOffQuestion(snapshot, base, now);
     expect(question.refills).toHaveLength(4);
     expect(question.levels).toEqual([{ at: now - 2 * DAY_MS, litres: 33 }]);
     expect(question.surroundings).toMatchObject({ airC: 20, humidity: 0.38, openSurfaceM2: 1.1 });
     const pumped = { ...base, topOff: { ...base.topOff, pump: { litresPerHour: 60, greatestLiftCm: 120 } } };
     // The hose ends 2 cm above a half-full reservoir's water: 60 × (1 − 2 ÷ 120).
-    expect(topOffQuestion(book, pumped, now).pumpGives).toBeCloseTo(59, 9);
+    expect(topOffQuestion(snapshot, pumped, now).pumpGives).toBeCloseTo(59, 9);
     expect(question.pumpGives).toBeUndefined();
     expect(question.pumpRuns).toEqual([{ at: now - DAY_MS, ran: 0.1, over: 7 }]);
     // By hand: 80 × 40 cm and 10 cm to the rim are 32 L.
@@ -83,12 +83,12 @@ describe('what the record says of the loss', () => {
     expect(topOff.run(question).values.litresPerDay).toBeCloseTo(3.5, 1);
   });
   it('counts a dose’s water unless it is made with the reservoir’s', () => {
-    const book = bookOf([dosed(90, 'lime', 2000), dosed(90, 'soda', 100), dosed(30, 'soda', 300)]);
-    expect(topOffQuestion(book, base, now).drips.map(({ litresPerDay }) => litresPerDay)).toEqual([0.1, 0.3]);
-    expect(topOffQuestion(bookOf([dosed(900, 'soda', 200)]), base, now).drips).toHaveLength(1);
+    const snapshot = snapshotOf([dosed(90, 'lime', 2000), dosed(90, 'soda', 100), dosed(30, 'soda', 300)]);
+    expect(topOffQuestion(snapshot, base, now).drips.map(({ litresPerDay }) => litresPerDay)).toEqual([0.1, 0.3]);
+    expect(topOffQuestion(snapshotOf([dosed(900, 'soda', 200)]), base, now).drips).toHaveLength(1);
     const apart = { ...base, topOff: { ...base.topOff, fromReservoir: [] } };
-    expect(topOffQuestion(book, apart, now).drips.at(-1)?.litresPerDay).toBeCloseTo(2.3, 12);
-    expect(topOffQuestion(book, base, now).limewaterLPerDay).toBe(2);
+    expect(topOffQuestion(snapshot, apart, now).drips.at(-1)?.litresPerDay).toBeCloseTo(2.3, 12);
+    expect(topOffQuestion(snapshot, base, now).limewaterLPerDay).toBe(2);
   });
   it('finds a leak by the salinity that the tank model would give it', () => {
     // A tank that leaks a litre of saltwater a day, topped off with fresh: its readings are the model's own.
@@ -104,7 +104,7 @@ describe('what the record says of the loss', () => {
       values: { salinity: water.salinity },
     }));
     const refills = [43, 36, 29, 22, 15, 8, 1].map((ago) => refill(ago, 31.5));
-    const { values, cautions } = topOff.run(topOffQuestion(bookOf([...readings, ...refills]), base, now));
+    const { values, cautions } = topOff.run(topOffQuestion(snapshotOf([...readings, ...refills]), base, now));
     // 4.5 L a day are put back, of which one replaces saltwater.
     expect(Math.abs(values.litresPerDay - 3.5)).toBeLessThan(0.15);
     expect(values.drawnLPerDay).toBeCloseTo(4.5, 0);
@@ -113,13 +113,13 @@ describe('what the record says of the loss', () => {
     );
   });
   it('knows nothing of what lies ahead of now', () => {
-    expect(topOffQuestion(bookOf([...weekly, refill(-1, 20)]), base, now).refills).toHaveLength(4);
+    expect(topOffQuestion(snapshotOf([...weekly, refill(-1, 20)]), base, now).refills).toHaveLength(4);
   });
 });
 
 describe('what the record says of failing', () => {
   it('tells band, sensors, heights and what a second sensor lets in', () => {
-    const question = failureQuestion(bookOf(weekly), base, now);
+    const question = failureQuestion(snapshotOf(weekly), base, now);
     expect(question).toMatchObject({
       netVolumeL: 378,
       band: { low: 34, high: 36 },
@@ -136,7 +136,7 @@ describe('what the record says of failing', () => {
   });
   it('makes nothing of what was not told', () => {
     const bare = { ...newTank('t'), name: 'Bay', displayL: 300, reservoirL: 20 };
-    const question = failureQuestion(bookOf([], bare), bare, now);
+    const question = failureQuestion(snapshotOf([], bare), bare, now);
     expect(question.spareL).toBeUndefined();
     expect(question.heights).toBeUndefined();
     expect(topOffFailure.run(question).values.worst.spiltL).toBe(0);
@@ -145,12 +145,12 @@ describe('what the record says of failing', () => {
 
 describe('upkeep by the record', () => {
   it('asks for what the tank has, and counts from when it was last seen to', () => {
-    const book = bookOf([
+    const snapshot = snapshotOf([
       { ...at(10), kind: 'upkeep', item: 'float' },
       { ...at(40), kind: 'upkeep', item: 'float' },
       { ...at(2), kind: 'water-change', volumeL: 30 },
     ]);
-    const { items, changedAt } = upkeepQuestion(book, base, now);
+    const { items, changedAt } = upkeepQuestion(snapshot, base, now);
     expect(items.map(({ item }) => item)).toEqual([
       'optical',
       'float',
@@ -165,7 +165,7 @@ describe('upkeep by the record', () => {
   });
   it('comes on Today once it is late, and not for a tank that never logged any', () => {
     const late: Entry = { ...at(80), kind: 'upkeep', item: 'optical' };
-    const lines = (entries: Entry[]) => todayOf(bookOf([...weekly, ...entries]), base, now).lines;
+    const lines = (entries: Entry[]) => todayOf(snapshotOf([...weekly, ...entries]), base, now).lines;
     expect(lines([late]).find(({ title }) => title === 'Maintenance')).toMatchObject({ bench: 'maintenance' });
     expect(lines([]).map(({ title }) => title)).not.toContain('Top-off upkeep');
   });
@@ -175,27 +175,27 @@ describe('leaving by the record', () => {
   const leaving = { leavesAt: now + 2 * DAY_MS, days: 10 };
   it('follows each bottle from when it was looked at', () => {
     // By hand: 1000 mL nine days ago; 30 a day for four days, 50 a day for five; 60 by hand: 570 left.
-    const book = bookOf([
+    const snapshot = snapshotOf([
       dosed(60, 'soda', 30),
       { ...at(9), kind: 'bottle-level', solutionId: 'soda', volumeMl: 1000 },
       dosed(5, 'soda', 50),
       { ...at(3), kind: 'dose', solutionId: 'soda', volumeMl: 60 },
       dosed(60, 'lime', 2000),
     ]);
-    expect(bottlesOf(book, base, now)).toEqual([
+    expect(bottlesOf(snapshot, base, now)).toEqual([
       { solutionId: 'soda', name: 'Carbonate', mlPerDay: 50, leftMl: expect.closeTo(570, 6) as number },
     ]);
     // Two days more until one leaves.
-    expect(awayQuestion(book, base, now, leaving).bottles[0]?.holdsMl).toBeCloseTo(470, 6);
+    expect(awayQuestion(snapshot, base, now, leaving).bottles[0]?.holdsMl).toBeCloseTo(470, 6);
   });
   it('says how long reservoir and feeder last, and what falls due meanwhile', () => {
     const tank: Tank = { ...base, feeder: { portions: 30, perDay: 2 } };
-    const book = bookOf([...weekly, { ...at(25), kind: 'upkeep', item: 'float' }], tank);
-    const question = awayQuestion(book, tank, now, leaving);
+    const snapshot = snapshotOf([...weekly, { ...at(25), kind: 'upkeep', item: 'float' }], tank);
+    const question = awayQuestion(snapshot, tank, now, leaving);
     expect(question.upkeep).toContain('Clean the float and move it by hand');
     const { values } = away.run(question);
     expect(values.supplies.find(({ what }) => what === 'The reservoir')?.lastsDays).toBeCloseTo(
-      40 / (evaporationOf(book, tank, now)?.drawnHigh ?? 0),
+      40 / (evaporationOf(snapshot, tank, now)?.drawnHigh ?? 0),
       9,
     );
     expect(values.supplies.find(({ what }) => what === 'The feeder')?.lastsDays).toBe(15);
@@ -204,9 +204,9 @@ describe('leaving by the record', () => {
 
 describe('another reservoir', () => {
   it('keeps the loss that the refills of the old one told', () => {
-    const told = evaporationOf(bookOf(weekly), base, now)?.litresPerDay;
+    const told = evaporationOf(snapshotOf(weekly), base, now)?.litresPerDay;
     const smaller = withReservoir({ ...base, reservoirL: 18 }, base, now);
-    const values = evaporationOf(bookOf(weekly), smaller, now);
+    const values = evaporationOf(snapshotOf(weekly), smaller, now);
     expect(values?.litresPerDay).toBeCloseTo(told ?? 0, 1);
     expect(values?.doubts).toEqual([]);
     expect(values?.leftL).toBeLessThanOrEqual(18);
@@ -219,9 +219,11 @@ describe('another reservoir', () => {
 describe('leaving, on Today', () => {
   it('is told in the week before, and not while it is far off or past', () => {
     const titles = (inDays: number) => {
-      const book = bookOf(weekly);
+      const snapshot = snapshotOf(weekly);
       const away = { leavesAt: now + inDays * DAY_MS, days: 30 };
-      return todayOf({ ...book, settings: { ...book.settings, away } }, base, now).lines.map(({ title }) => title);
+      return todayOf({ ...snapshot, settings: { ...snapshot.settings, away } }, base, now).lines.map(
+        ({ title }) => title,
+      );
     };
     expect(titles(3)).toContain('Going away');
     expect(titles(20)).not.toContain('Going away');
@@ -231,31 +233,32 @@ describe('leaving, on Today', () => {
 
 describe('limewater beside evaporation', () => {
   it('is quiet within the room, and warns beyond it', () => {
-    const given = (ml: number) => limewaterCautions(bookOf([...weekly, dosed(60, 'lime', ml)]), base, now, new Map());
+    const given = (ml: number) =>
+      limewaterCautions(snapshotOf([...weekly, dosed(60, 'lime', ml)]), base, now, new Map());
     expect(given(2000)).toEqual([]);
     expect(say(given(5000)[0]?.says ?? [])).toMatch(
       /^5 L\/day of limewater is more than the [23]\.\d\d L\/day that surely evaporates/,
     );
-    expect(limewaterCautions(bookOf(weekly), base, now, new Map())).toEqual([]);
+    expect(limewaterCautions(snapshotOf(weekly), base, now, new Map())).toEqual([]);
   });
   it('looks at what is thought of, not only at what runs', () => {
-    const book = bookOf([...weekly, dosed(60, 'lime', 2000)]);
-    expect(limewaterCautions(book, base, now, new Map([['lime', 6000]]))).toHaveLength(1);
+    const snapshot = snapshotOf([...weekly, dosed(60, 'lime', 2000)]);
+    expect(limewaterCautions(snapshot, base, now, new Map([['lime', 6000]]))).toHaveLength(1);
   });
 });
 
 describe('an entry that its tank makes unlikely', () => {
   it('is asked about, and only then', () => {
-    const book = emptyBook('UTC');
+    const snapshot = emptySnapshot('UTC');
     const ask = (volumeL: number, leavesL?: number) =>
-      draftQuestion(book, base, { kind: 'refill', at: now, volumeL, ...(leavesL !== undefined && { leavesL }) });
+      draftQuestion(snapshot, base, { kind: 'refill', at: now, volumeL, ...(leavesL !== undefined && { leavesL }) });
     expect(ask(115)).toMatch(/115 L is more than the reservoir of Bay holds, 40 L: another unit, two refills/);
     expect(ask(5, 60)).toMatch(/60 L is more/);
     expect(ask(41)).toBeUndefined();
-    expect(draftQuestion(book, base, { kind: 'reservoir-level', at: now, litres: 90 })).toMatch(/90 L/);
+    expect(draftQuestion(snapshot, base, { kind: 'reservoir-level', at: now, litres: 90 })).toMatch(/90 L/);
     const byHand = { ...base, reservoirL: 0 };
-    expect(draftQuestion(book, byHand, { kind: 'refill', at: now, volumeL: 90 })).toBeUndefined();
-    expect(draftQuestion(book, byHand, { kind: 'refill', at: now, volumeL: 227 })).toMatch(/a quarter of Bay/);
-    expect(draftQuestion(book, base, { kind: 'note', at: now, note: 'x' })).toBeUndefined();
+    expect(draftQuestion(snapshot, byHand, { kind: 'refill', at: now, volumeL: 90 })).toBeUndefined();
+    expect(draftQuestion(snapshot, byHand, { kind: 'refill', at: now, volumeL: 227 })).toMatch(/a quarter of Bay/);
+    expect(draftQuestion(snapshot, base, { kind: 'note', at: now, note: 'x' })).toBeUndefined();
   });
 });

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, Solution, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, Solution, Tank } from '@/record/schema';
 import { solutionSchema } from '@/record/schema';
 import { remade } from '@/record/solution-history';
 import { changeHabit } from './saltwater/change-habit';
@@ -26,14 +26,14 @@ const dosing = (day: number, mlPerDay: number): Entry => ({
   solutionId: 'soda',
   mlPerDay,
 });
-const bookOf = (solution: Solution, ...entries: Entry[]): Book => ({
-  ...emptyBook('UTC'),
+const snapshotOf = (solution: Solution, ...entries: Entry[]): Snapshot => ({
+  ...emptySnapshot('UTC'),
   tanks: [tank],
   solutions: [solution],
   entries: entries.toSorted((a, b) => a.at - b.at),
 });
-const perDay = (book: Book) => (consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? NaN) / DKH;
-const answerOf = (book: Book) => dosingPlan.run(doseQuestion(book, tank, now).input);
+const perDay = (snapshot: Snapshot) => (consumptionOf(snapshot, tank, 'alkalinity', now)?.perDay ?? NaN) / DKH;
+const answerOf = (snapshot: Snapshot) => dosingPlan.run(doseQuestion(snapshot, tank, now).input);
 
 describe('a solution made otherwise', () => {
   const lastMonth = [dosing(80, 30), alk(82, 8.4), alk(86, 8.4), alk(90, 8.4), alk(95, 8.4)];
@@ -43,14 +43,14 @@ describe('a solution made otherwise', () => {
   it('from now on leaves what was dosed at the strength it had', () => {
     const stronger = remade(soda, twice, now, 'now');
     expect(solutionSchema.safeParse(stronger).error).toBeUndefined();
-    expect(perDay(bookOf(soda, ...lastMonth))).toBeCloseTo(byHand, 2);
-    expect(perDay(bookOf(stronger, ...lastMonth))).toBeCloseTo(byHand, 2);
+    expect(perDay(snapshotOf(soda, ...lastMonth))).toBeCloseTo(byHand, 2);
+    expect(perDay(snapshotOf(stronger, ...lastMonth))).toBeCloseTo(byHand, 2);
     // And the dose from now on is half of the millilitres.
-    expect(answerOf(bookOf(stronger, ...lastMonth)).values.doses[0]?.solvedMlPerDay).toBeCloseTo(15, 1);
+    expect(answerOf(snapshotOf(stronger, ...lastMonth)).values.doses[0]?.solvedMlPerDay).toBeCloseTo(15, 1);
   });
 
   it('said to have been always so, counts what was dosed anew', () => {
-    expect(perDay(bookOf(remade(soda, twice, now, 'always'), ...lastMonth))).toBeCloseTo(2 * byHand, 2);
+    expect(perDay(snapshotOf(remade(soda, twice, now, 'always'), ...lastMonth))).toBeCloseTo(2 * byHand, 2);
   });
 
   it('in the middle of a standing dose brings more from that day on, by the tank model', () => {
@@ -64,7 +64,7 @@ describe('a solution made otherwise', () => {
       alk(92, 8 + 2 * byHand),
       alk(95, 8 + 5 * byHand),
     ];
-    expect(perDay(bookOf(stronger, ...entries))).toBeCloseTo(byHand, 2);
+    expect(perDay(snapshotOf(stronger, ...entries))).toBeCloseTo(byHand, 2);
   });
 
   it('keeps each strength it had, and corrects the last one alone where that is meant', () => {
@@ -86,47 +86,51 @@ describe('what was dosed before the first logged dose', () => {
   const readings = [alk(90, 8.6), alk(93, 8.45), alk(95.9, 8.3)];
 
   it('is unknown: its readings tell no consumption, and it is asked about', () => {
-    for (const book of [bookOf(soda, ...readings), bookOf(soda, ...readings, dosing(96, 40))]) {
-      expect(consumptionOf(book, tank, 'alkalinity', now)).toBeUndefined();
-      expect(unsaidSupply(book, tank, now)).toMatchObject({ parameters: ['alkalinity'], since: 90 * DAY_MS });
-      expect(answerOf(book).answer.says[0]).toMatch(/^Say what was dosed/);
+    for (const snapshot of [snapshotOf(soda, ...readings), snapshotOf(soda, ...readings, dosing(96, 40))]) {
+      expect(consumptionOf(snapshot, tank, 'alkalinity', now)).toBeUndefined();
+      expect(unsaidSupply(snapshot, tank, now)).toMatchObject({ parameters: ['alkalinity'], since: 90 * DAY_MS });
+      expect(answerOf(snapshot).answer.says[0]).toMatch(/^Say what was dosed/);
       // How the level moves is known all the same.
-      expect((driftOf(book, tank, 'alkalinity', now)?.driftPerDay ?? 0) / DKH).toBeCloseTo(-0.051, 2);
+      expect((driftOf(snapshot, tank, 'alkalinity', now)?.driftPerDay ?? 0) / DKH).toBeCloseTo(-0.051, 2);
     }
-    expect(unsaidSupply(bookOf(soda, ...readings, dosing(96, 40)), tank, now)?.until).toBeCloseTo(96 * DAY_MS, -7);
+    expect(unsaidSupply(snapshotOf(soda, ...readings, dosing(96, 40)), tank, now)?.until).toBeCloseTo(96 * DAY_MS, -7);
   });
 
   it('once said, counts: the dose is what ran and what the level lost besides', () => {
     // (0.04 × 1585.1 ÷ 310 + 0.0508 × 0.35665) mmol/L/day × 310 L ÷ 1.5851 mmol/mL = 43.5 mL/day. By hand.
-    const said = bookOf(soda, ...readings, dosing(90, 40));
+    const said = snapshotOf(soda, ...readings, dosing(90, 40));
     expect(unsaidSupply(said, tank, now)).toBeUndefined();
     expect(answerOf(said).values.doses[0]?.solvedMlPerDay).toBeCloseTo(43.5, 0);
-    const none = bookOf(soda, ...readings, dosing(90, 0));
+    const none = snapshotOf(soda, ...readings, dosing(90, 0));
     // 0.05 dKH/day alone is less than three tests in six days can show.
     expect(answerOf(none).answer.says[0]).toMatch(/^Keep what you dose/);
   });
 
   it('is asked of a reactor too, though no solution is described', () => {
     const fed = { ...tank, supplies: ['reactor' as const] };
-    const book = { ...bookOf(soda, ...readings), solutions: [] };
-    expect(unsaidSupply(book, fed, now)).toMatchObject({ parameters: ['alkalinity'], solutions: [], reactor: true });
-    expect(unsaidSupply(bookOf(soda, ...readings), tank, now)?.reactor).toBe(false);
+    const snapshot = { ...snapshotOf(soda, ...readings), solutions: [] };
+    expect(unsaidSupply(snapshot, fed, now)).toMatchObject({
+      parameters: ['alkalinity'],
+      solutions: [],
+      reactor: true,
+    });
+    expect(unsaidSupply(snapshotOf(soda, ...readings), tank, now)?.reactor).toBe(false);
   });
 
   it('is not asked where nothing can have been dosed, nor of readings long past', () => {
-    expect(unsaidSupply({ ...bookOf(soda, ...readings), solutions: [] }, tank, now)).toBeUndefined();
+    expect(unsaidSupply({ ...snapshotOf(soda, ...readings), solutions: [] }, tank, now)).toBeUndefined();
     const carried = { ...tank, supplies: [] };
-    expect(unsaidSupply(bookOf(soda, ...readings), carried, now)).toBeUndefined();
-    expect(unsaidSupply(bookOf(soda, alk(20, 8), dosing(30, 40), alk(95, 8)), tank, now)).toBeUndefined();
+    expect(unsaidSupply(snapshotOf(soda, ...readings), carried, now)).toBeUndefined();
+    expect(unsaidSupply(snapshotOf(soda, alk(20, 8), dosing(30, 40), alk(95, 8)), tank, now)).toBeUndefined();
   });
 
   it('a test and the pump set within the hour belong together', () => {
-    const book = bookOf(soda, alk(90, 8.6), dosing(90 + 0.5 / 24, 40), alk(95, 8.4));
-    expect(consumptionOf(book, tank, 'alkalinity', now)?.used).toHaveLength(2);
+    const snapshot = snapshotOf(soda, alk(90, 8.6), dosing(90 + 0.5 / 24, 40), alk(95, 8.4));
+    expect(consumptionOf(snapshot, tank, 'alkalinity', now)?.used).toHaveLength(2);
   });
 
   it('an outlook goes on as the level has moved', () => {
-    const ahead = outlook(bookOf(soda, ...readings), tank, 'alkalinity', now, now + 5 * DAY_MS);
+    const ahead = outlook(snapshotOf(soda, ...readings), tank, 'alkalinity', now, now + 5 * DAY_MS);
     expect(ahead.length).toBeGreaterThan(5);
     expect(ahead.at(-1)?.value).toBeLessThan(8.3 * DKH);
   });
@@ -146,14 +150,14 @@ describe('a bottle named for two parameters', () => {
       kind: 'reading',
       values: { alkalinity, calcium },
     });
-    const book = bookOf(
+    const snapshot = snapshotOf(
       both,
       { ...dosing(80, 0), solutionId: 'both' } as Entry,
       reading(86, 3, 440),
       reading(90, 2.7, 434),
       reading(96, 2.3, 426),
     );
-    const { values } = dosingPlan.run(doseQuestion(book, named, now).input);
+    const { values } = dosingPlan.run(doseQuestion(snapshot, named, now).input);
     expect(values.doses).toHaveLength(1);
     expect(values.doses[0]).toMatchObject({ id: 'both', carries: ['alkalinity', 'calcium'] });
   });
@@ -162,7 +166,7 @@ describe('a bottle named for two parameters', () => {
 describe('a tank that one change exchanges whole', () => {
   const change = (day: number, volumeL: number): Entry => ({ ...at(day), kind: 'water-change', volumeL });
   it.each([60, 50, 6, 0.5])('of %d L still answers, without a refusal escaping', (litres) => {
-    const book = bookOf(
+    const snapshot = snapshotOf(
       soda,
       dosing(80, 5),
       alk(84, 8.5),
@@ -174,12 +178,12 @@ describe('a tank that one change exchanges whole', () => {
     );
     const small: Tank = { ...tank, netVolumeL: litres };
     // The same tank, whether the volume is its own or asked about.
-    expect(doseQuestion(book, small, now).input.netVolumeL).toBe(litres);
-    expect(doseQuestion(book, tank, now, { netVolumeL: litres }).input.netVolumeL).toBe(litres);
-    expect(suppliesAt(book, small, now)).toEqual(suppliesAt(book, tank, now));
+    expect(doseQuestion(snapshot, small, now).input.netVolumeL).toBe(litres);
+    expect(doseQuestion(snapshot, tank, now, { netVolumeL: litres }).input.netVolumeL).toBe(litres);
+    expect(suppliesAt(snapshot, small, now)).toEqual(suppliesAt(snapshot, tank, now));
     // Two changes of 60 L, a week apart.
-    expect(changeHabit(book, small, now)).toMatchObject({ changeL: 60, everyDays: 7 });
-    const ahead = outlook(book, small, 'alkalinity', now, now + DAY_MS);
+    expect(changeHabit(snapshot, small, now)).toMatchObject({ changeL: 60, everyDays: 7 });
+    const ahead = outlook(snapshot, small, 'alkalinity', now, now + DAY_MS);
     expect(ahead.length).toBeGreaterThan(0);
     for (const { low, value, high } of ahead) expect([low, value, high].every(Number.isFinite)).toBe(true);
   });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_UNITS } from '@/quantities/quantity';
-import { emptyBook } from '@/record/defaults';
+import { emptySnapshot } from '@/record/defaults';
 import { readLine, type JotContext } from '@/jot/read-line';
 import type { EntryDraft, Solution } from '@/record/schema';
 import { describeEntry } from '@/record/kinds/describe';
@@ -9,7 +9,7 @@ import { ALL_KINDS, ENTRY_KINDS, entrySchema, kindOf } from '@/record/kinds/list
 const solutions: Solution[] = [
   { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] },
 ];
-const house = { ...emptyBook('Europe/Lisbon'), solutions };
+const house = { ...emptySnapshot('Europe/Lisbon'), solutions };
 const now = Date.UTC(2026, 10, 21, 18, 30);
 const context: JotContext = { now, zone: 'Europe/Lisbon', units: DEFAULT_UNITS, solutions };
 function jotted(line: string): EntryDraft {

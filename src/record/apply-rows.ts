@@ -1,5 +1,5 @@
 import { inOrder, withEntries, type EntryChange } from './entries-of';
-import type { Book, Entry, RowTable, Settings, TableName } from './schema';
+import type { Snapshot, Entry, RowTable, Settings, TableName } from './schema';
 
 /** A row as it stands after a change; undefined where it was removed. */
 export interface RowNow {
@@ -11,9 +11,9 @@ export interface RowNow {
 /** Rows by identity, beside the array that holds them: what a change finds its rows by. */
 const byId = new WeakMap<readonly { readonly id: string }[], Map<string, { readonly id: string }>>();
 
-/** A row of a book by its identity. */
-export function rowById(book: Book, table: TableName, id: string): { readonly id: string } | undefined {
-  return table === 'settings' ? book.settings : rowsOfTable(book[table]).get(id);
+/** A row of a snapshot by its identity. */
+export function rowById(snapshot: Snapshot, table: TableName, id: string): { readonly id: string } | undefined {
+  return table === 'settings' ? snapshot.settings : rowsOfTable(snapshot[table]).get(id);
 }
 
 function rowsOfTable(rows: readonly { readonly id: string }[]): Map<string, { readonly id: string }> {
@@ -25,17 +25,17 @@ function rowsOfTable(rows: readonly { readonly id: string }[]): Map<string, { re
 }
 
 /**
- * A book with some of its rows as they stand after a change. Tables that it leaves alone stay the same arrays.
+ * A snapshot with some of its rows as they stand after a change. Tables that it leaves alone stay the same arrays.
  * @param rows each fits its table's schema
  */
-export function applyRows(book: Book, rows: readonly RowNow[]): Book {
+export function applyRows(snapshot: Snapshot, rows: readonly RowNow[]): Snapshot {
   const touched = new Map<TableName, RowNow[]>();
   for (const row of rows) {
     const own = touched.get(row.table);
     if (own) own.push(row);
     else touched.set(row.table, [row]);
   }
-  let next = book;
+  let next = snapshot;
   for (const [table, own] of touched)
     next =
       table === 'settings'
@@ -44,8 +44,12 @@ export function applyRows(book: Book, rows: readonly RowNow[]): Book {
   return next;
 }
 
-function rowsAfter(book: Book, table: RowTable, changes: readonly RowNow[]): readonly { readonly id: string }[] {
-  const present = book[table] as readonly { readonly id: string }[];
+function rowsAfter(
+  snapshot: Snapshot,
+  table: RowTable,
+  changes: readonly RowNow[],
+): readonly { readonly id: string }[] {
+  const present = snapshot[table] as readonly { readonly id: string }[];
   const known = rowsOfTable(present);
   // The last word on a row counts.
   const last = new Map(changes.map((change) => [change.id, change.row as { readonly id: string } | undefined]));
@@ -62,7 +66,7 @@ function rowsAfter(book: Book, table: RowTable, changes: readonly RowNow[]): rea
           ...present.filter(({ id }) => !last.has(id)),
           ...[...last.values()].filter((row) => row !== undefined),
         ]);
-  // The one index of a table goes over to its next state: none asks for rows of a book that has been left behind but by chance, and then
+  // The one index of a table goes over to its next state: none asks for rows of a snapshot that has been left behind but by chance, and then
   // it is made anew.
   byId.delete(present);
   for (const [id, row] of last)
@@ -72,7 +76,7 @@ function rowsAfter(book: Book, table: RowTable, changes: readonly RowNow[]): rea
   return next;
 }
 
-/** Rows as a book holds them: water days and entries in order of time, the rest in order of name. */
+/** Rows as a snapshot holds them: water days and entries in order of time, the rest in order of name. */
 export function inTheirOrder<Rows extends readonly { readonly id: string }[]>(table: RowTable, rows: Rows): Rows {
   if (table === 'entries') return rows.toSorted(inOrder as never) as unknown as Rows;
   const order = table === 'waterDays' ? 'at' : 'name';

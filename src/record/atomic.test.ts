@@ -1,5 +1,5 @@
 import { comesTrue } from '@/testing/comes-true';
-import { emptyBook } from './defaults';
+import { emptySnapshot } from './defaults';
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { afterEach, describe, expect, it, vi } from 'vitest';
@@ -43,12 +43,12 @@ describe('a change is whole or not at all', () => {
     await expect(s.commit(wide)).rejects.toMatchObject({ kind: 'full' });
     expect(s.trouble?.message).toMatch(/What you typed is still here/);
     vi.restoreAllMocks();
-    const book = await s.reload();
-    expect(book.entries).toEqual([]);
-    expect(book.tanks).toEqual([tank]);
+    const snapshot = await s.reload();
+    expect(snapshot.entries).toEqual([]);
+    expect(snapshot.tanks).toEqual([tank]);
     expect(s.undoable.undo).toBe('before');
     await s.commit(wide);
-    expect(s.book?.entries).toHaveLength(4);
+    expect(s.snapshot?.entries).toHaveLength(4);
     expect(s.trouble).toBeUndefined();
   });
 
@@ -70,7 +70,7 @@ describe('a change is whole or not at all', () => {
     expect((await s.reload()).entries).toEqual([]);
     expect(s.undoable.undo).toBe('before');
     await s.commit({ label: 'import', put: { entries } });
-    expect(s.book?.entries).toHaveLength(1800);
+    expect(s.snapshot?.entries).toHaveLength(1800);
   });
 
   it('when an undo meets the same', async () => {
@@ -82,7 +82,7 @@ describe('a change is whole or not at all', () => {
     vi.restoreAllMocks();
     expect((await s.reload()).entries).toEqual([]);
     expect(await s.undo()).toMatchObject({ label: 'cleared' });
-    expect(s.book?.entries).toHaveLength(2);
+    expect(s.snapshot?.entries).toHaveLength(2);
   });
 });
 
@@ -118,7 +118,7 @@ describe('two tabs', () => {
       letterShortcuts: false,
     });
     for (let i = 0; i < 3; i++) await here.undo();
-    expect(here.book?.settings.units).toMatchObject({ volume: 'L', alkalinity: 'dKH' });
+    expect(here.snapshot?.settings.units).toMatchObject({ volume: 'L', alkalinity: 'dKH' });
   });
 
   it('an older tab that stands in the way of an upgrade is told of, on both sides', async () => {
@@ -144,7 +144,7 @@ describe('two tabs', () => {
 
 describe('planting and erasing', () => {
   const written = () => ({
-    ...emptyBook('UTC'),
+    ...emptySnapshot('UTC'),
     tanks: [tank],
     entries: [note('a')],
   });
@@ -152,20 +152,20 @@ describe('planting and erasing', () => {
   it('fills an empty record once, leaves a lived-in one alone, and cannot be undone into nothing', async () => {
     const s = fresh();
     await s.plant(written);
-    expect(s.book?.tanks).toEqual([tank]);
+    expect(s.snapshot?.tanks).toEqual([tank]);
     expect(s.undoable.undo).toBeUndefined();
     await s.commit({ label: 'more', put: { entries: [note('b')] } });
     const never = vi.fn(written);
     await s.plant(never);
     expect(never).not.toHaveBeenCalled();
-    expect(s.book?.entries).toHaveLength(2);
+    expect(s.snapshot?.entries).toHaveLength(2);
   });
 
   it('erases the whole record', async () => {
     const s = fresh();
     await s.plant(written);
     await s.erase();
-    expect(s.book).toMatchObject({ tanks: [], entries: [] });
+    expect(s.snapshot).toMatchObject({ tanks: [], entries: [] });
   });
 });
 
@@ -179,7 +179,7 @@ describe('the undo log', () => {
     let undone = 0;
     while ((await s.undo()) !== undefined) undone += 1;
     expect(undone).toBe(40);
-    expect(s.book?.entries[0]?.at).toBe(4);
+    expect(s.snapshot?.entries[0]?.at).toBe(4);
   });
 
   it('an empty change writes nothing and is not logged', async () => {

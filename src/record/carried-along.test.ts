@@ -5,10 +5,10 @@ import { tried } from '@/testing/tier';
 import { comesTrue } from '@/testing/comes-true';
 import { newTank } from './defaults';
 import { entriesOf, entriesOfKind, entriesOfTank } from './entries-of';
-import type { Book, Entry } from './schema';
+import type { Snapshot, Entry } from './schema';
 import { RecordStore } from './store';
 
-/** A book that is carried along by what was written is the book that would have been read. */
+/** A snapshot that is carried along by what was written is the snapshot that would have been read. */
 let count = 0;
 const open: RecordStore[] = [];
 function store(name: string): RecordStore {
@@ -39,17 +39,17 @@ async function tabs(): Promise<[RecordStore, RecordStore, string]> {
   return [here, there, name];
 }
 
-function listsOf(book: Book | undefined) {
-  if (!book) return undefined;
+function listsOf(snapshot: Snapshot | undefined) {
+  if (!snapshot) return undefined;
   return {
-    kinds: KINDS.map((kind) => entriesOfKind(book, kind)),
-    tanks: TANKS.map(({ id }) => entriesOfTank(book, id)),
-    both: TANKS.flatMap(({ id }) => KINDS.map((kind) => entriesOf(book, id, kind))),
+    kinds: KINDS.map((kind) => entriesOfKind(snapshot, kind)),
+    tanks: TANKS.map(({ id }) => entriesOfTank(snapshot, id)),
+    both: TANKS.flatMap(({ id }) => KINDS.map((kind) => entriesOf(snapshot, id, kind))),
   };
 }
 
 /** The same by looking through all entries. */
-function looked({ entries }: Book) {
+function looked({ entries }: Snapshot) {
   return {
     kinds: KINDS.map((kind) => entries.filter((each) => each.kind === kind)),
     tanks: TANKS.map(({ id }) => entries.filter(({ tankId }) => tankId === id)),
@@ -80,18 +80,18 @@ describe('a book carried along by what was written', () => {
         for (const each of steps) {
           const tab = each.tab === 0 ? here : there;
           // The lists are known beforehand, so that they are carried along and not made anew.
-          listsOf(tab.book);
+          listsOf(tab.snapshot);
           if ('put' in each) {
             const rows = new Map(each.put.map(([id, at, tank, kind]) => [id, entry(`e${id}`, at, tank, kind)]));
             // Refused where the tanks are gone: their making was undone.
             await tab.commit({ label: 'Logged', put: { entries: [...rows.values()] } }).catch(() => undefined);
           } else if ('remove' in each) {
             const id = `e${each.remove}`;
-            if (tab.book?.entries.some((present) => present.id === id))
+            if (tab.snapshot?.entries.some((present) => present.id === id))
               await tab.commit({ label: 'Removed', remove: { entries: [id] } });
           } else if ('step' in each) await tab[each.step]().catch(() => undefined);
           else {
-            const [tank] = tab.book?.tanks ?? [];
+            const [tank] = tab.snapshot?.tanks ?? [];
             if (tank) await tab.commit({ label: 'Named', put: { tanks: [{ ...tank, name: each.name }] } });
           }
           // In order: what one tab wrote has reached the other.
@@ -99,8 +99,8 @@ describe('a book carried along by what was written', () => {
         }
         const read = await store(name).reload();
         for (const tab of [here, there]) {
-          expect(tab.book).toEqual(read);
-          expect(listsOf(tab.book)).toEqual(looked(read));
+          expect(tab.snapshot).toEqual(read);
+          expect(listsOf(tab.snapshot)).toEqual(looked(read));
         }
         const fresh = store(name);
         await fresh.reload();
@@ -114,9 +114,9 @@ describe('a book carried along by what was written', () => {
     const [here, there] = await tabs();
     const getAll = vi.spyOn(IDBObjectStore.prototype, 'getAll');
     await here.commit({ label: 'Logged', put: { entries: [entry('a', 1, 0, 0)] } });
-    await comesTrue(() => expect(there.book?.entries).toHaveLength(1));
+    await comesTrue(() => expect(there.snapshot?.entries).toHaveLength(1));
     await there.undo();
-    await comesTrue(() => expect(here.book?.entries).toHaveLength(0));
+    await comesTrue(() => expect(here.snapshot?.entries).toHaveLength(0));
     expect(getAll).not.toHaveBeenCalled();
   });
 
@@ -131,17 +131,17 @@ describe('a book carried along by what was written', () => {
     await comesTrue(() => expect(here.standing).toEqual(there.standing));
     const read = await store(name).reload();
     expect(read.entries).toHaveLength(60);
-    expect(here.book).toEqual(read);
-    expect(there.book).toEqual(read);
+    expect(here.snapshot).toEqual(read);
+    expect(there.snapshot).toEqual(read);
   });
 
   it('lists that a change leaves alone stay the same lists', async () => {
     const [here] = await tabs();
     await here.commit({ label: 'Logged', put: { entries: [entry('a', 1, 0, 0), entry('b', 2, 1, 1)] } });
-    const before = here.book as Book;
+    const before = here.snapshot as Snapshot;
     const [refills, notes] = [entriesOf(before, 'back', 'refill'), entriesOf(before, 'bay', 'note')];
     await here.commit({ label: 'Logged', put: { entries: [entry('c', 3, 0, 0)] } });
-    const after = here.book as Book;
+    const after = here.snapshot as Snapshot;
     expect(entriesOf(after, 'back', 'refill')).toBe(refills);
     expect(entriesOf(after, 'bay', 'note')).not.toBe(notes);
     expect(after.tanks).toBe(before.tanks);

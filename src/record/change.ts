@@ -70,7 +70,7 @@ export interface PastChange extends Filed {
   readonly state: LoggedChange['state'];
 }
 
-/** What a transaction made of the record: enough for a book that stood at `from` to be carried to `turn` without reading anything. */
+/** What a transaction made of the record: enough for a snapshot that stood at `from` to be carried to `turn` without reading anything. */
 export interface Written {
   readonly rows: readonly RowNow[];
   /** The record's turn before and after. */

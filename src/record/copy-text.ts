@@ -4,7 +4,7 @@ import { MOST_CHARACTERS, type CopyTexts, type PackedCopy } from './local-copy';
 import { isGroup } from './merge';
 import { migrateRow } from './migrations';
 import { pack, unpack } from './packed-text';
-import { ROW_TABLES, type Book } from './schema';
+import { ROW_TABLES, type Snapshot } from './schema';
 import type { SetApart } from './set-apart';
 
 /*
@@ -17,23 +17,23 @@ import type { SetApart } from './set-apart';
  * @param most characters it may have: where all of it has more, the newest entries that fit are in it, and its head says since when
  */
 export async function packCopy(
-  book: Book,
+  snapshot: Snapshot,
   setApart: readonly SetApart[],
   standing: { readonly record: string; readonly turn: number },
   at: number,
   most = MOST_CHARACTERS,
 ): Promise<PackedCopy> {
-  let { entries } = book;
+  let { entries } = snapshot;
   for (;;) {
-    const held = { ...book, entries };
+    const held = { ...snapshot, entries };
     const packed = await pack(writeFile(held, new Date(at), setApart));
-    const since = entries.length < book.entries.length ? entries[0]?.at : undefined;
+    const since = entries.length < snapshot.entries.length ? entries[0]?.at : undefined;
     const { record, turn } = standing;
     const head = {
       record,
       turn,
       at,
-      tanks: book.tanks.length,
+      tanks: snapshot.tanks.length,
       entries: entries.length,
       ...(since !== undefined && { since }),
     };
@@ -49,7 +49,7 @@ export async function fileTextOf({ packed, changes }: CopyTexts, at: number): Pr
   const text = await unpack(packed);
   if (changes.length === 0) return text;
   const rows = changes.flatMap((change) => rowsOf(JSON.parse(change)));
-  return writeFile(applyRows(readRecord(text).book, rows), new Date(at));
+  return writeFile(applyRows(readRecord(text).snapshot, rows), new Date(at));
 }
 
 export async function readLocalCopy(texts: CopyTexts, zone: string, at: number): Promise<ReadTold> {

@@ -1,17 +1,18 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { entriesCsv } from './csv';
-import { emptyBook, newTank } from './defaults';
-import type { Book, Entry } from './schema';
+import { emptySnapshot, newTank } from './defaults';
+import type { Snapshot, Entry } from './schema';
 
 const common = (id: string) => ({ id, tankId: 't', at: Date.UTC(2026, 6, 1, 12) });
-const book = (entries: Entry[]): Book => ({
-  ...emptyBook('Europe/Lisbon'),
+const snapshot = (entries: Entry[]): Snapshot => ({
+  ...emptySnapshot('Europe/Lisbon'),
   tanks: [{ ...newTank('t'), name: 'Bay, "Window"', displayL: 200 }],
   solutions: [{ id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] }],
   entries,
 });
-const rows = (entries: Entry[]) => Papa.parse<Record<string, string>>(entriesCsv(book(entries)), { header: true }).data;
+const rows = (entries: Entry[]) =>
+  Papa.parse<Record<string, string>>(entriesCsv(snapshot(entries)), { header: true }).data;
 
 describe('the CSV of entries', () => {
   it('gives each kind of entry its figures with their units', () => {

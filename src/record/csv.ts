@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { formatISO } from 'date-fns';
 import { kindOf } from './kinds/list';
-import type { Book } from './schema';
+import type { Snapshot } from './schema';
 import { tableCsv } from './table-csv';
 
 interface Line {
@@ -17,13 +17,13 @@ interface Line {
 const COLUMNS = ['time', 'tank', 'entry', 'what', 'value', 'unit', 'note'] as const;
 
 /** The entries as CSV, a figure a line, in canonical units and the keeper's own time. */
-export function entriesCsv(book: Book): string {
-  const tankNames = new Map(book.tanks.map((tank) => [tank.id, tank.name]));
-  const lines = book.entries.flatMap((entry): Line[] => {
-    const time = formatISO(new TZDate(entry.at, book.settings.zone));
+export function entriesCsv(snapshot: Snapshot): string {
+  const tankNames = new Map(snapshot.tanks.map((tank) => [tank.id, tank.name]));
+  const lines = snapshot.entries.flatMap((entry): Line[] => {
+    const time = formatISO(new TZDate(entry.at, snapshot.settings.zone));
     const tank = entry.tankId === null ? '' : (tankNames.get(entry.tankId) ?? entry.tankId);
     return kindOf(entry.kind)
-      .figures(entry as never, book)
+      .figures(entry as never, snapshot)
       .map(([what, value, unit]) => ({
         time,
         tank,

@@ -1,12 +1,12 @@
 import { DEFAULT_UNITS } from '@/quantities/quantity';
-import type { Book, Settings, Tank } from './schema';
+import type { Snapshot, Settings, Tank } from './schema';
 
 export function defaultSettings(zone: string): Settings {
   return { id: 'settings', zone, units: DEFAULT_UNITS, letterShortcuts: true };
 }
 
 /** A record in which nothing stands yet. */
-export function emptyBook(zone: string): Book {
+export function emptySnapshot(zone: string): Snapshot {
   return {
     settings: defaultSettings(zone),
     tanks: [],

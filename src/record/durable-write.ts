@@ -1,7 +1,7 @@
 import type { Written } from './change';
 import type { Connection } from './connection';
 import { ALL_STORES, type Write } from './database';
-import type { Book } from './schema';
+import type { Snapshot } from './schema';
 import { foundIn, makeWhole, type Found, type Standing } from './standing';
 import { StoreTrouble } from './trouble';
 import { turnLogOver } from './turn-log-over';
@@ -14,7 +14,7 @@ export interface Precautions {
   /** Gives up room that was kept back; whether there was any. */
   readonly giveUpRoom: () => Promise<boolean>;
   /** Told of each change once it is written and read back: a copy elsewhere is carried on by it. */
-  readonly written: (record: string, written: Written, book: Book) => void;
+  readonly written: (record: string, written: Written, snapshot: Snapshot) => void;
 }
 
 /** Waits between the tries once room was made, ms. */
@@ -26,9 +26,9 @@ const WHOLE_MS = 50_000;
 /** What is done in a transaction, given what the database says of itself. */
 export type Work<Result> = (tx: Write, present: Found) => Promise<Result>;
 
-/** A book that a database has lost, and where it stood. */
+/** A snapshot that a database has lost, and where it stood. */
 export interface Lost {
-  readonly book: Book;
+  readonly snapshot: Snapshot;
   readonly standing: Standing;
 }
 
@@ -108,7 +108,7 @@ export class DurableWrite {
       try {
         const found = await foundIn(tx);
         const lost = lostBy(found);
-        const value = await work(tx, lost ? await makeWhole(tx, lost.book, lost.standing, found) : found);
+        const value = await work(tx, lost ? await makeWhole(tx, lost.snapshot, lost.standing, found) : found);
         await tx.done;
         return { value, restored: lost !== undefined };
       } catch (error) {

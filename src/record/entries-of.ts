@@ -1,8 +1,8 @@
-import type { Book, Entry, EntryKind, EntryOf } from './schema';
+import type { Snapshot, Entry, EntryKind, EntryOf } from './schema';
 
 /**
- * The entries of a book by what is asked of them: of a tank, of a kind, of both. The lists are made in one pass when the first is asked
- * for; where a book follows from another by a change, only the lists it touches are made anew. A list that is the same array as before
+ * The entries of a snapshot by what is asked of them: of a tank, of a kind, of both. The lists are made in one pass when the first is asked
+ * for; where a snapshot follows from another by a change, only the lists it touches are made anew. A list that is the same array as before
  * holds the same entries: what was worked out of it still stands (`derived/memoise.ts`).
  */
 type Lists = ReadonlyMap<string, readonly Entry[]>;
@@ -13,27 +13,27 @@ const NONE: readonly never[] = [];
 
 /** A tank's entries of one kind, in order of time; of the house where the tank is null. */
 export function entriesOf<Kind extends EntryKind>(
-  book: Pick<Book, 'entries'>,
+  snapshot: Pick<Snapshot, 'entries'>,
   tankId: string | null,
   kind: Kind,
 ): readonly EntryOf<Kind>[] {
-  return listOf(book, keyOf(tankId, kind)) as readonly EntryOf<Kind>[];
+  return listOf(snapshot, keyOf(tankId, kind)) as readonly EntryOf<Kind>[];
 }
 
 /** All entries of a kind, whoever's they are, in order of time. */
 export function entriesOfKind<Kind extends EntryKind>(
-  book: Pick<Book, 'entries'>,
+  snapshot: Pick<Snapshot, 'entries'>,
   kind: Kind,
 ): readonly EntryOf<Kind>[] {
-  return listOf(book, keyOfKind(kind)) as readonly EntryOf<Kind>[];
+  return listOf(snapshot, keyOfKind(kind)) as readonly EntryOf<Kind>[];
 }
 
 /** All entries of a tank, in order of time. */
-export function entriesOfTank(book: Pick<Book, 'entries'>, tankId: string): readonly Entry[] {
-  return listOf(book, keyOfTank(tankId));
+export function entriesOfTank(snapshot: Pick<Snapshot, 'entries'>, tankId: string): readonly Entry[] {
+  return listOf(snapshot, keyOfTank(tankId));
 }
 
-function listOf({ entries }: Pick<Book, 'entries'>, key: string): readonly Entry[] {
+function listOf({ entries }: Pick<Snapshot, 'entries'>, key: string): readonly Entry[] {
   const known = indexes.get(entries) ?? made(entries);
   return known.get(key) ?? NONE;
 }

@@ -3,9 +3,9 @@ import type { Change } from './change';
 import { asFiled } from './entries-of';
 import { migrateRow } from './migrations';
 import { fileFault, rowName } from './faults';
-import { madeToFit, type PlainBook } from './made-to-fit';
+import { madeToFit, type PlainSnapshot } from './made-to-fit';
 import { namedBy, neededBy } from './references';
-import { RECORD_VERSION, ROW_TABLES, TABLES, type Book } from './schema';
+import { RECORD_VERSION, ROW_TABLES, TABLES, type Snapshot } from './schema';
 import type { SetApart } from './set-apart';
 
 /** What an exported file says it is. */
@@ -28,7 +28,7 @@ const envelopeSchema = z.looseObject({
   setApart: z.array(z.unknown()).default([]),
 });
 
-const bookSchema = z.object({
+const snapshotSchema = z.object({
   settings: TABLES.settings,
   tanks: z.array(TABLES.tanks),
   salts: z.array(TABLES.salts),
@@ -55,16 +55,16 @@ export class ImportTrouble extends Error {
  * The whole record as the text of one JSON file. Keys stand in the schema's order, so equal records give equal files.
  * @param setApart rows on disk that cannot be read: they go out as they are, in a place of their own
  */
-export function writeFile(book: Book, exportedAt: Date, setApart: readonly SetApart[] = []): string {
+export function writeFile(snapshot: Snapshot, exportedAt: Date, setApart: readonly SetApart[] = []): string {
   const head = { format: FILE_FORMAT, version: RECORD_VERSION, exportedAt: exportedAt.toISOString() };
   const foot =
     setApart.length > 0 ? { setApart: setApart.map(({ table, row, fault }) => ({ table, fault, row })) } : {};
-  return `${JSON.stringify({ ...head, ...bookSchema.parse(book), ...foot }, null, 1)}\n`;
+  return `${JSON.stringify({ ...head, ...snapshotSchema.parse(snapshot), ...foot }, null, 1)}\n`;
 }
 
 /** A file as it was read, and what was made to fit on the way in. */
 export interface FileRead {
-  readonly book: Book;
+  readonly snapshot: Snapshot;
   readonly remarks: readonly string[];
 }
 
@@ -80,8 +80,8 @@ export function readTold(text: string, zone?: string): ReadTold {
 }
 
 /** @throws ImportTrouble as `readRecord` does */
-export function readFile(text: string): Book {
-  return readRecord(text).book;
+export function readFile(text: string): Snapshot {
+  return readRecord(text).snapshot;
 }
 
 /**
@@ -105,17 +105,17 @@ export function readRecord(text: string, zone = 'UTC'): FileRead {
   const plain = {
     settings: carried('settings', envelope.data.settings),
     ...Object.fromEntries(ROW_TABLES.map((table) => [table, envelope.data[table].map((row) => carried(table, row))])),
-  } as PlainBook;
+  } as PlainSnapshot;
   const { plain: fitted, remarks } = madeToFit(plain, zone);
-  const book = bookSchema.safeParse(fitted);
-  if (!book.success) throw new ImportTrouble(faultsOf(book.error, fitted));
-  const loose = looseEnds(book.data);
+  const snapshot = snapshotSchema.safeParse(fitted);
+  if (!snapshot.success) throw new ImportTrouble(faultsOf(snapshot.error, fitted));
+  const loose = looseEnds(snapshot.data);
   if (loose.length > 0) throw new ImportTrouble(loose);
   if (setApart.length > 0)
     remarks.push(
       `${setApart.length} ${setApart.length === 1 ? 'row' : 'rows'} that could not be read where the file was written ${setApart.length === 1 ? 'is' : 'are'} left out.`,
     );
-  return { book: { ...book.data, entries: book.data.entries.toSorted(asFiled) }, remarks };
+  return { snapshot: { ...snapshot.data, entries: snapshot.data.entries.toSorted(asFiled) }, remarks };
 }
 
 /** @throws ImportTrouble for what is no JSON, saying what it may be instead */
@@ -141,7 +141,7 @@ function looksLikeTable(text: string): boolean {
 }
 
 /** The change that puts a file's record in the place of the present one; undone like any other. */
-export function replaceWith(book: Book, present: Book, label = 'Imported a record'): Change {
+export function replaceWith(snapshot: Snapshot, present: Snapshot, label = 'Imported a record'): Change {
   const gone = (here: readonly { id: string }[], there: readonly { id: string }[]) => {
     const kept = new Set(there.map((row) => row.id));
     return here.filter((row) => !kept.has(row.id)).map((row) => row.id);
@@ -149,10 +149,10 @@ export function replaceWith(book: Book, present: Book, label = 'Imported a recor
   return {
     label,
     put: {
-      settings: [book.settings],
-      ...Object.fromEntries(ROW_TABLES.map((table) => [table, book[table]])),
+      settings: [snapshot.settings],
+      ...Object.fromEntries(ROW_TABLES.map((table) => [table, snapshot[table]])),
     },
-    remove: Object.fromEntries(ROW_TABLES.map((table) => [table, gone(present[table], book[table])])),
+    remove: Object.fromEntries(ROW_TABLES.map((table) => [table, gone(present[table], snapshot[table])])),
   };
 }
 
@@ -165,15 +165,15 @@ function faultsOf(error: z.ZodError, file: unknown): string[] {
 }
 
 /** Rows that point at rows the file does not hold, and rows that share an identity. */
-function looseEnds(book: Omit<Book, 'settings'>): string[] {
+function looseEnds(snapshot: Omit<Snapshot, 'settings'>): string[] {
   const faults: string[] = [];
   const ids = Object.fromEntries(
     ROW_TABLES.map((table) => {
       const seen = new Set<string>();
-      book[table].forEach(({ id }, i) => {
+      snapshot[table].forEach(({ id }, i) => {
         if (seen.has(id))
           faults.push(
-            `${rowName(table, i, book[table][i])}: its id “${id}” stands twice; each row has one of its own. [${table}[${i}].id]`,
+            `${rowName(table, i, snapshot[table][i])}: its id “${id}” stands twice; each row has one of its own. [${table}[${i}].id]`,
           );
         seen.add(id);
       });
@@ -181,7 +181,7 @@ function looseEnds(book: Omit<Book, 'settings'>): string[] {
     }),
   );
   for (const table of ['tanks', 'entries'] as const)
-    book[table].forEach((row, i) => {
+    snapshot[table].forEach((row, i) => {
       for (const { field, table: of, id } of table === 'tanks' ? namedBy(table, row) : neededBy(table, row))
         if (!ids[of]?.has(id))
           faults.push(

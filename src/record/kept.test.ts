@@ -35,7 +35,7 @@ const reading = (values: EntryOf<'reading'>['values'], words?: string): EntryOf<
   values,
   ...(words && { note: words }),
 });
-const noteOf = (s: RecordStore, id: string) => s.book?.entries.find((entry) => entry.id === id)?.note;
+const noteOf = (s: RecordStore, id: string) => s.snapshot?.entries.find((entry) => entry.id === id)?.note;
 
 /** A store with a tank, and a second tab's on the same database. */
 async function twoTabs() {
@@ -53,12 +53,12 @@ describe('undo of one change', () => {
     const mine = await here.commit({ label: 'mine', put: { entries: [note('a')] } });
     await there.commit({ label: 'theirs', put: { entries: [note('b')] } });
     expect(await here.undo(mine?.seq)).toMatchObject({ label: 'mine' });
-    expect(here.book?.entries.map(({ id }) => id)).toEqual(['b']);
+    expect(here.snapshot?.entries.map(({ id }) => id)).toEqual(['b']);
     // Pressed again it does nothing: it is undone already.
     expect(await here.undo(mine?.seq)).toBeUndefined();
-    expect(here.book?.entries).toHaveLength(1);
+    expect(here.snapshot?.entries).toHaveLength(1);
     expect(await here.redo(mine?.seq)).toMatchObject({ label: 'mine' });
-    expect(here.book?.entries).toHaveLength(2);
+    expect(here.snapshot?.entries).toHaveLength(2);
   });
 
   it('says which later change stands in the way, and changes nothing', async () => {
@@ -78,7 +78,7 @@ describe('undo of one change', () => {
     const first = await here.commit({ label: 'room', put: { tanks: [{ ...tank, reservoirL: 30 }] } });
     await here.commit({ label: 'name', put: { tanks: [{ ...tank, reservoirL: 30, name: 'Window' }] } });
     await here.undo(first?.seq);
-    expect(here.book?.tanks[0]).toMatchObject({ reservoirL: tank.reservoirL, name: 'Window' });
+    expect(here.snapshot?.tanks[0]).toMatchObject({ reservoirL: tank.reservoirL, name: 'Window' });
   });
 
   it('is refused where something made since belongs to what it would remove', async () => {
@@ -145,7 +145,7 @@ describe('the same row edited in two tabs', () => {
       base: { entries: [opened] },
       put: { entries: [reading({ alkalinity: 3.1, calcium: 430 })] },
     });
-    expect(here.book?.entries[0]).toMatchObject({ note: 'cloudy', values: { alkalinity: 3.1, calcium: 430 } });
+    expect(here.snapshot?.entries[0]).toMatchObject({ note: 'cloudy', values: { alkalinity: 3.1, calcium: 430 } });
   });
 
   it('does not bring back what the other removed, and says so', async () => {
@@ -183,9 +183,9 @@ describe('a row on disk that no longer fits', () => {
     const s = await withSpoilt();
     expect(s.setApart.map(({ table, id }) => `${table} ${id}`)).toEqual(['salts s', 'entries bad']);
     expect(s.setApart[1]?.fault).toMatch(/^values\.alkalinity: /);
-    expect(s.book?.entries.map(({ id }) => id).toSorted()).toEqual(['a', 'r']);
+    expect(s.snapshot?.entries.map(({ id }) => id).toSorted()).toEqual(['a', 'r']);
     // A tank does without its salt; on disk it still names it.
-    expect(s.book?.tanks[0]?.saltId).toBeNull();
+    expect(s.snapshot?.tanks[0]?.saltId).toBeNull();
     await s.commit({ label: 'Logged', put: { entries: [note('b')] } });
     expect(s.setApart).toHaveLength(2);
   });
@@ -300,9 +300,9 @@ describe('what storage refuses', () => {
     other.close();
     // A button makes its entry anew at each press: it is the same entry all the same.
     await s.commit({ label: 'Logged', put: { entries: [{ ...note('b'), note: 'a' }] } });
-    expect(s.book?.entries.map(({ id }) => id)).toEqual(['a']);
+    expect(s.snapshot?.entries.map(({ id }) => id)).toEqual(['a']);
     await s.commit({ label: 'Logged', put: { entries: [note('a')] } });
-    expect(s.book?.entries).toHaveLength(1);
+    expect(s.snapshot?.entries).toHaveLength(1);
   });
 
   it('an upgrade that no longer waits takes its trouble away', async () => {
@@ -312,7 +312,7 @@ describe('what storage refuses', () => {
     await expect(s.reload()).rejects.toMatchObject({ kind: 'blocked' });
     older.close();
     await comesTrue(() => expect(s.trouble).toBeUndefined());
-    expect(s.book?.tanks).toEqual([]);
+    expect(s.snapshot?.tanks).toEqual([]);
   });
 });
 
@@ -330,7 +330,7 @@ describe('site data cleared under an open tab', () => {
     await s.commit({ label: 'Made', put: { tanks: [tank], entries: [note('a')] } });
     await clear(called);
     await expect(s.reload()).rejects.toMatchObject({ kind: 'cleared' });
-    expect(s.book?.entries).toHaveLength(1);
+    expect(s.snapshot?.entries).toHaveLength(1);
     // A key pressed meanwhile reads the log, and finds nothing to say against it.
     expect(await s.next('undo')).toBeUndefined();
     await expect(s.commit({ label: 'x', put: { entries: [note('b')] } })).rejects.toMatchObject({ kind: 'cleared' });
@@ -346,14 +346,14 @@ describe('site data cleared under an open tab', () => {
     await clear(called);
     await expect(s.reload()).rejects.toMatchObject({ kind: 'cleared' });
     await s.letGo();
-    expect(s.book?.tanks).toEqual([]);
+    expect(s.snapshot?.tanks).toEqual([]);
     expect(s.trouble).toBeUndefined();
   });
 
   it('is not confused with a record that another tab began afresh', async () => {
     const { here, there } = await twoTabs();
     await here.erase();
-    await comesTrue(() => expect(there.book?.tanks).toEqual([]));
+    await comesTrue(() => expect(there.snapshot?.tanks).toEqual([]));
     expect(there.trouble).toBeUndefined();
   });
 });
@@ -400,6 +400,6 @@ describe('a log of before version 8', () => {
     expect(s.undoable).toEqual({ undo: 'a', redo: 'b' });
     await s.redo();
     await s.redo();
-    expect(s.book?.entries.map(({ id }) => id).toSorted()).toEqual(['a', 'b', 'c']);
+    expect(s.snapshot?.entries.map(({ id }) => id).toSorted()).toEqual(['a', 'b', 'c']);
   });
 });

@@ -1,6 +1,6 @@
 import type { Written } from './change';
 import type { CopyHead } from './copies';
-import { RECORD_VERSION, type Book } from './schema';
+import { RECORD_VERSION, type Snapshot } from './schema';
 
 /**
  * The copy of the record in local storage. A disk without room makes a browser throw away its database and all that is governed with it;
@@ -86,10 +86,10 @@ export function localCopies(store: TextStore): CopyHead[] {
  * Carries the copy on by a change that was saved.
  * @returns whether it now holds the record as it stands; otherwise the file is to be written anew
  */
-export function carryOn(store: TextStore, record: string, written: Written, book: Book, at: number): boolean {
+export function carryOn(store: TextStore, record: string, written: Written, snapshot: Snapshot, at: number): boolean {
   const [own] = localCopies(store).filter((copy) => copy.record === record);
   if (own?.turn !== written.from || written.rows.length > MOST_ROWS) return false;
-  const holds = `${book.tanks.length}-${book.entries.length}`;
+  const holds = `${snapshot.tanks.length}-${snapshot.entries.length}`;
   const key = `${CHANGE}:${record}:${written.from}-${written.turn}:${at}:${holds}`;
   const text = JSON.stringify({ version: RECORD_VERSION, rows: written.rows });
   try {

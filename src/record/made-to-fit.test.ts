@@ -19,17 +19,20 @@ describe('a file whose parts no screen could bear', () => {
           { id: 'tick', tankId: odd, at: 5, kind: 'step-done', waterDayId: 'd', step: `${odd}: drain`, says: 'Drain.' },
         ],
       });
-      const { book, remarks } = readRecord(text);
-      expect(book.tanks[0]?.id).toBe('tank-1');
-      expect(book.entries.filter(({ tankId }) => tankId === odd)).toEqual([]);
-      expect(book.entries.find(({ id }) => id === 'tick')).toMatchObject({ tankId: 'tank-1', step: 'tank-1: drain' });
+      const { snapshot, remarks } = readRecord(text);
+      expect(snapshot.tanks[0]?.id).toBe('tank-1');
+      expect(snapshot.entries.filter(({ tankId }) => tankId === odd)).toEqual([]);
+      expect(snapshot.entries.find(({ id }) => id === 'tick')).toMatchObject({
+        tankId: 'tank-1',
+        step: 'tank-1: drain',
+      });
       expect(remarks).toEqual([`The tank known as “${odd}” is known as “tank-1” from now on.`]);
     },
   );
 
   it('a zone that is not known becomes this device’s, and is said', () => {
-    const { book, remarks } = readRecord(fixture.replace('Europe/Lisbon', 'Mars/Olympus'), 'Asia/Tokyo');
-    expect(book.settings.zone).toBe('Asia/Tokyo');
+    const { snapshot, remarks } = readRecord(fixture.replace('Europe/Lisbon', 'Mars/Olympus'), 'Asia/Tokyo');
+    expect(snapshot.settings.zone).toBe('Asia/Tokyo');
     expect(remarks[0]).toMatch(/does not know the time zone “Mars\/Olympus”: days begin in Asia\/Tokyo/);
   });
 

@@ -2,12 +2,12 @@ import { isZone } from './rows/fields';
 import { isGroup, type Fields } from './merge';
 
 /** A file's rows before they are checked against their schemas. */
-export type PlainBook = Readonly<Record<'tanks' | 'entries' | 'waterDays', readonly unknown[]>> & {
+export type PlainSnapshot = Readonly<Record<'tanks' | 'entries' | 'waterDays', readonly unknown[]>> & {
   readonly settings: unknown;
 };
 
 interface Fitted {
-  readonly plain: PlainBook;
+  readonly plain: PlainSnapshot;
   /** What was changed, in words for the keeper. */
   readonly remarks: string[];
 }
@@ -18,7 +18,7 @@ const ADDRESS = /^[\w-]{1,64}$/;
 const TAKEN = new Set(['new', 'record', 'water-day']);
 
 /** Gives a file's zone and its tanks' identities a form that every screen can bear, where theirs has none. */
-export function madeToFit(plain: PlainBook, zone: string): Fitted {
+export function madeToFit(plain: PlainSnapshot, zone: string): Fitted {
   const remarks: string[] = [];
   const { settings } = plain;
   const unknownZone = isGroup(settings) && typeof settings.zone === 'string' && !isZone(settings.zone);

@@ -24,7 +24,7 @@ const name = () => `whole-${++count}`;
 
 const tank = { ...newTank('t'), name: 'Bay', displayL: 200 };
 const note = (id: string): EntryOf<'note'> => ({ id, tankId: 't', at: 1_600_000_000_000, kind: 'note', note: id });
-const ids = (s: RecordStore) => s.book?.entries.map(({ id }) => id);
+const ids = (s: RecordStore) => s.snapshot?.entries.map(({ id }) => id);
 
 async function kept(called: string, precautions?: Precautions) {
   const s = store(called, precautions);
@@ -66,7 +66,7 @@ describe('a database that has lost what is in memory', () => {
     const again = store(called);
     await again.reload();
     expect(ids(again)).toEqual(['a', 'b', 'c', 'd']);
-    expect(again.book?.tanks).toHaveLength(1);
+    expect(again.snapshot?.tanks).toHaveLength(1);
     // The record goes on as itself, and further than it was: its copies are its own.
     expect(again.standing).toMatchObject({ record: s.standing?.record, turn: 5 });
     expect(await again.undo()).toMatchObject({ label: 'd' });
@@ -79,7 +79,7 @@ describe('a database that has lost what is in memory', () => {
     await loseTheLast(called);
     await s.commit({ label: 'd', put: { entries: [note('d')] } });
     expect(ids(s)).toEqual(['a', 'b', 'c', 'd']);
-    expect(await store(called).reload()).toEqual(s.book);
+    expect(await store(called).reload()).toEqual(s.snapshot);
   });
 
   it('is told as behind by who reads it, and what is in memory stands until it is put back', async () => {
@@ -136,7 +136,7 @@ describe('a database that has lost what is in memory', () => {
     await there.fork();
     await here.commit({ label: 'd', put: { entries: [note('d')] } });
     expect(here.wasPutBack).toBe(false);
-    await comesTrue(() => expect(there.book?.entries).toHaveLength(4));
+    await comesTrue(() => expect(there.snapshot?.entries).toHaveLength(4));
     expect(here.standing?.record).toBe(there.standing?.record);
   });
 

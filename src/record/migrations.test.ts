@@ -55,9 +55,13 @@ describe('migrations', () => {
   });
 
   it('leave an easing of version 14 as the course it was, and say of no tank how its doses are kept', () => {
-    const book = readFile(readFileSync(new URL('./fixtures/record-v14.json', import.meta.url), 'utf8'));
-    expect(book.entries.find(({ id }) => id === 'c-eased')).toMatchObject({ from: 3.3, to: 2.9, backToMlPerDay: 12 });
-    expect(book.tanks.every(({ keeps }) => keeps === undefined)).toBe(true);
+    const snapshot = readFile(readFileSync(new URL('./fixtures/record-v14.json', import.meta.url), 'utf8'));
+    expect(snapshot.entries.find(({ id }) => id === 'c-eased')).toMatchObject({
+      from: 3.3,
+      to: 2.9,
+      backToMlPerDay: 12,
+    });
+    expect(snapshot.tanks.every(({ keeps }) => keeps === undefined)).toBe(true);
   });
 
   it('leave a row of the present version as it is', () => {
@@ -66,11 +70,11 @@ describe('migrations', () => {
   });
 
   it('read a file of before vessels, sources and water days as one that holds none', () => {
-    const book = readFile(readFileSync(new URL('./fixtures/record-v3.json', import.meta.url), 'utf8'));
-    expect([book.vessels, book.sources, book.waterDays]).toEqual([[], [], []]);
-    expect(book.solutions.map(({ id }) => id)).toEqual(['soda', 'bottle']);
+    const snapshot = readFile(readFileSync(new URL('./fixtures/record-v3.json', import.meta.url), 'utf8'));
+    expect([snapshot.vessels, snapshot.sources, snapshot.waterDays]).toEqual([[], [], []]);
+    expect(snapshot.solutions.map(({ id }) => id)).toEqual(['soda', 'bottle']);
     // What it holds goes out again whole, and comes back the same.
-    expect(readFile(writeFile(book, new Date(0)))).toEqual(book);
+    expect(readFile(writeFile(snapshot, new Date(0)))).toEqual(snapshot);
   });
 
   it('keep the water of a tank the same: what was one displacement is still all of it', () => {
@@ -184,7 +188,7 @@ describe('how a tank was begun', () => {
     expect(tankSchema.safeParse({ ...made, ...figures }).success).toBe(taken);
   });
   it('goes out in a file and comes back whole, with the kits and what was put in', () => {
-    const book = {
+    const snapshot = {
       ...readFile(fixture),
       tanks: [{ ...made, setUp: plan, cycle: { school: 'ocean-rock', startedAt: 7, doneAt: 9 } }],
       salts: [],
@@ -196,8 +200,8 @@ describe('how a tank was begun', () => {
     } as unknown as ReturnType<typeof readFile>;
     const kit = { ammoniaReads: 'free', ammoniaStep: 0.05, nitriteStep: 0.1 } as const;
     const told = {
-      ...book,
-      settings: { ...book.settings, kit, units: { ...book.settings.units, ammonia: 'mg/L NH3-N' as const } },
+      ...snapshot,
+      settings: { ...snapshot.settings, kit, units: { ...snapshot.settings.units, ammonia: 'mg/L NH3-N' as const } },
     };
     expect(readFile(writeFile(told, new Date(0)))).toEqual(told);
   });
@@ -221,7 +225,7 @@ describe('how a tank is topped off', () => {
     expect(tankSchema.safeParse({ ...made, ...figures }).success).toBe(taken);
   });
   it('goes out in a file and comes back whole, with the looks, the upkeep and the days away', () => {
-    const book = {
+    const snapshot = {
       ...readFile(fixture),
       tanks: [{ ...made, topOff: { rises, fromReservoir: ['soda'] }, feeder: { portions: 20, perDay: 2 } }],
       salts: [],
@@ -233,7 +237,7 @@ describe('how a tank is topped off', () => {
         { id: 'e', tankId: 't', at: 5, kind: 'pump-run', ranDays: 0.03, overDays: 7 },
       ],
     } as unknown as ReturnType<typeof readFile>;
-    const away = { ...book, settings: { ...book.settings, away: { leavesAt: 9, days: 12 } } };
+    const away = { ...snapshot, settings: { ...snapshot.settings, away: { leavesAt: 9, days: 12 } } };
     expect(readFile(writeFile(away, new Date(0)))).toEqual(away);
   });
 });

@@ -37,7 +37,7 @@ async function withTank(name?: string) {
   return s;
 }
 const doses = (s: RecordStore) =>
-  (s.book ? entriesOf(s.book, 't', 'standing-dose') : []).map(({ mlPerDay }) => mlPerDay);
+  (s.snapshot ? entriesOf(s.snapshot, 't', 'standing-dose') : []).map(({ mlPerDay }) => mlPerDay);
 
 describe('the order of entries', () => {
   it.each(Array.from({ length: 20 }, (_, i) => i))('is that of their filing at one moment, try %d', async (i) => {
@@ -76,12 +76,12 @@ describe('the order of entries', () => {
     await s.undo();
     await s.redo();
     expect(doses(s)).toEqual([41, 55]);
-    if (!s.book) throw new Error('not read');
-    const file = writeFile(s.book, new Date(NOON));
+    if (!s.snapshot) throw new Error('not read');
+    const file = writeFile(s.snapshot, new Date(NOON));
     const other = store();
     await other.commit(replaceWith(readFile(file), await other.reload()));
     expect(doses(other)).toEqual([41, 55]);
-    expect(other.book && writeFile(other.book, new Date(NOON))).toBe(file);
+    expect(other.snapshot && writeFile(other.snapshot, new Date(NOON))).toBe(file);
     // What is filed there comes after what it was read with.
     await other.commit({ label: 'three', put: { entries: [set('m', 60)] } });
     expect(doses(other)).toEqual([41, 55, 60]);
@@ -141,7 +141,7 @@ describe('thousands undone', () => {
       expect(told.at(-1)).toBeGreaterThan(share);
       expect((await s.reload()).entries).toHaveLength(1600);
       await s.undo(filed?.seq);
-      expect(s.book?.entries).toHaveLength(0);
+      expect(s.snapshot?.entries).toHaveLength(0);
     },
   );
 });

@@ -45,7 +45,7 @@ export const ROW_TABLES = TABLE_NAMES.filter((table): table is RowTable => table
 export type Row<Name extends TableName> = z.infer<(typeof TABLES)[Name]>;
 
 /** The whole record in memory. Entries stand in order of time, the rest in order of name. */
-export interface Book {
+export interface Snapshot {
   readonly settings: Settings;
   readonly tanks: readonly Tank[];
   readonly salts: readonly Salt[];

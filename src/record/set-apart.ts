@@ -1,8 +1,8 @@
 import { faultText } from './faults';
 import { lostToEntry } from './references';
-import { ROW_TABLES, TABLES, type Book, type RowTable, type Settings, type TableName } from './schema';
+import { ROW_TABLES, TABLES, type Snapshot, type RowTable, type Settings, type TableName } from './schema';
 
-/** A row on disk that is none of its table's, or that means nothing without one that is: it stays where it is, and out of the book. */
+/** A row on disk that is none of its table's, or that means nothing without one that is: it stays where it is, and out of the snapshot. */
 export interface SetApart {
   readonly table: TableName;
   readonly id: string;
@@ -12,20 +12,20 @@ export interface SetApart {
 }
 
 /** Rows as they lie on disk, whatever they are. */
-export type RawBook = Readonly<Record<RowTable, readonly unknown[]>> & { readonly settings: unknown };
+export type RawSnapshot = Readonly<Record<RowTable, readonly unknown[]>> & { readonly settings: unknown };
 
 interface Sorted {
   readonly settings: Settings | undefined;
-  readonly rows: Omit<Book, 'settings'>;
+  readonly rows: Omit<Snapshot, 'settings'>;
   readonly setApart: readonly SetApart[];
 }
 
 /**
  * Tells rows that can be read from those that cannot. An entry whose tank, solution or source is set apart goes with it; a tank keeps
  * its place without its salt.
- * @param read the book as it was last read: rows that stood in it were found to fit, and are written through their schema since
+ * @param read the snapshot as it was last read: rows that stood in it were found to fit, and are written through their schema since
  */
-export function sortRows(raw: RawBook, read?: Book): Sorted {
+export function sortRows(raw: RawSnapshot, read?: Snapshot): Sorted {
   const setApart: SetApart[] = [];
   const passed = new Map(ROW_TABLES.map((table) => [table as TableName, new Set(read?.[table].map(({ id }) => id))]));
   const fits = (table: TableName, row: unknown): boolean => {
@@ -42,7 +42,7 @@ export function sortRows(raw: RawBook, read?: Book): Sorted {
   };
   const rows = Object.fromEntries(
     ROW_TABLES.map((table) => [table, raw[table].filter((row) => fits(table, row))]),
-  ) as unknown as Omit<Book, 'settings'>;
+  ) as unknown as Omit<Snapshot, 'settings'>;
   // Entries need none of their own kind, and are too many to be counted for nothing.
   const known = Object.fromEntries(
     ROW_TABLES.filter((table) => table !== 'entries').map((table) => [table, new Set(rows[table].map(({ id }) => id))]),

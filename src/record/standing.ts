@@ -2,9 +2,9 @@ import type { IDBPTransaction } from 'idb';
 import { nanoid } from 'nanoid';
 import { lastTurn, type AnyChanges } from './change-log';
 import type { MadeWhole, Origin, RecordDb, Store, Write } from './database';
-import { ROW_TABLES, type Book, type TableName } from './schema';
+import { ROW_TABLES, type Snapshot, type TableName } from './schema';
 
-/** Which record a book is of, and how far that had come when it was read. */
+/** Which record a snapshot is of, and how far that had come when it was read. */
 export interface Standing {
   readonly record: string;
   /** Counts up with each change, undo and redo. */
@@ -33,7 +33,7 @@ export async function foundIn(tx: IDBPTransaction<RecordDb, Store[], 'readonly'>
 }
 
 /**
- * Whether a database is none that a book was read from: it is empty, older, or another's. What is written on top of it would stand there
+ * Whether a database is none that a snapshot was read from: it is empty, older, or another's. What is written on top of it would stand there
  * alone.
  */
 export function isStranger(found: Found, standing: Standing): boolean {
@@ -44,27 +44,27 @@ export function isStranger(found: Found, standing: Standing): boolean {
 }
 
 /**
- * Makes a database whole again from a book that outlived it: all rows, the settings, and where the record stood. What the database holds
+ * Makes a database whole again from a snapshot that outlived it: all rows, the settings, and where the record stood. What the database holds
  * besides stays. Of the log of changes there is nothing in memory: what is undone from now on is what is done from now on.
  * @returns what the database says of itself then
  */
-export async function makeWhole(tx: Write, book: Book, standing: Standing, found: Found): Promise<Found> {
-  await tx.objectStore('settings').put(book.settings);
-  for (const table of ROW_TABLES) await Promise.all(book[table].map((row) => place(tx, table, row.id, row)));
+export async function makeWhole(tx: Write, snapshot: Snapshot, standing: Standing, found: Found): Promise<Found> {
+  await tx.objectStore('settings').put(snapshot.settings);
+  for (const table of ROW_TABLES) await Promise.all(snapshot[table].map((row) => place(tx, table, row.id, row)));
   const { from, seq = 0 } = found.origin ?? {};
   const origin: Origin = {
     id: 'origin',
     record: standing.record,
     ...(from && { from }),
     whole: { id: nanoid(10), turn: Math.max(standing.turn, found.turn) },
-    seq: Math.max(seq, lastSeq(book)),
+    seq: Math.max(seq, lastSeq(snapshot)),
   };
   await tx.objectStore('meta').put(origin);
   return { record: origin.record, turn: origin.whole?.turn ?? 0, whole: origin.whole, origin, empty: false };
 }
 
-/** The number of the entry that was filed last, of those a book holds. */
-function lastSeq({ entries }: Pick<Book, 'entries'>): number {
+/** The number of the entry that was filed last, of those a snapshot holds. */
+function lastSeq({ entries }: Pick<Snapshot, 'entries'>): number {
   return entries.reduce((last, { seq = 0 }) => Math.max(last, seq), 0);
 }
 

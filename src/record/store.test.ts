@@ -38,9 +38,9 @@ describe('the store', () => {
       put: { tanks: [tank], entries: [alk('b', 2.9, 2000), alk('a', 3, 1000)] },
     });
     first.close();
-    const book = await store('kept').reload();
-    expect(book.tanks).toEqual([tank]);
-    expect(book.entries.map(({ id }) => id)).toEqual(['a', 'b']);
+    const snapshot = await store('kept').reload();
+    expect(snapshot.tanks).toEqual([tank]);
+    expect(snapshot.entries.map(({ id }) => id)).toEqual(['a', 'b']);
   });
 
   it('undoes and redoes changes whole, in order', async () => {
@@ -48,18 +48,18 @@ describe('the store', () => {
     await s.commit({ label: 'one', put: { tanks: [tank], entries: [alk('a', 3)] } });
     await s.commit({ label: 'two', put: { entries: [alk('a', 3.1)] } });
     await s.commit({ label: 'three', remove: { entries: ['a'], tanks: ['t'] } });
-    expect(s.book?.entries).toEqual([]);
+    expect(s.snapshot?.entries).toEqual([]);
     expect(await s.undo()).toMatchObject({ label: 'three' });
-    expect(s.book?.tanks).toEqual([tank]);
-    expect(s.book?.entries).toEqual([{ ...alk('a', 3.1), seq: 1 }]);
+    expect(s.snapshot?.tanks).toEqual([tank]);
+    expect(s.snapshot?.entries).toEqual([{ ...alk('a', 3.1), seq: 1 }]);
     expect(await s.undo()).toMatchObject({ label: 'two' });
-    expect(s.book?.entries).toEqual([{ ...alk('a', 3), seq: 1 }]);
+    expect(s.snapshot?.entries).toEqual([{ ...alk('a', 3), seq: 1 }]);
     expect(s.undoable).toEqual({ undo: 'one', redo: 'two' });
     expect(await s.redo()).toMatchObject({ label: 'two' });
     await s.undo();
     await s.undo();
     expect(await s.undo()).toBeUndefined();
-    expect(s.book?.tanks).toEqual([]);
+    expect(s.snapshot?.tanks).toEqual([]);
   });
 
   it('keeps what was undone when something new is done: it can still be done again', async () => {
@@ -70,7 +70,7 @@ describe('the store', () => {
     await s.commit({ label: 'other', put: { entries: [alk('c', 3)] } });
     expect(s.undoable).toEqual({ undo: 'other', redo: 'two' });
     expect(await s.redo()).toMatchObject({ label: 'two' });
-    expect(s.book?.entries.map(({ id }) => id).toSorted()).toEqual(['a', 'b', 'c']);
+    expect(s.snapshot?.entries.map(({ id }) => id).toSorted()).toEqual(['a', 'b', 'c']);
   });
 
   it('writes nothing of a change when one row of it is not of its schema', async () => {
@@ -86,7 +86,7 @@ describe('the store', () => {
     const there = store(name);
     await here.reload();
     const told = new Promise<void>((resolve) =>
-      there.subscribe(() => (there.book?.entries.length === 1 ? resolve() : undefined)),
+      there.subscribe(() => (there.snapshot?.entries.length === 1 ? resolve() : undefined)),
     );
     await here.commit({ label: 'one', put: { tanks: [tank], entries: [alk('a', 3)] } });
     await told;
@@ -122,26 +122,26 @@ describe('migration from a stored record of version 1', () => {
   });
 
   it('carries a file up', () => {
-    const book = readFile(fixture);
-    expect(book.tanks[0]).toMatchObject({ rockL: 28, sandL: 0 });
-    expect(book.tanks[0]).not.toHaveProperty('displacedL');
-    expect(book.settings.letterShortcuts).toBe(true);
-    expect(book.entries.map(({ id }) => id)).toEqual(['e1', 'e2']);
+    const snapshot = readFile(fixture);
+    expect(snapshot.tanks[0]).toMatchObject({ rockL: 28, sandL: 0 });
+    expect(snapshot.tanks[0]).not.toHaveProperty('displacedL');
+    expect(snapshot.settings.letterShortcuts).toBe(true);
+    expect(snapshot.entries.map(({ id }) => id)).toEqual(['e1', 'e2']);
   });
 });
 
 describe('the exported file', () => {
   it('comes back into an empty store with nothing changed, and can be undone', async () => {
-    const book = readFile(fixture);
-    const text = writeFile(book, new Date(0));
-    expect(readFile(text)).toEqual(book);
+    const snapshot = readFile(fixture);
+    const text = writeFile(snapshot, new Date(0));
+    expect(readFile(text)).toEqual(snapshot);
     const s = store();
     const empty = await s.reload();
     await s.commit(replaceWith(readFile(text), empty));
-    expect(s.book).toEqual(book);
-    expect(writeFile(book, new Date(0))).toBe(text);
+    expect(s.snapshot).toEqual(snapshot);
+    expect(writeFile(snapshot, new Date(0))).toBe(text);
     await s.undo();
-    expect(s.book).toEqual(empty);
+    expect(s.snapshot).toEqual(empty);
   });
 
   it.each([
@@ -164,10 +164,13 @@ describe('the exported file', () => {
   });
 
   it('gives a CSV line for each figure, with units, and defuses formulas', () => {
-    const book = readFile(fixture);
+    const snapshot = readFile(fixture);
     const noted = {
-      ...book,
-      entries: [...book.entries, { id: 'n', tankId: 'bay', at: 1769900000000, kind: 'note' as const, note: '=1+1' }],
+      ...snapshot,
+      entries: [
+        ...snapshot.entries,
+        { id: 'n', tankId: 'bay', at: 1769900000000, kind: 'note' as const, note: '=1+1' },
+      ],
     };
     const lines = entriesCsv(noted).split('\n');
     expect(lines[0]).toBe('time,tank,entry,what,value,unit,note');
@@ -188,9 +191,9 @@ describe('what making water keeps', () => {
     const again = store('water');
     expect(await again.reload()).toMatchObject({ vessels: [vessel], waterDays: [day], sources: [] });
     expect(await again.undo()).toMatchObject({ label: 'Saved Drum' });
-    expect(again.book).toMatchObject({ vessels: [], waterDays: [] });
+    expect(again.snapshot).toMatchObject({ vessels: [], waterDays: [] });
     await again.redo();
-    expect(again.book?.vessels).toEqual([vessel]);
+    expect(again.snapshot?.vessels).toEqual([vessel]);
   });
 
   it('a tick and what it files are one change: one fault and neither is written, one undo and both are gone', async () => {
@@ -210,9 +213,9 @@ describe('what making water keeps', () => {
     expect((await s.reload()).entries).toEqual([]);
     await s.commit({ label: 'Made', put: { tanks: [tank] } });
     await s.commit({ label: 'Done', put: { entries: [change, tick] } });
-    expect(s.book?.entries).toHaveLength(2);
+    expect(s.snapshot?.entries).toHaveLength(2);
     await s.undo();
-    expect(s.book?.entries).toEqual([]);
+    expect(s.snapshot?.entries).toEqual([]);
   });
 
   it('a database of version 3 gains its new tables and keeps its rows', async () => {
@@ -228,6 +231,6 @@ describe('what making water keeps', () => {
     const s = store('old-water');
     expect(await s.reload()).toMatchObject({ tanks: [tank], vessels: [], sources: [], waterDays: [] });
     await s.commit({ label: 'Saved Drum', put: { vessels: [vessel] } });
-    expect(s.book?.vessels).toEqual([vessel]);
+    expect(s.snapshot?.vessels).toEqual([vessel]);
   });
 });

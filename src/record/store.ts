@@ -8,8 +8,8 @@ import { ALL_STORES, type RecordDb, type Write } from './database';
 import { DurableWrite, inThisTab, type Lost, type Precautions, type Work, type Wrote } from './durable-write';
 import { defaultSettings } from './defaults';
 import { sameAgain } from './same-again';
-import { ROW_TABLES, type Book, type TableName } from './schema';
-import { sortRows, type RawBook, type SetApart } from './set-apart';
+import { ROW_TABLES, type Snapshot, type TableName } from './schema';
+import { sortRows, type RawSnapshot, type SetApart } from './set-apart';
 import { StoreTrouble } from './trouble';
 import { foundIn, isStranger, place, type Found, type Standing } from './standing';
 import { checkedRows, fileChange, stepOver, wanted, type Done } from './writing';
@@ -39,7 +39,7 @@ const MOST_SENT = 5000;
 const COMES_WITHIN = 400;
 
 /**
- * One workspace's record in IndexedDB: reads the whole book, writes changes atomically with their undo log,
+ * One workspace's record in IndexedDB: reads the whole snapshot, writes changes atomically with their undo log,
  * and tells other tabs. Knows nothing of React; `subscribe` is all a screen needs.
  */
 export class RecordStore {
@@ -50,7 +50,7 @@ export class RecordStore {
   readonly #listeners = new Set<() => void>();
   readonly #channel: BroadcastChannel | undefined;
   readonly #connection: Connection;
-  #book: Book | undefined;
+  #book: Snapshot | undefined;
   #setApart: readonly SetApart[] = [];
   #trouble: StoreTrouble | undefined;
   /** A change of which it is not known whether it was written. */
@@ -94,17 +94,17 @@ export class RecordStore {
     }
   }
 
-  /** The book as last read, or undefined until `reload` has run. */
-  get book(): Book | undefined {
+  /** The snapshot as last read, or undefined until `reload` has run. */
+  get snapshot(): Snapshot | undefined {
     return this.#book;
   }
 
-  /** Whether the book as last read has a row. */
+  /** Whether the snapshot as last read has a row. */
   holds(table: TableName, id: string): boolean {
     return this.#book !== undefined && rowById(this.#book, table, id) !== undefined;
   }
 
-  /** Rows on disk that cannot be read; the book is without them. */
+  /** Rows on disk that cannot be read; the snapshot is without them. */
   get setApart(): readonly SetApart[] {
     return this.#setApart;
   }
@@ -139,10 +139,10 @@ export class RecordStore {
   };
 
   /**
-   * Reads the book from the database, in one transaction.
+   * Reads the snapshot from the database, in one transaction.
    * @throws StoreTrouble of kind "cleared" or "behind" where the database has lost what is in memory: that stands, and is not read over
    */
-  async reload(): Promise<Book> {
+  async reload(): Promise<Snapshot> {
     return this.#reading(2 * this.#answersWithin, async (db) => {
       const tx = db.transaction(ALL_STORES);
       const changes = tx.objectStore('changes');
@@ -153,7 +153,7 @@ export class RecordStore {
         lastOf(changes, 'done'),
         lastOf(changes, 'undone'),
       ]);
-      const raw = { settings, ...Object.fromEntries(rows) } as RawBook;
+      const raw = { settings, ...Object.fromEntries(rows) } as RawSnapshot;
       if (this.#lostBy(found)) throw new StoreTrouble(found.empty ? 'cleared' : 'behind');
       this.#erased = false;
       if (this.#trouble && isOfLoss(this.#trouble)) this.#trouble = undefined;
@@ -163,7 +163,7 @@ export class RecordStore {
         settings: told ?? defaultSettings(this.#zone),
         ...(Object.fromEntries(
           ROW_TABLES.map((table) => [table, inTheirOrder(table, sorted[table])]),
-        ) as unknown as Omit<Book, 'settings'>),
+        ) as unknown as Omit<Snapshot, 'settings'>),
       };
       this.#undoable = { undo: undo?.label, redo: redo?.label };
       this.#standing = { record: found.record, turn: found.turn, whole: found.whole };
@@ -208,14 +208,14 @@ export class RecordStore {
    * Fills an empty record without a trace in the undo log, before anyone sees it empty; leaves one that holds a tank as it is.
    * @throws StoreTrouble of kind "unfetched" where what is to be written cannot be had
    */
-  async plant(write: () => Promise<Book> | Book): Promise<void> {
+  async plant(write: () => Promise<Snapshot> | Snapshot): Promise<void> {
     // Asked first, and without a word of an empty record: a transaction does not wait for what is no request of its own.
     const empty = await this.#reading(this.#answersWithin, async (db) => (await db.count('tanks')) === 0);
     if (!empty) {
       await this.reload();
       return;
     }
-    const book = await Promise.resolve()
+    const snapshot = await Promise.resolve()
       .then(write)
       .catch((error: unknown) => {
         const trouble = new StoreTrouble('unfetched', error);
@@ -224,19 +224,19 @@ export class RecordStore {
       });
     // Shown before it is written: whoever looks at it for the first time need not wait for the disk. That nothing is on it yet is no loss.
     this.#erased = true;
-    this.#book = book;
+    this.#book = snapshot;
     this.#tell();
     await this.#write(0, async (tx) => {
       if ((await tx.objectStore('tanks').count()) > 0) return;
-      await tx.objectStore('settings').put(book.settings);
+      await tx.objectStore('settings').put(snapshot.settings);
       await Promise.all(
         ROW_TABLES.flatMap((table) =>
           // Numbered as they stand: what is filed after them at the same moment comes after them.
-          book[table].map((row, i) => place(tx, table, row.id, table === 'entries' ? { seq: i + 1, ...row } : row)),
+          snapshot[table].map((row, i) => place(tx, table, row.id, table === 'entries' ? { seq: i + 1, ...row } : row)),
         ),
       );
       const origin = await tx.objectStore('meta').get('origin');
-      if (origin) await tx.objectStore('meta').put({ ...origin, seq: book.entries.length });
+      if (origin) await tx.objectStore('meta').put({ ...origin, seq: snapshot.entries.length });
     });
   }
 
@@ -335,7 +335,7 @@ export class RecordStore {
     await this.#readBack(this.reload());
   }
 
-  /** Writes a change, an undo or a redo: the book is carried along by what was written, here and in other tabs. */
+  /** Writes a change, an undo or a redo: the snapshot is carried along by what was written, here and in other tabs. */
   async #change(rows: number, work: Work<Done | undefined>): Promise<Filed | undefined> {
     const { value: done, restored } = await this.#transact(rows, work);
     if (!done) {
@@ -346,9 +346,9 @@ export class RecordStore {
     const sent: Message = restored || done.written.rows.length > MOST_SENT ? 'changed' : done.written;
     this.#channel?.postMessage(sent);
     await this.#readBack(restored ? this.reload() : this.#follow(done.written));
-    const { book, standing } = this;
-    if (book && standing && standing.turn >= done.written.turn)
-      this.#precautions.written(standing.record, done.written, book);
+    const { snapshot, standing } = this;
+    if (snapshot && standing && standing.turn >= done.written.turn)
+      this.#precautions.written(standing.record, done.written, snapshot);
     return done.filed;
   }
 
@@ -360,12 +360,12 @@ export class RecordStore {
   }
 
   /**
-   * Carries the book along by what was written, here or in another tab. What was written on something that is not here yet waits for
-   * that; where it does not come, or the book cannot be carried along, the record is read again.
+   * Carries the snapshot along by what was written, here or in another tab. What was written on something that is not here yet waits for
+   * that; where it does not come, or the snapshot cannot be carried along, the record is read again.
    */
   async #follow(written: Written): Promise<void> {
-    const book = this.#book;
-    if (!book || !this.#standing || this.#setApart.length > 0 || this.#trouble || needsReading(book, written)) {
+    const snapshot = this.#book;
+    if (!snapshot || !this.#standing || this.#setApart.length > 0 || this.#trouble || needsReading(snapshot, written)) {
       await this.reload();
       return;
     }
@@ -380,11 +380,11 @@ export class RecordStore {
   #catchUp(): void {
     const standing = this.#standing;
     if (!this.#book || !standing) return;
-    const reached = this.#ahead.carry({ book: this.#book, turn: standing.turn, undoable: this.#undoable });
+    const reached = this.#ahead.carry({ snapshot: this.#book, turn: standing.turn, undoable: this.#undoable });
     this.#standing = { ...standing, turn: reached.turn };
     this.#undoable = reached.undoable;
-    if (reached.book === this.#book) return;
-    this.#book = reached.book;
+    if (reached.snapshot === this.#book) return;
+    this.#book = reached.snapshot;
     this.#tell();
   }
 
@@ -421,9 +421,10 @@ export class RecordStore {
 
   /** What is in memory and has been lost by a database; undefined where it has it, or was emptied on purpose. */
   #lostBy(found: Found): Lost | undefined {
-    const [book, standing] = [this.#book, this.#standing];
-    if (this.#erased || !book || !standing || book.tanks.length + book.entries.length === 0) return undefined;
-    return isStranger(found, standing) ? { book, standing } : undefined;
+    const [snapshot, standing] = [this.#book, this.#standing];
+    if (this.#erased || !snapshot || !standing || snapshot.tanks.length + snapshot.entries.length === 0)
+      return undefined;
+    return isStranger(found, standing) ? { snapshot, standing } : undefined;
   }
 
   async #reading<Result>(withinMs: number, work: (db: IDBPDatabase<RecordDb>) => Promise<Result>): Promise<Result> {

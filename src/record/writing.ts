@@ -5,7 +5,7 @@ import { touchedRows } from './change';
 import type { Origin, Write } from './database';
 import { mergeRow, sameRow, type Fields } from './merge';
 import { namedBy, neededBy } from './references';
-import { TABLES, type Book, type Entry, type Settings, type TableName } from './schema';
+import { TABLES, type Snapshot, type Entry, type Settings, type TableName } from './schema';
 import { place, type Found } from './standing';
 import { ChangeRefused } from './trouble';
 
@@ -21,12 +21,12 @@ export interface Touched {
  * The rows of a change, each against its schema, with the rows they were made from: those the change names, else those last read.
  * @throws ZodError for a row that is not of its schema
  */
-export async function checkedRows(change: Change, book: Book | undefined): Promise<Touched[]> {
+export async function checkedRows(change: Change, snapshot: Snapshot | undefined): Promise<Touched[]> {
   const bases = new Map<TableName, ReadonlyMap<string, unknown>>();
   const baseOf = (table: TableName, id: string): unknown => {
     const given = bases.get(table) ?? new Map((change.base?.[table] ?? []).map((row) => [row.id, row]));
     bases.set(table, given);
-    return given.get(id) ?? (book && rowById(book, table, id));
+    return given.get(id) ?? (snapshot && rowById(snapshot, table, id));
   };
   const checked: Touched[] = [];
   for (const { table, id, after } of touchedRows(change)) {

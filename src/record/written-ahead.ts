@@ -1,11 +1,11 @@
 import { applyRows, rowById } from './apply-rows';
 import type { Written } from './change';
 import { lostToEntry } from './references';
-import type { Book, RowTable } from './schema';
+import type { Snapshot, RowTable } from './schema';
 
 /** How far a tab's book has come. */
 export interface Standing {
-  readonly book: Book;
+  readonly snapshot: Snapshot;
   readonly turn: number;
   readonly undoable: { readonly undo: string | undefined; readonly redo: string | undefined };
 }
@@ -23,14 +23,14 @@ export class WrittenAhead {
     return this.#waiting.length === 0;
   }
 
-  /** Carries a book as far as is known without a gap; what it has passed is forgotten. */
+  /** Carries a snapshot as far as is known without a gap; what it has passed is forgotten. */
   carry(standing: Standing): Standing {
     let reached = standing;
     for (;;) {
       const next = this.#waiting.find(({ from }) => from === reached.turn);
       if (!next) break;
       reached = {
-        book: applyRows(reached.book, next.rows),
+        snapshot: applyRows(reached.snapshot, next.rows),
         turn: next.turn,
         undoable: { ...reached.undoable, ...next.undoable },
       };
@@ -39,7 +39,7 @@ export class WrittenAhead {
     return reached;
   }
 
-  /** Forgets what a book of this turn holds already. */
+  /** Forgets what a snapshot of this turn holds already. */
   forget(turn: number): void {
     this.#waiting = this.#waiting.filter(({ from }) => from >= turn);
   }
@@ -49,9 +49,10 @@ export class WrittenAhead {
  * Whether more may stand or fall with what was written than its own rows: a row that others name was removed, an entry names one that is
  * not there, the settings are those of the beginning again. Then the record is read and sorted anew.
  */
-export function needsReading(book: Book, { rows }: Written): boolean {
+export function needsReading(snapshot: Snapshot, { rows }: Written): boolean {
   const come = new Set(rows.flatMap(({ table, id, row }) => (row === undefined ? [] : [`${table} ${id}`])));
-  const there = (table: RowTable, id: string) => come.has(`${table} ${id}`) || rowById(book, table, id) !== undefined;
+  const there = (table: RowTable, id: string) =>
+    come.has(`${table} ${id}`) || rowById(snapshot, table, id) !== undefined;
   return rows.some(({ table, row }) =>
     row === undefined
       ? table !== 'entries'

@@ -17,7 +17,7 @@ export interface BenchEntry {
   readonly room: RoomPath | undefined;
   /** The shortcut: one letter. */
   readonly key: string;
-  /** Drawn beside its name: a name in `interface/hall/icons.tsx`. */
+  /** Drawn beside its name: a name in `interface/shell/icons.tsx`. */
   readonly icon: string;
   readonly name: string;
   readonly question: string;

@@ -17,7 +17,7 @@ export type Work =
 
 /** Books so much work. `scripts/test.mjs` says where to, and adds it up; a test run by itself keeps no book. */
 export function spend(work: Work, much = 1): void {
-  const book = process.env.WORK_BOOK;
+  const snapshot = process.env.WORK_BOOK;
   // One short line is appended whole, whichever process writes it.
-  if (book) appendFileSync(book, `${much} ${work}\n`);
+  if (snapshot) appendFileSync(snapshot, `${much} ${work}\n`);
 }

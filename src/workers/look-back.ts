@@ -1,16 +1,16 @@
 import { wrap } from 'comlink';
-import type { Book } from '@/record/schema';
+import type { Snapshot } from '@/record/schema';
 import type { LookBack } from './look-back-worker';
 
 /**
  * How a tank was held and what became of the advice, worked out in a worker of its own.
  * @returns what it is told by, and how to stop it
  */
-export function lookBack(book: Book, tankId: string, now: number) {
+export function lookBack(snapshot: Snapshot, tankId: string, now: number) {
   const worker = new Worker(new URL('./look-back-worker.ts', import.meta.url), { type: 'module' });
   const failed = new Promise<never>((_, reject) => {
     worker.addEventListener('error', () => reject(new Error('the worker failed')));
   });
-  const told = Promise.race([wrap<LookBack>(worker).held(book, tankId, now), failed]);
+  const told = Promise.race([wrap<LookBack>(worker).held(snapshot, tankId, now), failed]);
   return { told, stop: () => worker.terminate() };
 }

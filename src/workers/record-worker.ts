@@ -56,9 +56,9 @@ const records = {
   /** Writes a record as it stands in its database into a file of the keeper's; the browser swaps it in once it is whole. */
   async writeTo(file: FileSystemFileHandle, database: string, zone: string, at: number): Promise<number | undefined> {
     return reading(database, zone, async (store) => {
-      const book = await store.reload();
+      const snapshot = await store.reload();
       const stream = await file.createWritable();
-      await stream.write(writeFile(book, new Date(at), store.setApart));
+      await stream.write(writeFile(snapshot, new Date(at), store.setApart));
       await stream.close();
       return store.standing?.turn;
     });
@@ -91,8 +91,8 @@ async function reading<Result>(
 
 async function copyOf(database: string, zone: string, at: number, apart: Apart): Promise<Copied> {
   return reading(database, zone, async (store) => {
-    const book = await store.reload();
-    if (!store.standing || book.tanks.length + book.entries.length === 0) return { failed: false };
+    const snapshot = await store.reload();
+    if (!store.standing || snapshot.tanks.length + snapshot.entries.length === 0) return { failed: false };
     const into = await folder('copies').catch(() => undefined);
     const own = store.standing;
     const newest = (into ? await listCopies(into) : []).find(({ record }) => record === own.record);
@@ -105,14 +105,16 @@ async function copyOf(database: string, zone: string, at: number, apart: Apart):
         : into &&
           (await keepCopy(
             into,
-            { ...standing, at, tanks: book.tanks.length, entries: book.entries.length },
-            writeFile(book, new Date(at), store.setApart),
+            { ...standing, at, tanks: snapshot.tanks.length, entries: snapshot.entries.length },
+            writeFile(snapshot, new Date(at), store.setApart),
           ).catch(() => undefined));
     return {
       head,
       failed: into !== undefined && head === undefined,
       packed:
-        apart.wanted || standing.record !== own.record ? await packCopy(book, store.setApart, standing, at) : undefined,
+        apart.wanted || standing.record !== own.record
+          ? await packCopy(snapshot, store.setApart, standing, at)
+          : undefined,
     };
   });
 }

@@ -1,10 +1,10 @@
 'use client';
 
-import { Bench } from '@/interface/bench';
-import { BenchLink } from '@/interface/hall/bench-link';
-import { Link } from '@/interface/link';
-import { useAsks } from '@/interface/place';
-import { useTank, useWorkspace } from '@/interface/workspace';
+import { Bench } from '@/interface/answer/bench';
+import { BenchLink } from '@/interface/shell/bench-link';
+import { Link } from '@/interface/address/link';
+import { useAsks } from '@/interface/address/place';
+import { useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { articleAddress } from '@/registry/addresses';
 import { ARTICLES, type ArticleId } from '@/registry/find/articles';
 import { benchOf, partOf, type PartOf, type BenchPath } from '@/registry/benches';

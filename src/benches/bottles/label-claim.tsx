@@ -2,9 +2,9 @@
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { ALKALINITY_FORMS, type AlkalinityForm } from '@/chemistry/reagents/label-claim';
-import { QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { useUnits } from '@/interface/workspace';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { useUnits } from '@/interface/workspace/workspace';
 import type { DraftClaim } from './solution-draft';
 
 const FORM_WORDS: Record<AlkalinityForm, string> = {

@@ -6,14 +6,14 @@ import { REAGENTS, type ReagentId } from '@/chemistry/reagents/reagents';
 import { usualSalts, type SaltAtHand } from '@/chemistry/reagents/recipe';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { attempt } from '@/calculators/calculator/attempt';
-import { useKeptState } from '@/interface/kept-draft';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
-import { SelectField } from '@/interface/select-field';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Refused } from '@/interface/answer/refused';
+import { SelectField } from '@/interface/controls/select-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import type { Solution } from '@/record/schema';
 
 /** Salts that may stand for another where both bring the same. */

@@ -7,26 +7,26 @@ import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, range, showText } from '@/quantities/quantity';
-import { useKeptState } from '@/interface/kept-draft';
-import { Button } from '@/interface/button';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { SelectField } from '@/interface/select-field';
-import { dayText } from '@/interface/when';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Button } from '@/interface/controls/button';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { SelectField } from '@/interface/controls/select-field';
+import { dayText } from '@/interface/time/when';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { bottlesOf } from '@/derived/supplies/bottles';
 import { bottlesQuestion } from '@/derived/supplies/dosing-bottles';
 
 /** What is left in each bottle, when it runs dry, what its refill is made of, and what dosing costs. */
 export function RefillsAndCost() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const [remembered, setRemembered] = useKeptState<
     { readonly name: string; readonly figures: RememberedFigures } | undefined
   >('remembered', undefined);
   const [wantedDays, setWantedDays] = useKeptState<number | null>('a vessel is to last', null);
-  const question = bottlesQuestion(book, tank, now);
+  const question = bottlesQuestion(snapshot, tank, now);
   const result = attempt(() =>
     bottles.run({
       ...question,
@@ -37,7 +37,7 @@ export function RefillsAndCost() {
   );
   const {
     settings: { units, zone },
-  } = book;
+  } = snapshot;
   const money = (amount: number) => showText(quantity('money', amount), units);
   const told = result.outcome?.values.bottles ?? [];
   return (
@@ -115,10 +115,10 @@ function BottlePicture({ left, holds }: { readonly left: number | undefined; rea
 }
 
 const LookAtABottle = inOwnScope(function LookAtABottle() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const all = bottlesOf(book, tank, now);
+  const all = bottlesOf(snapshot, tank, now);
   const [chosen, setChosen] = useState<string>();
   const [volumeMl, setVolumeMl] = useKeptState<number | null>('bottle holds', null);
   const bottle = all.find(({ solutionId }) => solutionId === chosen) ?? all[0];

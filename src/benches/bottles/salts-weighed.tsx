@@ -2,9 +2,9 @@
 
 import { REAGENTS, REAGENT_IDS } from '@/chemistry/reagents/reagents';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
 import type { DraftPart } from './solution-draft';
 
 /** A solution by the grams of each salt in a litre. */

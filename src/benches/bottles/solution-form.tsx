@@ -3,17 +3,17 @@
 import { useState, type FormEvent } from 'react';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { attempt } from '@/calculators/calculator/attempt';
-import { useKeptState, useRowForm } from '@/interface/kept-draft';
-import { FormEnd } from '@/interface/form-end';
-import { ChoiceRow } from '@/interface/choice-row';
-import { NameField } from '@/interface/name-field';
+import { useKeptState, useRowForm } from '@/interface/storage/kept-draft';
+import { FormEnd } from '@/interface/controls/form-end';
+import { ChoiceRow } from '@/interface/controls/choice-row';
+import { NameField } from '@/interface/controls/name-field';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { without } from '@/interface/without';
-import { SelectField } from '@/interface/select-field';
-import { whenText } from '@/interface/when';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { without } from '@/interface/parts/without';
+import { SelectField } from '@/interface/controls/select-field';
+import { whenText } from '@/interface/time/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import type { Solution } from '@/record/schema';
 import { madeAlike, remade, type HoldsFrom } from '@/record/solution-history';
 import { LabelClaim } from './label-claim';
@@ -37,7 +37,7 @@ export const SolutionForm = inOwnScope(function SolutionForm({
   readonly solution?: Solution;
   readonly onDone: () => void;
 }) {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   const { form, id, opened, leave } = useRowForm('solution', solution, onDone);
@@ -59,14 +59,14 @@ export const SolutionForm = inOwnScope(function SolutionForm({
   const bottle = telling === 'label' ? claim && { parts: [], claim } : weighed && { parts: weighed };
 
   // What was dosed of it rests on its strength: a change of that says from when it holds.
-  const dosed = solution && book.entries.some((entry) => 'solutionId' in entry && entry.solutionId === solution.id);
+  const dosed = solution && snapshot.entries.some((entry) => 'solutionId' in entry && entry.solutionId === solution.id);
   const asks = dosed && bottle !== undefined && !madeAlike(solution, bottle);
   const [holdsFrom, setHoldsFrom] = useState<HoldsFrom>();
 
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (focusRefused(event.currentTarget)) return;
-    const taken = book.solutions.some(
+    const taken = snapshot.solutions.some(
       (other) => other.id !== solution?.id && other.name.toLowerCase() === name.trim().toLowerCase(),
     );
     const problem =
@@ -118,7 +118,7 @@ export const SolutionForm = inOwnScope(function SolutionForm({
       ) : (
         <SaltsWeighed parts={parts} onChange={setParts} />
       )}
-      {bottle && <p className="mt-2 text-soft">Brings {strengthWords(bottle, book.settings.units)}.</p>}
+      {bottle && <p className="mt-2 text-soft">Brings {strengthWords(bottle, snapshot.settings.units)}.</p>}
       <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
         <QuantityField
           label="Its bottle holds"
@@ -139,7 +139,7 @@ export const SolutionForm = inOwnScope(function SolutionForm({
           <SelectField
             label="This strength holds"
             value={holdsFrom ?? ''}
-            options={holdsFromChoices(solution, now, book.settings.zone)}
+            options={holdsFromChoices(solution, now, snapshot.settings.zone)}
             onChange={(from) => from && setHoldsFrom(from)}
           />
           <p className="mt-1 max-w-3xl text-sm text-soft">

@@ -5,11 +5,11 @@ import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { listed } from '@/calculators/calculator/words';
 import { partWords } from '@/calculators/reagents/strength-steps';
 import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
-import { useKeptState } from '@/interface/kept-draft';
-import { Answer } from '@/interface/answer';
-import { Button } from '@/interface/button';
-import { RecordRow } from '@/interface/record-row';
-import { useCommit, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Answer } from '@/interface/answer/answer';
+import { Button } from '@/interface/controls/button';
+import { RecordRow } from '@/interface/controls/record-row';
+import { useCommit, useTank } from '@/interface/workspace/workspace';
 import type { Solution } from '@/record/schema';
 import { MakeIt } from './make-it';
 import { SolutionForm } from './solution-form';
@@ -17,23 +17,23 @@ import { strengthWords } from './strength-words';
 
 /** What every tank of the record is fed from. */
 export function Solutions() {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const commit = useCommit();
-  const { units } = book.settings;
+  const { units } = snapshot.settings;
   const [editing, setEditing] = useKeptState<string | null>('solutions editing', null);
   const [making, setMaking] = useState<string>();
   const done = () => setEditing(null);
-  const inUse = (id: string) => book.entries.some((entry) => 'solutionId' in entry && entry.solutionId === id);
+  const inUse = (id: string) => snapshot.entries.some((entry) => 'solutionId' in entry && entry.solutionId === id);
   return (
     <>
-      <Answer answer={solutionsAnswer(book.solutions)} />
+      <Answer answer={solutionsAnswer(snapshot.solutions)} />
       <section aria-label="Solutions" className="mt-6">
         <p className="max-w-3xl text-soft">
           Described by the grams of each salt in a litre, or by what the label says they raise; what they bring follows
           from that.
         </p>
         <ul className="mt-2 max-w-4xl">
-          {book.solutions.map((solution) => (
+          {snapshot.solutions.map((solution) => (
             <li key={solution.id} className="border-t border-line py-2">
               {editing === solution.id ? (
                 <SolutionForm solution={solution} onDone={done} />

@@ -2,17 +2,17 @@
 
 import { afterChange } from '@/calculators/dosing/after-change';
 import { attempt } from '@/calculators/calculator/attempt';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { useNow, useTank } from '@/interface/workspace';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { afterChangeQuestion } from '@/derived/outlook/after-change';
 
 /** After a dose was changed: when to test, and then whether the tank did what was foretold. */
 export function AfterAChange() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const { outcome } = attempt(() => {
-    const question = afterChangeQuestion(book, tank, now);
+    const question = afterChangeQuestion(snapshot, tank, now);
     return question && afterChange.run(question);
   });
   if (!outcome) return null;

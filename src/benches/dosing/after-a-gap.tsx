@@ -5,14 +5,14 @@ import { afterGap } from '@/calculators/dosing/after-gap';
 import { DOSED_FACTS, DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
-import { useKeptState } from '@/interface/kept-draft';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
-import { inOwnScope } from '@/interface/refused-fields';
-import { SelectField } from '@/interface/select-field';
-import { useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Refused } from '@/interface/answer/refused';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { SelectField } from '@/interface/controls/select-field';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { levelsNow } from '@/derived/water-change/change-question';
 import { strengthOf } from '@/derived/balance/known-events';
 import { dosesRunning } from '@/derived/balance/what-goes-in';
@@ -21,13 +21,13 @@ import { netVolumeL } from '@/record/schema';
 
 /** A dry bottle, a doser that stood still, a keeper away: what to do now. */
 export const AfterAGap = inOwnScope(function AfterAGap() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const [chosen, setChosen] = useState<string>();
   const [days, setDays] = useKeptState<number | null>('gap days', null);
   const [reading, setReading] = useKeptState<number | null>('gap reading', null);
-  const dosed = dosesRunning(book, tank, now).flatMap(({ solutionId, mlPerDay }) => {
-    const solution = book.solutions.find(({ id }) => id === solutionId);
+  const dosed = dosesRunning(snapshot, tank, now).flatMap(({ solutionId, mlPerDay }) => {
+    const solution = snapshot.solutions.find(({ id }) => id === solutionId);
     const parameter = solution && DOSED_PARAMETERS.find((each) => DOSED_FACTS[each].perMl(strengthOf(solution)) > 0);
     return solution && parameter ? [{ solution, parameter, mlPerDay }] : [];
   });
@@ -44,7 +44,7 @@ export const AfterAGap = inOwnScope(function AfterAGap() {
           name: solution.name,
           mlPerDay,
           perMl: DOSED_FACTS[parameter].perMl(strengthOf(solution)),
-          level: levelsNow(book, tank, now)[parameter] ?? aimFor(tank, parameter),
+          level: levelsNow(snapshot, tank, now)[parameter] ?? aimFor(tank, parameter),
           aim: aimFor(tank, parameter),
           ...(reading !== null && { reading }),
         }),

@@ -8,12 +8,12 @@ import type { Consumption, Past } from '@/chemistry/consumption/estimate';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
-import { ChoiceRow } from '@/interface/choice-row';
-import { saveFile } from '@/interface/save';
-import { dayTicks } from '@/interface/tide/day-ticks';
-import { useTide } from '@/interface/tide/tide-context';
-import { dayText } from '@/interface/when';
-import { useTank } from '@/interface/workspace';
+import { ChoiceRow } from '@/interface/controls/choice-row';
+import { saveFile } from '@/interface/storage/save';
+import { dayTicks } from '@/interface/timeline/day-ticks';
+import { useTide } from '@/interface/timeline/timeline-context';
+import { dayText } from '@/interface/time/when';
+import { useTank } from '@/interface/workspace/workspace';
 import { tableCsv } from '@/record/table-csv';
 
 interface Point {
@@ -25,7 +25,7 @@ interface Point {
 /** How much was consumed a day, with its 95 % range, over the tide line's stretch. */
 export function ConsumptionPicture({ consumption }: { readonly consumption: Consumption | undefined }) {
   const {
-    book: {
+    snapshot: {
       settings: { units, zone },
     },
     tank,

@@ -8,18 +8,18 @@ import {
 } from '@/calculators/consumption/consumption-answer';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import type { Consumption } from '@/chemistry/consumption/estimate';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { useNow, useTank } from '@/interface/workspace';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { movedOf } from '@/derived/trends/how-it-moves';
 import { mismatchFacts, nextTestOf } from '@/derived/balance/consumption-report';
 
 /** What the tank consumes, in words; what is a finding; and what to test next. */
 export function ConsumptionWords({ consumption }: { readonly consumption: Consumption | undefined }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   if (!consumption) return null;
-  const moved = Object.fromEntries(DOSED_PARAMETERS.map((id) => [id, movedOf(book, tank, id, now)]));
+  const moved = Object.fromEntries(DOSED_PARAMETERS.map((id) => [id, movedOf(snapshot, tank, id, now)]));
   return (
     <section aria-label="Consumption" className="mt-8 border-t border-line pt-4">
       <h2 className="text-lg font-semibold">Consumption</h2>
@@ -28,7 +28,7 @@ export function ConsumptionWords({ consumption }: { readonly consumption: Consum
         <Answer lesser label="What to test next" answer={nextTestAnswer(consumption, nextTestOf(consumption))} />
       </div>
       <Working steps={consumptionWorking(consumption)} />
-      <Cautions alone cautions={consumptionCautions(consumption, mismatchFacts(book, tank, now))} />
+      <Cautions alone cautions={consumptionCautions(consumption, mismatchFacts(snapshot, tank, now))} />
     </section>
   );
 }

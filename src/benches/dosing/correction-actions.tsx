@@ -3,8 +3,8 @@
 import type { correction } from '@/calculators/dosing/correction';
 import type { Attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { correctionBegun, easingBegun, shareOfCorrection } from '@/derived/dosing/correction-entries';
 import type { CorrectionQuestion } from '@/derived/dosing/correction-question';
 import { pumpSetting } from './demand-figures';
@@ -15,11 +15,11 @@ export type WorkedCorrection = CorrectionQuestion & Attempt<ReturnType<typeof co
 /** Begin, go on with, or end a correction; each files what was done, once. */
 export function CorrectionActions({ worked }: { readonly worked: WorkedCorrection }) {
   const { outcome, solution, begun, input } = worked;
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   if (!outcome) return null;
-  const { units } = book.settings;
+  const { units } = snapshot.settings;
   const { mlPerDay, days, lowered, level, aim, done, byDose } = outcome.values;
   const { parameter } = input;
   const told = showText(quantity('dose', mlPerDay), units);
@@ -65,7 +65,7 @@ export function CorrectionActions({ worked }: { readonly worked: WorkedCorrectio
       label: `Set ${solution.name} to ${showText(quantity('doseRate', set), units)}`,
       put: {
         entries: easingBegun(
-          book,
+          snapshot,
           tank,
           now,
           { ...course, days: lowered.days, mlPerDay: set },

@@ -7,15 +7,15 @@ import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { capitalised } from '@/calculators/calculator/words';
 import { quantity, showText } from '@/quantities/quantity';
-import { Answer, Working } from '@/interface/answer';
-import { Figures } from '@/interface/bench';
-import { Cautions } from '@/interface/cautions';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Figures } from '@/interface/answer/bench';
+import { Cautions } from '@/interface/answer/cautions';
 import { CourseChart } from '@/interface/charts/pictures';
-import { useKeptState } from '@/interface/kept-draft';
-import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
-import { useNow, useTank } from '@/interface/workspace';
-import { NextStep } from '@/interface/next-step';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Refused } from '@/interface/answer/refused';
+import { useNow, useTank } from '@/interface/workspace/workspace';
+import { NextStep } from '@/interface/answer/next-step';
 import { correctionQuestions, type CorrectionTried } from '@/derived/dosing/correction-question';
 import { easingsUnderWay, paceOfClass } from '@/derived/balance/corrections-under-way';
 import type { DoseQuestion } from '@/derived/dosing/dose-question';
@@ -26,14 +26,14 @@ type TriedOf = Partial<Record<WorkedCorrection['input']['parameter'], Correction
 
 /** Levels that are off their aim, brought back once and apart from the maintenance dose, no faster than the animals bear. */
 export function Corrections({ question }: { readonly question: DoseQuestion }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const [tried, setTried] = useKeptState<TriedOf>('corrections as tried', {}, 'tank');
-  const worked = correctionQuestions(book, tank, now, question, tried).map((asked): WorkedCorrection => ({
+  const worked = correctionQuestions(snapshot, tank, now, question, tried).map((asked): WorkedCorrection => ({
     ...asked,
     ...attempt(() => correction.run(asked.input)),
   }));
-  const easings = easingsUnderWay(book, tank, now);
+  const easings = easingsUnderWay(snapshot, tank, now);
   // Only where one goes back is it asked what holds by now.
   const doses = easings.length > 0 ? (attempt(() => dosingPlan.run(question.input)).outcome?.values.doses ?? []) : [];
   if (worked.length === 0)
@@ -126,7 +126,7 @@ function Tried({
   readonly tried: CorrectionTried;
   readonly onTry: (tried: CorrectionTried) => void;
 }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { parameter } = input;
   const { rateKind, riseLimitPerDay, fallLimitPerDay, fastestPerDay, aims } = DOSED_FACTS[parameter];
   const ofClass = paceOfClass(tank, parameter);
@@ -164,7 +164,7 @@ function Tried({
           value={tried.perDay ?? null}
           onChange={set('perDay')}
           onReset={reset('perDay')}
-          placeholder={showText(quantity(rateKind, usual), book.settings.units)}
+          placeholder={showText(quantity(rateKind, usual), snapshot.settings.units)}
           hint={
             ofClass === undefined || !tank.livestock
               ? 'gentler by choice; common practice where left empty'

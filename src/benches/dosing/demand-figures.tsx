@@ -3,9 +3,9 @@
 import { basisWords } from '@/calculators/dosing/demand-basis';
 import { DOSED_FACTS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { capitalised } from '@/calculators/calculator/words';
-import { Figures } from '@/interface/bench';
-import { QuantityField } from '@/interface/quantity-field';
-import { without } from '@/interface/without';
+import { Figures } from '@/interface/answer/bench';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { without } from '@/interface/parts/without';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { DoseOverrides, DoseQuestion } from '@/derived/dosing/dose-question';
 

@@ -3,12 +3,12 @@
 import type { ReactNode } from 'react';
 import { attempt } from '@/calculators/calculator/attempt';
 import { listed } from '@/calculators/calculator/words';
-import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { useKeptState } from '@/interface/kept-draft';
-import { Refused } from '@/interface/refused';
-import { WhatRuns } from '@/interface/what-runs';
-import { useNow, useTank } from '@/interface/workspace';
+import { Bench } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Refused } from '@/interface/answer/refused';
+import { WhatRuns } from '@/interface/parts/what-runs';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { doseQuestion, type DoseOverrides } from '@/derived/dosing/dose-question';
 import { AfterAChange } from './after-a-change';
 import { AfterAGap } from './after-a-gap';
@@ -48,10 +48,10 @@ export const CorrectionsBench = () => (
 );
 
 function OnTheDoses({ children }: { readonly children: (props: AnswerProps) => ReactNode }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const [overrides, setOverrides] = useKeptState<DoseOverrides>('dosing overrides', {}, 'tank');
-  const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now, overrides));
+  const { outcome: question, refusal } = attempt(() => doseQuestion(snapshot, tank, now, overrides));
   const own = [
     ...(overrides.netVolumeL === undefined ? [] : ['the net volume']),
     ...Object.keys(overrides.perDay ?? {}).map((parameter) => `the ${parameter} consumption`),

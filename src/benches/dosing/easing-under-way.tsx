@@ -2,9 +2,9 @@
 
 import { capitalised } from '@/calculators/calculator/words';
 import { quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { dayText } from '@/interface/when';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { dayText } from '@/interface/time/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { easingEnded } from '@/derived/dosing/correction-entries';
 import type { Easing } from '@/derived/balance/corrections-under-way';
 
@@ -19,11 +19,11 @@ export function EasingUnderWay({
   readonly easing: Easing;
   readonly holdsMlPerDay: number | undefined;
 }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const { units, zone } = book.settings;
-  const name = book.solutions.find(({ id }) => id === entry.solutionId)?.name ?? 'the part';
+  const { units, zone } = snapshot.settings;
+  const name = snapshot.solutions.find(({ id }) => id === entry.solutionId)?.name ?? 'the part';
   const back = holdsMlPerDay ?? entry.backToMlPerDay ?? 0;
   const dose = (mlPerDay: number) => showText(quantity('doseRate', mlPerDay), units);
   const level = (value: number) => showText(quantity(entry.parameter, value), units);
@@ -31,7 +31,7 @@ export function EasingUnderWay({
   const setBack = () =>
     void commit({
       label: `Set ${name} back to ${dose(back)}`,
-      put: { entries: easingEnded(book, tank, now, entry, back) },
+      put: { entries: easingEnded(snapshot, tank, now, entry, back) },
     });
   return (
     <p className="mb-4 flex max-w-3xl flex-wrap items-center gap-3 border-l-2 border-kelp pl-3">

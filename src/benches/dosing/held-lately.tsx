@@ -2,8 +2,8 @@
 
 import { held } from '@/calculators/dosing/held';
 import { attempt } from '@/calculators/calculator/attempt';
-import { Answer, Working } from '@/interface/answer';
-import { useLookedBack } from '@/interface/looked-back';
+import { Answer, Working } from '@/interface/answer/answer';
+import { useLookedBack } from '@/interface/workspace/looked-back';
 
 /** How well alkalinity was held over the last weeks, and what became of the advice: said plainly, whichever way it went. */
 export function HeldLately() {

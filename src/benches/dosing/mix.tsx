@@ -4,10 +4,10 @@ import type { PlannedDose } from '@/calculators/dosing/planned-dose';
 import type { Keeps } from '@/calculators/dosing/dose-cost';
 import type { Use } from '@/calculators/dosing/plan-source';
 import { quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { SelectField } from '@/interface/select-field';
-import { useCommitOnce, useTank } from '@/interface/workspace';
-import { without } from '@/interface/without';
+import { Button } from '@/interface/controls/button';
+import { SelectField } from '@/interface/controls/select-field';
+import { useCommitOnce, useTank } from '@/interface/workspace/workspace';
+import { without } from '@/interface/parts/without';
 import type { DoseOverrides, DoseQuestion } from '@/derived/dosing/dose-question';
 
 const KEPT: readonly (readonly [Keeps, string])[] = [
@@ -33,10 +33,10 @@ export function Mix({
   readonly overrides: DoseOverrides;
   readonly onOverride: (overrides: DoseOverrides) => void;
 }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const commit = useCommitOnce();
   if (sources.length === 0) return null;
-  const { units } = book.settings;
+  const { units } = snapshot.settings;
   const mix = overrides.mix ?? tank.mix ?? {};
   const told = (mlPerDay: number) => (mlPerDay > 0 ? showText(quantity('doseRate', mlPerDay), units) : 'off');
   const save = () => {

@@ -1,7 +1,7 @@
 'use client';
 
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { useWidth } from '@/interface/use-width';
+import { useWidth } from '@/interface/controls/use-width';
 
 const HEIGHT = 96;
 const LINE_Y = 52;

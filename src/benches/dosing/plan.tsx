@@ -5,16 +5,16 @@ import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { PlannedDose } from '@/calculators/dosing/planned-dose';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { Button } from '@/interface/button';
-import { drawnLater } from '@/interface/charts/drawn-later';
-import { Arrives, fetched } from '@/interface/fetched';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { Button } from '@/interface/controls/button';
+import { deferred } from '@/interface/charts/deferred';
+import { LazyPart, lazy } from '@/interface/lazy/lazy';
 import { SERIES_CHART } from '@/interface/charts/pictures';
-import { Refused } from '@/interface/refused';
-import { marksOf } from '@/interface/tide/marks';
-import { useTide } from '@/interface/tide/tide-context';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Refused } from '@/interface/answer/refused';
+import { marksOf } from '@/interface/timeline/marks';
+import { useTide } from '@/interface/timeline/timeline-context';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { limewaterCautions } from '@/derived/limewater/limewater-room';
 import { offInstrumentCautions } from '@/derived/observations/off-instrument-cautions';
 import { observationsOf } from '@/derived/observations/observations';
@@ -26,17 +26,17 @@ import { outlook } from '@/derived/outlook/outlook';
 import { ConsumptionWords } from './consumption';
 import { DemandFigures, type AnswerProps } from './demand-figures';
 import { Mix } from './mix';
-import { WhatWasDosed } from '@/interface/what-was-dosed';
-import { NextStep } from '@/interface/next-step';
+import { WhatWasDosed } from '@/interface/parts/what-was-dosed';
+import { NextStep } from '@/interface/answer/next-step';
 
-const ConsumptionPicture = drawnLater(
-  fetched(() => import('./consumption-picture').then((of) => of.ConsumptionPicture)),
+const ConsumptionPicture = deferred(
+  lazy(() => import('./consumption-picture').then((of) => of.ConsumptionPicture)),
   266,
 );
 
 /** What the tank consumes, and what each source is to be set to so that it holds: what changes, and what is left. */
 export function Plan({ question, overrides, onOverride }: AnswerProps) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const setDoses = useSetDoses(question.input.levels);
   const { outcome, refusal } = attempt(() => dosingPlan.run(question.input));
@@ -44,7 +44,11 @@ export function Plan({ question, overrides, onOverride }: AnswerProps) {
   const changed = doses.filter(({ action, mlPerDay, runs }) => action !== 'leave' && Math.abs(mlPerDay - runs) > 0.05);
   const planned = new Map(doses.map(({ id, mlPerDay }) => [id, mlPerDay]));
   const cautions = outcome
-    ? [...outcome.cautions, ...offInstrumentCautions(book, tank, now), ...limewaterCautions(book, tank, now, planned)]
+    ? [
+        ...outcome.cautions,
+        ...offInstrumentCautions(snapshot, tank, now),
+        ...limewaterCautions(snapshot, tank, now, planned),
+      ]
     : [];
   return (
     <>
@@ -53,7 +57,7 @@ export function Plan({ question, overrides, onOverride }: AnswerProps) {
           Water changes support this tank. What follows is what would have to be dosed beside them.
         </p>
       )}
-      {book.solutions.length === 0 ? (
+      {snapshot.solutions.length === 0 ? (
         <>
           <Refused otherwise="Describe what you dose, by its label or its grams a litre; then the dose is worked out here." />
           <NextStep bench="bottles" as="solutions" words="Describe a solution" />
@@ -89,12 +93,12 @@ export function Plan({ question, overrides, onOverride }: AnswerProps) {
 
 /** Files the changed doses as what runs from now on, in the hours and pulses they ran in. */
 function useSetDoses(levels: PlanLevels): (changed: readonly PlannedDose[]) => void {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   return (changed) => {
-    const entries = planSet(book, tank, now, changed, levels);
-    const told = (mlPerDay: number) => showText(quantity('doseRate', mlPerDay), book.settings.units);
+    const entries = planSet(snapshot, tank, now, changed, levels);
+    const told = (mlPerDay: number) => showText(quantity('doseRate', mlPerDay), snapshot.settings.units);
     void commit({
       label: `Set ${listed(changed.map(({ name, mlPerDay }) => `${name} to ${told(mlPerDay)}`))}`,
       put: { entries },
@@ -103,17 +107,17 @@ function useSetDoses(levels: PlanLevels): (changed: readonly PlannedDose[]) => v
 }
 
 /** Alkalinity as read, as it is heading, and as it would head with the doses of the answer. */
-const LevelPicture = drawnLater(function LevelPicture({ doses }: { readonly doses: readonly PlannedDose[] }) {
-  const { book, tank } = useTank();
+const LevelPicture = deferred(function LevelPicture({ doses }: { readonly doses: readonly PlannedDose[] }) {
+  const { snapshot, tank } = useTank();
   const { from, to } = useTide();
   const now = useNow();
   const changes = doses.filter(({ action }) => action !== 'leave');
   // As they are set now, and as they go back.
   const thought = [
-    ...dosesSet(book, tank, now, changes),
+    ...dosesSet(snapshot, tank, now, changes),
     ...changes.flatMap(({ id, returns }) =>
       returns
-        ? dosesSet(book, tank, now, [{ id, mlPerDay: returns.thenMlPerDay }]).map((entry) => ({
+        ? dosesSet(snapshot, tank, now, [{ id, mlPerDay: returns.thenMlPerDay }]).map((entry) => ({
             ...entry,
             at: now + returns.days * DAY_MS,
           }))
@@ -121,16 +125,16 @@ const LevelPicture = drawnLater(function LevelPicture({ doses }: { readonly dose
     ),
   ];
   return (
-    <Arrives
+    <LazyPart
       what={SERIES_CHART}
       props={{
         parameter: 'alkalinity',
-        readings: observationsOf(book, tank.id, 'alkalinity'),
+        readings: observationsOf(snapshot, tank.id, 'alkalinity'),
         band: tank.targets.alkalinity,
-        ahead: outlook(book, tank, 'alkalinity', now, to),
-        planned: changes.length > 0 ? outlook(book, tank, 'alkalinity', now, to, thought) : [],
+        ahead: outlook(snapshot, tank, 'alkalinity', now, to),
+        planned: changes.length > 0 ? outlook(snapshot, tank, 'alkalinity', now, to, thought) : [],
         plannedWords: 'at these doses',
-        marks: marksOf(book, tank.id, from, to),
+        marks: marksOf(snapshot, tank.id, from, to),
         height: 200,
       }}
     />

@@ -4,27 +4,27 @@ import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/calculators/calculator/attempt';
 import { additions } from '@/calculators/dosing/additions';
-import { useKeptState } from '@/interface/kept-draft';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
-import { SelectField } from '@/interface/select-field';
-import { useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Refused } from '@/interface/answer/refused';
+import { SelectField } from '@/interface/controls/select-field';
+import { useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { doseEffectQuestion } from '@/derived/dosing/dose-effect';
 import { PhStep } from './ph-step';
 
 /** Before a dose is given by hand: all that it would do, pH included. */
 export const TryADose = inOwnScope(function TryADose() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const [chosen, setChosen] = useState<string>();
   const [ml, setMl] = useKeptState<number | null>('try-a-dose ml', 100);
-  const first = book.solutions.find(({ id }) => id === tank.parts.alkalinity) ?? book.solutions[0];
-  const solution = book.solutions.find(({ id }) => id === chosen) ?? first;
+  const first = snapshot.solutions.find(({ id }) => id === tank.parts.alkalinity) ?? snapshot.solutions[0];
+  const solution = snapshot.solutions.find(({ id }) => id === chosen) ?? first;
   if (!solution) return null;
   const { outcome, refusal } = attempt(() => {
-    const question = doseEffectQuestion(book, tank, solution, ml ?? 100);
+    const question = doseEffectQuestion(snapshot, tank, solution, ml ?? 100);
     return question && additions.run(question);
   });
   return (
@@ -48,7 +48,7 @@ export const TryADose = inOwnScope(function TryADose() {
         <SelectField
           label="Solution"
           value={solution.id}
-          options={book.solutions.map(({ id, name }) => [id, name] as const)}
+          options={snapshot.solutions.map(({ id, name }) => [id, name] as const)}
           onChange={setChosen}
         />
         <QuantityField label="This much, at once" expected={AMOUNTS.dose} value={ml} onChange={setMl} />

@@ -1,29 +1,29 @@
 'use client';
 
 import { useState } from 'react';
-import { Button } from '@/interface/button';
-import { saveFile } from '@/interface/save';
-import { useCopies } from '@/interface/copies';
-import { notify } from '@/interface/notices';
-import { readCopyKept, textOfCopy } from '@/interface/record-files';
-import { whenText } from '@/interface/when';
-import { useNow, useWorkspace } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { saveFile } from '@/interface/storage/save';
+import { useCopies } from '@/interface/storage/copies';
+import { notify } from '@/interface/notices/notices';
+import { readCopyKept, textOfCopy } from '@/interface/storage/record-files';
+import { whenText } from '@/interface/time/when';
+import { useNow, useWorkspace } from '@/interface/workspace/workspace';
 import type { CopyHead } from '@/record/copies';
 import type { FileRead } from '@/record/file';
-import type { Book } from '@/record/schema';
-import { ImportPreview } from '@/interface/import-file';
+import type { Snapshot } from '@/record/schema';
+import { ImportPreview } from '@/interface/workspace/import-file';
 
 /** The copies that stand apart from the record's database, each to be looked at, taken back or saved. */
-export function CopiesKept({ book }: { readonly book: Book }) {
+export function CopiesKept({ snapshot }: { readonly snapshot: Snapshot }) {
   const { heads, failed, notApart } = useCopies();
   const { store } = useWorkspace();
   const now = useNow();
   const [found, setFound] = useState<{ readonly head: CopyHead; readonly read: FileRead }>();
-  const when = ({ at }: CopyHead) => whenText(at, now, book.settings.zone);
+  const when = ({ at }: CopyHead) => whenText(at, now, snapshot.settings.zone);
   const named = (head: CopyHead) => `${when(head)}${head.place === 'apart' ? ', in local storage' : ''}`;
   const unreadable = () => notify({ text: 'This copy cannot be read; try an older one.', trouble: true });
   const look = async (head: CopyHead) => {
-    const told = await readCopyKept(head, book.settings.zone);
+    const told = await readCopyKept(head, snapshot.settings.zone);
     if ('read' in told) setFound({ head, read: told.read });
     else unreadable();
   };
@@ -54,7 +54,7 @@ export function CopiesKept({ book }: { readonly book: Book }) {
               <span className="text-soft">
                 {head.place === 'apart' ? ', in local storage' : ', beside the database'}
                 {head.since !== undefined &&
-                  `; entries since ${whenText(head.since, now, book.settings.zone, 'day')} only: those before had no room`}
+                  `; entries since ${whenText(head.since, now, snapshot.settings.zone, 'day')} only: those before had no room`}
               </span>
               {store.standing?.record !== head.record && (
                 <span className="text-soft"> (of a record before this one)</span>
@@ -83,7 +83,7 @@ export function CopiesKept({ book }: { readonly book: Book }) {
         <ImportPreview
           what={`The copy of ${when(found.head)}`}
           read={found.read}
-          book={book}
+          snapshot={snapshot}
           label={`Brought back the copy of ${when(found.head)}`}
           onDone={() => setFound(undefined)}
         />

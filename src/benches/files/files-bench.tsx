@@ -1,20 +1,20 @@
 'use client';
 
-import { Link } from '@/interface/link';
-import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { saveFile } from '@/interface/save';
-import { useCopies } from '@/interface/copies';
-import { useOwnFile } from '@/interface/own-file';
-import { ExportButton } from '@/interface/export-button';
-import { failureText } from '@/interface/failure-text';
-import { notify } from '@/interface/notices';
-import { Waiting } from '@/interface/waiting';
-import { useBookIfRead, useNow, useWorkspace } from '@/interface/workspace';
+import { Link } from '@/interface/address/link';
+import { Bench } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { saveFile } from '@/interface/storage/save';
+import { useCopies } from '@/interface/storage/copies';
+import { useOwnFile } from '@/interface/storage/own-file';
+import { ExportButton } from '@/interface/workspace/export-button';
+import { failureText } from '@/interface/storage/failure-text';
+import { notify } from '@/interface/notices/notices';
+import { Waiting } from '@/interface/lazy/waiting';
+import { useSnapshotIfRead, useNow, useWorkspace } from '@/interface/workspace/workspace';
 import { entriesCsv } from '@/record/csv';
-import type { Book } from '@/record/schema';
+import type { Snapshot } from '@/record/schema';
 import { CopiesKept } from './copies-kept';
-import { ImportFile } from '@/interface/import-file';
+import { ImportFile } from '@/interface/workspace/import-file';
 import { KeptSafe } from './kept-safe';
 import { OwnFileSection } from './own-file-section';
 import { PastChanges } from './past-changes';
@@ -22,11 +22,11 @@ import { SetApartRows } from './set-apart-rows';
 
 /** The record as a whole: out to files, and back from them. */
 export function FilesBench() {
-  const book = useBookIfRead();
-  return book ? <TheRecord book={book} /> : <Waiting />;
+  const snapshot = useSnapshotIfRead();
+  return snapshot ? <TheRecord snapshot={snapshot} /> : <Waiting />;
 }
 
-function TheRecord({ book }: { readonly book: Book }) {
+function TheRecord({ snapshot }: { readonly snapshot: Snapshot }) {
   const { name, store } = useWorkspace();
   const now = useNow();
   const day = new Date(now).toISOString().slice(0, 10);
@@ -39,26 +39,26 @@ function TheRecord({ book }: { readonly book: Book }) {
     <Bench question="Is the record safe, and how does it go out and in?">
       <section aria-label="Answer">
         <p className="max-w-3xl text-2xl leading-snug lg:text-[1.7rem]">
-          <strong className="text-[1.3em] text-glass">{book.entries.length}</strong>{' '}
-          {book.entries.length === 1 ? 'entry' : 'entries'} for{' '}
-          <strong className="text-[1.3em] text-glass">{book.tanks.length}</strong>{' '}
-          {book.tanks.length === 1 ? 'tank' : 'tanks'}, kept in this browser <WhereElse demo={name === 'demo'} />.
+          <strong className="text-[1.3em] text-glass">{snapshot.entries.length}</strong>{' '}
+          {snapshot.entries.length === 1 ? 'entry' : 'entries'} for{' '}
+          <strong className="text-[1.3em] text-glass">{snapshot.tanks.length}</strong>{' '}
+          {snapshot.tanks.length === 1 ? 'tank' : 'tanks'}, kept in this browser <WhereElse demo={name === 'demo'} />.
         </p>
         <p className="mt-2 max-w-3xl text-soft">
           <KeptSafe /> A file outside the browser is the copy that survives a lost browser or a lost disk.
         </p>
       </section>
       <div className="mt-4 flex flex-wrap gap-2">
-        <ExportButton book={book} look="main" />
-        <Button onClick={() => saveFile(`mild-tide-entries-${day}.csv`, 'text/csv', entriesCsv(book))}>
+        <ExportButton snapshot={snapshot} look="main" />
+        <Button onClick={() => saveFile(`mild-tide-entries-${day}.csv`, 'text/csv', entriesCsv(snapshot))}>
           Entries as CSV
         </Button>
       </div>
-      <ImportFile book={book} />
-      {name === 'mine' && <OwnFileSection zone={book.settings.zone} />}
-      {name === 'mine' && <CopiesKept book={book} />}
+      <ImportFile snapshot={snapshot} />
+      {name === 'mine' && <OwnFileSection zone={snapshot.settings.zone} />}
+      {name === 'mine' && <CopiesKept snapshot={snapshot} />}
       <SetApartRows />
-      <PastChanges book={book} />
+      <PastChanges snapshot={snapshot} />
       {name === 'demo' && (
         <section aria-label="The demo" className="mt-10 border-t border-line pt-5">
           <p className="max-w-3xl">

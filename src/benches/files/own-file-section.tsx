@@ -1,8 +1,8 @@
 'use client';
 
-import { Button } from '@/interface/button';
-import { failureText } from '@/interface/failure-text';
-import { notify } from '@/interface/notices';
+import { Button } from '@/interface/controls/button';
+import { failureText } from '@/interface/storage/failure-text';
+import { notify } from '@/interface/notices/notices';
 import {
   allowOwnFile,
   canChooseFile,
@@ -10,9 +10,9 @@ import {
   leaveOwnFile,
   useOwnFile,
   type OwnFile,
-} from '@/interface/own-file';
-import { whenText } from '@/interface/when';
-import { DATABASES, useNow, useWorkspace } from '@/interface/workspace';
+} from '@/interface/storage/own-file';
+import { whenText } from '@/interface/time/when';
+import { DATABASES, useNow, useWorkspace } from '@/interface/workspace/workspace';
 
 /** The file on the keeper's own disk that the record is written into after each change. */
 export function OwnFileSection({ zone }: { readonly zone: string }) {

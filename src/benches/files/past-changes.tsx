@@ -1,17 +1,17 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { Button } from '@/interface/button';
-import { useUndo } from '@/interface/use-undo';
-import { whenText } from '@/interface/when';
-import { useNow, useWorkspace } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { useUndo } from '@/interface/workspace/use-undo';
+import { whenText } from '@/interface/time/when';
+import { useNow, useWorkspace } from '@/interface/workspace/workspace';
 import type { PastChange } from '@/record/change';
-import type { Book } from '@/record/schema';
+import type { Snapshot } from '@/record/schema';
 
 const SHOWN = 12;
 
 /** What was changed last, in any tab: each can be undone by itself, and redone. */
-export function PastChanges({ book }: { readonly book: Book }) {
+export function PastChanges({ snapshot }: { readonly snapshot: Snapshot }) {
   const { store } = useWorkspace();
   const { undo, redo } = useUndo();
   const now = useNow();
@@ -26,8 +26,8 @@ export function PastChanges({ book }: { readonly book: Book }) {
     return () => {
       here = false;
     };
-    // The book changes with every step.
-  }, [store, book, most]);
+    // The snapshot changes with every step.
+  }, [store, snapshot, most]);
   if (past.length === 0) return null;
   return (
     <section aria-label="Changes" className="mt-8 max-w-3xl">
@@ -35,7 +35,7 @@ export function PastChanges({ book }: { readonly book: Book }) {
       <ul className="mt-2">
         {past.slice(0, most).map(({ seq, label, at, state }) => (
           <li key={seq} className="flex flex-wrap items-baseline gap-x-4 border-t border-line py-1">
-            <span className="w-40 shrink-0 text-sm text-soft">{whenText(at, now, book.settings.zone)}</span>
+            <span className="w-40 shrink-0 text-sm text-soft">{whenText(at, now, snapshot.settings.zone)}</span>
             <span className={`min-w-0 flex-1 basis-48 ${state === 'undone' ? 'text-soft line-through' : ''}`}>
               {label}
             </span>

@@ -1,7 +1,7 @@
 'use client';
 
-import { Button } from '@/interface/button';
-import { useCommit, useSetApart } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { useCommit, useSetApart } from '@/interface/workspace/workspace';
 
 /** Rows on disk that cannot be read: what is wrong with each, as it lies there, and how to be rid of it. */
 export function SetApartRows() {

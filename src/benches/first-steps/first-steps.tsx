@@ -1,17 +1,17 @@
 'use client';
 
-import { Bench } from '@/interface/bench';
-import { Button, ButtonLink } from '@/interface/button';
-import { ImportFile } from '@/interface/import-file';
-import { Waiting } from '@/interface/waiting';
-import { useBookIfRead, useCommit, useWorkspace } from '@/interface/workspace';
+import { Bench } from '@/interface/answer/bench';
+import { Button, ButtonLink } from '@/interface/controls/button';
+import { ImportFile } from '@/interface/workspace/import-file';
+import { Waiting } from '@/interface/lazy/waiting';
+import { useSnapshotIfRead, useCommit, useWorkspace } from '@/interface/workspace/workspace';
 import { METRIC_UNITS, US_UNITS, usualHere } from './starting-units';
 
 /** What is met while a record holds no tank: what this is, and the four ways to begin. */
 export function FirstSteps() {
-  const book = useBookIfRead();
+  const snapshot = useSnapshotIfRead();
   const { name } = useWorkspace();
-  if (!book) return <Waiting />;
+  if (!snapshot) return <Waiting />;
   return (
     <Bench question="First steps">
       <div className="max-w-3xl">
@@ -48,7 +48,7 @@ export function FirstSteps() {
           <ButtonLink href="/demo">Look at the demo</ButtonLink>
         </Way>
       </ul>
-      <ImportFile book={book} title="I have a saved file" />
+      <ImportFile snapshot={snapshot} title="I have a saved file" />
     </Bench>
   );
 }
@@ -76,8 +76,8 @@ function Way({
 /** Which units: asked, the ones usual where this browser is named first. Finer choices are among the settings. */
 function StartingUnits() {
   const commit = useCommit();
-  const book = useBookIfRead();
-  const units = book?.settings.units;
+  const snapshot = useSnapshotIfRead();
+  const units = snapshot?.settings.units;
   const sets = [
     ['US gallons, °F, dKH, specific gravity', US_UNITS],
     ['Litres, °C, dKH, ppt', METRIC_UNITS],

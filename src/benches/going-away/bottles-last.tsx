@@ -3,24 +3,24 @@
 import { nanoid } from 'nanoid';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/storage/kept-draft';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { bottlesOf } from '@/derived/supplies/bottles';
 
 /** What stands in each dosing bottle: looked at once, it is followed from then on. */
 export const Bottles = inOwnScope(function Bottles() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommit();
   const form = 'bottles';
   const forget = useForgetDrafts(form);
   const [seen, setSeen] = useKeptState<Readonly<Record<string, number | null>>>(`${form} seen`, {});
   const stillSent = useStillSent(seen);
-  const bottles = bottlesOf(book, tank, now);
+  const bottles = bottlesOf(snapshot, tank, now);
   if (bottles.length === 0) return null;
   const told = bottles.flatMap(({ solutionId }) => {
     const volumeMl = seen[solutionId];

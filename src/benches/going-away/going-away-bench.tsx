@@ -5,16 +5,16 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { away } from '@/calculators/top-off/away';
 import type { AwayInput } from '@/calculators/top-off/away-input';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { useKeptState } from '@/interface/kept-draft';
-import { Bench, Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { Sentence } from '@/interface/phrases';
-import { QuantityField } from '@/interface/quantity-field';
-import { PaperBox } from '@/interface/tick-box';
-import { whenText } from '@/interface/when';
-import { WhenField } from '@/interface/when-field';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Bench, Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { Sentence } from '@/interface/answer/phrases';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { PaperBox } from '@/interface/controls/tick-box';
+import { whenText } from '@/interface/time/when';
+import { WhenField } from '@/interface/fields/when-field';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
 import { awayQuestion } from '@/derived/today/away';
 import type { Tank } from '@/record/schema';
 import { Bottles } from './bottles-last';
@@ -32,11 +32,11 @@ export function GoingAwayBench() {
 }
 
 function Away() {
-  const { book, tank } = useTank();
-  const { zone } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommit();
-  const kept = book.settings.away;
+  const kept = snapshot.settings.away;
   const [leaves, setLeaves] = useKeptState<number | null>(
     'leaving leaves',
     kept && kept.leavesAt > now ? kept.leavesAt : null,
@@ -44,7 +44,7 @@ function Away() {
   const [days, setDays] = useKeptState<number | null>('leaving days', kept?.days ?? USUAL_DAYS);
   const [feeder, setFeeder] = useKeptState('leaving feeder', tank.feeder);
   const absence = { leavesAt: leaves ?? now, days: days ?? USUAL_DAYS };
-  const question = awayQuestion(book, { ...tank, feeder }, now, absence);
+  const question = awayQuestion(snapshot, { ...tank, feeder }, now, absence);
   const result = attempt(() => away.run(question));
   const values = result.outcome?.values;
   const unchanged =
@@ -55,7 +55,7 @@ function Away() {
       settings: (present) => ({ ...present, away: absence }),
       ...(feeder && { put: { tanks: [{ ...tank, feeder }] } }),
     });
-  const others = book.tanks.filter(({ id }) => id !== tank.id);
+  const others = snapshot.tanks.filter(({ id }) => id !== tank.id);
   return (
     <Worked
       result={result}
@@ -137,7 +137,7 @@ function Away() {
           <h2 className="text-lg font-semibold">The other tanks, the same days</h2>
           <ul>
             {others.map((other) => (
-              <Other key={other.id} tank={other} question={awayQuestion(book, other, now, absence)} />
+              <Other key={other.id} tank={other} question={awayQuestion(snapshot, other, now, absence)} />
             ))}
           </ul>
         </section>

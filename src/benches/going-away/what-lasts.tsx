@@ -3,8 +3,8 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Supply } from '@/calculators/top-off/supply';
 import { quantity, showText } from '@/quantities/quantity';
-import { whenText } from '@/interface/when';
-import { useNow, useTank } from '@/interface/workspace';
+import { whenText } from '@/interface/time/when';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 
 /** Each supply as a bar over the days, from leaving to coming back. */
 export function WhatLasts({
@@ -14,9 +14,9 @@ export function WhatLasts({
   readonly supplies: readonly Supply[];
   readonly absence: { readonly leavesAt: number; readonly days: number };
 }) {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const now = useNow();
-  const { units, zone } = book.settings;
+  const { units, zone } = snapshot.settings;
   const row = 34;
   const height = supplies.length * row + 26;
   const x = (share: number) => 8 + share * 330;

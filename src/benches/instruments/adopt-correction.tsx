@@ -3,15 +3,15 @@
 import { useState } from 'react';
 import { differenceKindOf } from '@/calculators/parameters/rates';
 import { quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { SelectField } from '@/interface/select-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { SelectField } from '@/interface/controls/select-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import type { InstrumentFinding } from '@/derived/observations/instrument-check';
 import { corrected, type CorrectedFrom } from '@/record/instrument-history';
 
 /** The correction that its difference calls for, adopted from when the keeper says; what was read stays as it was read. */
 export function AdoptCorrection({ finding }: { readonly finding: InstrumentFinding }) {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   const [from, setFrom] = useState<CorrectedFrom>('first reading');
@@ -20,7 +20,7 @@ export function AdoptCorrection({ finding }: { readonly finding: InstrumentFindi
   if (outcome.values.correction === undefined && factor === undefined) return null;
   const told =
     factor === undefined
-      ? `by ${showText(quantity(differenceKindOf(instrument.parameter), correction), book.settings.units)}`
+      ? `by ${showText(quantity(differenceKindOf(instrument.parameter), correction), snapshot.settings.units)}`
       : `to ${Number((factor * 100).toPrecision(3))}\u00a0% of what it reads`;
   const firstAt = Math.min(...differences.map(({ at }) => at));
   const adopt = () =>

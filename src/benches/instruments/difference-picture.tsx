@@ -4,8 +4,8 @@ import { scaleLinear } from 'd3-scale';
 import { differenceKindOf } from '@/calculators/parameters/rates';
 import { parameterOf } from '@/calculators/parameters/parameters';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
-import { dayText } from '@/interface/when';
-import { useTank } from '@/interface/workspace';
+import { dayText } from '@/interface/time/when';
+import { useTank } from '@/interface/workspace/workspace';
 import type { InstrumentFinding } from '@/derived/observations/instrument-check';
 
 const WIDTH = 620;
@@ -18,7 +18,7 @@ const MOST = 14;
 /** Each pair as what the instrument read less what the other said, with the error both explain; zero is agreement. */
 export function DifferencePicture({ finding }: { readonly finding: InstrumentFinding }) {
   const {
-    book: {
+    snapshot: {
       settings: { units, zone },
     },
   } = useTank();

@@ -6,14 +6,14 @@ import { capitalised } from '@/calculators/calculator/words';
 import { READ_BY, type ReadBy } from '@/calculators/parameters/parameter';
 import { PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { differenceKindOf } from '@/calculators/parameters/rates';
-import { FormEnd } from '@/interface/form-end';
-import { useKeptState, useRowForm } from '@/interface/kept-draft';
-import { NameField } from '@/interface/name-field';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { SelectField } from '@/interface/select-field';
-import { WhenField } from '@/interface/when-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { FormEnd } from '@/interface/controls/form-end';
+import { useKeptState, useRowForm } from '@/interface/storage/kept-draft';
+import { NameField } from '@/interface/controls/name-field';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { SelectField } from '@/interface/controls/select-field';
+import { WhenField } from '@/interface/fields/when-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { corrected, reagentOpened } from '@/record/instrument-history';
 import type { Instrument } from '@/record/schema';
 
@@ -25,8 +25,8 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
   readonly instrument?: Instrument;
   readonly onDone: () => void;
 }) {
-  const { book } = useTank();
-  const { zone } = book.settings;
+  const { snapshot } = useTank();
+  const { zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const { form, id, opened, leave } = useRowForm('instrument', instrument, onDone);
@@ -52,14 +52,14 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
   const most = (high - low) / 2;
   const isRead =
     instrument !== undefined &&
-    book.entries.some(
+    snapshot.entries.some(
       (entry) => entry.kind === 'reading' && Object.values(entry.instruments ?? {}).includes(instrument.id),
     );
 
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (focusRefused(event.currentTarget)) return;
-    const taken = book.instruments.some(
+    const taken = snapshot.instruments.some(
       (other) =>
         other.id !== id && other.parameter === parameter && other.name.toLowerCase() === name.trim().toLowerCase(),
     );

@@ -5,13 +5,13 @@ import { parameterOf } from '@/calculators/parameters/parameters';
 import { differenceKindOf } from '@/calculators/parameters/rates';
 import { capitalised } from '@/calculators/calculator/words';
 import { quantity, showText } from '@/quantities/quantity';
-import { HowSureMarks } from '@/interface/answer';
-import { Button } from '@/interface/button';
-import { Sentence } from '@/interface/phrases';
-import { RecordRow } from '@/interface/record-row';
-import { without } from '@/interface/without';
-import { whenText } from '@/interface/when';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { HowSureMarks } from '@/interface/answer/answer';
+import { Button } from '@/interface/controls/button';
+import { Sentence } from '@/interface/answer/phrases';
+import { RecordRow } from '@/interface/controls/record-row';
+import { without } from '@/interface/parts/without';
+import { whenText } from '@/interface/time/when';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
 import type { InstrumentFinding } from '@/derived/observations/instrument-check';
 import { calibrated } from '@/record/instrument-history';
 
@@ -29,10 +29,10 @@ export function InstrumentRow({
   readonly grouped: boolean;
   readonly onEdit: () => void;
 }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommit();
-  const { units, zone } = book.settings;
+  const { units, zone } = snapshot.settings;
   const { instrument, outcome, readings, lastAt } = finding;
   const { parameter } = instrument;
   const { error, errsMore, errorFrom } = outcome.values;

@@ -1,12 +1,12 @@
 'use client';
 
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
-import { Answer, Working } from '@/interface/answer';
-import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { Cautions } from '@/interface/cautions';
-import { useKeptState } from '@/interface/kept-draft';
-import { useNow, useTank } from '@/interface/workspace';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Bench } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { Cautions } from '@/interface/answer/cautions';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { instrumentFindings, type InstrumentFinding } from '@/derived/observations/instrument-check';
 import { AdoptCorrection } from './adopt-correction';
 import { DifferencePicture } from './difference-picture';
@@ -15,10 +15,10 @@ import { InstrumentRow } from './instrument-row';
 
 /** What the readings are taken by, each held against whatever else read the same water. */
 export function InstrumentsBench() {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const now = useNow();
   const [editing, setEditing] = useKeptState<string | null>('instruments editing', null);
-  const findings = instrumentFindings(book, now);
+  const findings = instrumentFindings(snapshot, now);
   const first = findings[0];
   const telling = first && tells(first) ? first : undefined;
   const done = () => setEditing(null);

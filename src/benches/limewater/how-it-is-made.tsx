@@ -6,13 +6,13 @@ import { USUAL_WEAKENED } from '@/calculators/limewater/strength';
 import { USUAL_KEPT_BACK } from '@/calculators/top-off/head-room';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { SelectField } from '@/interface/select-field';
-import { without } from '@/interface/without';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { SelectField } from '@/interface/controls/select-field';
+import { without } from '@/interface/parts/without';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { limewaterOf } from '@/derived/limewater/limewater-question';
 import { limewaterSet } from '@/derived/limewater/set-limewater';
 import type { Entry, Tank } from '@/record/schema';
@@ -46,13 +46,13 @@ export const HowItIsMade = inOwnScope(function HowItIsMade() {
 });
 
 function SetUp() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   const form = 'how-limewater-is-made';
   const forget = useForgetDrafts(form);
   const row = tank.limewater;
-  const solution = limewaterOf(book, tank);
+  const solution = limewaterOf(snapshot, tank);
   const [draft, setDraft] = useKeptState<Draft>(`${form} draft`, () => ({
     vessel: row?.vessel ?? 'plain',
     litres: row?.litres ?? null,
@@ -68,7 +68,7 @@ function SetUp() {
   const save = () => {
     if (litres === null) return;
     // The row names its solution, so that one has to be there; nothing is dosed by that yet.
-    const fresh = solution ? undefined : limewaterSet(book, tank, now, { litresPerDay: 0 }).solutions;
+    const fresh = solution ? undefined : limewaterSet(snapshot, tank, now, { litresPerDay: 0 }).solutions;
     const solutionId = solution?.id ?? fresh?.[0]?.id;
     if (solutionId === undefined) return;
     const others = (tank.topOff?.fromReservoir ?? []).filter((id) => id !== solutionId);
@@ -179,8 +179,8 @@ function SetUp() {
 
 /** Grams put in, the vessel filled, and what a test of the clear water says. */
 function MadeOrTested() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const form = 'limewater-made';

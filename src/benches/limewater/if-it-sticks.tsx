@@ -5,13 +5,13 @@ import { precipitation } from '@/calculators/carbonate/danger';
 import { limewaterStuck } from '@/calculators/limewater/limewater-stuck';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Figures } from '@/interface/bench';
+import { Figures } from '@/interface/answer/bench';
 import { CourseChart } from '@/interface/charts/pictures';
-import { useKeptState } from '@/interface/kept-draft';
-import { QuantityField } from '@/interface/quantity-field';
-import { Worked } from '@/interface/worked';
-import { useNow, useTank } from '@/interface/workspace';
-import { NextStep } from '@/interface/next-step';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Worked } from '@/interface/answer/worked';
+import { useNow, useTank } from '@/interface/workspace/workspace';
+import { NextStep } from '@/interface/answer/next-step';
 import { limewaterMadeOf, limewaterPumpLPerH, limewaterStuckQuestion } from '@/derived/limewater/limewater-question';
 
 const HIGHEST_PH = { field: 'highest pH put up with', kind: 'ph', low: 8.2, high: 9.5 } as const;
@@ -21,19 +21,19 @@ const LONG_HOURS = 72;
 
 /** The accident over its hours, part of the vessel and all of it, and the largest vessel that is survivable. */
 export function IfItSticks() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const [canRun, setCanRun] = useKeptState<number | null>('limewater can run', null);
   const [highestPh, setHighestPh] = useKeptState<number | null>('limewater highest pH', null);
-  const question = limewaterStuckQuestion(book, tank, now, {
+  const question = limewaterStuckQuestion(snapshot, tank, now, {
     canRunL: canRun ?? undefined,
     highestPh: highestPh ?? undefined,
   });
   const result = question && attempt(() => limewaterStuck.run(question));
   const values = result?.outcome?.values;
-  const stirrer = limewaterMadeOf(book, tank, now).vessel === 'stirrer';
-  const pump = limewaterPumpLPerH(book, tank, now);
+  const stirrer = limewaterMadeOf(snapshot, tank, now).vessel === 'stirrer';
+  const pump = limewaterPumpLPerH(snapshot, tank, now);
   const time = (values?.course.at(-1)?.hours ?? 0) > LONG_HOURS ? 'days' : 'hours';
   const text = (kind: Parameters<typeof quantity>[0], amount: number) => showText(quantity(kind, amount), units);
   return (

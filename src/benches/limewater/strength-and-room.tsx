@@ -5,15 +5,15 @@ import { STRENGTHS_AGREE } from '@/calculators/limewater/strength';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
 import { CourseChart } from '@/interface/charts/pictures';
-import { useKeptState } from '@/interface/kept-draft';
-import { QuantityField } from '@/interface/quantity-field';
-import { WhatWasDosed } from '@/interface/what-was-dosed';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { NextStep } from '@/interface/next-step';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { WhatWasDosed } from '@/interface/parts/what-was-dosed';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { NextStep } from '@/interface/answer/next-step';
 import { dripNow, limewaterMadeOf, limewaterOf, limewaterQuestion } from '@/derived/limewater/limewater-question';
 import { unsaidSupply } from '@/derived/balance/known-supply';
 import { limewaterSet } from '@/derived/limewater/set-limewater';
@@ -27,22 +27,22 @@ const POINTS = 24;
 
 /** How strong it is, how much of it fits, what share of the consumption it supports and until when. */
 export function StrengthAndRoom() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const [tried, setTried] = useKeptState<number | null>('limewater litres', null);
-  const question = limewaterQuestion(book, tank, now, tried === null ? {} : { litresPerDay: tried });
+  const question = limewaterQuestion(snapshot, tank, now, tried === null ? {} : { litresPerDay: tried });
   const result = question && attempt(() => limewater.run(question));
   const values = result?.outcome?.values;
-  const made = limewaterMadeOf(book, tank, now);
-  const solution = limewaterOf(book, tank);
+  const made = limewaterMadeOf(snapshot, tank, now);
+  const solution = limewaterOf(snapshot, tank);
   const litres = Number(question?.litresPerDay ?? 0);
   const suggested = values ? Math.floor(Math.min(values.roomL, values.neededL ?? Infinity) * 1000) / 1000 : 0;
   const amount = (value: number) => showText(quantity('waterRate', value), units);
   const set = async (litresPerDay: number) => {
-    const { hours, pulses } = dripNow(book, tank, now);
-    const put = limewaterSet(book, tank, now, { litresPerDay, hours, pulses });
+    const { hours, pulses } = dripNow(snapshot, tank, now);
+    const put = limewaterSet(snapshot, tank, now, { litresPerDay, hours, pulses });
     if (await commit({ label: `Limewater set to ${amount(litresPerDay)}`, put })) setTried(null);
   };
   const dosedGPerL = solution?.parts.find(({ reagent }) => reagent === 'calcium-hydroxide')?.gramsPerL;
@@ -119,7 +119,7 @@ export function StrengthAndRoom() {
           </div>
         )}
       </Worked>
-      <WhatWasDosed unsaid={unsaidSupply(book, tank, now)} />
+      <WhatWasDosed unsaid={unsaidSupply(snapshot, tank, now)} />
       <HowItIsMade />
     </>
   );

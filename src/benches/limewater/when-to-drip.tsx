@@ -7,18 +7,18 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
 import { CourseChart } from '@/interface/charts/pictures';
 import { DayStrip } from '@/interface/charts/day-strip';
-import { ClockFields } from '@/interface/clock-fields';
-import { useKeptState } from '@/interface/kept-draft';
-import { QuantityField } from '@/interface/quantity-field';
-import { useWidth } from '@/interface/use-width';
-import { without } from '@/interface/without';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { NextStep } from '@/interface/next-step';
+import { ClockFields } from '@/interface/controls/clock-fields';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { useWidth } from '@/interface/controls/use-width';
+import { without } from '@/interface/parts/without';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { NextStep } from '@/interface/answer/next-step';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { dripNow, limewaterHoursQuestion, limewaterQuestion } from '@/derived/limewater/limewater-question';
 import { lightsOf, USUAL_LIGHTS } from '@/derived/schedule/schedule-question';
@@ -38,20 +38,20 @@ interface Tried {
 
 /** The window on the day against the lights, and what each way of dripping makes of this tank's day. */
 export function WhenToDrip() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const [tried, setTried] = useKeptState<Tried>('limewater drip', {});
   const [ref, width] = useWidth(600);
-  const runs = dripNow(book, tank, now);
-  const amountNow = Number(limewaterQuestion(book, tank, now)?.litresPerDay ?? 0);
+  const runs = dripNow(snapshot, tank, now);
+  const amountNow = Number(limewaterQuestion(snapshot, tank, now)?.litresPerDay ?? 0);
   const litresPerDay = tried.litresPerDay ?? amountNow;
   const hours = tried.hours ?? runs.hours ?? (amountNow > 0 ? ALL_DAY : USUAL);
   const pulses = tried.pulses ?? runs.pulses;
   const question =
     litresPerDay > 0
-      ? limewaterHoursQuestion(book, tank, now, {
+      ? limewaterHoursQuestion(snapshot, tank, now, {
           hours,
           pulses,
           litresPerDay,
@@ -60,11 +60,11 @@ export function WhenToDrip() {
       : undefined;
   const result = question && attempt(() => limewaterHours.run(question));
   const ways = result?.outcome?.values.ways;
-  const lights = lightsOf(book, tank, now);
+  const lights = lightsOf(snapshot, tank, now);
   const changed = tried.hours !== undefined || tried.pulses !== undefined || tried.litresPerDay !== undefined;
   const change = (over: Tried) => setTried({ ...tried, ...over });
   const set = async () => {
-    const put = limewaterSet(book, tank, now, { litresPerDay, hours, pulses });
+    const put = limewaterSet(snapshot, tank, now, { litresPerDay, hours, pulses });
     const label = `Limewater ${stretchText(hours)}`;
     if (await commit({ label, put })) setTried({});
   };
@@ -191,7 +191,7 @@ function pulseMinutes({ fromMinute, forMinutes }: Hours, pulses: number): number
 /** Round the clock, overnight and the hours tried, one beside the other. */
 function Compared({ ways }: { readonly ways: readonly LimewaterWay[] }) {
   const {
-    book: {
+    snapshot: {
       settings: { units },
     },
   } = useTank();

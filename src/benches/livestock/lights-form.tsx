@@ -2,11 +2,11 @@
 
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { useKeptState } from '@/interface/kept-draft';
-import { Button } from '@/interface/button';
-import { ClockFields } from '@/interface/clock-fields';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Button } from '@/interface/controls/button';
+import { ClockFields } from '@/interface/controls/clock-fields';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import type { Hours } from '@/record/kinds/entry-kind';
 import type { EntryOf } from '@/record/schema';
 

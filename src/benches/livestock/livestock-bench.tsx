@@ -6,12 +6,12 @@ import { LIVESTOCK, LIVESTOCK_CLASSES, type LivestockClass } from '@/calculators
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, range, showText } from '@/quantities/quantity';
-import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { ChoiceRow } from '@/interface/choice-row';
-import { dayText, whenText } from '@/interface/when';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { Bench } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { ChoiceRow } from '@/interface/controls/choice-row';
+import { dayText, whenText } from '@/interface/time/when';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
 import {
   feedingOf,
   holdingsOf,
@@ -34,17 +34,17 @@ const SHOWN = 12;
 
 /** What lives in the tank, what came and went, and the day it is given. */
 export function LivestockBench() {
-  const { book, tank } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units, zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommit();
-  const holdings = holdingsOf(book, tank, now);
-  const lights = lightsOf(book, tank, now);
-  const feeding = feedingOf(book, tank, now);
+  const holdings = holdingsOf(snapshot, tank, now);
+  const lights = lightsOf(snapshot, tank, now);
+  const feeding = feedingOf(snapshot, tank, now);
   const facts = tank.livestock && LIVESTOCK[tank.livestock];
   const proposed = Object.entries(facts?.bands ?? {}) as [ParameterId, readonly [number, number]][];
   const otherwise = otherwiseThanClass(tank);
-  const result = attempt(() => livestockOutcome(book, tank, now));
+  const result = attempt(() => livestockOutcome(snapshot, tank, now));
   const setClass = (livestock: LivestockClass) =>
     void commit({ label: `${tank.name} is ${livestock}`, put: { tanks: [{ ...tank, livestock }] } });
   const takeBands = () =>
@@ -62,7 +62,7 @@ export function LivestockBench() {
         ],
       },
     });
-  const history = entriesOfTank(book, tank.id)
+  const history = entriesOfTank(snapshot, tank.id)
     .filter(({ kind }) => LEDGER.has(kind))
     .toReversed()
     .slice(0, SHOWN);
@@ -101,7 +101,7 @@ export function LivestockBench() {
             <DayOfLight lights={lights} />
             <p className="text-soft">
               {lights
-                ? `${capitalised(describeEntry(lights, book))}, since ${whenText(lights.at, now, zone, 'day')}.`
+                ? `${capitalised(describeEntry(lights, snapshot))}, since ${whenText(lights.at, now, zone, 'day')}.`
                 : 'When the lights run is not logged yet.'}{' '}
               {feeding?.timesPerDay === undefined
                 ? 'How often is fed is not logged yet.'
@@ -155,7 +155,7 @@ export function LivestockBench() {
                 <li key={entry.id} className="flex gap-3 border-t border-line py-1.5">
                   <span className="w-16 shrink-0 text-soft">{dayText(entry.at, zone)}</span>
                   <span className="min-w-0">
-                    <span className="font-semibold">{kindOf(entry.kind).title}</span> {describeEntry(entry, book)}
+                    <span className="font-semibold">{kindOf(entry.kind).title}</span> {describeEntry(entry, snapshot)}
                     {entry.note && <span className="text-soft"> — {entry.note}</span>}
                   </span>
                 </li>

@@ -4,13 +4,13 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
-import { Button } from '@/interface/button';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { SelectField } from '@/interface/select-field';
-import { WhenField } from '@/interface/when-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { SelectField } from '@/interface/controls/select-field';
+import { WhenField } from '@/interface/fields/when-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { describeEntry } from '@/record/kinds/describe';
 import { AHEAD_MS } from '@/record/rows/fields';
 import type { Entry } from '@/record/schema';
@@ -24,7 +24,7 @@ type How = (typeof HOW)[number][0];
 
 /** What came or went, today or on an earlier day. */
 export const MoveForm = inOwnScope(function MoveForm() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   const form = 'move';
@@ -46,7 +46,7 @@ export const MoveForm = inOwnScope(function MoveForm() {
       how === 'added'
         ? { ...common, kind: 'put-in' }
         : { ...common, kind: 'taken-out', ...(how === 'lost' && { lost: true }) };
-    if (!(await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } }))) return;
+    if (!(await commit({ label: `Logged ${describeEntry(entry, snapshot)}`, put: { entries: [entry] } }))) return;
     forget();
     setCount(1);
     setWhen(null);
@@ -76,7 +76,7 @@ export const MoveForm = inOwnScope(function MoveForm() {
           label="When"
           value={when}
           onChange={setWhen}
-          zone={book.settings.zone}
+          zone={snapshot.settings.zone}
           hint={when === null ? 'now, when left empty' : undefined}
         />
       </div>

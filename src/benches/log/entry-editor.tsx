@@ -3,18 +3,18 @@
 import { nanoid } from 'nanoid';
 import { useId, useMemo, useState, type FormEvent } from 'react';
 import { offered } from '@/calculators/parameters/parameters';
-import { Button } from '@/interface/button';
-import { ChoiceRow } from '@/interface/choice-row';
+import { Button } from '@/interface/controls/button';
+import { ChoiceRow } from '@/interface/controls/choice-row';
 import { describeEntry } from '@/record/kinds/describe';
 import { ALL_KINDS } from '@/record/kinds/list';
 import type { FormChoice, FormFigure } from '@/interface/entry-kinds/entry-form';
 import { formOf } from '@/interface/entry-kinds/entry-forms';
-import { useBase, useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { WhenField } from '@/interface/when-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useBase, useForgetDrafts, useKeptState, useStillSent } from '@/interface/storage/kept-draft';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { WhenField } from '@/interface/fields/when-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { observationsOf } from '@/derived/observations/observations';
 import { draftQuestion } from '@/derived/dosing/draft-question';
 import { AHEAD_MS, EARLIEST } from '@/record/rows/fields';
@@ -32,8 +32,8 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   readonly entry?: Entry;
   readonly onDone?: () => void;
 }) {
-  const { book, tank } = useTank();
-  const { zone } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const noteId = useId();
@@ -72,9 +72,9 @@ export const EntryEditor = inOwnScope(function EntryEditor({
   const optionsOf = ({ options }: FormChoice): readonly (readonly [string, string])[] =>
     options !== 'solutions'
       ? options
-      : book.solutions.length === 0
+      : snapshot.solutions.length === 0
         ? [['', 'none described yet']]
-        : book.solutions.map(({ id, name }) => [id, name] as const);
+        : snapshot.solutions.map(({ id, name }) => [id, name] as const);
   const firstChosen = Object.fromEntries(
     choices.map((choice) => [choice.key, choice.first ?? optionsOf(choice)[0]?.[0] ?? '']),
   );
@@ -96,7 +96,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       ),
     );
   const whole = kind && kind !== 'note' ? rowAt(when ?? now) : undefined;
-  const question = whole?.success && !entry ? draftQuestion(book, tank, whole.data as EntryDraft) : undefined;
+  const question = whole?.success && !entry ? draftQuestion(snapshot, tank, whole.data as EntryDraft) : undefined;
 
   const typed = useMemo(() => ({ figures, note, when }), [figures, note, when]);
   const stillSent = useStillSent(typed);
@@ -133,7 +133,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
     }
     if (
       !(await commit({
-        label: `${entry ? 'Corrected' : 'Logged'} ${describeEntry(built.data, book)}`,
+        label: `${entry ? 'Corrected' : 'Logged'} ${describeEntry(built.data, snapshot)}`,
         put: { entries: [built.data] },
         ...(opened && { base: { entries: [opened] } }),
       }))
@@ -157,7 +157,7 @@ export const EntryEditor = inOwnScope(function EntryEditor({
       required={!optional}
     />
   );
-  const read = offered((id) => figures[id] !== undefined || observationsOf(book, tank.id, id).length > 0);
+  const read = offered((id) => figures[id] !== undefined || observationsOf(snapshot, tank.id, id).length > 0);
 
   return (
     <form

@@ -2,12 +2,12 @@
 
 import { useId, useMemo, useState } from 'react';
 import { isSign, SIGN_IDS, signWords } from '@/calculators/signs/signs';
-import { Button } from '@/interface/button';
-import { useKeptState } from '@/interface/kept-draft';
-import { goTo, useAsks } from '@/interface/place';
-import { SelectField } from '@/interface/select-field';
-import { whenText } from '@/interface/when';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { goTo, useAsks } from '@/interface/address/place';
+import { SelectField } from '@/interface/controls/select-field';
+import { whenText } from '@/interface/time/when';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
 import { jotExamples } from '@/jot/example';
 import { describeEntry, entryText, saysAll } from '@/record/kinds/describe';
 import { ALL_KINDS, kindOf } from '@/record/kinds/list';
@@ -18,8 +18,8 @@ const PAGE = 25;
 
 /** What was logged, the last first: looked for by words, kind, sign and tank, all of which stand in the address. */
 export function History() {
-  const { book, tank } = useTank();
-  const { zone, units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { zone, units } = snapshot.settings;
   const now = useNow();
   const commit = useCommit();
   const asks = useAsks();
@@ -46,24 +46,25 @@ export function History() {
   };
   // What belongs to no one tank, such as a batch, stands in each tank's history.
   const all = useMemo(
-    () => (everywhere ? book.entries : book.entries.filter(({ tankId }) => tankId === tank.id || tankId === null)),
-    [book.entries, everywhere, tank.id],
+    () =>
+      everywhere ? snapshot.entries : snapshot.entries.filter(({ tankId }) => tankId === tank.id || tankId === null),
+    [snapshot.entries, everywhere, tank.id],
   );
   const entries = useMemo(() => {
     const words = find.toLowerCase().split(/\s+/).filter(Boolean);
     return all
       .filter((entry) => kind === '' || entry.kind === kind)
       .filter((entry) => !isSign(sign) || (entry.kind === 'seen' && entry.signs.includes(sign)))
-      .filter((entry) => words.length === 0 || saysAll(entryText(entry, book), words))
+      .filter((entry) => words.length === 0 || saysAll(entryText(entry, snapshot), words))
       .toReversed();
-  }, [all, book, find, kind, sign]);
+  }, [all, snapshot, find, kind, sign]);
   const kinds = useMemo(() => new Set(all.map((entry) => entry.kind)), [all]);
   const narrowed = find !== '' || kind !== '' || sign !== '';
   const examples = jotExamples(units);
-  const tankName = (entry: Entry) => book.tanks.find(({ id: own }) => own === entry.tankId)?.name ?? 'all tanks';
+  const tankName = (entry: Entry) => snapshot.tanks.find(({ id: own }) => own === entry.tankId)?.name ?? 'all tanks';
   const remove = (entry: Entry) =>
     void commit({
-      label: `Removed ${kindOf(entry.kind).title.toLowerCase()}: ${describeEntry(entry, book)}`,
+      label: `Removed ${kindOf(entry.kind).title.toLowerCase()}: ${describeEntry(entry, snapshot)}`,
       remove: { entries: [entry.id] },
     });
 
@@ -109,7 +110,7 @@ export function History() {
             onChange={(value) => ask('sign', value)}
           />
         )}
-        {book.tanks.length > 1 && (
+        {snapshot.tanks.length > 1 && (
           <SelectField
             label="Tank"
             width="w-40"
@@ -152,7 +153,7 @@ export function History() {
                   {everywhere && <span className="block">{tankName(entry)}</span>}
                 </span>
                 <span className="min-w-0 flex-1 basis-64">
-                  <span className="font-semibold">{kindOf(entry.kind).title}</span> {describeEntry(entry, book)}
+                  <span className="font-semibold">{kindOf(entry.kind).title}</span> {describeEntry(entry, snapshot)}
                   {entry.note && entry.kind !== 'note' && <span className="text-soft"> — {entry.note}</span>}
                 </span>
                 <span className="flex">

@@ -8,15 +8,15 @@ import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity } from '@/quantities/quantity';
-import { Answer, Working } from '@/interface/answer';
-import { Bench } from '@/interface/bench';
-import { Cautions } from '@/interface/cautions';
-import { ChoiceRow } from '@/interface/choice-row';
-import { useChoice } from '@/interface/use-choice';
-import { useNow, useTank } from '@/interface/workspace';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Bench } from '@/interface/answer/bench';
+import { Cautions } from '@/interface/answer/cautions';
+import { ChoiceRow } from '@/interface/controls/choice-row';
+import { useChoice } from '@/interface/address/use-choice';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { lastObservation } from '@/derived/observations/observations';
 import { confidenceOf } from '@/derived/balance/record-confidence';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { EntryEditor } from './entry-editor';
 import { History } from './history';
 import { SessionGrid } from './session-grid';
@@ -26,11 +26,11 @@ import { SessionOfAll } from './session-of-all';
 const TEST_EVERY_DAYS = 7;
 
 export function LogBench() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   return (
     <Bench>
-      <Answer answer={logAnswer(book, tank, now)} />
+      <Answer answer={logAnswer(snapshot, tank, now)} />
       <section aria-label="Session of tests" className="mt-6 rounded-md border border-line bg-sheet px-4 py-3">
         <Session />
       </section>
@@ -45,9 +45,9 @@ export function LogBench() {
 
 /** A session at this tank, or one round of all of them where there are several. */
 function Session() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const [of, setOf] = useChoice('session', ['one', 'all'] as const, 'one');
-  const several = book.tanks.length > 1;
+  const several = snapshot.tanks.length > 1;
   return (
     <>
       <div className="mb-2 flex flex-wrap items-center justify-between gap-x-4">
@@ -71,9 +71,9 @@ function Session() {
 
 /** Which tests are stale for what hangs on them, and what the record contradicts itself in. */
 function Confidence() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
-  const { outcome } = attempt(() => confidenceOf(book, tank, now));
+  const { outcome } = attempt(() => confidenceOf(snapshot, tank, now));
   if (!outcome) return null;
   const { answer, cautions, working } = outcome;
   return (
@@ -86,20 +86,20 @@ function Confidence() {
   );
 }
 
-function logAnswer(book: Book, tank: Tank, now: number): AnswerText {
-  const last = lastObservation(book, tank.id, 'alkalinity');
-  const count = book.entries.filter((entry) => entry.tankId === tank.id).length;
+function logAnswer(snapshot: Snapshot, tank: Tank, now: number): AnswerText {
+  const last = lastObservation(snapshot, tank.id, 'alkalinity');
+  const count = snapshot.entries.filter((entry) => entry.tankId === tank.id).length;
   if (!last)
     return {
       says: ['Test alkalinity and jot it down; a second test some days later shows its consumption.'],
       certainty: 'not enough yet',
       because: [`${count} ${count === 1 ? 'entry' : 'entries'} so far.`],
     };
-  const zone = book.settings.zone;
+  const zone = snapshot.settings.zone;
   const days = differenceInCalendarDays(new TZDate(now, zone), new TZDate(last.at, zone));
   const due = (now - last.at) / DAY_MS >= TEST_EVERY_DAYS;
   const others = DOSED_PARAMETERS.filter((parameter) => parameter !== 'alkalinity')
-    .map((parameter) => lastObservation(book, tank.id, parameter))
+    .map((parameter) => lastObservation(snapshot, tank.id, parameter))
     .filter((reading) => reading !== undefined && now - reading.at < 30 * DAY_MS).length;
   return {
     says: due

@@ -6,13 +6,13 @@ import { capitalised } from '@/calculators/calculator/words';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { boundSign } from '@/chemistry/observation';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { monthFirst } from '@/interface/date-order';
-import { onSessionAsked } from '@/interface/hall/session-request';
-import { useKeptState } from '@/interface/kept-draft';
-import { whenText } from '@/interface/when';
-import { WhenField } from '@/interface/when-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { monthFirst } from '@/interface/time/date-order';
+import { onSessionAsked } from '@/interface/shell/session-request';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { whenText } from '@/interface/time/when';
+import { WhenField } from '@/interface/fields/when-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { lastObservation, observationText } from '@/derived/observations/observations';
 import { lastSession } from '@/derived/observations/last-session';
 import { readCells, withUnit, type CellRead } from '@/jot/read-cell';
@@ -27,8 +27,8 @@ type Cells = Readonly<Partial<Record<ParameterId, string>>>;
  * last one it logs; Ctrl+Enter logs from anywhere. A cell takes what the jotted line takes after the test's name: "8.3", "<0.02", "45 ppb p".
  */
 export function SessionGrid() {
-  const { book, tank } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units, zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const [cells, setCells] = useKeptState<Cells>('session cells', {});
@@ -37,10 +37,10 @@ export function SessionGrid() {
   const [fault, setFault] = useState<string>();
   const [id, setId] = useState(nanoid);
   const form = useRef<HTMLFormElement>(null);
-  const { order, units: lastUnits } = lastSession(book, tank.id, now);
+  const { order, units: lastUnits } = lastSession(snapshot, tank.id, now);
   const read = readCells(
     cells,
-    { now, zone, units, solutions: [], instruments: book.instruments, monthFirst: monthFirst() },
+    { now, zone, units, solutions: [], instruments: snapshot.instruments, monthFirst: monthFirst() },
     lastUnits,
   );
   const filled = order.filter((parameter) => (cells[parameter] ?? '').trim() !== '');
@@ -77,7 +77,7 @@ export function SessionGrid() {
         )
         .join(' '),
     };
-    if (!(await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } }))) return;
+    if (!(await commit({ label: `Logged ${describeEntry(entry, snapshot)}`, put: { entries: [entry] } }))) return;
     setCells({});
     setWhen(null);
     setId(nanoid());
@@ -119,7 +119,7 @@ export function SessionGrid() {
         {order.map((parameter, i) => {
           const told: CellRead | undefined = read.of[parameter];
           const text = cells[parameter] ?? '';
-          const last = lastObservation(book, tank.id, parameter);
+          const last = lastObservation(snapshot, tank.id, parameter);
           const { name, kind } = parameterOf(parameter);
           const cell = `${round}-${parameter}`;
           return (

@@ -6,11 +6,11 @@ import { capitalised } from '@/calculators/calculator/words';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { boundSign } from '@/chemistry/observation';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { monthFirst } from '@/interface/date-order';
-import { useKeptState } from '@/interface/kept-draft';
-import { WhenField } from '@/interface/when-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { monthFirst } from '@/interface/time/date-order';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { WhenField } from '@/interface/fields/when-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { readCells, withUnit } from '@/jot/read-cell';
 import { lastObservation, observationText } from '@/derived/observations/observations';
 import { lastSession } from '@/derived/observations/last-session';
@@ -24,8 +24,8 @@ type Cells = Readonly<Partial<Record<ParameterId, string>>>;
  * from the last cell of all, or with Ctrl+Enter, it logs: one entry a tank.
  */
 export function SessionOfAll() {
-  const { book } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot } = useTank();
+  const { units, zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const [cells, setCells] = useKeptState<Readonly<Record<string, Cells>>>('session of all', {}, 'bench');
@@ -40,10 +40,10 @@ export function SessionOfAll() {
     identities.current.set(tankId, id);
     return id;
   };
-  const columns = book.tanks.map((tank) => {
-    const { order, units: lastUnits } = lastSession(book, tank.id, now);
+  const columns = snapshot.tanks.map((tank) => {
+    const { order, units: lastUnits } = lastSession(snapshot, tank.id, now);
     const own = cells[tank.id] ?? {};
-    const context = { now, zone, units, solutions: [], instruments: book.instruments, monthFirst: monthFirst() };
+    const context = { now, zone, units, solutions: [], instruments: snapshot.instruments, monthFirst: monthFirst() };
     return { tank, order, lastUnits, own, read: readCells(own, context, lastUnits) };
   });
   const rows = [...new Set(columns.flatMap(({ order }) => order))];
@@ -148,7 +148,7 @@ export function SessionOfAll() {
                   </th>
                   {columns.map(({ tank, own, read }, column) => {
                     const told = read.of[parameter];
-                    const last = lastObservation(book, tank.id, parameter);
+                    const last = lastObservation(snapshot, tank.id, parameter);
                     const about = `${tank.id} ${parameter} about`;
                     return (
                       <td key={tank.id} className="align-top">

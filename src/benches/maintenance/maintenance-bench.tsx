@@ -5,14 +5,14 @@ import { topOffUpkeep, UPKEEP, type UpkeepDue, type UpkeepItem } from '@/calcula
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { useKeptState } from '@/interface/kept-draft';
-import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { whenText } from '@/interface/when';
-import { without } from '@/interface/without';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Bench } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { whenText } from '@/interface/time/when';
+import { without } from '@/interface/parts/without';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
 import { upkeepQuestion } from '@/derived/top-off/top-off-upkeep';
 
 type EveryDays = Partial<Record<UpkeepItem, number>>;
@@ -27,13 +27,13 @@ export function MaintenanceBench() {
 }
 
 function Upkeep() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommit();
   const [own, setOwn] = useKeptState<EveryDays | undefined>('maintenance days', undefined);
   const everyDays = own ?? tank.topOff?.everyDays ?? {};
   const result = attempt(() =>
-    topOffUpkeep.run(upkeepQuestion(book, { ...tank, topOff: { ...tank.topOff, everyDays } }, now)),
+    topOffUpkeep.run(upkeepQuestion(snapshot, { ...tank, topOff: { ...tank.topOff, everyDays } }, now)),
   );
   const due = result.outcome?.values.due ?? [];
   const log = (item: UpkeepItem) =>
@@ -79,7 +79,7 @@ function Upkeep() {
               key={each.item}
               due={each}
               now={now}
-              zone={book.settings.zone}
+              zone={snapshot.settings.zone}
               own={everyDays[each.item]}
               onDone={() => log(each.item)}
               onEvery={(days) =>

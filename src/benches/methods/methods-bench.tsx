@@ -3,13 +3,13 @@
 import { methodsCompared } from '@/calculators/methods/methods-compared';
 import type { Method } from '@/calculators/methods/methods';
 import { attempt } from '@/calculators/calculator/attempt';
-import { Bench } from '@/interface/bench';
+import { Bench } from '@/interface/answer/bench';
 import { quantity, showText } from '@/quantities/quantity';
-import { useWidth } from '@/interface/use-width';
-import { Worked } from '@/interface/worked';
-import { usePrices, YourPrices } from '@/interface/your-prices';
-import { useNow, useTank } from '@/interface/workspace';
-import { NextStep } from '@/interface/next-step';
+import { useWidth } from '@/interface/controls/use-width';
+import { Worked } from '@/interface/answer/worked';
+import { usePrices, YourPrices } from '@/interface/parts/your-prices';
+import { useNow, useTank } from '@/interface/workspace/workspace';
+import { NextStep } from '@/interface/answer/next-step';
 import { methodsQuestion } from '@/derived/methods/methods-question';
 
 const PH_WORDS: Record<Method['ph'], string> = { lifts: 'lifts', none: 'none', lowers: 'lowers' };
@@ -24,10 +24,10 @@ export function MethodsBench() {
 }
 
 function Methods() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const [prices, setPrices] = usePrices();
-  const question = methodsQuestion(book, tank, now, { ...book.settings.prices, ...prices });
+  const question = methodsQuestion(snapshot, tank, now, { ...snapshot.settings.prices, ...prices });
   const result = question && attempt(() => methodsCompared.run(question));
   const methods = result?.outcome?.values.methods ?? [];
   return (
@@ -65,7 +65,7 @@ function HeadRoom({
   readonly growth: number;
 }) {
   const {
-    book: {
+    snapshot: {
       settings: { units },
     },
   } = useTank();
@@ -130,7 +130,7 @@ function HeadRoom({
 
 function Comparison({ methods }: { readonly methods: readonly Method[] }) {
   const {
-    book: {
+    snapshot: {
       settings: { units },
     },
   } = useTank();

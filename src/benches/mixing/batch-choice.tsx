@@ -2,8 +2,8 @@
 
 import { useState } from 'react';
 import { quantity, showText } from '@/quantities/quantity';
-import { SelectField } from '@/interface/select-field';
-import { useNow, useTank } from '@/interface/workspace';
+import { SelectField } from '@/interface/controls/select-field';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { batchStates, type BatchState } from '@/derived/saltwater/batches';
 import { batchName } from '@/derived/saltwater/water-day';
 
@@ -15,9 +15,9 @@ export interface ChosenBatch {
 
 /** Of the batches that stand in vessels, the one that is spoken of; the last mixed, until another is chosen. */
 export function useBatch(): ChosenBatch {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const now = useNow();
-  const batches = batchStates(book, now);
+  const batches = batchStates(snapshot, now);
   const [chosen, setChosen] = useState<string>();
   const state = chosen === '' ? undefined : (batches.find(({ batch: { id } }) => id === chosen) ?? batches.at(-1));
   return { batches, state, choose: setChosen };
@@ -29,8 +29,8 @@ export function BatchChoice({
   choose,
   none,
 }: ChosenBatch & { /** What else it may be. */ readonly none: string }) {
-  const { book } = useTank();
-  const { units } = book.settings;
+  const { snapshot } = useTank();
+  const { units } = snapshot.settings;
   if (batches.length === 0) return null;
   return (
     <SelectField
@@ -40,7 +40,7 @@ export function BatchChoice({
       options={[
         ...batches.map(
           ({ batch: { id }, leftL }) =>
-            [id, `${batchName(book, id)}, ${showText(quantity('volume', leftL), units)}`] as const,
+            [id, `${batchName(snapshot, id)}, ${showText(quantity('volume', leftL), units)}`] as const,
         ),
         ['', none] as const,
       ]}

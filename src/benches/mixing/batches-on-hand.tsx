@@ -8,14 +8,14 @@ import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Answer } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { Button } from '@/interface/button';
-import { dayText } from '@/interface/when';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Answer } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { Button } from '@/interface/controls/button';
+import { dayText } from '@/interface/time/when';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { batchStates, momentAfter, saltOf, type BatchState } from '@/derived/saltwater/batches';
 import { aimFor } from '@/derived/observations/targets';
 import { lastObservation } from '@/derived/observations/observations';
@@ -23,9 +23,9 @@ import { batchName } from '@/derived/saltwater/water-day';
 
 /** Every batch that stands in a vessel: how much is left, and whether it may be used. */
 export function BatchesOnHand() {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const now = useNow();
-  const batches = batchStates(book, now);
+  const batches = batchStates(snapshot, now);
   return (
     <section aria-label="Batches on hand" className="mt-10 border-t border-line pt-5">
       <h2 className="text-lg font-semibold">Batches on hand</h2>
@@ -44,11 +44,11 @@ export function BatchesOnHand() {
 }
 
 function OneBatch({ state, now }: { readonly state: BatchState; readonly now: number }) {
-  const { book, tank } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units, zone } = snapshot.settings;
   const [reading, setReading] = useState(false);
   const { batch, salinity, readAt, temperatureC, leftL } = state;
-  const goesTo = book.tanks.find(({ id }) => id === batch.tankId);
+  const goesTo = snapshot.tanks.find(({ id }) => id === batch.tankId);
   const into = goesTo ?? tank;
   const { outcome } = attempt(() =>
     batchReadiness.run({
@@ -57,17 +57,17 @@ function OneBatch({ state, now }: { readonly state: BatchState; readonly now: nu
       target: batch.targetSalinity,
       ...(salinity !== undefined && readAt !== undefined && { reads: salinity, readAt }),
       ...(temperatureC !== undefined && { temperatureC }),
-      tankC: lastObservation(book, into.id, 'temperature')?.value ?? aimFor(into, 'temperature'),
+      tankC: lastObservation(snapshot, into.id, 'temperature')?.value ?? aimFor(into, 'temperature'),
     }),
   );
-  const name = batchName(book, batch.id);
+  const name = batchName(snapshot, batch.id);
   return (
     <li className="border-t border-line py-3">
       <p>
         <strong>{capitalised(name)}</strong>{' '}
         <span className="text-soft">
           mixed {dayText(batch.at, zone)} for {goesTo?.name ?? 'any tank'}: {showText(quantity('volume', leftL), units)}{' '}
-          of {saltOf(book, batch)?.name ?? 'salt'}
+          of {saltOf(snapshot, batch)?.name ?? 'salt'}
           {salinity !== undefined && `, read ${showText(quantity('salinity', salinity), units)}`}
           {batch.lot && `, lot ${batch.lot}`}
         </span>
@@ -103,7 +103,7 @@ const ReadIt = inOwnScope(function ReadIt({
   readonly state: BatchState;
   readonly onDone: () => void;
 }) {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const { batch } = state;
   const now = useNow();
   const commit = useCommitOnce();
@@ -117,7 +117,7 @@ const ReadIt = inOwnScope(function ReadIt({
     if (focusRefused(event.currentTarget) || salinity === null) return;
     const given = Object.fromEntries(Object.entries(tests).filter(([, value]) => typeof value === 'number'));
     const done = await commit({
-      label: `Logged a reading of ${batchName(book, batch.id)}`,
+      label: `Logged a reading of ${batchName(snapshot, batch.id)}`,
       put: {
         entries: [
           {

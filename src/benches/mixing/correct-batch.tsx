@@ -5,12 +5,12 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { batchCorrection } from '@/calculators/mixing/batch-correction';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { momentAfter, saltOf, strengthByItself } from '@/derived/saltwater/batches';
 import { aimFor } from '@/derived/observations/targets';
 import { saltStrength } from '@/derived/saltwater/learnt-salt';
@@ -19,13 +19,13 @@ import { TwoLevels } from './two-levels';
 
 /** A batch that reads high or low: salt to add, or water to pour or to swap. */
 export function CorrectBatch() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const choice = useBatch();
   const { state } = choice;
-  const vessel = book.vessels.find(({ id }) => id === state?.batch.vesselId);
+  const vessel = snapshot.vessels.find(({ id }) => id === state?.batch.vesselId);
   const form = 'correct-batch';
   const forget = useForgetDrafts(form);
   const [holds, setHolds] = useKeptState<number | null>(`${form} holds`, null);
@@ -36,7 +36,7 @@ export function CorrectBatch() {
   const read = reads ?? state?.salinity ?? null;
   const aim = target ?? state?.batch.targetSalinity ?? Math.round(aimFor(tank, 'salinity') * 2) / 2;
   const fullL = full ?? vessel?.litres;
-  const salt = state ? saltOf(book, state.batch) : book.salts.find(({ id }) => id === tank.saltId);
+  const salt = state ? saltOf(snapshot, state.batch) : snapshot.salts.find(({ id }) => id === tank.saltId);
   const result =
     holdsL === null || read === null
       ? undefined
@@ -45,7 +45,7 @@ export function CorrectBatch() {
             holdsL,
             reads: read,
             target: aim,
-            gramsPerLAt35: (state && strengthByItself(state)) ?? saltStrength(book, salt).gramsPerLAt35,
+            gramsPerLAt35: (state && strengthByItself(state)) ?? saltStrength(snapshot, salt).gramsPerLAt35,
             ...(fullL !== undefined && { fullL }),
           }),
         );

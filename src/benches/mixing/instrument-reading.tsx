@@ -4,12 +4,12 @@ import { useState } from 'react';
 import { attempt } from '@/calculators/calculator/attempt';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { salinity } from '@/calculators/seawater/salinity-calculator';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { QuantityField } from '@/interface/quantity-field';
-import { Worked } from '@/interface/worked';
-import { SelectField } from '@/interface/select-field';
-import { useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Worked } from '@/interface/answer/worked';
+import { SelectField } from '@/interface/controls/select-field';
+import { useTank } from '@/interface/workspace/workspace';
 import { aimFor } from '@/derived/observations/targets';
 import { SalinityScale } from './salinity-scale';
 

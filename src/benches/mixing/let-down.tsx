@@ -3,11 +3,11 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { fromStock } from '@/calculators/mixing/from-stock';
 import { attempt } from '@/calculators/calculator/attempt';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { QuantityField } from '@/interface/quantity-field';
-import { Worked } from '@/interface/worked';
-import { useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Worked } from '@/interface/answer/worked';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { changeHabit } from '@/derived/saltwater/change-habit';
 import { aimFor } from '@/derived/observations/targets';
 import { BatchChoice, useBatch } from './batch-choice';
@@ -15,7 +15,7 @@ import { TwoLevels } from './two-levels';
 
 /** A weaker water out of a stronger one, for the tank of lower salinity. */
 export function LetDown() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const choice = useBatch();
   const { state } = choice;
@@ -23,7 +23,7 @@ export function LetDown() {
   const [target, setTarget] = useKeptState<number | null>('let-down target', null);
   const [stock, setStock] = useKeptState<number | null>('let-down stock', null);
   const [water, setWater] = useKeptState<number | null>('let-down water', 0);
-  const wantedL = litres ?? changeHabit(book, tank, now).changeL;
+  const wantedL = litres ?? changeHabit(snapshot, tank, now).changeL;
   const aim = target ?? Math.round(aimFor(tank, 'salinity') * 2) / 2;
   const stockSalinity = stock ?? state?.salinity ?? null;
   const result =
@@ -48,7 +48,7 @@ export function LetDown() {
             after={{ litres: wantedL, salinity: aim }}
             takeOutL={0}
             fullL={undefined}
-            units={book.settings.units}
+            units={snapshot.settings.units}
           />
         )}
         <Figures title="From this stock">

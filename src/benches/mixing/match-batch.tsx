@@ -6,11 +6,11 @@ import { batchMatch } from '@/calculators/mixing/batch-match';
 import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { capitalised } from '@/calculators/calculator/words';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { QuantityField } from '@/interface/quantity-field';
-import { Worked } from '@/interface/worked';
-import { useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Worked } from '@/interface/answer/worked';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { originsOfBatch, waterOfBatch } from '@/derived/saltwater/batches';
 import { changeHabit } from '@/derived/saltwater/change-habit';
 import { levelsNow } from '@/derived/water-change/change-question';
@@ -22,18 +22,18 @@ import { MatchBars } from './match-bars';
 
 /** What is dissolved in a batch so that it brings what the tank holds. */
 export function MatchBatch() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const choice = useBatch();
   const { state } = choice;
   const [litres, setLitres] = useKeptState<number | null>('match-batch litres', null);
   const [batch, setBatch] = useKeptState<Partial<Record<DosedParameter, number | null>>>('match-batch batch', {});
   const [own, setOwn] = useKeptState<Partial<Record<DosedParameter, number | null>>>('match-batch own', {});
-  const levels = levelsNow(book, tank, now);
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
-  const water = state ? waterOfBatch(book, state) : waterOfSalt(salt, aimFor(tank, 'salinity'));
-  const origins = state ? originsOfBatch(book, state) : originsOfSalt(salt);
-  const habit = changeHabit(book, tank, now);
+  const levels = levelsNow(snapshot, tank, now);
+  const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
+  const water = state ? waterOfBatch(snapshot, state) : waterOfSalt(salt, aimFor(tank, 'salinity'));
+  const origins = state ? originsOfBatch(snapshot, state) : originsOfSalt(salt);
+  const habit = changeHabit(snapshot, tank, now);
   const batchL = litres ?? state?.leftL ?? habit.changeL;
   const holds = (parameter: DosedParameter) => own[parameter] ?? levels[parameter] ?? aimFor(tank, parameter);
   const brings = (parameter: DosedParameter) => batch[parameter] ?? water[parameter];
@@ -58,7 +58,7 @@ export function MatchBatch() {
       <div className="mt-6 grid gap-8 md:grid-cols-[19rem_minmax(0,1fr)]">
         <MatchBars
           rows={DOSED_PARAMETERS.map((parameter) => ({ parameter, batch: brings(parameter), tank: holds(parameter) }))}
-          units={book.settings.units}
+          units={snapshot.settings.units}
         />
         <Figures title="Batch and tank">
           <BatchChoice {...choice} none="a batch to be mixed" />

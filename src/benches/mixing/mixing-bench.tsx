@@ -1,8 +1,8 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { Bench } from '@/interface/bench';
-import { usePart } from '@/interface/here';
+import { Bench } from '@/interface/answer/bench';
+import { usePart } from '@/interface/workspace/here';
 import type { PartOf } from '@/registry/benches';
 import { BatchesOnHand } from './batches-on-hand';
 import { CorrectBatch } from './correct-batch';

@@ -6,13 +6,13 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { mixBatch } from '@/calculators/mixing/mix-batch';
 import { attempt } from '@/calculators/calculator/attempt';
 import { preferredUnit, quantity, showText, type UnitPreferences } from '@/quantities/quantity';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { Worked } from '@/interface/worked';
-import { SelectField } from '@/interface/select-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Worked } from '@/interface/answer/worked';
+import { SelectField } from '@/interface/controls/select-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { aimFor } from '@/derived/observations/targets';
 import { saltStrength } from '@/derived/saltwater/learnt-salt';
 import { netVolumeL, type EntryOf } from '@/record/schema';
@@ -29,8 +29,8 @@ function wholeL(litres: number, units: UnitPreferences): number {
 
 /** Salt and RO/DI water for a batch, or for a tank's first fill. */
 export function NewBatch() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const lotId = useId();
@@ -48,9 +48,9 @@ export function NewBatch() {
   const [vesselId, setVesselId] = useKeptState(`${form} vesselId`, '');
   const [lot, setLot] = useKeptState(`${form} lot`, '');
 
-  const salt = book.salts.find(({ id }) => id === saltId);
-  const vessel = book.vessels.find(({ id }) => id === vesselId);
-  const strength = saltStrength(book, salt);
+  const salt = snapshot.salts.find(({ id }) => id === saltId);
+  const vessel = snapshot.vessels.find(({ id }) => id === vesselId);
+  const strength = saltStrength(snapshot, salt);
   const result =
     litres === null || salinity === null
       ? undefined
@@ -147,7 +147,7 @@ export function NewBatch() {
             label="Salt"
             width="w-40"
             value={saltId ?? ''}
-            options={[...book.salts.map(({ id, name }) => [id, name] as const), ['', 'another salt'] as const]}
+            options={[...snapshot.salts.map(({ id, name }) => [id, name] as const), ['', 'another salt'] as const]}
             onChange={(id) => setSaltId(id || null)}
           />
           <QuantityField
@@ -173,7 +173,7 @@ export function NewBatch() {
             value={vesselId}
             options={[
               ['', 'any vessel'] as const,
-              ...book.vessels.map(
+              ...snapshot.vessels.map(
                 ({ id, name, litres: holds }) =>
                   [id, `${name}, ${showText(quantity('volume', holds), units)}`] as const,
               ),

@@ -3,21 +3,21 @@
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { useKeptState, useRowForm } from '@/interface/kept-draft';
-import { Button } from '@/interface/button';
-import { FormEnd } from '@/interface/form-end';
-import { NameField } from '@/interface/name-field';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { RecordRow } from '@/interface/record-row';
-import { useCommit, useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useKeptState, useRowForm } from '@/interface/storage/kept-draft';
+import { Button } from '@/interface/controls/button';
+import { FormEnd } from '@/interface/controls/form-end';
+import { NameField } from '@/interface/controls/name-field';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { RecordRow } from '@/interface/controls/record-row';
+import { useCommit, useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { vesselLearnt } from '@/derived/saltwater/learnt-salt';
 import type { WaterVessel } from '@/record/schema';
 
 /** What saltwater is mixed in; the water day is planned over them, and batches show how true their marks are. */
 export function Vessels() {
-  const { book } = useTank();
-  const { units } = book.settings;
+  const { snapshot } = useTank();
+  const { units } = snapshot.settings;
   const commit = useCommit();
   const [editing, setEditing] = useKeptState<string | null>('vessels editing', null);
   const done = () => setEditing(null);
@@ -25,8 +25,8 @@ export function Vessels() {
     <section aria-label="Vessels" className="mt-8">
       <h2 className="text-lg font-semibold">Vessels</h2>
       <ul className="mt-1 max-w-4xl">
-        {book.vessels.map((vessel) => {
-          const learnt = vesselLearnt(book, vessel.id);
+        {snapshot.vessels.map((vessel) => {
+          const learnt = vesselLearnt(snapshot, vessel.id);
           const told = learnt && Math.abs(learnt.factor - 1) > 1.96 * learnt.error;
           return (
             <li key={vessel.id} className="border-t border-line py-1">
@@ -76,7 +76,7 @@ const VesselForm = inOwnScope(function VesselForm({
   readonly vessel?: WaterVessel;
   readonly onDone: () => void;
 }) {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const commit = useCommit();
   const { form, id, opened, leave } = useRowForm('vessel', vessel, onDone);
   const [name, setName] = useKeptState(`${form} name`, vessel?.name ?? '');
@@ -86,7 +86,7 @@ const VesselForm = inOwnScope(function VesselForm({
     event.preventDefault();
     if (focusRefused(event.currentTarget)) return;
     const given = name.trim();
-    const twin = book.vessels.some((other) => other.id !== vessel?.id && other.name === given);
+    const twin = snapshot.vessels.some((other) => other.id !== vessel?.id && other.name === given);
     const problem =
       given === ''
         ? 'The vessel needs a name.'

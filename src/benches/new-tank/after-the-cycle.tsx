@@ -2,11 +2,11 @@
 
 import { stocking, type Gate } from '@/calculators/cycle/stocking';
 import { attempt } from '@/calculators/calculator/attempt';
-import { Sentence } from '@/interface/phrases';
-import { Refused } from '@/interface/refused';
-import { Worked } from '@/interface/worked';
-import { ButtonLink } from '@/interface/button';
-import { useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { Sentence } from '@/interface/answer/phrases';
+import { Refused } from '@/interface/answer/refused';
+import { Worked } from '@/interface/answer/worked';
+import { ButtonLink } from '@/interface/controls/button';
+import { useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { stockingQuestion } from '@/derived/cycle/new-tank';
 import { ChallengePanel } from './challenge-panel';
 import { PutInForm } from './put-in-form';
@@ -14,10 +14,10 @@ import { benchAddress } from '@/registry/addresses';
 
 /** What may go in next, gate by gate, and what the tank will look like meanwhile. */
 export function AfterTheCycle() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { name } = useWorkspace();
   const now = useNow();
-  const question = stockingQuestion(book, tank, now);
+  const question = stockingQuestion(snapshot, tank, now);
   if (!question)
     return (
       <>

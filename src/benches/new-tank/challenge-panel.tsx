@@ -2,13 +2,13 @@
 
 import { nanoid } from 'nanoid';
 import { quantity, showText } from '@/quantities/quantity';
-import { Answer } from '@/interface/answer';
-import { Button } from '@/interface/button';
-import { Sentence } from '@/interface/phrases';
-import { Refused } from '@/interface/refused';
-import { whenText } from '@/interface/when';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { useCycle } from '@/interface/cycle-context';
+import { Answer } from '@/interface/answer/answer';
+import { Button } from '@/interface/controls/button';
+import { Sentence } from '@/interface/answer/phrases';
+import { Refused } from '@/interface/answer/refused';
+import { whenText } from '@/interface/time/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useCycle } from '@/interface/workspace/cycle-context';
 import { ammoniaBottles, putIn } from '@/derived/cycle/cycle';
 import { challengesOf } from '@/derived/cycle/new-tank';
 import { ammoniaBottleMl, ammoniumChlorideG } from '@/chemistry/cycle/ammonia-dose';
@@ -21,20 +21,20 @@ const RAISED = 2;
 
 /** A known dose of ammonia that must be gone in a day; each one's result is worked out from the log again. */
 export function ChallengePanel() {
-  const { book, tank } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units, zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
-  const challenges = challengesOf(book, tank).filter(({ at }) => at <= now);
+  const challenges = challengesOf(snapshot, tank).filter(({ at }) => at <= now);
   const last = challenges.at(-1);
-  const animals = putIn(book, tank).some(({ what, at }) => at <= now && ANIMALS.includes(what));
+  const animals = putIn(snapshot, tank).some(({ what, at }) => at <= now && ANIMALS.includes(what));
   const stage = useCycle().result?.outcome?.values.stage;
   const ready = tank.cycle?.doneAt !== undefined || stage === 'cycled' || stage === 'waiting to confirm';
   const netL = netVolumeL(tank);
   // Living rock carries animals, and fish are animals: neither is given ammonia. What was tried is still told.
   const alive = animals || (tank.cycle && CYCLE_SCHOOLS[tank.cycle.school].rock === 'live');
   if (alive && !last) return null;
-  const [first] = ammoniaBottles(book);
+  const [first] = ammoniaBottles(snapshot);
   const bottle = first?.solution;
   const ml = first && ammoniaBottleMl(RAISED, netL, first.ammoniaMgPerL);
   const grams = ammoniumChlorideG(RAISED, netL);

@@ -9,9 +9,9 @@ import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { daysAxis, levelAxis } from '@/interface/charts/days-axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
-import { saveFile } from '@/interface/save';
-import { dayText } from '@/interface/when';
-import { useTank } from '@/interface/workspace';
+import { saveFile } from '@/interface/storage/save';
+import { dayText } from '@/interface/time/when';
+import { useTank } from '@/interface/workspace/workspace';
 
 export interface CycleTest {
   readonly at: number;
@@ -54,8 +54,8 @@ export const CycleChart = memo(function CycleChart({
   until = Infinity,
   name,
 }: Props) {
-  const { book } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot } = useTank();
+  const { units, zone } = snapshot.settings;
   const unitOf = (line: CycleLine) => preferredUnit(line, units);
   const rows = useMemo(() => {
     const byDay = new Map<number, Record<string, number | [number, number]>>();

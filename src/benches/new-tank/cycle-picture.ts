@@ -1,10 +1,10 @@
 'use client';
 
-import { drawnLater } from '@/interface/charts/drawn-later';
-import { fetched } from '@/interface/fetched';
+import { deferred } from '@/interface/charts/deferred';
+import { lazy } from '@/interface/lazy/lazy';
 
 /** The chart of a cycle, fetched and drawn after what it says in words. */
-export const CycleChart = drawnLater(
-  fetched(() => import('./cycle-chart').then((of) => of.CycleChart)),
+export const CycleChart = deferred(
+  lazy(() => import('./cycle-chart').then((of) => of.CycleChart)),
   324,
 );

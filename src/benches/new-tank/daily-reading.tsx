@@ -4,12 +4,12 @@ import { nanoid } from 'nanoid';
 import { useState, type FormEvent } from 'react';
 import { PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { capitalised } from '@/calculators/calculator/words';
-import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
-import { Button } from '@/interface/button';
+import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/storage/kept-draft';
+import { Button } from '@/interface/controls/button';
 import { describeEntry } from '@/record/kinds/describe';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import type { EntryOf } from '@/record/schema';
 
 const DAILY = [
@@ -23,7 +23,7 @@ const DAILY = [
 
 /** The day's tests in one row; what was not tested stays empty. */
 export const DailyReading = inOwnScope(function DailyReading() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   const form = 'daily-reading';
@@ -42,7 +42,7 @@ export const DailyReading = inOwnScope(function DailyReading() {
     }
     setFault(undefined);
     const entry: EntryOf<'reading'> = { id: nanoid(), tankId: tank.id, at: now, kind: 'reading', values: given };
-    if (!(await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } }))) return;
+    if (!(await commit({ label: `Logged ${describeEntry(entry, snapshot)}`, put: { entries: [entry] } }))) return;
     if (!stillSent(values)) return;
     setValues({});
     forget();

@@ -1,12 +1,12 @@
 'use client';
 
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { Button, ButtonLink } from '@/interface/button';
-import { Refused } from '@/interface/refused';
-import { without } from '@/interface/without';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
-import { useCycle } from '@/interface/cycle-context';
+import { Button, ButtonLink } from '@/interface/controls/button';
+import { Refused } from '@/interface/answer/refused';
+import { without } from '@/interface/parts/without';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
+import { useCycle } from '@/interface/workspace/cycle-context';
 import { testsOfCycle } from '@/derived/cycle/cycle';
 import { CycleChart } from './cycle-picture';
 import { DailyReading } from './daily-reading';
@@ -18,7 +18,7 @@ import { benchAddress } from '@/registry/addresses';
 
 /** Where the cycle stands today, what to do, and what to leave alone. */
 export function EachDay() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { name } = useWorkspace();
   const now = useNow();
   const commit = useCommit();
@@ -43,7 +43,7 @@ export function EachDay() {
       </>
     );
   const values = result?.outcome?.values;
-  const tests = testsOfCycle(book, tank, cycle.startedAt);
+  const tests = testsOfCycle(snapshot, tank, cycle.startedAt);
   const open = cycle.doneAt === undefined;
   return (
     <Worked

@@ -4,12 +4,12 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { fillFromTank } from '@/calculators/set-up/fill-from-tank';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { Worked } from '@/interface/worked';
-import { useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { Worked } from '@/interface/answer/worked';
+import { useTank } from '@/interface/workspace/workspace';
 import { saltAndWarmth } from '@/derived/outlook/co2-of-the-water';
 import { lastObservation } from '@/derived/observations/observations';
 import { netVolumeL } from '@/record/schema';
@@ -17,21 +17,21 @@ import { TwoTanks } from './two-tanks';
 
 /** A quarantine or second tank filled from a running one: what goes over, and what does the running one give ups. */
 export function FromATank() {
-  const { book, tank } = useTank();
-  const others = book.tanks.filter(({ id }) => id !== tank.id);
+  const { snapshot, tank } = useTank();
+  const others = snapshot.tanks.filter(({ id }) => id !== tank.id);
   const largest = others.toSorted((a, b) => netVolumeL(b) - netVolumeL(a))[0];
   const [fromId, setFromId] = useKeptState('from-a-tank fromId', largest?.id ?? tank.id);
-  const running = book.tanks.find(({ id }) => id === fromId) ?? tank;
+  const running = snapshot.tanks.find(({ id }) => id === fromId) ?? tank;
   const [ownTaken, setTaken] = useKeptState<number | null>('from-a-tank ownTaken', null);
   const [ownFilled, setFilled] = useKeptState<number | null>('from-a-tank ownFilled', null);
   const [newSalinity, setNewSalinity] = useKeptState<number | null>('from-a-tank newSalinity', null);
   const filledL =
     ownFilled ?? (running.id === tank.id ? Math.max(1, Math.round(netVolumeL(running) / 10)) : netVolumeL(tank));
   const takenL = ownTaken ?? Math.max(0.1, Math.round(Math.min(filledL, netVolumeL(running) / 5) * 10) / 10);
-  const { salinity } = saltAndWarmth(book, running);
+  const { salinity } = saltAndWarmth(snapshot, running);
   const [nitrate, phosphate] = [
-    lastObservation(book, running.id, 'nitrate'),
-    lastObservation(book, running.id, 'phosphate'),
+    lastObservation(snapshot, running.id, 'nitrate'),
+    lastObservation(snapshot, running.id, 'phosphate'),
   ];
   const result = attempt(() =>
     fillFromTank.run({
@@ -56,7 +56,7 @@ export function FromATank() {
           <SelectField
             label="From"
             value={fromId}
-            options={book.tanks.map(({ id, name }) => [id, name] as const)}
+            options={snapshot.tanks.map(({ id, name }) => [id, name] as const)}
             onChange={setFromId}
           />
           <QuantityField

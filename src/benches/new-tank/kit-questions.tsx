@@ -2,11 +2,11 @@
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { preferredUnit } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { useCommit, useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { useCommit, useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { USUAL_STEPS } from '@/calculators/cycle/cycle-input';
 import type { Kit } from '@/record/schema';
 
@@ -27,9 +27,9 @@ const READS = [
 
 /** What the kits mean by their figures; asked once, and every plain figure typed from then on is read so. */
 export const KitQuestions = inOwnScope(function KitQuestions() {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const commit = useCommit();
-  const { settings } = book;
+  const { settings } = snapshot;
   const kit = settings.kit ?? USUAL_KIT;
   const keep = (change: Partial<Kit>) =>
     void commit({ label: 'The kits, as you say', settings: (present) => ({ ...present, kit: { ...kit, ...change } }) });

@@ -6,13 +6,13 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { netVolume, type ReadBy } from '@/calculators/set-up/net-volume';
 import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { Worked } from '@/interface/worked';
-import { useCommit, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useTank } from '@/interface/workspace/workspace';
 import { lastObservation } from '@/derived/observations/observations';
 import { netVolumeL } from '@/record/schema';
 import { RiseAndVolume } from './rise-and-volume';
@@ -28,8 +28,8 @@ type AddedId = keyof typeof ADDED;
 
 /** How much water there is, by a known amount added and the rise it made. */
 export function MeasureVolume() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const commit = useCommit();
   const [addedId, setAddedId] = useKeptState<AddedId>('measure-volume addedId', 'sodium-bicarbonate');
   const { readBy, perL } = ADDED[addedId];
@@ -37,7 +37,7 @@ export function MeasureVolume() {
   const [grams, setGrams] = useKeptState<number | null>('measure-volume grams', null);
   const [before, setBefore] = useKeptState<number | null>('measure-volume before', null);
   const [after, setAfter] = useKeptState<number | null>('measure-volume after', null);
-  const last = lastObservation(book, tank.id, readBy);
+  const last = lastObservation(snapshot, tank.id, readBy);
   const usualG = Number((perL * thoughtL).toPrecision(2));
   const given = grams ?? usualG;
   const from = before ?? last?.value ?? null;

@@ -4,20 +4,20 @@ import { nanoid } from 'nanoid';
 import { type FormEvent } from 'react';
 import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Button } from '@/interface/button';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Button } from '@/interface/controls/button';
 import { describeEntry } from '@/record/kinds/describe';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { whenText } from '@/interface/when';
-import { inOwnScope } from '@/interface/refused-fields';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { whenText } from '@/interface/time/when';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { putIn } from '@/derived/cycle/cycle';
 import type { EntryOf } from '@/record/schema';
 
 /** What was put in that lives or carries life, and a way to log more. */
 export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usual: AddedKind }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   const form = 'put-in';
@@ -35,9 +35,9 @@ export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usu
       what,
       count: count ?? 1,
     };
-    if (await commit({ label: `Logged ${describeEntry(entry, book)} added`, put: { entries: [entry] } })) forget();
+    if (await commit({ label: `Logged ${describeEntry(entry, snapshot)} added`, put: { entries: [entry] } })) forget();
   };
-  const there = putIn(book, tank).filter(({ at }) => at <= now);
+  const there = putIn(snapshot, tank).filter(({ at }) => at <= now);
   return (
     <section aria-label="What went in" className="mt-8">
       <h2 className="text-lg font-semibold">What went in</h2>
@@ -47,8 +47,8 @@ export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usu
         <ul className="flex flex-wrap gap-x-6">
           {there.slice(-8).map((entry) => (
             <li key={entry.id}>
-              {describeEntry(entry, book)}{' '}
-              <span className="text-sm text-soft">{whenText(entry.at, now, book.settings.zone, 'day')}</span>
+              {describeEntry(entry, snapshot)}{' '}
+              <span className="text-sm text-soft">{whenText(entry.at, now, snapshot.settings.zone, 'day')}</span>
             </li>
           ))}
         </ul>

@@ -2,7 +2,7 @@
 
 import type { QuantityKind } from '@/quantities/kinds';
 import { quantity, showText } from '@/quantities/quantity';
-import { useUnits } from '@/interface/workspace';
+import { useUnits } from '@/interface/workspace/workspace';
 
 interface Props {
   readonly kind: QuantityKind;

@@ -9,18 +9,18 @@ import { plainSentence } from '@/calculators/calculator/sentence';
 import { SCHOOLS_OF_SET_UP, type Choices } from '@/calculators/set-up/order-of-work';
 import { MEASURED, setUp, SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';
 import { quantity, showText } from '@/quantities/quantity';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { ChoiceRow } from '@/interface/choice-row';
-import { Sentence } from '@/interface/phrases';
-import { PaperBox, TickBox } from '@/interface/tick-box';
-import { QuantityField } from '@/interface/quantity-field';
-import { whenText } from '@/interface/when';
-import { without } from '@/interface/without';
-import { WhenField } from '@/interface/when-field';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank, useTell, useUnits } from '@/interface/workspace';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { ChoiceRow } from '@/interface/controls/choice-row';
+import { Sentence } from '@/interface/answer/phrases';
+import { PaperBox, TickBox } from '@/interface/controls/tick-box';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { whenText } from '@/interface/time/when';
+import { without } from '@/interface/parts/without';
+import { WhenField } from '@/interface/fields/when-field';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank, useTell, useUnits } from '@/interface/workspace/workspace';
 import { saltStrength } from '@/derived/saltwater/learnt-salt';
 import { samePlan, setUpTicks, usualSetUp, waterMadePerDay } from '@/derived/set-up/set-up';
 import type { SetUpRow } from '@/record/schema';
@@ -34,20 +34,20 @@ const CHOICES = {
 
 /** A tank that is not filled yet: what it takes, what it weighs, and the work in its order. */
 export function SetUp() {
-  const { book, tank } = useTank();
-  const { zone, units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { zone, units } = snapshot.settings;
   const now = useNow();
   const commit = useCommit();
   const form = 'set-up';
   const forget = useForgetDrafts(form);
   const [draft, setDraft] = useKeptState<SetUpRow>(`${form} draft`, () => tank.setUp ?? usualSetUp(tank, now));
   const set = (change: Partial<SetUpRow>) => setDraft((present) => ({ ...present, ...change }));
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
-  const madePerDay = waterMadePerDay(book, now);
+  const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
+  const madePerDay = waterMadePerDay(snapshot, now);
   const result = attempt(() =>
     setUp.run({
       ...draft,
-      gramsPerLAt35: saltStrength(book, salt).gramsPerLAt35,
+      gramsPerLAt35: saltStrength(snapshot, salt).gramsPerLAt35,
       ...(salt?.boxG !== undefined && { boxG: salt.boxG }),
       ...(madePerDay !== undefined && { madePerDay }),
       humidity: tank.room.humidity,
@@ -224,13 +224,13 @@ function OrderOfWork({ order, kept }: { readonly order: Order; readonly kept: bo
 }
 
 function WorkStepRow({ step, kept }: { readonly step: Order[number]; readonly kept: boolean }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const id = useId();
   const now = useNow();
   const units = useUnits();
   const tell = useTell();
   const commit = useCommit();
-  const tick = setUpTicks(book, tank).get(step.id);
+  const tick = setUpTicks(snapshot, tank).get(step.id);
   const says = plainSentence(step.says, units, tell).slice(0, 300);
   const turn = (done: boolean) => {
     const entry = { id: nanoid(), tankId: tank.id, at: now, kind: 'set-up-step' as const, step: step.id, says };
@@ -244,7 +244,7 @@ function WorkStepRow({ step, kept }: { readonly step: Order[number]; readonly ke
     <li className="flex items-start gap-3 border-t border-line py-1">
       {kept ? <TickBox id={id} done={tick !== undefined} onTurn={turn} /> : <PaperBox />}
       <span className="w-24 shrink-0 py-2.5 text-soft lg:py-1">
-        {whenText(step.at, now, book.settings.zone, 'day')}
+        {whenText(step.at, now, snapshot.settings.zone, 'day')}
       </span>
       <label htmlFor={kept ? id : undefined} className={`min-w-0 flex-1 py-2.5 lg:py-1 ${tick ? 'text-soft' : ''}`}>
         <Sentence phrases={step.says} />

@@ -2,7 +2,7 @@
 
 import type { setUp } from '@/calculators/set-up/set-up';
 import { quantity, showText } from '@/quantities/quantity';
-import { useUnits } from '@/interface/workspace';
+import { useUnits } from '@/interface/workspace/workspace';
 import type { SetUpRow } from '@/record/schema';
 
 interface Props {

@@ -10,19 +10,19 @@ import {
 } from '@/calculators/cycle/cycle-schools';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { quantity, showText } from '@/quantities/quantity';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button, ButtonLink } from '@/interface/button';
-import { Sentence } from '@/interface/phrases';
-import { QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { useAsked } from '@/interface/use-asked';
-import { useChoice } from '@/interface/use-choice';
-import { whenText } from '@/interface/when';
-import { WhenField } from '@/interface/when-field';
-import { Refused } from '@/interface/refused';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button, ButtonLink } from '@/interface/controls/button';
+import { Sentence } from '@/interface/answer/phrases';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { useAsked } from '@/interface/workspace/use-asked';
+import { useChoice } from '@/interface/address/use-choice';
+import { whenText } from '@/interface/time/when';
+import { WhenField } from '@/interface/fields/when-field';
+import { Refused } from '@/interface/answer/refused';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { ammoniaBottles, cycleDeeds, planQuestion } from '@/derived/cycle/cycle';
 import { isKnownStocked } from '@/derived/tank/stocked';
 import { CycleChart } from './cycle-picture';
@@ -30,11 +30,11 @@ import { benchAddress } from '@/registry/addresses';
 
 /** How a cycle by each school goes: what is dosed, what is to be expected, and when to test. */
 export function ThePlan() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const [asNew, setAsNew] = useKeptState('the-plan as new', false, 'tank');
   // No ammonia is put to a tank with animals in it, and no button begins a cycle there.
-  if (!tank.cycle && !asNew && isKnownStocked(book, tank, now))
+  if (!tank.cycle && !asNew && isKnownStocked(snapshot, tank, now))
     return (
       <>
         <Refused
@@ -50,16 +50,16 @@ export function ThePlan() {
 }
 
 function PlanOfACycle() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { name } = useWorkspace();
-  const { units, zone } = book.settings;
+  const { units, zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommit();
   const { cycle } = tank;
   const [school, setSchool] = useChoice<CycleSchoolId>('school', CYCLE_SCHOOL_IDS, cycle?.school ?? 'starter');
   const [ammonia, setAmmonia] = useKeptState<number | null>('the-plan ammonia', null);
   const [startAt, setStartAt] = useKeptState<number | null>('the-plan startAt', null);
-  const bottles = ammoniaBottles(book).map(({ solution }) => solution);
+  const bottles = ammoniaBottles(snapshot).map(({ solution }) => solution);
   const [bottleId, setBottleId] = useKeptState('the-plan bottleId', bottles[0]?.id ?? '');
   const bottle = bottles.find(({ id }) => id === bottleId);
   const chosen = CYCLE_SCHOOLS[school];
@@ -67,12 +67,12 @@ function PlanOfACycle() {
   const begins = startAt ?? cycle?.startedAt ?? Math.floor(now / 3_600_000) * 3_600_000;
   const result = useAsked(
     'cycle-plan',
-    planQuestion(book, tank, { school, startAt: begins, ammonia: ammonia ?? undefined, bottle }),
+    planQuestion(snapshot, tank, { school, startAt: begins, ammonia: ammonia ?? undefined, bottle }),
   );
   const values = result?.outcome?.values;
   const measured = chosen.source === 'measured';
   // What began the cycle is not offered a second time.
-  const dosed = cycleDeeds(book, tank).some(({ did, at }) => did === 'dosed ammonia' && at >= begins - DAY_MS);
+  const dosed = cycleDeeds(snapshot, tank).some(({ did, at }) => did === 'dosed ammonia' && at >= begins - DAY_MS);
   const begin = () =>
     void commit({
       label: `The cycle of ${tank.name} begun: ${chosen.name.toLowerCase()}`,

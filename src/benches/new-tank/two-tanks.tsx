@@ -1,7 +1,7 @@
 'use client';
 
 import { quantity, showText } from '@/quantities/quantity';
-import { useUnits } from '@/interface/workspace';
+import { useUnits } from '@/interface/workspace/workspace';
 
 interface Vessel {
   readonly name: string;

@@ -4,11 +4,11 @@ import { nanoid } from 'nanoid';
 import { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { whenText } from '@/interface/when';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { NextStep } from '@/interface/next-step';
+import { Button } from '@/interface/controls/button';
+import { whenText } from '@/interface/time/when';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { NextStep } from '@/interface/answer/next-step';
 import { dialInQuestion } from '@/derived/reactor/reactor-dial-in-question';
 import { reactorSetting } from '@/derived/reactor/reactor-setting';
 import { describeEntry } from '@/record/kinds/describe';
@@ -19,15 +19,15 @@ const SHOWN = 8;
 
 /** One change at a time, read from the record: what comes next, when it is tested and how the tank answers. */
 export function DialIn({ question, tried }: ReactorPart) {
-  const { book, tank } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units, zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
-  const input = dialInQuestion(book, tank, now, question, tried);
+  const input = dialInQuestion(snapshot, tank, now, question, tried);
   const result = input && attempt(() => reactorDialIn.run(input));
   const values = result?.outcome?.values;
-  const { running } = reactorSetting(book, tank, now);
-  const history = book.entries
+  const { running } = reactorSetting(snapshot, tank, now);
+  const history = snapshot.entries
     .filter(
       ({ kind, tankId }) =>
         tankId === tank.id && (kind === 'reactor' || kind === 'effluent-test' || kind === 'reactor-filled'),
@@ -78,7 +78,7 @@ export function DialIn({ question, tried }: ReactorPart) {
             <ul>
               {history.map((entry) => (
                 <li key={entry.id} className="flex flex-wrap justify-between gap-x-4 border-t border-line py-1.5">
-                  <span>{describeEntry(entry, book)}</span>
+                  <span>{describeEntry(entry, snapshot)}</span>
                   <span className="text-soft">{whenText(entry.at, now, zone)}</span>
                 </li>
               ))}

@@ -4,9 +4,9 @@ import type { ReactorUseValues } from '@/calculators/reactor/reactor-use-input';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Worked } from '@/interface/worked';
-import { useNow, useTank } from '@/interface/workspace';
-import { NextStep } from '@/interface/next-step';
+import { Worked } from '@/interface/answer/worked';
+import { useNow, useTank } from '@/interface/workspace/workspace';
+import { NextStep } from '@/interface/answer/next-step';
 import { reactorQuestion } from '@/derived/reactor/reactor-question';
 import { reactorSetting } from '@/derived/reactor/reactor-setting';
 import { reactorUseNow } from '@/derived/reactor/reactor-use-question';
@@ -17,18 +17,18 @@ import { ReactorBuilt } from './reactor-built';
 
 /** Grams and bubbles, until when they last, and what the excess CO2 does to the tank's pH. */
 export function GasAndMedia({ question, tried }: ReactorPart) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
-  const { running } = reactorSetting(book, tank, now);
+  const { running } = reactorSetting(snapshot, tank, now);
   // As it runs, or as it is tried; a reactor on paper runs as it would have to.
   const needed =
     tried.flow === undefined && !running
       ? attempt(() => {
-          const input = reactorQuestion(book, tank, now, question, tried, 'flow');
+          const input = reactorQuestion(snapshot, tank, now, question, tried, 'flow');
           return { mlPerMin: input && reactorOutput.run(input).values.mlPerMin };
         }).outcome?.mlPerMin
       : undefined;
-  const { outcome, refusal } = attempt(() => reactorUseNow(book, tank, now, question, tried, tried.flow ?? needed));
+  const { outcome, refusal } = attempt(() => reactorUseNow(snapshot, tank, now, question, tried, tried.flow ?? needed));
   const result = outcome ? { outcome } : refusal && { refusal };
   const values = outcome?.values;
   return (
@@ -54,7 +54,7 @@ export function GasAndMedia({ question, tried }: ReactorPart) {
 /** What is used a day and how often it is filled. */
 function Stores({ values }: { readonly values: ReactorUseValues }) {
   const {
-    book: {
+    snapshot: {
       settings: { units },
     },
   } = useTank();

@@ -3,11 +3,11 @@
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Expectation } from '@/quantities/parse-quantity';
-import { Button } from '@/interface/button';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import type { Entry } from '@/record/schema';
 
 interface Draft {

@@ -5,13 +5,13 @@ import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { ChoiceRow } from '@/interface/choice-row';
-import { QuantityField } from '@/interface/quantity-field';
-import { without } from '@/interface/without';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { ChoiceRow } from '@/interface/controls/choice-row';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { without } from '@/interface/parts/without';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { reactorQuestion } from '@/derived/reactor/reactor-question';
 import { reactorSetting } from '@/derived/reactor/reactor-setting';
 import { reactorUseQuestion } from '@/derived/reactor/reactor-use-question';
@@ -31,20 +31,20 @@ const settable = (mlPerMin: number) => Math.round(mlPerMin * 10) / 10;
 
 /** Any two of demand, effluent and flow give the third, drawn on the reactor itself. */
 export function Output({ question, tried, onTry }: ReactorPart) {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const find = tried.find ?? 'flow';
-  const input = reactorQuestion(book, tank, now, question, tried, find);
+  const input = reactorQuestion(snapshot, tank, now, question, tried, find);
   const result = input && attempt(() => reactorOutput.run(input));
   const values = result?.outcome?.values;
-  const { running, effluentAlkalinity, chamberPh, mlPerMin } = reactorSetting(book, tank, now, tried);
+  const { running, effluentAlkalinity, chamberPh, mlPerMin } = reactorSetting(snapshot, tank, now, tried);
   const use =
     values && values.mmolPerDay > 0
       ? attempt(() => {
           const asked = reactorUseQuestion(
-            book,
+            snapshot,
             tank,
             now,
             question,
@@ -60,7 +60,7 @@ export function Output({ question, tried, onTry }: ReactorPart) {
   const flow = values && settable(values.mlPerMin);
   const setRunning = () => {
     if (!values || flow === undefined) return;
-    const entries = reactorSet(book, tank, now, {
+    const entries = reactorSet(snapshot, tank, now, {
       mlPerMin: flow,
       effluentAlkalinity: values.effluentAlkalinity,
       ...(chamberPh !== undefined && { chamberPh }),

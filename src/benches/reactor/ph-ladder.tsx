@@ -2,7 +2,7 @@
 
 import type { TankPhs } from '@/calculators/reactor/reactor-use-input';
 import { quantity, showText } from '@/quantities/quantity';
-import { useUnits } from '@/interface/workspace';
+import { useUnits } from '@/interface/workspace/workspace';
 
 const LEFT = 172;
 const WIDTH = 440;

@@ -3,13 +3,13 @@
 import type { ReactNode } from 'react';
 import { listed } from '@/calculators/calculator/words';
 import { attempt } from '@/calculators/calculator/attempt';
-import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { usePart } from '@/interface/here';
-import { useKeptState } from '@/interface/kept-draft';
-import { Refused } from '@/interface/refused';
-import { WhatWasDosed } from '@/interface/what-was-dosed';
-import { useNow, useTank } from '@/interface/workspace';
+import { Bench } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { usePart } from '@/interface/workspace/here';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Refused } from '@/interface/answer/refused';
+import { WhatWasDosed } from '@/interface/parts/what-was-dosed';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { doseQuestion } from '@/derived/dosing/dose-question';
 import type { PartOf } from '@/registry/benches';
 import { DialIn } from './dial-in';
@@ -35,11 +35,11 @@ const SCREENS: Record<PartOf<'reactor'>, (part: ReactorPart) => ReactNode> = {
 
 /** A calcium reactor: run, fed, dialled in and sized; one that runs, or one on paper. */
 export function ReactorBench() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const [tried, setTried] = useKeptState<Tried>('reactor tried', {});
   const { outcome: question, refusal } = attempt(() =>
-    doseQuestion(book, tank, now, tried.perDay === undefined ? {} : { perDay: { alkalinity: tried.perDay } }),
+    doseQuestion(snapshot, tank, now, tried.perDay === undefined ? {} : { perDay: { alkalinity: tried.perDay } }),
   );
   const own = TRIED_WORDS.flatMap(([key, words]) => (tried[key] === undefined ? [] : [words]));
   const Screen = SCREENS[usePart('reactor')];

@@ -2,11 +2,11 @@
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Expectation } from '@/quantities/parse-quantity';
-import { Button } from '@/interface/button';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { useCommitOnce, useTank } from '@/interface/workspace';
+import { Button } from '@/interface/controls/button';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { useCommitOnce, useTank } from '@/interface/workspace/workspace';
 import type { Tank } from '@/record/schema';
 
 type Row = NonNullable<Tank['reactor']>;

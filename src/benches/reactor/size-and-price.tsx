@@ -3,20 +3,20 @@
 import { reactorSize } from '@/calculators/reactor/reactor-size';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
-import { Worked } from '@/interface/worked';
-import { useNow, useTank } from '@/interface/workspace';
-import { usePrices, YourPrices } from '@/interface/your-prices';
-import { NextStep } from '@/interface/next-step';
+import { Worked } from '@/interface/answer/worked';
+import { useNow, useTank } from '@/interface/workspace/workspace';
+import { usePrices, YourPrices } from '@/interface/parts/your-prices';
+import { NextStep } from '@/interface/answer/next-step';
 import { reactorSizeQuestion } from '@/derived/reactor/reactor-size-question';
 import type { ReactorPart } from './reactor-part';
 import { ReactorBuilt } from './reactor-built';
 
 /** Chamber and feed for the demand now and in two years, and the month in which it pays against two-part. */
 export function SizeAndPrice({ question, tried }: ReactorPart) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const [prices, setPrices] = usePrices();
-  const input = reactorSizeQuestion(book, tank, now, question, tried, prices);
+  const input = reactorSizeQuestion(snapshot, tank, now, question, tried, prices);
   const result = input && attempt(() => reactorSize.run(input));
   const values = result?.outcome?.values;
   return (
@@ -54,7 +54,7 @@ function SizeScale({
   readonly later: number;
 }) {
   const {
-    book: {
+    snapshot: {
       settings: { units },
     },
   } = useTank();

@@ -8,15 +8,15 @@ import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { purifier } from '@/calculators/source-water/purifier';
 import { MIX_HOURS } from '@/calculators/mixing/batch-readiness';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { useKeptState } from '@/interface/kept-draft';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { Bench, Figures } from '@/interface/bench';
-import { Button, ButtonLink } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
-import { WhenField } from '@/interface/when-field';
-import { useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { Bench, Figures } from '@/interface/answer/bench';
+import { Button, ButtonLink } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Refused } from '@/interface/answer/refused';
+import { WhenField } from '@/interface/fields/when-field';
+import { useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { changeHabit } from '@/derived/saltwater/change-habit';
 import { disinfectantQuestion, sourceState, waterQuestion, type SourceState } from '@/derived/source-water/source-line';
 import type { Source } from '@/record/schema';
@@ -28,9 +28,9 @@ import { benchAddress } from '@/registry/addresses';
 
 /** From tap to RO/DI water: when it is ready, and what the line needs. */
 export function RoWaterBench() {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const [editing, setEditing] = useState(false);
-  const source = book.sources[0];
+  const source = snapshot.sources[0];
   if (!source || editing)
     return (
       <Bench>
@@ -42,12 +42,12 @@ export function RoWaterBench() {
 }
 
 function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit: () => void }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { name } = useWorkspace();
-  const { zone } = book.settings;
+  const { zone } = snapshot.settings;
   const now = useNow();
-  const state = sourceState(book, source, now);
-  const habit = changeHabit(book, tank, now);
+  const state = sourceState(snapshot, source, now);
+  const habit = changeHabit(snapshot, tank, now);
   // Water for the next change, in time for it to be mixed a day before.
   const wanted = (habit.nextAt ?? 0) - (MIX_HOURS * DAY_MS) / 24;
   const [litres, setLitres] = useKeptState<number | null>('ro-water litres', () =>

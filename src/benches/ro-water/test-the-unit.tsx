@@ -6,13 +6,13 @@ import { useState, type FormEvent } from 'react';
 import { attempt } from '@/calculators/calculator/attempt';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
 import { purifier } from '@/calculators/source-water/purifier';
-import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/kept-draft';
-import { FormEnd } from '@/interface/form-end';
+import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/storage/kept-draft';
+import { FormEnd } from '@/interface/controls/form-end';
 import { describeEntry } from '@/record/kinds/describe';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
 import { SOURCE_FIGURES } from '@/record/kinds/source-test';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import type { EntryOf, Source } from '@/record/schema';
 
 type Given = Partial<Record<Figure, number>>;
@@ -20,7 +20,7 @@ type Figure = (typeof SOURCE_FIGURES)[number][0];
 
 /** A reading of the line: as many of its figures as were taken. */
 export const TestTheUnit = inOwnScope(function TestTheUnit({ source }: { readonly source: Source }) {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
   const form = 'test-the-unit';
@@ -45,7 +45,7 @@ export const TestTheUnit = inOwnScope(function TestTheUnit({ source }: { readonl
       ...given,
     };
     if (
-      (await commit({ label: `Logged ${describeEntry(entry, book)}`, put: { entries: [entry] } })) &&
+      (await commit({ label: `Logged ${describeEntry(entry, snapshot)}`, put: { entries: [entry] } })) &&
       stillSent(figures)
     ) {
       setFigures({});

@@ -3,16 +3,16 @@
 import { nanoid } from 'nanoid';
 import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
-import { Button } from '@/interface/button';
+import { Button } from '@/interface/controls/button';
 import { STAGE_WORDS } from '@/record/schema';
-import { dayText } from '@/interface/when';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { dayText } from '@/interface/time/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import type { SourceState } from '@/derived/source-water/source-line';
 
 /** The parts of the line in the order the water meets them: since when, how much water since, and until when. */
 export function UnitParts({ state: { source, stages, supply } }: { readonly state: SourceState }) {
-  const { book } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot } = useTank();
+  const { units, zone } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const fitted = (stageId: string, words: string) =>

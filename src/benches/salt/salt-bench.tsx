@@ -7,14 +7,14 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { courseOf } from '@/chemistry/water-change/course';
 import { saltsCompared } from '@/calculators/water-change/salts-compared';
-import { useKeptState } from '@/interface/kept-draft';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { Bench, Figures } from '@/interface/bench';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { Bench, Figures } from '@/interface/answer/bench';
 import { CourseChart } from '@/interface/charts/pictures';
-import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
-import { useNow, useTank } from '@/interface/workspace';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Refused } from '@/interface/answer/refused';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { changeHabit, HABIT_FROM } from '@/derived/saltwater/change-habit';
 import { levelsNow, movingCautions, consumptionPerDay } from '@/derived/water-change/change-question';
 import { aimFor } from '@/derived/observations/targets';
@@ -27,18 +27,18 @@ import { Schools } from './schools';
 
 /** The keeper's salts side by side, and what each would make of this tank on its routine. */
 export function SaltBench() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
-  const habit = changeHabit(book, tank, now);
+  const habit = changeHabit(snapshot, tank, now);
   const [changeL, setChangeL] = useKeptState<number | null>('salt-bench changeL', null);
   const [everyDays, setEveryDays] = useKeptState<number | null>('salt-bench everyDays', null);
   const [own, setOwn] = useKeptState<number | null>('salt-bench own', null);
   const salinity = own ?? aimFor(tank, 'salinity');
-  const levels = levelsNow(book, tank, now);
-  const takes = consumptionPerDay(book, tank, now);
+  const levels = levelsNow(snapshot, tank, now);
+  const takes = consumptionPerDay(snapshot, tank, now);
   const level = (parameter: (typeof DOSED_PARAMETERS)[number]) => levels[parameter] ?? aimFor(tank, parameter);
-  const told = book.salts.filter(({ profile }) => profile !== null);
+  const told = snapshot.salts.filter(({ profile }) => profile !== null);
   const result =
     told.length === 0
       ? undefined
@@ -60,7 +60,7 @@ export function SaltBench() {
                     {
                       name,
                       ...profile,
-                      gramsPerLAt35: saltStrength(book, told[i]).gramsPerLAt35,
+                      gramsPerLAt35: saltStrength(snapshot, told[i]).gramsPerLAt35,
                       ...(boxG !== undefined && { boxG }),
                       ...(boxPrice !== undefined && { boxPrice }),
                     },
@@ -157,7 +157,7 @@ export function SaltBench() {
       <SaltList schools={outcome?.values.salts ?? []} />
       <Schools livestock={tank.livestock} />
       {outcome && <Working steps={outcome.working} />}
-      {outcome && <Cautions cautions={[...outcome.cautions, ...movingCautions(book, tank, now)]} />}
+      {outcome && <Cautions cautions={[...outcome.cautions, ...movingCautions(snapshot, tank, now)]} />}
     </Bench>
   );
 }

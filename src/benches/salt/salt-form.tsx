@@ -2,12 +2,12 @@
 
 import { useState, type FormEvent } from 'react';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { useKeptState, useRowForm } from '@/interface/kept-draft';
-import { FormEnd } from '@/interface/form-end';
-import { NameField } from '@/interface/name-field';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { useCommitOnce } from '@/interface/workspace';
-import { inOwnScope } from '@/interface/refused-fields';
+import { useKeptState, useRowForm } from '@/interface/storage/kept-draft';
+import { FormEnd } from '@/interface/controls/form-end';
+import { NameField } from '@/interface/controls/name-field';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { useCommitOnce } from '@/interface/workspace/workspace';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Salt } from '@/record/schema';
 

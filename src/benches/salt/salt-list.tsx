@@ -1,10 +1,10 @@
 'use client';
 
 import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
-import { useKeptState } from '@/interface/kept-draft';
-import { Button } from '@/interface/button';
-import { RecordRow } from '@/interface/record-row';
-import { useCommit, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Button } from '@/interface/controls/button';
+import { RecordRow } from '@/interface/controls/record-row';
+import { useCommit, useTank } from '@/interface/workspace/workspace';
 import { labelTested, saltStrength, type LabelTested, type SaltStrength } from '@/derived/saltwater/learnt-salt';
 import type { Salt } from '@/record/schema';
 import { SaltForm } from './salt-form';
@@ -15,14 +15,14 @@ export function SaltList({
 }: {
   readonly schools: readonly { readonly name: string; readonly school: string; readonly costAYear?: number }[];
 }) {
-  const { book } = useTank();
-  const { units } = book.settings;
+  const { snapshot } = useTank();
+  const { units } = snapshot.settings;
   const commit = useCommit();
   const [editing, setEditing] = useKeptState<string | null>('salt-list editing', null);
   const done = () => setEditing(null);
   const inUse = (id: string) =>
-    book.entries.some((entry) => 'saltId' in entry && entry.saltId === id) ||
-    book.tanks.some((tank) => tank.saltId === id);
+    snapshot.entries.some((entry) => 'saltId' in entry && entry.saltId === id) ||
+    snapshot.tanks.some((tank) => tank.saltId === id);
   return (
     <section aria-label="Salts" className="mt-10 border-t border-line pt-5">
       <h2 className="text-lg font-semibold">Salts</h2>
@@ -30,7 +30,7 @@ export function SaltList({
         Those you mix, and any you think of buying: enter its label and it stands beside the others.
       </p>
       <ul className="mt-2 max-w-5xl">
-        {book.salts.map((salt) => {
+        {snapshot.salts.map((salt) => {
           const compared = schools.find(({ name }) => name === salt.name);
           return (
             <li key={salt.id} className="border-t border-line py-2">
@@ -47,9 +47,9 @@ export function SaltList({
                       : () => void commit({ label: `Removed ${salt.name}`, remove: { salts: [salt.id] } })
                   }
                 >
-                  <span className="block">{strengthWords(salt, saltStrength(book, salt))}</span>
+                  <span className="block">{strengthWords(salt, saltStrength(snapshot, salt))}</span>
                   {salt.profile && <span className="block">{profileWords(salt.profile, units)}</span>}
-                  {labelTested(book, salt).map((tested) => (
+                  {labelTested(snapshot, salt).map((tested) => (
                     <span key={tested.parameter} className={`block ${tested.differs ? 'text-kelp' : 'text-soft'}`}>
                       {testedWords(tested, units)}
                     </span>

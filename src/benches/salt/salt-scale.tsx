@@ -1,6 +1,6 @@
 'use client';
 
-import { useWidth } from '@/interface/use-width';
+import { useWidth } from '@/interface/controls/use-width';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { preferredUnit, quantity, showText, type UnitPreferences } from '@/quantities/quantity';

@@ -4,23 +4,23 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { useKeptState } from '@/interface/kept-draft';
-import { Button } from '@/interface/button';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { SelectField } from '@/interface/select-field';
-import { whenText } from '@/interface/when';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Button } from '@/interface/controls/button';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { SelectField } from '@/interface/controls/select-field';
+import { whenText } from '@/interface/time/when';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { pumpDelivery } from '@/derived/supplies/pump-delivery';
 import { dosesRunning } from '@/derived/balance/what-goes-in';
 
 /** What each pump gives, as it was measured: so many millilitres in so many seconds. */
 export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const dosed = dosesRunning(book, tank, now).flatMap(
-    ({ solutionId }) => book.solutions.find(({ id }) => id === solutionId) ?? [],
+  const dosed = dosesRunning(snapshot, tank, now).flatMap(
+    ({ solutionId }) => snapshot.solutions.find(({ id }) => id === solutionId) ?? [],
   );
   const [chosen, setChosen] = useState<string>();
   const [gaveMl, setGaveMl] = useKeptState<number | null>('pump gave', null);
@@ -28,7 +28,7 @@ export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
   const [setMl, setSetMl] = useKeptState<number | null>('pump was set to', null);
   const {
     settings: { units, zone },
-  } = book;
+  } = snapshot;
   const solution = dosed.find(({ id }) => id === chosen) ?? dosed[0];
   if (!solution) return null;
   const file = async () => {
@@ -64,7 +64,7 @@ export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
       </p>
       <ul className="mt-2 max-w-3xl">
         {dosed.map(({ id, name }) => {
-          const delivery = pumpDelivery(book, tank, id, now);
+          const delivery = pumpDelivery(snapshot, tank, id, now);
           return (
             <li key={id} className="flex flex-wrap justify-between gap-x-4 border-t border-line py-1.5">
               <span>{name}</span>

@@ -6,23 +6,23 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { listed } from '@/calculators/calculator/words';
 import { doseSchedule } from '@/calculators/dosing/dose-schedule';
 import { attempt } from '@/calculators/calculator/attempt';
-import { Bench } from '@/interface/bench';
+import { Bench } from '@/interface/answer/bench';
 import { quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/button';
-import { ChoiceRow } from '@/interface/choice-row';
+import { Button } from '@/interface/controls/button';
+import { ChoiceRow } from '@/interface/controls/choice-row';
 import { CourseChart } from '@/interface/charts/pictures';
-import { useKeptState } from '@/interface/kept-draft';
-import { QuantityField } from '@/interface/quantity-field';
-import { useWidth } from '@/interface/use-width';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { useWidth } from '@/interface/controls/use-width';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import type { Hours } from '@/record/kinds/entry-kind';
 import type { Entry } from '@/record/schema';
 import { lightsOf, scheduleQuestion, USUAL_LIGHTS } from '@/derived/schedule/schedule-question';
 import { dosesRunning, type PartSchedule } from '@/derived/balance/what-goes-in';
 import { DayStrip } from '@/interface/charts/day-strip';
-import { ClockFields } from '@/interface/clock-fields';
-import { NextStep } from '@/interface/next-step';
+import { ClockFields } from '@/interface/controls/clock-fields';
+import { NextStep } from '@/interface/answer/next-step';
 import { patternOf, windowsOf, type Pattern } from './patterns';
 import { PumpDeliveries } from './pump-deliveries';
 
@@ -43,17 +43,17 @@ export function ScheduleBench() {
 }
 
 function Schedule() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommitOnce();
-  const runs = dosesRunning(book, tank, now);
+  const runs = dosesRunning(snapshot, tank, now);
   const [tried, setTried] = useKeptState<Readonly<Record<string, PartSchedule>>>(`schedule of ${tank.id}`, {});
   const [ref, width] = useWidth(600);
-  const lights = lightsOf(book, tank, now);
+  const lights = lightsOf(snapshot, tank, now);
   const parts = runs.map((run) => ({ ...(tried[run.solutionId] ?? run), mlPerDay: run.mlPerDay }));
-  const result = attempt(() => doseSchedule.run(scheduleQuestion(book, tank, now, parts)));
+  const result = attempt(() => doseSchedule.run(scheduleQuestion(snapshot, tank, now, parts)));
   const values = result.outcome?.values;
-  const nameOf = (id: string) => book.solutions.find((solution) => solution.id === id)?.name ?? '';
+  const nameOf = (id: string) => snapshot.solutions.find((solution) => solution.id === id)?.name ?? '';
   const change = (part: PartSchedule, over: Partial<PartSchedule>) =>
     setTried({ ...tried, [part.solutionId]: { ...part, ...over } });
   const changed = parts.filter((part) => {
@@ -210,7 +210,7 @@ function PartHours({
   readonly onChange: (over: Partial<PartSchedule>) => void;
 }) {
   const {
-    book: {
+    snapshot: {
       settings: { units },
     },
   } = useTank();

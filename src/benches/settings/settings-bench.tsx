@@ -1,18 +1,18 @@
 'use client';
 
-import { Bench } from '@/interface/bench';
-import { Answer } from '@/interface/answer';
-import { UnitChoices } from '@/interface/unit-choices';
-import { useCommit, useTank } from '@/interface/workspace';
+import { Bench } from '@/interface/answer/bench';
+import { Answer } from '@/interface/answer/answer';
+import { UnitChoices } from '@/interface/fields/unit-choices';
+import { useCommit, useTank } from '@/interface/workspace/workspace';
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import type { Settings } from '@/record/schema';
 import { ZoneChoice } from './zone-choice';
 
 /** How the record is shown and typed: units, clock, keys. Every tank of it is shown so. */
 export function SettingsBench() {
-  const { book } = useTank();
+  const { snapshot } = useTank();
   const commit = useCommit();
-  const { settings } = book;
+  const { settings } = snapshot;
   return (
     <Bench>
       <Answer answer={settingsAnswer(settings)} />

@@ -1,9 +1,9 @@
 'use client';
 
 import { useMemo } from 'react';
-import { hereZone } from '@/interface/here-zone';
-import { SelectField } from '@/interface/select-field';
-import { useCommit } from '@/interface/workspace';
+import { hereZone } from '@/interface/time/here-zone';
+import { SelectField } from '@/interface/controls/select-field';
+import { useCommit } from '@/interface/workspace/workspace';
 import type { Settings } from '@/record/schema';
 
 /** Where days begin. What was logged keeps its moment; the day and the hour it is told by follow the zone. */

@@ -2,15 +2,15 @@
 
 import { nanoid } from 'nanoid';
 import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Answer } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { goTo, useAsks } from '@/interface/place';
-import { Bench } from '@/interface/bench';
-import { Waiting } from '@/interface/waiting';
-import { useBookIfRead, useCommitOnce, useWorkspace } from '@/interface/workspace';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Answer } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { goTo, useAsks } from '@/interface/address/place';
+import { Bench } from '@/interface/answer/bench';
+import { Waiting } from '@/interface/lazy/waiting';
+import { useSnapshotIfRead, useCommitOnce, useWorkspace } from '@/interface/workspace/workspace';
 import { newTank } from '@/record/defaults';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { benchAddress } from '@/registry/addresses';
 import { systemVolumeOf } from '@/derived/tank/system-volume';
 import { TankForm } from './tank-form';
@@ -18,8 +18,8 @@ import { TankPicture } from './tank-picture';
 
 /** Where a keeper's own record begins, and where another tank joins it. */
 export function AddTankBench() {
-  const book = useBookIfRead();
-  return book ? <NewTankForm book={book} /> : <Waiting />;
+  const snapshot = useSnapshotIfRead();
+  return snapshot ? <NewTankForm snapshot={snapshot} /> : <Waiting />;
 }
 
 /** A new tank is judged by these until its keeper sets others. */
@@ -36,7 +36,7 @@ const FIRST_TARGETS: readonly ParameterId[] = [
   'temperature',
 ];
 
-function NewTankForm({ book }: { readonly book: Book }) {
+function NewTankForm({ snapshot }: { readonly snapshot: Snapshot }) {
   const { name } = useWorkspace();
   const commit = useCommitOnce();
   // A tank that is not set up yet begins with the plan of its set-up.
@@ -45,13 +45,13 @@ function NewTankForm({ book }: { readonly book: Book }) {
   const forget = useForgetDrafts(form);
   const [draft, setDraft] = useKeptState<Tank>(`${form} draft`, () => ({
     ...newTank(nanoid()),
-    saltId: book.salts[0]?.id ?? null,
+    saltId: snapshot.salts[0]?.id ?? null,
   }));
   const { answer, cautions } = systemVolumeOf(draft);
   const make = async (tank: Tank) => {
     const usual = Object.fromEntries(FIRST_TARGETS.map((id) => [id, [...PARAMETERS[id].band]])) as Tank['targets'];
     // A tab that was duplicated holds the same draft, and may have made its tank already.
-    const id = book.tanks.some((other) => other.id === tank.id) ? nanoid() : tank.id;
+    const id = snapshot.tanks.some((other) => other.id === tank.id) ? nanoid() : tank.id;
     const made: Tank = { ...tank, id, targets: { ...usual, ...tank.targets } };
     if (await commit({ label: `Added ${made.name}`, put: { tanks: [made] }, settings: (present) => present })) {
       forget();
@@ -61,7 +61,7 @@ function NewTankForm({ book }: { readonly book: Book }) {
   return (
     <Bench
       question={
-        planned ? 'Which tank is planned?' : book.tanks.length === 0 ? 'Which tank runs?' : 'Which tank is added?'
+        planned ? 'Which tank is planned?' : snapshot.tanks.length === 0 ? 'Which tank runs?' : 'Which tank is added?'
       }
     >
       <Answer answer={answer} cautions={cautions} />
@@ -69,13 +69,13 @@ function NewTankForm({ book }: { readonly book: Book }) {
         <TankForm
           draft={draft}
           onDraft={setDraft}
-          salts={book.salts}
-          solutions={book.solutions}
+          salts={snapshot.salts}
+          solutions={snapshot.solutions}
           submitWords="Add this tank"
           onSubmit={(tank) => void make(tank)}
           short
         />
-        <TankPicture tank={draft} units={book.settings.units} />
+        <TankPicture tank={draft} units={snapshot.settings.units} />
       </div>
       <Cautions cautions={cautions} />
       <p className="mt-6 max-w-3xl text-soft">

@@ -1,13 +1,13 @@
 'use client';
 
 import { systemVolumeOf } from '@/derived/tank/system-volume';
-import { useBase, useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Answer } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { goTo } from '@/interface/place';
-import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { useBase, useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Answer } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { goTo } from '@/interface/address/place';
+import { Bench } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { useCommit, useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { withReservoir } from '@/derived/top-off/reservoir-mark';
 import type { EntryKind, Tank } from '@/record/schema';
 import { volumeChanged, withVolume, type VolumeHoldsFrom } from '@/record/volume-history';
@@ -23,7 +23,7 @@ export function TankBench() {
 }
 
 function TankEditor() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { name } = useWorkspace();
   const commit = useCommit();
   const now = useNow();
@@ -36,7 +36,7 @@ function TankEditor() {
 
   // What was dosed rests on the net volume: a change of it says from when it holds.
   const [from, setFrom] = useKeptState<VolumeHoldsFrom | ''>(`${form} holds from`, '');
-  const rested = book.entries.some(({ tankId, kind }) => tankId === tank.id && RESTS_ON_VOLUME.has(kind));
+  const rested = snapshot.entries.some(({ tankId, kind }) => tankId === tank.id && RESTS_ON_VOLUME.has(kind));
   const asks = rested && volumeChanged(tank, draft);
 
   const save = async (given: Tank) => {
@@ -51,7 +51,7 @@ function TankEditor() {
     setOpened(saved);
   };
   const remove = async () => {
-    const entries = book.entries.filter((entry) => entry.tankId === tank.id).map(({ id }) => id);
+    const entries = snapshot.entries.filter((entry) => entry.tankId === tank.id).map(({ id }) => id);
     if (
       await commit({
         label: `Removed ${tank.name} and its ${entries.length} entries`,
@@ -68,13 +68,13 @@ function TankEditor() {
         <TankForm
           draft={draft}
           onDraft={setDraft}
-          salts={book.salts}
-          solutions={book.solutions}
+          salts={snapshot.salts}
+          solutions={snapshot.solutions}
           submitWords="Save the tank"
           onSubmit={(saved) => void save(saved)}
           holdsFrom={asks ? { value: from, onChange: setFrom } : undefined}
         />
-        <TankPicture tank={draft} units={book.settings.units} />
+        <TankPicture tank={draft} units={snapshot.settings.units} />
       </div>
       <Cautions cautions={cautions} />
       <section aria-label="Remove this tank" className="mt-10 border-t border-line pt-4">

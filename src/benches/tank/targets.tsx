@@ -3,8 +3,8 @@
 import { offered, PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
 import { BAND_SCHOOLS } from '@/calculators/parameters/band-schools';
 import { NUTRIENT_SCHOOLS } from '@/calculators/parameters/parameter';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import type { Tank } from '@/record/schema';
 
 /** A band of a school as the tank's own two figures. */

@@ -1,29 +1,29 @@
 'use client';
 
-import { Link } from '@/interface/link';
+import { Link } from '@/interface/address/link';
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { observationText } from '@/derived/observations/observations';
-import { Answer, HowSureMarks } from '@/interface/answer';
-import { Bench } from '@/interface/bench';
-import { ButtonLink } from '@/interface/button';
-import { Sentence } from '@/interface/phrases';
-import { whenText } from '@/interface/when';
-import { useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { Answer, HowSureMarks } from '@/interface/answer/answer';
+import { Bench } from '@/interface/answer/bench';
+import { ButtonLink } from '@/interface/controls/button';
+import { Sentence } from '@/interface/answer/phrases';
+import { whenText } from '@/interface/time/when';
+import { useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { waterStatus, type ParameterStatus } from '@/derived/observations/water-status';
-import { useCycle } from '@/interface/cycle-context';
+import { useCycle } from '@/interface/workspace/cycle-context';
 import { jotExamples } from '@/jot/example';
 import { benchAddress } from '@/registry/addresses';
 import { todayOf } from '@/derived/today/today';
 
 /** The first screen of a tank: what needs doing, in the order it matters, and where the water stands. */
 export function TodayBench() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { name } = useWorkspace();
   const now = useNow();
-  const untouched = !tank.cycle && !book.entries.some(({ tankId }) => tankId === tank.id);
+  const untouched = !tank.cycle && !snapshot.entries.some(({ tankId }) => tankId === tank.id);
   const { followed, result } = useCycle();
-  const today = todayOf(book, tank, now, followed && !result ? 'asked' : result?.outcome);
+  const today = todayOf(snapshot, tank, now, followed && !result ? 'asked' : result?.outcome);
   return (
     <Bench question={`What needs doing at ${tank.name}?`}>
       <Answer
@@ -59,7 +59,7 @@ export function TodayBench() {
             ))}
           </ul>
         </section>
-        <WaterStands standings={waterStatus(book, tank, now)} now={now} />
+        <WaterStands standings={waterStatus(snapshot, tank, now)} now={now} />
       </div>
     </Bench>
   );
@@ -84,7 +84,7 @@ function Line({ href, title, answer }: { readonly href: string; readonly title: 
 /** Each parameter on its own band: where it stands, in words as well as place. */
 function WaterStands({ standings, now }: { readonly standings: readonly ParameterStatus[]; readonly now: number }) {
   const {
-    book: {
+    snapshot: {
       settings: { units, zone },
     },
   } = useTank();

@@ -11,13 +11,13 @@ import { SENSOR_IDS, SENSORS, type SensorId } from '@/calculators/top-off/sensor
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import type { Expectation } from '@/quantities/parse-quantity';
 import { capitalised } from '@/calculators/calculator/words';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
 import { suppliesAt } from '@/derived/supplies/supply-timeline';
 import { failureQuestion, USUAL_CUT_OFF_CM } from '@/derived/limewater/top-off-failure';
 import { evaporationOf } from '@/derived/top-off/top-off-question';
@@ -34,7 +34,7 @@ const SENSOR_OPTIONS = SENSOR_IDS.map((id) => [id, SENSORS[id].name] as const);
 
 /** Sump, reservoir, hose, pump and sensors as they stand: told once, drawn as they are told, and judged at once. */
 export function AtoSetUp() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommit();
   const form = 'as-it-stands';
@@ -44,16 +44,16 @@ export function AtoSetUp() {
   const row = rowOf(draft, tank.topOff);
   const read = tankSchema.safeParse({ ...tank, topOff: row });
   const tried = read.success ? read.data : tank;
-  const question = failureQuestion(book, tried, now);
+  const question = failureQuestion(snapshot, tried, now);
   const result = attempt(() => topOffFailure.run(question));
-  const loss = evaporationOf(book, tried, now);
+  const loss = evaporationOf(snapshot, tried, now);
   const kept = JSON.stringify(rowOf(draftOf(tank.topOff), tank.topOff)) === JSON.stringify(row);
   const keep = () =>
     void commit({ label: `Saved the ATO set-up of ${tank.name}`, put: { tanks: [{ ...tank, topOff: row }] } }).then(
       (done) => done && forget(),
     );
-  const doses = [...suppliesAt(book, tank, now).doses.keys()].flatMap(
-    (id) => book.solutions.find((solution) => solution.id === id) ?? [],
+  const doses = [...suppliesAt(snapshot, tank, now).doses.keys()].flatMap(
+    (id) => snapshot.solutions.find((solution) => solution.id === id) ?? [],
   );
   const figure = (key: FigureKey, label: string, expected: Expectation, hint?: string): ReactNode => (
     <QuantityField

@@ -8,16 +8,16 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { topOffFailure } from '@/calculators/top-off/failure';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { drawnLater } from '@/interface/charts/drawn-later';
-import { fetched } from '@/interface/fetched';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { Sentence } from '@/interface/phrases';
-import { QuantityField } from '@/interface/quantity-field';
-import { without } from '@/interface/without';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { deferred } from '@/interface/charts/deferred';
+import { lazy } from '@/interface/lazy/lazy';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { Sentence } from '@/interface/answer/phrases';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { without } from '@/interface/parts/without';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { draftQuestion } from '@/derived/dosing/draft-question';
 import { withReservoir } from '@/derived/top-off/reservoir-mark';
 import { failureQuestion } from '@/derived/limewater/top-off-failure';
@@ -25,15 +25,15 @@ import { topOffQuestion } from '@/derived/top-off/top-off-question';
 import type { EntryDraft } from '@/record/schema';
 import { TopOffPicture } from './top-off-picture';
 
-const EvaporationByMonth = drawnLater(
-  fetched(() => import('./evaporation-by-month').then((of) => of.EvaporationByMonth)),
+const EvaporationByMonth = deferred(
+  lazy(() => import('./evaporation-by-month').then((of) => of.EvaporationByMonth)),
   224,
 );
 
 /** What evaporates and how long the reservoir lasts; the next refills, the months, and what a cover would change. */
 export function EvaporationAndReservoir() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const form = 'loss';
@@ -47,7 +47,7 @@ export function EvaporationAndReservoir() {
 
   const reservoirL = reservoir ?? tank.reservoirL;
   const tried = withReservoir({ ...tank, reservoirL }, tank, now);
-  const record = topOffQuestion(book, tried, now);
+  const record = topOffQuestion(snapshot, tried, now);
   const result = attempt(() =>
     topOff.run({
       ...record,
@@ -58,7 +58,7 @@ export function EvaporationAndReservoir() {
   const values = result.outcome?.values;
   const failure = attempt(() =>
     topOffFailure.run({
-      ...failureQuestion(book, tried, now),
+      ...failureQuestion(snapshot, tried, now),
       ...(loss !== null && { litresPerDay: loss }),
     }),
   ).outcome;
@@ -141,7 +141,7 @@ export function EvaporationAndReservoir() {
               onChange={setRefill}
               placeholder={needed >= 0.05 ? `about ${showText(quantity('volume', needed), units, 2)}` : ''}
               hint={
-                (refill !== null && draftQuestion(book, tried, { kind: 'refill', at: now, volumeL: refill })) ||
+                (refill !== null && draftQuestion(snapshot, tried, { kind: 'refill', at: now, volumeL: refill })) ||
                 'to its mark'
               }
             />
@@ -154,7 +154,7 @@ export function EvaporationAndReservoir() {
                 onChange={setStands}
                 hint={
                   (stands !== null &&
-                    draftQuestion(book, tried, { kind: 'reservoir-level', at: now, litres: stands })) ||
+                    draftQuestion(snapshot, tried, { kind: 'reservoir-level', at: now, litres: stands })) ||
                   'looked at, not filled'
                 }
               />

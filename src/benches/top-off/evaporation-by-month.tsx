@@ -8,8 +8,8 @@ import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
 import { levelAxis } from '@/interface/charts/days-axis';
-import { saveFile } from '@/interface/save';
-import { useTank } from '@/interface/workspace';
+import { saveFile } from '@/interface/storage/save';
+import { useTank } from '@/interface/workspace/workspace';
 
 interface Month {
   readonly from: number;
@@ -22,8 +22,8 @@ const NINETEEN_IN_TWENTY = 1.96;
 
 /** What the log says was lost, month by month, with how sure. */
 export function EvaporationByMonth({ months }: { readonly months: readonly Month[] }) {
-  const { book } = useTank();
-  const { units, zone } = book.settings;
+  const { snapshot } = useTank();
+  const { units, zone } = snapshot.settings;
   const unit = preferredUnit('waterRate', units);
   const told = (litres: number) => showText(quantity('waterRate', litres), units);
   const rows = months.map(({ from, litresPerDay, sd }) => ({

@@ -8,15 +8,15 @@ import { topOffFailure } from '@/calculators/top-off/failure';
 import { HARM } from '@/calculators/top-off/harm';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
 import { CourseChart } from '@/interface/charts/pictures';
-import { Sentence } from '@/interface/phrases';
-import { QuantityField } from '@/interface/quantity-field';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
-import { NextStep } from '@/interface/next-step';
+import { Sentence } from '@/interface/answer/phrases';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
+import { NextStep } from '@/interface/answer/next-step';
 import { failureQuestion } from '@/derived/limewater/top-off-failure';
 import { withReservoir } from '@/derived/top-off/reservoir-mark';
 import { evaporationOf } from '@/derived/top-off/top-off-question';
@@ -30,8 +30,8 @@ const LIMIT_WORDS: Record<Limited['by'], string> = {
 
 /** The two accidents that frame a top-off, drawn: the whole reservoir in the tank, and nothing coming at all. */
 export function IfItFails() {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommit();
   const [reservoir, setReservoir] = useKeptState<number | null>('tried reservoir', null, 'tank');
@@ -39,13 +39,13 @@ export function IfItFails() {
   const [runLimit, setRunLimit] = useKeptState<number | null>('if-it-fails runLimit', null);
   const tried = withReservoir({ ...tank, reservoirL: reservoir ?? tank.reservoirL }, tank, now);
   const question = {
-    ...failureQuestion(book, tried, now),
+    ...failureQuestion(snapshot, tried, now),
     ...(floor !== null && { floorSalinity: floor }),
     ...(runLimit !== null && { runLimitDays: runLimit }),
   };
   const result = attempt(() => topOffFailure.run(question));
   const values = result.outcome?.values;
-  const loss = evaporationOf(book, tried, now);
+  const loss = evaporationOf(snapshot, tried, now);
   const mark =
     values && values.worst.salinity < values.floor && values.largestL >= 1
       ? Math.floor(values.largestL * 2) / 2

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { without } from '@/interface/without';
+import { without } from '@/interface/parts/without';
 import { newTank } from '@/record/defaults';
 import { tankSchema, type TopOffRow } from '@/record/schema';
 import { geometryOf } from './geometry';

@@ -1,9 +1,9 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { Bench } from '@/interface/bench';
-import { usePart } from '@/interface/here';
-import { useTank } from '@/interface/workspace';
+import { Bench } from '@/interface/answer/bench';
+import { usePart } from '@/interface/workspace/here';
+import { useTank } from '@/interface/workspace/workspace';
 import type { PartOf } from '@/registry/benches';
 import { AtoSetUp } from './ato-set-up';
 import { EvaporationAndReservoir } from './evaporation-and-reservoir';

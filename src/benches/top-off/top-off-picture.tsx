@@ -2,7 +2,7 @@
 
 import type { FailureValues } from '@/calculators/top-off/failed';
 import { quantity, showText } from '@/quantities/quantity';
-import { useUnits } from '@/interface/workspace';
+import { useUnits } from '@/interface/workspace/workspace';
 import { litresOf } from '@/derived/top-off/top-off-question';
 import type { Tank } from '@/record/schema';
 import { geometryOf, type Standing } from './geometry';

@@ -2,21 +2,21 @@
 
 import type { Answer as AnswerText } from '@/calculators/calculator/calculator';
 import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
-import { Answer } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { Link } from '@/interface/link';
-import { Sentence } from '@/interface/phrases';
+import { Answer } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { Link } from '@/interface/address/link';
+import { Sentence } from '@/interface/answer/phrases';
 import { benchAddress } from '@/registry/addresses';
 import { SeriesChart } from '@/interface/charts/pictures';
-import { markOf, marksOf } from '@/interface/tide/marks';
-import { useTide } from '@/interface/tide/tide-context';
-import { dayText } from '@/interface/when';
-import { useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { markOf, marksOf } from '@/interface/timeline/marks';
+import { useTide } from '@/interface/timeline/timeline-context';
+import { dayText } from '@/interface/time/when';
+import { useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { kindOf } from '@/record/kinds/list';
 import type { EntryKind } from '@/record/schema';
 import { trendAhead, trendOf } from '@/derived/trends/parameter-trend';
 import { Co2Words } from './co2-words';
-import { useCycle } from '@/interface/cycle-context';
+import { useCycle } from '@/interface/workspace/cycle-context';
 import { outlookOf } from '@/derived/trends/outlook-of';
 import { observationsOf } from '@/derived/observations/observations';
 import { levelsOutcome } from '@/derived/trends/levels-question';
@@ -47,13 +47,13 @@ const NEEDS_ITS_TITLE: ReadonlySet<EntryKind> = new Set<EntryKind>([
 
 /** A small picture of every level, each with its trend in a sentence; all move with the tide line. */
 export function AllLevels() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { name: workspace } = useWorkspace();
   const { from, to } = useTide();
   const now = useNow();
-  const { zone } = book.settings;
-  const marks = marksOf(book, tank.id, from, to);
-  const measured = (id: ParameterId) => observationsOf(book, tank.id, id).length > 0;
+  const { zone } = snapshot.settings;
+  const marks = marksOf(snapshot, tank.id, from, to);
+  const measured = (id: ParameterId) => observationsOf(snapshot, tank.id, id).length > 0;
   // A tank that is cycling is read by ammonia and nitrite first; whatever was never measured stands last.
   const cycle = useCycle().result?.outcome;
   const inOrder =
@@ -61,22 +61,22 @@ export function AllLevels() {
       ? PARAMETER_IDS
       : PARAMETER_IDS.toSorted((a, b) => Number(CYCLING.includes(b)) - Number(CYCLING.includes(a)));
   const ordered = [...inOrder.filter(measured), ...ALWAYS.filter((id) => !measured(id))];
-  const answer: AnswerText = levelsOutcome(book, tank, now).answer;
+  const answer: AnswerText = levelsOutcome(snapshot, tank, now).answer;
 
   return (
     <>
       <Answer answer={answer} />
-      <Cautions alone cautions={nutrientsAtZero(book, tank, now).cautions} />
+      <Cautions alone cautions={nutrientsAtZero(snapshot, tank, now).cautions} />
       <div className="mt-6 grid gap-x-8 gap-y-6 md:grid-cols-2">
         {ordered.map((id) => {
-          const trend = trendOf(book, tank, id, now);
-          const modelled = outlookOf(book, tank, id, now, to, cycle);
+          const trend = trendOf(snapshot, tank, id, now);
+          const modelled = outlookOf(snapshot, tank, id, now, to, cycle);
           const ahead = modelled.length > 0 ? modelled : trendAhead(trend.values, now, to);
           return (
             <div key={id} className="min-w-0">
               <SeriesChart
                 parameter={id}
-                readings={observationsOf(book, tank.id, id)}
+                readings={observationsOf(snapshot, tank.id, id)}
                 band={tank.targets[id]}
                 ahead={ahead}
                 marks={marks}

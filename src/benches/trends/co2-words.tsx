@@ -1,13 +1,13 @@
 'use client';
 
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
-import { useTank } from '@/interface/workspace';
+import { useTank } from '@/interface/workspace/workspace';
 import { co2Seen } from '@/derived/outlook/co2-of-the-water';
 
 /** What the last pH says of the air: with alkalinity right, the room's CO2 sets pH. */
 export function Co2Words({ carriedOn }: { readonly carriedOn: boolean }) {
-  const { book, tank } = useTank();
-  const seen = co2Seen(book, tank);
+  const { snapshot, tank } = useTank();
+  const seen = co2Seen(snapshot, tank);
   if (!seen) return null;
   const rounded = Number(seen.pco2Uatm.toPrecision(2));
   return (

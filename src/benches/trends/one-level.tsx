@@ -4,21 +4,21 @@ import { useState } from 'react';
 import { capitalised, listed } from '@/calculators/calculator/words';
 import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
-import { Answer, Working } from '@/interface/answer';
-import { Button, ButtonLink } from '@/interface/button';
-import { Cautions } from '@/interface/cautions';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Button, ButtonLink } from '@/interface/controls/button';
+import { Cautions } from '@/interface/answer/cautions';
 import { SeriesChart } from '@/interface/charts/pictures';
-import { ChoiceRow } from '@/interface/choice-row';
-import { goTo, useAsks } from '@/interface/place';
-import { useTide } from '@/interface/tide/tide-context';
-import { marksOf } from '@/interface/tide/marks';
-import { useNow, useTank, useWorkspace } from '@/interface/workspace';
+import { ChoiceRow } from '@/interface/controls/choice-row';
+import { goTo, useAsks } from '@/interface/address/place';
+import { useTide } from '@/interface/timeline/timeline-context';
+import { marksOf } from '@/interface/timeline/marks';
+import { useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { offInstrument } from '@/derived/observations/instrument-check';
 import { observationsOf } from '@/derived/observations/observations';
 import { outlookOf } from '@/derived/trends/outlook-of';
 import { isOfTheSalt, readingsAt, trendAhead, trendOf } from '@/derived/trends/parameter-trend';
 import { benchAddress } from '@/registry/addresses';
-import { useCycle } from '@/interface/cycle-context';
+import { useCycle } from '@/interface/workspace/cycle-context';
 import { Co2Words } from './co2-words';
 import { PanAndZoom } from './pan-and-zoom';
 import { ProportionPicture } from './proportion-picture';
@@ -27,23 +27,24 @@ const LARGE = 340;
 
 /** One level large, with its trend, the day its pace changed and where it goes; moved and drawn closer with the tide line. */
 export function OneLevel() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const { name: workspace } = useWorkspace();
   const now = useNow();
   const { from, to } = useTide();
   const asked = useAsks().get('of') ?? '';
   const [at35, setAt35] = useState(false);
   const cycle = useCycle().result?.outcome;
-  const read = PARAMETER_IDS.filter((id) => observationsOf(book, tank.id, id).length > 0);
+  const read = PARAMETER_IDS.filter((id) => observationsOf(snapshot, tank.id, id).length > 0);
   const parameter: ParameterId = isParameter(asked) ? asked : (read[0] ?? 'alkalinity');
   // Of a salinity that no sea has the level at 35 ppt is refused, and what was read stands.
-  const told = at35 && isOfTheSalt(parameter) ? attempt(() => trendOf(book, tank, parameter, now, true)) : undefined;
+  const told =
+    at35 && isOfTheSalt(parameter) ? attempt(() => trendOf(snapshot, tank, parameter, now, true)) : undefined;
   const normalised = told?.outcome !== undefined;
-  const { answer, working, cautions, values } = told?.outcome ?? trendOf(book, tank, parameter, now);
-  const modelled = outlookOf(book, tank, parameter, now, to, cycle);
+  const { answer, working, cautions, values } = told?.outcome ?? trendOf(snapshot, tank, parameter, now);
+  const modelled = outlookOf(snapshot, tank, parameter, now, to, cycle);
   const ahead = modelled.length > 0 ? modelled : trendAhead(values, now, to);
-  const last = observationsOf(book, tank.id, parameter).findLast(({ at }) => at <= now);
-  const off = offInstrument(book, tank, parameter, now);
+  const last = observationsOf(snapshot, tank.id, parameter).findLast(({ at }) => at <= now);
+  const off = offInstrument(snapshot, tank, parameter, now);
   const choose = (id: ParameterId) => goTo(`${benchAddress(workspace, tank.id, 'trends', 'one')}&of=${id}`, 'replace');
   return (
     <>
@@ -94,11 +95,11 @@ export function OneLevel() {
         >
           <SeriesChart
             parameter={parameter}
-            readings={readingsAt(book, tank, parameter, normalised)}
+            readings={readingsAt(snapshot, tank, parameter, normalised)}
             band={tank.targets[parameter]}
             // What is ahead is told as the tank will hold it, and not at another salinity.
             ahead={normalised ? [] : ahead}
-            marks={marksOf(book, tank.id, from, to)}
+            marks={marksOf(snapshot, tank.id, from, to)}
             trend={values}
             height={LARGE}
           />

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import { USUAL_STRETCH, useTide } from '@/interface/tide/tide-context';
+import { USUAL_STRETCH, useTide } from '@/interface/timeline/timeline-context';
 
 /** By so much of the stretch in view an arrow moves it; and by so much a step draws it closer. */
 const STEP = 0.2;

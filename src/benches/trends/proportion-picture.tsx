@@ -3,10 +3,10 @@
 import { scaleLinear } from 'd3-scale';
 import { estimate, preferredUnit, quantity } from '@/quantities/quantity';
 import type { Phrase } from '@/calculators/calculator/calculator';
-import { Sentence } from '@/interface/phrases';
-import { useTide } from '@/interface/tide/tide-context';
-import { dayText } from '@/interface/when';
-import { useNow, useTank } from '@/interface/workspace';
+import { Sentence } from '@/interface/answer/phrases';
+import { useTide } from '@/interface/timeline/timeline-context';
+import { dayText } from '@/interface/time/when';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { proportionOf } from '@/derived/trends/proportion';
 
 const WIDTH = 420;
@@ -17,15 +17,15 @@ const FOOT = 34;
 /** Alkalinity against calcium over the stretch in view, and the slope they have when corals take both. */
 export function ProportionPicture() {
   const {
-    book,
-    book: {
+    snapshot,
+    snapshot: {
       settings: { units, zone },
     },
     tank,
   } = useTank();
   const now = useNow();
   const { from, to } = useTide();
-  const told = proportionOf(book, tank, now, from, Math.min(to, now));
+  const told = proportionOf(snapshot, tank, now, from, Math.min(to, now));
   const [first, last] = [told?.points[0], told?.points.at(-1)];
   if (!told || !first || !last)
     return (

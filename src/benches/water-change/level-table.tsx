@@ -5,7 +5,7 @@ import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';
 import type { waterChange } from '@/calculators/water-change/water-change';
-import { useTank } from '@/interface/workspace';
+import { useTank } from '@/interface/workspace/workspace';
 
 /** Each level before and after, drawn as a step on its own scale, with what the new water brings. */
 export function LevelTable({
@@ -18,7 +18,7 @@ export function LevelTable({
   readonly water: Levels;
 }) {
   const {
-    book: {
+    snapshot: {
       settings: { units },
     },
   } = useTank();

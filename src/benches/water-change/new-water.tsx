@@ -5,10 +5,10 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/quantities/quantity';
 import { FOLLOWED, type Followed, type Levels } from '@/chemistry/water-change/followed';
 import type { WaterOrigins } from '@/calculators/water-change/new-water-from';
-import { useKeptState } from '@/interface/kept-draft';
-import { QuantityField } from '@/interface/quantity-field';
-import { SelectField } from '@/interface/select-field';
-import { useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { SelectField } from '@/interface/controls/select-field';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { batchStates, originsOfBatch, waterOfBatch, type BatchState } from '@/derived/saltwater/batches';
 import { changeHabit } from '@/derived/saltwater/change-habit';
 import { aimFor } from '@/derived/observations/targets';
@@ -42,20 +42,20 @@ export interface Seen {
  * @param goesOn it is changed again and again: then the tank's salt comes first, as the balance reckons with it; one batch is soon used up
  */
 export function useNewWater(goesOn: boolean): NewWater {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
-  const batches = batchStates(book, now).filter(({ batch }) => batch.tankId === tank.id || batch.tankId === null);
+  const batches = batchStates(snapshot, now).filter(({ batch }) => batch.tankId === tank.id || batch.tankId === null);
   const [chosen, setChosen] = useState<string>();
   const [own, setOwn] = useKeptState<number | null>('new-water own', null);
   // The newest that would do for the change; a batch too small is there to be chosen.
-  const enough = batches.findLast(({ leftL }) => leftL >= 0.9 * changeHabit(book, tank, now).changeL);
+  const enough = batches.findLast(({ leftL }) => leftL >= 0.9 * changeHabit(snapshot, tank, now).changeL);
   const first = enough && !goesOn ? `batch ${enough.batch.id}` : `salt ${tank.saltId ?? ''}`;
   const value = chosen ?? first;
   const batch = batches.find(({ batch: { id } }) => value === `batch ${id}`);
-  const salt = book.salts.find(({ id }) => value === `salt ${id}`);
+  const salt = snapshot.salts.find(({ id }) => value === `salt ${id}`);
   const salinity = own ?? batch?.salinity ?? batch?.batch.targetSalinity ?? aimFor(tank, 'salinity');
-  const water = batch ? waterOfBatch(book, { ...batch, salinity }) : waterOfSalt(salt, salinity);
+  const water = batch ? waterOfBatch(snapshot, { ...batch, salinity }) : waterOfSalt(salt, salinity);
   const fields = (
     <>
       <SelectField
@@ -65,9 +65,9 @@ export function useNewWater(goesOn: boolean): NewWater {
         options={[
           ...batches.map(
             ({ batch: { id }, leftL }) =>
-              [`batch ${id}`, `${batchName(book, id)}, ${showText(quantity('volume', leftL), units)}`] as const,
+              [`batch ${id}`, `${batchName(snapshot, id)}, ${showText(quantity('volume', leftL), units)}`] as const,
           ),
-          ...book.salts.map(({ id, name }) => [`salt ${id}`, `mixed from ${name}`] as const),
+          ...snapshot.salts.map(({ id, name }) => [`salt ${id}`, `mixed from ${name}`] as const),
           ['salt ', 'as natural seawater'] as const,
         ]}
         onChange={(next) => {
@@ -94,7 +94,7 @@ export function useNewWater(goesOn: boolean): NewWater {
   return {
     levels: Object.fromEntries(FOLLOWED.map((id) => [id, water[id]])),
     from: {
-      ...(batch ? originsOfBatch(book, batch) : originsOfSalt(salt)),
+      ...(batch ? originsOfBatch(snapshot, batch) : originsOfSalt(salt)),
       ...(own !== null && { salinity: 'yours' }),
     },
     salinity,

@@ -6,13 +6,13 @@ import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { waterChange } from '@/calculators/water-change/water-change';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
 import { CourseChart } from '@/interface/charts/pictures';
-import { QuantityField } from '@/interface/quantity-field';
-import { Worked } from '@/interface/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Worked } from '@/interface/answer/worked';
+import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { changeHabit } from '@/derived/saltwater/change-habit';
 import { consumptionPerDay } from '@/derived/water-change/change-question';
 import { aimFor } from '@/derived/observations/targets';
@@ -28,14 +28,14 @@ const PERCENT_OF_TANK = 100;
 
 /** One change, or a few some days apart: what every level becomes, what must match, what heat it needs. */
 export function OneOrSeveral({ several, water, about, levels: measured }: Seen & { readonly several: boolean }) {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const volumeL = netVolumeL(tank);
   // A tank never tested is taken to stand at the salinity it is meant to have.
   const levels = { salinity: aimFor(tank, 'salinity'), ...measured };
-  const habit = changeHabit(book, tank, now);
+  const habit = changeHabit(snapshot, tank, now);
   const usualL = several ? Math.round(volumeL * RESET.share) : habit.changeL;
   const [own, setOwn] = useKeptState<number | null>('change-series own', null);
   const [changes, setChanges] = useKeptState<number | null>('change-series changes', several ? RESET.changes : 1);
@@ -43,7 +43,7 @@ export function OneOrSeveral({ several, water, about, levels: measured }: Seen &
   const [newC, setNewC] = useKeptState<number | null>('change-series newC', null);
   const [heaterW, setHeaterW] = useKeptState<number | null>('change-series heaterW', null);
   const changeL = own ?? usualL;
-  const tankC = lastObservation(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
+  const tankC = lastObservation(snapshot, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature');
   const result = attempt(() =>
     waterChange.run({
       netVolumeL: volumeL,
@@ -53,7 +53,7 @@ export function OneOrSeveral({ several, water, about, levels: measured }: Seen &
       tank: levels,
       newWater: water.levels,
       newWaterFrom: water.from,
-      consumptionPerDay: several ? consumptionPerDay(book, tank, now) : {},
+      consumptionPerDay: several ? consumptionPerDay(snapshot, tank, now) : {},
       tankC,
       ...(newC !== null && { newC }),
       ...(heaterW !== null && { heaterW }),

@@ -8,14 +8,14 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { changeRoutine } from '@/calculators/water-change/change-routine';
 import { FOLLOWED, type Levels } from '@/chemistry/water-change/followed';
-import { useKeptState } from '@/interface/kept-draft';
-import { Figures } from '@/interface/bench';
-import { Button } from '@/interface/button';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Figures } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
 import { CourseChart } from '@/interface/charts/pictures';
-import { QuantityField } from '@/interface/quantity-field';
-import { without } from '@/interface/without';
-import { Worked } from '@/interface/worked';
-import { useCommit, useNow, useTank } from '@/interface/workspace';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { without } from '@/interface/parts/without';
+import { Worked } from '@/interface/answer/worked';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
 import { changeHabit, HABIT_FROM } from '@/derived/saltwater/change-habit';
 import { movingCautions, consumptionPerDay } from '@/derived/water-change/change-question';
 import { saltStrength } from '@/derived/saltwater/learnt-salt';
@@ -24,11 +24,11 @@ import type { Seen } from './new-water';
 
 /** A habit of changing water, or new water dripped in without end: where it settles, what it carries, what it costs. */
 export function TheRoutine({ drip, water, about, levels }: Seen & { readonly drip: boolean }) {
-  const { book, tank } = useTank();
-  const { units } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { units } = snapshot.settings;
   const now = useNow();
   const commit = useCommit();
-  const habit = changeHabit(book, tank, now);
+  const habit = changeHabit(snapshot, tank, now);
   const [ownL, setOwnL] = useKeptState<number | null>('the-routine ownL', null);
   const [ownDays, setOwnDays] = useKeptState<number | null>('the-routine ownDays', null);
   const [litresPerDay, setLitresPerDay] = useKeptState<number | null>('the-routine litresPerDay', null);
@@ -37,11 +37,11 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
   const changeL = ownL ?? habit.changeL;
   const everyDays = ownDays ?? habit.everyDays;
   const flow = litresPerDay ?? Number((habit.changeL / habit.everyDays).toPrecision(2));
-  const logged = consumptionPerDay(book, tank, now);
+  const logged = consumptionPerDay(snapshot, tank, now);
   const takes = { ...logged, ...ownTakes };
   const takesOfAbout = (perDay: number | null) =>
     setOwnTakes((present) => (perDay === null ? without(present, about) : { ...present, [about]: perDay }));
-  const salt = water.salt ?? book.salts.find(({ id }) => id === tank.saltId);
+  const salt = water.salt ?? snapshot.salts.find(({ id }) => id === tank.saltId);
   const result = attempt(() =>
     changeRoutine.run({
       netVolumeL: netVolumeL(tank),
@@ -53,7 +53,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
       floor: Object.fromEntries(
         FOLLOWED.flatMap((id) => (FALLS.includes(id) ? [[id, (tank.targets[id] ?? PARAMETERS[id].band)[0]]] : [])),
       ),
-      gramsPerLAt35: saltStrength(book, salt).gramsPerLAt35,
+      gramsPerLAt35: saltStrength(snapshot, salt).gramsPerLAt35,
       ...(salt?.boxG !== undefined && { boxG: salt.boxG }),
       ...(salt?.boxPrice !== undefined && { boxPrice: salt.boxPrice }),
       about,
@@ -81,7 +81,7 @@ export function TheRoutine({ drip, water, about, levels }: Seen & { readonly dri
           </Button>
         )
       }
-      cautions={ownTakes[about] === undefined ? movingCautions(book, tank, now) : []}
+      cautions={ownTakes[about] === undefined ? movingCautions(snapshot, tank, now) : []}
     >
       <div className="mt-5 grid gap-8 lg:grid-cols-2">
         {points.length > 0 ? (

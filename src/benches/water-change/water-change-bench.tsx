@@ -2,11 +2,11 @@
 
 import { FOLLOWED, type Followed } from '@/chemistry/water-change/followed';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { Bench } from '@/interface/bench';
-import { usePart } from '@/interface/here';
-import { SelectField } from '@/interface/select-field';
-import { useChoice } from '@/interface/use-choice';
-import { useNow, useTank } from '@/interface/workspace';
+import { Bench } from '@/interface/answer/bench';
+import { usePart } from '@/interface/workspace/here';
+import { SelectField } from '@/interface/controls/select-field';
+import { useChoice } from '@/interface/address/use-choice';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { levelsNow } from '@/derived/water-change/change-question';
 import { Backwards } from './backwards';
 import { useNewWater } from './new-water';
@@ -15,10 +15,10 @@ import { TheRoutine } from './the-routine';
 
 /** Water out and water in: what it does once, in a series, as a habit; and how much is needed for an aim. */
 export function WaterChangeBench() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const part = usePart('water-change');
-  const levels = levelsNow(book, tank, now);
+  const levels = levelsNow(snapshot, tank, now);
   const measured = FOLLOWED.filter((id) => levels[id] !== undefined);
   const [about, setAbout] = useChoice<Followed>(
     'of',

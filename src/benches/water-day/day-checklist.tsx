@@ -5,24 +5,24 @@ import { useId } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import type { DayPhase, DayStep } from '@/calculators/water-change/checklist';
-import { useKeptState } from '@/interface/kept-draft';
-import { Sentence } from '@/interface/phrases';
-import { PaperBox, TickBox } from '@/interface/tick-box';
-import { QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { whenText } from '@/interface/when';
-import { useCommit, useNow, useTell } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Sentence } from '@/interface/answer/phrases';
+import { PaperBox, TickBox } from '@/interface/controls/tick-box';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { whenText } from '@/interface/time/when';
+import { useCommit, useNow, useTell } from '@/interface/workspace/workspace';
 import { tickChange, untickChange } from '@/derived/saltwater/tick';
 import { ticksOf } from '@/derived/saltwater/water-day';
-import type { Book, WaterDay } from '@/record/schema';
+import type { Snapshot, WaterDay } from '@/record/schema';
 
 /** The day step by step; ticked once it is kept. What a tick stands for is logged with it. */
 export function DayChecklist({
-  book,
+  snapshot,
   phases,
   day,
 }: {
-  readonly book: Book;
+  readonly snapshot: Snapshot;
   readonly phases: readonly DayPhase[];
   readonly day: WaterDay | undefined;
 }) {
@@ -38,7 +38,7 @@ export function DayChecklist({
             <h3 className="font-semibold">{title}</h3>
             <ul>
               {steps.map((step) => (
-                <Step key={step.key} book={book} day={day} step={step} />
+                <Step key={step.key} snapshot={snapshot} day={day} step={step} />
               ))}
             </ul>
           </section>
@@ -49,11 +49,11 @@ export function DayChecklist({
 }
 
 const Step = inOwnScope(function Step({
-  book,
+  snapshot,
   day,
   step,
 }: {
-  readonly book: Book;
+  readonly snapshot: Snapshot;
   readonly day: WaterDay | undefined;
   readonly step: DayStep;
 }) {
@@ -62,14 +62,14 @@ const Step = inOwnScope(function Step({
   const tell = useTell();
   const commit = useCommit();
   const [salinity, setSalinity] = useKeptState<number | null>(`day reads ${day?.id ?? ''} ${step.key}`, null);
-  const { units, zone } = book.settings;
-  const tick = day && ticksOf(book, day.id).find((each) => each.step === step.key);
+  const { units, zone } = snapshot.settings;
+  const tick = day && ticksOf(snapshot, day.id).find((each) => each.step === step.key);
   const reads = day && !tick && step.writes?.what === 'read';
   const turn = async (done: boolean) => {
     if (!day) return;
     await commit(
       done
-        ? tickChange(book, {
+        ? tickChange(snapshot, {
             day,
             step,
             says: plainSentence(step.says, units, tell).slice(0, 300),
@@ -77,7 +77,7 @@ const Step = inOwnScope(function Step({
             newId: nanoid,
             ...(salinity !== null && { salinity }),
           })
-        : untickChange(book, day, step),
+        : untickChange(snapshot, day, step),
     );
   };
   return (

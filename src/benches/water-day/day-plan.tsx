@@ -2,47 +2,47 @@
 
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { QuantityField } from '@/interface/quantity-field';
-import { WhenField } from '@/interface/when-field';
-import { useNow } from '@/interface/workspace';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { WhenField } from '@/interface/fields/when-field';
+import { useNow } from '@/interface/workspace/workspace';
 import { changeHabit } from '@/derived/saltwater/change-habit';
 import { usualChange } from '@/derived/saltwater/water-day';
-import { netVolumeL, type Book, type WaterDay } from '@/record/schema';
-import { whenText } from '@/interface/when';
+import { netVolumeL, type Snapshot, type WaterDay } from '@/record/schema';
+import { whenText } from '@/interface/time/when';
 
 type Draft = Omit<WaterDay, 'id'>;
 
 /** Which tanks, how much and how salt; when, and in which vessels. */
 export function DayPlan({
-  book,
+  snapshot,
   draft,
   onDraft,
 }: {
-  readonly book: Book;
+  readonly snapshot: Snapshot;
   readonly draft: Draft;
   readonly onDraft: (draft: Draft) => void;
 }) {
   const now = useNow();
-  const { units, zone } = book.settings;
+  const { units, zone } = snapshot.settings;
   const change = (tankId: string, over: Partial<Draft['tanks'][number]>) =>
     onDraft({ ...draft, tanks: draft.tanks.map((each) => (each.tankId === tankId ? { ...each, ...over } : each)) });
   const toggle = (tankId: string, on: boolean) => {
-    const tank = book.tanks.find(({ id }) => id === tankId);
+    const tank = snapshot.tanks.find(({ id }) => id === tankId);
     if (!tank) return;
     const tanks = on
-      ? [...draft.tanks, usualChange(book, tank, now)]
+      ? [...draft.tanks, usualChange(snapshot, tank, now)]
       : draft.tanks.filter((each) => each.tankId !== tankId);
     onDraft({ ...draft, tanks });
   };
-  const vesselIds = draft.vesselIds ?? book.vessels.map(({ id }) => id);
+  const vesselIds = draft.vesselIds ?? snapshot.vessels.map(({ id }) => id);
   return (
     <div className="mt-6 grid gap-8 lg:grid-cols-[minmax(0,1fr)_18rem]">
       <fieldset className="min-w-0">
         <legend className="mb-1 font-semibold">Tanks</legend>
         <ul>
-          {book.tanks.map((tank) => {
+          {snapshot.tanks.map((tank) => {
             const own = draft.tanks.find(({ tankId }) => tankId === tank.id);
-            const { nextAt } = changeHabit(book, tank, now);
+            const { nextAt } = changeHabit(snapshot, tank, now);
             return (
               <li key={tank.id} className="border-t border-line py-2">
                 <label className="flex min-h-11 items-center gap-3">
@@ -101,10 +101,10 @@ export function DayPlan({
         />
         <fieldset>
           <legend className="mb-1 font-semibold">Vessels to mix in</legend>
-          {book.vessels.length === 0 && (
+          {snapshot.vessels.length === 0 && (
             <p className="text-sm text-soft">None entered: one is taken for each water. Add yours under Mixing.</p>
           )}
-          {book.vessels.map((vessel) => (
+          {snapshot.vessels.map((vessel) => (
             <label key={vessel.id} className="flex min-h-11 items-center gap-3 lg:min-h-9">
               <input
                 type="checkbox"

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { LAST_STEP, type DayPhase } from '@/calculators/water-change/checklist';
-import { emptyBook } from '@/record/defaults';
-import type { Book, Entry, WaterDay } from '@/record/schema';
+import { emptySnapshot } from '@/record/defaults';
+import type { Snapshot, Entry, WaterDay } from '@/record/schema';
 import { isDone, progressOf } from './progress';
 
 const day: WaterDay = { id: 'day', at: 1e12, mixHours: 24, tanks: [], vesselIds: [] };
@@ -9,8 +9,8 @@ const phases = [
   { title: 'The day before', steps: [{ key: 'mix', says: ['Mix 60 L.'] }] },
   { title: 'Afterwards', steps: [{ key: LAST_STEP, says: ['Heater on.'] }] },
 ] as unknown as DayPhase[];
-const ticked = (...steps: string[]): Book => ({
-  ...emptyBook('UTC'),
+const ticked = (...steps: string[]): Snapshot => ({
+  ...emptySnapshot('UTC'),
   entries: steps.map(
     (step, i) =>
       ({ id: `t${i}`, at: 1e12 + i, kind: 'step-done', tankId: null, waterDayId: 'day', step }) as unknown as Entry,

@@ -1,16 +1,16 @@
 import type { Answer } from '@/calculators/calculator/calculator';
 import { LAST_STEP, type DayPhase } from '@/calculators/water-change/checklist';
 import { ticksOf } from '@/derived/saltwater/water-day';
-import type { Book, WaterDay } from '@/record/schema';
+import type { Snapshot, WaterDay } from '@/record/schema';
 
 /** A day whose last step is ticked. */
-export function isDone(book: Book, day: WaterDay): boolean {
-  return ticksOf(book, day.id).some(({ step }) => step === LAST_STEP);
+export function isDone(snapshot: Snapshot, day: WaterDay): boolean {
+  return ticksOf(snapshot, day.id).some(({ step }) => step === LAST_STEP);
 }
 
 /** Once a step is ticked the next one is the answer. */
-export function progressOf(book: Book, day: WaterDay, phases: readonly DayPhase[]): Answer | undefined {
-  const done = new Set(ticksOf(book, day.id).map(({ step }) => step));
+export function progressOf(snapshot: Snapshot, day: WaterDay, phases: readonly DayPhase[]): Answer | undefined {
+  const done = new Set(ticksOf(snapshot, day.id).map(({ step }) => step));
   const steps = phases.flatMap((phase) => phase.steps.map((step) => ({ ...step, phase: phase.title })));
   const ticked = steps.filter(({ key }) => done.has(key)).length;
   if (ticked === 0) return undefined;

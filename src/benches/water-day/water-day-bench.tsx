@@ -6,16 +6,16 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { checklist } from '@/calculators/water-change/checklist';
 import { waterDay } from '@/calculators/water-change/water-day';
-import { useKeptState } from '@/interface/kept-draft';
-import { Answer, Working } from '@/interface/answer';
-import { Cautions } from '@/interface/cautions';
-import { Bench } from '@/interface/bench';
-import { Button } from '@/interface/button';
-import { Refused } from '@/interface/refused';
-import { whenText } from '@/interface/when';
-import { useCommit, useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Cautions } from '@/interface/answer/cautions';
+import { Bench } from '@/interface/answer/bench';
+import { Button } from '@/interface/controls/button';
+import { Refused } from '@/interface/answer/refused';
+import { whenText } from '@/interface/time/when';
+import { useCommit, useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { proposedDay, waterDayQuestion } from '@/derived/saltwater/water-day';
-import type { Book, WaterDay } from '@/record/schema';
+import type { Snapshot, WaterDay } from '@/record/schema';
 import { DayChecklist } from './day-checklist';
 import { DayPicture } from './day-picture';
 import { DayPlan } from './day-plan';
@@ -27,8 +27,8 @@ const HALF_HOUR_MS = 1_800_000;
 
 /** All tanks on one page: what is mixed where and when, and the day step by step. */
 export function WaterDayBench() {
-  const { book } = useTank();
-  return <TheDay book={book} />;
+  const { snapshot } = useTank();
+  return <TheDay snapshot={snapshot} />;
 }
 
 interface Planned {
@@ -38,25 +38,25 @@ interface Planned {
   readonly draft: Omit<WaterDay, 'id'> | undefined;
 }
 
-function TheDay({ book }: { readonly book: Book }) {
+function TheDay({ snapshot }: { readonly snapshot: Snapshot }) {
   const now = useNow();
-  const { zone } = book.settings;
+  const { zone } = snapshot.settings;
   const keepOnce = useCommitOnce();
   const commit = useCommit();
   const [planNext, setPlanNext] = useKeptState('day next', false);
-  const inHand = book.waterDays.filter(({ at }) => at > now - IN_HAND_DAYS * DAY_MS);
+  const inHand = snapshot.waterDays.filter(({ at }) => at > now - IN_HAND_DAYS * DAY_MS);
   // The first that is not done; where all are, the last, until the next is planned.
-  const kept = inHand.find((day) => !isDone(book, day)) ?? (planNext ? undefined : inHand.at(-1));
+  const kept = inHand.find((day) => !isDone(snapshot, day)) ?? (planNext ? undefined : inHand.at(-1));
   // What is planned is kept for the day it was begun on: another one in hand begins with its own.
   const [planned, setPlanned] = useKeptState<Planned | undefined>('day plan', undefined);
   const begun = planned?.of === kept?.id ? planned : undefined;
   const [draft, editing] = [begun?.draft, begun?.editing ?? false];
   const setDraft = (next: Omit<WaterDay, 'id'>) => setPlanned({ of: kept?.id, editing, draft: next });
   // Proposed once a visit, so that it does not move while it is looked at.
-  const [proposed] = useState(() => proposedDay(book, now));
+  const [proposed] = useState(() => proposedDay(snapshot, now));
   const shown = kept && !editing ? kept : { ...(kept && { id: kept.id }), ...(draft ?? kept ?? proposed) };
   const result = attempt(() => {
-    const question = waterDayQuestion(book, shown, now);
+    const question = waterDayQuestion(snapshot, shown, now);
     return question && { question, outcome: waterDay.run(question) };
   });
   const found = result.outcome;
@@ -67,7 +67,7 @@ function TheDay({ book }: { readonly book: Book }) {
           id,
           name: of,
           litres: Number(litres),
-          sensors: hasSensors(book, id),
+          sensors: hasSensors(snapshot, id),
         })),
       )
     : [];
@@ -81,7 +81,7 @@ function TheDay({ book }: { readonly book: Book }) {
     }
   };
   const planning = !kept || editing;
-  const progress = kept && !editing && found ? progressOf(book, kept, phases) : undefined;
+  const progress = kept && !editing && found ? progressOf(snapshot, kept, phases) : undefined;
   return (
     <Bench>
       {found ? (
@@ -97,12 +97,12 @@ function TheDay({ book }: { readonly book: Book }) {
               ) : (
                 <Button onClick={() => setPlanned({ of: kept.id, editing: true, draft })}>Change the plan</Button>
               )}
-              {kept && !editing && isDone(book, kept) && (
+              {kept && !editing && isDone(snapshot, kept) && (
                 <Button
                   look="main"
                   onClick={() => {
                     // The changes just logged move what falls due next.
-                    setPlanned({ of: undefined, editing: false, draft: proposedDay(book, now) });
+                    setPlanned({ of: undefined, editing: false, draft: proposedDay(snapshot, now) });
                     setPlanNext(true);
                   }}
                 >
@@ -131,17 +131,17 @@ function TheDay({ book }: { readonly book: Book }) {
       )}
       {found && (
         <div className="mt-5">
-          <DayPicture pours={found.outcome.values.pours} vessels={book.vessels} units={book.settings.units} />
+          <DayPicture pours={found.outcome.values.pours} vessels={snapshot.vessels} units={snapshot.settings.units} />
         </div>
       )}
-      {planning && <DayPlan book={book} draft={draft ?? kept ?? proposed} onDraft={setDraft} />}
+      {planning && <DayPlan snapshot={snapshot} draft={draft ?? kept ?? proposed} onDraft={setDraft} />}
       {!planning && kept && (
         <p className="mt-4">
           Starts <strong>{whenText(kept.at, now, zone)}</strong>:{' '}
           {found?.question.tanks.map(({ name: of }) => of).join(', ')}.
         </p>
       )}
-      {found && <DayChecklist book={book} phases={phases} day={planning ? undefined : kept} />}
+      {found && <DayChecklist snapshot={snapshot} phases={phases} day={planning ? undefined : kept} />}
       {found && (
         <div className="no-print">
           <Working steps={found.outcome.working} />
@@ -184,6 +184,6 @@ const DAY_CAUTIONS = [
   },
 ] as const;
 
-function hasSensors(book: Book, tankId: string): boolean {
-  return (book.tanks.find(({ id }) => id === tankId)?.topOff?.sensors ?? []).length > 0;
+function hasSensors(snapshot: Snapshot, tankId: string): boolean {
+  return (snapshot.tanks.find(({ id }) => id === tankId)?.topOff?.sensors ?? []).length > 0;
 }

@@ -6,9 +6,9 @@ import type { beforeAfter } from '@/calculators/readings/before-after';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { axisFor } from '@/interface/charts/axis';
-import { useWidth } from '@/interface/use-width';
-import { dayText } from '@/interface/when';
-import { useTank } from '@/interface/workspace';
+import { useWidth } from '@/interface/controls/use-width';
+import { dayText } from '@/interface/time/when';
+import { useTank } from '@/interface/workspace/workspace';
 import { observationText, observationsOf } from '@/derived/observations/observations';
 import type { Entry } from '@/record/schema';
 
@@ -32,8 +32,8 @@ export function BeforeAfterPicture({
   readonly words: string;
 }) {
   const {
-    book,
-    book: {
+    snapshot,
+    snapshot: {
       settings: { units, zone },
     },
     tank,
@@ -43,7 +43,7 @@ export function BeforeAfterPicture({
   const unit = preferredUnit(kind, units);
   const room = Math.max(2 * DAY_MS, 0.06 * (until - from));
   const [start, end] = [from - room, until + room];
-  const readings = observationsOf(book, tank.id, parameter).filter(({ at }) => at >= start && at <= end);
+  const readings = observationsOf(snapshot, tank.id, parameter).filter(({ at }) => at >= start && at <= end);
   const band = tank.targets[parameter];
   const levels = [
     ...readings.flatMap(({ value, sd }) => [Math.max(least, value - sd), value + sd]),

@@ -5,17 +5,17 @@ import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/cal
 import { SPAN_DAYS } from '@/calculators/readings/before-after-input';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import { Answer, Working } from '@/interface/answer';
-import { Figures } from '@/interface/bench';
-import { Cautions } from '@/interface/cautions';
-import { ChoiceRow } from '@/interface/choice-row';
-import { useAsks } from '@/interface/place';
-import { useKeptState } from '@/interface/kept-draft';
-import { QuantityField } from '@/interface/quantity-field';
-import { Refused } from '@/interface/refused';
-import { SelectField } from '@/interface/select-field';
-import { dayText } from '@/interface/when';
-import { useNow, useTank } from '@/interface/workspace';
+import { Answer, Working } from '@/interface/answer/answer';
+import { Figures } from '@/interface/answer/bench';
+import { Cautions } from '@/interface/answer/cautions';
+import { ChoiceRow } from '@/interface/controls/choice-row';
+import { useAsks } from '@/interface/address/place';
+import { useKeptState } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { Refused } from '@/interface/answer/refused';
+import { SelectField } from '@/interface/controls/select-field';
+import { dayText } from '@/interface/time/when';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { askableEvents, changeWith, eventWords, looksAtFirst, waterWhenSeen } from '@/derived/trends/before-after';
 import { observationsOf } from '@/derived/observations/observations';
 import { netVolumeL, type Entry } from '@/record/schema';
@@ -25,11 +25,11 @@ const DAYS = { field: 'days looked at', kind: 'days', low: 1, high: 400, usual: 
 
 /** Any event of the log, and what changed with it. */
 export function BeforeAndAfter() {
-  const { book, tank } = useTank();
-  const { zone } = book.settings;
+  const { snapshot, tank } = useTank();
+  const { zone } = snapshot.settings;
   const now = useNow();
   const asks = useAsks();
-  const events = askableEvents(book, tank, now);
+  const events = askableEvents(snapshot, tank, now);
   const [chosen, setChosen] = useKeptState<string | null>('event', null);
   const wanted = asks.get('event') ?? chosen;
   const event = events.find(({ id }) => id === wanted) ?? firstToShow(events, now);
@@ -39,11 +39,11 @@ export function BeforeAndAfter() {
   });
   const [looked, setLooked] = useKeptState<ParameterId | null>('parameter', null);
   const asked = asks.get('of') ?? '';
-  const parameter = looked ?? (isParameter(asked) ? asked : event ? looksAtFirst(book, tank, event) : 'alkalinity');
-  const tested = PARAMETER_IDS.filter((id) => observationsOf(book, tank.id, id).length > 1);
+  const parameter = looked ?? (isParameter(asked) ? asked : event ? looksAtFirst(snapshot, tank, event) : 'alkalinity');
+  const tested = PARAMETER_IDS.filter((id) => observationsOf(snapshot, tank.id, id).length > 1);
   const result = event
     ? attempt(() =>
-        changeWith(book, tank, event, now, netVolumeL(tank), {
+        changeWith(snapshot, tank, event, now, netVolumeL(tank), {
           parameter,
           ...(days.before !== null && { beforeDays: days.before }),
           ...(days.after !== null && { afterDays: days.after }),
@@ -51,7 +51,7 @@ export function BeforeAndAfter() {
       )
     : undefined;
   const outcome = result?.outcome;
-  const seen = event?.kind === 'seen' ? attempt(() => waterWhenSeen(book, tank, event, now)).outcome : undefined;
+  const seen = event?.kind === 'seen' ? attempt(() => waterWhenSeen(snapshot, tank, event, now)).outcome : undefined;
   // A sign asks first what the water was like; what came after it comes second.
   const first = seen ?? outcome;
   return (
@@ -71,7 +71,7 @@ export function BeforeAndAfter() {
               event={event}
               parameter={parameter}
               values={outcome.values}
-              words={eventWords(event, book)}
+              words={eventWords(event, snapshot)}
             />
           )}
           {seen && outcome && (
@@ -98,7 +98,7 @@ export function BeforeAndAfter() {
                   value={event.id}
                   options={events.map((each) => [
                     each.id,
-                    `${dayText(each.at, zone)}: ${shortened(eventWords(each, book))}`,
+                    `${dayText(each.at, zone)}: ${shortened(eventWords(each, snapshot))}`,
                   ])}
                   onChange={(id) => {
                     setChosen(id);

@@ -7,17 +7,17 @@ import { parameterOf, PARAMETER_IDS, usualErrorOf, type ParameterId } from '@/ca
 import { differenceKindOf } from '@/calculators/parameters/rates';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import { Answer } from '@/interface/answer';
-import { Button } from '@/interface/button';
-import { Cautions } from '@/interface/cautions';
-import { FormEnd } from '@/interface/form-end';
-import { useForgetDrafts, useKeptState } from '@/interface/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/quantity-field';
-import { inOwnScope } from '@/interface/refused-fields';
-import { SelectField } from '@/interface/select-field';
-import { whenText } from '@/interface/when';
-import { WhenField } from '@/interface/when-field';
-import { useCommit, useCommitOnce, useNow, useTank } from '@/interface/workspace';
+import { Answer } from '@/interface/answer/answer';
+import { Button } from '@/interface/controls/button';
+import { Cautions } from '@/interface/answer/cautions';
+import { FormEnd } from '@/interface/controls/form-end';
+import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { inOwnScope } from '@/interface/workspace/refused-fields';
+import { SelectField } from '@/interface/controls/select-field';
+import { whenText } from '@/interface/time/when';
+import { WhenField } from '@/interface/fields/when-field';
+import { useCommit, useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { changeWith, trialsOf } from '@/derived/trends/before-after';
 import { observationsOf } from '@/derived/observations/observations';
 import { WAYS } from '@/record/kinds/trial';
@@ -29,15 +29,15 @@ const WAY_WORDS: Record<Way, string> = { higher: 'is higher by', lower: 'is lowe
 
 /** Changes tried on purpose: the question, the end and what counts are set before, and kept to. */
 export function Trials() {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const commit = useCommit();
-  const trials = trialsOf(book, tank);
+  const trials = trialsOf(snapshot, tank);
   const [setting, setSetting] = useKeptState('setting up', false);
   const running = trials.filter(({ endsAt }) => endsAt > now);
   const [first] = running.length > 0 ? running : trials;
   const told = (trial: EntryOf<'trial'>) =>
-    attempt(() => changeWith(book, tank, trial, now, netVolumeL(tank), { parameter: trial.parameter })).outcome;
+    attempt(() => changeWith(snapshot, tank, trial, now, netVolumeL(tank), { parameter: trial.parameter })).outcome;
   const outcome = first && told(first);
   return (
     <>
@@ -94,7 +94,7 @@ function TrialRow({
   readonly onRemove: () => void;
 }) {
   const {
-    book: {
+    snapshot: {
       settings: { zone },
     },
   } = useTank();
@@ -117,7 +117,7 @@ function TrialRow({
 }
 
 const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: () => void }) {
-  const { book, tank } = useTank();
+  const { snapshot, tank } = useTank();
   const now = useNow();
   const id = useId();
   const commit = useCommitOnce();
@@ -147,7 +147,7 @@ const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: (
       question.trim() === ''
         ? 'A trial needs its question, such as “Does feeding twice a day bring nitrate back?”'
         : ends <= begins
-          ? `It would end before it begins: the end is ${whenText(ends, now, book.settings.zone)}, the beginning ${whenText(begins, now, book.settings.zone)}.`
+          ? `It would end before it begins: the end is ${whenText(ends, now, snapshot.settings.zone)}, the beginning ${whenText(begins, now, snapshot.settings.zone)}.`
           : undefined;
     setFault(problem);
     if (problem) return;
@@ -194,7 +194,7 @@ const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: (
           width="w-44"
           value={parameter}
           options={PARAMETER_IDS.filter(
-            (each) => parameterOf(each).everyday || observationsOf(book, tank.id, each).length > 0,
+            (each) => parameterOf(each).everyday || observationsOf(snapshot, tank.id, each).length > 0,
           ).map((each) => [each, capitalised(parameterOf(each).name)] as const)}
           onChange={(each) => {
             setParameter(each);
@@ -224,14 +224,14 @@ const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: (
           label="Begins"
           value={from}
           onChange={setFrom}
-          zone={book.settings.zone}
+          zone={snapshot.settings.zone}
           hint={from === null ? 'now, when left empty' : undefined}
         />
         <WhenField
           label="Ends"
           value={endsAt}
           onChange={setEndsAt}
-          zone={book.settings.zone}
+          zone={snapshot.settings.zone}
           hint={endsAt === null ? 'in four weeks, when left empty' : undefined}
         />
       </div>

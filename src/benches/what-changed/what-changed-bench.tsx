@@ -1,7 +1,7 @@
 'use client';
 
-import { Bench } from '@/interface/bench';
-import { usePart } from '@/interface/here';
+import { Bench } from '@/interface/answer/bench';
+import { usePart } from '@/interface/workspace/here';
 import { BeforeAndAfter } from './before-and-after';
 import { Trials } from './trials';
 

@@ -2,7 +2,7 @@ import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dose
 import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { Trend } from '@/chemistry/consumption/trend';
 import { netRate, suppliedPerDay } from '@/chemistry/tank-model/net-rate';
-import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Entry, type Tank } from '@/record/schema';
 import { consumptionTogether, driftOf } from './consumption';
 import { memoise } from '../memoise';
 import { lastLevel } from '../observations/observations';
@@ -53,21 +53,21 @@ export interface Balance {
  * What goes into a tank's water and comes out of it at a moment.
  * @param overlay entries thought of, which replace what runs of the same source; the readings stay as they are
  */
-export function balanceAt(book: Book, tank: Tank, moment: number, overlay: readonly Entry[] = []): Balance {
+export function balanceAt(snapshot: Snapshot, tank: Tank, moment: number, overlay: readonly Entry[] = []): Balance {
   return overlay.length > 0
-    ? balance(book, tank, moment, overlay)
-    : memoise(book, tank, `balance at ${moment}`, () => balance(book, tank, moment, []));
+    ? balance(snapshot, tank, moment, overlay)
+    : memoise(snapshot, tank, `balance at ${moment}`, () => balance(snapshot, tank, moment, []));
 }
 
-function balance(book: Book, tank: Tank, moment: number, overlay: readonly Entry[]): Balance {
+function balance(snapshot: Snapshot, tank: Tank, moment: number, overlay: readonly Entry[]): Balance {
   const volumeL = netVolumeL(tank);
-  const consumption = consumptionTogether(book, tank, moment);
+  const consumption = consumptionTogether(snapshot, tank, moment);
   const levels = byParameter((parameter) => {
-    const trend = driftOf(book, tank, parameter, moment);
-    return { trend, level: trend ? Math.max(0, trend.level) : lastLevel(book, tank.id, parameter) };
+    const trend = driftOf(snapshot, tank, parameter, moment);
+    return { trend, level: trend ? Math.max(0, trend.level) : lastLevel(snapshot, tank.id, parameter) };
   });
   const met: MetLevels = byParameter((parameter) => levels[parameter].level ?? aimFor(tank, parameter));
-  const inputs = whatGoesIn(book, tank, moment, met, overlay);
+  const inputs = whatGoesIn(snapshot, tank, moment, met, overlay);
   return {
     at: moment,
     volumeL,
@@ -95,7 +95,7 @@ function balance(book: Book, tank: Tank, moment: number, overlay: readonly Entry
           };
         if (!trend) return undefined;
         // It was not said what was dosed: the level goes on as it moved, and by what was set anew since the last test.
-        const then = whatGoesIn(book, tank, trend.lastAt, met);
+        const then = whatGoesIn(snapshot, tank, trend.lastAt, met);
         const since = suppliedPerDay(inputs, species, volumeL) - suppliedPerDay(then, species, volumeL);
         return { perDay: trend.driftPerDay + since, sd: trend.driftPerDaySd, by: 'readings' };
       }

@@ -1,5 +1,5 @@
 import { entriesOf } from '@/record/entries-of';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { memoiseOn } from '../memoise';
 
 /** A change of so much of the water is one that may be felt. Chosen. */
@@ -10,12 +10,12 @@ export const LARGE_CHANGE = 0.3;
  * changed. Common practice.
  * @returns epoch ms, in order of time; the same list as long as nothing of it changed
  */
-export function consumptionChanges(book: Book, tank: Tank): readonly number[] {
-  const levers = entriesOf(book, tank.id, 'lever');
-  const replaced = entriesOf(book, tank.id, 'replaced');
-  const came = entriesOf(book, tank.id, 'put-in');
-  const went = entriesOf(book, tank.id, 'taken-out');
-  const waters = entriesOf(book, tank.id, 'water-change');
+export function consumptionChanges(snapshot: Snapshot, tank: Tank): readonly number[] {
+  const levers = entriesOf(snapshot, tank.id, 'lever');
+  const replaced = entriesOf(snapshot, tank.id, 'replaced');
+  const came = entriesOf(snapshot, tank.id, 'put-in');
+  const went = entriesOf(snapshot, tank.id, 'taken-out');
+  const waters = entriesOf(snapshot, tank.id, 'water-change');
   return memoiseOn(`consumption changes of ${tank.id}`, [tank, levers, replaced, came, went, waters], () => {
     const volumeL = netVolumeL(tank);
     return [

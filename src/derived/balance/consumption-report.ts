@@ -4,7 +4,7 @@ import type { Consumption } from '@/chemistry/consumption/estimate';
 import { bestTest, testValues, type TestValue } from '@/chemistry/consumption/next-test';
 import { fitTrend } from '@/chemistry/consumption/trend';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { balanceAt, broughtPerDay } from './balance';
 import { changeHabit } from '../saltwater/change-habit';
 import { tankEvents } from './known-events';
@@ -25,19 +25,19 @@ export function nextTestOf(consumption: Consumption): TestValue | undefined {
 const NITRATE_DAYS = 42;
 
 /** What the record says that bears on why alkalinity and calcium stand apart. */
-export function mismatchFacts(book: Book, tank: Tank, now: number): MismatchFacts {
+export function mismatchFacts(snapshot: Snapshot, tank: Tank, now: number): MismatchFacts {
   const volumeL = netVolumeL(tank);
-  const balance = balanceAt(book, tank, now);
+  const balance = balanceAt(snapshot, tank, now);
   const dosed = (parameter: 'alkalinity' | 'calcium') =>
     broughtPerDay(balance, parameter, ({ mlPerDay }) => mlPerDay !== undefined).amountPerDay / volumeL;
-  const { changeL, everyDays, from } = changeHabit(book, tank, now);
+  const { changeL, everyDays, from } = changeHabit(snapshot, tank, now);
   const nitrate = fitTrend({
     species: 'nitrate',
     volumeL,
-    observations: observationsOf(book, tank.id, 'nitrate').filter(
+    observations: observationsOf(snapshot, tank.id, 'nitrate').filter(
       ({ at }) => at <= now && at > now - NITRATE_DAYS * DAY_MS,
     ),
-    events: tankEvents(book, tank),
+    events: tankEvents(snapshot, tank),
   });
   return {
     dosedAlkalinity: dosed('alkalinity'),

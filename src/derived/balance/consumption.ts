@@ -11,7 +11,7 @@ import { fitTrend, type Trend } from '@/chemistry/consumption/trend';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { within } from '@/record/entries-of';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { LONGEST_DAYS, TREND_WINDOW_DAYS, type FollowedParameter } from '../observations/consumption-window';
 import { consumptionChanges } from './consumption-changes';
 import { tankEvents } from './known-events';
@@ -23,18 +23,18 @@ import { observationsOf, type TankObservation } from '../observations/observatio
  * What a tank consumes of alkalinity, calcium and magnesium, estimated together from all readings taken since the record says
  * what was dosed: a dose that was not told would be counted as zero. A parameter that was not read for long is left out.
  */
-export function consumptionTogether(book: Book, tank: Tank, now: number): Consumption | undefined {
-  const events = tankEvents(book, tank);
+export function consumptionTogether(snapshot: Snapshot, tank: Tank, now: number): Consumption | undefined {
+  const events = tankEvents(snapshot, tank);
   const read = DOSED_PARAMETERS.map((parameter) => ({
     parameter,
-    all: observationsOf(book, tank.id, parameter),
-    since: supplyKnownSince(book, tank, parameter),
+    all: observationsOf(snapshot, tank.id, parameter),
+    since: supplyKnownSince(snapshot, tank, parameter),
   }));
   const at = asOf(
     now,
     read.flatMap(({ all }) => all.findLast((each) => each.at <= now)?.at ?? []),
   );
-  const changes = consumptionChanges(book, tank);
+  const changes = consumptionChanges(snapshot, tank);
   const rests = [
     at,
     events,
@@ -56,12 +56,12 @@ export function consumptionTogether(book: Book, tank: Tank, now: number): Consum
 
 /** What it consumes of one of them by that parameter's own readings; undefined where they are too few or too old. */
 export function consumptionOf(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   parameter: DosedParameter,
   now: number,
 ): ConsumptionEstimate | undefined {
-  const estimate = consumptionTogether(book, tank, now)?.of[parameter];
+  const estimate = consumptionTogether(snapshot, tank, now)?.of[parameter];
   return estimate?.from === 'ratio' ? undefined : estimate;
 }
 
@@ -69,16 +69,16 @@ export function consumptionOf(
  * How the level of one parameter moves, whatever was dosed. Its `perDay` is consumption only as far as the doses are known;
  * `consumptionOf` answers that.
  */
-export function driftOf(book: Book, tank: Tank, parameter: FollowedParameter, now: number): Trend | undefined {
-  const all = observationsOf(book, tank.id, parameter);
-  const events = tankEvents(book, tank);
+export function driftOf(snapshot: Snapshot, tank: Tank, parameter: FollowedParameter, now: number): Trend | undefined {
+  const all = observationsOf(snapshot, tank.id, parameter);
+  const events = tankEvents(snapshot, tank);
   if (!isDosedParameter(parameter))
-    return memoise(book, tank, `drift of ${parameter} at ${now}`, () => trendOf(tank, parameter, all, events, now));
-  const since = supplyKnownSince(book, tank, parameter);
+    return memoise(snapshot, tank, `drift of ${parameter} at ${now}`, () => trendOf(tank, parameter, all, events, now));
+  const since = supplyKnownSince(snapshot, tank, parameter);
   const at = asOf(now, all.findLast((each) => each.at <= now)?.at ?? []);
   const recent = within(all, -Infinity, at).slice(-MOST_MOMENTS);
   // Of the readings that are fitted all were taken since it is known what was dosed: then it is consumption.
-  if (recent.every((each) => each.at >= since)) return consumptionOf(book, tank, parameter, now);
+  if (recent.every((each) => each.at >= since)) return consumptionOf(snapshot, tank, parameter, now);
   const rests = [at, events, netVolumeL(tank), tank.earlierVolumes, all];
   return memoiseOn(`drift of ${parameter} of ${tank.id}`, rests, () => {
     const channel = CALCIFICATION.find(({ species }) => species === parameter);

@@ -2,7 +2,7 @@ import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, EntryOf, Tank } from '@/record/schema';
+import type { Snapshot, EntryOf, Tank } from '@/record/schema';
 import { balanceAt, type Balance } from './balance';
 import { lastLevel, lastObservation } from '../observations/observations';
 import { broughtBy } from './what-goes-in';
@@ -20,10 +20,10 @@ const LATELY_DAYS = 21;
 const FORGOTTEN_DAYS = 14;
 
 /** Corals in lean water bear no quick change of alkalinity. */
-export function isLean(book: Book, tank: Tank, now: number): boolean {
-  const read = lastObservation(book, tank.id, 'nitrate');
-  const nitrate = read && read.at > now - LATELY_DAYS * DAY_MS ? lastLevel(book, tank.id, 'nitrate') : undefined;
-  return nutrientsAtZero(book, tank, now).values.warns || (nitrate !== undefined && nitrate < LEAN_NITRATE);
+export function isLean(snapshot: Snapshot, tank: Tank, now: number): boolean {
+  const read = lastObservation(snapshot, tank.id, 'nitrate');
+  const nitrate = read && read.at > now - LATELY_DAYS * DAY_MS ? lastLevel(snapshot, tank.id, 'nitrate') : undefined;
+  return nutrientsAtZero(snapshot, tank, now).values.warns || (nitrate !== undefined && nitrate < LEAN_NITRATE);
 }
 
 /** The pace that what lives in the tank is held to, where its class is said and is gentler than what is usual. */
@@ -34,12 +34,12 @@ export function paceOfClass({ livestock }: Tank, parameter: DosedParameter): num
 
 /** The correction of a level that adds to it, was begun last and is not ended. */
 export function correctionUnderWay(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   parameter: DosedParameter,
   now: number,
 ): EntryOf<'correction'> | undefined {
-  const last = entriesOf(book, tank.id, 'correction').findLast(
+  const last = entriesOf(snapshot, tank.id, 'correction').findLast(
     (each) => each.parameter === parameter && each.at <= now,
   );
   return last && last.backToMlPerDay === undefined && isUnderWay(last, now) ? last : undefined;
@@ -51,7 +51,7 @@ function isUnderWay({ at, days, endedAt }: EntryOf<'correction'>, now: number): 
 
 /** What was given once, of a correction or apart from any, since the last test: by how much it lifts the level. What is given daily holds it. */
 export function givenSince(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   { inputs, volumeL }: Balance,
   parameter: DosedParameter,
@@ -59,12 +59,12 @@ export function givenSince(
   now: number,
 ): number {
   const daily = new Set(inputs.map(({ solutionId }) => solutionId));
-  return entriesOf(book, tank.id, 'dose')
+  return entriesOf(snapshot, tank.id, 'dose')
     .filter(
       ({ at, correction: of, solutionId }) => at > readAt && at <= now && (of !== undefined || !daily.has(solutionId)),
     )
     .reduce((sum, { solutionId, volumeMl }) => {
-      const solution = book.solutions.find(({ id }) => id === solutionId);
+      const solution = snapshot.solutions.find(({ id }) => id === solutionId);
       return sum + (solution ? broughtBy(solution, volumeMl, now)[parameter] / volumeL : 0);
     }, 0);
 }
@@ -76,10 +76,10 @@ export interface Easing {
 }
 
 /** Those that go on: the dose still runs as it was set for the time. Set otherwise meanwhile, it is the keeper's own dose that runs. */
-export function easingsUnderWay(book: Book, tank: Tank, now: number): Easing[] {
-  const { inputs } = balanceAt(book, tank, now);
+export function easingsUnderWay(snapshot: Snapshot, tank: Tank, now: number): Easing[] {
+  const { inputs } = balanceAt(snapshot, tank, now);
   return DOSED_PARAMETERS.flatMap((parameter): Easing[] => {
-    const entry = entriesOf(book, tank.id, 'correction').findLast(
+    const entry = entriesOf(snapshot, tank.id, 'correction').findLast(
       (each) => each.parameter === parameter && each.at <= now && each.backToMlPerDay !== undefined,
     );
     if (!entry || !isUnderWay(entry, now)) return [];

@@ -9,7 +9,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf, entriesOfKind, inOrder } from '@/record/entries-of';
 import { ALL_KINDS, kindOf } from '@/record/kinds/list';
 import type { WaterFacts } from '@/record/kinds/entry-kind';
-import type { Book, Entry, EntryOf, Solution, Tank } from '@/record/schema';
+import type { Snapshot, Entry, EntryOf, Solution, Tank } from '@/record/schema';
 import { bottleAt, remadeWithin } from '@/record/solution-history';
 import { BATCH_LASTS_DAYS, batchState, waterOfBatch } from '../saltwater/batches';
 import { levelEvents } from '../tank/held-level';
@@ -29,9 +29,9 @@ const MINUTE_MS = 60_000;
 /** What a water change says of the water it put in. */
 type Change = Parameters<WaterFacts['newWater']>[0];
 
-/** The batches of a book, found once: a long record asks after hundreds of them. */
-function batchesById(book: Book): ReadonlyMap<string, EntryOf<'batch'>> {
-  const all = entriesOfKind(book, 'batch');
+/** The batches of a snapshot, found once: a long record asks after hundreds of them. */
+function batchesById(snapshot: Snapshot): ReadonlyMap<string, EntryOf<'batch'>> {
+  const all = entriesOfKind(snapshot, 'batch');
   return memoiseOn('batches by identity', [all], () => new Map(all.map((entry) => [entry.id, entry])));
 }
 
@@ -40,16 +40,16 @@ function batchesById(book: Book): ReadonlyMap<string, EntryOf<'batch'>> {
  * the batch's, else the tank's aim; the batch's own tests, else the salt's profile, else natural seawater's.
  * @param batch the last one mixed for the tank before the change, if any
  */
-export function newWaterOf(book: Book, tank: Tank, change: Change, batch?: EntryOf<'batch'>): Water {
-  const named = change.batchId === undefined ? undefined : batchesById(book).get(change.batchId);
+export function newWaterOf(snapshot: Snapshot, tank: Tank, change: Change, batch?: EntryOf<'batch'>): Water {
+  const named = change.batchId === undefined ? undefined : batchesById(snapshot).get(change.batchId);
   const recent = named ?? (batch && change.at - batch.at < BATCH_LASTS_DAYS * DAY_MS ? batch : undefined);
   if (!recent) {
-    const salt = book.salts.find(({ id }) => id === tank.saltId);
+    const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
     return waterOfSalt(salt, change.salinity ?? aimFor(tank, 'salinity'));
   }
   // Read and used within the minute: the reading still is of what went in.
-  const state = batchState(book, recent, change.at + MINUTE_MS);
-  return waterOfBatch(book, { ...state, salinity: change.salinity ?? state.salinity });
+  const state = batchState(snapshot, recent, change.at + MINUTE_MS);
+  return waterOfBatch(snapshot, { ...state, salinity: change.salinity ?? state.salinity });
 }
 
 /** Kinds of entry that move the water, or measure what moves it. */
@@ -58,15 +58,15 @@ const MOVING = ALL_KINDS.filter(({ events, source, carriesOn }) => events ?? sou
 );
 
 /** What the waters that go in rest on, besides the tank and its own entries. */
-function restsOfWater(book: Book): readonly unknown[] {
+function restsOfWater(snapshot: Snapshot): readonly unknown[] {
   return [
-    book.salts,
-    book.solutions,
-    book.settings.zone,
-    entriesOfKind(book, 'batch'),
-    entriesOfKind(book, 'batch-check'),
-    entriesOfKind(book, 'water-change'),
-    clocksFollowedUntil(book),
+    snapshot.salts,
+    snapshot.solutions,
+    snapshot.settings.zone,
+    entriesOfKind(snapshot, 'batch'),
+    entriesOfKind(snapshot, 'batch-check'),
+    entriesOfKind(snapshot, 'water-change'),
+    clocksFollowedUntil(snapshot),
   ];
 }
 
@@ -74,11 +74,11 @@ function restsOfWater(book: Book): readonly unknown[] {
  * Everything the record says went into or out of a tank, for the tank model, in order of time: each entry as its kind tells
  * it. Consumption is never among it, nor what evaporates: `tankEvents` adds how the level is held.
  */
-export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
-  const moving = MOVING.map((kind) => entriesOf(book, tank.id, kind));
-  const timeline = supplyTimeline(book, tank);
-  return memoiseOn(`known events of ${tank.id}`, [tank, timeline, ...moving, ...restsOfWater(book)], () => {
-    const facts = waterFacts(book, tank);
+export function knownEvents(snapshot: Snapshot, tank: Tank): readonly TankEvent[] {
+  const moving = MOVING.map((kind) => entriesOf(snapshot, tank.id, kind));
+  const timeline = supplyTimeline(snapshot, tank);
+  return memoiseOn(`known events of ${tank.id}`, [tank, timeline, ...moving, ...restsOfWater(snapshot)], () => {
+    const facts = waterFacts(snapshot, tank);
     const runs = new Map(timeline.map((run) => [run.entry.id, run]));
     const events: TankEvent[] = [];
     const measures = (entry: Entry) => kindOf(entry.kind).carriesOn !== undefined;
@@ -99,17 +99,17 @@ export function knownEvents(book: Book, tank: Tank): readonly TankEvent[] {
  * The same with the level as it is held: what estimates and outlooks run the tank model over.
  * @param overlay entries thought of: from their moment on each stands in place of what runs of its source
  */
-export function tankEvents(book: Book, tank: Tank, overlay: readonly Entry[] = []): readonly TankEvent[] {
-  if (overlay.length > 0) return withThought(book, tank, overlay);
-  const known = knownEvents(book, tank);
-  const warmth = lastObservation(book, tank.id, 'temperature');
-  return memoiseOn(`tank events of ${tank.id}`, [tank, known, supplyTimeline(book, tank), warmth?.value], () =>
-    [...levelEvents(book, tank), ...known].toSorted((a, b) => a.at - b.at),
+export function tankEvents(snapshot: Snapshot, tank: Tank, overlay: readonly Entry[] = []): readonly TankEvent[] {
+  if (overlay.length > 0) return withThought(snapshot, tank, overlay);
+  const known = knownEvents(snapshot, tank);
+  const warmth = lastObservation(snapshot, tank.id, 'temperature');
+  return memoiseOn(`tank events of ${tank.id}`, [tank, known, supplyTimeline(snapshot, tank), warmth?.value], () =>
+    [...levelEvents(snapshot, tank), ...known].toSorted((a, b) => a.at - b.at),
   );
 }
 
-function withThought(book: Book, tank: Tank, overlay: readonly Entry[]): readonly TankEvent[] {
-  const facts = waterFacts(book, tank);
+function withThought(snapshot: Snapshot, tank: Tank, overlay: readonly Entry[]): readonly TankEvent[] {
+  const facts = waterFacts(snapshot, tank);
   const thought = overlay.flatMap((entry) => kindOf(entry.kind).events?.(entry as never, facts, Infinity) ?? []);
   const set = new Set(thought.flatMap((event) => ('source' in event ? [event.source] : [])));
   // A second stretch of what is replaced ends with it, unless the new one has its own.
@@ -120,14 +120,14 @@ function withThought(book: Book, tank: Tank, overlay: readonly Entry[]): readonl
       ? []
       : [{ kind: 'rate', at: entry.at, source: second, perDay: {}, litresPerDay: 0 }];
   });
-  return [...tankEvents(book, tank), ...ends, ...thought].toSorted((a, b) => a.at - b.at);
+  return [...tankEvents(snapshot, tank), ...ends, ...thought].toSorted((a, b) => a.at - b.at);
 }
 
-function waterFacts(book: Book, tank: Tank): WaterFacts {
-  const solutions = new Map(book.solutions.map((solution) => [solution.id, solution]));
-  const lastMoment = clocksFollowedUntil(book);
-  const { zone } = book.settings;
-  const ofTheTank = [...batchesById(book).values()].filter(({ tankId }) => tankId === tank.id);
+function waterFacts(snapshot: Snapshot, tank: Tank): WaterFacts {
+  const solutions = new Map(snapshot.solutions.map((solution) => [solution.id, solution]));
+  const lastMoment = clocksFollowedUntil(snapshot);
+  const { zone } = snapshot.settings;
+  const ofTheTank = [...batchesById(snapshot).values()].filter(({ tankId }) => tankId === tank.id);
   const lastBatchBefore = (at: number) => ofTheTank.findLast((batch) => batch.at <= at);
   return {
     perMl: (solutionId, at) => perMl(solutions.get(solutionId), at),
@@ -135,7 +135,7 @@ function waterFacts(book: Book, tank: Tank): WaterFacts {
       const solution = solutions.get(solutionId);
       return solution ? remadeWithin(solution, from, to) : [];
     },
-    newWater: (change) => newWaterOf(book, tank, change, lastBatchBefore(change.at)),
+    newWater: (change) => newWaterOf(snapshot, tank, change, lastBatchBefore(change.at)),
     effluentDic: (alkalinity, chamberPh) =>
       attempt(() =>
         carbonateOfWater({ alkalinityMmolPerL: alkalinity, phNbs: chamberPh }, aimFor(tank, 'salinity'), 25),
@@ -171,8 +171,8 @@ const HOURS_AHEAD_MS = 400 * DAY_MS;
 /** In steps, so that not every entry moves it. */
 const HOURS_STEP_MS = 30 * DAY_MS;
 
-function clocksFollowedUntil(book: Book): number {
-  return Math.ceil((book.entries.at(-1)?.at ?? 0) / HOURS_STEP_MS) * HOURS_STEP_MS + HOURS_AHEAD_MS;
+function clocksFollowedUntil(snapshot: Snapshot): number {
+  return Math.ceil((snapshot.entries.at(-1)?.at ?? 0) / HOURS_STEP_MS) * HOURS_STEP_MS + HOURS_AHEAD_MS;
 }
 
 /** Hours of the wall as the model counts them, from midnight UTC. */

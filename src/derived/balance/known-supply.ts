@@ -1,7 +1,7 @@
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, Solution, Tank } from '@/record/schema';
+import type { Snapshot, Solution, Tank } from '@/record/schema';
 import { LONGEST_DAYS } from '../observations/consumption-window';
 import { strengthOf } from './known-events';
 import { observationsOf } from '../observations/observations';
@@ -11,8 +11,8 @@ import { memoise } from '../memoise';
 const AT_ONCE_MS = 3_600_000;
 
 /** Solutions that bring an parameter, as they are made now. */
-export function solutionsWith(book: Book, parameter: DosedParameter): Solution[] {
-  return book.solutions.filter((solution) => DOSED_FACTS[parameter].perMl(strengthOf(solution)) > 0);
+export function solutionsWith(snapshot: Snapshot, parameter: DosedParameter): Solution[] {
+  return snapshot.solutions.filter((solution) => DOSED_FACTS[parameter].perMl(strengthOf(solution)) > 0);
 }
 
 /**
@@ -21,13 +21,13 @@ export function solutionsWith(book: Book, parameter: DosedParameter): Solution[]
  * @returns epoch ms; −Infinity where nothing can have been dosed (no solution holds it, or water changes carry the tank
  * and no dose was ever logged), Infinity where it was never said
  */
-export function supplyKnownSince(book: Book, tank: Tank, parameter: DosedParameter): number {
-  return memoise(book, tank, `supply of ${parameter} known since`, () => {
-    const holding = new Set(solutionsWith(book, parameter).map(({ id }) => id));
+export function supplyKnownSince(snapshot: Snapshot, tank: Tank, parameter: DosedParameter): number {
+  return memoise(snapshot, tank, `supply of ${parameter} known since`, () => {
+    const holding = new Set(solutionsWith(snapshot, parameter).map(({ id }) => id));
     const firsts = [
-      entriesOf(book, tank.id, 'dose').find(({ solutionId }) => holding.has(solutionId)),
-      entriesOf(book, tank.id, 'standing-dose').find(({ solutionId }) => holding.has(solutionId)),
-      parameter === 'magnesium' ? undefined : entriesOf(book, tank.id, 'reactor')[0],
+      entriesOf(snapshot, tank.id, 'dose').find(({ solutionId }) => holding.has(solutionId)),
+      entriesOf(snapshot, tank.id, 'standing-dose').find(({ solutionId }) => holding.has(solutionId)),
+      parameter === 'magnesium' ? undefined : entriesOf(snapshot, tank.id, 'reactor')[0],
     ].flatMap((entry) => (entry ? [entry.at] : []));
     if (firsts.length > 0) return Math.min(...firsts) - AT_ONCE_MS;
     const canBeDosed = (tank.supplies.includes('parts') && holding.size > 0) || reactorBrings(tank, parameter);
@@ -53,10 +53,10 @@ export interface UnsaidSupply {
 }
 
 /** What has to be asked before the readings of the last weeks tell consumption; undefined where nothing has. */
-export function unsaidSupply(book: Book, tank: Tank, now: number): UnsaidSupply | undefined {
+export function unsaidSupply(snapshot: Snapshot, tank: Tank, now: number): UnsaidSupply | undefined {
   const waiting = DOSED_PARAMETERS.flatMap((parameter) => {
-    const known = supplyKnownSince(book, tank, parameter);
-    const first = observationsOf(book, tank.id, parameter).find(({ at }) => at > now - LONGEST_DAYS * DAY_MS);
+    const known = supplyKnownSince(snapshot, tank, parameter);
+    const first = observationsOf(snapshot, tank.id, parameter).find(({ at }) => at > now - LONGEST_DAYS * DAY_MS);
     return first && first.at < known ? [{ parameter, since: first.at, known }] : [];
   });
   if (waiting.length === 0) return undefined;
@@ -65,7 +65,7 @@ export function unsaidSupply(book: Book, tank: Tank, now: number): UnsaidSupply 
     parameters: waiting.map(({ parameter }) => parameter),
     since: Math.min(...waiting.map(({ since }) => since)),
     until: until === Infinity ? undefined : until,
-    solutions: book.solutions.filter((solution) =>
+    solutions: snapshot.solutions.filter((solution) =>
       waiting.some(({ parameter }) => DOSED_FACTS[parameter].perMl(strengthOf(solution)) > 0),
     ),
     reactor: waiting.some(({ parameter }) => reactorBrings(tank, parameter)),

@@ -5,10 +5,10 @@ import { nextTestOf } from './consumption-report';
 import { confidenceOf } from './record-confidence';
 
 /** The test that would teach most, or one that the record has waited for too long. */
-export const nextTestConcern: AskConcern = (book, tank, now) => {
-  const { answer, values } = confidenceOf(book, tank, now);
+export const nextTestConcern: AskConcern = (snapshot, tank, now) => {
+  const { answer, values } = confidenceOf(snapshot, tank, now);
   if (values.stale.some(({ days }) => days !== undefined)) return { answer, facts: { inDays: 0, stale: true } };
-  const consumption = tank.supplies.length > 0 ? consumptionTogether(book, tank, now) : undefined;
+  const consumption = tank.supplies.length > 0 ? consumptionTogether(snapshot, tank, now) : undefined;
   const best = consumption && nextTestOf(consumption);
   return consumption && worthTesting(best)
     ? { answer: nextTestAnswer(consumption, best), facts: { inDays: best.inDays } }

@@ -6,7 +6,7 @@ import { recordConfidence } from '@/calculators/readings/record-confidence';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { quantity, showText } from '@/quantities/quantity';
 import { entriesOfTank } from '@/record/entries-of';
-import type { Book, Instrument, Tank } from '@/record/schema';
+import type { Snapshot, Instrument, Tank } from '@/record/schema';
 import { consumptionTogether } from './consumption';
 import { nextTestOf } from './consumption-report';
 import { findingOf } from '../observations/instrument-check';
@@ -25,21 +25,21 @@ const SAME_WATER_MS = 6 * 3_600_000;
 const APART = 4;
 
 /** What a tank's record tells surely, and which test would tell most next. */
-export function confidenceOf(book: Book, tank: Tank, now: number) {
-  return memoise(book, tank, `confidence at ${now}`, () => {
-    const entries = entriesOfTank(book, tank.id);
+export function confidenceOf(snapshot: Snapshot, tank: Tank, now: number) {
+  return memoise(snapshot, tank, `confidence at ${now}`, () => {
+    const entries = entriesOfTank(snapshot, tank.id);
     const last = entries.findLast(({ at }) => at <= now);
     const gap = longestGap(
       entries.filter(({ at }) => at <= now && at > now - LOOKED_THROUGH_DAYS * DAY_MS).map(({ at }) => at),
     );
-    const consumption = tank.supplies.length > 0 ? consumptionTogether(book, tank, now) : undefined;
+    const consumption = tank.supplies.length > 0 ? consumptionTogether(snapshot, tank, now) : undefined;
     const best = consumption && nextTestOf(consumption);
     return recordConfidence.run({
       now,
-      decisions: decisionsOf(book, tank),
+      decisions: decisionsOf(snapshot, tank),
       ...(last && { lastEntryAt: last.at }),
       ...(gap && { gap }),
-      contradictions: contradictionsIn(book, tank, now),
+      contradictions: contradictionsIn(snapshot, tank, now),
       ...(worthTesting(best) && {
         best: {
           parameter: DOSED_PARAMETERS[best.channel] ?? 'alkalinity',
@@ -51,9 +51,9 @@ export function confidenceOf(book: Book, tank: Tank, now: number) {
   });
 }
 
-function decisionsOf(book: Book, tank: Tank) {
+function decisionsOf(snapshot: Snapshot, tank: Tank) {
   const lastOf = (parameter: ParameterId) => {
-    const last = lastObservation(book, tank.id, parameter);
+    const last = lastObservation(snapshot, tank.id, parameter);
     return last && { lastAt: last.at };
   };
   const dosed = tank.supplies.length > 0;
@@ -107,18 +107,22 @@ function longestGap(moments: readonly number[]): { from: number; to: number } | 
 }
 
 /** An instrument that is off, by name, and what it is off from. */
-function contradictedBy(book: Book, instrument: Instrument, now: number): readonly [string, string] | undefined {
-  const { outcome, otherName } = findingOf(book, instrument, now);
+function contradictedBy(
+  snapshot: Snapshot,
+  instrument: Instrument,
+  now: number,
+): readonly [string, string] | undefined {
+  const { outcome, otherName } = findingOf(snapshot, instrument, now);
   const { comparison, believe } = outcome.values;
   const off = comparison?.finding === 'bias' || comparison?.finding === 'apart once';
   return off && believe !== 'this' && otherName ? [instrument.name, otherName] : undefined;
 }
 
 /** Figures of the last weeks that cannot both be right. */
-function contradictionsIn(book: Book, tank: Tank, now: number): string[] {
-  const { units } = book.settings;
+function contradictionsIn(snapshot: Snapshot, tank: Tank, now: number): string[] {
+  const { units } = snapshot.settings;
   return (Object.keys(PARAMETERS) as ParameterId[]).flatMap((parameter) => {
-    const readings = observationsOf(book, tank.id, parameter).filter(
+    const readings = observationsOf(snapshot, tank.id, parameter).filter(
       ({ at, bound }) => at <= now && at > now - 30 * DAY_MS && bound === undefined,
     );
     const { name, kind } = parameterOf(parameter);
@@ -135,7 +139,7 @@ function contradictionsIn(book: Book, tank: Tank, now: number): string[] {
     const aged = readings.at(-1)?.ages;
     const lately = new Set(readings.flatMap(({ instrument }) => instrument ?? []));
     const off = [...lately]
-      .map((instrument) => contradictedBy(book, instrument, now))
+      .map((instrument) => contradictedBy(snapshot, instrument, now))
       .filter((pair) => pair !== undefined);
     return [
       ...twice,

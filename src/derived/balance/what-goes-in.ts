@@ -5,7 +5,7 @@ import type { Bringing } from '@/chemistry/tank-model/net-rate';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { entriesOf, within } from '@/record/entries-of';
-import { netVolumeAt, type Book, type Entry, type EntryOf, type Solution, type Tank } from '@/record/schema';
+import { netVolumeAt, type Snapshot, type Entry, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { changeHabit } from '../saltwater/change-habit';
 import { strengthOf } from './known-events';
 import { dosedSince, runningWith } from '../supplies/supply-timeline';
@@ -45,20 +45,20 @@ export type MetLevels = Readonly<Record<DosedParameter, number>>;
  * @param overlay entries thought of: what they set replaces what runs of the same source
  */
 export function whatGoesIn(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   moment: number,
   met: MetLevels,
   overlay: readonly Entry[] = [],
 ): readonly Input[] {
-  const running = runningWith(book, tank, moment, overlay);
+  const running = runningWith(snapshot, tank, moment, overlay);
   const standing = running.flatMap(({ entry }): Input[] => {
     if (entry.kind === 'reactor') return [reactorInput(entry, met)];
-    const solution = entry.kind === 'standing-dose' && book.solutions.find(({ id }) => id === entry.solutionId);
+    const solution = entry.kind === 'standing-dose' && snapshot.solutions.find(({ id }) => id === entry.solutionId);
     return entry.kind === 'standing-dose' && solution ? [doseInput(solution, entry, moment)] : [];
   });
   const set = new Set(standing.map(({ source }) => source));
-  return [...standing, ...byHand(book, tank, moment, set), ...byChanges(book, tank, moment, met)];
+  return [...standing, ...byHand(snapshot, tank, moment, set), ...byChanges(snapshot, tank, moment, met)];
 }
 
 /** How one part is scheduled: the hours it runs in, round the clock where none, and so many doses in them. */
@@ -70,8 +70,8 @@ export interface PartSchedule {
 }
 
 /** What is dosed each day as it runs at a moment, with its hours: the one reading of hours and stretches that a dose was set with. */
-export function dosesRunning(book: Book, tank: Tank, moment: number): PartSchedule[] {
-  return runningWith(book, tank, moment, []).flatMap(({ entry }) =>
+export function dosesRunning(snapshot: Snapshot, tank: Tank, moment: number): PartSchedule[] {
+  return runningWith(snapshot, tank, moment, []).flatMap(({ entry }) =>
     entry.kind === 'standing-dose' ? [scheduleOf(entry)] : [],
   );
 }
@@ -130,11 +130,11 @@ export function reactorGain(
  * takes the place of what was poured of it before; what is poured beside the pump goes on beside it, as a source of its own.
  * @param set the solutions that are dosed as they were set to be
  */
-function byHand(book: Book, tank: Tank, moment: number, set: ReadonlySet<string>): Input[] {
-  const lately = within(entriesOf(book, tank.id, 'dose'), moment - HABIT_LOOKS_BACK_DAYS * DAY_MS, moment);
-  return book.solutions.flatMap((solution): Input[] => {
+function byHand(snapshot: Snapshot, tank: Tank, moment: number, set: ReadonlySet<string>): Input[] {
+  const lately = within(entriesOf(snapshot, tank.id, 'dose'), moment - HABIT_LOOKS_BACK_DAYS * DAY_MS, moment);
+  return snapshot.solutions.flatMap((solution): Input[] => {
     const pumped = set.has(solution.id);
-    const after = pumped ? (dosedSince(book, tank, solution.id, moment) ?? Infinity) : -Infinity;
+    const after = pumped ? (dosedSince(snapshot, tank, solution.id, moment) ?? Infinity) : -Infinity;
     const doses = lately.filter(
       (entry) => entry.solutionId === solution.id && entry.correction === undefined && entry.at > after,
     );
@@ -160,10 +160,10 @@ function byHand(book: Book, tank: Tank, moment: number, set: ReadonlySet<string>
 }
 
 /** Water changes as they go on, where the record shows a habit: what the new water holds beyond what it replaces. */
-function byChanges(book: Book, tank: Tank, moment: number, met: MetLevels): Input[] {
-  const { changeL, everyDays, from } = changeHabit(book, tank, moment);
+function byChanges(snapshot: Snapshot, tank: Tank, moment: number, met: MetLevels): Input[] {
+  const { changeL, everyDays, from } = changeHabit(snapshot, tank, moment);
   if (from === 'usual') return [];
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
+  const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
   const fresh = waterOfSalt(salt, aimFor(tank, 'salinity'));
   const litresPerDay = Math.min(netVolumeAt(tank, moment), changeL) / everyDays;
   return [

@@ -10,7 +10,7 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { entriesOf, entriesOfTank } from '@/record/entries-of';
-import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { saltAndWarmth } from '../outlook/co2-of-the-water';
 import { cycleFollowed } from './cycle-followed';
 import { knownEvents, strengthOf } from '../balance/known-events';
@@ -28,21 +28,21 @@ const HOUR_MS = 3_600_000;
 const LATELY_DAYS = 5;
 
 /** First steps of the kits, as set or as is usual. */
-export function kitSteps({ settings: { kit } }: Book) {
+export function kitSteps({ settings: { kit } }: Snapshot) {
   return kit ? { ammonia: kit.ammoniaStep, nitrite: kit.nitriteStep } : USUAL_STEPS;
 }
 
 /** A tank's tests from its start on, all ammonia in each: what a kit for the un-ionised kind showed is told as all of it. */
-export function cycleReadings(book: Book, tank: Tank, since: number): FullReading[] {
-  const { salinity, temperatureC } = saltAndWarmth(book, tank);
+export function cycleReadings(snapshot: Snapshot, tank: Tank, since: number): FullReading[] {
+  const { salinity, temperatureC } = saltAndWarmth(snapshot, tank);
   let ph: number = AMMONIA_READ_AT;
-  return entriesOf(book, tank.id, 'reading').flatMap((entry): FullReading[] => {
+  return entriesOf(snapshot, tank.id, 'reading').flatMap((entry): FullReading[] => {
     if (entry.at < since) return [];
-    const levels = levelsRead(book, tank, entry);
+    const levels = levelsRead(snapshot, tank, entry);
     const { ammonia, nitrite, nitrate, alkalinity } = levels;
     ph = levels.ph ?? ph;
     const share =
-      book.settings.kit?.ammoniaReads === 'free'
+      snapshot.settings.kit?.ammoniaReads === 'free'
         ? attempt(() => freeAmmoniaShare(ph, salinity, temperatureC)).outcome
         : undefined;
     const all = ammonia === undefined || share === undefined ? ammonia : ammonia / share;
@@ -61,25 +61,25 @@ export function cycleReadings(book: Book, tank: Tank, since: number): FullReadin
   });
 }
 
-/** The same, worked out once for a book. */
-export function testsOfCycle(book: Book, tank: Tank, since: number): FullReading[] {
-  return memoise(book, tank, `cycle tests since ${since}`, () => cycleReadings(book, tank, since));
+/** The same, worked out once for a snapshot. */
+export function testsOfCycle(snapshot: Snapshot, tank: Tank, since: number): FullReading[] {
+  return memoise(snapshot, tank, `cycle tests since ${since}`, () => cycleReadings(snapshot, tank, since));
 }
 
 /** What was done to a tank that its cycle answers to. */
-export function cycleDeeds(book: Book, tank: Tank): Deed[] {
+export function cycleDeeds(snapshot: Snapshot, tank: Tank): Deed[] {
   const volumeL = netVolumeL(tank);
-  const dosed = knownEvents(book, tank).flatMap((event): Deed[] =>
+  const dosed = knownEvents(snapshot, tank).flatMap((event): Deed[] =>
     event.kind === 'addition' && (event.amounts.ammonia ?? 0) > 0
       ? [{ did: 'dosed ammonia', at: event.at, ammonia: (event.amounts.ammonia ?? 0) / volumeL }]
       : [],
   );
-  const changed = entriesOf(book, tank.id, 'water-change').map((entry): Deed => ({
+  const changed = entriesOf(snapshot, tank.id, 'water-change').map((entry): Deed => ({
     did: 'changed',
     at: entry.at,
     litres: entry.volumeL,
   }));
-  const put = putIn(book, tank).map((entry): Deed => ({
+  const put = putIn(snapshot, tank).map((entry): Deed => ({
     did: 'put in',
     at: entry.at,
     what: entry.what,
@@ -89,28 +89,28 @@ export function cycleDeeds(book: Book, tank: Tank): Deed[] {
 }
 
 /** What is put in, as the record tells it. */
-export function putIn(book: Book, tank: Tank): readonly EntryOf<'put-in'>[] {
-  return entriesOf(book, tank.id, 'put-in');
+export function putIn(snapshot: Snapshot, tank: Tank): readonly EntryOf<'put-in'>[] {
+  return entriesOf(snapshot, tank.id, 'put-in');
 }
 
 /** The daily reading's question, from the record; nothing for a tank whose cycle is not followed. */
-export function cycleQuestion(book: Book, tank: Tank, now: number): CycleQuestionOf | undefined {
+export function cycleQuestion(snapshot: Snapshot, tank: Tank, now: number): CycleQuestionOf | undefined {
   const { cycle } = tank;
   if (!cycle || !cycleFollowed(tank, now)) return undefined;
-  const warm = saltAndWarmth(book, tank);
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
+  const warm = saltAndWarmth(snapshot, tank);
+  const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
   return {
     school: cycle.school,
     netVolumeL: netVolumeL(tank),
     startedAt: cycle.startedAt,
     now,
     temperatureC: warm.temperatureC,
-    readings: cycleReadings(book, tank, cycle.startedAt),
-    deeds: cycleDeeds(book, tank),
-    steps: kitSteps(book),
+    readings: cycleReadings(snapshot, tank, cycle.startedAt),
+    deeds: cycleDeeds(snapshot, tank),
+    steps: kitSteps(snapshot),
     doneAt: cycle.doneAt,
-    chloramine: chloraminePasses(book, now),
-    readsFree: book.settings.kit?.ammoniaReads === 'free',
+    chloramine: chloraminePasses(snapshot, now),
+    readsFree: snapshot.settings.kit?.ammoniaReads === 'free',
     newWaterAlkalinity: waterOfSalt(salt, warm.salinity).alkalinity,
   };
 }
@@ -119,11 +119,11 @@ export function cycleQuestion(book: Book, tank: Tank, now: number): CycleQuestio
  * The daily reading's question as it is asked on screens: what an hour changes nobody sees, so it is the same for an hour, but for what is
  * logged within it.
  */
-export function cycleQuestionAt(book: Book, tank: Tank, now: number): CycleQuestionOf | undefined {
+export function cycleQuestionAt(snapshot: Snapshot, tank: Tank, now: number): CycleQuestionOf | undefined {
   const hour = Math.floor(now / HOUR_MS) * HOUR_MS;
-  const newest = entriesOfTank(book, tank.id).findLast(({ at }) => at <= now)?.at ?? hour;
+  const newest = entriesOfTank(snapshot, tank.id).findLast(({ at }) => at <= now)?.at ?? hour;
   const at = Math.max(hour, newest);
-  return memoise(book, tank, `cycle at ${at}`, () => cycleQuestion(book, tank, at));
+  return memoise(snapshot, tank, `cycle at ${at}`, () => cycleQuestion(snapshot, tank, at));
 }
 
 /** Ammonia or nitrite from now on, as tanks that fit the tests go on. */
@@ -140,21 +140,21 @@ export function cycleOutlook(
 
 /** What of the last ammonia is un-ionised, asked of the last tests; nothing where ammonia was not tested of late. */
 export function freeAmmoniaQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
 ): z.input<typeof freeAmmonia.input> | undefined {
-  const readings = testsOfCycle(book, tank, tank.cycle?.startedAt ?? 0).filter(({ at }) => at <= now);
+  const readings = testsOfCycle(snapshot, tank, tank.cycle?.startedAt ?? 0).filter(({ at }) => at <= now);
   const last = readings.findLast(({ ammonia, at }) => ammonia !== undefined && now - at < LATELY_DAYS * DAY_MS);
   if (last?.ammonia === undefined) return undefined;
   const ph = readings.findLast((reading) => reading.ph !== undefined && now - reading.at < LATELY_DAYS * DAY_MS)?.ph;
-  const { salinity, temperatureC } = saltAndWarmth(book, tank);
+  const { salinity, temperatureC } = saltAndWarmth(snapshot, tank);
   return {
     ammonia: last.ammonia,
     phNbs: ph ?? AMMONIA_READ_AT,
     temperatureC,
     salinity,
-    livestock: putIn(book, tank).some(({ what, at }) => at <= now && ANIMALS.includes(what)),
+    livestock: putIn(snapshot, tank).some(({ what, at }) => at <= now && ANIMALS.includes(what)),
   };
 }
 
@@ -164,8 +164,8 @@ export interface AmmoniaBottle {
   readonly ammoniaMgPerL: number;
 }
 
-export function ammoniaBottles(book: Book): AmmoniaBottle[] {
-  return book.solutions.flatMap((solution) => {
+export function ammoniaBottles(snapshot: Snapshot): AmmoniaBottle[] {
+  return snapshot.solutions.flatMap((solution) => {
     const ammoniaMgPerL = amountsOf(strengthOf(solution), 1).ammonia ?? 0;
     return ammoniaMgPerL > 0 ? [{ solution, ammoniaMgPerL }] : [];
   });
@@ -183,7 +183,7 @@ export interface PlanWanted {
 
 /** The plan's question for a tank. */
 export function planQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   { school, startAt, ammonia, bottle }: PlanWanted,
 ): z.input<typeof cyclePlan.input> {
@@ -191,9 +191,9 @@ export function planQuestion(
     school,
     netVolumeL: netVolumeL(tank),
     startAt,
-    temperatureC: saltAndWarmth(book, tank).temperatureC,
+    temperatureC: saltAndWarmth(snapshot, tank).temperatureC,
     ...(ammonia !== undefined && { ammonia }),
     ...(bottle && { from: bottle.claim ? { claim: bottle.claim } : { parts: bottle.parts } }),
-    steps: kitSteps(book),
+    steps: kitSteps(snapshot),
   };
 }

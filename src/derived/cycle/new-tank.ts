@@ -6,7 +6,7 @@ import type { stocking } from '@/calculators/cycle/stocking';
 import { attempt, type Attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf } from '@/record/entries-of';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { cycleDeeds, cycleReadings, kitSteps, putIn } from './cycle';
 import { lastObservation, observationsOf } from '../observations/observations';
 
@@ -31,12 +31,12 @@ export interface Challenge {
 }
 
 /** Each measured dose that put the tank to the test, with what the next day's test made of it; the last one last. */
-export function challengesOf(book: Book, tank: Tank): Challenge[] {
+export function challengesOf(snapshot: Snapshot, tank: Tank): Challenge[] {
   const { cycle } = tank;
   if (!cycle) return [];
-  const steps = kitSteps(book);
-  const readings = cycleReadings(book, tank, cycle.startedAt).filter(({ ammonia }) => ammonia !== undefined);
-  return cycleDeeds(book, tank).flatMap((deed): Challenge[] => {
+  const steps = kitSteps(snapshot);
+  const readings = cycleReadings(snapshot, tank, cycle.startedAt).filter(({ ammonia }) => ammonia !== undefined);
+  return cycleDeeds(snapshot, tank).flatMap((deed): Challenge[] => {
     if (deed.did !== 'dosed ammonia' || deed.ammonia < LEAST_RAISED) return [];
     const before = readings.findLast(({ at }) => at <= deed.at && at > deed.at - 2 * DAY_MS)?.ammonia;
     // Only a tank that had none left is put to the test by a dose.
@@ -64,11 +64,11 @@ export function challengesOf(book: Book, tank: Tank): Challenge[] {
 const THRIVING_DAYS = 7;
 
 /** For how long ammonia and nitrite have both read zero up to the last test of them, days; 0 where they do not now. */
-function zeroForDays(book: Book, tank: Tank, now: number): number {
+function zeroForDays(snapshot: Snapshot, tank: Tank, now: number): number {
   const { cycle } = tank;
   if (!cycle) return 0;
-  const steps = kitSteps(book);
-  const tested = cycleReadings(book, tank, cycle.startedAt).filter(
+  const steps = kitSteps(snapshot);
+  const tested = cycleReadings(snapshot, tank, cycle.startedAt).filter(
     ({ at, ammonia, nitrite }) => at <= now && (ammonia !== undefined || nitrite !== undefined),
   );
   let last: number | undefined;
@@ -86,17 +86,21 @@ function zeroForDays(book: Book, tank: Tank, now: number): number {
 }
 
 /** What may go in next, asked of the record. */
-export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<typeof stocking.input> | undefined {
+export function stockingQuestion(
+  snapshot: Snapshot,
+  tank: Tank,
+  now: number,
+): z.input<typeof stocking.input> | undefined {
   const { cycle } = tank;
   if (!cycle) return undefined;
-  const animals = putIn(book, tank);
+  const animals = putIn(snapshot, tank);
   const of = (what: string) => animals.filter((entry) => entry.what === what);
   const fish = of('fish');
   const lately = (parameter: 'ammonia' | 'nitrite' | 'nitrate' | 'phosphate') => {
-    const last = lastObservation(book, tank.id, parameter);
+    const last = lastObservation(snapshot, tank.id, parameter);
     return last && now - last.at < LATELY_DAYS * DAY_MS ? { [parameter]: last.value } : {};
   };
-  const alkalinity = observationsOf(book, tank.id, 'alkalinity')
+  const alkalinity = observationsOf(snapshot, tank.id, 'alkalinity')
     .filter(({ at }) => now - at < LATELY_DAYS * DAY_MS)
     .map(({ value }) => value);
   return {
@@ -111,17 +115,17 @@ export function stockingQuestion(book: Book, tank: Tank, now: number): z.input<t
     crew: of('clean-up crew').length > 0,
     softCorals: of('soft coral').length > 0,
     stonyCorals: of('stony coral').length > 0,
-    changed: entriesOf(book, tank.id, 'water-change').some(({ at }) => at >= (cycle.doneAt ?? Infinity)),
+    changed: entriesOf(snapshot, tank.id, 'water-change').some(({ at }) => at >= (cycle.doneAt ?? Infinity)),
     challenged:
       CYCLE_SCHOOLS[cycle.school].source === 'fish' ||
-      challengesOf(book, tank).some(({ result }) => result?.outcome?.values.passed),
-    zeroForDays: zeroForDays(book, tank, now),
+      challengesOf(snapshot, tank).some(({ result }) => result?.outcome?.values.passed),
+    zeroForDays: zeroForDays(snapshot, tank, now),
     thriving: animals.some(({ what, at }) => ANIMALS.includes(what) && at <= now - THRIVING_DAYS * DAY_MS),
     ...lately('ammonia'),
     ...lately('nitrite'),
     ...lately('nitrate'),
     ...lately('phosphate'),
     ...(alkalinity.length >= 2 && { alkalinityWandered: Math.max(...alkalinity) - Math.min(...alkalinity) }),
-    steps: kitSteps(book),
+    steps: kitSteps(snapshot),
   };
 }

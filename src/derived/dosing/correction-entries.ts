@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { PlannedDose } from '@/calculators/dosing/planned-dose';
 import type { DosedParameter } from '@/calculators/dosing/dosed-parameters';
-import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
+import type { Snapshot, Entry, EntryOf, Tank } from '@/record/schema';
 import type { PlanLevels } from '@/calculators/dosing/plan-levels';
 import { easingsUnderWay } from '../balance/corrections-under-way';
 import { dosesSet } from '../supplies/doses-set';
@@ -48,14 +48,14 @@ export function shareOfCorrection(
 
 /** A dose set otherwise until its level is where it should be, and what it goes back to. */
 export function easingBegun(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   course: CorrectionCourse,
   backToMlPerDay: number,
 ): Entry[] {
   const { solutionId, mlPerDay } = course;
-  return [...dosesSet(book, tank, now, [{ id: solutionId, mlPerDay }]), easing(tank, now, backToMlPerDay, course)];
+  return [...dosesSet(snapshot, tank, now, [{ id: solutionId, mlPerDay }]), easing(tank, now, backToMlPerDay, course)];
 }
 
 function easing(tank: Tank, now: number, backToMlPerDay: number, course: CorrectionCourse): EntryOf<'correction'> {
@@ -76,13 +76,13 @@ function easing(tank: Tank, now: number, backToMlPerDay: number, course: Correct
  * @param mlPerDay what holds the level by now; what it was to go back to when left out
  */
 export function easingEnded(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   easing: EntryOf<'correction'>,
   mlPerDay = easing.backToMlPerDay ?? 0,
 ): Entry[] {
-  return [...dosesSet(book, tank, now, [{ id: easing.solutionId, mlPerDay }]), { ...easing, endedAt: now }];
+  return [...dosesSet(snapshot, tank, now, [{ id: easing.solutionId, mlPerDay }]), { ...easing, endedAt: now }];
 }
 
 /**
@@ -90,15 +90,17 @@ export function easingEnded(
  * @param levels each level as it stands and where it should be, as the plan was asked
  */
 export function planSet(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   doses: readonly PlannedDose[],
   levels: PlanLevels,
 ): Entry[] {
-  const over = easingsUnderWay(book, tank, now).filter(({ entry }) => doses.some(({ id }) => id === entry.solutionId));
+  const over = easingsUnderWay(snapshot, tank, now).filter(({ entry }) =>
+    doses.some(({ id }) => id === entry.solutionId),
+  );
   return [
-    ...dosesSet(book, tank, now, doses),
+    ...dosesSet(snapshot, tank, now, doses),
     ...doses.flatMap(({ id, mlPerDay, returns, carries }): Entry[] => {
       const parameter = carries.find((each) => levels[each] && levels[each].level !== levels[each].target);
       const level = parameter && levels[parameter];

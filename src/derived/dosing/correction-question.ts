@@ -9,7 +9,7 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { handlingOfBottle } from '@/calculators/reagents/handling';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, EntryOf, Solution, Tank } from '@/record/schema';
+import type { Snapshot, EntryOf, Solution, Tank } from '@/record/schema';
 import { broughtPerDay, balanceAt } from '../balance/balance';
 import { partsFor, type DoseQuestion } from './dose-question';
 import { strengthOf } from '../balance/known-events';
@@ -34,20 +34,20 @@ export interface CorrectionQuestion {
 
 /** One-off corrections, for each parameter with a part to make them with and a level to judge. */
 export function correctionQuestions(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   question: DoseQuestion,
   tried: Partial<Record<DosedParameter, CorrectionTried>> = {},
 ): CorrectionQuestion[] {
   // Once, a level may be brought back with a bottle that stands beside another tank.
-  const anyPart = partsFor(tank, book.solutions);
+  const anyPart = partsFor(tank, snapshot.solutions);
   const doses = attempt(() => dosingPlan.run(question.input)).outcome?.values.doses ?? [];
   return DOSED_PARAMETERS.flatMap((parameter): CorrectionQuestion[] => {
-    const begun = correctionUnderWay(book, tank, parameter, now);
+    const begun = correctionUnderWay(snapshot, tank, parameter, now);
     const solution =
-      book.solutions.find(({ id }) => id === begun?.solutionId) ?? question.parts[parameter] ?? anyPart[parameter];
-    const reading = lastObservation(book, tank.id, parameter);
+      snapshot.solutions.find(({ id }) => id === begun?.solutionId) ?? question.parts[parameter] ?? anyPart[parameter];
+    const reading = lastObservation(snapshot, tank.id, parameter);
     if (!solution || !reading) return [];
     const { balance } = question;
     const { level, levelSd, consumption, trend } = balance.of[parameter];
@@ -84,12 +84,14 @@ export function correctionQuestions(
           ...(runs !== undefined && { runsMlPerDay: runs }),
           ...(told !== undefined && { consumptionPerDay: told }),
           ...(pace !== undefined && { limitPerDay: pace, fallLimitPerDay: pace }),
-          ...readBefore(book, tank, now, parameter, reading.at),
+          ...readBefore(snapshot, tank, now, parameter, reading.at),
           othersPerDay: Math.max(0, others.amountPerDay) / question.volumeL,
           othersBy: [...others.names],
           ...(own.from === undefined && own.to === undefined && broughtByDose(doses, parameter, now)),
-          ...(own.from === undefined && { givenSince: givenSince(book, tank, balance, parameter, reading.at, now) }),
-          ...(begun && { begun: courseOf(book, tank, begun, now) }),
+          ...(own.from === undefined && {
+            givenSince: givenSince(snapshot, tank, balance, parameter, reading.at, now),
+          }),
+          ...(begun && { begun: courseOf(snapshot, tank, begun, now) }),
         },
       },
     ];
@@ -105,11 +107,11 @@ function broughtByDose(doses: readonly PlannedDose[], parameter: DosedParameter,
 }
 
 /** What is looked at before a correction: salinity, magnesium, and whether the water is lean. */
-function readBefore(book: Book, tank: Tank, now: number, parameter: DosedParameter, readAt: number) {
-  const salinity = salinityOf(book, tank, parameter, readAt)?.salinity;
-  const { level: magnesium } = balanceAt(book, tank, now).of.magnesium;
+function readBefore(snapshot: Snapshot, tank: Tank, now: number, parameter: DosedParameter, readAt: number) {
+  const salinity = salinityOf(snapshot, tank, parameter, readAt)?.salinity;
+  const { level: magnesium } = balanceAt(snapshot, tank, now).of.magnesium;
   return {
-    starved: isLean(book, tank, now),
+    starved: isLean(snapshot, tank, now),
     aimSalinity: aimFor(tank, 'salinity'),
     ...(salinity !== undefined && { salinity }),
     ...(magnesium !== undefined && { magnesium }),
@@ -117,11 +119,11 @@ function readBefore(book: Book, tank: Tank, now: number, parameter: DosedParamet
 }
 
 /** How far one that was begun has come: the doses that name it, and the tests since. */
-function courseOf(book: Book, tank: Tank, begun: EntryOf<'correction'>, now: number) {
-  const { zone } = book.settings;
-  const given = entriesOf(book, tank.id, 'dose').filter((dose) => dose.correction === begun.id && dose.at <= now);
+function courseOf(snapshot: Snapshot, tank: Tank, begun: EntryOf<'correction'>, now: number) {
+  const { zone } = snapshot.settings;
+  const given = entriesOf(snapshot, tank.id, 'dose').filter((dose) => dose.correction === begun.id && dose.at <= now);
   const today = new TZDate(now, zone);
-  const test = observationsOf(book, tank.id, begun.parameter).findLast(({ at }) => at > begun.at && at <= now);
+  const test = observationsOf(snapshot, tank.id, begun.parameter).findLast(({ at }) => at > begun.at && at <= now);
   return {
     at: begun.at,
     now,

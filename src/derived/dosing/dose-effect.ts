@@ -1,7 +1,7 @@
 import type * as z from 'zod';
 import type { additions } from '@/calculators/dosing/additions';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Solution, type Tank } from '@/record/schema';
 import { aimFor } from '../observations/targets';
 import { lastObservation } from '../observations/observations';
 
@@ -13,12 +13,12 @@ const TOGETHER_DAYS = 2;
  * @returns undefined until alkalinity has been read once
  */
 export function doseEffectQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   solution: Solution,
   ml: number,
 ): z.input<typeof additions.input> | undefined {
-  const last = (parameter: Parameters<typeof lastObservation>[2]) => lastObservation(book, tank.id, parameter);
+  const last = (parameter: Parameters<typeof lastObservation>[2]) => lastObservation(snapshot, tank.id, parameter);
   const alkalinity = last('alkalinity');
   if (!alkalinity) return undefined;
   const ph = last('ph');

@@ -9,7 +9,7 @@ import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
-import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Solution, type Tank } from '@/record/schema';
 import { memoise } from '../memoise';
 import { strengthOf } from '../balance/known-events';
 import { unsaidSupply, type UnsaidSupply } from '../balance/known-supply';
@@ -47,23 +47,23 @@ export interface DoseQuestion {
 }
 
 /** What the record says of a tank's consumption and of what answers it, ready for the dosing-plan calculator. */
-export function doseQuestion(book: Book, tank: Tank, now: number, overrides: DoseOverrides = {}): DoseQuestion {
+export function doseQuestion(snapshot: Snapshot, tank: Tank, now: number, overrides: DoseOverrides = {}): DoseQuestion {
   const mix = overrides.mix ?? tank.mix ?? {};
   const volumeL = overrides.netVolumeL ?? netVolumeL(tank);
   const judged: Tank = overrides.netVolumeL === undefined ? tank : { ...tank, netVolumeL: volumeL };
   const estimates: Partial<Record<DosedParameter, ConsumptionEstimate>> = {};
-  const balance = balanceAt(book, judged, now);
+  const balance = balanceAt(snapshot, judged, now);
   const { consumption } = balance;
   for (const parameter of DOSED_PARAMETERS) {
     const estimate = consumption?.of[parameter];
     if (estimate && estimate.from !== 'ratio') estimates[parameter] = estimate;
   }
-  const own = solutionsOfTank(book, tank);
+  const own = solutionsOfTank(snapshot, tank);
   const parts = partsFor(tank, own);
-  const unsaid = unsaidSupply(book, tank, now);
+  const unsaid = unsaidSupply(snapshot, tank, now);
   const sure: HowSure =
     overrides.perDay?.alkalinity === undefined
-      ? howSureOfLevel(book, judged, 'alkalinity', now)
+      ? howSureOfLevel(snapshot, judged, 'alkalinity', now)
       : { certainty: 'worked out' };
   return {
     balance,
@@ -77,11 +77,11 @@ export function doseQuestion(book: Book, tank: Tank, now: number, overrides: Dos
       netVolumeL: volumeL,
       ...sure,
       unsaid: [...(unsaid?.parameters ?? [])],
-      demand: demandOf(book, tank, consumption, overrides.perDay ?? {}),
-      sources: sourcesOf(book, tank, now, parts, mix, balance),
-      others: othersOf(book, balance),
-      levels: planLevelsOf(book, judged, now, balance),
-      testEveryDays: testEveryDays(book, tank, now),
+      demand: demandOf(snapshot, tank, consumption, overrides.perDay ?? {}),
+      sources: sourcesOf(snapshot, tank, now, parts, mix, balance),
+      others: othersOf(snapshot, balance),
+      levels: planLevelsOf(snapshot, judged, now, balance),
+      testEveryDays: testEveryDays(snapshot, tank, now),
       keeps: tank.keeps ?? 'few changes',
       now,
     },
@@ -114,7 +114,7 @@ function dosedParametersIn(solution: Solution): number {
 
 /** Every solution that carries one of the three, as the plan takes it. */
 function sourcesOf(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   parts: DoseQuestion['parts'],
@@ -122,16 +122,16 @@ function sourcesOf(
   { inputs, of }: Balance,
 ): DoseQuestion['input']['sources'] {
   const answers = new Set(Object.values(parts).map(({ id }) => id));
-  const forATime = easingsUnderWay(book, tank, now);
-  return book.solutions.flatMap((solution) => {
+  const forATime = easingsUnderWay(snapshot, tank, now);
+  return snapshot.solutions.flatMap((solution) => {
     if (dosedParametersIn(solution) === 0) return [];
     const { id, name, parts: salts, claim } = solution;
     const input = inputs.find(({ source }) => source === id);
     const runs = input?.mlPerDay ?? 0;
     const use = mix[id] ?? (answers.has(id) ? 'fill' : runs > 0 ? 'base' : 'off');
-    const leftMl = bottleLeftMl(book, tank, id, now);
+    const leftMl = bottleLeftMl(snapshot, tank, id, now);
     const easing = forATime.find(({ entry }) => entry.solutionId === id);
-    const most = isLimewater(strengthOf(solution)) ? limewaterRoomOf(book, tank, now, runs) : undefined;
+    const most = isLimewater(strengthOf(solution)) ? limewaterRoomOf(snapshot, tank, now, runs) : undefined;
     return [
       {
         id,
@@ -148,11 +148,11 @@ function sourcesOf(
             mlPerDay: easing.entry.backToMlPerDay ?? 0,
           },
         }),
-        ...setSinceTest(book, tank, id, now, of.alkalinity.trend?.lastAt ?? now),
+        ...setSinceTest(snapshot, tank, id, now, of.alkalinity.trend?.lastAt ?? now),
         ...(leftMl !== undefined && { leftMl }),
         stepMl: PUMP_STEP_ML,
         // What is poured by hand has no pump to measure.
-        ...(input?.kind !== 'by hand' && { measured: pumpMeasuredOf(book, tank, id, now) }),
+        ...(input?.kind !== 'by hand' && { measured: pumpMeasuredOf(snapshot, tank, id, now) }),
       },
     ];
   });
@@ -162,8 +162,8 @@ function sourcesOf(
 const TOGETHER_MS = 3_600_000;
 
 /** What a solution was dosed at before, where it was set anew since the last test. */
-function setSinceTest(book: Book, tank: Tank, solutionId: string, now: number, testedAt: number) {
-  const runs = supplyTimeline(book, tank).filter(({ source, from }) => source === solutionId && from <= now);
+function setSinceTest(snapshot: Snapshot, tank: Tank, solutionId: string, now: number, testedAt: number) {
+  const runs = supplyTimeline(snapshot, tank).filter(({ source, from }) => source === solutionId && from <= now);
   const [before, last] = [runs.at(-2), runs.at(-1)];
   if (!last || last.from <= testedAt - TOGETHER_MS) return {};
   return { setFrom: before?.entry.kind === 'standing-dose' ? before.entry.mlPerDay : 0 };
@@ -173,15 +173,15 @@ function setSinceTest(book: Book, tank: Tank, solutionId: string, now: number, t
 const PUMP_STEP_ML = 0.1;
 
 /** What fits, with some kept back; as it runs where only that reserve is touched. mL a day. */
-function limewaterRoomOf(book: Book, tank: Tank, now: number, runs: number): number | undefined {
-  const { outcome } = attempt(() => evaporationOf(book, tank, now));
+function limewaterRoomOf(snapshot: Snapshot, tank: Tank, now: number, runs: number): number | undefined {
+  const { outcome } = attempt(() => evaporationOf(snapshot, tank, now));
   if (!outcome) return undefined;
   const room = limewaterHeadRoom(outcome.low, tank.limewater?.keptBack) * 1000;
   return Math.max(room, Math.min(runs, outcome.low * 1000));
 }
 
 /** What is supplied besides what the plan sets, as it goes on, mmol and mg a day: reactor, water changes, doses by hand beside a pump. */
-function othersOf({ solutions }: Book, { inputs }: Balance): DoseQuestion['input']['others'] {
+function othersOf({ solutions }: Snapshot, { inputs }: Balance): DoseQuestion['input']['others'] {
   return inputs
     .filter(({ source }) => !solutions.some(({ id }) => id === source))
     .map(({ by, kind, perDay: { magnesium, ...rest } }) => ({
@@ -192,7 +192,7 @@ function othersOf({ solutions }: Book, { inputs }: Balance): DoseQuestion['input
 }
 
 function demandOf(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   consumption: Consumption | undefined,
   own: Partial<Record<DosedParameter, number>>,
@@ -216,29 +216,29 @@ function demandOf(
       perDay: estimate.perDay,
       sd: estimate.perDaySd,
       mismatch: parameter === 'calcium' && consumption?.mismatch?.found === true,
-      basis: basisOf(book, tank, estimate),
+      basis: basisOf(snapshot, tank, estimate),
       withinTestError: Math.abs(estimate.perDay) < 1.96 * estimate.perDaySd,
     };
   }
   return demand;
 }
 
-function basisOf(book: Book, tank: Tank, estimate: ConsumptionEstimate): DemandBasis {
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
+function basisOf(snapshot: Snapshot, tank: Tank, estimate: ConsumptionEstimate): DemandBasis {
+  const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
   return {
     by: estimate.from,
     readings: estimate.used.length,
     leftOut: estimate.setAside.length,
-    ...(changedBetween(book, tank, estimate) && { newWater: salt?.profile ? { salt: salt.name } : {} }),
+    ...(changedBetween(snapshot, tank, estimate) && { newWater: salt?.profile ? { salt: salt.name } : {} }),
   };
 }
 
-function changedBetween(book: Book, tank: Tank, estimate: ConsumptionEstimate): boolean {
+function changedBetween(snapshot: Snapshot, tank: Tank, estimate: ConsumptionEstimate): boolean {
   const from = estimate.used[0]?.at ?? Infinity;
-  return entriesOf(book, tank.id, 'water-change').some(({ at }) => at >= from && at < estimate.lastAt);
+  return entriesOf(snapshot, tank.id, 'water-change').some(({ at }) => at >= from && at < estimate.lastAt);
 }
 
 /** The same, asked once for dose, correction and reactor. */
-export function doseQuestionOnce(book: Book, tank: Tank, now: number): DoseQuestion {
-  return memoise(book, tank, `dose question at ${now}`, () => doseQuestion(book, tank, now));
+export function doseQuestionOnce(snapshot: Snapshot, tank: Tank, now: number): DoseQuestion {
+  return memoise(snapshot, tank, `dose question at ${now}`, () => doseQuestion(snapshot, tank, now));
 }

@@ -3,16 +3,16 @@ import type { Answer } from '@/calculators/calculator/calculator';
 import { correction } from '@/calculators/dosing/correction';
 import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import { returnOver } from '@/calculators/dosing/return-over';
-import type { Book } from '@/record/schema';
+import type { Snapshot } from '@/record/schema';
 import { easingsUnderWay, type Easing } from '../balance/corrections-under-way';
 import type { AskConcern } from '../concern';
 import { correctionQuestions } from './correction-question';
 import { doseQuestionOnce, type DoseQuestion } from './dose-question';
 
 /** What the parts are to run at, where any of them does. */
-export const doseConcern: AskConcern = (book, tank, now) => {
-  if (!tank.supplies.includes('parts') || book.solutions.length === 0) return undefined;
-  const { input } = doseQuestionOnce(book, tank, now);
+export const doseConcern: AskConcern = (snapshot, tank, now) => {
+  if (!tank.supplies.includes('parts') || snapshot.solutions.length === 0) return undefined;
+  const { input } = doseQuestionOnce(snapshot, tank, now);
   // Beside a reactor the parts are asked about only where one of them runs.
   const fills = input.sources.filter(({ use }) => use === 'fill');
   if (tank.supplies.includes('reactor') && !fills.some(({ runs }) => runs > 0)) return undefined;
@@ -24,11 +24,11 @@ export const doseConcern: AskConcern = (book, tank, now) => {
 };
 
 /** The level that is being brought back, else the one that is furthest out of its band. */
-export const correctionConcern: AskConcern = (book, tank, now) => {
-  const question = doseQuestionOnce(book, tank, now);
-  const over = easingsUnderWay(book, tank, now).find(({ endsAt }) => endsAt <= now);
-  if (over) return { answer: easingOver(book, over, question), facts: { givesToday: true } };
-  const asked = correctionQuestions(book, tank, now, question).flatMap(({ input, begun }) => {
+export const correctionConcern: AskConcern = (snapshot, tank, now) => {
+  const question = doseQuestionOnce(snapshot, tank, now);
+  const over = easingsUnderWay(snapshot, tank, now).find(({ endsAt }) => endsAt <= now);
+  if (over) return { answer: easingOver(snapshot, over, question), facts: { givesToday: true } };
+  const asked = correctionQuestions(snapshot, tank, now, question).flatMap(({ input, begun }) => {
     const { outcome } = attempt(() => correction.run(input));
     return outcome ? [{ outcome, begun, givenToday: input.begun?.givenToday === true }] : [];
   });
@@ -44,11 +44,11 @@ export const correctionConcern: AskConcern = (book, tank, now) => {
 };
 
 /** What goes back to what holds it by now. */
-function easingOver(book: Book, { entry, endsAt }: Easing, { input }: DoseQuestion): Answer {
+function easingOver(snapshot: Snapshot, { entry, endsAt }: Easing, { input }: DoseQuestion): Answer {
   const { outcome } = attempt(() => dosingPlan.run(input));
   return returnOver({
     parameter: entry.parameter,
-    name: book.solutions.find(({ id }) => id === entry.solutionId)?.name ?? 'the part',
+    name: snapshot.solutions.find(({ id }) => id === entry.solutionId)?.name ?? 'the part',
     lowered: entry.to < entry.from,
     holdsMlPerDay:
       outcome?.values.doses.find(({ id }) => id === entry.solutionId)?.holdsMlPerDay ?? entry.backToMlPerDay ?? 0,

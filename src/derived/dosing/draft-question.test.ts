@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, EntryDraft, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, EntryDraft, Tank } from '@/record/schema';
 import { draftQuestion } from './draft-question';
 
 const tank: Tank = { ...newTank('t'), name: 'Bay', displayL: 400, reservoirL: 40 };
 const soda = { id: 'soda', name: 'Soda ash', parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] };
 const lime = { id: 'lime', name: 'Limewater', parts: [{ reagent: 'calcium-hydroxide' as const, gramsPerL: 1.6 }] };
-const book: Book = { ...emptyBook('UTC'), tanks: [tank], solutions: [soda, lime] };
-const ask = (draft: Record<string, unknown>) => draftQuestion(book, tank, { at: 0, ...draft } as EntryDraft);
+const snapshot: Snapshot = { ...emptySnapshot('UTC'), tanks: [tank], solutions: [soda, lime] };
+const ask = (draft: Record<string, unknown>) => draftQuestion(snapshot, tank, { at: 0, ...draft } as EntryDraft);
 
 describe('a deed is checked against its tank', () => {
   it.each([

@@ -2,7 +2,7 @@ import { DOSED_PARAMETERS, DOSED_FACTS, type DosedParameter } from '@/calculator
 import { mostAtOnceL } from '@/chemistry/evaporation/refill-account';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
-import { netVolumeL, type Book, type EntryDraft, type EntryOf, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type EntryDraft, type EntryOf, type Tank } from '@/record/schema';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOfTank } from '@/record/entries-of';
 import { strengthOf } from '../balance/known-events';
@@ -24,9 +24,9 @@ const ASKED_AT_ONCE: Record<DosedParameter, number> = {
 const ASKED_A_DAY: Record<DosedParameter, number> = { alkalinity: 4 * DKH, calcium: 30, magnesium: 30 };
 
 /** What to ask of an entry that its tank makes unlikely, before it is filed; it may be filed all the same. */
-export function draftQuestion(book: Book, tank: Tank, draft: EntryDraft): string | undefined {
-  const { units } = book.settings;
-  const early = beforeTheTank(book, tank, draft.at);
+export function draftQuestion(snapshot: Snapshot, tank: Tank, draft: EntryDraft): string | undefined {
+  const { units } = snapshot.settings;
+  const early = beforeTheTank(snapshot, tank, draft.at);
   if (early !== undefined) return early;
   switch (draft.kind) {
     case 'refill':
@@ -36,9 +36,9 @@ export function draftQuestion(book: Book, tank: Tank, draft: EntryDraft): string
     case 'water-change':
       return changeQuestion(tank, draft.volumeL, units);
     case 'dose':
-      return doseQuestion(book, tank, draft.solutionId, draft.volumeMl, 'once');
+      return doseQuestion(snapshot, tank, draft.solutionId, draft.volumeMl, 'once');
     case 'standing-dose':
-      return doseQuestion(book, tank, draft.solutionId, draft.mlPerDay, 'a day');
+      return doseQuestion(snapshot, tank, draft.solutionId, draft.mlPerDay, 'a day');
     case 'reactor':
       return reactorQuestion(tank, draft, units);
     default:
@@ -47,12 +47,12 @@ export function draftQuestion(book: Book, tank: Tank, draft: EntryDraft): string
 }
 
 /** Before a tank was begun, or long before anything else that is logged of it, nothing was done there: a date has slipped. */
-function beforeTheTank(book: Book, tank: Tank, at: number): string | undefined {
+function beforeTheTank(snapshot: Snapshot, tank: Tank, at: number): string | undefined {
   const begun = tank.cycle?.startedAt;
   // Rock and water go in some days before a cycle is begun.
   if (begun !== undefined && at < begun - BEFORE_A_CYCLE_DAYS * DAY_MS)
     return `That is before ${tank.name} was begun: another date, or another tank?`;
-  const first = entriesOfTank(book, tank.id)[0]?.at;
+  const first = entriesOfTank(snapshot, tank.id)[0]?.at;
   return first !== undefined && at < first - LONG_BEFORE_DAYS * DAY_MS
     ? `That is more than a year before anything else of ${tank.name}: another date?`
     : undefined;
@@ -76,15 +76,15 @@ function changeQuestion(tank: Tank, litres: number, units: UnitPreferences): str
 }
 
 function doseQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   solutionId: string,
   ml: number,
   how: 'once' | 'a day',
 ): string | undefined {
-  const solution = book.solutions.find(({ id }) => id === solutionId);
+  const solution = snapshot.solutions.find(({ id }) => id === solutionId);
   if (!solution) return undefined;
-  const { units } = book.settings;
+  const { units } = snapshot.settings;
   const strength = strengthOf(solution);
   for (const parameter of DOSED_PARAMETERS) {
     const { perMl, rateKind } = DOSED_FACTS[parameter];

@@ -3,7 +3,7 @@ import { dosingPlan } from '@/calculators/dosing/dosing-plan';
 import type { held } from '@/calculators/dosing/held';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { attempt } from '@/calculators/calculator/attempt';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { consumptionOf } from '../balance/consumption';
 import { doseQuestion } from './dose-question';
 import { suppliesAt } from '../supplies/supply-timeline';
@@ -23,9 +23,9 @@ type HeldInput = z.output<typeof held.input>;
  * then. Slow: a worker asks it (`workers/look-back.ts`).
  * @returns undefined where alkalinity was not tested
  */
-export function heldQuestion(book: Book, tank: Tank, now: number): HeldInput | undefined {
+export function heldQuestion(snapshot: Snapshot, tank: Tank, now: number): HeldInput | undefined {
   const from = now - LOOKED_BACK_DAYS * DAY_MS;
-  const levels = (consumptionOf(book, tank, 'alkalinity', now)?.history ?? []).filter(
+  const levels = (consumptionOf(snapshot, tank, 'alkalinity', now)?.history ?? []).filter(
     ({ at }) => at >= from && at <= now,
   );
   if (levels.length === 0) return undefined;
@@ -35,17 +35,17 @@ export function heldQuestion(book: Book, tank: Tank, now: number): HeldInput | u
     band: [...bandFor(tank, 'alkalinity')] as [number, number],
     target: aimFor(tank, 'alkalinity'),
     levels: levels.map(({ at, level }) => ({ at, level: Math.max(0, level) })),
-    advice: tests.slice(0, -1).flatMap((at, i) => adviceAt(book, tank, at, tests[i + 1] ?? now)),
+    advice: tests.slice(0, -1).flatMap((at, i) => adviceAt(snapshot, tank, at, tests[i + 1] ?? now)),
   };
 }
 
 /** What the plan said of the part that carries alkalinity, by all that was in the record at a test; nothing where it could not be asked. */
-function adviceAt(book: Book, tank: Tank, at: number, next: number): HeldInput['advice'] {
-  const past: Book = { ...book, entries: book.entries.filter((entry) => entry.at <= at) };
+function adviceAt(snapshot: Snapshot, tank: Tank, at: number, next: number): HeldInput['advice'] {
+  const past: Snapshot = { ...snapshot, entries: snapshot.entries.filter((entry) => entry.at <= at) };
   const { outcome } = attempt(() => dosingPlan.run(doseQuestion(past, tank, at).input));
   const dose = outcome?.values.doses.find(({ use, carries }) => use === 'fill' && carries.includes('alkalinity'));
   if (!outcome || !dose) return [];
-  const set = suppliesAt(book, tank, Math.min(next, at + TO_SET_DAYS * DAY_MS)).doses.get(dose.id) ?? 0;
+  const set = suppliesAt(snapshot, tank, Math.min(next, at + TO_SET_DAYS * DAY_MS)).doses.get(dose.id) ?? 0;
   const followed = Math.abs(set - dose.mlPerDay) <= AS_ADVISED * Math.max(set, dose.mlPerDay);
   const foretold = outcome.values.foreseen.find(({ parameter }) => parameter === 'alkalinity');
   return [

@@ -6,7 +6,7 @@ import { atAimedSalinity } from '@/calculators/parameters/at-aimed-salinity';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import type { Balance } from '../balance/balance';
 import { correctionUnderWay, givenSince, isLean, paceOfClass } from '../balance/corrections-under-way';
 import { strengthOf } from '../balance/known-events';
@@ -30,8 +30,8 @@ const [SHORTEST_DAYS, LONGEST_DAYS] = [1, 60];
  * given once since and what a correction under way is still to bring, at the salinity aimed at, as a correction is judged. One whose last reading is left out as an outlier, or whose slope nobody
  * knows, is left out: it is only held.
  */
-export function planLevelsOf(book: Book, tank: Tank, now: number, balance: Balance): PlanInput['levels'] {
-  const lean = isLean(book, tank, now);
+export function planLevelsOf(snapshot: Snapshot, tank: Tank, now: number, balance: Balance): PlanInput['levels'] {
+  const lean = isLean(snapshot, tank, now);
   return Object.fromEntries(
     DOSED_PARAMETERS.flatMap((parameter) => {
       const { level, levelSd, trend, slope, consumption } = balance.of[parameter];
@@ -41,12 +41,12 @@ export function planLevelsOf(book: Book, tank: Tank, now: number, balance: Balan
       const known = consumption && consumption.from !== 'ratio' ? consumption.perDay : undefined;
       const stands =
         (known === undefined
-          ? level + slope.perDay * days + givenSince(book, tank, balance, parameter, trend.lastAt, now)
-          : levelNow(book, tank, parameter, { at: trend.lastAt, level, perDay: known }, now)) +
-        stillToCome(book, tank, balance, parameter, now);
+          ? level + slope.perDay * days + givenSince(snapshot, tank, balance, parameter, trend.lastAt, now)
+          : levelNow(snapshot, tank, parameter, { at: trend.lastAt, level, perDay: known }, now)) +
+        stillToCome(snapshot, tank, balance, parameter, now);
       const pace = paceOfClass(tank, parameter);
       const asRead = { value: Math.max(0, stands), sd: Math.hypot(levelSd, slope.sd * days) };
-      const judged = atAim(book, tank, parameter, trend.lastAt, asRead);
+      const judged = atAim(snapshot, tank, parameter, trend.lastAt, asRead);
       return [
         [
           parameter,
@@ -65,37 +65,43 @@ export function planLevelsOf(book: Book, tank: Tank, now: number, balance: Balan
 
 /** A level as it would read at the salinity aimed at; as it was read where the salinity read beside it is none that seawater has. */
 function atAim(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   parameter: DosedParameter,
   readAt: number,
   level: { readonly value: number; readonly sd: number },
 ) {
-  const salinity = salinityOf(book, tank, parameter, readAt)?.salinity;
+  const salinity = salinityOf(snapshot, tank, parameter, readAt)?.salinity;
   return attempt(() => atAimedSalinity(level, salinity, aimFor(tank, 'salinity'))).outcome ?? level;
 }
 
 /** The level of the last test carried on by the tank model, with all that went in since. */
 function levelNow(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   parameter: DosedParameter,
   from: { readonly at: number; readonly level: number; readonly perDay: number },
   now: number,
 ): number {
   if (now <= from.at) return from.level;
-  return memoise(book, tank, `level of ${parameter} at ${now}`, () => {
-    const [level = from.level] = levelsAt(book, tank, parameter, from, [now]);
+  return memoise(snapshot, tank, `level of ${parameter} at ${now}`, () => {
+    const [level = from.level] = levelsAt(snapshot, tank, parameter, from, [now]);
     return level;
   });
 }
 
 /** What a correction that was begun is still to bring, in the parameter's unit. */
-function stillToCome(book: Book, tank: Tank, { volumeL }: Balance, parameter: DosedParameter, now: number): number {
-  const begun = correctionUnderWay(book, tank, parameter, now);
-  const solution = book.solutions.find(({ id }) => id === begun?.solutionId);
+function stillToCome(
+  snapshot: Snapshot,
+  tank: Tank,
+  { volumeL }: Balance,
+  parameter: DosedParameter,
+  now: number,
+): number {
+  const begun = correctionUnderWay(snapshot, tank, parameter, now);
+  const solution = snapshot.solutions.find(({ id }) => id === begun?.solutionId);
   if (!begun || !solution) return 0;
-  const given = entriesOf(book, tank.id, 'dose').reduce(
+  const given = entriesOf(snapshot, tank.id, 'dose').reduce(
     (sum, { correction, volumeMl, at }) => (correction === begun.id && at <= now ? sum + volumeMl : sum),
     0,
   );
@@ -104,8 +110,8 @@ function stillToCome(book: Book, tank: Tank, { volumeL }: Balance, parameter: Do
 }
 
 /** How many days lie between this tank's tests of alkalinity, by its last ones. */
-export function testEveryDays(book: Book, tank: Tank, now: number): number {
-  const days = observationsOf(book, tank.id, 'alkalinity')
+export function testEveryDays(snapshot: Snapshot, tank: Tank, now: number): number {
+  const days = observationsOf(snapshot, tank.id, 'alkalinity')
     .filter(({ at }) => at <= now)
     .slice(-TESTS_LOOKED_AT - 1)
     .map(({ at }) => at / DAY_MS);

@@ -1,12 +1,12 @@
 import { DOSED_FACTS } from '@/calculators/dosing/dosed-parameters';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
-import type { Book, Solution, Tank } from '@/record/schema';
+import type { Snapshot, Solution, Tank } from '@/record/schema';
 import { strengthOf } from '../balance/known-events';
 
 /** What a milliequivalent of alkalinity and its calcium cost, by the bottles the tank is dosed from; undefined without their prices. */
-export function twoPartPerMeq(book: Book, tank: Tank): number | undefined {
+export function twoPartPerMeq(snapshot: Snapshot, tank: Tank): number | undefined {
   const priced = (id: string | undefined, perMl: (solution: Solution) => number) => {
-    const solution = book.solutions.find((each) => each.id === id);
+    const solution = snapshot.solutions.find((each) => each.id === id);
     if (solution?.bottlePrice === undefined || solution.bottleMl === undefined || perMl(solution) <= 0)
       return undefined;
     return solution.bottlePrice / solution.bottleMl / perMl(solution);

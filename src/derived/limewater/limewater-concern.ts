@@ -6,8 +6,8 @@ import { limewaterQuestion } from './limewater-question';
 const MADE_ANEW_SOON_DAYS = 4;
 
 /** Limewater that is soon to be made anew, or its stirrer charged. */
-export const limewaterConcern: AskConcern = (book, tank, now) => {
-  const question = tank.limewater && limewaterQuestion(book, tank, now);
+export const limewaterConcern: AskConcern = (snapshot, tank, now) => {
+  const question = tank.limewater && limewaterQuestion(snapshot, tank, now);
   // A vessel whose filling was never logged tells no day.
   if (!question?.runs || (question.vessel === 'plain' && question.leftL === undefined)) return undefined;
   const { answer, values } = limewater.run(question);

@@ -11,7 +11,7 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { entriesOf } from '@/record/entries-of';
-import { netVolumeL, type Book, type EntryOf, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { balanceAt, broughtPerDay } from '../balance/balance';
 import { consumptionOf, consumptionTogether } from '../balance/consumption';
 import { strengthOf } from '../balance/known-events';
@@ -29,32 +29,36 @@ const USUAL_VESSEL_L = 10;
 const BEFORE_DAYS = 7;
 
 /** The limewater a tank is dosed with, among the solutions. */
-export function limewaterOf(book: Book, tank: Tank): Solution | undefined {
-  const named = book.solutions.find(({ id }) => id === tank.limewater?.solutionId);
-  return named ?? book.solutions.find((solution) => isLimewater(strengthOf(solution)));
+export function limewaterOf(snapshot: Snapshot, tank: Tank): Solution | undefined {
+  const named = snapshot.solutions.find(({ id }) => id === tank.limewater?.solutionId);
+  return named ?? snapshot.solutions.find((solution) => isLimewater(strengthOf(solution)));
 }
 
-function madeOf(book: Book, tank: Tank, now: number): EntryOf<'limewater'>[] {
-  return entriesOf(book, tank.id, 'limewater').filter(({ at }) => at <= now);
+function madeOf(snapshot: Snapshot, tank: Tank, now: number): EntryOf<'limewater'>[] {
+  return entriesOf(snapshot, tank.id, 'limewater').filter(({ at }) => at <= now);
 }
 
 /** How limewater is made, as the record tells it: its vessel, what lies in it, and what a test of it said. */
-export function limewaterMadeOf(book: Book, tank: Tank, now: number): LimewaterMade & { readonly leftL?: number } {
+export function limewaterMadeOf(
+  snapshot: Snapshot,
+  tank: Tank,
+  now: number,
+): LimewaterMade & { readonly leftL?: number } {
   const row = tank.limewater;
   const vessel = row?.vessel ?? 'plain';
-  const solution = limewaterOf(book, tank);
-  const made = madeOf(book, tank, now);
+  const solution = limewaterOf(snapshot, tank);
+  const made = madeOf(snapshot, tank, now);
   const test = made.findLast(
     ({ at, alkalinity, conductivity }) =>
       (alkalinity !== undefined || conductivity !== undefined) && at > now - TEST_HOLDS_DAYS * DAY_MS,
   );
   const vesselL = row?.litres ?? made.findLast(({ litres }) => litres !== undefined)?.litres ?? USUAL_VESSEL_L;
-  const store = storeOf(book, tank, now, made, solution);
+  const store = storeOf(snapshot, tank, now, made, solution);
   const described = solution && gramsOfAlkalinity(strengthOf(solution, now).alkalinityMmolPerL);
   return {
     vessel,
     vesselL,
-    temperatureC: row?.temperatureC ?? roomC(book, tank, now),
+    temperatureC: row?.temperatureC ?? roomC(snapshot, tank, now),
     weakened: row?.weakened ?? USUAL_WEAKENED[vessel],
     ...(described !== undefined && described >= 0.01 && { describedGPerL: Math.min(2.2, described) }),
     ...store,
@@ -66,7 +70,7 @@ export function limewaterMadeOf(book: Book, tank: Tank, now: number): LimewaterM
 
 /** Calcium hydroxide in the vessel and the litres over it: what was put in, less what was dosed since. */
 function storeOf(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   made: readonly EntryOf<'limewater'>[],
@@ -76,7 +80,7 @@ function storeOf(
   const [first] = charges;
   if (!first || !solution) return {};
   const gramsPerL = solution.parts.find(({ reagent }) => reagent === 'calcium-hydroxide')?.gramsPerL ?? 0;
-  const dosedL = (from: number) => givenMl(book, tank, solution.id, from, now) / 1000;
+  const dosedL = (from: number) => givenMl(snapshot, tank, solution.id, from, now) / 1000;
   const put = charges.reduce((sum, { grams }) => sum + (grams ?? 0), 0);
   const filled = made.findLast(({ litres }) => litres !== undefined);
   return {
@@ -85,33 +89,33 @@ function storeOf(
   };
 }
 
-function roomC(book: Book, tank: Tank, now: number): number {
-  const read = entriesOf(book, tank.id, 'room').findLast(({ at, airC }) => at <= now && airC !== undefined);
+function roomC(snapshot: Snapshot, tank: Tank, now: number): number {
+  const read = entriesOf(snapshot, tank.id, 'room').findLast(({ at, airC }) => at <= now && airC !== undefined);
   return read?.airC ?? tank.room.airC;
 }
 
 /** What the record says of a tank's limewater, ready for the limewater calculator; undefined where evaporation is not known. */
 export function limewaterQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   tried: { readonly litresPerDay?: number | undefined } = {},
 ): z.input<typeof limewater.input> | undefined {
-  const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
+  const { outcome: evaporation } = attempt(() => evaporationOf(snapshot, tank, now));
   if (!evaporation) return undefined;
-  const solution = limewaterOf(book, tank);
-  const balance = balanceAt(book, tank, now);
+  const solution = limewaterOf(snapshot, tank);
+  const balance = balanceAt(snapshot, tank, now);
   const runsL = (balance.inputs.find(({ source }) => source === solution?.id)?.mlPerDay ?? 0) / 1000;
   const litresPerDay = tried.litresPerDay ?? runsL;
   const others = broughtPerDay(balance, 'alkalinity', ({ source }) => source !== solution?.id);
-  const estimate = consumptionOf(book, tank, 'alkalinity', now);
-  const growth = consumptionTogether(book, tank, now)?.growthPerMonth;
-  const startedAt = solution && begunAt(book, tank, solution.id, now);
-  const before = startedAt === undefined ? undefined : consumptionBefore(book, tank, startedAt, now);
+  const estimate = consumptionOf(snapshot, tank, 'alkalinity', now);
+  const growth = consumptionTogether(snapshot, tank, now)?.growthPerMonth;
+  const startedAt = solution && begunAt(snapshot, tank, solution.id, now);
+  const before = startedAt === undefined ? undefined : consumptionBefore(snapshot, tank, startedAt, now);
   return {
     now,
     netVolumeL: netVolumeL(tank),
-    ...limewaterMadeOf(book, tank, now),
+    ...limewaterMadeOf(snapshot, tank, now),
     evaporation: { low: evaporation.low, litresPerDay: evaporation.litresPerDay, high: evaporation.high },
     ...(estimate && {
       consumption: Math.min(5, Math.max(0, estimate.perDay)),
@@ -128,15 +132,15 @@ export function limewaterQuestion(
 }
 
 /** Since when limewater has run without a stop; undefined where it does not. */
-function begunAt(book: Book, tank: Tank, solutionId: string, now: number): number | undefined {
-  const runs = supplyTimeline(book, tank).filter(({ source, from }) => source === solutionId && from <= now);
+function begunAt(snapshot: Snapshot, tank: Tank, solutionId: string, now: number): number | undefined {
+  const runs = supplyTimeline(snapshot, tank).filter(({ source, from }) => source === solutionId && from <= now);
   const stopped = runs.findLastIndex(({ ended }) => ended);
   return runs[stopped + 1]?.from;
 }
 
 /** What the tank consumed of alkalinity when limewater was begun; undefined where no readings reach so far back. */
-function consumptionBefore(book: Book, tank: Tank, startedAt: number, now: number) {
-  const history = consumptionOf(book, tank, 'alkalinity', now)?.history ?? [];
+function consumptionBefore(snapshot: Snapshot, tank: Tank, startedAt: number, now: number) {
+  const history = consumptionOf(snapshot, tank, 'alkalinity', now)?.history ?? [];
   const then = history.findLast(({ at }) => at <= startedAt + BEFORE_DAYS * DAY_MS);
   const first = history[0];
   return then && first && first.at <= startedAt
@@ -145,17 +149,21 @@ function consumptionBefore(book: Book, tank: Tank, startedAt: number, now: numbe
 }
 
 /** Alkalinity that limewater could supply with all the room evaporation leaves, mmol a day. */
-export function limewaterRoomMmol(book: Book, tank: Tank, now: number): number {
-  const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
+export function limewaterRoomMmol(snapshot: Snapshot, tank: Tank, now: number): number {
+  const { outcome: evaporation } = attempt(() => evaporationOf(snapshot, tank, now));
   if (!evaporation) return 0;
-  const { outcome: strength } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
+  const { outcome: strength } = attempt(() => limewaterStrength(limewaterMadeOf(snapshot, tank, now)));
   return strength ? limewaterHeadRoom(evaporation.low, tank.limewater?.keptBack) * strength.alkalinity : 0;
 }
 
 /** How limewater is dripped now: the hours and pulses of its dose. */
-export function dripNow(book: Book, tank: Tank, now: number): { readonly hours?: Hours; readonly pulses: number } {
-  const solution = limewaterOf(book, tank);
-  const run = supplyTimeline(book, tank).findLast(
+export function dripNow(
+  snapshot: Snapshot,
+  tank: Tank,
+  now: number,
+): { readonly hours?: Hours; readonly pulses: number } {
+  const solution = limewaterOf(snapshot, tank);
+  const run = supplyTimeline(snapshot, tank).findLast(
     ({ source, from, until }) => source === solution?.id && from <= now && now < until,
   );
   return run?.entry.kind === 'standing-dose'
@@ -164,27 +172,27 @@ export function dripNow(book: Book, tank: Tank, now: number): { readonly hours?:
 }
 
 /** What a limewater pump gives, L/h: as it was measured, else as it was told. */
-export function limewaterPumpLPerH(book: Book, tank: Tank, now: number): number | undefined {
-  const solution = limewaterOf(book, tank);
-  const measured = solution && pumpDelivery(book, tank, solution.id, now);
+export function limewaterPumpLPerH(snapshot: Snapshot, tank: Tank, now: number): number | undefined {
+  const solution = limewaterOf(snapshot, tank);
+  const measured = solution && pumpDelivery(snapshot, tank, solution.id, now);
   return measured ? measured.mlPerMin * 0.06 : tank.limewater?.pumpLPerH;
 }
 
 /** The day of it, ready for the limewater-hours calculator. */
 export function limewaterHoursQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   asked: { readonly hours: Hours; readonly pulses: number; readonly litresPerDay: number; readonly dripLPerH?: number },
 ): z.input<typeof limewaterHours.input> | undefined {
-  const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
-  const { outcome: strength } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
+  const { outcome: evaporation } = attempt(() => evaporationOf(snapshot, tank, now));
+  const { outcome: strength } = attempt(() => limewaterStrength(limewaterMadeOf(snapshot, tank, now)));
   if (!evaporation || !strength || strength.gramsPerL < 0.01) return undefined;
-  const lights = lightsOf(book, tank, now) ?? USUAL_LIGHTS;
-  const solution = limewaterOf(book, tank);
-  const pumpLPerH = limewaterPumpLPerH(book, tank, now);
-  const parts = dosesRunning(book, tank, now).filter(({ solutionId }) => solutionId !== solution?.id);
-  const estimate = consumptionOf(book, tank, 'alkalinity', now);
+  const lights = lightsOf(snapshot, tank, now) ?? USUAL_LIGHTS;
+  const solution = limewaterOf(snapshot, tank);
+  const pumpLPerH = limewaterPumpLPerH(snapshot, tank, now);
+  const parts = dosesRunning(snapshot, tank, now).filter(({ solutionId }) => solutionId !== solution?.id);
+  const estimate = consumptionOf(snapshot, tank, 'alkalinity', now);
   return {
     netVolumeL: netVolumeL(tank),
     litresPerDay: asked.litresPerDay,
@@ -195,16 +203,16 @@ export function limewaterHoursQuestion(
     lights,
     consumption: Math.min(5, Math.max(0, estimate?.perDay ?? 0)),
     consumptionSd: Math.min(100, estimate?.perDaySd ?? 0),
-    water: waterNow(book, tank, now),
+    water: waterNow(snapshot, tank, now),
     ...(pumpLPerH !== undefined && { pumpLPerH }),
     ...(asked.dripLPerH !== undefined && { dripLPerH: asked.dripLPerH }),
-    others: scheduledParts(book, tank, now, parts).slice(0, 12),
+    others: scheduledParts(snapshot, tank, now, parts).slice(0, 12),
   };
 }
 
 /** How strong the limewater is that could run in if a pump stuck: no more lime than lies there. */
-function strengthOfRun(book: Book, tank: Tank, now: number, litres: number): number | undefined {
-  const made = limewaterMadeOf(book, tank, now);
+function strengthOfRun(snapshot: Snapshot, tank: Tank, now: number, litres: number): number | undefined {
+  const made = limewaterMadeOf(snapshot, tank, now);
   const { outcome: strength } = attempt(() => limewaterStrength(made));
   if (!strength) return undefined;
   const most = made.limeG === undefined || litres <= 0 ? Infinity : made.limeG / litres;
@@ -213,34 +221,34 @@ function strengthOfRun(book: Book, tank: Tank, now: number, litres: number): num
 
 /** The accident, ready for the limewater-stuck calculator; undefined while nothing could run in. */
 export function limewaterStuckQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   tried: { readonly canRunL?: number | undefined; readonly highestPh?: number | undefined } = {},
 ): z.input<typeof limewaterStuck.input> | undefined {
-  const { vessel, vesselL } = limewaterMadeOf(book, tank, now);
+  const { vessel, vesselL } = limewaterMadeOf(snapshot, tank, now);
   // A stirrer passes on whatever feeds it.
   const canRunL = tried.canRunL ?? (vessel === 'stirrer' && tank.reservoirL > 0 ? tank.reservoirL : vesselL);
-  const gramsPerL = strengthOfRun(book, tank, now, canRunL);
+  const gramsPerL = strengthOfRun(snapshot, tank, now, canRunL);
   if (gramsPerL === undefined || gramsPerL < 0.01) return undefined;
   const spareL = roomToRiseL(tank);
-  const pumpLPerH = limewaterPumpLPerH(book, tank, now);
+  const pumpLPerH = limewaterPumpLPerH(snapshot, tank, now);
   return {
     netVolumeL: netVolumeL(tank),
-    water: waterRead(book, tank),
+    water: waterRead(snapshot, tank),
     gramsPerL,
     canRunL,
     ...(pumpLPerH !== undefined && { pumpLPerH }),
     ...(spareL !== undefined && { spareL }),
-    evaporationLPerDay: attempt(() => evaporationOf(book, tank, now)).outcome?.litresPerDay ?? 0,
+    evaporationLPerDay: attempt(() => evaporationOf(snapshot, tank, now)).outcome?.litresPerDay ?? 0,
     byTopOff: tank.limewater?.byTopOff ?? false,
     ...(tried.highestPh !== undefined && { highestPh: tried.highestPh }),
   };
 }
 
 /** Limewater that the top-off carries, for the account of how it fails; undefined where it carries none. */
-export function limewaterInTopOff(book: Book, tank: Tank, now: number): FailureInput['limewater'] {
+export function limewaterInTopOff(snapshot: Snapshot, tank: Tank, now: number): FailureInput['limewater'] {
   if (!tank.limewater?.byTopOff) return undefined;
-  const gramsPerL = strengthOfRun(book, tank, now, tank.reservoirL);
-  return gramsPerL === undefined || gramsPerL < 0.01 ? undefined : { gramsPerL, water: waterRead(book, tank) };
+  const gramsPerL = strengthOfRun(snapshot, tank, now, tank.reservoirL);
+  return gramsPerL === undefined || gramsPerL < 0.01 ? undefined : { gramsPerL, water: waterRead(snapshot, tank) };
 }

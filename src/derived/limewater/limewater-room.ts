@@ -1,6 +1,6 @@
 import type { Caution } from '@/calculators/calculator/calculator';
 import { limewaterRoom } from '@/calculators/top-off/limewater-room';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { limewaterPerDay } from '../supplies/supply-timeline';
 import { evaporationOf } from '../top-off/top-off-question';
 
@@ -9,13 +9,13 @@ import { evaporationOf } from '../top-off/top-off-question';
  * @param planned millilitres a day thought of in place of what runs, by solution
  */
 export function limewaterCautions(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   planned: ReadonlyMap<string, number>,
 ): readonly Caution[] {
-  const limewaterLPerDay = limewaterPerDay(book, tank, now, planned);
-  const evaporation = limewaterLPerDay === 0 ? undefined : evaporationOf(book, tank, now);
+  const limewaterLPerDay = limewaterPerDay(snapshot, tank, now, planned);
+  const evaporation = limewaterLPerDay === 0 ? undefined : evaporationOf(snapshot, tank, now);
   return evaporation
     ? limewaterRoom.run({
         limewaterLPerDay,

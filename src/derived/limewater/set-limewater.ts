@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { saturationGPerL } from '@/chemistry/limewater/saturation';
 import type { Hours } from '@/record/kinds/entry-kind';
-import type { Book, Entry, Solution, Tank } from '@/record/schema';
+import type { Snapshot, Entry, Solution, Tank } from '@/record/schema';
 import { limewaterMadeOf, limewaterOf } from './limewater-question';
 
 /** How limewater is to be dosed from now on. */
@@ -20,13 +20,13 @@ const ALL_DAY = 1440;
  * vessel's water dissolves.
  */
 export function limewaterSet(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   { litresPerDay, hours, pulses = 0 }: LimewaterDose,
 ): { readonly entries: Entry[]; readonly solutions?: Solution[] } {
-  const known = limewaterOf(book, tank);
-  const solution = known ?? freshSolution(book, tank, now);
+  const known = limewaterOf(snapshot, tank);
+  const solution = known ?? freshSolution(snapshot, tank, now);
   const dose: Entry = {
     id: nanoid(),
     tankId: tank.id,
@@ -40,10 +40,10 @@ export function limewaterSet(
   return { entries: [dose], ...(!known && { solutions: [solution] }) };
 }
 
-function freshSolution(book: Book, tank: Tank, now: number): Solution {
-  const taken = new Set(book.solutions.map(({ name }) => name.toLowerCase()));
+function freshSolution(snapshot: Snapshot, tank: Tank, now: number): Solution {
+  const taken = new Set(snapshot.solutions.map(({ name }) => name.toLowerCase()));
   const name = taken.has('limewater') ? `Limewater, ${tank.name}` : 'Limewater';
-  const gramsPerL = Math.round(saturationGPerL(limewaterMadeOf(book, tank, now).temperatureC) * 100) / 100;
+  const gramsPerL = Math.round(saturationGPerL(limewaterMadeOf(snapshot, tank, now).temperatureC) * 100) / 100;
   // A recipe is held to what dissolves at 20 °C; colder water holds a little more.
   const dissolves = Math.min(gramsPerL, saturationGPerL(20));
   return { id: nanoid(), name, parts: [{ reagent: 'calcium-hydroxide', gramsPerL: dissolves }] };

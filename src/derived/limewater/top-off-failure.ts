@@ -1,20 +1,20 @@
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { FailureInput } from '@/calculators/top-off/failure-input';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { limewaterInTopOff } from './limewater-question';
 import { litresOf, evaporationOf, roomToRiseL, salinityNow } from '../top-off/top-off-question';
 
 /** What the record says of how a top-off can fail. */
-export function failureQuestion(book: Book, tank: Tank, now: number): FailureInput {
+export function failureQuestion(snapshot: Snapshot, tank: Tank, now: number): FailureInput {
   const row = tank.topOff ?? {};
   const [low, high] = tank.targets.salinity ?? PARAMETERS.salinity.band;
   const { reservoir, outletCm, rises, sensors = [] } = row;
   const spareL = roomToRiseL(tank);
-  const loss = evaporationOf(book, tank, now);
-  const limewater = limewaterInTopOff(book, tank, now);
+  const loss = evaporationOf(snapshot, tank, now);
+  const limewater = limewaterInTopOff(snapshot, tank, now);
   return {
     netVolumeL: netVolumeL(tank),
-    salinity: salinityNow(book, tank),
+    salinity: salinityNow(snapshot, tank),
     band: { low, high },
     ...(loss && { litresPerDay: loss.litresPerDay }),
     reservoirL: tank.reservoirL,

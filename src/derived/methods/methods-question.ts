@@ -5,7 +5,7 @@ import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { reactorSize } from '@/calculators/reactor/reactor-size';
 import { saltGIn } from '@/chemistry/mixing/saltwater';
 import { attempt } from '@/calculators/calculator/attempt';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { changeHabit } from '../saltwater/change-habit';
 import { balanceAt } from '../balance/balance';
 import { consumptionTogether } from '../balance/consumption';
@@ -24,30 +24,30 @@ export type MethodsQuestion = z.input<typeof methodsCompared.input>;
 
 /** What the record knows of a tank's consumption, growth, room and prices, ready for the methods-compared calculator. */
 export function methodsQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
-  prices: Book['settings']['prices'] = book.settings.prices,
+  prices: Snapshot['settings']['prices'] = snapshot.settings.prices,
 ): MethodsQuestion | undefined {
-  const consumption = consumptionTogether(book, tank, now);
+  const consumption = consumptionTogether(snapshot, tank, now);
   const alkalinity = consumption?.of['alkalinity'];
   if (!alkalinity) return undefined;
   const { growthPerMonth } = consumption;
   const growth = growthPerMonth && Math.abs(growthPerMonth.share) > growthPerMonth.sd ? growthPerMonth.share : 0;
-  const { changeL, everyDays, from } = changeHabit(book, tank, now);
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
-  const salinity = lastLevel(book, tank.id, 'salinity') ?? aimFor(tank, 'salinity');
-  const { outcome: evaporation } = attempt(() => evaporationOf(book, tank, now));
-  const { reactor } = suppliesAt(book, tank, now);
+  const { changeL, everyDays, from } = changeHabit(snapshot, tank, now);
+  const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
+  const salinity = lastLevel(snapshot, tank.id, 'salinity') ?? aimFor(tank, 'salinity');
+  const { outcome: evaporation } = attempt(() => evaporationOf(snapshot, tank, now));
+  const { reactor } = suppliesAt(snapshot, tank, now);
   const effluentAlkalinity = reactor?.effluentAlkalinity ?? tank.reactor?.effluentAlkalinity;
-  const perMeq = twoPartPerMeq(book, tank);
-  const size = reactorSizeQuestion(book, tank, now, doseQuestion(book, tank, now), {}, prices);
+  const perMeq = twoPartPerMeq(snapshot, tank);
+  const size = reactorSizeQuestion(snapshot, tank, now, doseQuestion(snapshot, tank, now), {}, prices);
   const chamber = size && attempt(() => reactorSize.run(size)).outcome?.values;
-  const { outcome: lime } = attempt(() => limewaterStrength(limewaterMadeOf(book, tank, now)));
+  const { outcome: lime } = attempt(() => limewaterStrength(limewaterMadeOf(snapshot, tank, now)));
   // As the routine of changes reckons it: by the salt as its batches taught it, at the salinity aimed at.
   const saltPerL =
     salt?.boxPrice !== undefined && salt.boxG !== undefined
-      ? (salt.boxPrice / salt.boxG) * saltGIn(1, aimFor(tank, 'salinity'), saltStrength(book, salt).gramsPerLAt35)
+      ? (salt.boxPrice / salt.boxG) * saltGIn(1, aimFor(tank, 'salinity'), saltStrength(snapshot, salt).gramsPerLAt35)
       : undefined;
   return {
     netVolumeL: netVolumeL(tank),
@@ -66,7 +66,7 @@ export function methodsQuestion(
     ...(lime && lime.alkalinity >= 1 && { limewaterMeqPerL: lime.alkalinity }),
     reactor: {
       ...(chamber && { co2GPerMeq: chamber.co2GPerMeq }),
-      tankAlkalinity: Math.max(0, balanceAt(book, tank, now).of.alkalinity.level ?? aimFor(tank, 'alkalinity')),
+      tankAlkalinity: Math.max(0, balanceAt(snapshot, tank, now).of.alkalinity.level ?? aimFor(tank, 'alkalinity')),
       ...(effluentAlkalinity !== undefined && { effluentAlkalinity }),
       ...(tank.reactor?.mostMlPerMin !== undefined && { mostMlPerMin: tank.reactor.mostMlPerMin }),
     },

@@ -6,7 +6,7 @@ import { instrumentCheck } from '@/calculators/readings/instrument-check';
 import { LEAST_READINGS, localTrend } from '@/chemistry/readings/local-trend';
 import { pointsOf } from '@/chemistry/observation';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import type { Book, Instrument, Tank } from '@/record/schema';
+import type { Snapshot, Instrument, Tank } from '@/record/schema';
 import { memoise, memoiseOn } from '../memoise';
 import { errorOf, observationsOf, type TankObservation } from './observations';
 
@@ -50,9 +50,9 @@ export interface InstrumentFinding {
 }
 
 /** Every instrument of the record, held against whatever else read the same waters. Those that are off come first. */
-export function instrumentFindings(book: Book, now: number): readonly InstrumentFinding[] {
-  return book.instruments
-    .map((instrument) => findingOf(book, instrument, now))
+export function instrumentFindings(snapshot: Snapshot, now: number): readonly InstrumentFinding[] {
+  return snapshot.instruments
+    .map((instrument) => findingOf(snapshot, instrument, now))
     .toSorted((a, b) => rank(a) - rank(b) || a.instrument.name.localeCompare(b.instrument.name));
 }
 
@@ -63,30 +63,30 @@ function rank({ outcome }: InstrumentFinding): number {
 }
 
 /** One instrument against whatever else read the same waters; as of the hour, and for as long as its parameter's readings are the same. */
-export function findingOf(book: Book, instrument: Instrument, now: number): InstrumentFinding {
-  const readings = book.tanks.map(({ id }) => observationsOf(book, id, instrument.parameter));
-  const names = book.tanks.map(({ name }) => name);
+export function findingOf(snapshot: Snapshot, instrument: Instrument, now: number): InstrumentFinding {
+  const readings = snapshot.tanks.map(({ id }) => observationsOf(snapshot, id, instrument.parameter));
+  const names = snapshot.tanks.map(({ name }) => name);
   return memoiseOn(
     `finding of instrument ${instrument.id}`,
     [instrument, Math.floor(now / HOUR_MS), ...readings, ...names],
-    () => workedOut(book, instrument, now),
+    () => workedOut(snapshot, instrument, now),
   );
 }
 
 /** As many readings of one moment, and as many such moments, as the calculator takes; the newest of them. */
 const MOST_REPEATS = 50;
 
-function workedOut(book: Book, instrument: Instrument, now: number): InstrumentFinding {
+function workedOut(snapshot: Snapshot, instrument: Instrument, now: number): InstrumentFinding {
   const { parameter } = instrument;
-  const own = book.tanks.map((tank) => readingsOf(book, tank, instrument, now));
+  const own = snapshot.tanks.map((tank) => readingsOf(snapshot, tank, instrument, now));
   const judgedFrom = asItIsSince(instrument, now);
-  const others = othersOf(book, instrument, now);
+  const others = othersOf(snapshot, instrument, now);
   const best = others
     .map((other) => ({
       other,
-      differences: book.tanks.flatMap((tank, i) =>
+      differences: snapshot.tanks.flatMap((tank, i) =>
         differencesOf(
-          book,
+          snapshot,
           tank,
           (own[i] ?? []).filter(({ at }) => at >= judgedFrom),
           other,
@@ -149,17 +149,17 @@ function methodInput({ name, by, instrument }: Method, parameter: Instrument['pa
   return { name, by, error: errorOf(parameter, instrument), ages: instrument ? agesOf(instrument, now) : [] };
 }
 
-function readingsOf(book: Book, tank: Tank, { id, parameter }: Instrument, now: number): TankObservation[] {
-  return observationsOf(book, tank.id, parameter)
+function readingsOf(snapshot: Snapshot, tank: Tank, { id, parameter }: Instrument, now: number): TankObservation[] {
+  return observationsOf(snapshot, tank.id, parameter)
     .filter((each) => each.instrument?.id === id && each.at <= now && each.bound === undefined)
     .slice(-MOST_READINGS);
 }
 
 /** Whatever else read the parameter: other instruments, and readings that name none. */
-function othersOf(book: Book, { id, parameter }: Instrument, now: number): Method[] {
+function othersOf(snapshot: Snapshot, { id, parameter }: Instrument, now: number): Method[] {
   const seen = new Map<string, Method>();
-  for (const tank of book.tanks)
-    for (const { instrument, at } of observationsOf(book, tank.id, parameter)) {
+  for (const tank of snapshot.tanks)
+    for (const { instrument, at } of observationsOf(snapshot, tank.id, parameter)) {
       if (instrument?.id === id || at > now) continue;
       const key = instrument?.id ?? '';
       if (!seen.has(key))
@@ -175,7 +175,7 @@ function othersOf(book: Book, { id, parameter }: Instrument, now: number): Metho
 
 /** Each own reading less what the other method says of the same water then: read within a day and a half, or by its trend. */
 function differencesOf(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   own: readonly TankObservation[],
   other: Method,
@@ -185,7 +185,7 @@ function differencesOf(
   const [first] = own;
   const parameter = first?.instrument?.parameter;
   if (!first || !parameter) return [];
-  const theirs = observationsOf(book, tank.id, parameter).filter(
+  const theirs = observationsOf(snapshot, tank.id, parameter).filter(
     (each) =>
       each.instrument?.id === other.id &&
       each.at <= now &&
@@ -241,10 +241,10 @@ function singles(readings: readonly TankObservation[]): TankObservation[] {
 }
 
 /** The instrument that a tank's parameter is read by now and that is found to be off, if there is one: nothing is dosed on its figure. */
-export function offInstrument(book: Book, tank: Tank, parameter: Instrument['parameter'], now: number) {
-  return memoise(book, tank, `off instrument of ${parameter} at ${now}`, () => {
-    const last = observationsOf(book, tank.id, parameter).findLast(({ at }) => at <= now)?.instrument;
-    const finding = last && findingOf(book, last, now);
+export function offInstrument(snapshot: Snapshot, tank: Tank, parameter: Instrument['parameter'], now: number) {
+  return memoise(snapshot, tank, `off instrument of ${parameter} at ${now}`, () => {
+    const last = observationsOf(snapshot, tank.id, parameter).findLast(({ at }) => at <= now)?.instrument;
+    const finding = last && findingOf(snapshot, last, now);
     const { comparison, believe } = finding?.outcome.values ?? {};
     return finding && (comparison?.finding === 'bias' || comparison?.finding === 'apart once') && believe !== 'this'
       ? finding

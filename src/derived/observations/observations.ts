@@ -9,7 +9,7 @@ import {
 import { agesOf, AGED_FACTOR, type Age } from '@/calculators/parameters/instrument-age';
 import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, Entry, EntryOf, Instrument, Tank } from '@/record/schema';
+import type { Snapshot, Entry, EntryOf, Instrument, Tank } from '@/record/schema';
 import { memoiseOn } from '../memoise';
 
 /** An observation of a tank, and where it comes from. */
@@ -33,13 +33,13 @@ const madeOf = new WeakMap<object, WeakMap<object, WeakMap<Entry, Made>>>();
 const NO_OWN = {};
 
 /** The observations of a tank by parameter, made in one pass: a screen asks for them dozens of times. */
-function ofTank(book: Book, tankId: string): ByParameter {
-  const readings = entriesOf(book, tankId, 'reading');
-  const tank = book.tanks.find(({ id }) => id === tankId);
-  return memoiseOn(`observations of ${tankId}`, [readings, book.instruments, tank?.instruments], () => {
+function ofTank(snapshot: Snapshot, tankId: string): ByParameter {
+  const readings = entriesOf(snapshot, tankId, 'reading');
+  const tank = snapshot.tanks.find(({ id }) => id === tankId);
+  return memoiseOn(`observations of ${tankId}`, [readings, snapshot.instruments, tank?.instruments], () => {
     const index = new Map<ParameterId, TankObservation[]>();
-    const instruments = new Map(book.instruments.map((instrument) => [instrument.id, instrument]));
-    const known = sessionsUnder(book.instruments, tank?.instruments ?? NO_OWN);
+    const instruments = new Map(snapshot.instruments.map((instrument) => [instrument.id, instrument]));
+    const known = sessionsUnder(snapshot.instruments, tank?.instruments ?? NO_OWN);
     for (const entry of readings) {
       const made = known.get(entry) ?? sessionOf(entry, tank, instruments);
       known.set(entry, made);
@@ -102,8 +102,12 @@ function eachObserved(
 }
 
 /** The levels that one session of tests tells together: corrected, and of a bound the figure that stands for it. */
-export function levelsRead(book: Book, tank: Tank, entry: EntryOf<'reading'>): Partial<Record<ParameterId, number>> {
-  const instruments = new Map(book.instruments.map((instrument) => [instrument.id, instrument]));
+export function levelsRead(
+  snapshot: Snapshot,
+  tank: Tank,
+  entry: EntryOf<'reading'>,
+): Partial<Record<ParameterId, number>> {
+  const instruments = new Map(snapshot.instruments.map((instrument) => [instrument.id, instrument]));
   const levels: Partial<Record<ParameterId, number>> = {};
   eachObserved(entry, tank, instruments, (parameter, observation) => {
     const point = asPoint(observation);
@@ -175,17 +179,21 @@ export function errorOf(parameter: ParameterId, instrument: Instrument | undefin
 const NONE: readonly TankObservation[] = [];
 
 /** A tank's observations of one parameter, in order of time. */
-export function observationsOf(book: Book, tankId: string, parameter: ParameterId): readonly TankObservation[] {
-  return ofTank(book, tankId).get(parameter) ?? NONE;
+export function observationsOf(snapshot: Snapshot, tankId: string, parameter: ParameterId): readonly TankObservation[] {
+  return ofTank(snapshot, tankId).get(parameter) ?? NONE;
 }
 
-export function lastObservation(book: Book, tankId: string, parameter: ParameterId): TankObservation | undefined {
-  return observationsOf(book, tankId, parameter).at(-1);
+export function lastObservation(
+  snapshot: Snapshot,
+  tankId: string,
+  parameter: ParameterId,
+): TankObservation | undefined {
+  return observationsOf(snapshot, tankId, parameter).at(-1);
 }
 
 /** The level that the last observation tells; of a bound, the figure that stands for it. */
-export function lastLevel(book: Book, tankId: string, parameter: ParameterId): number | undefined {
-  const last = lastObservation(book, tankId, parameter);
+export function lastLevel(snapshot: Snapshot, tankId: string, parameter: ParameterId): number | undefined {
+  const last = lastObservation(snapshot, tankId, parameter);
   return last && asPoint(last)?.value;
 }
 

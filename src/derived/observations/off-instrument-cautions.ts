@@ -1,12 +1,12 @@
 import type { Caution } from '@/calculators/calculator/calculator';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { offInstrument } from './instrument-check';
 
 /** Retest before acting: of what is dosed, the last reading was taken by an instrument that another contradicts. */
-export function offInstrumentCautions(book: Book, tank: Tank, now: number): Caution[] {
+export function offInstrumentCautions(snapshot: Snapshot, tank: Tank, now: number): Caution[] {
   return DOSED_PARAMETERS.flatMap((parameter): Caution[] => {
-    const off = offInstrument(book, tank, parameter, now);
+    const off = offInstrument(snapshot, tank, parameter, now);
     return off
       ? [
           {

@@ -2,7 +2,7 @@ import { asPoint } from '@/chemistry/observation';
 import { placeInBand, type Place } from '@/calculators/parameters/place-in-band';
 import { zeroNutrients } from '@/calculators/nutrients/zero-nutrients';
 import { PARAMETER_IDS, PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { lastObservation, observationsOf, type TankObservation } from './observations';
 import { atAimedSalinity } from '@/calculators/parameters/at-aimed-salinity';
 import { isFollowed } from './consumption-window';
@@ -24,13 +24,13 @@ export interface ParameterStatus {
 }
 
 /** Where each measured parameter stands against the tank's target band. */
-export function waterStatus(book: Book, tank: Tank, now: number): ParameterStatus[] {
-  const { warns, zeroForDays } = nutrientsAtZero(book, tank, now).values;
+export function waterStatus(snapshot: Snapshot, tank: Tank, now: number): ParameterStatus[] {
+  const { warns, zeroForDays } = nutrientsAtZero(snapshot, tank, now).values;
   return PARAMETER_IDS.flatMap((parameter): ParameterStatus[] => {
-    const last = lastTrusted(book, tank, parameter, now);
+    const last = lastTrusted(snapshot, tank, parameter, now);
     const band = tank.targets[parameter] ?? ALWAYS_JUDGED[parameter];
     if (!last || !band) return [];
-    const at = salinityOf(book, tank, parameter, last.at);
+    const at = salinityOf(snapshot, tank, parameter, last.at);
     const judged = at ? atAimedSalinity(last, at.salinity, at.aimSalinity) : last;
     const place = placeInBand(judged.value, band, judged.sd);
     const atZero = warns && (parameter === 'nitrate' || parameter === 'phosphate');
@@ -42,9 +42,9 @@ export function waterStatus(book: Book, tank: Tank, now: number): ParameterStatu
 const TOGETHER_DAYS = 14;
 
 /** The salinity of the water that a level was read in, with the one it is meant to have; undefined where salt does not dilute it, or is unknown. */
-export function salinityOf(book: Book, tank: Tank, parameter: ParameterId, moment: number) {
+export function salinityOf(snapshot: Snapshot, tank: Tank, parameter: ParameterId, moment: number) {
   if (!isFollowed(parameter)) return undefined;
-  const near = observationsOf(book, tank.id, 'salinity').filter(
+  const near = observationsOf(snapshot, tank.id, 'salinity').filter(
     ({ at }) => Math.abs(at - moment) <= TOGETHER_DAYS * DAY_MS,
   );
   const nearest = near.toSorted((a, b) => Math.abs(a.at - moment) - Math.abs(b.at - moment))[0];
@@ -55,11 +55,11 @@ export function salinityOf(book: Book, tank: Tank, parameter: ParameterId, momen
 const TRUSTED_DAYS = 14;
 
 /** The last reading, passing over those of an instrument that was found to be off. */
-function lastTrusted(book: Book, tank: Tank, parameter: ParameterId, now: number): TankObservation | undefined {
-  const last = lastObservation(book, tank.id, parameter);
-  const off = last?.instrument && offInstrument(book, tank, parameter, now)?.instrument.id;
+function lastTrusted(snapshot: Snapshot, tank: Tank, parameter: ParameterId, now: number): TankObservation | undefined {
+  const last = lastObservation(snapshot, tank.id, parameter);
+  const off = last?.instrument && offInstrument(snapshot, tank, parameter, now)?.instrument.id;
   if (!last || off === undefined || last.instrument?.id !== off) return last;
-  const trusted = observationsOf(book, tank.id, parameter).findLast(
+  const trusted = observationsOf(snapshot, tank.id, parameter).findLast(
     ({ at, instrument }) => instrument?.id !== off && at > last.at - TRUSTED_DAYS * DAY_MS,
   );
   return trusted ?? last;
@@ -72,14 +72,18 @@ const ALWAYS_JUDGED: Partial<Record<ParameterId, readonly [number, number]>> = {
 };
 
 /** Whether nitrate and phosphate both read zero, and for how long. */
-export function nutrientsAtZero(book: Book, tank: Tank, now: number) {
-  return memoise(book, tank, `nutrients at zero at ${now}`, () =>
-    zeroNutrients.run({ now, nitrate: datedOf(book, tank, 'nitrate'), phosphate: datedOf(book, tank, 'phosphate') }),
+export function nutrientsAtZero(snapshot: Snapshot, tank: Tank, now: number) {
+  return memoise(snapshot, tank, `nutrients at zero at ${now}`, () =>
+    zeroNutrients.run({
+      now,
+      nitrate: datedOf(snapshot, tank, 'nitrate'),
+      phosphate: datedOf(snapshot, tank, 'phosphate'),
+    }),
   );
 }
 
-function datedOf(book: Book, tank: Tank, parameter: 'nitrate' | 'phosphate') {
-  return observationsOf(book, tank.id, parameter)
+function datedOf(snapshot: Snapshot, tank: Tank, parameter: 'nitrate' | 'phosphate') {
+  return observationsOf(snapshot, tank.id, parameter)
     .slice(-MOST_READINGS)
     .flatMap((observation) => asPoint(observation) ?? [])
     .map(({ at, value }) => ({ at, value }));

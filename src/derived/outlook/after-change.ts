@@ -4,7 +4,7 @@ import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dose
 import { usualErrorOf } from '@/calculators/parameters/parameters';
 import { netRate } from '@/chemistry/tank-model/net-rate';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { netVolumeAt, type Book, type Tank } from '@/record/schema';
+import { netVolumeAt, type Snapshot, type Tank } from '@/record/schema';
 import { consumptionOf } from '../balance/consumption';
 import { levelsAt } from './outlook';
 import { observationsOf } from '../observations/observations';
@@ -21,26 +21,26 @@ const SAME_DOSE = 0.03;
  * none. What was to be read since is foretold by the tank model with all that the record says went in meanwhile.
  */
 export function afterChangeQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
 ): z.input<typeof afterChange.input> | undefined {
-  const changes = supplyTimeline(book, tank)
+  const changes = supplyTimeline(snapshot, tank)
     .filter(({ entry }) => entry.kind === 'standing-dose' || entry.kind === 'reactor')
     .filter(({ from }) => from <= now && from > now - LOOKED_AT_DAYS * DAY_MS)
-    .flatMap(({ source, from }) => changeOf(book, tank, source, from) ?? []);
+    .flatMap(({ source, from }) => changeOf(snapshot, tank, source, from) ?? []);
   // Alkalinity tells first: it is tested the finest.
   const last = changes.findLast(({ parameter }) => parameter === 'alkalinity') ?? changes.at(-1);
   if (!last) return undefined;
   const { at, parameter, name, of, before, after, inputs } = last;
-  const then = consumptionOf(book, tank, parameter, at);
+  const then = consumptionOf(snapshot, tank, parameter, at);
   if (!then) return undefined;
   const volumeL = netVolumeAt(tank, at);
   const others = inputs.filter(({ source }) => source !== last.source);
-  const readings = observationsOf(book, tank.id, parameter)
+  const readings = observationsOf(snapshot, tank.id, parameter)
     .filter((each) => each.at > at && each.at <= now && each.bound === undefined)
     .slice(-50);
-  const levels = levelsAt(book, tank, parameter, { at: then.lastAt, level: then.level, perDay: then.perDay }, [
+  const levels = levelsAt(snapshot, tank, parameter, { at: then.lastAt, level: then.level, perDay: then.perDay }, [
     at,
     ...readings.map((each) => each.at),
   ]);
@@ -68,11 +68,11 @@ export function afterChangeQuestion(
 }
 
 /** What a source brought before it was set anew and what it brings since; undefined where that is the same. */
-function changeOf(book: Book, tank: Tank, source: string, at: number) {
-  const level = (parameter: DosedParameter) => consumptionOf(book, tank, parameter, at)?.level ?? 0;
+function changeOf(snapshot: Snapshot, tank: Tank, source: string, at: number) {
+  const level = (parameter: DosedParameter) => consumptionOf(snapshot, tank, parameter, at)?.level ?? 0;
   const met = { alkalinity: level('alkalinity'), calcium: level('calcium'), magnesium: level('magnesium') };
-  const before = whatGoesIn(book, tank, at - 1, met);
-  const inputs = whatGoesIn(book, tank, at, met);
+  const before = whatGoesIn(snapshot, tank, at - 1, met);
+  const inputs = whatGoesIn(snapshot, tank, at, met);
   const is = (input: Input) => input.source === source && input.kind !== 'by hand';
   const [own, had] = [inputs.find(is), before.find(is)];
   // A solution is judged by the first that it carries.

@@ -1,7 +1,7 @@
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { aimFor } from '../observations/targets';
 import { lastObservation, observationsOf, type TankObservation } from '../observations/observations';
 
@@ -15,10 +15,13 @@ export interface Co2Seen {
 }
 
 /** Salinity and temperature of a tank as last read, or as it is meant to be. */
-export function saltAndWarmth(book: Book, tank: Tank): { readonly salinity: number; readonly temperatureC: number } {
+export function saltAndWarmth(
+  snapshot: Snapshot,
+  tank: Tank,
+): { readonly salinity: number; readonly temperatureC: number } {
   return {
-    salinity: lastObservation(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity'),
-    temperatureC: lastObservation(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
+    salinity: lastObservation(snapshot, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity'),
+    temperatureC: lastObservation(snapshot, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
   };
 }
 
@@ -27,10 +30,10 @@ export function saltAndWarmth(book: Book, tank: Tank): { readonly salinity: numb
  * 0.05 moves it by an eighth, so one of them is a rough figure.
  * @returns those whose alkalinity was read within two days, and that the equations allow; in order of time
  */
-export function co2SeenEach(book: Book, tank: Tank, since = 0): Co2Seen[] {
-  const alkalinities = observationsOf(book, tank.id, 'alkalinity');
-  const { salinity, temperatureC } = saltAndWarmth(book, tank);
-  return observationsOf(book, tank.id, 'ph').flatMap(({ at, value }) => {
+export function co2SeenEach(snapshot: Snapshot, tank: Tank, since = 0): Co2Seen[] {
+  const alkalinities = observationsOf(snapshot, tank.id, 'alkalinity');
+  const { salinity, temperatureC } = saltAndWarmth(snapshot, tank);
+  return observationsOf(snapshot, tank.id, 'ph').flatMap(({ at, value }) => {
     if (at < since) return [];
     const alkalinity = nearest(alkalinities, at);
     if (!alkalinity || Math.abs(alkalinity.at - at) > TOGETHER_DAYS * DAY_MS) return [];
@@ -42,9 +45,9 @@ export function co2SeenEach(book: Book, tank: Tank, since = 0): Co2Seen[] {
 }
 
 /** The CO2 that the last pH means, if its alkalinity is known. */
-export function co2Seen(book: Book, tank: Tank): Co2Seen | undefined {
-  const ph = lastObservation(book, tank.id, 'ph');
-  return ph && co2SeenEach(book, tank, ph.at).at(-1);
+export function co2Seen(snapshot: Snapshot, tank: Tank): Co2Seen | undefined {
+  const ph = lastObservation(snapshot, tank.id, 'ph');
+  return ph && co2SeenEach(snapshot, tank, ph.at).at(-1);
 }
 
 function nearest(readings: readonly TankObservation[], at: number): TankObservation | undefined {

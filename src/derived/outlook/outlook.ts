@@ -3,7 +3,7 @@ import { levelAheadSd } from '@/chemistry/consumption/level-ahead';
 import type { TankEvent } from '@/chemistry/tank-model/events';
 import { DAY_MS, simulate } from '@/chemistry/tank-model/simulate';
 import { amountOf, levelIn, waterOfOne } from '@/chemistry/tank-model/water';
-import { netVolumeL, type Book, type Entry, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Entry, type Tank } from '@/record/schema';
 import { balanceAt } from '../balance/balance';
 import { changeHabit, changesToCome } from '../saltwater/change-habit';
 import { consumptionOf, driftOf } from '../balance/consumption';
@@ -31,7 +31,7 @@ const STEP_MS = DAY_MS / 4;
  * @param overlay entries thought of, such as a dose: each replaces what runs of its source
  */
 export function outlook(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   parameter: FollowedParameter,
   now: number,
@@ -39,8 +39,8 @@ export function outlook(
   overlay: readonly Entry[] = [],
 ): OutlookPoint[] {
   // Where no dose was ever told, the level goes on as it has moved.
-  const everTold = isDosedParameter(parameter) && supplyKnownSince(book, tank, parameter) !== Infinity;
-  const estimate = everTold ? consumptionOf(book, tank, parameter, now) : driftOf(book, tank, parameter, now);
+  const everTold = isDosedParameter(parameter) && supplyKnownSince(snapshot, tank, parameter) !== Infinity;
+  const estimate = everTold ? consumptionOf(snapshot, tank, parameter, now) : driftOf(snapshot, tank, parameter, now);
   if (!estimate || until <= estimate.lastAt) return [];
   const at = Array.from(
     { length: Math.floor((until - estimate.lastAt) / STEP_MS) + 1 },
@@ -48,17 +48,17 @@ export function outlook(
   );
   const from = { at: estimate.lastAt, level: estimate.level, perDay: estimate.perDay };
   const toCome = [
-    ...changesAhead(book, tank, now, until),
+    ...changesAhead(snapshot, tank, now, until),
     // Of a level that goes on as it moved they are in how it moved.
-    ...(everTold ? handDosesAhead(book, tank, now, overlay) : []),
+    ...(everTold ? handDosesAhead(snapshot, tank, now, overlay) : []),
   ];
   const points = levelsAt(
-    book,
+    snapshot,
     tank,
     parameter,
     from,
     at,
-    [...goingBack(book, tank, now, overlay), ...overlay],
+    [...goingBack(snapshot, tank, now, overlay), ...overlay],
     toCome,
   ).map((level, i) => {
     const days = ((at[i] ?? estimate.lastAt) - estimate.lastAt) / DAY_MS;
@@ -77,7 +77,7 @@ export function outlook(
  * @returns the level at each of the moments
  */
 export function levelsAt(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   parameter: FollowedParameter,
   from: { readonly at: number; readonly level: number; readonly perDay: number },
@@ -93,20 +93,20 @@ export function levelsAt(
     perDay: amountOf(parameter, -from.perDay * volumeL),
   };
   const start = { at: from.at, volumeL, water: waterOfOne(parameter, Math.max(0, from.level)) };
-  return simulate(start, [...tankEvents(book, tank, overlay), ...toCome, life].map(overTheDay), [...moments]).map(
+  return simulate(start, [...tankEvents(snapshot, tank, overlay), ...toCome, life].map(overTheDay), [...moments]).map(
     ({ water }) => levelIn(water, parameter),
   );
 }
 
 /** The water changes to come, as the habit goes: without them an outlook would tell of another water than the balance does. */
-function changesAhead(book: Book, tank: Tank, now: number, until: number): TankEvent[] {
-  const habit = changeHabit(book, tank, now);
+function changesAhead(snapshot: Snapshot, tank: Tank, now: number, until: number): TankEvent[] {
+  const habit = changeHabit(snapshot, tank, now);
   if (habit.from === 'usual') return [];
   const water = waterOfSalt(
-    book.salts.find(({ id }) => id === tank.saltId),
+    snapshot.salts.find(({ id }) => id === tank.saltId),
     aimFor(tank, 'salinity'),
   );
-  return changesToCome(habit, now, until, book.settings.zone)
+  return changesToCome(habit, now, until, snapshot.settings.zone)
     .filter((at) => at > now)
     .map((at) => ({ kind: 'exchange', at, volumeL: Math.min(netVolumeL(tank), habit.changeL), water }));
 }
@@ -119,12 +119,12 @@ function overTheDay(event: TankEvent): TankEvent {
 }
 
 /** Doses that run for a time go back when it is over, unless something else is set in their place. */
-function goingBack(book: Book, tank: Tank, now: number, overlay: readonly Entry[]): Entry[] {
+function goingBack(snapshot: Snapshot, tank: Tank, now: number, overlay: readonly Entry[]): Entry[] {
   const replaced = new Set(overlay.map((entry) => ('solutionId' in entry ? entry.solutionId : undefined)));
-  return easingsUnderWay(book, tank, now)
+  return easingsUnderWay(snapshot, tank, now)
     .filter(({ entry }) => !replaced.has(entry.solutionId))
     .flatMap(({ entry, endsAt }) =>
-      dosesSet(book, tank, now, [{ id: entry.solutionId, mlPerDay: entry.backToMlPerDay ?? 0 }]).map((set) => ({
+      dosesSet(snapshot, tank, now, [{ id: entry.solutionId, mlPerDay: entry.backToMlPerDay ?? 0 }]).map((set) => ({
         ...set,
         at: Math.max(now, endsAt),
       })),
@@ -132,9 +132,9 @@ function goingBack(book: Book, tank: Tank, now: number, overlay: readonly Entry[
 }
 
 /** What is poured in by hand day after day, as it goes on. */
-function handDosesAhead(book: Book, tank: Tank, now: number, overlay: readonly Entry[]): TankEvent[] {
+function handDosesAhead(snapshot: Snapshot, tank: Tank, now: number, overlay: readonly Entry[]): TankEvent[] {
   return balanceAt(
-    book,
+    snapshot,
     tank,
     now,
     overlay.filter(({ at }) => at <= now),

@@ -1,5 +1,5 @@
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import type { AskConcern } from '../concern';
 import { doseQuestionOnce } from '../dosing/dose-question';
 import { suppliesAt } from '../supplies/supply-timeline';
@@ -10,22 +10,22 @@ import { reactorUseNow } from './reactor-use-question';
 const STORES_SOON_DAYS = 14;
 
 /** What the reactor is to run at. */
-export const reactorConcern: AskConcern = (book, tank, now) => {
-  if (!hasReactor(book, tank, now)) return undefined;
-  const input = reactorQuestion(book, tank, now, doseQuestionOnce(book, tank, now));
+export const reactorConcern: AskConcern = (snapshot, tank, now) => {
+  if (!hasReactor(snapshot, tank, now)) return undefined;
+  const input = reactorQuestion(snapshot, tank, now, doseQuestionOnce(snapshot, tank, now));
   return input && { answer: reactorOutput.run(input).answer, facts: {} };
 };
 
 /** Media or gas that soon run out. */
-export const reactorStoresConcern: AskConcern = (book, tank, now) => {
-  if (!hasReactor(book, tank, now)) return undefined;
-  const { answer, values } = reactorUseNow(book, tank, now, doseQuestionOnce(book, tank, now)) ?? {};
+export const reactorStoresConcern: AskConcern = (snapshot, tank, now) => {
+  if (!hasReactor(snapshot, tank, now)) return undefined;
+  const { answer, values } = reactorUseNow(snapshot, tank, now, doseQuestionOnce(snapshot, tank, now)) ?? {};
   const left = [values?.media?.days, values?.cylinder?.days].filter((days) => days !== undefined);
   const daysLeft = left.length > 0 ? Math.min(...left) : undefined;
   return answer && daysLeft !== undefined && daysLeft < STORES_SOON_DAYS ? { answer, facts: { daysLeft } } : undefined;
 };
 
 /** It is said to be there, or it runs. */
-function hasReactor(book: Book, tank: Tank, now: number): boolean {
-  return tank.supplies.includes('reactor') || suppliesAt(book, tank, now).reactor !== undefined;
+function hasReactor(snapshot: Snapshot, tank: Tank, now: number): boolean {
+  return tank.supplies.includes('reactor') || suppliesAt(snapshot, tank, now).reactor !== undefined;
 }

@@ -1,7 +1,7 @@
 import type * as z from 'zod';
 import type { reactorDialIn } from '@/calculators/reactor/reactor-dial-in';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { observationsOf } from '../observations/observations';
 import { mediaLeft, othersOf, tankAlkalinityNow, testsOf, type ReactorTried } from './reactor-setting';
@@ -9,7 +9,7 @@ import { waterNow } from '../schedule/schedule-question';
 
 /** How it was set and tested, ready for the reactor-dial-in calculator; undefined until the demand is known. */
 export function dialInQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   question: DoseQuestion,
@@ -18,11 +18,11 @@ export function dialInQuestion(
   const demand = question.input.demand.alkalinity;
   const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (!demand || tankAlkalinity === undefined) return undefined;
-  const settings = entriesOf(book, tank.id, 'reactor').filter(({ at }) => at <= now);
+  const settings = entriesOf(snapshot, tank.id, 'reactor').filter(({ at }) => at <= now);
   const since = settings.at(-1)?.at ?? now;
-  const media = mediaLeft(book, tank, now);
+  const media = mediaLeft(snapshot, tank, now);
   const others = othersOf(question);
-  const { calcium, salinity, temperatureC } = waterNow(book, tank, now);
+  const { calcium, salinity, temperatureC } = waterNow(snapshot, tank, now);
   return {
     now,
     netVolumeL: question.volumeL,
@@ -34,7 +34,7 @@ export function dialInQuestion(
     settings: settings
       .slice(-20)
       .map(({ at, mlPerMin, chamberPh, effluentAlkalinity }) => ({ at, mlPerMin, chamberPh, effluentAlkalinity })),
-    tests: testsOf(book, tank, now)
+    tests: testsOf(snapshot, tank, now)
       .slice(-60)
       .map(({ at, effluentAlkalinity, chamberPh, mlPerMin, bubblesPerMin }) => ({
         at,
@@ -43,7 +43,7 @@ export function dialInQuestion(
         mlPerMin,
         bubblesPerMin,
       })),
-    tank: observationsOf(book, tank.id, 'alkalinity')
+    tank: observationsOf(snapshot, tank.id, 'alkalinity')
       .filter(({ at, bound }) => at >= since && at <= now && bound === undefined)
       .slice(-60)
       .map(({ at, value, sd }) => ({ at, alkalinity: value, sd })),

@@ -1,7 +1,7 @@
 import type * as z from 'zod';
 import type { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { lastLevel, observationsOf } from '../observations/observations';
 import {
@@ -19,7 +19,7 @@ const NEAR_DAYS = 4;
 
 /** For a keeper with a calcium reactor, or one thought of: demand, effluent and flow, two of which give the third. */
 export function reactorQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   question: DoseQuestion,
@@ -27,15 +27,15 @@ export function reactorQuestion(
   find: 'flow' | 'effluent' | 'demand' = 'flow',
 ): z.input<typeof reactorOutput.input> | undefined {
   const demand = question.input.demand.alkalinity;
-  const { effluentAlkalinity, chamberPh, mlPerMin } = reactorSetting(book, tank, now, tried);
+  const { effluentAlkalinity, chamberPh, mlPerMin } = reactorSetting(snapshot, tank, now, tried);
   const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (tankAlkalinity === undefined) return undefined;
   if (find !== 'demand' && !demand) return undefined;
   if (find !== 'effluent' && effluentAlkalinity === undefined) return undefined;
   if (find !== 'flow' && mlPerMin === undefined) return undefined;
   const others = othersOf(question);
-  const { calcium, salinity, temperatureC } = waterNow(book, tank, now);
-  const tankPh = lastLevel(book, tank.id, 'ph');
+  const { calcium, salinity, temperatureC } = waterNow(snapshot, tank, now);
+  const tankPh = lastLevel(snapshot, tank.id, 'ph');
   return {
     find,
     netVolumeL: question.volumeL,
@@ -50,16 +50,16 @@ export function reactorQuestion(
     tankAlkalinity,
     tankAlkalinityOrigin: tried.tankAlkalinity === undefined ? 'log' : 'yours',
     water: { calcium, salinity, temperatureC },
-    measured: measuredSince(book, tank, now),
-    ...(find === 'flow' && Object.keys(tried).length === 0 && asItRuns(book, tank, now, question)),
+    measured: measuredSince(snapshot, tank, now),
+    ...(find === 'flow' && Object.keys(tried).length === 0 && asItRuns(snapshot, tank, now, question)),
     ...(tank.reactor?.mostMlPerMin !== undefined && { mostMlPerMin: tank.reactor.mostMlPerMin }),
     ...question.howSure,
   };
 }
 
 /** The flow that runs, with where alkalinity stands and should be: left out where neither is known, or a figure is tried. */
-function asItRuns(book: Book, tank: Tank, now: number, { input }: DoseQuestion) {
-  const set = reactorRuns(book, tank, now).at(-1);
+function asItRuns(snapshot: Snapshot, tank: Tank, now: number, { input }: DoseQuestion) {
+  const set = reactorRuns(snapshot, tank, now).at(-1);
   const level = input.levels.alkalinity;
   if (!set || set.ended || !level) return {};
   return {
@@ -74,10 +74,10 @@ function asItRuns(book: Book, tank: Tank, now: number, { input }: DoseQuestion) 
 }
 
 /** Effluents with the flow and chamber pH of their time, since the media were last filled. */
-function measuredSince(book: Book, tank: Tank, now: number): z.input<typeof reactorOutput.input>['measured'] {
-  const since = lastFilled(book, tank, 'media', now)?.at ?? 0;
-  const alkalinities = observationsOf(book, tank.id, 'alkalinity');
-  return reactorRuns(book, tank, now).flatMap(({ entry, from, ended }) => {
+function measuredSince(snapshot: Snapshot, tank: Tank, now: number): z.input<typeof reactorOutput.input>['measured'] {
+  const since = lastFilled(snapshot, tank, 'media', now)?.at ?? 0;
+  const alkalinities = observationsOf(snapshot, tank.id, 'alkalinity');
+  return reactorRuns(snapshot, tank, now).flatMap(({ entry, from, ended }) => {
     if (ended || from < since || entry.mlPerMin <= 0 || entry.chamberPh === undefined) return [];
     const near = alkalinities
       .filter(({ at }) => Math.abs(at - from) < NEAR_DAYS * DAY_MS)

@@ -1,7 +1,7 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MG_CACO3_PER_MEQ } from '@/chemistry/conversion';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, EntryOf, Tank } from '@/record/schema';
+import type { Snapshot, EntryOf, Tank } from '@/record/schema';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { broughtPerDay } from '../balance/balance';
 import { suppliesAt, supplyTimeline, type Run } from '../supplies/supply-timeline';
@@ -18,29 +18,30 @@ export interface ReactorTried {
 
 const isReactor = (run: Run): run is Run & { entry: EntryOf<'reactor'> } => run.entry.kind === 'reactor';
 
-export function reactorRuns(book: Book, tank: Tank, now: number) {
-  return supplyTimeline(book, tank)
+export function reactorRuns(snapshot: Snapshot, tank: Tank, now: number) {
+  return supplyTimeline(snapshot, tank)
     .filter(isReactor)
     .filter(({ from }) => from <= now);
 }
 
 /** What the reactor is run at: as you try it, as it was measured, or as it was thought of. */
-export function reactorSetting(book: Book, tank: Tank, now: number, tried: ReactorTried = {}) {
-  const { reactor } = suppliesAt(book, tank, now);
+export function reactorSetting(snapshot: Snapshot, tank: Tank, now: number, tried: ReactorTried = {}) {
+  const { reactor } = suppliesAt(snapshot, tank, now);
   const effluentAlkalinity = tried.effluent ?? reactor?.effluentAlkalinity ?? tank.reactor?.effluentAlkalinity;
-  const chamberPh = tried.chamberPh ?? chamberPhRead(book, tank, now) ?? reactor?.chamberPh ?? tank.reactor?.chamberPh;
+  const chamberPh =
+    tried.chamberPh ?? chamberPhRead(snapshot, tank, now) ?? reactor?.chamberPh ?? tank.reactor?.chamberPh;
   return { running: reactor, effluentAlkalinity, chamberPh, mlPerMin: tried.flow ?? reactor?.mlPerMin };
 }
 
 /** The chamber's pH as it was read since the reactor was last set. */
-function chamberPhRead(book: Book, tank: Tank, now: number): number | undefined {
-  const test = testsOf(book, tank, now).findLast(({ chamberPh }) => chamberPh !== undefined);
-  const set = reactorRuns(book, tank, now).at(-1);
+function chamberPhRead(snapshot: Snapshot, tank: Tank, now: number): number | undefined {
+  const test = testsOf(snapshot, tank, now).findLast(({ chamberPh }) => chamberPh !== undefined);
+  const set = reactorRuns(snapshot, tank, now).at(-1);
   return test && (!set || test.at >= set.from) ? test.chamberPh : undefined;
 }
 
-export function testsOf(book: Book, tank: Tank, now: number): EntryOf<'effluent-test'>[] {
-  return entriesOf(book, tank.id, 'effluent-test').filter(({ at }) => at <= now);
+export function testsOf(snapshot: Snapshot, tank: Tank, now: number): EntryOf<'effluent-test'>[] {
+  return entriesOf(snapshot, tank.id, 'effluent-test').filter(({ at }) => at <= now);
 }
 
 /** Which parts the reactor stands in for, and what of the demand others supply as they run. mmol a day. */
@@ -63,27 +64,27 @@ export function tankAlkalinityNow(question: DoseQuestion, tried: ReactorTried): 
 }
 
 export function lastFilled(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   store: EntryOf<'reactor-filled'>['store'],
   now: number,
 ): EntryOf<'reactor-filled'> | undefined {
-  return entriesOf(book, tank.id, 'reactor-filled').findLast((entry) => entry.store === store && entry.at <= now);
+  return entriesOf(snapshot, tank.id, 'reactor-filled').findLast((entry) => entry.store === store && entry.at <= now);
 }
 
 /** Days that each setting of the reactor ran since a moment. */
-function ranSince(book: Book, tank: Tank, since: number, now: number) {
-  return reactorRuns(book, tank, now).flatMap(({ entry, from, until, ended }) => {
+function ranSince(snapshot: Snapshot, tank: Tank, since: number, now: number) {
+  return reactorRuns(snapshot, tank, now).flatMap(({ entry, from, until, ended }) => {
     const days = (Math.min(until, now) - Math.max(from, since)) / DAY_MS;
     return ended || days <= 0 ? [] : [{ entry, days }];
   });
 }
 
 /** Grams of media left, by what the reactor has supplied since they were filled; undefined where they never were. */
-export function mediaLeft(book: Book, tank: Tank, now: number) {
-  const filled = lastFilled(book, tank, 'media', now);
+export function mediaLeft(snapshot: Snapshot, tank: Tank, now: number) {
+  const filled = lastFilled(snapshot, tank, 'media', now);
   if (!filled) return undefined;
-  const usedG = ranSince(book, tank, filled.at, now).reduce(
+  const usedG = ranSince(snapshot, tank, filled.at, now).reduce(
     (sum, { entry, days }) =>
       sum + (Math.max(0, reactorGain(entry, aimFor(tank, 'alkalinity'))) * days * MG_CACO3_PER_MEQ) / 1000,
     0,

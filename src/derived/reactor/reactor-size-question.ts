@@ -1,7 +1,7 @@
 import type * as z from 'zod';
 import type { reactorSize } from '@/calculators/reactor/reactor-size';
 import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { consumptionTogether } from '../balance/consumption';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { twoPartPerMeq } from '../dosing/two-part-price';
@@ -10,21 +10,21 @@ import { waterNow } from '../schedule/schedule-question';
 
 /** Its size and its price, ready for the reactor-size calculator; undefined until demand and an effluent are there. */
 export function reactorSizeQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   question: DoseQuestion,
   tried: ReactorTried = {},
-  prices: Book['settings']['prices'] = book.settings.prices,
+  prices: Snapshot['settings']['prices'] = snapshot.settings.prices,
 ): z.input<typeof reactorSize.input> | undefined {
   const demand = question.input.demand.alkalinity;
-  const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH } = reactorSetting(book, tank, now, tried);
+  const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH } = reactorSetting(snapshot, tank, now, tried);
   const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
-  const { calcium, salinity, temperatureC } = waterNow(book, tank, now);
+  const { calcium, salinity, temperatureC } = waterNow(snapshot, tank, now);
   const others = othersOf(question);
-  const growth = consumptionTogether(book, tank, now)?.growthPerMonth;
-  const perMeq = twoPartPerMeq(book, tank);
+  const growth = consumptionTogether(snapshot, tank, now)?.growthPerMonth;
+  const perMeq = twoPartPerMeq(snapshot, tank);
   const { reactor = {} } = tank;
   return {
     netVolumeL: netVolumeL(tank),
@@ -41,7 +41,7 @@ export function reactorSizeQuestion(
   };
 }
 
-function pricesOf(prices: Book['settings']['prices'] = {}) {
+function pricesOf(prices: Snapshot['settings']['prices'] = {}) {
   const { mediaPerKg, co2PerKg, reactorGear, twoPartGear } = prices;
   return {
     ...(mediaPerKg !== undefined && { mediaPerKg }),

@@ -1,7 +1,7 @@
 import type * as z from 'zod';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
 import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { broughtPerDay } from '../balance/balance';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { limewaterRoomMmol } from '../limewater/limewater-question';
@@ -18,25 +18,27 @@ import { waterNow } from '../schedule/schedule-question';
 
 /** What gas and media it uses, ready for the reactor-use calculator; undefined until flow, effluent and chamber pH are there. */
 export function reactorUseQuestion(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   question: DoseQuestion,
   tried: ReactorTried,
   flow?: number,
 ): z.input<typeof reactorUse.input> | undefined {
-  const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH, running } = reactorSetting(book, tank, now, tried);
+  const { effluentAlkalinity, chamberPh = USUAL_CHAMBER_PH, running } = reactorSetting(snapshot, tank, now, tried);
   const mlPerMin = flow ?? running?.mlPerMin;
   const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (effluentAlkalinity === undefined || mlPerMin === undefined || tankAlkalinity === undefined) return undefined;
   const { reactor = {} } = tank;
   const limewater = broughtPerDay(question.balance, 'alkalinity', ({ kind }) => kind === 'limewater').amountPerDay;
-  const { calcium, salinity, temperatureC, pco2Uatm } = waterNow(book, tank, now);
+  const { calcium, salinity, temperatureC, pco2Uatm } = waterNow(snapshot, tank, now);
   const magnesium = question.input.demand.magnesium;
-  const media = mediaLeft(book, tank, now);
-  const cylinder = lastFilled(book, tank, 'CO2', now);
-  const bubbles = testsOf(book, tank, now).findLast(({ bubblesPerMin }) => bubblesPerMin !== undefined)?.bubblesPerMin;
-  const tankPh = lastLevel(book, tank.id, 'ph');
+  const media = mediaLeft(snapshot, tank, now);
+  const cylinder = lastFilled(snapshot, tank, 'CO2', now);
+  const bubbles = testsOf(snapshot, tank, now).findLast(
+    ({ bubblesPerMin }) => bubblesPerMin !== undefined,
+  )?.bubblesPerMin;
+  const tankPh = lastLevel(snapshot, tank.id, 'ph');
   const cylinderG = cylinder?.grams ?? reactor.cylinderG;
   return {
     now,
@@ -61,20 +63,20 @@ export function reactorUseQuestion(
     ...(reactor.magnesiumPercent !== undefined && { magnesiumPercent: reactor.magnesiumPercent }),
     ...(reactor.strontiumPercent !== undefined && { strontiumPercent: reactor.strontiumPercent }),
     ...(magnesium && magnesium.perDay > 0 && { magnesiumMgPerDay: magnesium.perDay * question.volumeL }),
-    limewaterMmolPerDay: Math.max(0, limewaterRoomMmol(book, tank, now) - limewater),
+    limewaterMmolPerDay: Math.max(0, limewaterRoomMmol(snapshot, tank, now) - limewater),
     ...(reactor.pressureKPa !== undefined && { pressureKPa: reactor.pressureKPa }),
   };
 }
 
 /** What gas and media the reactor uses as it runs; undefined where none runs. */
 export function reactorUseNow(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   question: DoseQuestion,
   tried: ReactorTried = {},
   flow?: number,
 ) {
-  const asked = reactorUseQuestion(book, tank, now, question, tried, flow);
+  const asked = reactorUseQuestion(snapshot, tank, now, question, tried, flow);
   return asked && reactorUse.run(asked);
 }

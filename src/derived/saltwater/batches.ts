@@ -7,7 +7,7 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Water } from '@/chemistry/tank-model/water';
 import type { WaterOrigins } from '@/calculators/water-change/new-water-from';
 import { entriesOf, entriesOfKind, inOrder } from '@/record/entries-of';
-import { netVolumeL, type Book, type EntryOf, type Salt, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type EntryOf, type Salt, type Tank } from '@/record/schema';
 import { memoiseOn } from '../memoise';
 import { originsOfSalt, waterOfSalt } from './water-of-salt';
 
@@ -47,9 +47,9 @@ interface Index {
   readonly changes: ReadonlyMap<string, readonly EntryOf<'water-change'>[]>;
 }
 
-/** What was filed of each batch, found once for a book: a long record asks after hundreds of them. */
-function indexOf(book: Book): Index {
-  const [checked, changed] = [entriesOfKind(book, 'batch-check'), entriesOfKind(book, 'water-change')];
+/** What was filed of each batch, found once for a snapshot: a long record asks after hundreds of them. */
+function indexOf(snapshot: Snapshot): Index {
+  const [checked, changed] = [entriesOfKind(snapshot, 'batch-check'), entriesOfKind(snapshot, 'water-change')];
   return memoiseOn('what was filed of each batch', [checked, changed], () => filedOf(checked, changed));
 }
 
@@ -67,8 +67,8 @@ function filedOf(checked: readonly EntryOf<'batch-check'>[], changed: readonly E
 }
 
 /** What a batch was weighed as, read as and made into. */
-export function batchState(book: Book, batch: EntryOf<'batch'>, at = Infinity): BatchState {
-  const own = indexOf(book);
+export function batchState(snapshot: Snapshot, batch: EntryOf<'batch'>, at = Infinity): BatchState {
+  const own = indexOf(snapshot);
   const checks = (own.checks.get(batch.id) ?? []).filter((check) => check.at <= at);
   let { saltG, volumeL: madeL } = batch;
   let salinity = batch.measuredSalinity;
@@ -114,32 +114,32 @@ export function batchState(book: Book, batch: EntryOf<'batch'>, at = Infinity): 
  * Batches that still stand in a vessel, the oldest first. A batch that no change names is taken as used by the first change
  * of its tank after it, since that is what such entries meant before changes could name their batch.
  */
-export function batchStates(book: Book, now: number): BatchState[] {
-  const batches = entriesOfKind(book, 'batch');
+export function batchStates(snapshot: Snapshot, now: number): BatchState[] {
+  const batches = entriesOfKind(snapshot, 'batch');
   return batches.flatMap((entry): BatchState[] => {
     if (entry.at > now || now - entry.at > BATCH_LASTS_DAYS * DAY_MS) return [];
-    const state = batchState(book, entry);
+    const state = batchState(snapshot, entry);
     const spokenFor = state.usedL > 0 || entry.tankId === null;
     const usedUnsaid =
       !spokenFor &&
-      entriesOf(book, entry.tankId, 'water-change').some(
+      entriesOf(snapshot, entry.tankId, 'water-change').some(
         (other) => other.batchId === undefined && other.at > entry.at && other.at <= now,
       );
     // A first fill is in the tank it was mixed for.
-    const tank = book.tanks.find(({ id }) => id === entry.tankId);
+    const tank = snapshot.tanks.find(({ id }) => id === entry.tankId);
     // A vessel holds one water: what is mixed in it later takes the place of what stood there.
     const mixedOver =
       entry.vesselId !== undefined &&
       batches.some((other) => other.vesselId === entry.vesselId && other.at > entry.at && other.at <= now);
-    const firstFill = tank !== undefined && !spokenFor && isFirstFill(book, tank, entry);
+    const firstFill = tank !== undefined && !spokenFor && isFirstFill(snapshot, tank, entry);
     return usedUnsaid || firstFill || state.leftL < WORTH_TELLING * state.madeL || mixedOver ? [] : [state];
   });
 }
 
 /** The first batch of a tank whose water was never changed, and large enough for it, is what it was filled with. */
-function isFirstFill(book: Book, tank: Tank, batch: EntryOf<'batch'>): boolean {
-  const [first] = entriesOf(book, tank.id, 'batch');
-  const [change] = entriesOf(book, tank.id, 'water-change');
+function isFirstFill(snapshot: Snapshot, tank: Tank, batch: EntryOf<'batch'>): boolean {
+  const [first] = entriesOf(snapshot, tank.id, 'batch');
+  const [change] = entriesOf(snapshot, tank.id, 'water-change');
   const isFirst = first?.id === batch.id && (!change || inOrder(first, change) < 0);
   return isFirst && batch.volumeL >= netVolumeL(tank) / 2;
 }
@@ -153,9 +153,9 @@ export function strengthByItself({ measured }: BatchState): number | undefined {
 }
 
 /** The water a batch holds: its own tests where it was tested, else its salt's profile at its salinity. */
-export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchState): Water {
+export function waterOfBatch(snapshot: Snapshot, { batch, checks, salinity }: BatchState): Water {
   const s = salinity ?? batch.targetSalinity;
-  const byLabel = waterOfSalt(saltOf(book, batch), s);
+  const byLabel = waterOfSalt(saltOf(snapshot, batch), s);
   const tested = Object.fromEntries(
     DOSED_PARAMETERS.flatMap((parameter) => {
       const check = checks.findLast((each) => each[parameter] !== undefined);
@@ -167,9 +167,9 @@ export function waterOfBatch(book: Book, { batch, checks, salinity }: BatchState
 }
 
 /** Where each level of `waterOfBatch` comes from. */
-export function originsOfBatch(book: Book, { batch, checks, salinity }: BatchState): WaterOrigins {
+export function originsOfBatch(snapshot: Snapshot, { batch, checks, salinity }: BatchState): WaterOrigins {
   return {
-    ...originsOfSalt(saltOf(book, batch)),
+    ...originsOfSalt(saltOf(snapshot, batch)),
     salinity: salinity === undefined ? 'assumed' : 'tested',
     ...Object.fromEntries(
       DOSED_PARAMETERS.filter((parameter) => checks.some((each) => each[parameter] !== undefined)).map((parameter) => [
@@ -180,7 +180,7 @@ export function originsOfBatch(book: Book, { batch, checks, salinity }: BatchSta
   };
 }
 
-export function saltOf(book: Book, batch: EntryOf<'batch'>): Salt | undefined {
-  const saltId = batch.saltId ?? book.tanks.find(({ id }) => id === batch.tankId)?.saltId;
-  return book.salts.find(({ id }) => id === saltId);
+export function saltOf(snapshot: Snapshot, batch: EntryOf<'batch'>): Salt | undefined {
+  const saltId = batch.saltId ?? snapshot.tanks.find(({ id }) => id === batch.tankId)?.saltId;
+  return snapshot.salts.find(({ id }) => id === saltId);
 }

@@ -2,7 +2,7 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, differenceInCalendarDays } from 'date-fns';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf } from '@/record/entries-of';
-import { netVolumeL, type Book, type EntryOf, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type EntryOf, type Tank } from '@/record/schema';
 
 /** How a tank's water is changed: set by its keeper, told by the log, or taken from what most keepers do. */
 export interface ChangeHabit {
@@ -27,12 +27,12 @@ const USUAL = { share: 0.1, everyDays: 7 } as const;
 const LOOKED_BACK_DAYS = 120;
 const MOST_LOOKED_AT = 6;
 
-function changesOf(book: Book, tank: Tank, now: number): EntryOf<'water-change'>[] {
-  return entriesOf(book, tank.id, 'water-change').filter(({ at }) => at <= now);
+function changesOf(snapshot: Snapshot, tank: Tank, now: number): EntryOf<'water-change'>[] {
+  return entriesOf(snapshot, tank.id, 'water-change').filter(({ at }) => at <= now);
 }
 
-export function changeHabit(book: Book, tank: Tank, now: number): ChangeHabit {
-  const changes = changesOf(book, tank, now);
+export function changeHabit(snapshot: Snapshot, tank: Tank, now: number): ChangeHabit {
+  const changes = changesOf(snapshot, tank, now);
   const last = changes.at(-1);
   const recent = changes.filter(({ at }) => now - at < LOOKED_BACK_DAYS * DAY_MS).slice(-MOST_LOOKED_AT);
   const habit = tank.routine
@@ -40,7 +40,7 @@ export function changeHabit(book: Book, tank: Tank, now: number): ChangeHabit {
     : recent.length >= 2
       ? {
           changeL: middle(recent.map(({ volumeL }) => volumeL)),
-          everyDays: Math.max(1, middle(gaps(recent, book.settings.zone))),
+          everyDays: Math.max(1, middle(gaps(recent, snapshot.settings.zone))),
           from: 'log' as const,
         }
       : {
@@ -50,7 +50,7 @@ export function changeHabit(book: Book, tank: Tank, now: number): ChangeHabit {
         };
   const due =
     last && habit.from !== 'usual'
-      ? addDays(new TZDate(last.at, book.settings.zone), Math.round(habit.everyDays)).getTime()
+      ? addDays(new TZDate(last.at, snapshot.settings.zone), Math.round(habit.everyDays)).getTime()
       : undefined;
   return { ...habit, last, nextAt: due };
 }

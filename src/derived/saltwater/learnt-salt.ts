@@ -5,7 +5,7 @@ import { TYPICAL_GRAMS_PER_L_AT_35 } from '@/chemistry/mixing/salt-strength';
 import { usualErrorOf } from '@/calculators/parameters/parameters';
 import { atSalinity } from '@/chemistry/seawater/composition';
 import { entriesOfKind } from '@/record/entries-of';
-import type { Book, EntryOf, Salt } from '@/record/schema';
+import type { Snapshot, EntryOf, Salt } from '@/record/schema';
 import { batchState } from './batches';
 
 export interface SaltStrength {
@@ -14,33 +14,33 @@ export interface SaltStrength {
   readonly learnt: LearntSalt | undefined;
 }
 
-function batchesOf(book: Book, salt: Salt | undefined): EntryOf<'batch'>[] {
-  return entriesOfKind(book, 'batch').filter(({ saltId }) => salt !== undefined && saltId === salt.id);
+function batchesOf(snapshot: Snapshot, salt: Salt | undefined): EntryOf<'batch'>[] {
+  return entriesOfKind(snapshot, 'batch').filter(({ saltId }) => salt !== undefined && saltId === salt.id);
 }
 
 /** What measured batches teach of a salt and of the vessels it was mixed in. */
-function learnt(book: Book, salt: Salt | undefined): ReturnType<typeof learnSalt> {
+function learnt(snapshot: Snapshot, salt: Salt | undefined): ReturnType<typeof learnSalt> {
   return learnSalt(
-    batchesOf(book, salt).flatMap((batch) => {
-      const { measured } = batchState(book, batch);
+    batchesOf(snapshot, salt).flatMap((batch) => {
+      const { measured } = batchState(snapshot, batch);
       return measured ? [{ ...measured, vessel: batch.vesselId }] : [];
     }),
   );
 }
 
 /** Grams a litre of a salt: as measured batches taught, else as labelled, else a general figure. */
-export function saltStrength(book: Book, salt: Salt | undefined): SaltStrength {
-  const taught = learnt(book, salt)?.salt;
+export function saltStrength(snapshot: Snapshot, salt: Salt | undefined): SaltStrength {
+  const taught = learnt(snapshot, salt)?.salt;
   if (taught) return { gramsPerLAt35: taught.gramsPerLAt35, from: 'learnt', learnt: taught };
   if (salt?.gramsPerLAt35) return { gramsPerLAt35: salt.gramsPerLAt35, from: 'label', learnt: undefined };
   return { gramsPerLAt35: TYPICAL_GRAMS_PER_L_AT_35, from: 'assumed', learnt: undefined };
 }
 
 /** How true a vessel's mark is, by the salt that says the most of it. */
-export function vesselLearnt(book: Book, vesselId: string): LearntVessel | undefined {
-  return book.salts
+export function vesselLearnt(snapshot: Snapshot, vesselId: string): LearntVessel | undefined {
+  return snapshot.salts
     .flatMap((salt) => {
-      const found = learnt(book, salt)?.vessels.get(vesselId);
+      const found = learnt(snapshot, salt)?.vessels.get(vesselId);
       return found ? [found] : [];
     })
     .toSorted((a, b) => b.batches - a.batches)[0];
@@ -59,11 +59,11 @@ export interface LabelTested {
   readonly differs: boolean;
 }
 
-export function labelTested(book: Book, salt: Salt): LabelTested[] {
+export function labelTested(snapshot: Snapshot, salt: Salt): LabelTested[] {
   const { profile } = salt;
   if (!profile) return [];
-  const ids = new Set(batchesOf(book, salt).map(({ id }) => id));
-  const checks = entriesOfKind(book, 'batch-check').filter(({ batchId }) => ids.has(batchId));
+  const ids = new Set(batchesOf(snapshot, salt).map(({ id }) => id));
+  const checks = entriesOfKind(snapshot, 'batch-check').filter(({ batchId }) => ids.has(batchId));
   return DOSED_PARAMETERS.flatMap((parameter): LabelTested[] => {
     const values = checks.flatMap((check) => {
       const value = check[parameter];

@@ -1,6 +1,6 @@
 import type { Change } from '@/record/change';
 import { entriesOfKind } from '@/record/entries-of';
-import type { Book, Entry, EntryOf, WaterDay } from '@/record/schema';
+import type { Snapshot, Entry, EntryOf, WaterDay } from '@/record/schema';
 import { mixKey, type DayStep } from '@/calculators/water-change/checklist';
 import type { Pour } from '@/calculators/water-change/share-out';
 import { batchState, momentAfter } from './batches';
@@ -19,11 +19,11 @@ export interface Tick {
 }
 
 /** Ticks a step off: the step itself, and the batch, reading or water change it stands for, in one change. */
-export function tickChange(book: Book, { day, step, says, now, newId, salinity }: Tick): Change {
-  const filed = entryOf(book, day, step, now, newId, salinity);
+export function tickChange(snapshot: Snapshot, { day, step, says, now, newId, salinity }: Tick): Change {
+  const filed = entryOf(snapshot, day, step, now, newId, salinity);
   const tick: EntryOf<'step-done'> = {
     id: newId(),
-    tankId: filed?.kind === 'water-change' ? filed.tankId : tankOf(book, step),
+    tankId: filed?.kind === 'water-change' ? filed.tankId : tankOf(snapshot, step),
     at: now,
     kind: 'step-done',
     waterDayId: day.id,
@@ -35,8 +35,8 @@ export function tickChange(book: Book, { day, step, says, now, newId, salinity }
 }
 
 /** Takes a tick back, and with it what it filed. */
-export function untickChange(book: Book, day: WaterDay, step: DayStep): Change {
-  const ticks = ticksOf(book, day.id).filter((tick) => tick.step === step.key);
+export function untickChange(snapshot: Snapshot, day: WaterDay, step: DayStep): Change {
+  const ticks = ticksOf(snapshot, day.id).filter((tick) => tick.step === step.key);
   return {
     label: `Not done: ${ticks[0]?.says ?? step.key}`,
     remove: { entries: ticks.flatMap(({ id, filed }) => [id, ...(filed ?? [])]) },
@@ -44,7 +44,7 @@ export function untickChange(book: Book, day: WaterDay, step: DayStep): Change {
 }
 
 function entryOf(
-  book: Book,
+  snapshot: Snapshot,
   day: WaterDay,
   { writes }: DayStep,
   now: number,
@@ -57,13 +57,13 @@ function entryOf(
     case 'mix': {
       const { mix } = writes;
       const tanks = new Set(mix.shares.map(({ tankId }) => tankId));
-      const vessel = book.vessels.find(({ id }) => id === mix.fromId);
+      const vessel = snapshot.vessels.find(({ id }) => id === mix.fromId);
       return {
         id: newId(),
         tankId: tanks.size === 1 ? ([...tanks][0] ?? null) : null,
         at: now,
         kind: 'batch',
-        saltId: book.salts.find(({ id }) => id === mix.salt)?.id ?? null,
+        saltId: snapshot.salts.find(({ id }) => id === mix.salt)?.id ?? null,
         volumeL: mix.litres,
         saltG: mix.saltG,
         targetSalinity: mix.salinity,
@@ -71,19 +71,19 @@ function entryOf(
       };
     }
     case 'read': {
-      const batchId = batchOf(book, day, writes.pour);
-      const batch = entriesOfKind(book, 'batch').find(({ id }) => id === batchId);
+      const batchId = batchOf(snapshot, day, writes.pour);
+      const batch = entriesOfKind(snapshot, 'batch').find(({ id }) => id === batchId);
       if (!batch || salinity === undefined) return undefined;
-      const at = momentAfter(batchState(book, batch), now);
+      const at = momentAfter(batchState(snapshot, batch), now);
       return { id: newId(), tankId: batch.tankId, at, kind: 'batch-check', batchId: batch.id, salinity };
     }
     case 'look': {
-      const tank = book.tanks.find(({ id }) => id === writes.tankId);
+      const tank = snapshot.tanks.find(({ id }) => id === writes.tankId);
       return tank && { id: newId(), tankId: tank.id, at: now, kind: 'upkeep', item: 'look' };
     }
     case 'change': {
-      const tank = book.tanks.find(({ id }) => id === writes.tankId);
-      const batchId = batchOf(book, day, writes.pour);
+      const tank = snapshot.tanks.find(({ id }) => id === writes.tankId);
+      const batchId = batchOf(snapshot, day, writes.pour);
       return (
         tank && {
           id: newId(),
@@ -100,12 +100,12 @@ function entryOf(
 }
 
 /** The batch a pour comes from: one that stood ready, or the one a tick of this day mixed. */
-function batchOf(book: Book, day: WaterDay, pour: Pick<Pour, 'from' | 'fromId'>): string | undefined {
+function batchOf(snapshot: Snapshot, day: WaterDay, pour: Pick<Pour, 'from' | 'fromId'>): string | undefined {
   return pour.from === 'batch'
     ? pour.fromId
-    : ticksOf(book, day.id).find(({ step }) => step === mixKey(pour))?.filed?.[0];
+    : ticksOf(snapshot, day.id).find(({ step }) => step === mixKey(pour))?.filed?.[0];
 }
 
-function tankOf(book: Book, { key }: DayStep): string | null {
-  return book.tanks.find(({ id }) => key.startsWith(`${id}: `))?.id ?? null;
+function tankOf(snapshot: Snapshot, { key }: DayStep): string | null {
+  return snapshot.tanks.find(({ id }) => key.startsWith(`${id}: `))?.id ?? null;
 }

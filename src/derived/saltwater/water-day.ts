@@ -6,7 +6,7 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { waterDay } from '@/calculators/water-change/water-day';
 import { entriesOfKind } from '@/record/entries-of';
-import type { Book, EntryOf, Tank, WaterDay } from '@/record/schema';
+import type { Snapshot, EntryOf, Tank, WaterDay } from '@/record/schema';
 import { batchStates, saltOf } from './batches';
 import { changeHabit } from './change-habit';
 import { aimFor } from '../observations/targets';
@@ -19,10 +19,10 @@ const GOES_ALONG_DAYS = 3;
 const MORNING_HOURS = 10;
 
 /** What a tank would have changed: its habit's litres, at its aim. */
-export function usualChange(book: Book, tank: Tank, now: number): WaterDay['tanks'][number] {
+export function usualChange(snapshot: Snapshot, tank: Tank, now: number): WaterDay['tanks'][number] {
   return {
     tankId: tank.id,
-    litres: changeHabit(book, tank, now).changeL,
+    litres: changeHabit(snapshot, tank, now).changeL,
     salinity: Math.round(aimFor(tank, 'salinity') * 2) / 2,
   };
 }
@@ -31,10 +31,10 @@ export function usualChange(book: Book, tank: Tank, now: number): WaterDay['tank
  * A day to begin from: the morning on which the next change falls due that there is still time to mix for, with every tank
  * that is due about then.
  */
-export function proposedDay(book: Book, now: number): Omit<WaterDay, 'id'> {
-  const { zone } = book.settings;
+export function proposedDay(snapshot: Snapshot, now: number): Omit<WaterDay, 'id'> {
+  const { zone } = snapshot.settings;
   const soonest = now + 1.5 * DAY_MS;
-  const due = book.tanks.map((tank) => ({ tank, habit: changeHabit(book, tank, now) }));
+  const due = snapshot.tanks.map((tank) => ({ tank, habit: changeHabit(snapshot, tank, now) }));
   const morning = (at: number) =>
     set(new TZDate(at, zone), { hours: MORNING_HOURS, minutes: 0, seconds: 0, milliseconds: 0 });
   const next = Math.min(...due.map(({ habit }) => habit.nextAt ?? Infinity));
@@ -47,33 +47,33 @@ export function proposedDay(book: Book, now: number): Omit<WaterDay, 'id'> {
   return {
     at: at.getTime(),
     mixHours: 24,
-    tanks: (along.length > 0 ? along : due).map(({ tank }) => usualChange(book, tank, now)),
+    tanks: (along.length > 0 ? along : due).map(({ tank }) => usualChange(snapshot, tank, now)),
   };
 }
 
 /** The steps of a day that are ticked, the last word on each. */
-export function ticksOf(book: Book, dayId: string): EntryOf<'step-done'>[] {
-  return entriesOfKind(book, 'step-done').filter(({ waterDayId }) => waterDayId === dayId);
+export function ticksOf(snapshot: Snapshot, dayId: string): EntryOf<'step-done'>[] {
+  return entriesOfKind(snapshot, 'step-done').filter(({ waterDayId }) => waterDayId === dayId);
 }
 
 /** The record as it would be without what ticks of the day filed: a plan must not change under the hand that follows it. */
-function withoutTicksOf(book: Book, dayId: string | undefined): Book {
-  if (dayId === undefined) return book;
-  const filed = new Set(ticksOf(book, dayId).flatMap((tick) => tick.filed ?? []));
-  return filed.size === 0 ? book : { ...book, entries: book.entries.filter(({ id }) => !filed.has(id)) };
+function withoutTicksOf(snapshot: Snapshot, dayId: string | undefined): Snapshot {
+  if (dayId === undefined) return snapshot;
+  const filed = new Set(ticksOf(snapshot, dayId).flatMap((tick) => tick.filed ?? []));
+  return filed.size === 0 ? snapshot : { ...snapshot, entries: snapshot.entries.filter(({ id }) => !filed.has(id)) };
 }
 
 /** What the record says of a day's water, ready for the water-day calculator. */
 export function waterDayQuestion(
-  wholeBook: Book,
+  wholeSnapshot: Snapshot,
   day: Omit<WaterDay, 'id'> & { readonly id?: string },
   now: number,
 ): z.input<typeof waterDay.input> | undefined {
-  const book = withoutTicksOf(wholeBook, day.id);
+  const snapshot = withoutTicksOf(wholeSnapshot, day.id);
   const tanks = day.tanks.flatMap(({ tankId, litres, salinity }) => {
-    const tank = book.tanks.find(({ id }) => id === tankId);
+    const tank = snapshot.tanks.find(({ id }) => id === tankId);
     if (!tank) return [];
-    const salt = book.salts.find(({ id }) => id === tank.saltId);
+    const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
     return [
       {
         id: tank.id,
@@ -81,30 +81,30 @@ export function waterDayQuestion(
         litres,
         salinity,
         salt: salt?.id ?? 'salt',
-        gramsPerLAt35: saltStrength(book, salt).gramsPerLAt35,
+        gramsPerLAt35: saltStrength(snapshot, salt).gramsPerLAt35,
         ...(salt?.boxG !== undefined && { boxG: salt.boxG }),
       },
     ];
   });
   if (tanks.length === 0) return undefined;
-  const vessels = book.vessels.filter(({ id }) => day.vesselIds?.includes(id) ?? true);
+  const vessels = snapshot.vessels.filter(({ id }) => day.vesselIds?.includes(id) ?? true);
   return {
     now,
     changeAt: day.at,
     mixHours: day.mixHours,
-    ...madeADay(book, now),
+    ...madeADay(snapshot, now),
     tanks,
     vessels: vessels.map(({ id, name, litres }) => ({ id, name, litres })),
-    batches: batchStates(book, now).flatMap((state) => {
+    batches: batchStates(snapshot, now).flatMap((state) => {
       const { batch, salinity, leftL } = state;
       if (batch.at + day.mixHours * 3_600_000 > day.at) return [];
       return [
         {
           id: batch.id,
-          name: batchName(book, batch.id),
+          name: batchName(snapshot, batch.id),
           litres: leftL,
           salinity: salinity ?? batch.targetSalinity,
-          salt: saltOf(book, batch)?.id ?? 'salt',
+          salt: saltOf(snapshot, batch)?.id ?? 'salt',
           ...(batch.vesselId !== undefined && { vessel: batch.vesselId }),
         },
       ];
@@ -116,10 +116,10 @@ export function waterDayQuestion(
 const A_LONG_RUN_L = 1000;
 
 /** Litres a day of the first source line there is, at the slow end of its doubt: water early waits, water late does not. */
-function madeADay(book: Book, now: number): { waterLPerDay?: number } {
-  const source = book.sources[0];
+function madeADay(snapshot: Snapshot, now: number): { waterLPerDay?: number } {
+  const source = snapshot.sources[0];
   if (!source) return {};
-  const { outcome } = attempt(() => roDiWater.run(waterQuestion(sourceState(book, source, now), A_LONG_RUN_L, {})));
+  const { outcome } = attempt(() => roDiWater.run(waterQuestion(sourceState(snapshot, source, now), A_LONG_RUN_L, {})));
   return outcome ? { waterLPerDay: (A_LONG_RUN_L / outcome.values.slowHours) * 24 } : {};
 }
 
@@ -127,13 +127,13 @@ function madeADay(book: Book, now: number): { waterLPerDay?: number } {
  * What a batch is called: by the vessel it stands in, which holds no other; else by the day it was mixed, and by number where
  * two were mixed on one day.
  */
-export function batchName(book: Book, batchId: string): string {
-  const batches = entriesOfKind(book, 'batch');
+export function batchName(snapshot: Snapshot, batchId: string): string {
+  const batches = entriesOfKind(snapshot, 'batch');
   const batch = batches.find(({ id }) => id === batchId);
   if (!batch) return batchId;
-  const vessel = book.vessels.find(({ id }) => id === batch.vesselId);
+  const vessel = snapshot.vessels.find(({ id }) => id === batch.vesselId);
   if (vessel && batches.findLast(({ vesselId }) => vesselId === vessel.id)?.id === batchId) return vessel.name;
-  const day = ({ at }: EntryOf<'batch'>) => format(new TZDate(at, book.settings.zone), 'd MMM');
+  const day = ({ at }: EntryOf<'batch'>) => format(new TZDate(at, snapshot.settings.zone), 'd MMM');
   const twins = batches.filter((other) => day(other) === day(batch));
   return `batch of ${day(batch)}${twins.length > 1 ? `, no. ${twins.findIndex(({ id }) => id === batchId) + 1}` : ''}`;
 }

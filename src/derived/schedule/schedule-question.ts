@@ -4,7 +4,7 @@ import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { attempt } from '@/calculators/calculator/attempt';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import type { Hours } from '@/record/kinds/entry-kind';
-import { netVolumeL, type Book, type Solution, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Solution, type Tank } from '@/record/schema';
 import { bottleLeftMl } from '../supplies/bottles';
 import { saltAndWarmth, co2Seen } from '../outlook/co2-of-the-water';
 import { consumptionOf } from '../balance/consumption';
@@ -22,21 +22,26 @@ export type ScheduleInput = z.input<typeof doseSchedule.input>;
 export const USUAL_LIGHTS: Hours = { fromMinute: 600, forMinutes: 600 };
 
 /** The hours the tank is lit, as the log says; undefined where it never did. */
-export function lightsOf(book: Book, tank: Tank, now: number): Hours | undefined {
-  const lights = runningAt(book, tank, now).find(({ entry }) => entry.kind === 'lever' && entry.lever === 'lights');
+export function lightsOf(snapshot: Snapshot, tank: Tank, now: number): Hours | undefined {
+  const lights = runningAt(snapshot, tank, now).find(({ entry }) => entry.kind === 'lever' && entry.lever === 'lights');
   return lights?.entry.kind === 'lever' ? lights.entry.hours : undefined;
 }
 
 /** A schedule over the tank's water as it stands, ready for the dose-schedule calculator. */
-export function scheduleQuestion(book: Book, tank: Tank, now: number, parts: readonly PartSchedule[]): ScheduleInput {
-  const evaporation = attempt(() => evaporationOf(book, tank, now)).outcome;
+export function scheduleQuestion(
+  snapshot: Snapshot,
+  tank: Tank,
+  now: number,
+  parts: readonly PartSchedule[],
+): ScheduleInput {
+  const evaporation = attempt(() => evaporationOf(snapshot, tank, now)).outcome;
   const pacePerDay = tank.livestock && LIVESTOCK[tank.livestock].alkalinityPerDay;
   return {
     netVolumeL: netVolumeL(tank),
-    parts: scheduledParts(book, tank, now, parts),
-    lights: lightsOf(book, tank, now) ?? USUAL_LIGHTS,
-    consumption: Math.min(5, Math.max(0, consumptionOf(book, tank, 'alkalinity', now)?.perDay ?? 0)),
-    water: waterNow(book, tank, now),
+    parts: scheduledParts(snapshot, tank, now, parts),
+    lights: lightsOf(snapshot, tank, now) ?? USUAL_LIGHTS,
+    consumption: Math.min(5, Math.max(0, consumptionOf(snapshot, tank, 'alkalinity', now)?.perDay ?? 0)),
+    water: waterNow(snapshot, tank, now),
     ...(evaporation && { evaporationLPerDay: evaporation.litresPerDay }),
     ...(pacePerDay !== undefined && { pacePerDay }),
   };
@@ -44,46 +49,46 @@ export function scheduleQuestion(book: Book, tank: Tank, now: number, parts: rea
 
 /** Doses with their hours as the calculators take them, each with its solution; those of no solution that is listed left out. */
 export function scheduledParts(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   parts: readonly PartSchedule[],
 ): ScheduleInput['parts'] {
   return parts.flatMap((part) => {
-    const solution = book.solutions.find(({ id }) => id === part.solutionId);
-    return solution ? [partOf(book, tank, now, part, solution)] : [];
+    const solution = snapshot.solutions.find(({ id }) => id === part.solutionId);
+    return solution ? [partOf(snapshot, tank, now, part, solution)] : [];
   });
 }
 
 /** The tank's water as a day of it, or an accident, begins: by its readings, else as it is meant to be. */
-export function waterNow(book: Book, tank: Tank, now: number) {
-  const read = waterRead(book, tank);
-  const { alkalinity = read.alkalinity, calcium = read.calcium } = levelsNow(book, tank, now);
+export function waterNow(snapshot: Snapshot, tank: Tank, now: number) {
+  const read = waterRead(snapshot, tank);
+  const { alkalinity = read.alkalinity, calcium = read.calcium } = levelsNow(snapshot, tank, now);
   return { ...read, alkalinity: Math.max(0.5, alkalinity), calcium };
 }
 
 /** The same by its last readings alone: enough for an accident, and no estimate is run for it. */
-export function waterRead(book: Book, tank: Tank) {
-  const { salinity, temperatureC } = saltAndWarmth(book, tank);
+export function waterRead(snapshot: Snapshot, tank: Tank) {
+  const { salinity, temperatureC } = saltAndWarmth(snapshot, tank);
   return {
     salinity,
     temperatureC,
-    alkalinity: Math.max(0.5, lastLevel(book, tank.id, 'alkalinity') ?? aimFor(tank, 'alkalinity')),
-    calcium: lastLevel(book, tank.id, 'calcium') ?? aimFor(tank, 'calcium'),
-    pco2Uatm: co2Seen(book, tank)?.pco2Uatm ?? OUTDOOR_CO2_UATM,
+    alkalinity: Math.max(0.5, lastLevel(snapshot, tank.id, 'alkalinity') ?? aimFor(tank, 'alkalinity')),
+    calcium: lastLevel(snapshot, tank.id, 'calcium') ?? aimFor(tank, 'calcium'),
+    pco2Uatm: co2Seen(snapshot, tank)?.pco2Uatm ?? OUTDOOR_CO2_UATM,
   };
 }
 
 function partOf(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   { mlPerDay, windows, doses }: PartSchedule,
   solution: Solution,
 ): ScheduleInput['parts'][number] {
   const { id, name, claim, parts } = solution;
-  const delivery = pumpDelivery(book, tank, id, now);
-  const bottleMl = bottleLeftMl(book, tank, id, now) ?? solution.bottleMl;
+  const delivery = pumpDelivery(snapshot, tank, id, now);
+  const bottleMl = bottleLeftMl(snapshot, tank, id, now) ?? solution.bottleMl;
   return {
     source: { id, name, holds: claim ? { claim } : { parts } },
     mlPerDay,

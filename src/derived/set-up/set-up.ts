@@ -2,7 +2,7 @@ import { attempt } from '@/calculators/calculator/attempt';
 import { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, EntryOf, SetUpRow, Tank } from '@/record/schema';
+import type { Snapshot, EntryOf, SetUpRow, Tank } from '@/record/schema';
 import { aimFor } from '../observations/targets';
 import { sourceState, waterQuestion } from '../source-water/source-line';
 
@@ -31,16 +31,16 @@ export function usualSetUp(tank: Tank, now: number): SetUpRow {
 }
 
 /** What the house's filter line makes in a day; undefined where none is described. */
-export function waterMadePerDay(book: Book, now: number): number | undefined {
-  const [source] = book.sources;
+export function waterMadePerDay(snapshot: Snapshot, now: number): number | undefined {
+  const [source] = snapshot.sources;
   if (!source) return undefined;
-  return attempt(() => roDiWater.run(waterQuestion(sourceState(book, source, now), 100, {}))).outcome?.values
+  return attempt(() => roDiWater.run(waterQuestion(sourceState(snapshot, source, now), 100, {}))).outcome?.values
     .litresPerDay;
 }
 
 /** Steps of the set-up that are ticked off, by step. */
-export function setUpTicks(book: Book, tank: Tank): ReadonlyMap<string, EntryOf<'set-up-step'>> {
-  return new Map(entriesOf(book, tank.id, 'set-up-step').map((entry) => [entry.step, entry]));
+export function setUpTicks(snapshot: Snapshot, tank: Tank): ReadonlyMap<string, EntryOf<'set-up-step'>> {
+  return new Map(entriesOf(snapshot, tank.id, 'set-up-step').map((entry) => [entry.step, entry]));
 }
 
 /** Whether a plan is the one that is kept, in whichever order its figures were set. */

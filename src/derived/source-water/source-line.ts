@@ -5,7 +5,7 @@ import { disinfectant } from '@/calculators/source-water/disinfectant';
 import type * as z from 'zod';
 import type { roDiWater } from '@/calculators/source-water/ro-di-water';
 import { entriesOfKind } from '@/record/entries-of';
-import type { Book, EntryOf, Source, StageKind } from '@/record/schema';
+import type { Snapshot, EntryOf, Source, StageKind } from '@/record/schema';
 
 type SourceTest = EntryOf<'source-test'>;
 type Figure = Exclude<keyof SourceTest, 'id' | 'tankId' | 'at' | 'kind' | 'note' | 'jotted' | 'sourceId'>;
@@ -42,14 +42,16 @@ export interface SourceState {
 }
 
 /** Litres of RO/DI water that batches and refills of all tanks took since a moment. */
-export function purifiedSince(book: Book, from: number, to: number): number {
-  return [entriesOfKind(book, 'batch'), entriesOfKind(book, 'refill')]
+export function purifiedSince(snapshot: Snapshot, from: number, to: number): number {
+  return [entriesOfKind(snapshot, 'batch'), entriesOfKind(snapshot, 'refill')]
     .flat()
     .reduce((sum, { at, volumeL }) => (at > from && at <= to ? sum + volumeL : sum), 0);
 }
 
-export function sourceState(book: Book, source: Source, now: number): SourceState {
-  const tests = entriesOfKind(book, 'source-test').filter(({ sourceId, at }) => sourceId === source.id && at <= now);
+export function sourceState(snapshot: Snapshot, source: Source, now: number): SourceState {
+  const tests = entriesOfKind(snapshot, 'source-test').filter(
+    ({ sourceId, at }) => sourceId === source.id && at <= now,
+  );
   const read: Partial<Record<Figure, { value: number; at: number }>> = {};
   for (const test of tests)
     for (const [key, value] of Object.entries(test))
@@ -60,10 +62,10 @@ export function sourceState(book: Book, source: Source, now: number): SourceStat
     read,
     supply,
     stages: source.stages.map((stage) => {
-      const fittedAt = entriesOfKind(book, 'part-fitted').findLast(
+      const fittedAt = entriesOfKind(snapshot, 'part-fitted').findLast(
         (entry) => entry.sourceId === source.id && entry.stageId === stage.id && entry.at <= now,
       )?.at;
-      const litresMade = purifiedSince(book, fittedAt ?? 0, now);
+      const litresMade = purifiedSince(snapshot, fittedAt ?? 0, now);
       const lasts = stage.everyDays ?? STAGE_LIFE_DAYS[stage.kind];
       return {
         stage,
@@ -138,9 +140,9 @@ export function waterQuestion(
 }
 
 /** Whether the supply was read to carry chloramine that the line lets by: spent carbon, or one block where it takes two. */
-export function chloraminePasses(book: Book, now: number): boolean {
-  return book.sources.some((source) => {
-    const { read } = sourceState(book, source, now);
+export function chloraminePasses(snapshot: Snapshot, now: number): boolean {
+  return snapshot.sources.some((source) => {
+    const { read } = sourceState(snapshot, source, now);
     if (!read.totalChlorine || !read.freeChlorine) return false;
     const strips = {
       totalChlorine: read.totalChlorine.value,

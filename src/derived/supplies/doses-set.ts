@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import type { Book, EntryOf, Tank } from '@/record/schema';
+import type { Snapshot, EntryOf, Tank } from '@/record/schema';
 import { runningAt } from './supply-timeline';
 
 /**
@@ -7,12 +7,12 @@ import { runningAt } from './supply-timeline';
  * record where it is only thought of.
  */
 export function dosesSet(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   doses: readonly { readonly id: string; readonly mlPerDay: number }[],
 ): EntryOf<'standing-dose'>[] {
-  const running = new Map(runningAt(book, tank, now).map((run) => [run.source, run.entry]));
+  const running = new Map(runningAt(snapshot, tank, now).map((run) => [run.source, run.entry]));
   return doses.map(({ id, mlPerDay }) => {
     const before = running.get(id);
     const { hours, alsoHours, pulses } = before?.kind === 'standing-dose' ? before : {};

@@ -1,14 +1,14 @@
 import type * as z from 'zod';
 import type { bottles } from '@/calculators/dosing/bottles';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { bottlesOf } from './bottles';
 
 /** A tank's bottles as they are drawn on, ready for the dosing-bottles calculator. */
-export function bottlesQuestion(book: Book, tank: Tank, now: number): z.output<typeof bottles.input> {
+export function bottlesQuestion(snapshot: Snapshot, tank: Tank, now: number): z.output<typeof bottles.input> {
   return {
     now,
-    bottles: bottlesOf(book, tank, now).flatMap(({ solutionId, name, mlPerDay, leftMl }) => {
-      const solution = book.solutions.find(({ id }) => id === solutionId);
+    bottles: bottlesOf(snapshot, tank, now).flatMap(({ solutionId, name, mlPerDay, leftMl }) => {
+      const solution = snapshot.solutions.find(({ id }) => id === solutionId);
       if (!solution) return [];
       const { claim, parts, bottleMl, bottlePrice } = solution;
       return [

@@ -1,6 +1,6 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, EntryOf, Tank } from '@/record/schema';
+import type { Snapshot, EntryOf, Tank } from '@/record/schema';
 
 /** A pump's delivery as it was measured, the last time and the time before. */
 export interface PumpDelivery {
@@ -12,8 +12,13 @@ export interface PumpDelivery {
 }
 
 /** How a solution's pump was last measured; undefined where it never was. */
-export function pumpDelivery(book: Book, tank: Tank, solutionId: string, now: number): PumpDelivery | undefined {
-  const measured = entriesOf(book, tank.id, 'pump-measured').filter(
+export function pumpDelivery(
+  snapshot: Snapshot,
+  tank: Tank,
+  solutionId: string,
+  now: number,
+): PumpDelivery | undefined {
+  const measured = entriesOf(snapshot, tank.id, 'pump-measured').filter(
     (entry) => entry.solutionId === solutionId && entry.at <= now,
   );
   const last = measured.at(-1);
@@ -29,8 +34,8 @@ function rateOf({ gaveMl, ranDays }: EntryOf<'pump-measured'>): number {
 }
 
 /** The same, as the dosing plan asks for it: null where it was never measured. */
-export function pumpMeasuredOf(book: Book, tank: Tank, solutionId: string, now: number) {
-  const delivery = pumpDelivery(book, tank, solutionId, now);
+export function pumpMeasuredOf(snapshot: Snapshot, tank: Tank, solutionId: string, now: number) {
+  const delivery = pumpDelivery(snapshot, tank, solutionId, now);
   return delivery
     ? {
         daysAgo: Math.max(0, Math.floor((now - delivery.last.at) / DAY_MS)),

@@ -1,4 +1,4 @@
-import type { Book, Solution, Tank } from '@/record/schema';
+import type { Snapshot, Solution, Tank } from '@/record/schema';
 import { entriesOfTank } from '@/record/entries-of';
 import { memoise } from '../memoise';
 
@@ -6,24 +6,28 @@ import { memoise } from '../memoise';
  * The solutions a tank's plan may use: those it was dosed with or is said to be dosed with, and those that are no tank's yet and so are
  * offered to all. Another tank's bottles stay that tank's.
  */
-export function solutionsOfTank(book: Book, tank: Tank): readonly Solution[] {
-  return memoise(book, tank, 'solutions of the tank', () => {
-    const own = named(book, tank);
-    const others = new Set(book.tanks.filter(({ id }) => id !== tank.id).flatMap((other) => [...named(book, other)]));
-    return book.solutions.filter(({ id }) => own.has(id) || !others.has(id));
+export function solutionsOfTank(snapshot: Snapshot, tank: Tank): readonly Solution[] {
+  return memoise(snapshot, tank, 'solutions of the tank', () => {
+    const own = named(snapshot, tank);
+    const others = new Set(
+      snapshot.tanks.filter(({ id }) => id !== tank.id).flatMap((other) => [...named(snapshot, other)]),
+    );
+    return snapshot.solutions.filter(({ id }) => own.has(id) || !others.has(id));
   });
 }
 
 /** What a tank's settings name, and what its log dosed, looked into or measured. */
-function named(book: Book, tank: Tank): ReadonlySet<string> {
-  return memoise(book, tank, 'solutions named', () => {
+function named(snapshot: Snapshot, tank: Tank): ReadonlySet<string> {
+  return memoise(snapshot, tank, 'solutions named', () => {
     const inSettings = [
       ...Object.values(tank.parts),
       ...Object.entries(tank.mix ?? {}).flatMap(([id, use]) => (use === 'off' ? [] : [id])),
       ...(tank.topOff?.fromReservoir ?? []),
       ...(tank.limewater ? [tank.limewater.solutionId] : []),
     ];
-    const logged = entriesOfTank(book, tank.id).flatMap((entry) => ('solutionId' in entry ? [entry.solutionId] : []));
+    const logged = entriesOfTank(snapshot, tank.id).flatMap((entry) =>
+      'solutionId' in entry ? [entry.solutionId] : [],
+    );
     return new Set([...inSettings, ...logged]);
   });
 }

@@ -1,6 +1,6 @@
 import { ALL_KINDS, kindOf } from '@/record/kinds/list';
 import { entriesOf, inOrder, within } from '@/record/entries-of';
-import type { Book, Entry, EntryOf, Tank } from '@/record/schema';
+import type { Snapshot, Entry, EntryOf, Tank } from '@/record/schema';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -27,8 +27,8 @@ export interface Run {
 const SOURCED = ALL_KINDS.filter(({ source }) => source !== undefined).map(({ kind }) => kind);
 
 /** Everything that was ever set to run on a tank, in order of time. */
-export function supplyTimeline(book: Book, tank: Tank): readonly Run[] {
-  const named = SOURCED.map((kind) => entriesOf(book, tank.id, kind));
+export function supplyTimeline(snapshot: Snapshot, tank: Tank): readonly Run[] {
+  const named = SOURCED.map((kind) => entriesOf(snapshot, tank.id, kind));
   return memoiseOn(`supply timeline of ${tank.id}`, named, () => {
     const runs: { -readonly [Key in keyof Run]: Run[Key] }[] = [];
     const latest = new Map<string, (typeof runs)[number]>();
@@ -63,21 +63,21 @@ function namingSources(entries: readonly Entry[]) {
 }
 
 /** What runs at a moment: the last word on each source, those that stopped left out. */
-export function runningAt(book: Book, tank: Tank, at: number): readonly Run[] {
-  return supplyTimeline(book, tank).filter((run) => run.from <= at && at < run.until && !run.ended);
+export function runningAt(snapshot: Snapshot, tank: Tank, at: number): readonly Run[] {
+  return supplyTimeline(snapshot, tank).filter((run) => run.from <= at && at < run.until && !run.ended);
 }
 
 /** Since when a source runs without a break, however it was set meanwhile; undefined where it does not run. */
-export function dosedSince(book: Book, tank: Tank, source: string, at: number): number | undefined {
-  const runs = supplyTimeline(book, tank).filter((run) => run.source === source && run.from <= at && !run.ended);
+export function dosedSince(snapshot: Snapshot, tank: Tank, source: string, at: number): number | undefined {
+  const runs = supplyTimeline(snapshot, tank).filter((run) => run.source === source && run.from <= at && !run.ended);
   const last = runs.at(-1);
   if (!last || at >= last.until) return undefined;
   return runs.reduceRight((since, run) => (run.until === since ? run.from : since), last.from);
 }
 
 /** The same with entries thought of: each replaces what runs of its source from the moment on, or stops it. */
-export function runningWith(book: Book, tank: Tank, at: number, overlay: readonly Entry[]): readonly Run[] {
-  if (overlay.length === 0) return runningAt(book, tank, at);
+export function runningWith(snapshot: Snapshot, tank: Tank, at: number, overlay: readonly Entry[]): readonly Run[] {
+  if (overlay.length === 0) return runningAt(snapshot, tank, at);
   const thought = namingSources(overlay).map(({ entry, kind, source }): Run => ({
     source,
     entry,
@@ -86,7 +86,7 @@ export function runningWith(book: Book, tank: Tank, at: number, overlay: readonl
     ended: kind.ends?.(entry as never) ?? false,
   }));
   const replaced = new Set(thought.map(({ source }) => source));
-  return [...runningAt(book, tank, at).filter(({ source }) => !replaced.has(source)), ...thought].filter(
+  return [...runningAt(snapshot, tank, at).filter(({ source }) => !replaced.has(source)), ...thought].filter(
     ({ ended }) => !ended,
   );
 }
@@ -98,10 +98,10 @@ export interface Supplies {
   readonly reactor: EntryOf<'reactor'> | undefined;
 }
 
-export function suppliesAt(book: Book, tank: Tank, at: number): Supplies {
+export function suppliesAt(snapshot: Snapshot, tank: Tank, at: number): Supplies {
   const doses = new Map<string, number>();
   let reactor: EntryOf<'reactor'> | undefined;
-  for (const { entry } of runningAt(book, tank, at)) {
+  for (const { entry } of runningAt(snapshot, tank, at)) {
     if (entry.kind === 'standing-dose') doses.set(entry.solutionId, entry.mlPerDay);
     if (entry.kind === 'reactor') reactor = entry;
   }
@@ -109,13 +109,13 @@ export function suppliesAt(book: Book, tank: Tank, at: number): Supplies {
 }
 
 /** Millilitres of a solution given between two moments, by what runs and by hand. */
-export function givenMl(book: Book, tank: Tank, solutionId: string, from: number, to: number): number {
-  const byRuns = supplyTimeline(book, tank).reduce((sum, run) => {
+export function givenMl(snapshot: Snapshot, tank: Tank, solutionId: string, from: number, to: number): number {
+  const byRuns = supplyTimeline(snapshot, tank).reduce((sum, run) => {
     if (run.entry.kind !== 'standing-dose' || run.source !== solutionId) return sum;
     const days = (Math.min(run.until, to) - Math.max(run.from, from)) / DAY_MS;
     return days > 0 ? sum + days * run.entry.mlPerDay : sum;
   }, 0);
-  return within(entriesOf(book, tank.id, 'dose'), from, to).reduce(
+  return within(entriesOf(snapshot, tank.id, 'dose'), from, to).reduce(
     (sum, entry) => (entry.solutionId === solutionId ? sum + entry.volumeMl : sum),
     byRuns,
   );
@@ -123,12 +123,12 @@ export function givenMl(book: Book, tank: Tank, solutionId: string, from: number
 
 /** Litres a day that doses bring as they were set, each step from its moment on; those of some solutions left out. */
 export function dosedWaterSteps(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   leftOut: readonly string[] = [],
 ): { readonly at: number; readonly litresPerDay: number }[] {
   const running = new Map<string, number>();
-  return supplyTimeline(book, tank).flatMap(({ entry, from }) => {
+  return supplyTimeline(snapshot, tank).flatMap(({ entry, from }) => {
     if (entry.kind !== 'standing-dose' || leftOut.includes(entry.solutionId)) return [];
     running.set(entry.solutionId, entry.mlPerDay / 1000);
     return [{ at: from, litresPerDay: [...running.values()].reduce((sum, litres) => sum + litres, 0) }];
@@ -140,13 +140,13 @@ export function dosedWaterSteps(
  * @param planned millilitres a day that are thought of in place of what runs, by solution
  */
 export function limewaterPerDay(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   now: number,
   planned: ReadonlyMap<string, number> = new Map(),
 ): number {
-  const { doses } = suppliesAt(book, tank, now);
-  return book.solutions
+  const { doses } = suppliesAt(snapshot, tank, now);
+  return snapshot.solutions
     .filter((solution) => isLimewater(strengthOfBottle(solution)))
     .reduce((sum, { id }) => sum + (planned.get(id) ?? doses.get(id) ?? 0) / 1000, 0);
 }

@@ -2,7 +2,7 @@ import { poolEvaporationLPerDay } from '@/chemistry/evaporation/pool';
 import { FORMULA_LOG_SD } from '@/chemistry/evaporation/surfaces';
 import { attempt } from '@/calculators/calculator/attempt';
 import type { TankEvent } from '@/chemistry/tank-model/events';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { lastObservation } from '../observations/observations';
 import { aimFor } from '../observations/targets';
 import { dosedWaterSteps } from '../supplies/supply-timeline';
@@ -20,10 +20,10 @@ export function openSurfaceOf(tank: Tank): number {
  * change no volume as long as no more comes in than evaporates. Only what is more than evaporation could carry away, by the
  * formula at its upper end, stays and dilutes.
  */
-export function levelEvents(book: Book, tank: Tank): TankEvent[] {
-  const steps = dosedWaterSteps(book, tank);
+export function levelEvents(snapshot: Snapshot, tank: Tank): TankEvent[] {
+  const steps = dosedWaterSteps(snapshot, tank);
   const volumeL = netVolumeL(tank);
-  const usual = expectedEvaporation(book, tank);
+  const usual = expectedEvaporation(snapshot, tank);
   const most = usual * Math.exp(1.96 * FORMULA_LOG_SD);
   const earlier = tank.earlierVolumes ?? [];
   return [
@@ -43,11 +43,11 @@ export function levelEvents(book: Book, tank: Tank): TankEvent[] {
 }
 
 /** By the formula alone: what the record says of it rests on these events itself. Litres a day. */
-function expectedEvaporation(book: Book, tank: Tank): number {
+function expectedEvaporation(snapshot: Snapshot, tank: Tank): number {
   const { outcome } = attempt(() =>
     poolEvaporationLPerDay({
       openSurfaceM2: Math.min(100, openSurfaceOf(tank)),
-      waterC: lastObservation(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
+      waterC: lastObservation(snapshot, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
       airC: tank.room.airC,
       humidity: tank.room.humidity,
       salinity: aimFor(tank, 'salinity'),

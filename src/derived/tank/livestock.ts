@@ -3,7 +3,7 @@ import { livestockAsks } from '@/calculators/livestock/livestock-asks';
 import { LIVESTOCK } from '@/calculators/parameters/livestock';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { entriesOf } from '@/record/entries-of';
-import type { Book, EntryOf, Tank } from '@/record/schema';
+import type { Snapshot, EntryOf, Tank } from '@/record/schema';
 import { latestOfSource } from '../observations/latest-of-source';
 
 /** Of one kind of livestock: what went in, what was lost, what moved on, and so what should be there. */
@@ -21,9 +21,9 @@ export interface Holding {
 const ALIVE: ReadonlySet<AddedKind> = new Set<AddedKind>(['fish', 'clean-up crew', 'soft coral', 'stony coral']);
 
 /** What lives in a tank by its log, in the order in which it first came. */
-export function holdingsOf(book: Book, tank: Tank, now: number): readonly Holding[] {
+export function holdingsOf(snapshot: Snapshot, tank: Tank, now: number): readonly Holding[] {
   const holdings = new Map<AddedKind, Holding>();
-  const moves = [...entriesOf(book, tank.id, 'put-in'), ...entriesOf(book, tank.id, 'taken-out')]
+  const moves = [...entriesOf(snapshot, tank.id, 'put-in'), ...entriesOf(snapshot, tank.id, 'taken-out')]
     .filter(({ at, what }) => at <= now && ALIVE.has(what))
     .toSorted((a, b) => a.at - b.at);
   for (const move of moves) {
@@ -59,11 +59,11 @@ export function sameBand(a: readonly [number, number] | undefined, b: readonly [
 }
 
 /** What what lives in a tank asks of it. */
-export function livestockOutcome(book: Book, tank: Tank, now: number) {
-  const lights = lightsOf(book, tank, now);
+export function livestockOutcome(snapshot: Snapshot, tank: Tank, now: number) {
+  const lights = lightsOf(snapshot, tank, now);
   return livestockAsks.run({
     ...(tank.livestock && { livestock: tank.livestock }),
-    there: holdingsOf(book, tank, now).map(({ what, there, lost }) => ({ what, count: there, lost })),
+    there: holdingsOf(snapshot, tank, now).map(({ what, there, lost }) => ({ what, count: there, lost })),
     ...(lights && !lights.off && { litHours: (lights.hours?.forMinutes ?? 1440) / 60 }),
     ...(lights?.rampMinutes && { rampMinutes: lights.rampMinutes }),
     otherwise: otherwiseThanClass(tank).map(([id]) => parameterOf(id).name),
@@ -71,11 +71,11 @@ export function livestockOutcome(book: Book, tank: Tank, now: number) {
 }
 
 /** The lights as they were last set; undefined where they never were. */
-export function lightsOf(book: Book, tank: Tank, now: number): EntryOf<'lever'> | undefined {
-  return latestOfSource(entriesOf(book, tank.id, 'lever'), ({ lever }) => lever === 'lights', now);
+export function lightsOf(snapshot: Snapshot, tank: Tank, now: number): EntryOf<'lever'> | undefined {
+  return latestOfSource(entriesOf(snapshot, tank.id, 'lever'), ({ lever }) => lever === 'lights', now);
 }
 
 /** How often is fed, as it was last set. */
-export function feedingOf(book: Book, tank: Tank, now: number): EntryOf<'feeding'> | undefined {
-  return latestOfSource(entriesOf(book, tank.id, 'feeding'), ({ timesPerDay }) => timesPerDay !== undefined, now);
+export function feedingOf(snapshot: Snapshot, tank: Tank, now: number): EntryOf<'feeding'> | undefined {
+  return latestOfSource(entriesOf(snapshot, tank.id, 'feeding'), ({ timesPerDay }) => timesPerDay !== undefined, now);
 }

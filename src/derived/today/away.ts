@@ -2,7 +2,7 @@ import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { AwayInput } from '@/calculators/top-off/away-input';
 import { topOffUpkeep, UPKEEP } from '@/calculators/top-off/upkeep';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { bottlesOf } from '../supplies/bottles';
 import { changeHabit } from '../saltwater/change-habit';
 import { evaporationOf, salinityNow } from '../top-off/top-off-question';
@@ -15,13 +15,13 @@ export interface Absence {
 }
 
 /** What the record says of leaving a tank alone. */
-export function awayQuestion(book: Book, tank: Tank, now: number, { leavesAt, days }: Absence): AwayInput {
-  const salinity = salinityNow(book, tank);
-  const loss = evaporationOf(book, tank, now);
+export function awayQuestion(snapshot: Snapshot, tank: Tank, now: number, { leavesAt, days }: Absence): AwayInput {
+  const salinity = salinityNow(snapshot, tank);
+  const loss = evaporationOf(snapshot, tank, now);
   const high = (tank.targets.salinity ?? PARAMETERS.salinity.band)[1];
-  const { nextAt } = changeHabit(book, tank, now);
+  const { nextAt } = changeHabit(snapshot, tank, now);
   const due = topOffUpkeep
-    .run(upkeepQuestion(book, tank, now))
+    .run(upkeepQuestion(snapshot, tank, now))
     .values.due.filter(({ dueAt }) => dueAt < leavesAt + days * DAY_MS);
   return {
     leavesAt,
@@ -35,7 +35,7 @@ export function awayQuestion(book: Book, tank: Tank, now: number, { leavesAt, da
       evaporationLPerDay: loss.litresPerDay,
     }),
     reservoirL: tank.reservoirL,
-    bottles: bottlesOf(book, tank, now).map(({ name, mlPerDay, leftMl }) => ({
+    bottles: bottlesOf(snapshot, tank, now).map(({ name, mlPerDay, leftMl }) => ({
       name,
       mlPerDay,
       // What it will hold on leaving, not now.

@@ -9,15 +9,15 @@ import { dangerOf } from './danger';
 const LEAVING_SOON_DAYS = 7;
 
 /** A reading beyond what animals bear. */
-export const dangerConcern: AskConcern = (book, tank, now) => {
-  const { answer, values } = dangerOf(book, tank, now);
+export const dangerConcern: AskConcern = (snapshot, tank, now) => {
+  const { answer, values } = dangerOf(snapshot, tank, now);
   const [worst] = values.dangers;
   return worst && { answer, facts: {}, bench: DANGER_PLACES[worst.parameter] };
 };
 
 /** In the days before the house is left: what would run out first. */
-export const leavingConcern: AskConcern = (book, tank, now) => {
-  const absence = book.settings.away;
+export const leavingConcern: AskConcern = (snapshot, tank, now) => {
+  const absence = snapshot.settings.away;
   if (!absence || absence.leavesAt < now || absence.leavesAt - now > LEAVING_SOON_DAYS * DAY_MS) return undefined;
-  return { answer: away.run(awayQuestion(book, tank, now, absence)).answer, facts: {} };
+  return { answer: away.run(awayQuestion(snapshot, tank, now, absence)).answer, facts: {} };
 };

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { topOff } from '@/calculators/top-off/top-off';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, Tank } from '@/record/schema';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { outlook } from '../outlook/outlook';
 import { levelsOutcome } from '../trends/levels-question';
@@ -23,9 +23,9 @@ const base: Tank = {
 };
 const soda = { id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] };
 
-function bookOf(entries: Entry[], tank: Tank = base, solutions = [soda]): Book {
+function snapshotOf(entries: Entry[], tank: Tank = base, solutions = [soda]): Snapshot {
   return {
-    ...emptyBook('UTC'),
+    ...emptySnapshot('UTC'),
     tanks: [tank],
     solutions,
     entries: entries.toSorted((a, b) => a.at - b.at),
@@ -63,29 +63,33 @@ describe('nitrate and phosphate at zero for weeks', () => {
           phosphate: [...PARAMETERS.phosphate.bandBySchool[school]],
         },
       };
-      const book = bookOf(zero, tank);
-      const line = todayOf(book, tank, now).lines.find(({ answer }) => answer.says.join(' ').startsWith('Feed more'));
+      const snapshot = snapshotOf(zero, tank);
+      const line = todayOf(snapshot, tank, now).lines.find(({ answer }) =>
+        answer.says.join(' ').startsWith('Feed more'),
+      );
       expect(line?.answer.says[0]).toMatch(/^Feed more: nitrate and phosphate have both read zero/);
-      expect(waterStatus(book, tank, now).map(({ zeroForDays }) => zeroForDays)).toEqual([19, 19]);
-      expect(levelsOutcome(book, tank, now).answer.says[0]).toMatch(/^Nitrate and phosphate have both read zero for/);
+      expect(waterStatus(snapshot, tank, now).map(({ zeroForDays }) => zeroForDays)).toEqual([19, 19]);
+      expect(levelsOutcome(snapshot, tank, now).answer.says[0]).toMatch(
+        /^Nitrate and phosphate have both read zero for/,
+      );
     },
   );
 });
 
 describe('what presses first', () => {
   it('a dose that was set is not told again', () => {
-    const book = bookOf([standing(20, 0), alk(12, 8.6), alk(8, 8.2), alk(4, 7.8)]);
-    const wanted = todayOf(book, base, now).lines.find(({ bench }) => bench === 'dosing')?.answer.says;
+    const snapshot = snapshotOf([standing(20, 0), alk(12, 8.6), alk(8, 8.2), alk(4, 7.8)]);
+    const wanted = todayOf(snapshot, base, now).lines.find(({ bench }) => bench === 'dosing')?.answer.says;
     expect(wanted?.[0]).toBe('Dose');
     const mlPerDay = Math.round((wanted?.[1] as { amount: number }).amount * 10) / 10;
-    const set = bookOf([...book.entries, { ...standing(0, mlPerDay) }]);
+    const set = snapshotOf([...snapshot.entries, { ...standing(0, mlPerDay) }]);
     expect(todayOf(set, base, now).lines.find(({ bench }) => bench === 'dosing')?.answer.says[0]).toBe(
       'Leave the doses as they are:',
     );
     // Nor is the level said to fall: what is supplied now holds it.
-    const levels = (book: Book) =>
-      todayOf(book, base, now).lines.find(({ bench }) => bench === 'trends')?.answer.says[0];
-    expect(levels(book)).toMatch(/falling/);
+    const levels = (snapshot: Snapshot) =>
+      todayOf(snapshot, base, now).lines.find(({ bench }) => bench === 'trends')?.answer.says[0];
+    expect(levels(snapshot)).toMatch(/falling/);
     expect(levels(set)).not.toMatch(/falling/);
   });
 
@@ -93,28 +97,28 @@ describe('what presses first', () => {
 
   it('a reservoir about to run dry comes before a dose that is off', () => {
     const entries = [...falling, refill(20, 30), refill(10, 38)];
-    const today = todayOf(bookOf(entries), base, now);
+    const today = todayOf(snapshotOf(entries), base, now);
     expect(today.bench).toBe('top-off');
     // The daily dose brings the level back: no correction is owed besides.
     expect(today.lines.map(({ bench }) => bench)).toEqual(['top-off', 'dosing', 'trends', 'log']);
   });
 
   it('a dose that is off comes before a full reservoir', () => {
-    const today = todayOf(bookOf([...falling, refill(10, 20), refill(1, 27)]), base, now);
+    const today = todayOf(snapshotOf([...falling, refill(10, 20), refill(1, 27)]), base, now);
     expect(today.bench).toBe('dosing');
     expect(today.answer.moves).toBe('falling');
   });
 
   it('a dose that already runs as it should gives way to what the curves say', () => {
     const held = [standing(30, 27), ...[28, 25, 22, 19, 16, 13, 10, 7, 4, 1].map((daysAgo) => alk(daysAgo, 8.4))];
-    const today = todayOf(bookOf([...held, refill(10, 20), refill(1, 27)]), base, now);
+    const today = todayOf(snapshotOf([...held, refill(10, 20), refill(1, 27)]), base, now);
     expect(today.bench).toBe('trends');
     expect(today.lines.find(({ bench }) => bench === 'dosing')?.answer.moves).toBe('steady');
   });
 
   it('an empty tank is sent to the log, and one without a reservoir has no top-off line', () => {
     const bare = { ...base, reservoirL: 0 };
-    const today = todayOf(bookOf([], bare, []), bare, now);
+    const today = todayOf(snapshotOf([], bare, []), bare, now);
     expect(today.bench).toBe('log');
     expect(today.lines.map(({ bench }) => bench)).toEqual(['log']);
   });
@@ -122,7 +126,7 @@ describe('what presses first', () => {
   it('a tank by reactor is told its flow', () => {
     const reactor: Tank = { ...base, supplies: ['reactor'], reservoirL: 0 };
     const entries: Entry[] = [...falling, { ...at(9), kind: 'reactor', mlPerMin: 2, effluentAlkalinity: 28 * DKH }];
-    const line = todayOf(bookOf(entries, reactor, []), reactor, now).lines.find(({ bench }) => bench === 'reactor');
+    const line = todayOf(snapshotOf(entries, reactor, []), reactor, now).lines.find(({ bench }) => bench === 'reactor');
     expect(line?.answer.says[0]).toBe('Run the effluent at');
   });
 });
@@ -130,18 +134,21 @@ describe('what presses first', () => {
 describe('the top-off question', () => {
   it('is asked with the last readings, and with the aims where there are none', () => {
     const read: Entry = { ...at(1), kind: 'reading', values: { salinity: 33.5, temperature: 24.6 } };
-    expect(topOffQuestion(bookOf([read]), base, now)).toMatchObject({ salinity: 33.5, surroundings: { waterC: 24.6 } });
-    expect(topOffQuestion(bookOf([]), base, now)).toMatchObject({ salinity: 35, surroundings: { waterC: 25.5 } });
+    expect(topOffQuestion(snapshotOf([read]), base, now)).toMatchObject({
+      salinity: 33.5,
+      surroundings: { waterC: 24.6 },
+    });
+    expect(topOffQuestion(snapshotOf([]), base, now)).toMatchObject({ salinity: 35, surroundings: { waterC: 25.5 } });
   });
 
   it('takes half a metre of depth when the surface was never measured (common practice)', () => {
-    expect(topOffQuestion(bookOf([]), base, now).surroundings.openSurfaceM2).toBeCloseTo(0.36 / 0.5, 12);
-    expect(topOffQuestion(bookOf([]), { ...base, openSurfaceM2: 1.1 }, now).surroundings.openSurfaceM2).toBe(1.1);
+    expect(topOffQuestion(snapshotOf([]), base, now).surroundings.openSurfaceM2).toBeCloseTo(0.36 / 0.5, 12);
+    expect(topOffQuestion(snapshotOf([]), { ...base, openSurfaceM2: 1.1 }, now).surroundings.openSurfaceM2).toBe(1.1);
   });
 
   it('tells all refills of this tank, of which those of this season count', () => {
     const other = { ...refill(3, 99), tankId: 'another' } as Entry;
-    const question = topOffQuestion(bookOf([refill(80, 60), refill(9, 20), refill(2, 21), other]), base, now);
+    const question = topOffQuestion(snapshotOf([refill(80, 60), refill(9, 20), refill(2, 21), other]), base, now);
     expect(question.refills).toHaveLength(3);
     // 21 L in seven days, drawn a little towards the 2.2 L that the formula expects of such a surface.
     expect(topOff.run(question).values.litresPerDay).toBeGreaterThan(2.85);
@@ -151,17 +158,17 @@ describe('the top-off question', () => {
 
 describe('readings', () => {
   it('come in order of time, of one tank and one parameter', () => {
-    const book = bookOf([
+    const snapshot = snapshotOf([
       alk(1, 8),
       alk(9, 8.4),
       { ...alk(5, 7), tankId: 'another' } as Entry,
       { ...at(3), kind: 'reading', values: { calcium: 430 } },
     ]);
-    expect(observationsOf(book, 't', 'alkalinity').map(({ value }) => Number((value / DKH).toFixed(2)))).toEqual([
+    expect(observationsOf(snapshot, 't', 'alkalinity').map(({ value }) => Number((value / DKH).toFixed(2)))).toEqual([
       8.4, 8,
     ]);
-    expect(lastObservation(book, 't', 'calcium')?.value).toBe(430);
-    expect(lastObservation(book, 't', 'ph')).toBeUndefined();
+    expect(lastObservation(snapshot, 't', 'calcium')?.value).toBe(430);
+    expect(lastObservation(snapshot, 't', 'ph')).toBeUndefined();
   });
 });
 
@@ -169,15 +176,15 @@ describe('an outlook', () => {
   it('steps at a water change logged after the last reading', () => {
     const change: Entry = { ...at(0.5), kind: 'water-change', volumeL: 180, salinity: 35 };
     const entries = [alk(8, 6), alk(4, 6), alk(1, 6)];
-    const without = outlook(bookOf(entries), base, 'alkalinity', now, now + DAY_MS).at(-1)?.value ?? 0;
-    const changed = outlook(bookOf([...entries, change]), base, 'alkalinity', now, now + DAY_MS).at(-1)?.value ?? 0;
+    const without = outlook(snapshotOf(entries), base, 'alkalinity', now, now + DAY_MS).at(-1)?.value ?? 0;
+    const changed = outlook(snapshotOf([...entries, change]), base, 'alkalinity', now, now + DAY_MS).at(-1)?.value ?? 0;
     // Half the water replaced by natural seawater at 35: 2.3 mmol/kg × 1.02334 kg/L (Dickson et al. 2007, EOS-80).
     expect(changed).toBeCloseTo((without + 2.3 * 1.02334) / 2, 2);
   });
 
   it('says nothing without two readings, and never falls negative', () => {
-    expect(outlook(bookOf([alk(1, 8)]), base, 'alkalinity', now, now + 9 * DAY_MS)).toEqual([]);
-    const steep = outlook(bookOf([alk(4, 9), alk(1, 1)]), base, 'alkalinity', now, now + 30 * DAY_MS);
+    expect(outlook(snapshotOf([alk(1, 8)]), base, 'alkalinity', now, now + 9 * DAY_MS)).toEqual([]);
+    const steep = outlook(snapshotOf([alk(4, 9), alk(1, 1)]), base, 'alkalinity', now, now + 30 * DAY_MS);
     for (const point of steep) expect(Math.min(point.value, point.low)).toBeGreaterThanOrEqual(0);
     expect(steep.at(-1)?.value).toBe(0);
   });
@@ -186,7 +193,7 @@ describe('an outlook', () => {
 describe('a change that falls due', () => {
   const change = (days: number): Entry => ({ ...at(days), kind: 'water-change', volumeL: 30 });
   const changeLine = (...entries: Entry[]) =>
-    todayOf(bookOf(entries), base, now).lines.find(({ bench }) => bench === 'water-change');
+    todayOf(snapshotOf(entries), base, now).lines.find(({ bench }) => bench === 'water-change');
   it('is told from two days before it, and until it is done', () => {
     expect(changeLine(change(8), change(1))).toBeUndefined();
     expect(changeLine(change(13), change(6))?.answer.says).toContain('; it is due');
@@ -203,7 +210,7 @@ describe('a bench that the record refuses', () => {
   it('is told on Today with its field, range and value, and takes no other with it', () => {
     // A million mL a day in 360 L: no water takes that, so the demand is refused.
     const entries = [standing(20, 1_000_000), alk(10, 8), alk(5, 8), alk(1, 8), refill(2, 10)];
-    const { lines } = todayOf(bookOf(entries), base, now);
+    const { lines } = todayOf(snapshotOf(entries), base, now);
     const dose = lines.find(({ title }) => title === 'Consumption and doses');
     expect(dose?.answer.says.join(' ')).toMatch(
       /^Not worked out: .* accepts .*; the record makes it \d{1,7}(\.\d{1,3})?\.$/,

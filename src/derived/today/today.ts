@@ -3,7 +3,7 @@ import type { Answer } from '@/calculators/calculator/calculator';
 import { refusalIn } from '@/calculators/calculator/refusal-text';
 import { notWorkedOut } from '@/calculators/today/not-worked-out';
 import { CONCERNS, today, type Concern, type TodayInput } from '@/calculators/today/today';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { benchOf, partOf, type BenchPath } from '@/registry/benches';
 import { CONCERN_PLACES, type ConcernPlace } from '@/registry/concerns';
 import { nextTestConcern } from '../balance/next-test-concern';
@@ -60,10 +60,10 @@ const ASK: Readonly<Record<Exclude<Concern, 'cycle'>, AskConcern>> = {
  * Each bench's own answer, in the order it presses.
  * @param cycle the daily reading of a new tank, where one is followed, or that it is being worked out
  */
-export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcome | 'asked'): Today {
+export function todayOf(snapshot: Snapshot, tank: Tank, now: number, cycle?: CycleOutcome | 'asked'): Today {
   const asked = CONCERNS.map((concern) => ({
     concern,
-    ...attempt(() => (concern === 'cycle' ? cycleConcern(tank, cycle) : ASK[concern](book, tank, now))),
+    ...attempt(() => (concern === 'cycle' ? cycleConcern(tank, cycle) : ASK[concern](snapshot, tank, now))),
   }));
   const facts = Object.fromEntries(
     asked.flatMap(({ concern, outcome }) => (outcome ? [[concern, outcome.facts]] : [])),
@@ -74,7 +74,7 @@ export function todayOf(book: Book, tank: Tank, now: number, cycle?: CycleOutcom
     .flatMap(({ concern, outcome, refusal }): TodayLine[] => {
       const place: ConcernPlace = CONCERN_PLACES[concern];
       if (refusal) {
-        const told = notWorkedOut(refusalIn(refusal, book.settings.units));
+        const told = notWorkedOut(refusalIn(refusal, snapshot.settings.units));
         return [{ ...place, title: titleOf(place), answer: told, pressing: REFUSED_PRESSES }];
       }
       if (!outcome) return [];

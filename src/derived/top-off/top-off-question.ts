@@ -9,7 +9,7 @@ import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { entriesOf, within } from '@/record/entries-of';
-import { netVolumeL, type Book, type EntryKind, type EntryOf, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type EntryKind, type EntryOf, type Tank } from '@/record/schema';
 import { tankEvents } from '../balance/known-events';
 import { aimFor } from '../observations/targets';
 import { lastObservation, observationsOf } from '../observations/observations';
@@ -27,12 +27,12 @@ const LONGEST_DAYS = 460;
 const MOST_READINGS = 1500;
 
 /** What the record says of a tank's evaporation, ready for the top-off calculator. */
-export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput {
+export function topOffQuestion(snapshot: Snapshot, tank: Tank, now: number): TopOffInput {
   const of = <Kind extends EntryKind>(kind: Kind, withinDays = LONGEST_DAYS): readonly EntryOf<Kind>[] =>
-    within(entriesOf(book, tank.id, kind), now - withinDays * DAY_MS, now);
+    within(entriesOf(snapshot, tank.id, kind), now - withinDays * DAY_MS, now);
   const { topOff } = tank;
   const spareL = roomToRiseL(tank);
-  const saltDrift = saltDriftOf(book, tank, now);
+  const saltDrift = saltDriftOf(snapshot, tank, now);
   const rooms = of('room').map(({ at, airC, humidityPercent }) => ({
     at,
     airC,
@@ -41,7 +41,7 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
   return {
     now,
     netVolumeL: netVolumeL(tank),
-    salinity: salinityNow(book, tank),
+    salinity: salinityNow(snapshot, tank),
     reservoirL: tank.reservoirL,
     ...(topOff?.litresPerDay !== undefined && { litresPerDay: topOff.litresPerDay }),
     ...(topOff?.markedAt !== undefined && { markedAt: topOff.markedAt }),
@@ -51,10 +51,10 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
     pumpRuns: of('pump-run').map(({ at, ranDays, overDays }) => ({ at, ran: ranDays, over: overDays })),
     ...pumpGives(tank),
     // A dose set years ago still runs.
-    drips: dosedWaterSteps(book, tank, topOff?.fromReservoir ?? [])
+    drips: dosedWaterSteps(snapshot, tank, topOff?.fromReservoir ?? [])
       .filter(({ at }) => at <= now)
       .slice(-MOST_READINGS),
-    limewaterLPerDay: limewaterPerDay(book, tank, now),
+    limewaterLPerDay: limewaterPerDay(snapshot, tank, now),
     limewaterKeptBack: tank.limewater?.keptBack ?? USUAL_KEPT_BACK,
     ...(saltDrift && { saltDrift }),
     surroundings: {
@@ -63,15 +63,15 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
         : { openSurfaceM2: openSurfaceOf(tank) }),
       moved: topOff?.moved ?? 'calm',
       airMPerS: topOff?.airMPerS ?? 0,
-      waterC: lastObservation(book, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
+      waterC: lastObservation(snapshot, tank.id, 'temperature')?.value ?? aimFor(tank, 'temperature'),
       airC: rooms.findLast((room) => room.airC !== undefined)?.airC ?? tank.room.airC,
       humidity: rooms.findLast((room) => room.humidity !== undefined)?.humidity ?? tank.room.humidity,
     },
     rooms,
-    waters: within(observationsOf(book, tank.id, 'temperature'), now - LONGEST_DAYS * DAY_MS, now)
+    waters: within(observationsOf(snapshot, tank.id, 'temperature'), now - LONGEST_DAYS * DAY_MS, now)
       .slice(-MOST_READINGS)
       .map(({ at, value }) => ({ at, temperatureC: value })),
-    months: monthsBack(now, book.settings.zone),
+    months: monthsBack(now, snapshot.settings.zone),
     forDays: USUAL_ABSENCE_DAYS,
   };
 }
@@ -79,8 +79,8 @@ export function topOffQuestion(book: Book, tank: Tank, now: number): TopOffInput
 const USUAL_ABSENCE_DAYS = 14;
 
 /** Salinity as it was last read; the tank's aim where it never was. */
-export function salinityNow(book: Book, tank: Tank): number {
-  return lastObservation(book, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity');
+export function salinityNow(snapshot: Snapshot, tank: Tank): number {
+  return lastObservation(snapshot, tank.id, 'salinity')?.value ?? aimFor(tank, 'salinity');
 }
 
 /** What the top-off's pump gives through its hose, the reservoir half full; at no lift where the heights are not told. */
@@ -105,9 +105,9 @@ export function litresOf(
 }
 
 /** How salinity falls beyond what changes and doses explain. */
-function saltDriftOf(book: Book, tank: Tank, now: number): SaltDrift | undefined {
-  const all = observationsOf(book, tank.id, 'salinity');
-  const events = tankEvents(book, tank);
+function saltDriftOf(snapshot: Snapshot, tank: Tank, now: number): SaltDrift | undefined {
+  const all = observationsOf(snapshot, tank.id, 'salinity');
+  const events = tankEvents(snapshot, tank);
   const last = all.findLast(({ at }) => at <= now)?.at;
   const rests = [all, last, events, netVolumeL(tank), Math.floor(now / DAY_MS)];
   return memoiseOn(`salt drift of ${tank.id}`, rests, () => {
@@ -134,16 +134,16 @@ function monthsBack(now: number, zone: string): number[] {
 }
 
 /** What the record says of a tank's top-off, answered: half of what a screen tells rests on it. */
-export function topOffOutcome(book: Book, tank: Tank, now: number) {
+export function topOffOutcome(snapshot: Snapshot, tank: Tank, now: number) {
   return memoise(
-    book,
+    snapshot,
     tank,
     `top-off at ${now}`,
-    () => attempt(() => topOff.run(topOffQuestion(book, tank, now))).outcome,
+    () => attempt(() => topOff.run(topOffQuestion(snapshot, tank, now))).outcome,
   );
 }
 
 /** The loss of a tank by its record; undefined where the record allows none. */
-export function evaporationOf(book: Book, tank: Tank, now: number): TopOffValues | undefined {
-  return topOffOutcome(book, tank, now)?.values;
+export function evaporationOf(snapshot: Snapshot, tank: Tank, now: number): TopOffValues | undefined {
+  return topOffOutcome(snapshot, tank, now)?.values;
 }

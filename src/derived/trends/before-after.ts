@@ -9,7 +9,7 @@ import { asPoint } from '@/chemistry/observation';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { describeEntry } from '@/record/kinds/describe';
 import { entriesOf, entriesOfTank } from '@/record/entries-of';
-import type { Book, Entry, EntryKind, EntryOf, Tank } from '@/record/schema';
+import type { Snapshot, Entry, EntryKind, EntryOf, Tank } from '@/record/schema';
 import { observationsOf } from '../observations/observations';
 
 /** What can be asked about: whatever is done or seen and may show in the water. Routine repeats itself and tells nothing by itself. */
@@ -34,22 +34,22 @@ const SAME_MS = 3 * 3_600_000;
 const MOST_LISTED = 50;
 
 /** The events of a tank that can be asked about, the last first. */
-export function askableEvents(book: Book, tank: Tank, now: number): readonly Entry[] {
-  return entriesOfTank(book, tank.id)
+export function askableEvents(snapshot: Snapshot, tank: Tank, now: number): readonly Entry[] {
+  return entriesOfTank(snapshot, tank.id)
     .filter((entry) => ASKED_ABOUT.has(entry.kind) && entry.at <= now)
     .toReversed();
 }
 
 /** An event in a few words, its trial's question or what was done. */
-export function eventWords(entry: Entry, book: Book): string {
+export function eventWords(entry: Entry, snapshot: Snapshot): string {
   if (entry.kind === 'trial') return entry.question;
   if (entry.kind === 'note') return entry.note;
-  return doneWords(entry, book);
+  return doneWords(entry, snapshot);
 }
 
 /** What was done, without the hours and pulses of it. */
-function doneWords(entry: Entry, book: Book): string {
-  const [done = ''] = describeEntry(entry, book).split(' from then on');
+function doneWords(entry: Entry, snapshot: Snapshot): string {
+  const [done = ''] = describeEntry(entry, snapshot).split(' from then on');
   switch (entry.kind) {
     case 'feeding':
       return `feeding ${done}`;
@@ -65,8 +65,8 @@ function doneWords(entry: Entry, book: Book): string {
 }
 
 /** What is looked at first beside an event: what a sign hangs on, what a trial is about, else the level that is tested most. */
-export function looksAtFirst(book: Book, tank: Tank, entry: Entry): ParameterId {
-  const tested = (id: ParameterId) => observationsOf(book, tank.id, id).length > 1;
+export function looksAtFirst(snapshot: Snapshot, tank: Tank, entry: Entry): ParameterId {
+  const tested = (id: ParameterId) => observationsOf(snapshot, tank.id, id).length > 1;
   const wanted: readonly ParameterId[] =
     entry.kind === 'trial'
       ? [entry.parameter]
@@ -81,16 +81,16 @@ export function looksAtFirst(book: Book, tank: Tank, entry: Entry): ParameterId 
 }
 
 /** What else changed within a week of an event, in words. */
-export function alsoChanged(book: Book, tank: Tank, event: Entry, netVolumeL: number): string[] {
-  return entriesOfTank(book, tank.id).flatMap((entry) => {
+export function alsoChanged(snapshot: Snapshot, tank: Tank, event: Entry, netVolumeL: number): string[] {
+  return entriesOfTank(snapshot, tank.id).flatMap((entry) => {
     if (entry.id === event.id || Math.abs(entry.at - event.at) > ALSO_WITHIN_DAYS * DAY_MS) return [];
     if (entry.kind === 'water-change')
-      return entry.volumeL > LARGE_CHANGE * netVolumeL ? [describeEntry(entry, book)] : [];
+      return entry.volumeL > LARGE_CHANGE * netVolumeL ? [describeEntry(entry, snapshot)] : [];
     // All of it is listed, what was seen too: it tells that something else went on.
     if (!ASKED_ABOUT.has(entry.kind) || entry.kind === 'trial') return [];
     // Only a note of the same hours tells of the event itself.
     const same = Math.abs(entry.at - event.at) < SAME_MS;
-    return same && entry.kind === 'note' ? [] : [doneWords(entry, book)];
+    return same && entry.kind === 'note' ? [] : [doneWords(entry, snapshot)];
   });
 }
 
@@ -106,26 +106,26 @@ interface Asked {
 
 /** What changed with an event. */
 export function changeWith(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   event: Entry,
   now: number,
   netVolumeL: number,
   { parameter, beforeDays = SPAN_DAYS, afterDays = SPAN_DAYS }: Asked,
 ) {
-  const readings = observationsOf(book, tank.id, parameter).flatMap((observation) => asPoint(observation) ?? []);
+  const readings = observationsOf(snapshot, tank.id, parameter).flatMap((observation) => asPoint(observation) ?? []);
   const trial = event.kind === 'trial' && event.parameter === parameter ? event : undefined;
   return beforeAfter.run({
     parameter,
     now,
-    what: eventWords(event, book).slice(0, 200),
+    what: eventWords(event, snapshot).slice(0, 200),
     at: event.at,
     readings: readings.map(({ at, value, sd }) => ({ at, value, sd })),
     beforeDays,
     // A trial is told by all of it.
     afterDays: trial ? Math.min(400, Math.max(1, (trial.endsAt - trial.at) / DAY_MS)) : afterDays,
     is: event.kind === 'seen' ? 'sign' : 'done',
-    also: alsoChanged(book, tank, event, netVolumeL).slice(0, MOST_LISTED),
+    also: alsoChanged(snapshot, tank, event, netVolumeL).slice(0, MOST_LISTED),
     ...(trial && { matters: trial.by, trial: { way: trial.way, endsAt: trial.endsAt } }),
   });
 }
@@ -136,9 +136,9 @@ const WEEKS_BEFORE_MS = 28 * DAY_MS;
 const TOLD_WITHIN_MS = 14 * DAY_MS;
 
 /** What the water was like when something was seen: of all that it hangs on, the trend at that moment and four weeks before. */
-export function waterWhenSeen(book: Book, tank: Tank, event: EntryOf<'seen'>, now: number) {
+export function waterWhenSeen(snapshot: Snapshot, tank: Tank, event: EntryOf<'seen'>, now: number) {
   const levels = [...new Set(event.signs.flatMap(signLooksAt))].flatMap((parameter) => {
-    const readings = observationsOf(book, tank.id, parameter)
+    const readings = observationsOf(snapshot, tank.id, parameter)
       .filter(({ at }) => at <= now)
       .flatMap((observation) => asPoint(observation) ?? []);
     const moments = [event.at, event.at - WEEKS_BEFORE_MS];
@@ -165,6 +165,6 @@ export function waterWhenSeen(book: Book, tank: Tank, event: EntryOf<'seen'>, no
 }
 
 /** Trials of a tank, those that ended lately or run still. */
-export function trialsOf(book: Book, tank: Tank): readonly EntryOf<'trial'>[] {
-  return entriesOf(book, tank.id, 'trial').toReversed();
+export function trialsOf(snapshot: Snapshot, tank: Tank): readonly EntryOf<'trial'>[] {
+  return entriesOf(snapshot, tank.id, 'trial').toReversed();
 }

@@ -9,7 +9,7 @@ import { ratesByScale } from '@/chemistry/readings/rates-by-scale';
 import type { ReadBySome } from '@/chemistry/readings/robust-line';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { balanceAt } from '../balance/balance';
 import { LARGE_CHANGE } from '../balance/consumption-changes';
 import { factsOf } from '../balance/consumption';
@@ -52,12 +52,12 @@ export function trendReadings(observations: readonly TankObservation[], now: num
  * How a level moves, and over what that is told; as of the hour.
  * @returns undefined where there is no rate at all, or none of now
  */
-export function movedOf(book: Book, tank: Tank, parameter: ParameterId, now: number): Moved | undefined {
+export function movedOf(snapshot: Snapshot, tank: Tank, parameter: ParameterId, now: number): Moved | undefined {
   const band = tank.targets[parameter];
-  const all = observationsOf(book, tank.id, parameter);
-  const facts = isDosedParameter(parameter) ? balanceFacts(book, tank, parameter, now) : undefined;
-  const from = movesAsNowSince(book, tank, parameter, now);
-  const event = lastEvent(book, tank, now);
+  const all = observationsOf(snapshot, tank.id, parameter);
+  const facts = isDosedParameter(parameter) ? balanceFacts(snapshot, tank, parameter, now) : undefined;
+  const from = movesAsNowSince(snapshot, tank, parameter, now);
+  const event = lastEvent(snapshot, tank, now);
   const rests = [all, band, Math.floor(now / HOUR_MS), facts?.driftPerDay, facts?.driftPerDaySd, from, event];
   return memoiseOn(`how ${parameter} moves in ${tank.id}`, rests, () => {
     const readings = trendReadings(all, now).filter(({ at }) => at >= from);
@@ -75,16 +75,18 @@ export function movedOf(book: Book, tank: Tank, parameter: ParameterId, now: num
  * Since when a level may be told to move as it does now: since much of its water was changed, as long as it is dosed so; of a hump, since its
  * height.
  */
-export function movesAsNowSince(book: Book, tank: Tank, parameter: ParameterId, now: number): number {
+export function movesAsNowSince(snapshot: Snapshot, tank: Tank, parameter: ParameterId, now: number): number {
   const least = LARGE_CHANGE * netVolumeL(tank);
-  const changed = entriesOf(book, tank.id, 'water-change').findLast(({ at, volumeL }) => at <= now && volumeL >= least);
-  const asDosed = isDosedParameter(parameter) ? dosedAsNowSince(book, tank, parameter, now) : -Infinity;
-  return Math.max(changed?.at ?? -Infinity, asDosed, sinceItsHeight(book, tank, parameter, now));
+  const changed = entriesOf(snapshot, tank.id, 'water-change').findLast(
+    ({ at, volumeL }) => at <= now && volumeL >= least,
+  );
+  const asDosed = isDosedParameter(parameter) ? dosedAsNowSince(snapshot, tank, parameter, now) : -Infinity;
+  return Math.max(changed?.at ?? -Infinity, asDosed, sinceItsHeight(snapshot, tank, parameter, now));
 }
 
-function sinceItsHeight(book: Book, tank: Tank, parameter: ParameterId, now: number): number {
+function sinceItsHeight(snapshot: Snapshot, tank: Tank, parameter: ParameterId, now: number): number {
   if (parameter !== 'ammonia' && parameter !== 'nitrite') return -Infinity;
-  const readings = observationsOf(book, tank.id, parameter).filter(({ at }) => at <= now);
+  const readings = observationsOf(snapshot, tank.id, parameter).filter(({ at }) => at <= now);
   // What is gone is gone: it falls no more.
   const shown = readings.findLastIndex(({ value }) => value >= GONE_BELOW);
   if (shown < readings.length - 1) return readings[shown + 1]?.at ?? -Infinity;
@@ -93,21 +95,33 @@ function sinceItsHeight(book: Book, tank: Tank, parameter: ParameterId, now: num
 }
 
 /** What a dosed level says of itself, for the words made of it: its consumption's error, and how it moves. */
-export function levelFacts(book: Book, tank: Tank, parameter: DosedParameter, now: number): EstimateFacts | undefined {
-  const facts = balanceFacts(book, tank, parameter, now);
-  const moved = movedOf(book, tank, parameter, now);
+export function levelFacts(
+  snapshot: Snapshot,
+  tank: Tank,
+  parameter: DosedParameter,
+  now: number,
+): EstimateFacts | undefined {
+  const facts = balanceFacts(snapshot, tank, parameter, now);
+  const moved = movedOf(snapshot, tank, parameter, now);
   return facts && { ...facts, ...(moved && { moved }) };
 }
 
 /** How sure its consumption is, how the level moves, and whether to test again. */
-export function howSureOfLevel(book: Book, tank: Tank, parameter: DosedParameter, now: number): HowSure {
-  const { consumption } = balanceAt(book, tank, now).of[parameter];
-  return howSureOf(consumption && consumption.from !== 'ratio' ? levelFacts(book, tank, parameter, now) : undefined);
+export function howSureOfLevel(snapshot: Snapshot, tank: Tank, parameter: DosedParameter, now: number): HowSure {
+  const { consumption } = balanceAt(snapshot, tank, now).of[parameter];
+  return howSureOf(
+    consumption && consumption.from !== 'ratio' ? levelFacts(snapshot, tank, parameter, now) : undefined,
+  );
 }
 
 /** By the balance alone. */
-function balanceFacts(book: Book, tank: Tank, parameter: DosedParameter, now: number): EstimateFacts | undefined {
-  const { trend, slope } = balanceAt(book, tank, now).of[parameter];
+function balanceFacts(
+  snapshot: Snapshot,
+  tank: Tank,
+  parameter: DosedParameter,
+  now: number,
+): EstimateFacts | undefined {
+  const { trend, slope } = balanceAt(snapshot, tank, now).of[parameter];
   return (
     trend &&
     slope && {
@@ -123,10 +137,10 @@ function balanceFacts(book: Book, tank: Tank, parameter: DosedParameter, now: nu
  * Since when it is dosed as it is now: what its readings did before tells how it moved then. Settings of pumps, limewater and reactor
  * count, and a dose by hand that shows in a test, unless such doses are the habit.
  */
-function dosedAsNowSince(book: Book, tank: Tank, parameter: DosedParameter, now: number): number {
-  return memoise(book, tank, `dosed with ${parameter} as at ${now} since`, () => {
-    const holding = new Set(solutionsWith(book, parameter).map(({ id }) => id));
-    const set = supplyTimeline(book, tank).flatMap(({ entry, from, until }) => {
+function dosedAsNowSince(snapshot: Snapshot, tank: Tank, parameter: DosedParameter, now: number): number {
+  return memoise(snapshot, tank, `dosed with ${parameter} as at ${now} since`, () => {
+    const holding = new Set(solutionsWith(snapshot, parameter).map(({ id }) => id));
+    const set = supplyTimeline(snapshot, tank).flatMap(({ entry, from, until }) => {
       const brings =
         entry.kind === 'standing-dose'
           ? holding.has(entry.solutionId)
@@ -135,9 +149,9 @@ function dosedAsNowSince(book: Book, tank: Tank, parameter: DosedParameter, now:
             : false;
       return brings ? [from, until] : [];
     });
-    const solutions = new Map(book.solutions.map((solution) => [solution.id, solution]));
+    const solutions = new Map(snapshot.solutions.map((solution) => [solution.id, solution]));
     const shows = usualErrorOf(parameter) * netVolumeL(tank);
-    const poured = entriesOf(book, tank.id, 'dose').flatMap(({ at, solutionId, volumeMl }) => {
+    const poured = entriesOf(snapshot, tank.id, 'dose').flatMap(({ at, solutionId, volumeMl }) => {
       const solution = holding.has(solutionId) ? solutions.get(solutionId) : undefined;
       return solution && at <= now && DOSED_FACTS[parameter].perMl(strengthOf(solution, at)) * volumeMl > shows
         ? [at]
@@ -149,9 +163,9 @@ function dosedAsNowSince(book: Book, tank: Tank, parameter: DosedParameter, now:
 }
 
 /** When lights, media, lamps or livestock last changed: a level may move otherwise since. */
-export function lastEvent(book: Book, tank: Tank, now: number): number | undefined {
+export function lastEvent(snapshot: Snapshot, tank: Tank, now: number): number | undefined {
   const last = (['lever', 'replaced', 'put-in', 'taken-out'] as const).flatMap(
-    (kind) => entriesOf(book, tank.id, kind).findLast(({ at }) => at <= now)?.at ?? [],
+    (kind) => entriesOf(snapshot, tank.id, kind).findLast(({ at }) => at <= now)?.at ?? [],
   );
   return last.length > 0 ? Math.max(...last) : undefined;
 }

@@ -1,7 +1,7 @@
 import { isFollowed } from '../observations/consumption-window';
 import type { ParameterId } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { cycleOutlook, type CycleOutcome } from '../cycle/cycle';
 import { outlook, type OutlookPoint } from '../outlook/outlook';
 import { phOutlook } from '../outlook/ph-outlook';
@@ -11,7 +11,7 @@ import { phOutlook } from '../outlook/ph-outlook';
  * @param cycle the daily reading of a new tank, which ammonia and nitrite follow
  */
 export function outlookOf(
-  book: Book,
+  snapshot: Snapshot,
   tank: Tank,
   parameter: ParameterId,
   now: number,
@@ -22,9 +22,9 @@ export function outlookOf(
   return attempt(() => expected()).outcome ?? [];
 
   function expected(): OutlookPoint[] {
-    if (isFollowed(parameter)) return outlook(book, tank, parameter, now, until);
+    if (isFollowed(parameter)) return outlook(snapshot, tank, parameter, now, until);
     if (parameter === 'ammonia' || parameter === 'nitrite')
       return cycle ? cycleOutlook(cycle, parameter, now, until) : [];
-    return parameter === 'ph' ? phOutlook(book, tank, now, until) : [];
+    return parameter === 'ph' ? phOutlook(snapshot, tank, now, until) : [];
   }
 }

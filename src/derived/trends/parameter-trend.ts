@@ -5,7 +5,7 @@ import { localTrend } from '@/chemistry/readings/local-trend';
 import { pointsOf } from '@/chemistry/observation';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/time';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import type { OutlookPoint } from '../outlook/outlook';
 import { lastEvent, LATELY_DAYS, movedOf, movesAsNowSince, trendReadings } from './how-it-moves';
 import { isFollowed } from '../observations/consumption-window';
@@ -22,11 +22,16 @@ export function isOfTheSalt(parameter: ParameterId): boolean {
 }
 
 /** A tank's readings as they are, or as they would be at 35 ppt by its salinity's own trend. */
-export function readingsAt(book: Book, tank: Tank, parameter: ParameterId, at35: boolean): readonly TankObservation[] {
-  const readings = observationsOf(book, tank.id, parameter);
+export function readingsAt(
+  snapshot: Snapshot,
+  tank: Tank,
+  parameter: ParameterId,
+  at35: boolean,
+): readonly TankObservation[] {
+  const readings = observationsOf(snapshot, tank.id, parameter);
   if (!at35 || !isOfTheSalt(parameter)) return readings;
-  return memoise(book, tank, `${parameter} at 35 ppt`, () => {
-    const salinity = pointsOf(observationsOf(book, tank.id, 'salinity')).slice(-MOST_READINGS);
+  return memoise(snapshot, tank, `${parameter} at 35 ppt`, () => {
+    const salinity = pointsOf(observationsOf(snapshot, tank.id, 'salinity')).slice(-MOST_READINGS);
     const [first] = salinity;
     if (!first) return [];
     const trend = localTrend(
@@ -65,13 +70,13 @@ export function trendAhead({ ahead }: TrendValues, now: number, until: number): 
 }
 
 /** How a tank's level moves, by its readings; as of the hour, since a minute makes no difference to it. */
-export function trendOf(book: Book, tank: Tank, parameter: ParameterId, now: number, at35 = false) {
-  const readings = readingsAt(book, tank, parameter, at35);
+export function trendOf(snapshot: Snapshot, tank: Tank, parameter: ParameterId, now: number, at35 = false) {
+  const readings = readingsAt(snapshot, tank, parameter, at35);
   // At another salinity it is the readings' own course that is asked for.
-  const moved = at35 ? undefined : attempt(() => movedOf(book, tank, parameter, now)).outcome;
+  const moved = at35 ? undefined : attempt(() => movedOf(snapshot, tank, parameter, now)).outcome;
   const band = tank.targets[parameter];
-  const since = at35 ? -Infinity : Math.round(movesAsNowSince(book, tank, parameter, now));
-  const event = at35 ? undefined : lastEvent(book, tank, now);
+  const since = at35 ? -Infinity : Math.round(movesAsNowSince(snapshot, tank, parameter, now));
+  const event = at35 ? undefined : lastEvent(snapshot, tank, now);
   return memoiseOn(
     `trend of ${parameter} in ${tank.id}${at35 ? ' at 35 ppt' : ''}`,
     [readings, band?.[0], band?.[1], Math.floor(now / HOUR_MS), moved, since, event],

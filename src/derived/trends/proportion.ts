@@ -1,5 +1,5 @@
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
-import type { Book, Tank } from '@/record/schema';
+import type { Snapshot, Tank } from '@/record/schema';
 import { trendOf } from './parameter-trend';
 
 /** Alkalinity and calcium of one moment, by the trends of both, mmol/L and mg/L. */
@@ -23,9 +23,15 @@ export interface Proportion {
  * calcification does it, or a test errs.
  * @returns undefined where the two were not tested over the same days
  */
-export function proportionOf(book: Book, tank: Tank, now: number, from: number, to: number): Proportion | undefined {
-  const alkalinity = trendOf(book, tank, 'alkalinity', now).values;
-  const calcium = trendOf(book, tank, 'calcium', now).values;
+export function proportionOf(
+  snapshot: Snapshot,
+  tank: Tank,
+  now: number,
+  from: number,
+  to: number,
+): Proportion | undefined {
+  const alkalinity = trendOf(snapshot, tank, 'alkalinity', now).values;
+  const calcium = trendOf(snapshot, tank, 'calcium', now).values;
   const levels = calcium.points.filter(({ at }) => at >= from && at <= to);
   const points = levels.flatMap((point) => {
     const level = levelAt(alkalinity.points, point.at);

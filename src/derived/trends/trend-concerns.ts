@@ -8,8 +8,8 @@ import { levelsOutcome } from './levels-question';
 const TRIAL_TOLD_DAYS = 7;
 
 /** How the levels stand and move. */
-export const levelsConcern: AskConcern = (book, tank, now) => {
-  const { answer, values } = levelsOutcome(book, tank, now);
+export const levelsConcern: AskConcern = (snapshot, tank, now) => {
+  const { answer, values } = levelsOutcome(snapshot, tank, now);
   const { certainty, moves } = answer;
   return {
     answer,
@@ -19,11 +19,11 @@ export const levelsConcern: AskConcern = (book, tank, now) => {
 };
 
 /** A trial that is over. */
-export const trialConcern: AskConcern = (book, tank, now) => {
-  const ended = trialsOf(book, tank).find(({ endsAt }) => endsAt <= now && now - endsAt < TRIAL_TOLD_DAYS * DAY_MS);
+export const trialConcern: AskConcern = (snapshot, tank, now) => {
+  const ended = trialsOf(snapshot, tank).find(({ endsAt }) => endsAt <= now && now - endsAt < TRIAL_TOLD_DAYS * DAY_MS);
   return (
     ended && {
-      answer: changeWith(book, tank, ended, now, netVolumeL(tank), { parameter: ended.parameter }).answer,
+      answer: changeWith(snapshot, tank, ended, now, netVolumeL(tank), { parameter: ended.parameter }).answer,
       facts: {},
     }
   );

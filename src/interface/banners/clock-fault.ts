@@ -1,12 +1,12 @@
-import type { Book } from '@/record/schema';
-import { whenText } from '../when';
+import type { Snapshot } from '@/record/schema';
+import { whenText } from '../time/when';
 
 const DAY_MS = 86_400_000;
 /** Before any reef was kept with this. */
 const NO_CLOCK_BEFORE = Date.UTC(2020, 0, 1);
 
 /** What is wrong with this device's clock, as far as the record tells; undefined where nothing is. */
-export function clockFault({ entries, settings: { zone } }: Book, now: number): string | undefined {
+export function clockFault({ entries, settings: { zone } }: Snapshot, now: number): string | undefined {
   if (now < NO_CLOCK_BEFORE)
     return `This device’s clock shows ${new Date(now).toISOString().slice(0, 10)}: what is logged would be filed on that day. Set the clock first.`;
   const last = entries.at(-1)?.at ?? 0;

@@ -1,25 +1,25 @@
 'use client';
 
-import { copyTaken, declineCopy, useCopies } from '../copies';
-import { failureText } from '../failure-text';
-import { hereZone } from '../here-zone';
-import { Link } from '../link';
-import { notify } from '../notices';
-import { whenText } from '../when';
-import { useBookIfRead, useCommit, useNow, useTrouble, useWorkspace } from '../workspace';
+import { copyTaken, declineCopy, useCopies } from '../storage/copies';
+import { failureText } from '../storage/failure-text';
+import { hereZone } from '../time/here-zone';
+import { Link } from '../address/link';
+import { notify } from '../notices/notices';
+import { whenText } from '../time/when';
+import { useSnapshotIfRead, useCommit, useNow, useTrouble, useWorkspace } from '../workspace/workspace';
 import { Act, Banner } from './banner';
 
 /** A copy of the record that holds more than what was opened. */
 export function CopyBanner() {
   const { offer } = useCopies();
   const { name, store } = useWorkspace();
-  const book = useBookIfRead();
+  const snapshot = useSnapshotIfRead();
   const trouble = useTrouble();
   const commit = useCommit();
   const now = useNow();
-  if (name !== 'mine' || !offer || (!book && trouble?.kind !== 'damaged')) return null;
+  if (name !== 'mine' || !offer || (!snapshot && trouble?.kind !== 'damaged')) return null;
   const { head, why } = offer;
-  const zone = book?.settings.zone ?? hereZone();
+  const zone = snapshot?.settings.zone ?? hereZone();
   const when = whenText(head.at, now, zone);
   const holds = `${head.tanks} ${head.tanks === 1 ? 'tank' : 'tanks'} and ${head.entries} ${head.entries === 1 ? 'entry' : 'entries'}${head.since === undefined ? '' : ` since ${whenText(head.since, now, zone, 'day')}, those before had no room`}`;
   const bringBack = async () => {
@@ -36,9 +36,9 @@ export function CopyBanner() {
         });
         return;
       }
-      if (!book) await store.erase();
-      const present = store.book;
-      if (present && (await commit(replaceWith(told.read.book, present, `Brought back the copy of ${when}`))))
+      if (!snapshot) await store.erase();
+      const present = store.snapshot;
+      if (present && (await commit(replaceWith(told.read.snapshot, present, `Brought back the copy of ${when}`))))
         copyTaken();
     } catch (error) {
       notify({ text: failureText(error), trouble: true });
@@ -50,7 +50,7 @@ export function CopyBanner() {
       actions={
         <>
           <Act onClick={() => void bringBack()}>Bring it back</Act>
-          {book && (
+          {snapshot && (
             <Link
               href={`/${name}/record`}
               className="inline-flex min-h-11 items-center px-2 underline underline-offset-4"
@@ -58,13 +58,13 @@ export function CopyBanner() {
               All copies
             </Link>
           )}
-          {book && (
+          {snapshot && (
             <Act onClick={() => declineCopy(head.name)}>{why === 'empty' ? 'Start afresh' : 'Stay with this'}</Act>
           )}
         </>
       }
     >
-      {!book
+      {!snapshot
         ? `A copy of the record is kept apart from its database: ${when}, ${holds}.`
         : why === 'empty'
           ? `The record opened empty, but a copy of it is kept apart: ${when}, ${holds}. The browser may have lost its database.`

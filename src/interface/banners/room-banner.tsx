@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { useCopies } from '../copies';
-import { ExportButton } from '../export-button';
-import { allowOwnFile, useOwnFile } from '../own-file';
-import { lookForRoom, useRoom } from '../room';
-import { DATABASES, useBookIfRead, useWasFull, useWasPutBack, useWorkspace } from '../workspace';
+import { useCopies } from '../storage/copies';
+import { ExportButton } from '../workspace/export-button';
+import { allowOwnFile, useOwnFile } from '../storage/own-file';
+import { lookForRoom, useRoom } from '../storage/quota';
+import { DATABASES, useSnapshotIfRead, useWasFull, useWasPutBack, useWorkspace } from '../workspace/workspace';
 import { Act, Banner } from './banner';
 
 /** From so many entries on a record without a copy is spoken of on every screen. Chosen: some weeks of tests. */
@@ -14,17 +14,17 @@ const WORTH_A_COPY = 30;
 /** What is said of room and copies while nothing is amiss yet, or after a full disk is mended: each until it is closed, or exported. */
 export function RoomBanner() {
   const { name, store } = useWorkspace();
-  const book = useBookIfRead();
+  const snapshot = useSnapshotIfRead();
   const [done, setDone] = useState<readonly string[]>([]);
-  const said = useSaid(book?.entries.length ?? 0);
-  if (name !== 'mine' || !book || !said || done.includes(said.about)) return null;
+  const said = useSaid(snapshot?.entries.length ?? 0);
+  if (name !== 'mine' || !snapshot || !said || done.includes(said.about)) return null;
   const close = () => setDone([...done, said.about]);
   return (
     <Banner
       grave={said.grave ?? false}
       actions={
         <>
-          <ExportButton book={book} onDone={close} />
+          <ExportButton snapshot={snapshot} onDone={close} />
           {said.again && <Act onClick={() => void lookForRoom()}>Look again</Act>}
           {said.ownFile && <Act onClick={() => void allowOwnFile(DATABASES.mine, store)}>Go on writing into it</Act>}
           <Act onClick={close}>Close</Act>

@@ -1,7 +1,7 @@
 'use client';
 
-import { Link } from '../link';
-import { useSetApart, useWorkspace } from '../workspace';
+import { Link } from '../address/link';
+import { useSetApart, useWorkspace } from '../workspace/workspace';
 import { Banner } from './banner';
 
 /** Rows on disk that cannot be read. */

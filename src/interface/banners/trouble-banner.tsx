@@ -1,12 +1,12 @@
 'use client';
 
-import { askFirst } from '../ask-first';
-import { lookForCopies } from '../copies';
-import { ExportButton } from '../export-button';
-import { failureText } from '../failure-text';
-import { notify } from '../notices';
-import { isInCopyApart, isTorn } from '../precautions';
-import { useBookIfRead, useTrouble, useWorkspace } from '../workspace';
+import { askFirst } from '../notices/ask-first';
+import { lookForCopies } from '../storage/copies';
+import { ExportButton } from '../workspace/export-button';
+import { failureText } from '../storage/failure-text';
+import { notify } from '../notices/notices';
+import { isInCopyApart, isTorn } from '../storage/precautions';
+import { useSnapshotIfRead, useTrouble, useWorkspace } from '../workspace/workspace';
 import { Act, Banner } from './banner';
 import { RoomBanner } from './room-banner';
 
@@ -14,7 +14,7 @@ import { RoomBanner } from './room-banner';
 export function TroubleBanner() {
   const trouble = useTrouble();
   const { store } = useWorkspace();
-  const book = useBookIfRead();
+  const snapshot = useSnapshotIfRead();
   if (!trouble) return <RoomBanner />;
   const retry = async () => {
     await store.retry().catch(() => undefined);
@@ -50,9 +50,9 @@ export function TroubleBanner() {
       grave
       actions={
         <>
-          {book &&
+          {snapshot &&
             ['full', 'cleared', 'behind', 'damaged', 'stuck', 'failed', 'unavailable'].includes(trouble.kind) && (
-              <ExportButton book={book} />
+              <ExportButton snapshot={snapshot} />
             )}
           {trouble.kind === 'cleared' || trouble.kind === 'behind' ? (
             <>
@@ -72,7 +72,7 @@ export function TroubleBanner() {
           ) : (
             <Act onClick={() => void retry()}>Try again</Act>
           )}
-          {trouble.kind === 'damaged' && !book && <Act onClick={() => void throwAway()}>Start empty</Act>}
+          {trouble.kind === 'damaged' && !snapshot && <Act onClick={() => void throwAway()}>Start empty</Act>}
         </>
       }
     >

@@ -1,6 +1,6 @@
 'use client';
 
-import { takeUpdate, useUpdate } from '../offline';
+import { takeUpdate, useUpdate } from '../storage/offline';
 import { Act, Banner } from './banner';
 
 /** A newer version of the product is here: offered, and taken when its keeper says so. */

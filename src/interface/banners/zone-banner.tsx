@@ -1,20 +1,20 @@
 'use client';
 
 import { useState } from 'react';
-import { hereZone } from '../here-zone';
-import { useBookIfRead, useCommit, useNow, useWorkspace } from '../workspace';
+import { hereZone } from '../time/here-zone';
+import { useSnapshotIfRead, useCommit, useNow, useWorkspace } from '../workspace/workspace';
 import { Act, Banner } from './banner';
 
 /** A device that moved: days begin elsewhere than where it stands, until its keeper says. */
 export function ZoneBanner() {
-  const book = useBookIfRead();
+  const snapshot = useSnapshotIfRead();
   const { name } = useWorkspace();
   const commit = useCommit();
   const here = hereZone();
   const now = useNow();
   const [stays, setStays] = useState(() => keptStay(name));
-  if (!book || name === 'demo' || book.tanks.length === 0) return null;
-  const { zone } = book.settings;
+  if (!snapshot || name === 'demo' || snapshot.tanks.length === 0) return null;
+  const { zone } = snapshot.settings;
   if (sameClock(zone, here, now) || stays === `${zone} ${here}`) return null;
   const stay = () => {
     setStays(`${zone} ${here}`);

@@ -1,6 +1,6 @@
 'use client';
 
-import { savePng, saveFile, svgText } from '../save';
+import { savePng, saveFile, svgText } from '../storage/save';
 
 interface Props {
   readonly name: string;

@@ -1,8 +1,8 @@
 'use client';
 
 import { useRef, useState, type ReactNode } from 'react';
-import { notify } from '../notices';
-import { useWidth } from '../use-width';
+import { notify } from '../notices/notices';
+import { useWidth } from '../controls/use-width';
 import { ChartButtons } from './chart-buttons';
 
 interface Props {

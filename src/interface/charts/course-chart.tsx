@@ -6,12 +6,12 @@ import { tableCsv } from '@/record/table-csv';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import type { QuantityKind } from '@/quantities/kinds';
 import { capitalised } from '@/calculators/calculator/words';
-import { useUnits } from '../workspace';
+import { useUnits } from '../workspace/workspace';
 import { axisFor } from './axis';
 import { labelPoints } from './label-points';
 import { daysAxis, levelAxis } from './days-axis';
 import { ChartFrame } from './chart-frame';
-import { saveFile } from '../save';
+import { saveFile } from '../storage/save';
 
 export interface CourseLine {
   /** Set beside its end, so that no legend is needed. */

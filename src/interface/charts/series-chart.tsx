@@ -9,15 +9,15 @@ import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import type { OutlookPoint } from '@/derived/outlook/outlook';
 import { observationText, type TankObservation } from '@/derived/observations/observations';
-import { dayTicks } from '../tide/day-ticks';
-import type { Mark } from '../tide/marks';
-import { useTide } from '../tide/tide-context';
-import { dayText, whenText } from '../when';
-import { useNow, useTank } from '../workspace';
+import { dayTicks } from '../timeline/day-ticks';
+import type { Mark } from '../timeline/marks';
+import { useTide } from '../timeline/timeline-context';
+import { dayText, whenText } from '../time/when';
+import { useNow, useTank } from '../workspace/workspace';
 import { axisFor } from './axis';
 import { ChartFrame } from './chart-frame';
 import { ReadingDot } from './reading-dot';
-import { saveFile } from '../save';
+import { saveFile } from '../storage/save';
 import { levelsOf, seriesPoints, type Point, type ShownTrend } from './series-points';
 import { UprightLines } from './upright-lines';
 
@@ -65,7 +65,7 @@ export function SeriesChart({
   plannedWords,
 }: Props) {
   const {
-    book: {
+    snapshot: {
       settings: { units, zone },
     },
     tank,

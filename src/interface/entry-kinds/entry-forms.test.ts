@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { ALL_KINDS, ENTRY_KINDS } from '@/record/kinds/list';
 import { figures, type Schema } from '@/testing/schema-figures';
-import { MARKS } from '../tide/mark-shapes';
+import { MARKS } from '../timeline/mark-shapes';
 import { formOf } from './entry-forms';
 
 describe('bounds on disk', () => {

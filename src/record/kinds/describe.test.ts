@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
-import { emptyBook } from '@/record/defaults';
-import type { Book, Entry } from '@/record/schema';
+import { emptySnapshot } from '@/record/defaults';
+import type { Snapshot, Entry } from '@/record/schema';
 import { describeEntry } from '@/record/kinds/describe';
 import { kindOf } from '@/record/kinds/list';
 
-const book: Book = {
-  ...emptyBook('UTC'),
+const snapshot: Snapshot = {
+  ...emptySnapshot('UTC'),
   salts: [{ id: 'sea', name: 'Sea', gramsPerLAt35: null, profile: null }],
   solutions: [{ id: 'soda', name: 'Carbonate', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] }],
   sources: [
@@ -27,10 +27,10 @@ const book: Book = {
   ],
 };
 const house = { id: 'h', tankId: null, at: 0 };
-const american: Book = {
-  ...book,
+const american: Snapshot = {
+  ...snapshot,
   settings: {
-    ...book.settings,
+    ...snapshot.settings,
     units: { volume: 'US gal', temperature: '°F', alkalinity: 'ppm CaCO3', salinity: 'sg' },
   },
 };
@@ -104,7 +104,7 @@ describe('an entry in words', () => {
     [{ ...common, kind: 'bottle-level', solutionId: 'soda', volumeMl: 900 }, '900 mL in the bottle of Carbonate'],
     [{ ...common, kind: 'set-up-step', step: 'level', says: 'Level it.' }, 'Level it.'],
   ])('%#', (entry, words) => {
-    expect(describeEntry(entry, book)).toBe(words);
+    expect(describeEntry(entry, snapshot)).toBe(words);
     expect(kindOf(entry.kind).title).toMatch(/^[A-Z]/);
   });
 
@@ -117,6 +117,6 @@ describe('an entry in words', () => {
   });
 
   it('keeps its words when the salt is gone', () => {
-    expect(describeEntry({ ...batch, saltId: null }, book)).toContain('of salt');
+    expect(describeEntry({ ...batch, saltId: null }, snapshot)).toContain('of salt');
   });
 });

@@ -1,6 +1,6 @@
 import type { Findable } from './finder';
 
-/** Something that can be done from anywhere, as Find looks for it; what it does stands in `interface/hall/actions.ts`. */
+/** Something that can be done from anywhere, as Find looks for it; what it does stands in `interface/shell/actions.ts`. */
 export interface Doing extends Findable {
   readonly kind: 'Do' | 'Settings';
   readonly where?: string;

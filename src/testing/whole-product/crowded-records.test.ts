@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import pinned from '../../../scripts/pinned-moment.json';
 import { readTold, writeFile } from '@/record/file';
-import type { Book, Entry } from '@/record/schema';
+import type { Snapshot, Entry } from '@/record/schema';
 import { everyAnswer } from './every-answer';
 import { extremesOf, houseWith } from './hostile-records';
 import { smallHouse } from './small-house';
@@ -12,10 +12,10 @@ const now = Date.parse(pinned.at);
 const MINUTE_MS = 60_000;
 
 /** Records that hold more of something than a keeper would write by hand: a probe's readings, a shop's tanks. Each is taken in, and answered. */
-function answered(book: Book, tankId?: string) {
+function answered(snapshot: Snapshot, tankId?: string) {
   spend('records put to every bench');
-  expect(readTold(writeFile(book, new Date(now)))).toMatchObject({ read: { remarks: [] } });
-  return everyAnswer(book, now, true, tankId);
+  expect(readTold(writeFile(snapshot, new Date(now)))).toMatchObject({ read: { remarks: [] } });
+  return everyAnswer(snapshot, now, true, tankId);
 }
 const refusals = (said: ReadonlyMap<string, string>) =>
   [...said].filter(([, sentence]) => sentence.startsWith('Refused')).map(([who, sentence]) => `${who}: ${sentence}`);

@@ -28,7 +28,7 @@ import { checklist } from '@/calculators/water-change/checklist';
 import { saltsCompared } from '@/calculators/water-change/salts-compared';
 import { waterChange } from '@/calculators/water-change/water-change';
 import { waterDay } from '@/calculators/water-change/water-day';
-import { netVolumeL, type Book, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { awayQuestion } from '@/derived/today/away';
 import { askableEvents, changeWith, looksAtFirst, trialsOf, waterWhenSeen } from '@/derived/trends/before-after';
 import { changeHabit } from '@/derived/saltwater/change-habit';
@@ -72,14 +72,14 @@ export type Said = ReadonlyMap<string, string>;
  * @param refusalsToo a refusal is an answer, as it is on a bench; else it is a fault
  * @param tankId the one tank that is asked about; all where none is given
  */
-export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId?: string): Said {
+export function everyAnswer(snapshot: Snapshot, now: number, refusalsToo = false, tankId?: string): Said {
   const said = new Map<string, string>();
   const listen = (who: string, work: () => Answer | Outcome<unknown> | undefined) => {
     try {
       const told = work();
       if (!told) return;
       const { answer, values } = 'answer' in told ? told : { answer: told, values: undefined };
-      const sentence = sentenceOf(answer, book.settings.units);
+      const sentence = sentenceOf(answer, snapshot.settings.units);
       const fault = faultIn(sentence, answer.says.length) ?? notANumberIn(values);
       if (fault) throw new Error(fault);
       said.set(who, sentence);
@@ -91,10 +91,10 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId
       throw new Error(`${who}: ${error instanceof Error ? error.message : String(error)}`, { cause: error });
     }
   };
-  for (const tank of book.tanks.filter(({ id }) => tankId === undefined || id === tankId))
-    askTank(book, tank, now, (bench, work) => listen(`${tank.name}: ${bench}`, work));
+  for (const tank of snapshot.tanks.filter(({ id }) => tankId === undefined || id === tankId))
+    askTank(snapshot, tank, now, (bench, work) => listen(`${tank.name}: ${bench}`, work));
   listen('water day', () => {
-    const question = waterDayQuestion(book, proposedDay(book, now), now);
+    const question = waterDayQuestion(snapshot, proposedDay(snapshot, now), now);
     if (!question) return undefined;
     const outcome = waterDay.run(question);
     const tanks = question.tanks.map(({ id = '', name, litres }) => ({ id, name, litres: Number(litres) }));
@@ -105,10 +105,10 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId
     }
     return outcome;
   });
-  for (const { instrument, outcome } of instrumentFindings(book, now).slice(0, 1))
-    listen(`${book.tanks[0]?.name ?? ''}: instruments`, () => (instrument ? outcome : undefined));
-  for (const source of book.sources) {
-    const state = sourceState(book, source, now);
+  for (const { instrument, outcome } of instrumentFindings(snapshot, now).slice(0, 1))
+    listen(`${snapshot.tanks[0]?.name ?? ''}: instruments`, () => (instrument ? outcome : undefined));
+  for (const source of snapshot.sources) {
+    const state = sourceState(snapshot, source, now);
     listen('source', () => roDiWater.run(waterQuestion(state, 60, { now, readyBy: now + 3 * DAY_MS })));
     listen('supply', () => {
       const question = disinfectantQuestion(state);
@@ -120,52 +120,54 @@ export function everyAnswer(book: Book, now: number, refusalsToo = false, tankId
 
 type Ask = (bench: string, work: () => Answer | Outcome<unknown> | undefined) => void;
 
-function askTank(book: Book, tank: Tank, now: number, ask: Ask): void {
+function askTank(snapshot: Snapshot, tank: Tank, now: number, ask: Ask): void {
   let read: CycleOutcome | undefined;
   ask('cycle', () => {
-    const question = cycleFollowed(tank, now) ? cycleQuestion(book, tank, now) : undefined;
+    const question = cycleFollowed(tank, now) ? cycleQuestion(snapshot, tank, now) : undefined;
     read = question && readOnce(question);
     return read;
   });
   ask('stocking', () => {
-    const question = stockingQuestion(book, tank, now);
+    const question = stockingQuestion(snapshot, tank, now);
     return question && stocking.run(question);
   });
-  const today = todayOf(book, tank, now, read);
+  const today = todayOf(snapshot, tank, now, read);
   ask('today', () => today.answer);
   for (const line of today.lines) ask(`today, ${line.title}`, () => line.answer);
-  ask('series', () => levelsOutcome(book, tank, now).answer);
+  ask('series', () => levelsOutcome(snapshot, tank, now).answer);
   ask('tank', () => systemVolumeOf(tank).answer);
-  askOfReadings(book, tank, now, ask);
-  askOfDoses(book, tank, now, ask);
-  askOfWater(book, tank, now, ask);
-  ask('top-off', () => topOffOutcome(book, tank, now));
-  ask('if it fails', () => topOffFailure.run(failureQuestion(book, tank, now)));
-  ask('upkeep', () => topOffUpkeep.run(upkeepQuestion(book, tank, now)));
-  ask('leaving', () => book.settings.away && away.run(awayQuestion(book, tank, now, book.settings.away)));
+  askOfReadings(snapshot, tank, now, ask);
+  askOfDoses(snapshot, tank, now, ask);
+  askOfWater(snapshot, tank, now, ask);
+  ask('top-off', () => topOffOutcome(snapshot, tank, now));
+  ask('if it fails', () => topOffFailure.run(failureQuestion(snapshot, tank, now)));
+  ask('upkeep', () => topOffUpkeep.run(upkeepQuestion(snapshot, tank, now)));
+  ask('leaving', () => snapshot.settings.away && away.run(awayQuestion(snapshot, tank, now, snapshot.settings.away)));
   for (const parameter of ['alkalinity', 'calcium', 'magnesium', 'ph'] as const)
-    for (const { value, low, high } of outlookOf(book, tank, parameter, now, now + 10 * DAY_MS))
+    for (const { value, low, high } of outlookOf(snapshot, tank, parameter, now, now + 10 * DAY_MS))
       if (!(low <= value && value <= high)) throw new Error(`${tank.name}: outlook of ${parameter} is ${value}`);
 }
 
-function askOfReadings(book: Book, tank: Tank, now: number, ask: Ask): void {
+function askOfReadings(snapshot: Snapshot, tank: Tank, now: number, ask: Ask): void {
   for (const parameter of ['alkalinity', 'magnesium', 'nitrate', 'ph'] as const)
-    ask(`trend of ${parameter}`, () => trendOf(book, tank, parameter, now));
-  const [event] = askableEvents(book, tank, now);
+    ask(`trend of ${parameter}`, () => trendOf(snapshot, tank, parameter, now));
+  const [event] = askableEvents(snapshot, tank, now);
   ask(
     'what changed',
-    () => event && changeWith(book, tank, event, now, netVolumeL(tank), { parameter: looksAtFirst(book, tank, event) }),
+    () =>
+      event &&
+      changeWith(snapshot, tank, event, now, netVolumeL(tank), { parameter: looksAtFirst(snapshot, tank, event) }),
   );
   ask('when seen', () => {
-    const seen = askableEvents(book, tank, now).find(({ kind }) => kind === 'seen');
-    return seen?.kind === 'seen' ? waterWhenSeen(book, tank, seen, now) : undefined;
+    const seen = askableEvents(snapshot, tank, now).find(({ kind }) => kind === 'seen');
+    return seen?.kind === 'seen' ? waterWhenSeen(snapshot, tank, seen, now) : undefined;
   });
   ask('trial', () => {
-    const [trial] = trialsOf(book, tank);
-    return trial && changeWith(book, tank, trial, now, netVolumeL(tank), { parameter: trial.parameter });
+    const [trial] = trialsOf(snapshot, tank);
+    return trial && changeWith(snapshot, tank, trial, now, netVolumeL(tank), { parameter: trial.parameter });
   });
-  ask('confidence', () => confidenceOf(book, tank, now));
-  ask('livestock', () => livestockOutcome(book, tank, now));
+  ask('confidence', () => confidenceOf(snapshot, tank, now));
+  ask('livestock', () => livestockOutcome(snapshot, tank, now));
 }
 
 const readings = new Map<string, CycleOutcome>();
@@ -181,8 +183,8 @@ export function readOnce(question: CycleQuestionOf): CycleOutcome {
   return known;
 }
 
-function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
-  const { outcome: question, refusal } = attempt(() => doseQuestion(book, tank, now));
+function askOfDoses(snapshot: Snapshot, tank: Tank, now: number, ask: Ask): void {
+  const { outcome: question, refusal } = attempt(() => doseQuestion(snapshot, tank, now));
   if (!question) {
     ask('dose', () => {
       throw new Refusal(refusal);
@@ -191,26 +193,26 @@ function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
   }
   ask('dose', () => dosingPlan.run(question.input));
   ask('reactor', () => {
-    const input = reactorQuestion(book, tank, now, question, { effluent: 28 * DKH });
+    const input = reactorQuestion(snapshot, tank, now, question, { effluent: 28 * DKH });
     return input && reactorOutput.run(input);
   });
-  ask('reactor use', () => reactorUseNow(book, tank, now, question, { effluent: 28 * DKH, chamberPh: 6.5 }, 8));
+  ask('reactor use', () => reactorUseNow(snapshot, tank, now, question, { effluent: 28 * DKH, chamberPh: 6.5 }, 8));
   ask('reactor dial-in', () => {
-    const input = dialInQuestion(book, tank, now, question);
+    const input = dialInQuestion(snapshot, tank, now, question);
     return input && reactorDialIn.run(input);
   });
   ask('reactor size', () => {
-    const input = reactorSizeQuestion(book, tank, now, question, { effluent: 28 * DKH, chamberPh: 6.5 });
+    const input = reactorSizeQuestion(snapshot, tank, now, question, { effluent: 28 * DKH, chamberPh: 6.5 });
     return input && reactorSize.run(input);
   });
   ask('limewater', () => {
-    const input = tank.limewater && limewaterQuestion(book, tank, now);
+    const input = tank.limewater && limewaterQuestion(snapshot, tank, now);
     return input && limewater.run(input);
   });
   ask('limewater hours', () => {
     const input =
       tank.limewater &&
-      limewaterHoursQuestion(book, tank, now, {
+      limewaterHoursQuestion(snapshot, tank, now, {
         hours: { fromMinute: 1200, forMinutes: 720 },
         pulses: 0,
         litresPerDay: 0.01,
@@ -218,23 +220,23 @@ function askOfDoses(book: Book, tank: Tank, now: number, ask: Ask): void {
     return input && limewaterHours.run(input);
   });
   ask('limewater stuck', () => {
-    const input = tank.limewater && limewaterStuckQuestion(book, tank, now);
+    const input = tank.limewater && limewaterStuckQuestion(snapshot, tank, now);
     return input && limewaterStuck.run(input);
   });
-  for (const { input } of attempt(() => correctionQuestions(book, tank, now, question)).outcome ?? [])
+  for (const { input } of attempt(() => correctionQuestions(snapshot, tank, now, question)).outcome ?? [])
     ask(`correction of ${input.parameter}`, () => correction.run(input));
   ask('a dose', () => {
-    const [solution] = book.solutions;
-    const input = solution && doseEffectQuestion(book, tank, solution, 20);
+    const [solution] = snapshot.solutions;
+    const input = solution && doseEffectQuestion(snapshot, tank, solution, 20);
     return input && additions.run(input);
   });
 }
 
-function askOfWater(book: Book, tank: Tank, now: number, ask: Ask): void {
-  const habit = changeHabit(book, tank, now);
-  const salt = book.salts.find(({ id }) => id === tank.saltId);
-  const levels = levelsNow(book, tank, now);
-  const takes = consumptionPerDay(book, tank, now);
+function askOfWater(snapshot: Snapshot, tank: Tank, now: number, ask: Ask): void {
+  const habit = changeHabit(snapshot, tank, now);
+  const salt = snapshot.salts.find(({ id }) => id === tank.saltId);
+  const levels = levelsNow(snapshot, tank, now);
+  const takes = consumptionPerDay(snapshot, tank, now);
   const newWater = waterOf(salt);
   const asked = { netVolumeL: netVolumeL(tank), tank: { salinity: 35, ...levels }, newWater, consumptionPerDay: takes };
   ask('change', () => waterChange.run({ ...asked, changeL: habit.changeL }));
@@ -242,7 +244,7 @@ function askOfWater(book: Book, tank: Tank, now: number, ask: Ask): void {
     changeRoutine.run({ ...asked, routine: { by: 'changes', changeL: habit.changeL, everyDays: habit.everyDays } }),
   );
   ask('mix', () =>
-    mixBatch.run({ litresWanted: 40, targetSalinity: 35, gramsPerLAt35: saltStrength(book, salt).gramsPerLAt35 }),
+    mixBatch.run({ litresWanted: 40, targetSalinity: 35, gramsPerLAt35: saltStrength(snapshot, salt).gramsPerLAt35 }),
   );
   ask('salts', () => {
     const { alkalinity, calcium, magnesium } = levels;
@@ -254,7 +256,7 @@ function askOfWater(book: Book, tank: Tank, now: number, ask: Ask): void {
       salinity: 35,
       consumptionPerDay: { alkalinity: takes.alkalinity, calcium: takes.calcium, magnesium: takes.magnesium },
       now: { alkalinity, calcium, magnesium },
-      salts: book.salts.flatMap(({ name, profile }) => (profile ? [{ name, ...profile }] : [])),
+      salts: snapshot.salts.flatMap(({ name, profile }) => (profile ? [{ name, ...profile }] : [])),
     });
   });
 }

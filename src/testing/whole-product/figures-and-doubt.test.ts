@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import pinned from '../../../scripts/pinned-moment.json';
 import type { UnitPreferences } from '@/quantities/quantity';
-import { demoBook } from '@/demo/scenario';
+import { demoSnapshot } from '@/demo/scenario';
 import { everyAnswer } from './every-answer';
 import { smallHouse } from './small-house';
-import type { Book } from '@/record/schema';
+import type { Snapshot } from '@/record/schema';
 import { WHOLE } from '../tier';
 
 /*
@@ -17,24 +17,27 @@ const US: UnitPreferences = { volume: 'US gal', temperature: '°F', alkalinity: 
 const LAB: UnitPreferences = { volume: 'L', temperature: '°C', alkalinity: 'ppm CaCO3', salinity: 'mS/cm' };
 const MEQ: UnitPreferences = { volume: 'US gal', temperature: '°C', alkalinity: 'meq/L', salinity: 'ppt' };
 
-const inUnits = (book: Book, units: UnitPreferences): Book => ({ ...book, settings: { ...book.settings, units } });
+const inUnits = (snapshot: Snapshot, units: UnitPreferences): Snapshot => ({
+  ...snapshot,
+  settings: { ...snapshot.settings, units },
+});
 /** The house again with every tank so many times as large. */
-const scaled = (book: Book, by: number): Book => ({
-  ...book,
-  tanks: book.tanks.map((tank) => ({
+const scaled = (snapshot: Snapshot, by: number): Snapshot => ({
+  ...snapshot,
+  tanks: snapshot.tanks.map((tank) => ({
     ...tank,
     displayL: tank.displayL * by,
     ...(tank.sumpL !== undefined && { sumpL: tank.sumpL * by }),
   })),
 });
 const small = smallHouse(now);
-const demo = demoBook(now, pinned.zone);
-const RECORDS: readonly (readonly [string, Book])[] = [
+const demo = demoSnapshot(now, pinned.zone);
+const RECORDS: readonly (readonly [string, Snapshot])[] = [
   ['the demo', demo],
   ['the demo in gallons', inUnits(demo, US)],
   ['the demo in ppm', inUnits(demo, LAB)],
   ['the demo in meq', inUnits(demo, MEQ)],
-  ...([0.4, 0.73, 1, 2.9, 11.3] as const).flatMap((by): [string, Book][] => [
+  ...([0.4, 0.73, 1, 2.9, 11.3] as const).flatMap((by): [string, Snapshot][] => [
     [`a house ${by} times as large`, scaled(small, by)],
     [`a house ${by} times as large, in gallons`, inUnits(scaled(small, by), US)],
   ]),
@@ -52,8 +55,8 @@ const standing = (half: number) => Math.max(0, -Math.floor(Math.log10((half * 2)
 /** Every record in the whole suite; three that differ most in the quick one. */
 const TRIED = WHOLE ? RECORDS : RECORDS.filter((_, i) => [1, 4, 13].includes(i));
 
-describe.each(TRIED)('%s', (_, book) => {
-  const said = everyAnswer(book, now, true);
+describe.each(TRIED)('%s', (_, snapshot) => {
+  const said = everyAnswer(snapshot, now, true);
   it('tells no figure finer than its own range', () => {
     const finer: string[] = [];
     let compared = 0;

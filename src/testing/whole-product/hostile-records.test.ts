@@ -2,14 +2,14 @@ import { describe, expect, it } from 'vitest';
 import pinned from '../../../scripts/pinned-moment.json';
 import { entriesCsv } from '@/record/csv';
 import { readTold, writeFile } from '@/record/file';
-import type { Book } from '@/record/schema';
+import type { Snapshot } from '@/record/schema';
 import { everyAnswer } from './every-answer';
 import { extremesOf, houseWith, packsOf, type Extreme } from './hostile-records';
 import { smallHouse } from './small-house';
 import { describeEntry } from '@/record/kinds/describe';
 import { WHOLE } from '../tier';
 import { spend } from '../work';
-import { whenText } from '@/interface/when';
+import { whenText } from '@/interface/time/when';
 
 const now = Date.parse(pinned.at);
 
@@ -77,7 +77,7 @@ describe('what import accepts, every screen bears', () => {
  * by itself, down to the one extreme that does it.
  */
 function borne(
-  house: Book,
+  house: Snapshot,
   pack: readonly Extreme[],
   count: { answers: number; refusals: number },
   made: typeof houseWith = houseWith,
@@ -89,8 +89,8 @@ function borne(
     borne(house, pack.slice(0, middle), count, made);
     borne(house, pack.slice(middle), count, made);
   };
-  const book = made(house, pack);
-  if (!book) {
+  const snapshot = made(house, pack);
+  if (!snapshot) {
     if (alone) throw new Error(`${what}: import does not take it`);
     halves();
     return;
@@ -98,9 +98,9 @@ function borne(
   spend('records put to every bench');
   const tankId = alone ? pack[0]?.tankId : undefined;
   try {
-    const said = everyAnswer(book, now, true, tankId);
-    everyLine(book);
-    for (const tank of book.tanks.filter(({ id }) => tankId === undefined || id === tankId))
+    const said = everyAnswer(snapshot, now, true, tankId);
+    everyLine(snapshot);
+    for (const tank of snapshot.tanks.filter(({ id }) => tankId === undefined || id === tankId))
       expect(said.get(`${tank.name}: today`), what).toMatch(/^(?!Refused)/);
     for (const sentence of said.values()) count[sentence.startsWith('Refused') ? 'refusals' : 'answers'] += 1;
   } catch (error) {
@@ -111,12 +111,12 @@ function borne(
 }
 
 /** What lists and tables say of each entry, whichever bench shows them. */
-function everyLine(book: Book): void {
-  for (const entry of book.entries)
-    expect(`${describeEntry(entry, book)} ${whenText(entry.at, now, book.settings.zone)}`).not.toMatch(
+function everyLine(snapshot: Snapshot): void {
+  for (const entry of snapshot.entries)
+    expect(`${describeEntry(entry, snapshot)} ${whenText(entry.at, now, snapshot.settings.zone)}`).not.toMatch(
       /NaN|undefined|Infinity|Invalid/,
     );
-  expect(entriesCsv(book)).not.toMatch(/NaN|undefined|Infinity|Invalid/);
+  expect(entriesCsv(snapshot)).not.toMatch(/NaN|undefined|Infinity|Invalid/);
 }
 
 function shares(count: number): number[] {

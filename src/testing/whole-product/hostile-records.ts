@@ -1,7 +1,15 @@
 import * as z from 'zod';
 import { EVERYDAY_IDS, isParameter } from '@/calculators/parameters/parameters';
 import { readTold, writeFile } from '@/record/file';
-import { entrySchema, ROW_TABLES, TABLES, type Book, type Entry, type EntryKind, type RowTable } from '@/record/schema';
+import {
+  entrySchema,
+  ROW_TABLES,
+  TABLES,
+  type Snapshot,
+  type Entry,
+  type EntryKind,
+  type RowTable,
+} from '@/record/schema';
 import { smallHouse } from './small-house';
 
 /**
@@ -25,14 +33,14 @@ export interface Extreme {
 
 export interface HostileRecord {
   readonly what: string;
-  readonly book: Book;
+  readonly snapshot: Snapshot;
   readonly tankId: string | undefined;
 }
 
 type Plain = Record<string, unknown>;
 
 /** Every figure of the small house at both ends of its range. */
-export function extremesOf(house: Book): Extreme[] {
+export function extremesOf(house: Snapshot): Extreme[] {
   const rows: [place: string, table: RowTable | 'settings', row: Plain, schema: unknown][] = [
     ['settings', 'settings', house.settings, z.toJSONSchema(TABLES.settings, { unrepresentable: 'any' })],
     ...ROW_TABLES.filter((table) => table !== 'entries').flatMap((table) =>
@@ -63,7 +71,7 @@ export function extremesOf(house: Book): Extreme[] {
 }
 
 /** The house with some of its figures at their ends, as import takes it; undefined where import refuses it. */
-export function houseWith(house: Book, changed: readonly Extreme[]): Book | undefined {
+export function houseWith(house: Snapshot, changed: readonly Extreme[]): Snapshot | undefined {
   const plain = JSON.parse(written(house)) as Plain;
   for (const { table, id, path, value } of changed)
     plain[table] =
@@ -71,15 +79,15 @@ export function houseWith(house: Book, changed: readonly Extreme[]): Book | unde
         ? withFigure(plain[table], path, value)
         : (plain[table] as Plain[]).map((row) => (row.id === id ? withFigure(row, path, value) : row));
   const told = readTold(JSON.stringify(plain));
-  return 'read' in told ? told.read.book : undefined;
+  return 'read' in told ? told.read.snapshot : undefined;
 }
 
 /** Every record that differs from the small house by one figure at an end of its range, of those that import accepts. */
 export function hostileRecords(now: number): HostileRecord[] {
   const house = smallHouse(now);
   return extremesOf(house).flatMap((extreme): HostileRecord[] => {
-    const book = houseWith(house, [extreme]);
-    return book ? [{ what: extreme.what, book, tankId: extreme.tankId }] : [];
+    const snapshot = houseWith(house, [extreme]);
+    return snapshot ? [{ what: extreme.what, snapshot, tankId: extreme.tankId }] : [];
   });
 }
 
@@ -97,14 +105,14 @@ function tankOf(table: RowTable | 'settings', { id, tankId }: Plain): string | u
   return typeof found === 'string' ? found : undefined;
 }
 
-let kept: { house: Book; text: string } | undefined;
-function written(house: Book): string {
+let kept: { house: Snapshot; text: string } | undefined;
+function written(house: Snapshot): string {
   if (kept?.house !== house) kept = { house, text: writeFile(house, new Date(0)) };
   return kept.text;
 }
 
 /** The last entry of each kind: the one an answer is most likely to rest on. */
-function firstOfKinds({ entries }: Book): (Entry & Plain)[] {
+function firstOfKinds({ entries }: Snapshot): (Entry & Plain)[] {
   return [...new Map(entries.map((entry) => [entry.kind, entry])).values()];
 }
 

@@ -97,12 +97,12 @@ describe('mutated files', () => {
         read += 1;
         // What was taken in goes out again, and comes back the same.
         if (read % BACK_ONE_IN > 0) return;
-        const back = readTold(writeFile(told.read.book, new Date(NOW)));
-        expect(back).toEqual({ read: { book: told.read.book, remarks: [] } });
+        const back = readTold(writeFile(told.read.snapshot, new Date(NOW)));
+        expect(back).toEqual({ read: { snapshot: told.read.snapshot, remarks: [] } });
         // And every bench answers it or refuses it in words; one in so many is asked, since all would take minutes.
         if (read % ASKED_ONE_IN > 0) return;
         spend('records put to every bench');
-        everyAnswer(told.read.book, NOW, true);
+        everyAnswer(told.read.snapshot, NOW, true);
       }),
       { numRuns: FILES, seed: WHOLE ? 20_261_124 : drawnNumber('mutated files') | 0 },
     );

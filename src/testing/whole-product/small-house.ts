@@ -1,11 +1,11 @@
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { emptyBook, newTank } from '@/record/defaults';
-import type { Book, Entry, Tank } from '@/record/schema';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Snapshot, Entry, Tank } from '@/record/schema';
 
 const HOUR_MS = 3_600_000;
 
 /** A house with a reef and a cycling tank, in which each kind of row stands at least once. */
-export function smallHouse(now: number): Book {
+export function smallHouse(now: number): Snapshot {
   const day = (n: number, hour = 0) => now - n * DAY_MS + hour * HOUR_MS;
   const bay: Tank = {
     ...newTank('bay'),
@@ -195,11 +195,11 @@ export function smallHouse(now: number): Book {
     entry(day(30), { kind: 'reactor-filled', store: 'CO2', grams: 2000 }),
     entry(day(25), { kind: 'effluent-test', effluentAlkalinity: 9, chamberPh: 6.6, mlPerMin: 1, bubblesPerMin: 12 }),
   ];
-  const book = emptyBook('Europe/Lisbon');
+  const snapshot = emptySnapshot('Europe/Lisbon');
   return {
-    ...book,
+    ...snapshot,
     settings: {
-      ...book.settings,
+      ...snapshot.settings,
       kit: { ammoniaReads: 'all', ammoniaStep: 0.2, nitriteStep: 0.1 },
       away: { leavesAt: now + 3 * DAY_MS, days: 12 },
       prices: { mediaPerKg: 6, co2PerKg: 4, reactorGear: 300, twoPartGear: 150, calciumHydroxidePerKg: 5 },
@@ -223,7 +223,7 @@ export function smallHouse(now: number): Book {
         name: 'Chloride',
         parts: [],
         claim: { ml: 10, inLitres: 100, raises: { calcium: 4, magnesium: 0.4 }, alkalinityAs: 'carbonate' },
-      } as unknown as Book['solutions'][number],
+      } as unknown as Snapshot['solutions'][number],
       { id: 'ammonia', name: 'Ammonia', parts: [{ reagent: 'ammonium-chloride', gramsPerL: 10 }] },
     ],
     vessels: [{ id: 'drum', name: 'Drum', litres: 60 }],

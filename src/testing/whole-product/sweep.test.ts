@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { cycleQuestion } from '@/derived/cycle/cycle';
-import { demoBook } from '@/demo/scenario';
+import { demoSnapshot } from '@/demo/scenario';
 import { drawn } from '../tier';
 import { readOnce } from './every-answer';
 import { CLOCKS, daysOfTwoYears, opened, weekdaysAndHours, ZONES, type Opening } from './sweep';
@@ -31,9 +31,9 @@ describe('the demo opened on days of two years', () => opened(daysOfTwoYears(0))
 
 it('a cycle is read the same whenever it is: a question asked before, but for its day, has the same answer', () => {
   const asked = (at: number) => {
-    const book = demoBook(at, 'Asia/Kolkata');
-    const tank = book.tanks.find(({ cycle }) => cycle !== undefined);
-    const question = tank && cycleQuestion(book, tank, at);
+    const snapshot = demoSnapshot(at, 'Asia/Kolkata');
+    const tank = snapshot.tanks.find(({ cycle }) => cycle !== undefined);
+    const question = tank && cycleQuestion(snapshot, tank, at);
     if (!question) throw new Error('the demo has no cycling tank');
     return question;
   };

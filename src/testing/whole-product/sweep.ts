@@ -3,7 +3,7 @@ import { it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { drawn, WHOLE } from '../tier';
 import { spend } from '../work';
-import { demoBook } from '@/demo/scenario';
+import { demoSnapshot } from '@/demo/scenario';
 import { everyAnswer } from './every-answer';
 import { expectTheStory } from './the-story';
 
@@ -38,8 +38,8 @@ export interface Opening {
 export function open({ year, month, date, hours, minutes, zone }: Opening): void {
   spend('the demo opened, every bench asked');
   const at = new TZDate(year, month - 1, date, hours, minutes, zone).getTime();
-  const book = demoBook(at, zone);
-  expectTheStory(everyAnswer(book, at), `${new Date(at).toISOString()} in ${zone}`);
+  const snapshot = demoSnapshot(at, zone);
+  expectTheStory(everyAnswer(snapshot, at), `${new Date(at).toISOString()} in ${zone}`);
 }
 
 function onDay(day: number, [hours, minutes]: readonly [number, number], zone: Zone): Opening {

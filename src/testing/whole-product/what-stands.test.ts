@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { demoBook } from '@/demo/scenario';
+import { demoSnapshot } from '@/demo/scenario';
 import { applyRows } from '@/record/apply-rows';
-import type { Book, Entry, Tank } from '@/record/schema';
+import type { Snapshot, Entry, Tank } from '@/record/schema';
 import { consumptionTogether } from '@/derived/balance/consumption';
 import { knownEvents, tankEvents } from '@/derived/balance/known-events';
 import { memoiseOn } from '@/derived/memoise';
@@ -12,16 +12,16 @@ import { todayOf } from '@/derived/today/today';
 const NOW = Date.UTC(2026, 10, 24, 18);
 const HOUR_MS = 3_600_000;
 
-function demo(): { book: Book; tank: Tank } {
-  const book = demoBook(NOW, 'Europe/Lisbon');
-  const [tank] = book.tanks;
+function demo(): { snapshot: Snapshot; tank: Tank } {
+  const snapshot = demoSnapshot(NOW, 'Europe/Lisbon');
+  const [tank] = snapshot.tanks;
   if (!tank) throw new Error('the demo has no tank');
-  return { book, tank };
+  return { snapshot, tank };
 }
 
-const filed = (book: Book, ...rows: Entry[]) =>
+const filed = (snapshot: Snapshot, ...rows: Entry[]) =>
   applyRows(
-    book,
+    snapshot,
     rows.map((row) => ({ table: 'entries' as const, id: row.id, row })),
   );
 const reading = (id: string, values: Record<string, number>): Entry => ({
@@ -49,18 +49,22 @@ describe('what was worked out', () => {
   });
 
   it('a note leaves doses, levels and consumption standing', () => {
-    const { book, tank } = demo();
-    const before = [supplyTimeline(book, tank), tankEvents(book, tank), consumptionTogether(book, tank, NOW)];
-    const next = filed(book, { id: 'n', tankId: 'atrium', at: NOW, kind: 'note', note: 'wiped' });
+    const { snapshot, tank } = demo();
+    const before = [
+      supplyTimeline(snapshot, tank),
+      tankEvents(snapshot, tank),
+      consumptionTogether(snapshot, tank, NOW),
+    ];
+    const next = filed(snapshot, { id: 'n', tankId: 'atrium', at: NOW, kind: 'note', note: 'wiped' });
     const after = [supplyTimeline(next, tank), tankEvents(next, tank), consumptionTogether(next, tank, NOW)];
     after.forEach((each, i) => expect(each).toBe(before[i]));
   });
 
   it('a test of pH leaves what is known of alkalinity standing; a test of alkalinity does not', () => {
-    const { book, tank } = demo();
-    const alkalinity = observationsOf(book, 'atrium', 'alkalinity');
-    const consumption = consumptionTogether(book, tank, NOW);
-    const ph = filed(book, reading('1', { ph: 8.1 }));
+    const { snapshot, tank } = demo();
+    const alkalinity = observationsOf(snapshot, 'atrium', 'alkalinity');
+    const consumption = consumptionTogether(snapshot, tank, NOW);
+    const ph = filed(snapshot, reading('1', { ph: 8.1 }));
     expect(observationsOf(ph, 'atrium', 'alkalinity')).toBe(alkalinity);
     expect(consumptionTogether(ph, tank, NOW + 1000)).toBe(consumption);
     const alk = filed(ph, reading('2', { alkalinity: 2.6 }));
@@ -69,24 +73,24 @@ describe('what was worked out', () => {
   });
 
   it('a solution made otherwise, a batch, or another salt is another water', () => {
-    const { book, tank } = demo();
-    const events = knownEvents(book, tank);
-    const [solution] = book.solutions;
-    const remade: Book = {
-      ...book,
-      solutions: book.solutions.map((each) => (each === solution ? { ...each, name: 'Other' } : each)),
+    const { snapshot, tank } = demo();
+    const events = knownEvents(snapshot, tank);
+    const [solution] = snapshot.solutions;
+    const remade: Snapshot = {
+      ...snapshot,
+      solutions: snapshot.solutions.map((each) => (each === solution ? { ...each, name: 'Other' } : each)),
     };
     expect(knownEvents(remade, tank)).not.toBe(events);
-    expect(knownEvents(book, { ...tank, saltId: null })).not.toBe(events);
-    const batch = book.entries.find(({ kind }) => kind === 'batch');
+    expect(knownEvents(snapshot, { ...tank, saltId: null })).not.toBe(events);
+    const batch = snapshot.entries.find(({ kind }) => kind === 'batch');
     if (!batch) throw new Error('the demo mixes');
-    expect(knownEvents(filed(book, { ...batch, id: 'b', at: NOW }), tank)).not.toBe(events);
+    expect(knownEvents(filed(snapshot, { ...batch, id: 'b', at: NOW }), tank)).not.toBe(events);
   });
 
   it('Today of a book carried along is Today of the same book read', () => {
-    const { book, tank } = demo();
-    todayOf(book, tank, NOW);
-    let carried = book;
+    const { snapshot, tank } = demo();
+    todayOf(snapshot, tank, NOW);
+    let carried = snapshot;
     const rows = [
       reading('1', { alkalinity: 2.65, calcium: 418 }),
       reading('2', { ph: 8.05 }),
