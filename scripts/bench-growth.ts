@@ -3,7 +3,7 @@ import { demoSnapshot } from '@/demo/scenario';
 import { applyRows } from '@/record/apply-rows';
 import { readLine } from '@/jot/read-line';
 import type { Snapshot, Entry } from '@/record/schema';
-import { sortRows } from '@/record/set-apart';
+import { sortRows } from '@/record/quarantine';
 import { inTheirOrder } from '@/record/apply-rows';
 import { doseQuestion } from '@/derived/dosing/dose-question';
 import { todayOf } from '@/derived/today/today';

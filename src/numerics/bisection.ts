@@ -2,7 +2,7 @@
 const HALVINGS = 40;
 
 /** The greatest value for which something still holds, where it holds from zero up to it. */
-export function greatestWhere(holds: (value: number) => boolean, upTo: number, from = 0): number {
+export function bisectGreatest(holds: (value: number) => boolean, upTo: number, from = 0): number {
   if (holds(upTo)) return upTo;
   let [low, high] = [from, upTo];
   for (let i = 0; i < HALVINGS; i++) {

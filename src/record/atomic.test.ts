@@ -6,7 +6,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { newTank } from './defaults';
 import type { Entry } from './schema';
 import { RecordStore, UNDO_DEPTH } from './store';
-import { StoreTrouble } from './trouble';
+import { StorageError } from './storage-error';
 
 let count = 0;
 const open: RecordStore[] = [];
@@ -41,7 +41,7 @@ describe('a change is whole or not at all', () => {
     runOutOfRoomAfter(2);
     const wide = { label: 'wide', put: { entries: [note('a'), note('b'), note('c'), note('d')] } };
     await expect(s.commit(wide)).rejects.toMatchObject({ kind: 'full' });
-    expect(s.trouble?.message).toMatch(/What you typed is still here/);
+    expect(s.storageError?.message).toMatch(/What you typed is still here/);
     vi.restoreAllMocks();
     const snapshot = await s.reload();
     expect(snapshot.entries).toEqual([]);
@@ -49,7 +49,7 @@ describe('a change is whole or not at all', () => {
     expect(s.undoable.undo).toBe('before');
     await s.commit(wide);
     expect(s.snapshot?.entries).toHaveLength(4);
-    expect(s.trouble).toBeUndefined();
+    expect(s.storageError).toBeUndefined();
   });
 
   it('when it is stopped on the way, after some of it was told as written', async () => {
@@ -78,7 +78,7 @@ describe('a change is whole or not at all', () => {
     await s.commit({ label: 'made', put: { tanks: [tank], entries: [note('a'), note('b')] } });
     await s.commit({ label: 'cleared', remove: { entries: ['a', 'b'] } });
     runOutOfRoomAfter(1);
-    await expect(s.undo()).rejects.toBeInstanceOf(StoreTrouble);
+    await expect(s.undo()).rejects.toBeInstanceOf(StorageError);
     vi.restoreAllMocks();
     expect((await s.reload()).entries).toEqual([]);
     expect(await s.undo()).toMatchObject({ label: 'cleared' });
@@ -128,7 +128,7 @@ describe('two tabs', () => {
     const newer = openDB(name, 99);
     // This tab lets go of the database, so that the newer one can open, and says that it is out of date.
     await newer;
-    await comesTrue(() => expect(mine.trouble?.kind).toBe('outdated'));
+    await comesTrue(() => expect(mine.storageError?.kind).toBe('outdated'));
     (await newer).close();
   });
 
@@ -137,7 +137,7 @@ describe('two tabs', () => {
     const stubborn = await openDB(name, 1, { upgrade: (db) => void db.createObjectStore('tanks', { keyPath: 'id' }) });
     const mine = store(name);
     await expect(mine.reload()).rejects.toMatchObject({ kind: 'blocked' });
-    expect(mine.trouble?.message).toMatch(/Close the other tabs/);
+    expect(mine.storageError?.message).toMatch(/Close the other tabs/);
     stubborn.close();
   });
 });

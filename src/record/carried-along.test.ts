@@ -95,7 +95,7 @@ describe('a book carried along by what was written', () => {
             if (tank) await tab.commit({ label: 'Named', put: { tanks: [{ ...tank, name: each.name }] } });
           }
           // In order: what one tab wrote has reached the other.
-          await comesTrue(() => expect(here.standing).toEqual(there.standing));
+          await comesTrue(() => expect(here.revision).toEqual(there.revision));
         }
         const read = await store(name).reload();
         for (const tab of [here, there]) {
@@ -128,7 +128,7 @@ describe('a book carried along by what was written', () => {
         there.commit({ label: 'Logged', put: { entries: [entry(`t${i}`, i, 1, i % 2)] } }),
       ]),
     );
-    await comesTrue(() => expect(here.standing).toEqual(there.standing));
+    await comesTrue(() => expect(here.revision).toEqual(there.revision));
     const read = await store(name).reload();
     expect(read.entries).toHaveLength(60);
     expect(here.snapshot).toEqual(read);

@@ -2,7 +2,7 @@ import type { IDBPObjectStore } from 'idb';
 import type { LoggedChange } from './change';
 import { mergeRow, sameRow, isGroup } from './merge';
 import type { RowTable } from './schema';
-import { ChangeRefused } from './trouble';
+import { ChangeRefused } from './storage-error';
 import { LAST_OF, type RecordDb, type Store } from './database';
 
 type Changes<Mode extends IDBTransactionMode> = IDBPObjectStore<RecordDb, Store[], 'changes', Mode>;

@@ -1,10 +1,10 @@
 import type { IDBPDatabase } from 'idb';
 import { openRecord, type RecordDb } from './database';
-import { StoreTrouble, troubleOf, withinTime } from './trouble';
+import { StorageError, storageErrorOf, withinTime } from './storage-error';
 
 interface Told {
   /** Something went wrong, here or because of another tab. */
-  readonly trouble: (trouble: StoreTrouble) => void;
+  readonly error: (storageError: StorageError) => void;
   /** The browser closed the database: the disk failed, or the site's data were cleared. */
   readonly closed: () => void;
   /** Another tab stood in the way of an upgrade, and has gone. */
@@ -47,10 +47,10 @@ export class Connection {
       opened = true;
       return await withinTime(work(db), withinMs);
     } catch (error) {
-      const trouble = troubleOf(error, opened ? doing : 'opening');
-      if (!trouble) throw error;
+      const storageError = storageErrorOf(error, opened ? doing : 'opening');
+      if (!storageError) throw error;
       this.disconnect();
-      throw trouble;
+      throw storageError;
     }
   }
 
@@ -71,7 +71,7 @@ export class Connection {
   }
 
   #connect(): Promise<IDBPDatabase<RecordDb>> {
-    if (typeof indexedDB === 'undefined') return Promise.reject(new StoreTrouble('unavailable'));
+    if (typeof indexedDB === 'undefined') return Promise.reject(new StorageError('unavailable'));
     this.#db ??= this.#open().catch(async (error: unknown) => {
       if (!(error instanceof DOMException && error.name === 'UnknownError')) throw error;
       // What the browser cannot read it throws away, and opens at the next try: that is found empty, and its copy is offered.
@@ -87,11 +87,11 @@ export class Connection {
       openRecord(this.#name, {
         onBlocked: () => {
           waited = true;
-          reject(new StoreTrouble('blocked'));
+          reject(new StorageError('blocked'));
         },
         onBlocking: (removed) => {
           this.#db = undefined;
-          if (!removed) this.#told.trouble(new StoreTrouble('outdated'));
+          if (!removed) this.#told.error(new StorageError('outdated'));
         },
         onTerminated: () => {
           this.#db = undefined;

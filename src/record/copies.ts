@@ -4,7 +4,7 @@
  * name; older ones go only after that.
  */
 
-import type { SyncFile } from './kept-room';
+import type { SyncFile } from './reserved-space';
 
 /** What a copy's name tells of it. */
 export interface CopyHead {
@@ -96,14 +96,14 @@ export function spent(heads: readonly CopyHead[]): CopyHead[] {
  */
 export function copyToOffer(
   heads: readonly CopyHead[],
-  standing: { readonly record: string; readonly turn: number } | undefined,
+  revision: { readonly record: string; readonly turn: number } | undefined,
   empty: boolean,
 ): { readonly head: CopyHead; readonly why: 'empty' | 'behind' } | undefined {
-  const further = heads.find(({ record, turn }) => record === standing?.record && turn > standing.turn);
+  const further = heads.find(({ record, turn }) => record === revision?.record && turn > revision.turn);
   if (further) return { head: further, why: empty ? 'empty' : 'behind' };
   const [head] = heads;
   // Emptied by its keeper: then the record has come further than its copy.
-  if (!head || !empty || head.record === standing?.record) return undefined;
+  if (!head || !empty || head.record === revision?.record) return undefined;
   return { head, why: 'empty' };
 }
 

@@ -5,7 +5,7 @@ import { isGroup } from './merge';
 import { migrateRow } from './migrations';
 import { pack, unpack } from './packed-text';
 import { ROW_TABLES, type Snapshot } from './schema';
-import type { SetApart } from './set-apart';
+import type { Quarantined } from './quarantine';
 
 /*
  * What a copy in local storage holds: a packed file, and the changes behind it. Made and read beside the page.
@@ -18,17 +18,17 @@ import type { SetApart } from './set-apart';
  */
 export async function packCopy(
   snapshot: Snapshot,
-  setApart: readonly SetApart[],
-  standing: { readonly record: string; readonly turn: number },
+  quarantined: readonly Quarantined[],
+  revision: { readonly record: string; readonly turn: number },
   at: number,
   most = MOST_CHARACTERS,
 ): Promise<PackedCopy> {
   let { entries } = snapshot;
   for (;;) {
     const held = { ...snapshot, entries };
-    const packed = await pack(writeFile(held, new Date(at), setApart));
+    const packed = await pack(writeFile(held, new Date(at), quarantined));
     const since = entries.length < snapshot.entries.length ? entries[0]?.at : undefined;
-    const { record, turn } = standing;
+    const { record, turn } = revision;
     const head = {
       record,
       turn,

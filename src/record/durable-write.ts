@@ -2,9 +2,9 @@ import type { Written } from './change';
 import type { Connection } from './connection';
 import { ALL_STORES, type Write } from './database';
 import type { Snapshot } from './schema';
-import { foundIn, makeWhole, type Found, type Standing } from './standing';
-import { StoreTrouble } from './trouble';
-import { turnLogOver } from './turn-log-over';
+import { foundIn, makeWhole, type Found, type Revision } from './revision';
+import { StorageError } from './storage-error';
+import { rotateLog } from './rotate-log';
 
 /** What stands beside a record for the day when there is no more room. */
 export interface Precautions {
@@ -29,7 +29,7 @@ export type Work<Result> = (tx: Write, present: Found) => Promise<Result>;
 /** A snapshot that a database has lost, and where it stood. */
 export interface Lost {
   readonly snapshot: Snapshot;
-  readonly standing: Standing;
+  readonly revision: Revision;
 }
 
 export interface Wrote<Result> {
@@ -70,7 +70,7 @@ export class DurableWrite {
     try {
       return { ...(await write()), full: false };
     } catch (error) {
-      if (!(error instanceof StoreTrouble) || !this.#isOfAFullDisk(error)) throw error;
+      if (!(error instanceof StorageError) || !this.#isOfAFullDisk(error)) throw error;
       this.#precautions.setTorn(true);
       // Tried again whether there was any or not: at the first refusal the browser may throw away all it holds of the site, and has room.
       await this.#precautions.giveUpRoom().catch(() => false);
@@ -79,7 +79,7 @@ export class DurableWrite {
   }
 
   /** Once a disk was full, the browser's storage fails in other words too, until it has sorted itself out. */
-  #isOfAFullDisk({ kind }: StoreTrouble): boolean {
+  #isOfAFullDisk({ kind }: StorageError): boolean {
     return kind === 'full' || (this.#precautions.torn() && (kind === 'failed' || kind === 'damaged'));
   }
 
@@ -90,10 +90,10 @@ export class DurableWrite {
       try {
         return await write();
       } catch (error) {
-        if (!(error instanceof StoreTrouble)) throw error;
+        if (!(error instanceof StorageError)) throw error;
       }
     }
-    throw new StoreTrouble('full');
+    throw new StorageError('full');
   }
 
   async #once<Result>(
@@ -103,12 +103,12 @@ export class DurableWrite {
   ): Promise<{ value: Result; restored: boolean }> {
     const torn = this.#precautions.torn();
     const done = await this.#connection.run('writing', withinMs + (torn ? WHOLE_MS : 0), async (db) => {
-      if (torn) await turnLogOver(this.#name);
+      if (torn) await rotateLog(this.#name);
       const tx = db.transaction(ALL_STORES, 'readwrite', { durability: 'strict' });
       try {
         const found = await foundIn(tx);
         const lost = lostBy(found);
-        const value = await work(tx, lost ? await makeWhole(tx, lost.snapshot, lost.standing, found) : found);
+        const value = await work(tx, lost ? await makeWhole(tx, lost.snapshot, lost.revision, found) : found);
         await tx.done;
         return { value, restored: lost !== undefined };
       } catch (error) {

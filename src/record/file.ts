@@ -6,7 +6,7 @@ import { fileFault, rowName } from './faults';
 import { madeToFit, type PlainSnapshot } from './made-to-fit';
 import { namedBy, neededBy } from './references';
 import { RECORD_VERSION, ROW_TABLES, TABLES, type Snapshot } from './schema';
-import type { SetApart } from './set-apart';
+import type { Quarantined } from './quarantine';
 
 /** What an exported file says it is. */
 export const FILE_FORMAT = 'mild-tide-record';
@@ -25,6 +25,7 @@ const envelopeSchema = z.looseObject({
   // Nor files before version 9 of these.
   instruments: z.array(z.unknown()).default([]),
   entries: z.array(z.unknown()),
+  // Rows that could not be read; the files have called them so since the first.
   setApart: z.array(z.unknown()).default([]),
 });
 
@@ -41,7 +42,7 @@ const snapshotSchema = z.object({
 });
 
 /** Why a file cannot be taken in: each fault with the place it stands. */
-export class ImportTrouble extends Error {
+export class ImportError extends Error {
   readonly faults: readonly string[];
 
   constructor(faults: readonly string[]) {
@@ -53,12 +54,12 @@ export class ImportTrouble extends Error {
 
 /**
  * The whole record as the text of one JSON file. Keys stand in the schema's order, so equal records give equal files.
- * @param setApart rows on disk that cannot be read: they go out as they are, in a place of their own
+ * @param quarantined rows on disk that cannot be read: they go out as they are, in a place of their own
  */
-export function writeFile(snapshot: Snapshot, exportedAt: Date, setApart: readonly SetApart[] = []): string {
+export function writeFile(snapshot: Snapshot, exportedAt: Date, quarantined: readonly Quarantined[] = []): string {
   const head = { format: FILE_FORMAT, version: RECORD_VERSION, exportedAt: exportedAt.toISOString() };
   const foot =
-    setApart.length > 0 ? { setApart: setApart.map(({ table, row, fault }) => ({ table, fault, row })) } : {};
+    quarantined.length > 0 ? { setApart: quarantined.map(({ table, row, fault }) => ({ table, fault, row })) } : {};
   return `${JSON.stringify({ ...head, ...snapshotSchema.parse(snapshot), ...foot }, null, 1)}\n`;
 }
 
@@ -75,7 +76,7 @@ export function readTold(text: string, zone?: string): ReadTold {
   try {
     return { read: readRecord(text, zone) };
   } catch (error) {
-    return { faults: error instanceof ImportTrouble ? error.faults : ['The file could not be read.'] };
+    return { faults: error instanceof ImportError ? error.faults : ['The file could not be read.'] };
   }
 }
 
@@ -93,10 +94,10 @@ export function readFile(text: string): Snapshot {
 export function readRecord(text: string, zone = 'UTC'): FileRead {
   const read = jsonOf(text);
   const envelope = envelopeSchema.safeParse(read);
-  if (!envelope.success) throw new ImportTrouble(faultsOf(envelope.error, read));
-  const { version, setApart } = envelope.data;
+  if (!envelope.success) throw new ImportError(faultsOf(envelope.error, read));
+  const { version, setApart: quarantined } = envelope.data;
   if (version > RECORD_VERSION) {
-    throw new ImportTrouble([
+    throw new ImportError([
       `version: this file is of version ${version}; this copy of Mild Tide reads up to ${RECORD_VERSION}. Open it with a newer copy.`,
     ]);
   }
@@ -108,12 +109,12 @@ export function readRecord(text: string, zone = 'UTC'): FileRead {
   } as PlainSnapshot;
   const { plain: fitted, remarks } = madeToFit(plain, zone);
   const snapshot = snapshotSchema.safeParse(fitted);
-  if (!snapshot.success) throw new ImportTrouble(faultsOf(snapshot.error, fitted));
+  if (!snapshot.success) throw new ImportError(faultsOf(snapshot.error, fitted));
   const loose = looseEnds(snapshot.data);
-  if (loose.length > 0) throw new ImportTrouble(loose);
-  if (setApart.length > 0)
+  if (loose.length > 0) throw new ImportError(loose);
+  if (quarantined.length > 0)
     remarks.push(
-      `${setApart.length} ${setApart.length === 1 ? 'row' : 'rows'} that could not be read where the file was written ${setApart.length === 1 ? 'is' : 'are'} left out.`,
+      `${quarantined.length} ${quarantined.length === 1 ? 'row' : 'rows'} that could not be read where the file was written ${quarantined.length === 1 ? 'is' : 'are'} left out.`,
     );
   return { snapshot: { ...snapshot.data, entries: snapshot.data.entries.toSorted(asFiled) }, remarks };
 }
@@ -124,10 +125,10 @@ function jsonOf(text: string): unknown {
     return JSON.parse(text);
   } catch (error) {
     if (looksLikeTable(text))
-      throw new ImportTrouble([
+      throw new ImportError([
         'This is a table (CSV): it holds figures for a spreadsheet, and not the whole record. Choose the .json file that “Export everything” made.',
       ]);
-    throw new ImportTrouble([
+    throw new ImportError([
       `This is not a JSON file: ${error instanceof SyntaxError ? error.message : 'it could not be read'}.`,
     ]);
   }

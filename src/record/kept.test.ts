@@ -70,7 +70,7 @@ describe('undo of one change', () => {
     );
     await here.reload();
     expect(noteOf(here, 'a')).toBe('other words');
-    expect(here.trouble).toBeUndefined();
+    expect(here.storageError).toBeUndefined();
   });
 
   it('takes back the fields it changed and keeps others of the same row', async () => {
@@ -181,21 +181,21 @@ describe('a row on disk that no longer fits', () => {
 
   it('is set apart and shown, and all else stands', async () => {
     const s = await withSpoilt();
-    expect(s.setApart.map(({ table, id }) => `${table} ${id}`)).toEqual(['salts s', 'entries bad']);
-    expect(s.setApart[1]?.fault).toMatch(/^values\.alkalinity: /);
+    expect(s.quarantined.map(({ table, id }) => `${table} ${id}`)).toEqual(['salts s', 'entries bad']);
+    expect(s.quarantined[1]?.fault).toMatch(/^values\.alkalinity: /);
     expect(s.snapshot?.entries.map(({ id }) => id).toSorted()).toEqual(['a', 'r']);
     // A tank does without its salt; on disk it still names it.
     expect(s.snapshot?.tanks[0]?.saltId).toBeNull();
     await s.commit({ label: 'Logged', put: { entries: [note('b')] } });
-    expect(s.setApart).toHaveLength(2);
+    expect(s.quarantined).toHaveLength(2);
   });
 
   it('can be removed and brought back like any row', async () => {
     const s = await withSpoilt();
     const done = await s.commit({ label: 'Removed', remove: { entries: ['bad'] } });
-    expect(s.setApart.map(({ id }) => id)).toEqual(['s']);
+    expect(s.quarantined.map(({ id }) => id)).toEqual(['s']);
     await s.undo(done?.seq);
-    expect(s.setApart.map(({ id }) => id)).toEqual(['s', 'bad']);
+    expect(s.quarantined.map(({ id }) => id)).toEqual(['s', 'bad']);
   });
 
   it('takes the entries of a tank that cannot be read with it, and no other', async () => {
@@ -211,7 +211,7 @@ describe('a row on disk that no longer fits', () => {
     db.close();
     const s = store(called);
     expect((await s.reload()).entries.map(({ id }) => id)).toEqual(['b']);
-    expect(s.setApart.map(({ fault }) => fault)).toEqual([
+    expect(s.quarantined.map(({ fault }) => fault)).toEqual([
       expect.stringMatching(/^displayL: /),
       'tankId: no tank “t” can be read',
     ]);
@@ -227,12 +227,14 @@ describe('what storage refuses', () => {
         throw new DOMException('Internal error.', error);
       });
       await expect(here.commit({ label: 'x', put: { entries: [note('a')] } })).rejects.toMatchObject({ kind: 'full' });
-      expect(here.trouble?.message).toMatch(/full.*not saved.*Export everything now, before you close or restart/s);
+      expect(here.storageError?.message).toMatch(
+        /full.*not saved.*Export everything now, before you close or restart/s,
+      );
       vi.restoreAllMocks();
       await here.reload();
-      expect(here.trouble?.kind).toBe('full');
+      expect(here.storageError?.kind).toBe('full');
       await here.commit({ label: 'x', put: { entries: [note('a')] } });
-      expect(here.trouble).toBeUndefined();
+      expect(here.storageError).toBeUndefined();
       // What was written since may not outlast the browser, so it is remembered.
       expect(here.wasFull).toBe(true);
     },
@@ -250,11 +252,11 @@ describe('what storage refuses', () => {
     await expect(here.commit({ label: 'Logged', put: { entries: [line] } })).resolves.toMatchObject({
       label: 'Logged',
     });
-    expect(here.trouble?.kind).toBe('unread');
+    expect(here.storageError?.kind).toBe('unread');
     getAll.mockRestore();
     await here.commit({ label: 'Logged', put: { entries: [line] } });
     expect((await here.reload()).entries).toHaveLength(1);
-    expect(here.trouble).toBeUndefined();
+    expect(here.storageError).toBeUndefined();
   });
 
   it('an open that failed is tried again, and works once the cause is gone', async () => {
@@ -266,7 +268,7 @@ describe('what storage refuses', () => {
     await expect(s.reload()).rejects.toMatchObject({ kind: 'damaged' });
     opening.mockRestore();
     expect((await s.reload()).tanks).toEqual([]);
-    expect(s.trouble).toBeUndefined();
+    expect(s.storageError).toBeUndefined();
   });
 
   it.each(['TimeoutError', 'InvalidStateError', 'NotReadableError'])(
@@ -311,7 +313,7 @@ describe('what storage refuses', () => {
     const s = store(called);
     await expect(s.reload()).rejects.toMatchObject({ kind: 'blocked' });
     older.close();
-    await comesTrue(() => expect(s.trouble).toBeUndefined());
+    await comesTrue(() => expect(s.storageError).toBeUndefined());
     expect(s.snapshot?.tanks).toEqual([]);
   });
 });
@@ -335,7 +337,7 @@ describe('site data cleared under an open tab', () => {
     expect(await s.next('undo')).toBeUndefined();
     await expect(s.commit({ label: 'x', put: { entries: [note('b')] } })).rejects.toMatchObject({ kind: 'cleared' });
     await s.putBack();
-    expect(s.trouble).toBeUndefined();
+    expect(s.storageError).toBeUndefined();
     expect((await store(called).reload()).entries.map(({ id }) => id)).toEqual(['a']);
   });
 
@@ -347,26 +349,26 @@ describe('site data cleared under an open tab', () => {
     await expect(s.reload()).rejects.toMatchObject({ kind: 'cleared' });
     await s.letGo();
     expect(s.snapshot?.tanks).toEqual([]);
-    expect(s.trouble).toBeUndefined();
+    expect(s.storageError).toBeUndefined();
   });
 
   it('is not confused with a record that another tab began afresh', async () => {
     const { here, there } = await twoTabs();
     await here.erase();
     await comesTrue(() => expect(there.snapshot?.tanks).toEqual([]));
-    expect(there.trouble).toBeUndefined();
+    expect(there.storageError).toBeUndefined();
   });
 });
 
 describe('a record that goes on without what its copies hold', () => {
   it('is known as another from then on, and counts on', async () => {
     const { here } = await twoTabs();
-    const before = here.standing;
+    const before = here.revision;
     await here.fork();
-    expect(here.standing?.record).not.toBe(before?.record);
-    expect(here.standing?.turn).toBe(before?.turn);
+    expect(here.revision?.record).not.toBe(before?.record);
+    expect(here.revision?.turn).toBe(before?.turn);
     await here.commit({ label: 'on', put: { entries: [note('a')] } });
-    expect(here.standing?.turn).toBe((before?.turn ?? 0) + 1);
+    expect(here.revision?.turn).toBe((before?.turn ?? 0) + 1);
   });
 });
 

@@ -38,12 +38,12 @@ const entry = (i: number): Entry => ({
   values: { alkalinity: 2.5 + ((i * 37) % 100) / 100, calcium: 400 + ((i * 53) % 60) },
   ...(i % 9 === 0 && { note: 'looked well, polyps out' }),
 });
-const standing = (turn: number, record = 'rec') => ({ record, turn });
+const revision = (turn: number, record = 'rec') => ({ record, turn });
 const written = (turn: number, rows: readonly RowNow[]): Written => ({ rows, from: turn - 1, turn, undoable: {} });
 const puts = (...rows: Entry[]): RowNow[] => rows.map((row) => ({ table: 'entries', id: row.id, row }));
 
 async function keep(store: TextStore, of: Snapshot, turn: number, record = 'rec', at = AT): Promise<void> {
-  keepPacked(store, await packCopy(of, [], standing(turn, record), at));
+  keepPacked(store, await packCopy(of, [], revision(turn, record), at));
 }
 async function readBack(store: TextStore, record = 'rec'): Promise<Snapshot> {
   const head = localCopies(store).find((each) => each.record === record);
@@ -107,8 +107,8 @@ describe('the copy in local storage', () => {
   it('where all have no room the newest are kept, and it says since when', async () => {
     const entries = Array.from({ length: 3000 }, (_, i) => entry(i));
     const large = { ...snapshot, entries };
-    const whole = (await packCopy(large, [], standing(7), AT)).packed.length;
-    const { head, packed } = await packCopy(large, [], standing(7), AT, whole / 3);
+    const whole = (await packCopy(large, [], revision(7), AT)).packed.length;
+    const { head, packed } = await packCopy(large, [], revision(7), AT, whole / 3);
     expect(packed.length).toBeLessThanOrEqual(whole / 3);
     expect(head.entries).toBeGreaterThan(600);
     expect(head.since).toBe(entries[3000 - head.entries]?.at);
@@ -127,7 +127,7 @@ describe('the copy in local storage', () => {
     // What was filed while it was packed stays behind it.
     const other = storage();
     await keep(other, snapshot, 7);
-    const late = await packCopy(further, [], standing(8), AT);
+    const late = await packCopy(further, [], revision(8), AT);
     carryOn(other, 'rec', written(8, puts(entry(1))), further, AT);
     const furthest = applyRows(further, puts(entry(2)));
     carryOn(other, 'rec', written(9, puts(entry(2))), furthest, AT);

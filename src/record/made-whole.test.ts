@@ -68,7 +68,7 @@ describe('a database that has lost what is in memory', () => {
     expect(ids(again)).toEqual(['a', 'b', 'c', 'd']);
     expect(again.snapshot?.tanks).toHaveLength(1);
     // The record goes on as itself, and further than it was: its copies are its own.
-    expect(again.standing).toMatchObject({ record: s.standing?.record, turn: 5 });
+    expect(again.revision).toMatchObject({ record: s.revision?.record, turn: 5 });
     expect(await again.undo()).toMatchObject({ label: 'd' });
     expect(ids(again)).toEqual(['a', 'b', 'c']);
   });
@@ -91,7 +91,7 @@ describe('a database that has lost what is in memory', () => {
     // The keeper is asked first.
     await expect(s.commit({ label: 'd', put: { entries: [note('d')] } })).rejects.toMatchObject({ kind: 'behind' });
     await s.putBack();
-    expect(s.trouble).toBeUndefined();
+    expect(s.storageError).toBeUndefined();
     await s.commit({ label: 'd', put: { entries: [note('d')] } });
     expect((await store(called).reload()).entries.map(({ id }) => id)).toEqual(['a', 'b', 'c', 'd']);
   });
@@ -102,7 +102,7 @@ describe('a database that has lost what is in memory', () => {
     await loseTheLast(called);
     await s.reload().catch(() => undefined);
     await s.letGo();
-    expect(s.trouble).toBeUndefined();
+    expect(s.storageError).toBeUndefined();
     expect(ids(s)).toEqual(['a', 'b']);
     await s.commit({ label: 'd', put: { entries: [note('d')] } });
     expect((await store(called).reload()).entries.map(({ id }) => id)).toEqual(['a', 'b', 'd']);
@@ -122,7 +122,7 @@ describe('a database that has lost what is in memory', () => {
     expect(BroadcastChannel.prototype.postMessage).toBe(postMessage);
     await lose(called);
     await behind.commit({ label: 'e', put: { entries: [note('e')] } });
-    await comesTrue(() => expect(further.trouble?.kind).toBe('behind'));
+    await comesTrue(() => expect(further.storageError?.kind).toBe('behind'));
     expect(ids(further)).toEqual(['a', 'b', 'c', 'd']);
     await further.putBack();
     expect((await store(called).reload()).entries.map(({ id }) => id)).toEqual(['a', 'b', 'c', 'd', 'e']);
@@ -137,7 +137,7 @@ describe('a database that has lost what is in memory', () => {
     await here.commit({ label: 'd', put: { entries: [note('d')] } });
     expect(here.wasPutBack).toBe(false);
     await comesTrue(() => expect(there.snapshot?.entries).toHaveLength(4));
-    expect(here.standing?.record).toBe(there.standing?.record);
+    expect(here.revision?.record).toBe(there.revision?.record);
   });
 
   it('one that was thrown away on purpose is not brought back', async () => {
@@ -178,7 +178,7 @@ describe('a full disk', () => {
     noRoom(1);
     await s.commit({ label: 'd', put: { entries: [note('d')] } });
     expect(ids(s)).toEqual(['a', 'b', 'c', 'd']);
-    expect([s.wasFull, s.trouble, torn()]).toEqual([true, undefined, false]);
+    expect([s.wasFull, s.storageError, torn()]).toEqual([true, undefined, false]);
     expect((await indexedDB.databases()).map((each) => each.name)).not.toContain(`${called} scratch`);
   });
 
@@ -192,9 +192,9 @@ describe('a full disk', () => {
     vi.restoreAllMocks();
     await lose(called);
     await s.reload().catch(() => undefined);
-    expect(s.trouble?.kind).toBe('cleared');
+    expect(s.storageError?.kind).toBe('cleared');
     await s.commit({ label: 'd', put: { entries: [note('d')] } });
-    expect([s.trouble, torn()]).toEqual([undefined, false]);
+    expect([s.storageError, torn()]).toEqual([undefined, false]);
     expect((await store(called).reload()).entries.map(({ id }) => id)).toEqual(['a', 'b', 'c', 'd']);
   });
 
@@ -207,7 +207,7 @@ describe('a full disk', () => {
     vi.restoreAllMocks();
     await deleteDB(called);
     await s.retry();
-    expect(s.trouble).toBeUndefined();
+    expect(s.storageError).toBeUndefined();
     expect((await store(called).reload()).entries.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
   });
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { touchedRows } from './change';
-import { ImportTrouble, readFile, replaceWith, writeFile } from './file';
+import { ImportError, readFile, replaceWith, writeFile } from './file';
 import { migrateRow } from './migrations';
 import { entrySchema, netVolumeL, RECORD_VERSION, TABLE_NAMES, TABLES, tankSchema } from './schema';
 import { defaultSettings, newTank } from './defaults';
@@ -292,8 +292,8 @@ describe('taking a file in', () => {
       readFile(JSON.stringify(record));
       expect.unreachable();
     } catch (error) {
-      expect(error).toBeInstanceOf(ImportTrouble);
-      const { faults } = error as ImportTrouble;
+      expect(error).toBeInstanceOf(ImportError);
+      const { faults } = error as ImportError;
       expect(faults[0]).toBe(
         'Entry 1 (note): time is "noon"; a moment in milliseconds since 1970 was expected. [entries[0].at]',
       );

@@ -59,7 +59,7 @@ describe('the order of entries', () => {
     for (let i = 0; i < 6; i++) {
       const tab = i % 2 === 0 ? here : there;
       await tab.commit({ label: `${i}`, put: { entries: [set(`${9 - i}`, i), set(`${9 - i}b`, i + 0.5)] } });
-      await comesTrue(() => expect(here.standing).toEqual(there.standing));
+      await comesTrue(() => expect(here.revision).toEqual(there.revision));
     }
     const expected = [0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5, 5.5];
     expect(doses(here)).toEqual(expected);
@@ -104,7 +104,7 @@ describe('a tank that is removed in another tab', () => {
       '“Logged” was not saved: the tank it is for has been removed, here or in another tab. Bring that back first, or file it for another tank.',
     );
     expect((await here.reload()).entries).toEqual([]);
-    expect(here.trouble).toBeUndefined();
+    expect(here.storageError).toBeUndefined();
   });
 
   it('what was filed for it and had not come there yet goes with it, and comes back with it', async () => {
@@ -115,7 +115,7 @@ describe('a tank that is removed in another tab', () => {
       there.commit({ label: 'Removed Bay', remove: { tanks: ['t'] } }),
     ]);
     const emptied = await there.reload();
-    expect([emptied.tanks, emptied.entries, there.setApart]).toEqual([[], [], []]);
+    expect([emptied.tanks, emptied.entries, there.quarantined]).toEqual([[], [], []]);
     await there.undo();
     const back = await there.reload();
     expect([back.tanks.length, back.entries.length]).toEqual([1, 1]);

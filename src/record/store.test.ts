@@ -7,7 +7,7 @@ import { readFile, replaceWith, writeFile } from './file';
 import { entriesCsv } from './csv';
 import type { Entry } from './schema';
 import { RecordStore } from './store';
-import { StoreTrouble } from './trouble';
+import { StorageError } from './storage-error';
 
 let count = 0;
 const open: RecordStore[] = [];
@@ -98,7 +98,7 @@ describe('the store', () => {
     (await openDB('newer', 99)).close();
     const s = store('newer');
     await expect(s.commit({ label: 'x', put: { tanks: [tank] } })).rejects.toMatchObject({ kind: 'outdated' });
-    expect(s.trouble).toBeInstanceOf(StoreTrouble);
+    expect(s.storageError).toBeInstanceOf(StorageError);
   });
 });
 

@@ -7,13 +7,13 @@ import { Connection } from './connection';
 import { ALL_STORES, type RecordDb, type Write } from './database';
 import { DurableWrite, inThisTab, type Lost, type Precautions, type Work, type Wrote } from './durable-write';
 import { defaultSettings } from './defaults';
-import { sameAgain } from './same-again';
+import { idempotentRetry } from './idempotent-retry';
 import { ROW_TABLES, type Snapshot, type TableName } from './schema';
-import { sortRows, type RawSnapshot, type SetApart } from './set-apart';
-import { StoreTrouble } from './trouble';
-import { foundIn, isStranger, place, type Found, type Standing } from './standing';
+import { sortRows, type RawSnapshot, type Quarantined } from './quarantine';
+import { StorageError } from './storage-error';
+import { foundIn, isStranger, place, type Found, type Revision } from './revision';
 import { checkedRows, fileChange, stepOver, wanted, type Done } from './writing';
-import { needsReading, WrittenAhead } from './written-ahead';
+import { needsReading, PendingChanges } from './pending-changes';
 
 /** How many changes can be undone; older ones are forgotten. */
 export const UNDO_DEPTH = 500;
@@ -50,9 +50,9 @@ export class RecordStore {
   readonly #listeners = new Set<() => void>();
   readonly #channel: BroadcastChannel | undefined;
   readonly #connection: Connection;
-  #book: Snapshot | undefined;
-  #setApart: readonly SetApart[] = [];
-  #trouble: StoreTrouble | undefined;
+  #snapshot: Snapshot | undefined;
+  #quarantined: readonly Quarantined[] = [];
+  #error: StorageError | undefined;
   /** A change of which it is not known whether it was written. */
   #unsure: Change | undefined;
   #wasFull = false;
@@ -62,8 +62,8 @@ export class RecordStore {
   readonly #durable: DurableWrite;
   #erased = false;
   #undoable: { undo: string | undefined; redo: string | undefined } = { undo: undefined, redo: undefined };
-  #standing: Standing | undefined;
-  readonly #ahead = new WrittenAhead();
+  #revision: Revision | undefined;
+  readonly #ahead = new PendingChanges();
 
   /**
    * @param name of the IndexedDB database; each workspace has its own
@@ -80,7 +80,7 @@ export class RecordStore {
     this.#undoDepth = undoDepth;
     this.#answersWithin = answersWithin;
     this.#connection = new Connection(name, answersWithin, {
-      trouble: (trouble) => this.#complain(trouble),
+      error: (storageError) => this.#complain(storageError),
       closed: () => void this.#readAfterClosing(),
       freed: () => void this.reload().catch(() => undefined),
     });
@@ -96,21 +96,21 @@ export class RecordStore {
 
   /** The snapshot as last read, or undefined until `reload` has run. */
   get snapshot(): Snapshot | undefined {
-    return this.#book;
+    return this.#snapshot;
   }
 
   /** Whether the snapshot as last read has a row. */
   holds(table: TableName, id: string): boolean {
-    return this.#book !== undefined && rowById(this.#book, table, id) !== undefined;
+    return this.#snapshot !== undefined && rowById(this.#snapshot, table, id) !== undefined;
   }
 
   /** Rows on disk that cannot be read; the snapshot is without them. */
-  get setApart(): readonly SetApart[] {
-    return this.#setApart;
+  get quarantined(): readonly Quarantined[] {
+    return this.#quarantined;
   }
 
-  get trouble(): StoreTrouble | undefined {
-    return this.#trouble;
+  get storageError(): StorageError | undefined {
+    return this.#error;
   }
 
   /** Whether room ran out since this page was opened. */
@@ -124,8 +124,8 @@ export class RecordStore {
   }
 
   /** Which record this is and how far it has come, as copies of it are dated. */
-  get standing(): Standing | undefined {
-    return this.#standing;
+  get revision(): Revision | undefined {
+    return this.#revision;
   }
 
   /** Labels of what undo and redo would do now. */
@@ -154,22 +154,22 @@ export class RecordStore {
         lastOf(changes, 'undone'),
       ]);
       const raw = { settings, ...Object.fromEntries(rows) } as RawSnapshot;
-      if (this.#lostBy(found)) throw new StoreTrouble(found.empty ? 'cleared' : 'behind');
+      if (this.#lostBy(found)) throw new StorageError(found.empty ? 'cleared' : 'behind');
       this.#erased = false;
-      if (this.#trouble && isOfLoss(this.#trouble)) this.#trouble = undefined;
-      const { rows: sorted, settings: told, setApart } = sortRows(raw, this.#book);
-      this.#setApart = setApart;
-      this.#book = {
+      if (this.#error && isOfLoss(this.#error)) this.#error = undefined;
+      const { rows: sorted, settings: told, quarantined } = sortRows(raw, this.#snapshot);
+      this.#quarantined = quarantined;
+      this.#snapshot = {
         settings: told ?? defaultSettings(this.#zone),
         ...(Object.fromEntries(
           ROW_TABLES.map((table) => [table, inTheirOrder(table, sorted[table])]),
         ) as unknown as Omit<Snapshot, 'settings'>),
       };
       this.#undoable = { undo: undo?.label, redo: redo?.label };
-      this.#standing = { record: found.record, turn: found.turn, whole: found.whole };
+      this.#revision = { record: found.record, turn: found.turn, whole: found.whole };
       this.#ahead.forget(found.turn);
       this.#tell();
-      return this.#book;
+      return this.#snapshot;
     });
   }
 
@@ -183,20 +183,20 @@ export class RecordStore {
    */
   async commit(asked: Change, course: Course = {}): Promise<Filed | undefined> {
     const change = this.#unsure
-      ? sameAgain(asked, this.#unsure, (table, id) => this.holds(table as TableName, id))
+      ? idempotentRetry(asked, this.#unsure, (table, id) => this.holds(table as TableName, id))
       : asked;
     try {
       const filed = await this.#file(change, course);
       this.#unsure = undefined;
       return filed;
     } catch (error) {
-      this.#unsure = error instanceof StoreTrouble && error.kind === 'stuck' ? change : undefined;
+      this.#unsure = error instanceof StorageError && error.kind === 'stuck' ? change : undefined;
       throw error;
     }
   }
 
   async #file(change: Change, course: Course): Promise<Filed | undefined> {
-    const rows = await checkedRows(change, this.#book);
+    const rows = await checkedRows(change, this.#snapshot);
     const { settings: amend, label } = change;
     if (rows.length === 0 && !amend) return undefined;
     const settings = defaultSettings(this.#zone);
@@ -218,13 +218,13 @@ export class RecordStore {
     const snapshot = await Promise.resolve()
       .then(write)
       .catch((error: unknown) => {
-        const trouble = new StoreTrouble('unfetched', error);
-        this.#complain(trouble);
-        throw trouble;
+        const storageError = new StorageError('unfetched', error);
+        this.#complain(storageError);
+        throw storageError;
       });
     // Shown before it is written: whoever looks at it for the first time need not wait for the disk. That nothing is on it yet is no loss.
     this.#erased = true;
-    this.#book = snapshot;
+    this.#snapshot = snapshot;
     this.#tell();
     await this.#write(0, async (tx) => {
       if ((await tx.objectStore('tanks').count()) > 0) return;
@@ -252,7 +252,7 @@ export class RecordStore {
 
   /** Puts back what is in memory after the database lost it. */
   async putBack(): Promise<void> {
-    if (!this.#book) return;
+    if (!this.#snapshot) return;
     await this.#write(0, () => Promise.resolve(), true);
   }
 
@@ -266,11 +266,11 @@ export class RecordStore {
   async retry(): Promise<void> {
     // After a full disk nobody but the disk has cleared the record: it goes back without a question.
     await this.reload().catch((error: unknown) => {
-      if (!(error instanceof StoreTrouble && isOfLoss(error) && this.#precautions.torn())) throw error;
+      if (!(error instanceof StorageError && isOfLoss(error) && this.#precautions.torn())) throw error;
       return this.putBack();
     });
-    if (!this.#trouble) return;
-    this.#trouble = undefined;
+    if (!this.#error) return;
+    this.#error = undefined;
     this.#tell();
   }
 
@@ -315,7 +315,7 @@ export class RecordStore {
   /** Removes the whole database; used to start the demo afresh, and to put aside one that cannot be opened. */
   async erase(): Promise<void> {
     this.#connection.disconnect();
-    const blocked = () => this.#complain(new StoreTrouble('blocked'));
+    const blocked = () => this.#complain(new StorageError('blocked'));
     // One that is spoilt may refuse once, and is gone then.
     await deleteDB(this.#name, { blocked }).catch(() => deleteDB(this.#name, { blocked }));
     this.#erased = true;
@@ -346,16 +346,16 @@ export class RecordStore {
     const sent: Message = restored || done.written.rows.length > MOST_SENT ? 'changed' : done.written;
     this.#channel?.postMessage(sent);
     await this.#readBack(restored ? this.reload() : this.#follow(done.written));
-    const { snapshot, standing } = this;
-    if (snapshot && standing && standing.turn >= done.written.turn)
-      this.#precautions.written(standing.record, done.written, snapshot);
+    const { snapshot, revision: revision } = this;
+    if (snapshot && revision && revision.turn >= done.written.turn)
+      this.#precautions.written(revision.record, done.written, snapshot);
     return done.filed;
   }
 
   /** It is written; that it cannot be read back is another matter, and must not have it entered twice. */
   async #readBack(reading: Promise<unknown>): Promise<void> {
     await reading.catch((error: unknown) => {
-      this.#complain(error instanceof StoreTrouble && isOfLoss(error) ? error : new StoreTrouble('unread', error));
+      this.#complain(error instanceof StorageError && isOfLoss(error) ? error : new StorageError('unread', error));
     });
   }
 
@@ -364,27 +364,33 @@ export class RecordStore {
    * that; where it does not come, or the snapshot cannot be carried along, the record is read again.
    */
   async #follow(written: Written): Promise<void> {
-    const snapshot = this.#book;
-    if (!snapshot || !this.#standing || this.#setApart.length > 0 || this.#trouble || needsReading(snapshot, written)) {
+    const snapshot = this.#snapshot;
+    if (
+      !snapshot ||
+      !this.#revision ||
+      this.#quarantined.length > 0 ||
+      this.#error ||
+      needsReading(snapshot, written)
+    ) {
       await this.reload();
       return;
     }
-    if (written.turn <= this.#standing.turn) return;
+    if (written.turn <= this.#revision.turn) return;
     this.#ahead.add(written);
     this.#catchUp();
     if (this.#ahead.empty) return;
     await new Promise((resolve) => setTimeout(resolve, COMES_WITHIN));
-    if (written.turn > this.#standing.turn) await this.reload();
+    if (written.turn > this.#revision.turn) await this.reload();
   }
 
   #catchUp(): void {
-    const standing = this.#standing;
-    if (!this.#book || !standing) return;
-    const reached = this.#ahead.carry({ snapshot: this.#book, turn: standing.turn, undoable: this.#undoable });
-    this.#standing = { ...standing, turn: reached.turn };
+    const revision = this.#revision;
+    if (!this.#snapshot || !revision) return;
+    const reached = this.#ahead.carry({ snapshot: this.#snapshot, turn: revision.turn, undoable: this.#undoable });
+    this.#revision = { ...revision, turn: reached.turn };
     this.#undoable = reached.undoable;
-    if (reached.snapshot === this.#book) return;
-    this.#book = reached.snapshot;
+    if (reached.snapshot === this.#snapshot) return;
+    this.#snapshot = reached.snapshot;
     this.#tell();
   }
 
@@ -394,8 +400,7 @@ export class RecordStore {
    */
   async #transact<Result>(rows: number, work: Work<Result>, asked = false): Promise<Wrote<Result>> {
     // The keeper may have cleared it: that is asked about first.
-    if (this.#trouble && isOfLoss(this.#trouble) && !this.#erased && !asked && !this.#precautions.torn())
-      throw this.#trouble;
+    if (this.#error && isOfLoss(this.#error) && !this.#erased && !asked && !this.#precautions.torn()) throw this.#error;
     this.#writing += 1;
     try {
       const wrote = await this.#durable.write(this.#answersWithin + rows * MS_A_ROW, work, (found) =>
@@ -403,13 +408,13 @@ export class RecordStore {
       );
       this.#wasFull ||= wrote.full;
       this.#putBack ||= wrote.restored;
-      if (this.#trouble && !isOfLoss(this.#trouble)) {
-        this.#trouble = undefined;
+      if (this.#error && !isOfLoss(this.#error)) {
+        this.#error = undefined;
         this.#tell();
       }
       return wrote;
     } catch (error) {
-      if (error instanceof StoreTrouble) {
+      if (error instanceof StorageError) {
         this.#wasFull ||= error.kind === 'full';
         this.#complain(error);
       }
@@ -421,24 +426,24 @@ export class RecordStore {
 
   /** What is in memory and has been lost by a database; undefined where it has it, or was emptied on purpose. */
   #lostBy(found: Found): Lost | undefined {
-    const [snapshot, standing] = [this.#book, this.#standing];
-    if (this.#erased || !snapshot || !standing || snapshot.tanks.length + snapshot.entries.length === 0)
+    const [snapshot, revision] = [this.#snapshot, this.#revision];
+    if (this.#erased || !snapshot || !revision || snapshot.tanks.length + snapshot.entries.length === 0)
       return undefined;
-    return isStranger(found, standing) ? { snapshot, standing } : undefined;
+    return isStranger(found, revision) ? { snapshot, revision } : undefined;
   }
 
   async #reading<Result>(withinMs: number, work: (db: IDBPDatabase<RecordDb>) => Promise<Result>): Promise<Result> {
     try {
       const result = await this.#connection.run('reading', withinMs, work);
       // That something can be read does not say that there is room again, nor that what was cleared is back: the whole reading tells.
-      if (this.#trouble && this.#trouble.kind !== 'full' && !isOfLoss(this.#trouble)) {
-        this.#trouble = undefined;
+      if (this.#error && this.#error.kind !== 'full' && !isOfLoss(this.#error)) {
+        this.#error = undefined;
         this.#tell();
       }
       return result;
     } catch (error) {
       // What is refused while something is written is told once nothing more can be tried.
-      if (error instanceof StoreTrouble && this.#writing === 0) this.#complain(error);
+      if (error instanceof StorageError && this.#writing === 0) this.#complain(error);
       throw error;
     }
   }
@@ -450,14 +455,14 @@ export class RecordStore {
       if (this.#connection.closed) return;
       const told = await this.reload().then(
         () => true,
-        (error: unknown) => error instanceof StoreTrouble && isOfLoss(error),
+        (error: unknown) => error instanceof StorageError && isOfLoss(error),
       );
       if (told) return;
     }
   }
 
-  #complain(trouble: StoreTrouble): void {
-    this.#trouble = trouble;
+  #complain(storageError: StorageError): void {
+    this.#error = storageError;
     this.#tell();
   }
 
@@ -467,6 +472,6 @@ export class RecordStore {
 }
 
 /** What is in memory and no longer in the database. */
-function isOfLoss({ kind }: StoreTrouble): boolean {
+function isOfLoss({ kind }: StorageError): boolean {
   return kind === 'cleared' || kind === 'behind';
 }

@@ -6,8 +6,8 @@ import type { Origin, Write } from './database';
 import { mergeRow, sameRow, type Fields } from './merge';
 import { namedBy, neededBy } from './references';
 import { TABLES, type Snapshot, type Entry, type Settings, type TableName } from './schema';
-import { place, type Found } from './standing';
-import { ChangeRefused } from './trouble';
+import { place, type Found } from './revision';
+import { ChangeRefused } from './storage-error';
 
 /** A row of a change, checked, with the row it was made from. */
 export interface Touched {

@@ -3,7 +3,7 @@ import { expose } from 'comlink';
 import { fileTextOf, packCopy, readLocalCopy } from '@/record/copy-text';
 import { keepCopy, listCopies, readCopy, type CopyHead } from '@/record/copies';
 import { readTold, writeFile, type ReadTold } from '@/record/file';
-import { giveUpRoom, keepRoom } from '@/record/kept-room';
+import { giveUpRoom, keepRoom } from '@/record/reserved-space';
 import type { CopyTexts, PackedCopy } from '@/record/local-copy';
 import { RecordStore } from '@/record/store';
 
@@ -58,9 +58,9 @@ const records = {
     return reading(database, zone, async (store) => {
       const snapshot = await store.reload();
       const stream = await file.createWritable();
-      await stream.write(writeFile(snapshot, new Date(at), store.setApart));
+      await stream.write(writeFile(snapshot, new Date(at), store.quarantined));
       await stream.close();
-      return store.standing?.turn;
+      return store.revision?.turn;
     });
   },
   async keepRoom(): Promise<boolean> {
@@ -92,28 +92,28 @@ async function reading<Result>(
 async function copyOf(database: string, zone: string, at: number, apart: Apart): Promise<Copied> {
   return reading(database, zone, async (store) => {
     const snapshot = await store.reload();
-    if (!store.standing || snapshot.tanks.length + snapshot.entries.length === 0) return { failed: false };
+    if (!store.revision || snapshot.tanks.length + snapshot.entries.length === 0) return { failed: false };
     const into = await folder('copies').catch(() => undefined);
-    const own = store.standing;
+    const own = store.revision;
     const newest = (into ? await listCopies(into) : []).find(({ record }) => record === own.record);
     // The record opened without its last changes and was gone on with: its copies are those of another from here on.
     if (Math.max(newest?.turn ?? 0, apart.turn ?? 0) > own.turn) await store.fork();
-    const standing = store.standing;
+    const revision = store.revision;
     const head =
-      newest && newest.turn === standing.turn && newest.record === standing.record
+      newest && newest.turn === revision.turn && newest.record === revision.record
         ? newest
         : into &&
           (await keepCopy(
             into,
-            { ...standing, at, tanks: snapshot.tanks.length, entries: snapshot.entries.length },
-            writeFile(snapshot, new Date(at), store.setApart),
+            { ...revision, at, tanks: snapshot.tanks.length, entries: snapshot.entries.length },
+            writeFile(snapshot, new Date(at), store.quarantined),
           ).catch(() => undefined));
     return {
       head,
       failed: into !== undefined && head === undefined,
       packed:
-        apart.wanted || standing.record !== own.record
-          ? await packCopy(snapshot, store.setApart, standing, at)
+        apart.wanted || revision.record !== own.record
+          ? await packCopy(snapshot, store.quarantined, revision, at)
           : undefined,
     };
   });

@@ -21,7 +21,7 @@ export function CopiesKept({ snapshot }: { readonly snapshot: Snapshot }) {
   const [found, setFound] = useState<{ readonly head: CopyHead; readonly read: FileRead }>();
   const when = ({ at }: CopyHead) => whenText(at, now, snapshot.settings.zone);
   const named = (head: CopyHead) => `${when(head)}${head.place === 'apart' ? ', in local storage' : ''}`;
-  const unreadable = () => notify({ text: 'This copy cannot be read; try an older one.', trouble: true });
+  const unreadable = () => notify({ text: 'This copy cannot be read; try an older one.', error: true });
   const look = async (head: CopyHead) => {
     const told = await readCopyKept(head, snapshot.settings.zone);
     if ('read' in told) setFound({ head, read: told.read });
@@ -56,7 +56,7 @@ export function CopiesKept({ snapshot }: { readonly snapshot: Snapshot }) {
                 {head.since !== undefined &&
                   `; entries since ${whenText(head.since, now, snapshot.settings.zone, 'day')} only: those before had no room`}
               </span>
-              {store.standing?.record !== head.record && (
+              {store.revision?.record !== head.record && (
                 <span className="text-soft"> (of a record before this one)</span>
               )}
             </span>

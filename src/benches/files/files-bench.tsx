@@ -18,7 +18,7 @@ import { ImportFile } from '@/interface/workspace/import-file';
 import { KeptSafe } from './kept-safe';
 import { OwnFileSection } from './own-file-section';
 import { PastChanges } from './past-changes';
-import { SetApartRows } from './set-apart-rows';
+import { QuarantinedRows } from './quarantined-rows';
 
 /** The record as a whole: out to files, and back from them. */
 export function FilesBench() {
@@ -57,7 +57,7 @@ function TheRecord({ snapshot }: { readonly snapshot: Snapshot }) {
       <ImportFile snapshot={snapshot} />
       {name === 'mine' && <OwnFileSection zone={snapshot.settings.zone} />}
       {name === 'mine' && <CopiesKept snapshot={snapshot} />}
-      <SetApartRows />
+      <QuarantinedRows />
       <PastChanges snapshot={snapshot} />
       {name === 'demo' && (
         <section aria-label="The demo" className="mt-10 border-t border-line pt-5">
@@ -74,7 +74,7 @@ function TheRecord({ snapshot }: { readonly snapshot: Snapshot }) {
               void restart().catch((error: unknown) =>
                 notify({
                   text: failureText(error),
-                  trouble: true,
+                  error: true,
                 }),
               )
             }

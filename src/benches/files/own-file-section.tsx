@@ -29,7 +29,7 @@ export function OwnFileSection({ zone }: { readonly zone: string }) {
       </Section>
     );
   const choose = () =>
-    chooseOwnFile(DATABASES.mine, store).catch((error: unknown) => notify({ text: failureText(error), trouble: true }));
+    chooseOwnFile(DATABASES.mine, store).catch((error: unknown) => notify({ text: failureText(error), error: true }));
   return (
     <Section>
       <p className="mt-1 text-soft">

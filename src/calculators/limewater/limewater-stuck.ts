@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { greatestWhere } from '@/numerics/bisection';
+import { bisectGreatest } from '@/numerics/bisection';
 import { limewaterAtOnce, limewaterRunning, type AfterLimewater } from '@/chemistry/limewater/accident';
 import { sumOfSalts } from '@/chemistry/reagents/solution';
 import { quantity } from '@/quantities/quantity';
@@ -45,7 +45,7 @@ export const limewaterStuck = defineCalculator({
     const atOnce = (litres: number) => limewaterAtOnce(tank, strength, litres);
     const whole = atOnce(canRunL);
     const survivable = (litres: number) => survives(atOnce(litres), highestPh);
-    const largestL = greatestWhere(survivable, netVolumeL);
+    const largestL = bisectGreatest(survivable, netVolumeL);
     const flows = pumpLPerH !== undefined && pumpLPerH > 0 ? pumpLPerH : undefined;
     const running = (exchangePerDay?: number) =>
       flows === undefined

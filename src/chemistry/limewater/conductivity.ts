@@ -1,4 +1,4 @@
-import { greatestWhere } from '@/numerics/bisection';
+import { bisectGreatest } from '@/numerics/bisection';
 import { gramsOfAlkalinity } from './saturation';
 
 /**
@@ -32,6 +32,6 @@ export function limewaterConductivity(eqPerL: number): number {
  * @param mSPerCm as a meter that brings its reading to 25 °C shows it
  */
 export function gramsOfConductivity(mSPerCm: number): number {
-  const eqPerL = greatestWhere((each) => limewaterConductivity(each) <= mSPerCm, MOST_EQ_PER_L);
+  const eqPerL = bisectGreatest((each) => limewaterConductivity(each) <= mSPerCm, MOST_EQ_PER_L);
   return gramsOfAlkalinity(eqPerL * 1000);
 }

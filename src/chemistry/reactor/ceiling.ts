@@ -1,5 +1,5 @@
 import { carbonateOfWater, type CarbonateOfWater } from '../carbonate/reef-water';
-import { greatestWhere } from '@/numerics/bisection';
+import { bisectGreatest } from '@/numerics/bisection';
 import { unlessRefused } from '../refusal';
 import { CALCIUM_MG_PER_MEQ } from '../tank-model/metabolism';
 
@@ -43,7 +43,7 @@ function atPh(feed: Feed, alkalinityMmolPerL: number, phNbs: number): CarbonateO
  * Source: CaCO3 + CO2 + H2O → Ca²⁺ + 2 HCO3⁻ with the constants of Dickson, Sabine and Christian 2007; Ksp of Mucci 1983
  */
 export function effluentCeiling(feed: Feed, chamberPh: number): number {
-  return greatestWhere(
+  return bisectGreatest(
     (alkalinity) => (atPh(feed, alkalinity, chamberPh)?.aragonite ?? Infinity) <= 1,
     MOST_MMOL_PER_L,
     feed.alkalinity,
@@ -54,7 +54,7 @@ export function effluentCeiling(feed: Feed, chamberPh: number): number {
 export function chamberPhFor(feed: Feed, effluentAlkalinity: number): number | undefined {
   const reaches = (phNbs: number) => effluentCeiling(feed, phNbs) >= effluentAlkalinity;
   if (!reaches(CHAMBER_PH[0])) return undefined;
-  return greatestWhere(reaches, CHAMBER_PH[1], CHAMBER_PH[0]);
+  return bisectGreatest(reaches, CHAMBER_PH[1], CHAMBER_PH[0]);
 }
 
 /** The effluent as its alkalinity and the chamber's pH make it. */
@@ -85,7 +85,7 @@ export function afterSecondChamber(feed: Feed, first: Effluent): Effluent {
         first.calcium + more * CALCIUM_MG_PER_MEQ,
       ),
     );
-  const more = greatestWhere((each) => (water(each)?.aragonite ?? Infinity) <= 1, 2 * first.dic);
+  const more = bisectGreatest((each) => (water(each)?.aragonite ?? Infinity) <= 1, 2 * first.dic);
   const after = water(more);
   return after
     ? {

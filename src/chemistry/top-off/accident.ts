@@ -1,7 +1,7 @@
 import type { TankEvent, TankState, Vessel } from '../tank-model/events';
 import { DAY_MS, simulate } from '../tank-model/simulate';
 import { FRESH_WATER } from '../tank-model/water';
-import { greatestWhere } from '@/numerics/bisection';
+import { bisectGreatest } from '@/numerics/bisection';
 
 /** The water a top-off looks after. */
 export interface TopOffTank {
@@ -105,7 +105,7 @@ function firstHour({ course, end, at }: Accident, passed: (point: CoursePoint) =
   const after = course.findIndex(passed);
   const [from, to] = [course[after - 1], course[after]];
   if (!from || !to) return undefined;
-  return from.hours + greatestWhere((hours) => !passed(at(from.hours + hours)), to.hours - from.hours);
+  return from.hours + bisectGreatest((hours) => !passed(at(from.hours + hours)), to.hours - from.hours);
 }
 
 /**
@@ -113,5 +113,5 @@ function firstHour({ course, end, at }: Accident, passed: (point: CoursePoint) =
  * @returns litres; nought where the water already stands below the floor
  */
 export function largestReservoirL(tank: TopOffTank, floor: number, upToL: number): number {
-  return greatestWhere((litres) => freshWaterIn(tank, litres).end.salinity >= floor, upToL);
+  return bisectGreatest((litres) => freshWaterIn(tank, litres).end.salinity >= floor, upToL);
 }

@@ -1,4 +1,4 @@
-import { greatestWhere } from '@/numerics/bisection';
+import { bisectGreatest } from '@/numerics/bisection';
 import { within } from '../refusal';
 
 /** A hose from end to end. */
@@ -42,7 +42,7 @@ export function headLostCm(litresPerHour: number, { boreCm, lengthCm }: Hose): n
 /** What runs through a hose of its own accord under a head of so many cm: a siphon. L/h. */
 export function siphonLPerH(headCm: number, hose: Hose): number {
   if (headCm <= 0) return 0;
-  return greatestWhere((flow) => headLostCm(flow, hose) <= headCm, 1e5);
+  return bisectGreatest((flow) => headLostCm(flow, hose) <= headCm, 1e5);
 }
 
 /**
@@ -58,5 +58,5 @@ export function pumpGivesLPerH(
   within('greatest lift', greatestLiftCm, 1, 1e4, 'cm');
   const spareHead = (flow: number) => greatestLiftCm * (1 - flow / litresPerHour) - Math.max(0, liftCm);
   if (litresPerHour === 0 || spareHead(0) <= 0) return 0;
-  return greatestWhere((flow) => (hose ? headLostCm(flow, hose) : 0) <= spareHead(flow), litresPerHour);
+  return bisectGreatest((flow) => (hose ? headLostCm(flow, hose) : 0) <= spareHead(flow), litresPerHour);
 }

@@ -10,7 +10,7 @@ function nameOf({ says }: Caution): string {
 }
 
 /** The names of all that are understood, as they are kept. */
-export function understoodSoFar(): string {
+export function acknowledgedSoFar(): string {
   try {
     return localStorage.getItem(KEY) ?? '[]';
   } catch {
@@ -18,7 +18,7 @@ export function understoodSoFar(): string {
   }
 }
 
-export function isUnderstood(kept: string, caution: Caution): boolean {
+export function isAcknowledged(kept: string, caution: Caution): boolean {
   try {
     return (JSON.parse(kept) as string[]).includes(nameOf(caution));
   } catch {
@@ -26,9 +26,9 @@ export function isUnderstood(kept: string, caution: Caution): boolean {
   }
 }
 
-export function understand(caution: Caution): void {
+export function acknowledge(caution: Caution): void {
   try {
-    const known = JSON.parse(understoodSoFar()) as string[];
+    const known = JSON.parse(acknowledgedSoFar()) as string[];
     localStorage.setItem(KEY, JSON.stringify([...new Set([...known, nameOf(caution)])]));
   } catch {
     // Then it is shown again.
@@ -36,7 +36,7 @@ export function understand(caution: Caution): void {
   for (const tell of listeners) tell();
 }
 
-export function onUnderstood(tell: () => void): () => void {
+export function onAcknowledged(tell: () => void): () => void {
   listeners.add(tell);
   window.addEventListener('storage', tell);
   return () => {

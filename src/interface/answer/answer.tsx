@@ -49,7 +49,7 @@ export function Answer({
       );
       notify({ text: 'Copied' });
     } catch {
-      notify({ text: 'The browser did not allow copying.', trouble: true });
+      notify({ text: 'The browser did not allow copying.', error: true });
     }
   };
   return (

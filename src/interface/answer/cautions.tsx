@@ -4,7 +4,7 @@ import { useSyncExternalStore } from 'react';
 import type { Caution } from '@/calculators/calculator/calculator';
 import { Button } from '../controls/button';
 import { Sentence } from './phrases';
-import { isUnderstood, onUnderstood, understand, understoodSoFar } from './acknowledged';
+import { isAcknowledged, onAcknowledged, acknowledge, acknowledgedSoFar } from './acknowledged';
 
 const LOOK = {
   danger: { mark: '▲', word: 'Danger', tone: 'text-rust' },
@@ -82,7 +82,7 @@ function One({ caution }: { readonly caution: Caution }) {
       <span>
         <Sentence phrases={caution.says} />
         {caution.usual && !known(caution) && (
-          <Button look="quiet" className="no-print -my-1.5" onClick={() => understand(caution)}>
+          <Button look="quiet" className="no-print -my-1.5" onClick={() => acknowledge(caution)}>
             Understood
           </Button>
         )}
@@ -92,6 +92,6 @@ function One({ caution }: { readonly caution: Caution }) {
 }
 
 function useUnderstood(): (caution: Caution) => boolean {
-  const known = useSyncExternalStore(onUnderstood, understoodSoFar, understoodSoFar);
-  return (caution) => caution.usual === true && isUnderstood(known, caution);
+  const known = useSyncExternalStore(onAcknowledged, acknowledgedSoFar, acknowledgedSoFar);
+  return (caution) => caution.usual === true && isAcknowledged(known, caution);
 }

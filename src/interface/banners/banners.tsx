@@ -2,8 +2,8 @@
 
 import { ClockBanner } from './clock-banner';
 import { CopyBanner } from './copy-banner';
-import { SetApartBanner } from './set-apart-banner';
-import { TroubleBanner } from './trouble-banner';
+import { QuarantinedBanner } from './quarantined-banner';
+import { StorageErrorBanner } from './storage-error-banner';
 import { UpdateBanner } from './update-banner';
 import { ZoneBanner } from './zone-banner';
 
@@ -11,9 +11,9 @@ import { ZoneBanner } from './zone-banner';
 export function Banners() {
   return (
     <>
-      <TroubleBanner />
+      <StorageErrorBanner />
       <CopyBanner />
-      <SetApartBanner />
+      <QuarantinedBanner />
       <ClockBanner />
       <ZoneBanner />
       <UpdateBanner />

@@ -6,7 +6,7 @@ import { hereZone } from '../time/here-zone';
 import { Link } from '../address/link';
 import { notify } from '../notices/notices';
 import { whenText } from '../time/when';
-import { useSnapshotIfRead, useCommit, useNow, useTrouble, useWorkspace } from '../workspace/workspace';
+import { useSnapshotIfRead, useCommit, useNow, useStorageError, useWorkspace } from '../workspace/workspace';
 import { Act, Banner } from './banner';
 
 /** A copy of the record that holds more than what was opened. */
@@ -14,10 +14,10 @@ export function CopyBanner() {
   const { offer } = useCopies();
   const { name, store } = useWorkspace();
   const snapshot = useSnapshotIfRead();
-  const trouble = useTrouble();
+  const storageError = useStorageError();
   const commit = useCommit();
   const now = useNow();
-  if (name !== 'mine' || !offer || (!snapshot && trouble?.kind !== 'damaged')) return null;
+  if (name !== 'mine' || !offer || (!snapshot && storageError?.kind !== 'damaged')) return null;
   const { head, why } = offer;
   const zone = snapshot?.settings.zone ?? hereZone();
   const when = whenText(head.at, now, zone);
@@ -32,7 +32,7 @@ export function CopyBanner() {
       if ('faults' in told) {
         notify({
           text: `This copy cannot be read (${told.faults[0] ?? ''}): look at the others under “All copies”.`,
-          trouble: true,
+          error: true,
         });
         return;
       }
@@ -41,7 +41,7 @@ export function CopyBanner() {
       if (present && (await commit(replaceWith(told.read.snapshot, present, `Brought back the copy of ${when}`))))
         copyTaken();
     } catch (error) {
-      notify({ text: failureText(error), trouble: true });
+      notify({ text: failureText(error), error: true });
     }
   };
   return (

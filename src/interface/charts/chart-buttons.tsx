@@ -8,19 +8,19 @@ interface Props {
   readonly asTable: boolean;
   readonly onTable: () => void;
   readonly onCsv: () => void;
-  readonly onTrouble: () => void;
+  readonly onStorageError: () => void;
   readonly drawing: () => SVGSVGElement | undefined;
 }
 
 /** A chart as a table, and the ways it can leave. */
-export function ChartButtons({ name, fileName, asTable, onTable, onCsv, onTrouble, drawing }: Props) {
+export function ChartButtons({ name, fileName, asTable, onTable, onCsv, onStorageError, drawing }: Props) {
   const saveDrawing = async (as: 'svg' | 'png') => {
     const drawn = drawing();
     if (!drawn) return;
     if (as === 'svg') saveFile(`${fileName}.svg`, 'image/svg+xml', svgText(drawn));
     else await savePng(`${fileName}.png`, drawn);
   };
-  const draw = (as: 'svg' | 'png') => void saveDrawing(as).catch(onTrouble);
+  const draw = (as: 'svg' | 'png') => void saveDrawing(as).catch(onStorageError);
   return (
     <span className="no-print ml-auto flex text-sm">
       <ChartButton onClick={onTable} label={`${name} as a ${asTable ? 'chart' : 'table'}`}>

@@ -32,7 +32,7 @@ export function ChartFrame({ label, caption, name, fileName, onCsv, table, child
           asTable={asTable}
           onTable={() => setAsTable(!asTable)}
           onCsv={onCsv}
-          onTrouble={() => notify({ text: 'The picture could not be made.', trouble: true })}
+          onStorageError={() => notify({ text: 'The picture could not be made.', error: true })}
           drawing={() => frame.current?.querySelector<SVGSVGElement>('svg.recharts-surface') ?? undefined}
         />
       </figcaption>

@@ -6,7 +6,7 @@ export interface Notice {
   readonly text: string;
   /** The way back, or the next thing to do. */
   readonly action?: { readonly words: string; readonly run: () => void };
-  readonly trouble?: boolean;
+  readonly error?: boolean;
 }
 
 /** The notice that stands, with its way back. */
@@ -18,14 +18,14 @@ export function NoticeToast({
   readonly dismiss: () => void;
 }) {
   return (
-    <Toast.Provider swipeDirection="down" duration={notice?.trouble ? 20_000 : 8000} label="Notice">
+    <Toast.Provider swipeDirection="down" duration={notice?.error ? 20_000 : 8000} label="Notice">
       {notice && (
         <Toast.Root
           key={notice.key}
           open
           onOpenChange={(open) => !open && dismiss()}
-          type={notice.trouble ? 'foreground' : 'background'}
-          className={`flex items-center gap-4 rounded-md border px-4 py-2 shadow-lg ${notice.trouble ? 'border-rust bg-rust-wash text-rust' : 'border-edge bg-sheet'}`}
+          type={notice.error ? 'foreground' : 'background'}
+          className={`flex items-center gap-4 rounded-md border px-4 py-2 shadow-lg ${notice.error ? 'border-rust bg-rust-wash text-rust' : 'border-edge bg-sheet'}`}
         >
           <Toast.Description className="min-w-0">{notice.text}</Toast.Description>
           {notice.action && (

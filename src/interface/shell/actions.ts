@@ -90,7 +90,7 @@ export function useActions(): readonly Action[] {
       })),
       ...everywhere,
       ...done(DONE_AT_A_TANK, {
-        export: () => exportRecord(snapshot, store.setApart),
+        export: () => exportRecord(snapshot, store.quarantined),
         import: go('files'),
         session: () => {
           go('log')();

@@ -6,7 +6,7 @@ import { CycleProvider } from '../workspace/cycle-context';
 import { rememberTank } from '../storage/last-tank';
 import { Link } from '../address/link';
 import { Waiting } from '../lazy/waiting';
-import { TankProvider, useSnapshotIfRead, useTrouble, useWorkspace } from '../workspace/workspace';
+import { TankProvider, useSnapshotIfRead, useStorageError, useWorkspace } from '../workspace/workspace';
 import { DemoNote } from './demo-note';
 import { Shell } from './shell';
 import { HeaderTools } from './header-tools';
@@ -15,13 +15,13 @@ import { Wordmark } from './wordmark';
 /** Finds the tank an address names and puts the hall around its bench. */
 export function TankFrame({ tankId, children }: { readonly tankId: string; readonly children: ReactNode }) {
   const snapshot = useSnapshotIfRead();
-  const trouble = useTrouble();
+  const storageError = useStorageError();
   const { name } = useWorkspace();
   const tank = snapshot?.tanks.find(({ id }) => id === tankId);
   useEffect(() => {
     if (tank) rememberTank(name, tank.id);
   }, [name, tank]);
-  if (!snapshot) return trouble ? <Banners /> : <Waiting />;
+  if (!snapshot) return storageError ? <Banners /> : <Waiting />;
   if (!tank) {
     return (
       <PlainPage>

@@ -52,10 +52,10 @@ const records = () => import('@/workers/records');
 /** Looks for a copy to offer once the record was opened, or could not be. */
 export async function lookForCopies(store: RecordStore): Promise<void> {
   const heads = await allCopies();
-  const { snapshot, standing, trouble } = store;
-  const lost = trouble?.kind === 'damaged';
+  const { snapshot, revision: revision, storageError } = store;
+  const lost = storageError?.kind === 'damaged';
   const found =
-    heads && (snapshot || lost) ? copyToOffer(heads, standing, lost || snapshot?.tanks.length === 0) : undefined;
+    heads && (snapshot || lost) ? copyToOffer(heads, revision, lost || snapshot?.tanks.length === 0) : undefined;
   const offer = found && found.head.name !== keptDeclined() ? found : undefined;
   set({ heads, offer, looked: snapshot !== undefined });
 }
@@ -102,8 +102,8 @@ function followWithCopies(database: string, store: RecordStore): () => void {
   let looking: Promise<void> | undefined;
   const copy = async () => {
     timer = undefined;
-    const turn = store.standing?.turn;
-    const record = store.standing?.record;
+    const turn = store.revision?.turn;
+    const record = store.revision?.record;
     const began = performance.now();
     const storage = apartStorage();
     const apart = storage && localCopies(storage).find((each) => each.record === record);
@@ -138,16 +138,16 @@ function followWithCopies(database: string, store: RecordStore): () => void {
     }
   };
   const look = () => {
-    const { standing, snapshot } = store;
+    const { revision: revision, snapshot } = store;
     if (snapshot && !copies.now().looked) {
       // Opened at last, after another tab had stood in the way.
       looking ??= lookForCopies(store).finally(() => (looking = undefined));
       return;
     }
-    if (!snapshot || !standing || standing.turn === copiedTurn || timer !== undefined) return;
+    if (!snapshot || !revision || revision.turn === copiedTurn || timer !== undefined) return;
     // A record that opened without its last changes is not copied until it is gone on with.
-    if (copies.now().offer) offeredAt ??= standing.turn;
-    if (standing.turn === offeredAt) return;
+    if (copies.now().offer) offeredAt ??= revision.turn;
+    if (revision.turn === offeredAt) return;
     if (snapshot.tanks.length + snapshot.entries.length === 0) return;
     timer = setTimeout(() => void copy(), Math.max(SOON_MS, restsUntil - performance.now()));
   };

@@ -132,7 +132,7 @@ export async function writeOwnFile(database: string, store: RecordStore): Promis
   await find();
   const file = handle;
   const present = own.now();
-  if (!file || !present || store.standing?.turn === writtenTurn) return;
+  if (!file || !present || store.revision?.turn === writtenTurn) return;
   if (!(await permitted(file))) {
     own.set({ ...present, state: 'asks' });
     return;

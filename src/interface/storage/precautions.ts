@@ -1,5 +1,5 @@
 import { carryOn, localCopies } from '@/record/local-copy';
-import type { Standing } from '@/record/standing';
+import type { Revision } from '@/record/revision';
 import type { Precautions } from '@/record/durable-write';
 import { roomGivenUp } from './quota';
 
@@ -33,11 +33,11 @@ export function isTorn(): boolean {
 }
 
 /** Whether the copy in local storage holds all that a record does. */
-export function isInCopyApart(standing: Standing | undefined): boolean {
+export function isInCopyApart(revision: Revision | undefined): boolean {
   const storage = apartStorage();
-  if (!storage || !standing) return false;
+  if (!storage || !revision) return false;
   return localCopies(storage).some(
-    ({ record, turn, since }) => record === standing.record && turn >= standing.turn && since === undefined,
+    ({ record, turn, since }) => record === revision.record && turn >= revision.turn && since === undefined,
   );
 }
 

@@ -49,7 +49,7 @@ async function oneStep(store: RecordStore, doing: 'undo' | 'redo', seq: number |
         : { text: words.gone },
     );
   } catch (error) {
-    notify({ text: failureText(error), trouble: true });
+    notify({ text: failureText(error), error: true });
   }
 }
 

@@ -19,7 +19,7 @@ export function ExportButton({
     <Button
       look={look}
       onClick={() => {
-        if (exportRecord(snapshot, store.setApart)) onDone?.();
+        if (exportRecord(snapshot, store.quarantined)) onDone?.();
       }}
     >
       Export everything

@@ -14,9 +14,9 @@ import type { Tell } from '@/calculators/calculator/sentence';
 import type { Change, Course } from '@/record/change';
 import { saidBy } from '@/record/says-the-same';
 import type { Snapshot, TableName, Tank } from '@/record/schema';
-import type { SetApart } from '@/record/set-apart';
+import type { Quarantined } from '@/record/quarantine';
 import { RecordStore } from '@/record/store';
-import type { StoreTrouble } from '@/record/trouble';
+import type { StorageError } from '@/record/storage-error';
 import { lookForCopies, useKeepCopies } from '../storage/copies';
 import { failureText } from '../storage/failure-text';
 import { hereZone } from '../time/here-zone';
@@ -99,25 +99,25 @@ export function useSnapshotIfRead(): Snapshot | undefined {
   );
 }
 
-export function useTrouble(): StoreTrouble | undefined {
+export function useStorageError(): StorageError | undefined {
   const { store } = useWorkspace();
   return useSyncExternalStore(
     store.subscribe,
-    () => store.trouble,
+    () => store.storageError,
     () => undefined,
   );
 }
 
 /** Rows on disk that cannot be read. */
-export function useSetApart(): readonly SetApart[] {
+export function useQuarantined(): readonly Quarantined[] {
   const { store } = useWorkspace();
   return useSyncExternalStore(
     store.subscribe,
-    () => store.setApart,
+    () => store.quarantined,
     () => NONE_APART,
   );
 }
-const NONE_APART: readonly SetApart[] = [];
+const NONE_APART: readonly Quarantined[] = [];
 
 /** Whether room ran out since this page was opened. */
 export function useWasFull(): boolean {
@@ -196,7 +196,7 @@ export function useCommit(): (change: Change, course?: Course) => Promise<boolea
       // Whatever this rests on was worked out from what the field held before.
       const refused = refusedField();
       if (refused !== undefined) {
-        notify({ text: `Not done: “${refused}” is not accepted. Correct it first.`, trouble: true });
+        notify({ text: `Not done: “${refused}” is not accepted. Correct it first.`, error: true });
         return false;
       }
       const said = saidBy(change, (table, id) => store.holds(table as TableName, id));
@@ -204,13 +204,13 @@ export function useCommit(): (change: Change, course?: Course) => Promise<boolea
       if (said !== undefined && said === last?.said) {
         if (!last.done) return false;
         // Undone in between, or pressed again on purpose, it is filed again.
-        if (last.done.turn === store.standing?.turn && performance.now() - last.done.at < ONE_PRESS_MS) return false;
+        if (last.done.turn === store.revision?.turn && performance.now() - last.done.at < ONE_PRESS_MS) return false;
       }
       if (said !== undefined) pressed.set(store, { said, done: undefined });
       try {
         const filed = await store.commit(change, course);
         if (said !== undefined)
-          pressed.set(store, { said, done: { turn: store.standing?.turn, at: performance.now() } });
+          pressed.set(store, { said, done: { turn: store.revision?.turn, at: performance.now() } });
         if (name === 'mine') askToPersist();
         notify({
           text: change.label,
@@ -220,7 +220,7 @@ export function useCommit(): (change: Change, course?: Course) => Promise<boolea
         return true;
       } catch (error) {
         if (said !== undefined) pressed.delete(store);
-        notify({ text: failureText(error), trouble: true });
+        notify({ text: failureText(error), error: true });
         return false;
       }
     },

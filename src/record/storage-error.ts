@@ -1,5 +1,5 @@
 /** What storage refused, by what the keeper can do about it. */
-export type TroubleKind =
+export type StorageErrorKind =
   | 'blocked'
   | 'full'
   | 'outdated'
@@ -12,7 +12,7 @@ export type TroubleKind =
   | 'unfetched'
   | 'failed';
 
-const WORDS: Record<TroubleKind, string> = {
+const WORDS: Record<StorageErrorKind, string> = {
   blocked: 'Another tab holds an older version of the record open. Close the other tabs of Mild Tide.',
   full: 'The disk or the browser’s storage is full, so this was not saved. What you typed is still here. Export everything now, before you close or restart the browser: it may lose its database over this. Then free some space and try again.',
   outdated:
@@ -34,10 +34,10 @@ const WORDS: Record<TroubleKind, string> = {
 };
 
 /** What went wrong with storage, in words for the keeper. */
-export class StoreTrouble extends Error {
-  readonly kind: TroubleKind;
+export class StorageError extends Error {
+  readonly kind: StorageErrorKind;
 
-  constructor(kind: TroubleKind, cause?: unknown) {
+  constructor(kind: StorageErrorKind, cause?: unknown) {
     super(WORDS[kind], { cause });
     this.name = 'StoreTrouble';
     this.kind = kind;
@@ -72,16 +72,16 @@ const OF_STORAGE = new Set([
  * The trouble a browser's error stands for, or undefined for an error that is not storage's.
  * @param doing what was under way: the same error tells of different things when the database is opened, read and written
  */
-export function troubleOf(error: unknown, doing: 'opening' | 'reading' | 'writing'): StoreTrouble | undefined {
-  if (error instanceof StoreTrouble) return error;
+export function storageErrorOf(error: unknown, doing: 'opening' | 'reading' | 'writing'): StorageError | undefined {
+  if (error instanceof StorageError) return error;
   if (!(error instanceof Error || error instanceof DOMException)) return undefined;
   const { name } = error;
-  if (name === 'VersionError') return new StoreTrouble('outdated', error);
-  if (FORBIDDEN.has(name)) return new StoreTrouble('unavailable', error);
+  if (name === 'VersionError') return new StorageError('outdated', error);
+  if (FORBIDDEN.has(name)) return new StorageError('unavailable', error);
   if (name === 'QuotaExceededError' || (doing === 'writing' && NO_ROOM.has(name)))
-    return new StoreTrouble('full', error);
+    return new StorageError('full', error);
   if (!OF_STORAGE.has(name)) return undefined;
-  return new StoreTrouble(doing === 'writing' ? 'failed' : 'damaged', error);
+  return new StorageError(doing === 'writing' ? 'failed' : 'damaged', error);
 }
 
 /**
@@ -91,7 +91,7 @@ export function troubleOf(error: unknown, doing: 'opening' | 'reading' | 'writin
 export async function withinTime<Result>(work: Promise<Result>, ms: number): Promise<Result> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const up = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new StoreTrouble('stuck')), ms);
+    timer = setTimeout(() => reject(new StorageError('stuck')), ms);
   });
   try {
     return await Promise.race([work, up]);

@@ -5,7 +5,7 @@ import type { MadeWhole, Origin, RecordDb, Store, Write } from './database';
 import { ROW_TABLES, type Snapshot, type TableName } from './schema';
 
 /** Which record a snapshot is of, and how far that had come when it was read. */
-export interface Standing {
+export interface Revision {
   readonly record: string;
   /** Counts up with each change, undo and redo. */
   readonly turn: number;
@@ -14,7 +14,7 @@ export interface Standing {
 }
 
 /** What a database says of itself. */
-export interface Found extends Standing {
+export interface Found extends Revision {
   readonly origin: Origin | undefined;
   /** Nothing was ever written into it, or all of it is gone. */
   readonly empty: boolean;
@@ -36,11 +36,11 @@ export async function foundIn(tx: IDBPTransaction<RecordDb, Store[], 'readonly'>
  * Whether a database is none that a snapshot was read from: it is empty, older, or another's. What is written on top of it would stand there
  * alone.
  */
-export function isStranger(found: Found, standing: Standing): boolean {
-  const known = found.record === standing.record || (found.origin?.from ?? []).includes(standing.record);
+export function isStranger(found: Found, revision: Revision): boolean {
+  const known = found.record === revision.record || (found.origin?.from ?? []).includes(revision.record);
   // Made whole in a tab that had not heard of all that this one holds.
-  const madeOfLess = found.whole && found.whole.id !== standing.whole?.id && found.whole.turn < standing.turn;
-  return !known || found.turn < standing.turn || madeOfLess === true;
+  const madeOfLess = found.whole && found.whole.id !== revision.whole?.id && found.whole.turn < revision.turn;
+  return !known || found.turn < revision.turn || madeOfLess === true;
 }
 
 /**
@@ -48,15 +48,15 @@ export function isStranger(found: Found, standing: Standing): boolean {
  * besides stays. Of the log of changes there is nothing in memory: what is undone from now on is what is done from now on.
  * @returns what the database says of itself then
  */
-export async function makeWhole(tx: Write, snapshot: Snapshot, standing: Standing, found: Found): Promise<Found> {
+export async function makeWhole(tx: Write, snapshot: Snapshot, revision: Revision, found: Found): Promise<Found> {
   await tx.objectStore('settings').put(snapshot.settings);
   for (const table of ROW_TABLES) await Promise.all(snapshot[table].map((row) => place(tx, table, row.id, row)));
   const { from, seq = 0 } = found.origin ?? {};
   const origin: Origin = {
     id: 'origin',
-    record: standing.record,
+    record: revision.record,
     ...(from && { from }),
-    whole: { id: nanoid(10), turn: Math.max(standing.turn, found.turn) },
+    whole: { id: nanoid(10), turn: Math.max(revision.turn, found.turn) },
     seq: Math.max(seq, lastSeq(snapshot)),
   };
   await tx.objectStore('meta').put(origin);

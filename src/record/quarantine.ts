@@ -3,7 +3,7 @@ import { lostToEntry } from './references';
 import { ROW_TABLES, TABLES, type Snapshot, type RowTable, type Settings, type TableName } from './schema';
 
 /** A row on disk that is none of its table's, or that means nothing without one that is: it stays where it is, and out of the snapshot. */
-export interface SetApart {
+export interface Quarantined {
   readonly table: TableName;
   readonly id: string;
   readonly row: unknown;
@@ -17,7 +17,7 @@ export type RawSnapshot = Readonly<Record<RowTable, readonly unknown[]>> & { rea
 interface Sorted {
   readonly settings: Settings | undefined;
   readonly rows: Omit<Snapshot, 'settings'>;
-  readonly setApart: readonly SetApart[];
+  readonly quarantined: readonly Quarantined[];
 }
 
 /**
@@ -26,13 +26,13 @@ interface Sorted {
  * @param read the snapshot as it was last read: rows that stood in it were found to fit, and are written through their schema since
  */
 export function sortRows(raw: RawSnapshot, read?: Snapshot): Sorted {
-  const setApart: SetApart[] = [];
+  const quarantined: Quarantined[] = [];
   const passed = new Map(ROW_TABLES.map((table) => [table as TableName, new Set(read?.[table].map(({ id }) => id))]));
   const fits = (table: TableName, row: unknown): boolean => {
     if (passed.get(table)?.has((row as { readonly id: string }).id)) return true;
     const { error } = TABLES[table].safeParse(row);
     if (error)
-      setApart.push({
+      quarantined.push({
         table,
         id: idOf(row),
         row,
@@ -51,7 +51,7 @@ export function sortRows(raw: RawSnapshot, read?: Snapshot): Sorted {
   const entries = rows.entries.filter((entry) => {
     const lost = lostToEntry(entry, there);
     if (lost)
-      setApart.push({
+      quarantined.push({
         table: 'entries',
         id: entry.id,
         row: entry,
@@ -64,7 +64,7 @@ export function sortRows(raw: RawSnapshot, read?: Snapshot): Sorted {
   );
   const settings =
     raw.settings === undefined || !fits('settings', raw.settings) ? undefined : (raw.settings as Settings);
-  return { settings, rows: { ...rows, tanks, entries }, setApart };
+  return { settings, rows: { ...rows, tanks, entries }, quarantined };
 }
 
 function idOf(row: unknown): string {

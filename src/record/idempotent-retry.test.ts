@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Change } from './change';
-import { sameAgain } from './same-again';
+import { idempotentRetry } from './idempotent-retry';
 import type { Entry } from './schema';
 
 const note = (id: string): Entry => ({ id, tankId: 't', at: 1, kind: 'note', note: 'a' });
@@ -20,7 +20,7 @@ const none = () => false;
 describe('a change sent again', () => {
   it('takes over the identities of the one whose fate is not known, where rows name each other too', () => {
     const sent = change('Done', note('a1'), tick('b1', 'a1'));
-    const again = sameAgain(change('Done', note('a2'), tick('b2', 'a2')), sent, none);
+    const again = idempotentRetry(change('Done', note('a2'), tick('b2', 'a2')), sent, none);
     expect(again.put?.entries).toEqual(sent.put?.entries);
   });
 
@@ -31,12 +31,12 @@ describe('a change sent again', () => {
       change('Done', note('a2'), note('a3')),
       { label: 'Done', put: { vessels: [{ id: 'v', name: 'Drum', litres: 60 }] } },
     ])
-      expect(sameAgain(other, sent, none)).toBe(other);
+      expect(idempotentRetry(other, sent, none)).toBe(other);
   });
 
   it('leaves rows that have their identity already: an edit is an edit', () => {
     const edit = change('Saved', note('known'));
-    const again = sameAgain(edit, change('Saved', note('known')), (_, id) => id === 'known');
+    const again = idempotentRetry(edit, change('Saved', note('known')), (_, id) => id === 'known');
     expect(again.put?.entries).toEqual(edit.put?.entries);
   });
 });

@@ -11,7 +11,7 @@ export interface Standing {
 }
 
 /** What was written, here or in other tabs, on what this tab has not heard of yet: it waits until that comes. */
-export class WrittenAhead {
+export class PendingChanges {
   #waiting: Written[] = [];
 
   add(written: Written): void {
@@ -24,8 +24,8 @@ export class WrittenAhead {
   }
 
   /** Carries a snapshot as far as is known without a gap; what it has passed is forgotten. */
-  carry(standing: Standing): Standing {
-    let reached = standing;
+  carry(revision: Standing): Standing {
+    let reached = revision;
     for (;;) {
       const next = this.#waiting.find(({ from }) => from === reached.turn);
       if (!next) break;

@@ -1,13 +1,13 @@
 'use client';
 
 import { Button } from '@/interface/controls/button';
-import { useCommit, useSetApart } from '@/interface/workspace/workspace';
+import { useCommit, useQuarantined } from '@/interface/workspace/workspace';
 
 /** Rows on disk that cannot be read: what is wrong with each, as it lies there, and how to be rid of it. */
-export function SetApartRows() {
-  const setApart = useSetApart();
+export function QuarantinedRows() {
+  const quarantined = useQuarantined();
   const commit = useCommit();
-  if (setApart.length === 0) return null;
+  if (quarantined.length === 0) return null;
   return (
     <section aria-label="Rows set apart" className="mt-8 max-w-3xl">
       <h2 className="text-lg font-semibold">Rows that cannot be read</h2>
@@ -16,7 +16,7 @@ export function SetApartRows() {
         their own.
       </p>
       <ul className="mt-2">
-        {setApart.map(({ table, id, fault, row }) => (
+        {quarantined.map(({ table, id, fault, row }) => (
           <li key={`${table} ${id}`} className="border-t border-line py-2">
             <p>
               <span className="font-semibold">{table}</span>: {fault}

@@ -6,7 +6,7 @@ import { touchedRows, type Change } from './change';
  * @param sent the change whose fate is not known
  * @param known rows there were before it: these have their identity already
  */
-export function sameAgain(change: Change, sent: Change, known: (table: string, id: string) => boolean): Change {
+export function idempotentRetry(change: Change, sent: Change, known: (table: string, id: string) => boolean): Change {
   const isNew = ({ table, id, after }: { table: string; id: string; after: unknown }) =>
     after !== undefined && !known(table, id);
   const now = touchedRows(change).filter(isNew);

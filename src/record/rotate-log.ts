@@ -12,7 +12,7 @@ const VALUES_AT_ONCE = 60;
  * and ext4: `npm run attack -- 10 full-disk`). Once the log has grown past its bound its content goes into tables of its own and the torn file is let go.
  * @throws as storage does, where there is no room for it
  */
-export async function turnLogOver(name: string): Promise<void> {
+export async function rotateLog(name: string): Promise<void> {
   // The databases of a site share one log.
   const scratch = `${name} scratch`;
   const db = await openDB<{ filler: { key: number; value: Uint8Array } }>(scratch, 1, {

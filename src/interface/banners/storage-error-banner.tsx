@@ -6,20 +6,20 @@ import { ExportButton } from '../workspace/export-button';
 import { failureText } from '../storage/failure-text';
 import { notify } from '../notices/notices';
 import { isInCopyApart, isTorn } from '../storage/precautions';
-import { useSnapshotIfRead, useTrouble, useWorkspace } from '../workspace/workspace';
+import { useSnapshotIfRead, useStorageError, useWorkspace } from '../workspace/workspace';
 import { Act, Banner } from './banner';
-import { RoomBanner } from './room-banner';
+import { RoomBanner } from './storage-room-banner';
 
 /** Says what storage refused, and what can be done about it; nothing typed is lost by it. */
-export function TroubleBanner() {
-  const trouble = useTrouble();
+export function StorageErrorBanner() {
+  const storageError = useStorageError();
   const { store } = useWorkspace();
   const snapshot = useSnapshotIfRead();
-  if (!trouble) return <RoomBanner />;
+  if (!storageError) return <RoomBanner />;
   const retry = async () => {
     await store.retry().catch(() => undefined);
     // After a full disk a browser may open nothing more for this page, and all for the next: what is in memory is in the copy.
-    if (store.trouble && isTorn() && isInCopyApart(store.standing)) {
+    if (store.storageError && isTorn() && isInCopyApart(store.revision)) {
       window.location.reload();
       return;
     }
@@ -27,9 +27,9 @@ export function TroubleBanner() {
   };
   const letGo = async () => {
     const sure = await askFirst({
-      title: trouble.kind === 'cleared' ? 'Start with an empty record?' : 'Go on with what the database holds?',
+      title: storageError.kind === 'cleared' ? 'Start with an empty record?' : 'Go on with what the database holds?',
       text: 'What is still in memory is let go. Export it first if it may be wanted.',
-      yes: trouble.kind === 'cleared' ? 'Start empty' : 'Go on',
+      yes: storageError.kind === 'cleared' ? 'Start empty' : 'Go on',
       no: 'Cancel',
     });
     if (sure) await store.letGo().catch(() => undefined);
@@ -51,32 +51,32 @@ export function TroubleBanner() {
       actions={
         <>
           {snapshot &&
-            ['full', 'cleared', 'behind', 'damaged', 'stuck', 'failed', 'unavailable'].includes(trouble.kind) && (
+            ['full', 'cleared', 'behind', 'damaged', 'stuck', 'failed', 'unavailable'].includes(storageError.kind) && (
               <ExportButton snapshot={snapshot} />
             )}
-          {trouble.kind === 'cleared' || trouble.kind === 'behind' ? (
+          {storageError.kind === 'cleared' || storageError.kind === 'behind' ? (
             <>
               <Act
                 onClick={() =>
-                  void store.putBack().catch((error: unknown) => notify({ text: failureText(error), trouble: true }))
+                  void store.putBack().catch((error: unknown) => notify({ text: failureText(error), error: true }))
                 }
               >
                 Put it back
               </Act>
               <Act onClick={() => void letGo()}>
-                {trouble.kind === 'cleared' ? 'Start empty' : 'Go on with what is there'}
+                {storageError.kind === 'cleared' ? 'Start empty' : 'Go on with what is there'}
               </Act>
             </>
-          ) : trouble.kind === 'outdated' || trouble.kind === 'unfetched' ? (
+          ) : storageError.kind === 'outdated' || storageError.kind === 'unfetched' ? (
             <Act onClick={() => window.location.reload()}>Reload</Act>
           ) : (
             <Act onClick={() => void retry()}>Try again</Act>
           )}
-          {trouble.kind === 'damaged' && !snapshot && <Act onClick={() => void throwAway()}>Start empty</Act>}
+          {storageError.kind === 'damaged' && !snapshot && <Act onClick={() => void throwAway()}>Start empty</Act>}
         </>
       }
     >
-      {trouble.message}
+      {storageError.message}
     </Banner>
   );
 }
