@@ -56,7 +56,7 @@ describe('the demo scenario', () => {
   });
 
   it('holds the suspicious magnesium test, which the estimate sets aside', () => {
-    expect(consumptionOf(snapshot, tank('atrium'), 'magnesium', now)?.setAside.map(({ value }) => value)).toEqual([
+    expect(consumptionOf(snapshot, tank('atrium'), 'magnesium', now)?.outliers.map(({ value }) => value)).toEqual([
       1500,
     ]);
   });

@@ -74,7 +74,7 @@ describe('a correction asked of the record', () => {
   it('does nothing on a reading that is left out as an outlier, and says so as Today does', () => {
     const snapshot = snapshotOf(dosing(60, 20), ...steady, alk(0.1, 6.1));
     const asked = ofAlkalinity(snapshot);
-    expect(balanceAt(snapshot, tank, now).of.alkalinity.trend?.setAside).toHaveLength(1);
+    expect(balanceAt(snapshot, tank, now).of.alkalinity.trend?.outliers).toHaveLength(1);
     expect(asked.input.leftOut).toBe(true);
     expect(says(asked)).toMatch(/the last reading, 6\.1 dKH, is left out as an outlier/);
     expect(asked.outcome.values.mlPerDay).toBe(0);

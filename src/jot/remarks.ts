@@ -3,14 +3,14 @@ import type { Line } from './line';
 import { parameterAt } from './names';
 
 /** A part of the line between two breaks. */
-export interface Stretch {
+export interface TextSpan {
   readonly from: number;
   readonly to: number;
 }
 
 /** The parts of a line between its breaks. */
-export function stretchesOf(line: Line): Stretch[] {
-  const found: Stretch[] = [];
+export function stretchesOf(line: Line): TextSpan[] {
+  const found: TextSpan[] = [];
   let from = 0;
   for (let i = 0; i <= line.tokens.length; i++)
     if (i === line.tokens.length || (line.isBreak(i) && line.free(i))) {
@@ -21,7 +21,7 @@ export function stretchesOf(line: Line): Stretch[] {
 }
 
 /** Whether a stretch tells what was not done, or is yet to be. */
-export function isNotDone(line: Line, { from, to }: Stretch): boolean {
+export function isNotDone(line: Line, { from, to }: TextSpan): boolean {
   for (let i = from; i < to; i++)
     if (line.free(i) && NOT_DONE.has(line.word(i)) && !/^(?:maybe|next)$/.test(line.word(i))) return true;
   return false;
@@ -50,7 +50,7 @@ export interface Remarks {
 /** What is left of a line once everything has been read: words become remarks, figures nobody claims are asked about. */
 export function readRemarks(
   line: Line,
-  understoodIn: (stretch: Stretch) => boolean,
+  understoodIn: (stretch: TextSpan) => boolean,
   hint: (word: string) => string | undefined,
 ): Remarks {
   const notes: string[] = [];
@@ -94,7 +94,7 @@ export function readRemarks(
 
 const LEADS = new Set(['on', 'the', 'at', 'for', 'in', 'to', 'of', 'a', 'an', 'with']);
 
-function indices({ from, to }: Stretch): number[] {
+function indices({ from, to }: TextSpan): number[] {
   return Array.from({ length: to - from }, (_, i) => from + i);
 }
 
@@ -114,7 +114,7 @@ function remainder(line: Line, from: number, to: number): string {
 }
 
 /** A figure nobody claims, with the word before it where that is near to one that would. */
-function askOf(line: Line, at: number, stretch: Stretch, hint: (word: string) => string | undefined): void {
+function askOf(line: Line, at: number, stretch: TextSpan, hint: (word: string) => string | undefined): void {
   const before =
     at > stretch.from && line.free(at - 1) && line.tokens[at - 1]?.kind === 'word' ? line.word(at - 1) : undefined;
   const meant = before && hint(before);

@@ -1,5 +1,5 @@
 import type { Filtered, StateSpace } from './kalman';
-import { at, back, carryBack, dot, movesOf, timesVector } from './step-algebra';
+import { at, propagateBack, propagateCovarianceBack, dot, transitionRows, timesVector } from './sparse-step';
 
 export interface Smoothed {
   /** By step: what all measurements together say of the state then, and the variance of each row asked after. */
@@ -31,9 +31,9 @@ export function kalmanSmoother(model: StateSpace, filtered: Filtered, rows: read
     const step = filtered.steps[index];
     const transition = model.steps[index]?.transition;
     if (!step || !transition) continue;
-    const own: (number | undefined)[] = step.met.map(() => undefined);
-    for (let place = step.met.length - 1; place >= 0; place--) {
-      const met = step.met[place];
+    const own: (number | undefined)[] = step.updates.map(() => undefined);
+    for (let place = step.updates.length - 1; place >= 0; place--) {
+      const met = step.updates[place];
       if (!met) continue;
       const { row, innovation, spread, gain } = met;
       timesVector(n, gain, size, nGain);
@@ -60,9 +60,9 @@ export function kalmanSmoother(model: StateSpace, filtered: Filtered, rows: read
     });
     steps[index] = { mean, variances };
     residuals[index] = own;
-    const moves = movesOf(transition, size);
-    back(moves, r);
-    carryBack(moves, n, size, half, before);
+    const moves = transitionRows(transition, size);
+    propagateBack(moves, r);
+    propagateCovarianceBack(moves, n, size, half, before);
     [n, before] = [before, n];
   }
   return { steps, deletionResiduals: residuals };

@@ -4,7 +4,7 @@ import { boundAsReading } from './bounded-measurement';
 import check from './kalman-check.json' with { type: 'json' };
 import { kalmanFilter, type StateSpace } from './kalman';
 import { kalmanSmoother } from './kalman-smoother';
-import { sparse } from './step-algebra';
+import { sparse } from './sparse-step';
 
 const flat = (matrix: readonly (readonly number[])[]) => Float64Array.from(matrix.flat());
 const model: StateSpace = {

@@ -1,5 +1,14 @@
 import { boundAsReading } from './bounded-measurement';
-import { at, carry, columnsOf, drawn, drawnFrom, forward, movesOf, type SparseMatrix } from './step-algebra';
+import {
+  at,
+  predictCovariance,
+  sparseRow,
+  timesRow,
+  observed,
+  predictMean,
+  transitionRows,
+  type SparseMatrix,
+} from './sparse-step';
 
 /** One measurement of the state: value = row · state + noise. */
 export interface Measurement {
@@ -32,7 +41,7 @@ export interface StateSpace {
 }
 
 /** A measurement as the filter met it. */
-interface Met {
+interface MeasurementUpdate {
   readonly row: Float64Array;
   /** What was read less what was predicted. */
   readonly innovation: number;
@@ -46,7 +55,7 @@ interface Met {
 export interface FilteredStep {
   readonly mean: Float64Array;
   readonly covariance: Float64Array;
-  readonly met: readonly (Met | undefined)[];
+  readonly updates: readonly (MeasurementUpdate | undefined)[];
 }
 
 export interface Filtered {
@@ -82,23 +91,23 @@ export function kalmanFilter(
   let logLikelihood = 0;
   const steps: FilteredStep[] = [];
   model.steps.forEach(({ transition, input, noise, measured }, index) => {
-    const moves = movesOf(transition, size);
-    forward(moves, mean);
+    const moves = transitionRows(transition, size);
+    predictMean(moves, mean);
     for (let i = 0; i < size; i++) mean[i] = at(mean, i) + at(input, i);
-    carry(moves, covariance, noise, size, half, ahead);
+    predictCovariance(moves, covariance, noise, size, half, ahead);
     [covariance, ahead] = [ahead, covariance];
-    const met: (Met | undefined)[] = [];
-    if (keep) steps.push({ mean: mean.slice(), covariance: covariance.slice(), met });
+    const met: (MeasurementUpdate | undefined)[] = [];
+    if (keep) steps.push({ mean: mean.slice(), covariance: covariance.slice(), updates: met });
     measured.forEach((measurement, place) => {
       if (isLeftOut(index, place)) {
         met.push(undefined);
         return;
       }
       const { row } = measurement;
-      const seen = columnsOf(row);
-      const gain = drawn(covariance, seen, size, keep ? new Float64Array(size) : ownGain);
-      const foreseen = drawnFrom(seen, mean);
-      const known = Math.max(0, drawnFrom(seen, gain));
+      const seen = sparseRow(row);
+      const gain = timesRow(covariance, seen, size, keep ? new Float64Array(size) : ownGain);
+      const foreseen = observed(seen, mean);
+      const known = Math.max(0, observed(seen, gain));
       const { value, variance, weight } = asReading(measurement, foreseen, known);
       const spread = known + variance;
       const innovation = value - foreseen;

@@ -17,7 +17,7 @@ export interface Change {
 }
 
 /** What is asked of a change that takes a while, such as an import. */
-export interface Course {
+export interface CommitOptions {
   /** Told of how much of it is written, 0 to 1. */
   readonly onProgress?: (share: number) => void;
   /** Stops it, as long as it is not written: then nothing of it is. */

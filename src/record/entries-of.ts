@@ -127,7 +127,7 @@ export function asFiled(a: Pick<Entry, 'at' | 'seq'>, b: Pick<Entry, 'at' | 'seq
  * Of a list in order of time, what lies after one moment and up to another: found by halving, since a screen asks for the last weeks of
  * years.
  */
-export function within<Timed extends { readonly at: number }>(
+export function entriesBetween<Timed extends { readonly at: number }>(
   list: readonly Timed[],
   after: number,
   upTo: number,

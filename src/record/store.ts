@@ -1,7 +1,7 @@
 import { deleteDB, type IDBPDatabase } from 'idb';
 import { nanoid } from 'nanoid';
 import { inTheirOrder, rowById } from './apply-rows';
-import type { Change, Course, Filed, PastChange, Step, Written } from './change';
+import type { Change, CommitOptions, Filed, PastChange, Step, Written } from './change';
 import { lastOf, weightOf } from './change-log';
 import { Connection } from './connection';
 import { ALL_STORES, type RecordDb, type Write } from './database';
@@ -181,7 +181,7 @@ export class RecordStore {
    * @throws ZodError for a row that is not of its schema; ChangeRefused for one that another tab removed; StoreTrouble when the
    *   database refuses. Nothing is written then.
    */
-  async commit(asked: Change, course: Course = {}): Promise<Filed | undefined> {
+  async commit(asked: Change, course: CommitOptions = {}): Promise<Filed | undefined> {
     const change = this.#unsure
       ? idempotentRetry(asked, this.#unsure, (table, id) => this.holds(table as TableName, id))
       : asked;
@@ -195,7 +195,7 @@ export class RecordStore {
     }
   }
 
-  async #file(change: Change, course: Course): Promise<Filed | undefined> {
+  async #file(change: Change, course: CommitOptions): Promise<Filed | undefined> {
     const rows = await checkedRows(change, this.#snapshot);
     const { settings: amend, label } = change;
     if (rows.length === 0 && !amend) return undefined;
@@ -304,11 +304,11 @@ export class RecordStore {
    * @returns what was undone, or undefined when there is nothing to undo
    * @throws ChangeRefused when it cannot be undone by itself, saying why
    */
-  async undo(seq?: number, course?: Course): Promise<Filed | undefined> {
+  async undo(seq?: number, course?: CommitOptions): Promise<Filed | undefined> {
     return this.#change(MOST_ROWS, (tx, present) => stepOver(tx, { doing: 'undo', seq, course }, present));
   }
 
-  async redo(seq?: number, course?: Course): Promise<Filed | undefined> {
+  async redo(seq?: number, course?: CommitOptions): Promise<Filed | undefined> {
     return this.#change(MOST_ROWS, (tx, present) => stepOver(tx, { doing: 'redo', seq, course }, present));
   }
 

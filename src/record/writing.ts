@@ -1,6 +1,6 @@
 import { inTheWay, lastOf, turned, type AnyChanges } from './change-log';
 import { rowById, type RowNow } from './apply-rows';
-import type { Change, Course, Difference, Filed, LoggedChange, Written } from './change';
+import type { Change, CommitOptions, Difference, Filed, LoggedChange, Written } from './change';
 import { touchedRows } from './change';
 import type { Origin, Write } from './database';
 import { mergeRow, sameRow, type Fields } from './merge';
@@ -46,7 +46,7 @@ interface Filing {
   readonly settings: Settings;
   readonly at: number;
   readonly undoDepth: number;
-  readonly course: Course;
+  readonly course: CommitOptions;
 }
 
 /** Rows that are written side by side, or checked without a pause. */
@@ -109,7 +109,7 @@ interface StepAsked {
   readonly doing: 'undo' | 'redo';
   /** The change's number; the last one where none is given. */
   readonly seq: number | undefined;
-  readonly course?: Course | undefined;
+  readonly course?: CommitOptions | undefined;
 }
 
 /**

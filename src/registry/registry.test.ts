@@ -3,7 +3,7 @@ import { benchAddress, leadsElsewhere, leadsTo, placeAt } from './addresses';
 import type { BenchEntry } from './bench';
 import { BENCHES, benchOf, partOf } from './benches';
 import { finder } from './find/finder';
-import { PLACES } from './find/places';
+import { FINDABLE_PLACES } from './find/places';
 import { ROOMS } from './rooms';
 
 const all: readonly BenchEntry[] = BENCHES;
@@ -78,7 +78,7 @@ describe('the registry', () => {
 });
 
 describe('Find', () => {
-  const find = finder(PLACES);
+  const find = finder(FINDABLE_PLACES);
   const first = (typed: string) => {
     const found = find(typed)[0];
     return found && (found.as === undefined ? found.bench : `${found.bench} ${found.as}`);

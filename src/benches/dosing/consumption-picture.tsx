@@ -11,7 +11,7 @@ import { ChartFrame } from '@/interface/charts/chart-frame';
 import { ChoiceRow } from '@/interface/controls/choice-row';
 import { saveFile } from '@/interface/storage/save';
 import { dayTicks } from '@/interface/timeline/day-ticks';
-import { useTide } from '@/interface/timeline/timeline-context';
+import { useTimeline } from '@/interface/timeline/timeline-context';
 import { dayText } from '@/interface/time/when';
 import { useTank } from '@/interface/workspace/workspace';
 import { tableCsv } from '@/record/table-csv';
@@ -30,7 +30,7 @@ export function ConsumptionPicture({ consumption }: { readonly consumption: Cons
     },
     tank,
   } = useTank();
-  const { from, to } = useTide();
+  const { from, to } = useTimeline();
   const read = DOSED_PARAMETERS.filter((parameter) => (consumption?.of[parameter]?.history.length ?? 0) > 1);
   const [chosen, setChosen] = useState<DosedParameter>('alkalinity');
   const parameter = read.includes(chosen) ? chosen : read[0];

@@ -13,7 +13,7 @@ import { LazyPart, lazy } from '@/interface/lazy/lazy';
 import { SERIES_CHART } from '@/interface/charts/pictures';
 import { Refused } from '@/interface/answer/refused';
 import { marksOf } from '@/interface/timeline/marks';
-import { useTide } from '@/interface/timeline/timeline-context';
+import { useTimeline } from '@/interface/timeline/timeline-context';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
 import { limewaterCautions } from '@/derived/limewater/limewater-room';
 import { offInstrumentCautions } from '@/derived/observations/off-instrument-cautions';
@@ -109,7 +109,7 @@ function useSetDoses(levels: PlanLevels): (changed: readonly PlannedDose[]) => v
 /** Alkalinity as read, as it is heading, and as it would head with the doses of the answer. */
 const LevelPicture = deferred(function LevelPicture({ doses }: { readonly doses: readonly PlannedDose[] }) {
   const { snapshot, tank } = useTank();
-  const { from, to } = useTide();
+  const { from, to } = useTimeline();
   const now = useNow();
   const changes = doses.filter(({ action }) => action !== 'leave');
   // As they are set now, and as they go back.

@@ -2,7 +2,7 @@
 
 import { limewaterHours } from '@/calculators/limewater/limewater-hours';
 import type { LimewaterWay } from '@/calculators/limewater/drip-ways';
-import { stretchText } from '@/calculators/dosing/stretch';
+import { dosingWindowText } from '@/calculators/dosing/dosing-window';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { attempt } from '@/calculators/calculator/attempt';
@@ -65,7 +65,7 @@ export function WhenToDrip() {
   const change = (over: Tried) => setTried({ ...tried, ...over });
   const set = async () => {
     const put = limewaterSet(snapshot, tank, now, { litresPerDay, hours, pulses });
-    const label = `Limewater ${stretchText(hours)}`;
+    const label = `Limewater ${dosingWindowText(hours)}`;
     if (await commit({ label, put })) setTried({});
   };
   const optional = <Key extends keyof Tried>(key: Key, value: Tried[Key] | null) => {
@@ -223,7 +223,7 @@ function Compared({ ways }: { readonly ways: readonly LimewaterWay[] }) {
                 scope="row"
                 className={`py-1.5 pr-3 text-left ${way.name === 'these hours' ? 'font-semibold' : 'font-normal'}`}
               >
-                {way.name === 'round the clock' ? 'round the clock' : `${way.name}, ${stretchText(way.hours)}`}
+                {way.name === 'round the clock' ? 'round the clock' : `${way.name}, ${dosingWindowText(way.hours)}`}
               </th>
               <td className="pr-3">
                 {text('ph', way.day.ph.low)} to {text('ph', way.day.ph.high)}

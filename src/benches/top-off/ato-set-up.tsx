@@ -3,7 +3,7 @@
 import { useId, type ReactNode } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { COVER_NAMES, MOVED_NAMES } from '@/calculators/evaporation/surface-names';
-import { COVER_IDS, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
+import { COVER_IDS, MOVED_IDS, SURFACE_PLACES } from '@/chemistry/evaporation/surfaces';
 import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { topOffFailure } from '@/calculators/top-off/failure';
@@ -106,7 +106,7 @@ export function AtoSetUp() {
           )}
         </Figures>
         <Figures title="Where it evaporates" narrow>
-          {PLACES.map((place) => (
+          {SURFACE_PLACES.map((place) => (
             <div key={place} className="contents">
               <QuantityField
                 narrow

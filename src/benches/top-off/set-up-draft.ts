@@ -1,9 +1,9 @@
 import type { Cover, Moved, OpenPlace } from '@/chemistry/evaporation/surfaces';
-import { PLACES } from '@/chemistry/evaporation/surfaces';
+import { SURFACE_PLACES } from '@/chemistry/evaporation/surfaces';
 import type { SensorId } from '@/calculators/top-off/sensors';
 import type { TopOffRow } from '@/record/schema';
 
-type Place = (typeof PLACES)[number];
+type Place = (typeof SURFACE_PLACES)[number];
 type Figure = number | null;
 
 /** How a top-off stands while it is being told: every figure by itself, so that half a sump can be on the way to a whole one. */
@@ -38,7 +38,7 @@ export interface SetUpDraft {
 export function draftOf(row: TopOffRow | undefined): SetUpDraft {
   const place = (id: Place) => row?.places?.find((each) => each.place === id);
   const byPlace = <Value>(value: (found: OpenPlace | undefined) => Value) =>
-    Object.fromEntries(PLACES.map((id) => [id, value(place(id))])) as Record<Place, Value>;
+    Object.fromEntries(SURFACE_PLACES.map((id) => [id, value(place(id))])) as Record<Place, Value>;
   return {
     areas: byPlace((found) => found?.areaM2 ?? null),
     covers: byPlace((found) => found?.cover ?? 'open'),
@@ -70,7 +70,7 @@ export function draftOf(row: TopOffRow | undefined): SetUpDraft {
 
 /** The row a draft makes: a vessel, pump or hose that is told by half is left out until it is whole. */
 export function rowOf(draft: SetUpDraft, before: TopOffRow | undefined): TopOffRow {
-  const places = PLACES.flatMap((place): OpenPlace[] => {
+  const places = SURFACE_PLACES.flatMap((place): OpenPlace[] => {
     const areaM2 = draft.areas[place];
     return areaM2 === null || areaM2 <= 0 ? [] : [{ place, areaM2, cover: draft.covers[place] }];
   });

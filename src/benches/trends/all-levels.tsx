@@ -9,7 +9,7 @@ import { Sentence } from '@/interface/answer/phrases';
 import { benchAddress } from '@/registry/addresses';
 import { SeriesChart } from '@/interface/charts/pictures';
 import { markOf, marksOf } from '@/interface/timeline/marks';
-import { useTide } from '@/interface/timeline/timeline-context';
+import { useTimeline } from '@/interface/timeline/timeline-context';
 import { dayText } from '@/interface/time/when';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { kindOf } from '@/record/kinds/list';
@@ -49,7 +49,7 @@ const NEEDS_ITS_TITLE: ReadonlySet<EntryKind> = new Set<EntryKind>([
 export function AllLevels() {
   const { snapshot, tank } = useTank();
   const { name: workspace } = useWorkspace();
-  const { from, to } = useTide();
+  const { from, to } = useTimeline();
   const now = useNow();
   const { zone } = snapshot.settings;
   const marks = marksOf(snapshot, tank.id, from, to);

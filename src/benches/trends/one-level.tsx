@@ -10,7 +10,7 @@ import { Cautions } from '@/interface/answer/cautions';
 import { SeriesChart } from '@/interface/charts/pictures';
 import { ChoiceRow } from '@/interface/controls/choice-row';
 import { goTo, useAsks } from '@/interface/address/place';
-import { useTide } from '@/interface/timeline/timeline-context';
+import { useTimeline } from '@/interface/timeline/timeline-context';
 import { marksOf } from '@/interface/timeline/marks';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { offInstrument } from '@/derived/observations/instrument-check';
@@ -30,7 +30,7 @@ export function OneLevel() {
   const { snapshot, tank } = useTank();
   const { name: workspace } = useWorkspace();
   const now = useNow();
-  const { from, to } = useTide();
+  const { from, to } = useTimeline();
   const asked = useAsks().get('of') ?? '';
   const [at35, setAt35] = useState(false);
   const cycle = useCycle().result?.outcome;

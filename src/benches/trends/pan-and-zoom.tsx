@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import { USUAL_STRETCH, useTide } from '@/interface/timeline/timeline-context';
+import { USUAL_SPAN, useTimeline } from '@/interface/timeline/timeline-context';
 
 /** By so much of the stretch in view an arrow moves it; and by so much a step draws it closer. */
 const STEP = 0.2;
@@ -11,7 +11,7 @@ const SIDEWAYS_PX = 6;
 
 /** A picture of time that is dragged sideways, and moved and zoomed by the arrow keys: the tide line and every chart move with it. */
 export function PanAndZoom({ label, children }: { readonly label: string; readonly children: ReactNode }) {
-  const { stretch, move, zoom, show } = useTide();
+  const { stretch, move, zoom, show } = useTimeline();
   const days = stretch.toDays - stretch.fromDays;
   const dragged = useRef<{ readonly x: number; readonly moved: boolean }>(undefined);
   const keys: Readonly<Record<string, () => void>> = {
@@ -19,7 +19,7 @@ export function PanAndZoom({ label, children }: { readonly label: string; readon
     ArrowRight: () => move(STEP * days),
     ArrowUp: () => zoom(CLOSER),
     ArrowDown: () => zoom(1 / CLOSER),
-    Home: () => show(USUAL_STRETCH),
+    Home: () => show(USUAL_SPAN),
   };
   const onKey = (event: KeyboardEvent) => {
     const act = event.target === event.currentTarget ? keys[event.key] : undefined;

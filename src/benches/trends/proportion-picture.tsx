@@ -4,7 +4,7 @@ import { scaleLinear } from 'd3-scale';
 import { estimate, preferredUnit, quantity } from '@/quantities/quantity';
 import type { Phrase } from '@/calculators/calculator/calculator';
 import { Sentence } from '@/interface/answer/phrases';
-import { useTide } from '@/interface/timeline/timeline-context';
+import { useTimeline } from '@/interface/timeline/timeline-context';
 import { dayText } from '@/interface/time/when';
 import { useNow, useTank } from '@/interface/workspace/workspace';
 import { proportionOf } from '@/derived/trends/proportion';
@@ -24,7 +24,7 @@ export function ProportionPicture() {
     tank,
   } = useTank();
   const now = useNow();
-  const { from, to } = useTide();
+  const { from, to } = useTimeline();
   const told = proportionOf(snapshot, tank, now, from, Math.min(to, now));
   const [first, last] = [told?.points[0], told?.points.at(-1)];
   if (!told || !first || !last)

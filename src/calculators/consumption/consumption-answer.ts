@@ -65,7 +65,7 @@ function isTold(estimate: ConsumptionEstimate): boolean {
 }
 
 function factsOf(estimate: ConsumptionEstimate) {
-  const { perDay, perDaySd, driftPerDay, driftPerDaySd, used, setAside, lastAt } = estimate;
+  const { perDay, perDaySd, driftPerDay, driftPerDaySd, used, outliers: setAside, lastAt } = estimate;
   return {
     perDay,
     perDaySd,
@@ -154,12 +154,12 @@ export function consumptionCautions(consumption: Consumption, facts: MismatchFac
           'beyond all that is known to go in. Look for a source that is not logged, a solution stronger than said, a pump that gives more, the salt of water changes, or the kit.',
         ],
       });
-    const last = estimate.setAside.at(-1);
+    const last = estimate.outliers.at(-1);
     if (last)
       cautions.push({
         severity: 'note',
         says:
-          estimate.setAside.length === 1
+          estimate.outliers.length === 1
             ? [
                 `The ${parameter} reading of`,
                 quantity(parameter, last.value),
@@ -168,7 +168,7 @@ export function consumptionCautions(consumption: Consumption, facts: MismatchFac
                 'is left out as an outlier.',
               ]
             : [
-                `${estimate.setAside.length} ${parameter} readings are left out as outliers, the last of`,
+                `${estimate.outliers.length} ${parameter} readings are left out as outliers, the last of`,
                 quantity(parameter, last.value),
                 'on',
                 { moment: last.at, day: true },

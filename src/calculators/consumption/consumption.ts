@@ -146,7 +146,7 @@ export const consumption = defineCalculator({
             if (!own) return [];
             const { perDay, perDaySd, level: now, levelSd, lastAt, from, driftPerDay, history } = own;
             const used = own.used.length;
-            const leftOut = own.setAside.map(({ at, value }) => ({ at, value }));
+            const leftOut = own.outliers.map(({ at, value }) => ({ at, value }));
             return [
               [parameter, { perDay, perDaySd, level: now, levelSd, lastAt, from, driftPerDay, used, leftOut, history }],
             ];

@@ -7,7 +7,7 @@ import { quantity, range } from '@/quantities/quantity';
 import { sourceOf } from './plan-source';
 import { DAY_ASSUMED_WORDS, dayOf, dayPartOf, swingsOf } from './day-course';
 import { dayWater } from './day-water';
-import { MINUTES_A_DAY, stretch } from './stretch';
+import { MINUTES_A_DAY, dosingWindow } from './dosing-window';
 import { mendedSchedule } from './mended-schedule';
 import { scheduleDoubts, wholeBottle } from './schedule-doubts';
 import { scheduledPart, type ScheduledPart, type TimedPart } from './scheduled-part';
@@ -18,7 +18,7 @@ export const doseSchedule = defineCalculator({
   input: z.strictObject({
     netVolumeL: amount(AMOUNTS.netVolume),
     parts: z.array(scheduledPart).max(12),
-    lights: stretch.optional(),
+    lights: dosingWindow.optional(),
     /** Alkalinity consumed a day; calcium goes with it. */
     consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }).default(0),
     water: dayWater,

@@ -1,4 +1,4 @@
-import { MINUTES_A_DAY } from './stretch';
+import { MINUTES_A_DAY } from './dosing-window';
 import { APART_MIN, meet, nearestMinutes } from './schedule-doubts';
 import type { TimedPart } from './scheduled-part';
 

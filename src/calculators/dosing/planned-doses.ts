@@ -7,7 +7,7 @@ import { paceDays } from './plan-levels';
 import type { Balance, PlannedDose } from './planned-dose';
 import { carriedBy, type PlanSource } from './plan-source';
 import { LEAST_ML_PER_DAY, settingOf, type Setting } from './pump-setting';
-import { bringing, doubtOf, fixedMl, othersOf, toSolve, type Need, type ToSolve } from './to-solve';
+import { bringing, doubtOf, fixedMl, otherInputsOf, toSolve, type Need, type ToSolve } from './to-solve';
 
 /** Less than a drop in a lifetime, mL a day: no dose at all. Chosen. */
 const NONE_ML_PER_DAY = 1e-6;
@@ -158,7 +158,7 @@ function balanceOf(sources: readonly PlanSource[], needs: readonly Need[], doses
         const source = sources.find((each) => each.id === dose.id);
         return source ? [bringing(source, dose.holdsMlPerDay)] : [];
       });
-      const supplied = [...othersOf(parameter, others), ...dosed];
+      const supplied = [...otherInputsOf(parameter, others), ...dosed];
       return {
         parameter,
         suppliedPerDay: suppliedPerDay(supplied, parameter, 1),

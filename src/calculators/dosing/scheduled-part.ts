@@ -2,13 +2,13 @@ import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
 import { planSource, type PlanSource } from './plan-source';
-import { stretch } from './stretch';
+import { dosingWindow } from './dosing-window';
 
 export const scheduledPart = z.strictObject({
   source: planSource,
   mlPerDay: amount(AMOUNTS.standingDose),
   /** Round the clock when left out. */
-  windows: z.array(stretch).min(1).max(4).optional(),
+  windows: z.array(dosingWindow).min(1).max(4).optional(),
   /** Doses a day, spread evenly over the windows; 0: it drips evenly. */
   doses: figure('doses a day', 0, 288).default(0),
   /** What its pump gives, as measured. */

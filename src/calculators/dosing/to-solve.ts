@@ -43,7 +43,7 @@ export function toSolve(sources: readonly PlanSource[], needs: readonly Need[]):
       needs.map(({ parameter, amountPerDay, others }) => [
         parameter,
         -netRate(
-          [...othersOf(parameter, others), ...fixed.map((source) => bringing(source, fixedMl(source)))],
+          [...otherInputsOf(parameter, others), ...fixed.map((source) => bringing(source, fixedMl(source)))],
           parameter,
           amountPerDay + (besides[parameter] ?? 0),
           1,
@@ -66,7 +66,10 @@ export function toSolve(sources: readonly PlanSource[], needs: readonly Need[]):
 /** Bases that together supply surely more of something than is consumed: they go on no more as they run. */
 function basesOverConsumption(standing: readonly PlanSource[], needs: readonly Need[]): readonly PlanSource[] {
   const over = needs.filter(({ parameter, amountPerDay, doubt, others, rises }) => {
-    const sources = [...othersOf(parameter, others), ...standing.map((source) => bringing(source, fixedMl(source)))];
+    const sources = [
+      ...otherInputsOf(parameter, others),
+      ...standing.map((source) => bringing(source, fixedMl(source))),
+    ];
     return !rises && netRate(sources, parameter, amountPerDay, 1) > doubtOf({ doubt, amountPerDay });
   });
   return standing.filter(
@@ -89,6 +92,6 @@ export function bringing({ perMl }: Pick<PlanSource, 'perMl'>, mlPerDay: number)
   };
 }
 
-export function othersOf(parameter: DosedParameter, others: Need['others']): Bringing[] {
+export function otherInputsOf(parameter: DosedParameter, others: Need['others']): Bringing[] {
   return others.map(({ amount }) => ({ perDay: { [parameter]: amount } }));
 }

@@ -177,7 +177,7 @@ export const forecast = defineCalculator({
 type Input = z.output<typeof forecast.input>;
 
 /** A water that leaves what the equations reach on its way is refused with what would keep it. */
-function withinTheEquations(run: () => Course): Course {
+function withinTheEquations(run: () => ForecastRun): ForecastRun {
   const { outcome, refusal } = attempt(run);
   if (outcome) return outcome;
   throw new Refusal(
@@ -247,7 +247,7 @@ function dailyHours({ from, hours: lasts }: z.output<typeof hours>): DailyHours 
   return { fromMs: from, forMs: lasts * HOUR_MS };
 }
 
-interface Course {
+interface ForecastRun {
   readonly end: TankState;
   readonly ph: { low: number; high: number };
   /** The first day on which each stood outside the band keepers hold. */
@@ -256,13 +256,13 @@ interface Course {
 }
 
 /** Looks at the tank every hour, and keeps one look a day for the list. */
-function courseOf(start: TankStart, events: readonly TankEvent[], days: number): Course {
+function courseOf(start: TankStart, events: readonly TankEvent[], days: number): ForecastRun {
   const hoursInAll = Math.floor(days * 24);
   const moments = Array.from({ length: hoursInAll + 1 }, (_, hour) => hour * HOUR_MS);
   if (hoursInAll * HOUR_MS < days * DAY_MS) moments.push(days * DAY_MS);
   const ph = { low: Infinity, high: -Infinity };
-  const leftBandOn: Course['leftBandOn'] = {};
-  const byDay: Course['byDay'] = [];
+  const leftBandOn: ForecastRun['leftBandOn'] = {};
+  const byDay: ForecastRun['byDay'] = [];
   let end: TankState | undefined;
   simulateEach(start, events, moments, (state) => {
     end = state;
@@ -293,7 +293,7 @@ function plain({ at, volumeL, water, carbonate, reservoirL }: TankState) {
   };
 }
 
-function cautionsFor(changeL: number | undefined, netVolumeL: number, { end, ph, leftBandOn }: Course): Caution[] {
+function cautionsFor(changeL: number | undefined, netVolumeL: number, { end, ph, leftBandOn }: ForecastRun): Caution[] {
   const cautions: Caution[] = [
     { severity: 'note', says: ['A forecast holds as long as the consumption does: corals grow, and take more.'] },
   ];

@@ -8,11 +8,11 @@ import { dayOf, dayPartOf, swingsOf, type DayCourse, type DayPart, type DaySwing
 import { sourceOf } from '../dosing/plan-source';
 import { scheduledPart } from '../dosing/scheduled-part';
 import { dayWater } from '../dosing/day-water';
-import { MINUTES_A_DAY, stretch, type Stretch } from '../dosing/stretch';
+import { MINUTES_A_DAY, dosingWindow, type DosingWindow } from '../dosing/dosing-window';
 import { TOP_OFF_AMOUNTS } from '../top-off/top-off-amounts';
 
 /** Where no lights are told: lights down to lights up. Common practice. */
-const USUAL_NIGHT: Stretch = { fromMinute: 1200, forMinutes: 720 };
+const USUAL_NIGHT: DosingWindow = { fromMinute: 1200, forMinutes: 720 };
 
 export const dripInput = z.strictObject({
   netVolumeL: amount(AMOUNTS.netVolume),
@@ -21,10 +21,10 @@ export const dripInput = z.strictObject({
   gramsPerL: figure('strength of the limewater', 0.01, 2.2, 'g/L'),
   evaporationLPerDay: amount(TOP_OFF_AMOUNTS.evaporation),
   /** The hours that are asked about. */
-  hours: stretch,
+  hours: dosingWindow,
   /** Pulses a day within them; 0: it drips evenly. */
   pulses: figure('pulses a day', 0, 288).default(0),
-  lights: stretch.optional(),
+  lights: dosingWindow.optional(),
   /** Alkalinity consumed a day. */
   consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }).default(0),
   water: dayWater,
@@ -42,7 +42,7 @@ export type DripInput = z.output<typeof dripInput>;
 /** One way of dripping, and what a day of the tank makes of it. */
 export interface LimewaterWay {
   readonly name: 'round the clock' | 'overnight' | 'these hours';
-  readonly hours: Stretch;
+  readonly hours: DosingWindow;
   readonly litresPerHour: number;
   /** Millilitres of one pulse; undefined where it drips. */
   readonly mlAtOnce: number | undefined;
@@ -65,7 +65,7 @@ export function dripWays(input: DripInput): readonly [clock: LimewaterWay, night
   ];
 }
 
-function wayOf(name: LimewaterWay['name'], hours: Stretch, input: DripInput): LimewaterWay {
+function wayOf(name: LimewaterWay['name'], hours: DosingWindow, input: DripInput): LimewaterWay {
   const { litresPerDay, gramsPerL, pulses, others, netVolumeL } = input;
   const strength = sumOfSalts([{ reagent: 'calcium-hydroxide', gramsPerL }]);
   const round = hours.forMinutes >= MINUTES_A_DAY;
@@ -108,7 +108,7 @@ function largestStep({ points }: DayCourse, { water: { temperatureC } }: DripInp
 }
 
 /** The hours in which the lights are off. */
-function darkHours({ fromMinute, forMinutes }: Stretch): Stretch {
+function darkHours({ fromMinute, forMinutes }: DosingWindow): DosingWindow {
   const dark = MINUTES_A_DAY - forMinutes;
   return dark > 0 ? { fromMinute: (fromMinute + forMinutes) % MINUTES_A_DAY, forMinutes: dark } : USUAL_NIGHT;
 }

@@ -2,7 +2,7 @@ import { Refusal } from '@/chemistry/refusal';
 import { gramsToAlkalinity } from '@/chemistry/limewater/saturation';
 import { quantity, range, estimate } from '@/quantities/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
-import { stretchText } from '../dosing/stretch';
+import { dosingWindowText } from '../dosing/dosing-window';
 import { DAY_ASSUMED_WORDS } from '../dosing/day-course';
 import { LEAST_OVER } from './limewater';
 import { LIMEWATER_CAUTIONS } from './strength';
@@ -37,7 +37,7 @@ export const limewaterHours = defineCalculator({
           ...tooMuch(input),
           'Drip',
           quantity('waterRate', input.litresPerDay),
-          `${stretchText(input.hours)},`,
+          `${dosingWindowText(input.hours)},`,
           ...(own.mlAtOnce === undefined
             ? [quantity('dose', own.litresPerHour * 1000), 'an hour']
             : [`${Math.round(input.pulses)} pulses of`, quantity('dose', own.mlAtOnce)]),
@@ -95,7 +95,7 @@ function refuseWhatCannotRun({ litresPerDay, evaporationLPerDay, pumpLPerH, hour
   if (pumpLPerH !== undefined && pumpLPerH * open < litresPerDay * (1 - AGREES_WITHIN / 10))
     throw new Refusal({
       field: 'hours of the drip',
-      value: stretchText(hours),
+      value: dosingWindowText(hours),
       allowed: `at least ${pumpLPerH > 0 ? Number((litresPerDay / pumpLPerH).toFixed(1)) : 'more than 24'} hours at ${(pumpLPerH * 1000).toFixed(0)} mL an hour`,
       hint: `In those hours the pump gives ${(pumpLPerH * open).toFixed(2)} L. Measure it into a cylinder first; then give it longer, or a faster pump.`,
     });
@@ -159,7 +159,7 @@ function cautionsOf(input: DripInput, own: LimewaterWay): Caution[] {
         severity: 'caution',
         says: [
           quantity('dose', dripLPerH * 1000),
-          `an hour ${stretchText(hours)} is`,
+          `an hour ${dosingWindowText(hours)} is`,
           quantity('volume', gives),
           'and not',
           quantity('volume', litresPerDay),

@@ -1,6 +1,6 @@
 /** Where a level stands against its band, as far as a test can tell. */
-export const PLACES = ['on target', 'at the edge', 'low', 'high'] as const;
-export type Place = (typeof PLACES)[number];
+export const BAND_PLACES = ['on target', 'at the edge', 'low', 'high'] as const;
+export type Place = (typeof BAND_PLACES)[number];
 
 /**
  * The one judgement of a level: low or high only beyond what the test's own error could explain.

@@ -1,6 +1,6 @@
 import { gaussian, seeded } from '@/numerics/seeded';
 import { hiddenOf, priorOf } from '@/chemistry/cycle/prior';
-import { cycleCourse, type Course } from '@/chemistry/cycle/cycle-course';
+import { cycleCourse, type CycleTrajectory } from '@/chemistry/cycle/cycle-course';
 import type { CycleReading } from '@/chemistry/cycle/fit-cycle';
 import { CYCLE_SCHOOL_IDS, CYCLE_SCHOOLS, type CycleSchoolId } from '../cycle/cycle-schools';
 import { endOf, stagesAlong, type FirstSteps, type Stage } from '@/chemistry/cycle/stage';
@@ -11,7 +11,7 @@ export interface SimulatedCycle {
   readonly school: CycleSchoolId;
   /** One moment a day, as it was tested. */
   readonly days: readonly number[];
-  readonly truth: Course;
+  readonly truth: CycleTrajectory;
   readonly stages: readonly Stage[];
   /** The day on which both fell below the kit's first step for good; the last one drawn where they never do. */
   readonly endDay: number;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment, share } from '../calculator/calculator-input';
-import { COVER_IDS, MOVED_IDS, PLACES } from '@/chemistry/evaporation/surfaces';
+import { COVER_IDS, MOVED_IDS, SURFACE_PLACES } from '@/chemistry/evaporation/surfaces';
 import { readingExpectation } from '../parameters/parameters';
 import { USUAL_KEPT_BACK } from './head-room';
 import { TOP_OFF_AMOUNTS } from './top-off-amounts';
@@ -46,7 +46,7 @@ export const topOffInput = z.strictObject({
     places: z
       .array(
         z.strictObject({
-          place: z.enum(PLACES),
+          place: z.enum(SURFACE_PLACES),
           areaM2: amount({ ...AMOUNTS.openSurface, low: 0 }),
           cover: z.enum(COVER_IDS).default('open'),
         }),

@@ -2,7 +2,7 @@ import { MMOL_PER_L_PER_DKH } from '../conversion';
 import { CALCIUM_MG_PER_MEQ } from '../tank-model/metabolism';
 import type { SpeciesName } from '../tank-model/water';
 import type { Measurement, StateSpace, StateStep } from '@/numerics/kalman';
-import type { SparseMatrix } from '@/numerics/step-algebra';
+import type { SparseMatrix } from '@/numerics/sparse-step';
 import type { LevelResponse } from './level-response';
 
 /** One species whose consumption is followed, and how it hangs together with the others. */
@@ -59,13 +59,13 @@ export interface ChannelReading {
 }
 
 /** What is not known beforehand of how a tank behaves; averaged over by how well each explains the readings. */
-export interface Wander {
+export interface ProcessNoise {
   /** How far calcification moves in a day, as a share of what it usually is: one standard deviation. */
-  readonly walk: number;
+  readonly randomWalk: number;
   /** How many times as far as stated the readings err. */
-  readonly noise: number;
+  readonly readingNoise: number;
   /** How many times as loosely as usual alkalinity hangs together with calcium. */
-  readonly looseness: number;
+  readonly coupling: number;
 }
 
 /**
@@ -132,15 +132,15 @@ export function readingRow({ bias, size }: Layout, channel: number, by: string):
 }
 
 /** How the state goes from each moment to the next, whatever wanders: worked out once, for all ways of wandering. */
-export interface Course {
+export interface StateTransitions {
   readonly layout: Layout;
   /** Rising. */
   readonly moments: readonly number[];
   /** By moment; the first goes nowhere. */
-  readonly stretches: readonly Stretch[];
+  readonly stretches: readonly Transition[];
 }
 
-interface Stretch {
+interface Transition {
   readonly days: number;
   readonly transition: Float64Array;
   readonly input: Float64Array;
@@ -154,15 +154,15 @@ interface Stretch {
  * @param moments rising; @param responses from each to the next, one fewer
  * @param earlierAt the moment whose rate is kept in the state
  */
-export function courseOf(
+export function stateTransitions(
   layout: Layout,
   moments: readonly number[],
   responses: readonly LevelResponse[],
   earlierAt: number,
-): Course {
+): StateTransitions {
   const { size } = layout;
   const nothing: SparseMatrix = { places: [], values: [] };
-  const still: Stretch = {
+  const still: Transition = {
     days: 0,
     transition: identity(size),
     input: new Float64Array(size),
@@ -174,7 +174,7 @@ export function courseOf(
   return { layout, moments, stretches: [still, ...stretches] };
 }
 
-function stretchOver(layout: Layout, response: LevelResponse, from: number, earlierAt: number): Stretch {
+function stretchOver(layout: Layout, response: LevelResponse, from: number, earlierAt: number): Transition {
   const { size, channels, calcification, growth, own, earlier } = layout;
   const { at, days, levels, known, consumption } = response;
   const transition = identity(size);
@@ -254,7 +254,7 @@ export interface Fit {
   readonly readings: readonly ChannelReading[];
   /** What the tank usually takes a day, mmol/L of alkalinity (or the only channel's unit), above 0: the scale of all that wanders. */
   readonly usual: number;
-  readonly wander: Wander;
+  readonly processNoise: ProcessNoise;
   /** The first moment that is fitted, by its place. */
   readonly from?: number;
   /** Stretches within which consumption may have stepped, by the place of the moment they end at: as a share of it, one standard deviation. */
@@ -265,7 +265,10 @@ export interface Fit {
  * The state-space model of what a tank consumes: levels carried by the tank model, calcification and what each channel takes
  * besides as random walks, instruments with a bias of their own.
  */
-export function consumptionModel(course: Course, { readings, usual, wander, from = 0, stepped }: Fit): StateSpace {
+export function consumptionModel(
+  course: StateTransitions,
+  { readings, usual, processNoise, from = 0, stepped }: Fit,
+): StateSpace {
   const { layout, moments, stretches } = course;
   const { size, channels, calcification, growth, own, bias } = layout;
   const mean = new Float64Array(size);
@@ -278,32 +281,37 @@ export function consumptionModel(course: Course, { readings, usual, wander, from
     const first = fitted.find((reading) => reading.channel === i && reading.bound === undefined);
     mean[i] = first?.value ?? channel.level;
     vary(i, channel.levelSd);
-    vary(own[i], ownShare(channel, i, wander) * channel.perMeq * usual);
+    vary(own[i], ownShare(channel, i, processNoise) * channel.perMeq * usual);
   });
   vary(calcification, VAGUE_RATE);
   vary(growth, GROWTH_A_DAY * usual);
   for (const [key, index] of bias) vary(index, channels[Number.parseInt(key, 10)]?.biasSd ?? 0);
 
-  const measuredAt = measurements(layout, fitted, usual, wander);
+  const measuredAt = measurements(layout, fitted, usual, processNoise);
   const first = stretches[0];
   const steps = stretches.slice(from).map((stretch, k): StateStep => {
     const own = k === 0 && first ? first : stretch;
     const { transition, input } = own;
-    const noise = [...noiseOver(layout, own, usual, wander), ...stepOver(own, usual, stepped?.get(from + k))];
+    const noise = [...noiseOver(layout, own, usual, processNoise), ...stepOver(own, usual, stepped?.get(from + k))];
     return { transition, input, noise, measured: measuredAt.get(moments[from + k] ?? 0) ?? [] };
   });
   return { size, mean, covariance, steps };
 }
 
 /** The noise of a stretch, for a tank that usually takes so much and wanders so. */
-export function noiseOver({ channels }: Layout, stretch: Stretch, usual: number, wander: Wander): StateStep['noise'] {
+export function noiseOver(
+  { channels }: Layout,
+  stretch: Transition,
+  usual: number,
+  processNoise: ProcessNoise,
+): StateStep['noise'] {
   return [
     { part: stretch.steady, times: usual ** 2 },
-    { part: stretch.common, times: (wander.walk * usual) ** 2 },
+    { part: stretch.common, times: (processNoise.randomWalk * usual) ** 2 },
     ...channels.flatMap((channel, i) => {
       const part = stretch.own[i];
-      const share = Math.min(1, Math.max(0.3, ownShare(channel, i, wander)));
-      return part ? [{ part, times: (OWN_WALK * wander.walk * share * usual) ** 2 }] : [];
+      const share = Math.min(1, Math.max(0.3, ownShare(channel, i, processNoise)));
+      return part ? [{ part, times: (OWN_WALK * processNoise.randomWalk * share * usual) ** 2 }] : [];
     }),
   ];
 }
@@ -313,14 +321,14 @@ export function noiseOver({ channels }: Layout, stretch: Stretch, usual: number,
  * share of what is usual, one standard deviation. (Shocks of a known time: Durbin and Koopman 2012, section 3.2.5.)
  */
 export function stepOver(
-  { common, days }: Pick<Stretch, 'common' | 'days'>,
+  { common, days }: Pick<Transition, 'common' | 'days'>,
   usual: number,
   share: number | undefined,
 ): StateStep['noise'] {
   return share === undefined || days <= 0 ? [] : [{ part: common, times: (share * usual) ** 2 / days }];
 }
 
-function ownShare(channel: Channel, place: number, { looseness }: Wander): number {
+function ownShare(channel: Channel, place: number, { coupling: looseness }: ProcessNoise): number {
   return channel.ownShare * (place === 0 ? looseness : 1);
 }
 
@@ -328,7 +336,7 @@ function measurements(
   layout: Layout,
   readings: readonly ChannelReading[],
   usual: number,
-  { noise }: Wander,
+  { readingNoise: noise }: ProcessNoise,
 ): ReadonlyMap<number, Measurement[]> {
   const byMoment = new Map<number, Measurement[]>();
   const rows = new Map<string, Float64Array>();

@@ -149,7 +149,7 @@ describe('what does not fit', () => {
       i === 6 ? { ...reading, value: reading.value + 1.4 * DKH } : reading,
     );
     const own = estimateConsumption({ volumeL: 310, events: [twentyMlADay], readings: slipped })?.of['alkalinity'];
-    expect(own?.setAside).toEqual([slipped[6]]);
+    expect(own?.outliers).toEqual([slipped[6]]);
     const without = readings.filter((_, i) => i !== 6);
     const plain = estimateConsumption({ volumeL: 310, events: [twentyMlADay], readings: without })?.of['alkalinity'];
     expect(own?.perDay).toBeCloseTo(plain?.perDay ?? NaN, 5);

@@ -3,7 +3,7 @@ import type { SpeciesName } from '../tank-model/water';
 import {
   CALCIFICATION,
   consumptionModel,
-  courseOf,
+  stateTransitions,
   layoutOf,
   rateRow,
   readingRow,
@@ -22,14 +22,14 @@ import {
   type PaceChange,
   type Proportion,
 } from './findings';
-import { dot } from '@/numerics/step-algebra';
+import { dot } from '@/numerics/sparse-step';
 import { kalmanFilter } from '@/numerics/kalman';
 import { kalmanSmoother, type Smoothed } from '@/numerics/kalman-smoother';
 import { levelResponses } from './level-response';
 import { outliersOf } from './outliers';
 import type { Trend } from './trend';
 import { STEP_SHARE } from './steps-and-slips';
-import { AS_MOST, told, tryWanders, type Tried } from './ways-of-wandering';
+import { USUAL_PROCESS_NOISE, told, tryProcessNoises, type Tried } from './process-noise';
 
 export type { ConsumptionInput, Reading } from './estimate-input';
 export type { Mismatch } from './findings';
@@ -117,7 +117,7 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
   const usual = usualOf(kept);
   const model: Model = { ...kept, usual };
 
-  const tried = tryWanders(model);
+  const tried = tryProcessNoises(model);
   const best = tried.reduce((a, b) => (b.weight > a.weight ? b : a));
   const slip = tried.reduce((sum, each) => sum + (each.slip ? each.weight : 0), 0);
   const last = kept.readings.findLast(({ channel }) => channel === 0);
@@ -126,7 +126,7 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
   const whole = consumptionModel(model.course, {
     ...model,
     readings,
-    wander: best.wander,
+    processNoise: best.processNoise,
     stepped: steppedIn(model, best),
   });
   const rows = channels.flatMap((_, i) => [rateRow(model.course.layout, i), levelRow(model, i)]);
@@ -207,7 +207,7 @@ function settingOf(
     moments,
   );
   return {
-    course: courseOf(layoutOf(channels, readings), moments, responses, earlierAt),
+    course: stateTransitions(layoutOf(channels, readings), moments, responses, earlierAt),
     readings,
     earlierAt,
     stepped: stretchesOf(changes, moments),
@@ -230,7 +230,7 @@ function usualOf(setting: Setting): number {
   for (let pass = 0; pass < 2; pass++) {
     const { course } = setting;
     const from = Math.max(0, course.moments.length - USUAL_FROM);
-    const model = consumptionModel(course, { ...setting, usual, wander: AS_MOST, from });
+    const model = consumptionModel(course, { ...setting, usual, processNoise: USUAL_PROCESS_NOISE, from });
     const { mean } = kalmanFilter(model, undefined, false);
     const { layout } = course;
     const scale = layout.channels[0]?.perMeq ?? 1;
@@ -291,7 +291,7 @@ function estimateOf(channel: number, { model, tried, smoothed, leftOut }: Fitted
     levelSd: end?.levelSd ?? 0,
     lastAt,
     used: used.map(({ reading }) => reading),
-    setAside: aside.map(({ reading }) => reading),
+    outliers: aside.map(({ reading }) => reading),
     driftPerDay,
     driftPerDaySd: end && start && days > 0 ? Math.hypot(end.levelSd, start.levelSd) / days : 0,
     givenPerDay: driftPerDay + mean,

@@ -1,7 +1,7 @@
 import { rateRow } from './consumption-model';
 import { spans, type Model } from './fitted-readings';
 import { LEAST_TO_JUDGE } from './steps-and-slips';
-import { learntFrom, told, type Tried } from './ways-of-wandering';
+import { learntFrom, told, type Tried } from './process-noise';
 
 /** How far alkalinity and calcium stand apart from the proportion of calcification. */
 export interface Mismatch {
@@ -46,7 +46,7 @@ export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | un
   if (index === undefined || !bothRead) return undefined;
   const row = new Float64Array(layout.size);
   row[index] = 1;
-  const apart = tried.filter(({ wander }) => wander.looseness > 1);
+  const apart = tried.filter(({ processNoise: processNoise }) => processNoise.coupling > 1);
   const likely = apart.reduce((sum, { weight }) => sum + weight, 0);
   // Told without the belief that they go together.
   const { mean, sd } = told(

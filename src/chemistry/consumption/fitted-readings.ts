@@ -1,5 +1,5 @@
 import { DAY_MS } from '../tank-model/simulate';
-import type { ChannelReading, Course } from './consumption-model';
+import type { ChannelReading, StateTransitions } from './consumption-model';
 import type { Reading } from './estimate-input';
 import { SHORTEST_SPAN_DAYS } from './trend';
 
@@ -17,7 +17,7 @@ export function spans(readings: readonly ChannelReading[]): boolean {
 
 /** What is fitted: the course of the state over the readings. */
 export interface Setting {
-  readonly course: Course;
+  readonly course: StateTransitions;
   readonly readings: readonly Taken[];
   readonly earlierAt: number;
   /** Stretches within which something was changed that may have moved consumption, as `Fit` takes them. */

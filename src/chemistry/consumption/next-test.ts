@@ -1,9 +1,9 @@
 import { DAY_MS } from '../tank-model/simulate';
-import { courseOf, noiseOver, rateRow, readingRow } from './consumption-model';
+import { stateTransitions, noiseOver, rateRow, readingRow } from './consumption-model';
 import type { EndState } from './estimate';
 import { kalmanFilter } from '@/numerics/kalman';
 import { levelResponses } from './level-response';
-import { told, type Tried } from './ways-of-wandering';
+import { told, type Tried } from './process-noise';
 
 /** What a reading on some day would make of the consumption rates. */
 export interface TestValue {
@@ -36,7 +36,7 @@ export function testValues({ at, layout, usual, tried, readBy }: EndState, chann
   return DAYS.flatMap((inDays) => {
     const moments = [at, at + Math.max(inDays, 1 / 24) * DAY_MS];
     // Doses and changes move levels by what is known: they do not change what a reading teaches.
-    const course = courseOf(
+    const course = stateTransitions(
       layout,
       moments,
       levelResponses(species, () => 100, [], moments),
@@ -49,9 +49,9 @@ export function testValues({ at, layout, usual, tried, readBy }: EndState, chann
       if (!read) return [];
       const row = readingRow(layout, channel, read.by);
       const after = likely.map((each): Tried => {
-        const { wander, filtered } = each;
-        const measured = [{ row, value: 0, variance: (read.sd * wander.noise) ** 2 }];
-        const step = { ...stretch, noise: noiseOver(layout, stretch, usual, wander), measured };
+        const { processNoise: processNoise, filtered } = each;
+        const measured = [{ row, value: 0, variance: (read.sd * processNoise.readingNoise) ** 2 }];
+        const step = { ...stretch, noise: noiseOver(layout, stretch, usual, processNoise), measured };
         const { covariance } = kalmanFilter({ size: layout.size, ...filtered, steps: [step] }, undefined, false);
         // The mean is as it was foreseen: what will be read is not known, and does not change how sure it makes.
         return { ...each, filtered: { mean: filtered.mean, covariance } };

@@ -1,6 +1,6 @@
 import { consumptionModel, type ChannelReading } from './consumption-model';
 import { LEAST_TO_JUDGE } from './steps-and-slips';
-import { AS_MOST } from './ways-of-wandering';
+import { USUAL_PROCESS_NOISE } from './process-noise';
 import type { Setting, Taken } from './fitted-readings';
 import { kalmanFilter } from '@/numerics/kalman';
 import { kalmanSmoother, type Smoothed } from '@/numerics/kalman-smoother';
@@ -12,7 +12,7 @@ const NO_STEP_AT = 15;
 
 /**
  * Readings that all the others contradict. The last of the first channel is left in unless it is far beyond any step: whether it slipped or the tank stepped is not to be
- * told yet, and both are followed (`ways-of-wandering.ts`).
+ * told yet, and both are followed (`process-noise.ts`).
  */
 export function outliersOf(setting: Setting, usual: number): ReadonlySet<Taken> {
   const out = new Set<Taken>();
@@ -21,7 +21,12 @@ export function outliersOf(setting: Setting, usual: number): ReadonlySet<Taken> 
   const open = channels[0]?.at(-1);
   for (let round = 0; round < 8; round++) {
     const readings = setting.readings.filter((reading) => !out.has(reading));
-    const space = consumptionModel(course, { readings, usual, wander: AS_MOST, stepped: setting.stepped });
+    const space = consumptionModel(course, {
+      readings,
+      usual,
+      processNoise: USUAL_PROCESS_NOISE,
+      stepped: setting.stepped,
+    });
     const { deletionResiduals } = kalmanSmoother(space, kalmanFilter(space));
     const residual = residualsOf(course.moments, readings, deletionResiduals);
     // So great a slip makes all the others look wrong: it goes alone.

@@ -1,5 +1,5 @@
 import { DAY_MS } from '../tank-model/time';
-import type { Course } from './consumption-model';
+import type { StateTransitions } from './consumption-model';
 import type { Model } from './fitted-readings';
 import { kalmanFilter, type Filtered, type Measurement, type StateSpace, type StateStep } from '@/numerics/kalman';
 
@@ -20,7 +20,11 @@ const DAYS_BETWEEN_STEPS = 300;
 export const STEP_SHARE = 0.3;
 
 /** The moment of the last reading of the first channel, where there are enough before it to judge it. */
-export function slipPlace({ moments }: Course, from: number, readings: Model['readings']): number | undefined {
+export function slipPlace(
+  { moments }: StateTransitions,
+  from: number,
+  readings: Model['readings'],
+): number | undefined {
   const own = readings.filter(({ channel }) => channel === 0);
   const last = own.at(-1);
   if (!last || last.bound !== undefined || own.length < LEAST_TO_JUDGE) return undefined;
@@ -30,7 +34,7 @@ export function slipPlace({ moments }: Course, from: number, readings: Model['re
 
 /** Where a step is looked for: the places of the moments that end a stretch, and how likely a step within it is beforehand. */
 export function stepPlaces(
-  course: Course,
+  course: StateTransitions,
   from: number,
   readings: Model['readings'],
 ): (readonly [place: number, chance: number])[] {

@@ -58,7 +58,7 @@ describe('a trend through readings', () => {
         }));
         const estimate = fitTrend({ species: 'alkalinity', volumeL: 310, events, observations: readings });
         expect(estimate?.perDay).toBeCloseTo(perDay, 9);
-        expect(estimate?.setAside).toEqual([]);
+        expect(estimate?.outliers).toEqual([]);
       }),
     );
   });
@@ -99,7 +99,7 @@ describe('a trend through readings', () => {
   it('sets aside one reading beyond belief and says which', () => {
     const readings = [1300, 1292, 1500, 1275, 1268, 1262].map((value, i) => ({ at: i * 5 * DAY_MS, value, sd: 25 }));
     const estimate = fitTrend({ species: 'magnesium', volumeL: 500, events: [], observations: readings });
-    expect(estimate?.setAside.map((reading) => reading.value)).toEqual([1500]);
+    expect(estimate?.outliers.map((reading) => reading.value)).toEqual([1500]);
     expect(estimate?.perDay).toBeCloseTo(1.55, 1);
   });
 });

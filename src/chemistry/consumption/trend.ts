@@ -24,7 +24,7 @@ export interface Trend {
   readonly lastAt: number;
   readonly used: readonly Point[];
   /** Readings too far from the rest to believe before a retest. */
-  readonly setAside: readonly Point[];
+  readonly outliers: readonly Point[];
   /** What went in, less water changes out, a day: the change the level would show with no consumption. */
   readonly givenPerDay: number;
   /** Change of level a day between the first and last reading as fitted, with its own error. */
@@ -81,7 +81,7 @@ export function fitTrend(input: TrendInput): Trend | undefined {
     levelSd: Math.sqrt(Math.max(0, levelVariance)) * scatter,
     lastAt: last.at,
     used,
-    setAside: setAside.map((i) => readings[i]).filter((reading) => reading !== undefined),
+    outliers: setAside.map((i) => readings[i]).filter((reading) => reading !== undefined),
     driftPerDay: (level - startLevel) / days,
     driftPerDaySd: solved.bSd * scatter,
     givenPerDay: (level - startLevel) / days + solved.b,

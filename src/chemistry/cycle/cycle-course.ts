@@ -44,7 +44,7 @@ const NEW_WATER: Water = {
 };
 
 /** What the tank did and would do, at each moment asked. */
-export interface Course {
+export interface CycleTrajectory {
   readonly at: readonly number[];
   /** mg/L as NH3, NO2, NO3. */
   readonly ammonia: readonly number[];
@@ -99,7 +99,7 @@ export function hiddenEvents(
 }
 
 /** The tank model through a cycle. Moments before the start are answered as of the start. */
-export function cycleCourse(tank: CyclingTank, hidden: Hidden, at: readonly number[]): Course {
+export function cycleCourse(tank: CyclingTank, hidden: Hidden, at: readonly number[]): CycleTrajectory {
   const { startedAt, volumeL, temperatureC, events } = tank;
   const ammonia = new Array<number>(at.length);
   const nitrite = new Array<number>(at.length);

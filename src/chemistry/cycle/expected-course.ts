@@ -1,6 +1,6 @@
 import { DAY_MS } from '../tank-model/simulate';
 import { evenDraws, hiddenOf, priorOf, type CycleStart } from './prior';
-import { cycleCourse, type Course, type CyclingTank } from './cycle-course';
+import { cycleCourse, type CycleTrajectory, type CyclingTank } from './cycle-course';
 import { endOf, type FirstSteps } from './stage';
 import { weightedQuantile } from '@/numerics/weighted-quantile';
 
@@ -67,7 +67,7 @@ export function expectedCourse(
 
 /** The bands of courses that weigh differently, all over the same moments. */
 export function bandsOf(
-  courses: readonly Course[],
+  courses: readonly CycleTrajectory[],
   weights: readonly number[],
   steps: FirstSteps,
   between: readonly [number, number],

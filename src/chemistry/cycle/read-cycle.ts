@@ -1,6 +1,6 @@
 import { DAY_MS } from '../tank-model/simulate';
 import { hiddenOf, type CycleStart } from './prior';
-import { cycleCourse, type Course, type CyclingTank } from './cycle-course';
+import { cycleCourse, type CycleTrajectory, type CyclingTank } from './cycle-course';
 import { bandsOf, BEGUN_MS, MOST, range, type ExpectedCourse } from './expected-course';
 import { AS_BEGUN, AS_MAY_BE, likelyTanks, type CycleReading, type Nearness } from './fit-cycle';
 import { endOf, STAGES, stagesAlong, type FirstSteps, type Stage } from './stage';
@@ -103,7 +103,7 @@ interface Moments {
 
 /** A tank that would test like this one, its weight among all, and where it stands now. */
 interface Like {
-  readonly course: Course;
+  readonly course: CycleTrajectory;
   readonly weight: number;
   readonly stage: Stage;
 }

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { DAY_MS } from '../tank-model/simulate';
-import type { Course } from './cycle-course';
+import type { CycleTrajectory } from './cycle-course';
 import { endOf, stagesAlong } from './stage';
 
 /** The first steps of a common kit, mg/L. */
 const KIT = { ammonia: 0.25, nitrite: 0.25 };
 
 describe('the stage of a course', () => {
-  const course = (ammonia: number[], nitrite: number[]): Course => ({
+  const course = (ammonia: number[], nitrite: number[]): CycleTrajectory => ({
     at: ammonia.map((_, i) => i * DAY_MS),
     ammonia,
     nitrite,

@@ -1,4 +1,4 @@
-import type { Course } from './cycle-course';
+import type { CycleTrajectory } from './cycle-course';
 
 /** Where a cycle stands, in the order it goes through. */
 export const STAGES = [
@@ -27,7 +27,7 @@ const FALLEN_BY = 0.1;
  * stages again only if what it brought stays.
  * @returns never "cycled": that takes tests that confirm it
  */
-export function stagesAlong({ ammonia, nitrite }: Course, steps: FirstSteps): Stage[] {
+export function stagesAlong({ ammonia, nitrite }: CycleTrajectory, steps: FirstSteps): Stage[] {
   let mostAmmonia = 0;
   let mostNitrite = 0;
   let oxidised = false;
@@ -48,7 +48,7 @@ export function stagesAlong({ ammonia, nitrite }: Course, steps: FirstSteps): St
  * When both stand below the kit's first step for good, epoch ms.
  * @returns undefined where they never do, or never stood above it
  */
-export function endOf({ at, ammonia, nitrite }: Course, steps: FirstSteps): number | undefined {
+export function endOf({ at, ammonia, nitrite }: CycleTrajectory, steps: FirstSteps): number | undefined {
   const last = ammonia.findLastIndex((a, i) => a >= steps.ammonia || (nitrite[i] ?? 0) >= steps.nitrite);
   if (last < 0 || last === ammonia.length - 1) return undefined;
   return at[last + 1];

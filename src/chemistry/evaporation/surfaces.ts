@@ -1,6 +1,6 @@
 import { poolEvaporationLPerDay } from './pool';
 
-export const PLACES = ['display', 'sump', 'refugium'] as const;
+export const SURFACE_PLACES = ['display', 'sump', 'refugium'] as const;
 
 /**
  * What lies over a surface, and the share of the open loss that it lets by. Chosen, so that the losses keepers see (common
@@ -26,7 +26,7 @@ export type Moved = keyof typeof MOVED;
 export const MOVED_IDS = Object.keys(MOVED) as [Moved, ...Moved[]];
 
 export interface OpenPlace {
-  readonly place: (typeof PLACES)[number];
+  readonly place: (typeof SURFACE_PLACES)[number];
   readonly areaM2: number;
   readonly cover: Cover;
 }

@@ -1,5 +1,5 @@
 import { kalmanFilter, type Filtered, type Measurement, type StateSpace, type StateStep } from '@/numerics/kalman';
-import { sparse } from '@/numerics/step-algebra';
+import { sparse } from '@/numerics/sparse-step';
 import { mixtureQuantile, type Part } from '@/numerics/normal-mixture';
 import { weightsOf } from '../readings/wander';
 import { DAY_MS } from '../tank-model/time';

@@ -75,7 +75,7 @@ export function interruptedSeries(
   const [jumps, turns] = [isSure(jump.besides), isSure(turn.besides)];
   const how = jumps && (!turns || jump.log >= turn.log) ? 'jump' : turns ? 'turn' : undefined;
   const told = { jump: toldOf(jump.besides), turn: toldOf(turn.besides) };
-  const small = within(told.jump, matters.level) && within(told.turn, matters.perDay);
+  const small = isNegligible(told.jump, matters.level) && isNegligible(told.turn, matters.perDay);
   const [share = 0.5] = weightsOf([jump.log, turn.log]);
   const end = days(last.at);
   return {
@@ -118,7 +118,7 @@ function toldOf(parts: readonly Part[]): Told {
   return { value: mean, sd, low: mixtureQuantile(parts, 0.025), high: mixtureQuantile(parts, 0.975) };
 }
 
-function within({ low, high }: Told, matters: number): boolean {
+function isNegligible({ low, high }: Told, matters: number): boolean {
   return low > -matters && high < matters;
 }
 

@@ -47,7 +47,7 @@ export function ratesByScale(given: readonly ReadBySome[], event?: number): Scal
   const last = readings.at(-1);
   const first = readings[0];
   if (!first || !last || readings.length < LEAST_READINGS) return [];
-  const stretches = stretchesOf(readings, event);
+  const stretches = windowsOf(readings, event);
   const fitted = stretches.flatMap((stretch) => {
     const line = robustLine(stretch.readings);
     const unsure = line?.slips && stretch.readings.length < Math.min(LEAST_WITH_A_SLIP, readings.length);
@@ -69,17 +69,17 @@ export function ratesByScale(given: readonly ReadBySome[], event?: number): Scal
   });
 }
 
-interface Stretch {
+interface Window {
   readonly readings: readonly ReadBySome[];
   readonly sinceEvent: boolean;
 }
 
 /** The stretches that differ, shortest first. */
-function stretchesOf(readings: readonly ReadBySome[], event: number | undefined): Stretch[] {
+function windowsOf(readings: readonly ReadBySome[], event: number | undefined): Window[] {
   const last = readings.at(-1)?.at ?? 0;
   const since = (from: number) => readings.filter(({ at }) => at >= from);
   const whole = readings.length;
-  const found: Stretch[] = SCALES_DAYS.flatMap((scaleDays): Stretch[] => {
+  const found: Window[] = SCALES_DAYS.flatMap((scaleDays): Window[] => {
     const own = since(last - (scaleDays + 0.5) * DAY_MS);
     const covers = (last - (own[0]?.at ?? last)) / DAY_MS;
     return own.length >= LEAST_IN_A_STRETCH && own.length < whole && covers >= COVERED * scaleDays

@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { kalmanFilter, type StateSpace, type StateStep } from '@/numerics/kalman';
 import { kalmanSmoother } from '@/numerics/kalman-smoother';
-import { sparse } from '@/numerics/step-algebra';
+import { sparse } from '@/numerics/sparse-step';
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
 

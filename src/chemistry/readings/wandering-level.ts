@@ -1,6 +1,6 @@
 import { kalmanFilter, type Filtered, type StateSpace, type StateStep } from '@/numerics/kalman';
 import { kalmanSmoother } from '@/numerics/kalman-smoother';
-import { sparse } from '@/numerics/step-algebra';
+import { sparse } from '@/numerics/sparse-step';
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
 import { mixtureQuantile, momentsOf, type Part } from '@/numerics/normal-mixture';

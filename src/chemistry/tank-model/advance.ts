@@ -1,6 +1,6 @@
 import { addUp, applyTurn, nextTurn } from './apply-event';
 import { amountAfter } from './closed-form';
-import { carryDic, hydrogenIn, type Course } from './gas-exchange';
+import { carryDic, hydrogenIn, type SpeciesFlow } from './gas-exchange';
 import { alongStretch, nextStretch, pouredToMark, type LevelStretch } from './level';
 import {
   ALKALINITY_PER_AMMONIA,
@@ -191,7 +191,7 @@ function carryAlong(
   tank.at = until;
 }
 
-function courseOf(tank: RunningTank, { overflowLPerDay }: LevelStretch, i: number): Course {
+function courseOf(tank: RunningTank, { overflowLPerDay }: LevelStretch, i: number): SpeciesFlow {
   return {
     amount: tank.amounts[i] ?? 0,
     inPerDay: tank.inPerDay[i] ?? 0,

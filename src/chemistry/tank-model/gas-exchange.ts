@@ -65,22 +65,22 @@ export function openTo(
 }
 
 /** One species over the stretch: its amount at the beginning, what is put in a day, litres a day drawn off. */
-export interface Course {
+export interface SpeciesFlow {
   readonly amount: number;
   readonly inPerDay: number;
   readonly outLPerDay: number;
 }
 
 /** What the rest of the tank does over one stretch. */
-export interface Stretch {
+export interface FlowInterval {
   readonly days: number;
   readonly temperatureC: number;
   /** At the beginning. */
   readonly volumeL: number;
   readonly gainLPerDay: number;
-  readonly dic: Course;
-  readonly alkalinity: Course;
-  readonly salinity: Course;
+  readonly dic: SpeciesFlow;
+  readonly alkalinity: SpeciesFlow;
+  readonly salinity: SpeciesFlow;
 }
 
 /** DIC at the moments asked, in amounts (mmol), with the air as it stands then. */
@@ -91,7 +91,7 @@ export type OnMoment = (index: number, amount: number, air: Air) => void;
  * @param moments days since the beginning at which it is wanted, rising
  * @returns mmol at its end
  */
-export function carryDic(air: Air, around: Stretch, moments: readonly number[], onMoment: OnMoment): number {
+export function carryDic(air: Air, around: FlowInterval, moments: readonly number[], onMoment: OnMoment): number {
   const stages = { fluxes: new Float64Array(LAST + 1), slopes: new Float64Array(LAST + 1) };
   const { fluxes, slopes } = stages;
   let { amount } = around.dic;
@@ -152,7 +152,7 @@ function evaluateStage(
   { fluxes, slopes }: Stages,
   stage: number,
   air: Air,
-  around: Stretch,
+  around: FlowInterval,
   t: number,
   amount: number,
 ): void {
@@ -179,7 +179,7 @@ export function pco2Of(air: Air, co2: number): number {
 }
 
 /** CO2 taken up from the air, mmol a day. */
-function fluxAt(air: Air, around: Stretch, t: number, amount: number): number {
+function fluxAt(air: Air, around: FlowInterval, t: number, amount: number): number {
   if (air.exchangePerDay === 0) return 0;
   const volumeL = volumeAt(around, t);
   const dic = amount / volumeL;
@@ -188,15 +188,15 @@ function fluxAt(air: Air, around: Stretch, t: number, amount: number): number {
   return air.exchangePerDay * volumeL * (atRest - co2);
 }
 
-function volumeAt({ volumeL, gainLPerDay }: Stretch, t: number): number {
+function volumeAt({ volumeL, gainLPerDay }: FlowInterval, t: number): number {
   return volumeL + gainLPerDay * t;
 }
 
-function amountAt(around: Stretch, { amount, inPerDay, outLPerDay }: Course, t: number): number {
+function amountAt(around: FlowInterval, { amount, inPerDay, outLPerDay }: SpeciesFlow, t: number): number {
   return Math.max(0, amountAfter(amount, inPerDay, outLPerDay, around.volumeL, around.gainLPerDay, t));
 }
 
-function slopeAt(around: Stretch, t: number, amount: number, flux: number): number {
+function slopeAt(around: FlowInterval, t: number, amount: number, flux: number): number {
   const { inPerDay, outLPerDay } = around.dic;
   const slope = inPerDay + flux - (outLPerDay === 0 ? 0 : (outLPerDay * amount) / volumeAt(around, t));
   // Uptake that would take more than there is takes all there is and no more.
@@ -206,14 +206,14 @@ function slopeAt(around: Stretch, t: number, amount: number, flux: number): numb
 const floor = (amount: number) => Math.max(0, amount);
 
 /** How fast salinity moves, ppt a day. */
-function saltDrift(around: Stretch, t: number): number {
+function saltDrift(around: FlowInterval, t: number): number {
   const { inPerDay, outLPerDay } = around.salinity;
   const volumeL = volumeAt(around, t);
   const salinity = amountAt(around, around.salinity, t) / volumeL;
   return Math.abs(inPerDay - (outLPerDay + around.gainLPerDay) * salinity) / volumeL;
 }
 
-function keepConstants(air: Air, around: Stretch, t: number): boolean {
+function keepConstants(air: Air, around: FlowInterval, t: number): boolean {
   const salinity = amountAt(around, around.salinity, t) / volumeAt(around, t);
   if (
     Math.abs(salinity - air.salinity) <= KEPT_WITHIN &&

@@ -10,7 +10,7 @@ import {
 import { fitTrend, type Trend } from '@/chemistry/consumption/trend';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { TankEvent } from '@/chemistry/tank-model/events';
-import { within } from '@/record/entries-of';
+import { entriesBetween } from '@/record/entries-of';
 import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { LONGEST_DAYS, TREND_WINDOW_DAYS, type FollowedParameter } from '../observations/consumption-window';
 import { consumptionChanges } from './consumption-changes';
@@ -76,7 +76,7 @@ export function driftOf(snapshot: Snapshot, tank: Tank, parameter: FollowedParam
     return memoise(snapshot, tank, `drift of ${parameter} at ${now}`, () => trendOf(tank, parameter, all, events, now));
   const since = supplyKnownSince(snapshot, tank, parameter);
   const at = asOf(now, all.findLast((each) => each.at <= now)?.at ?? []);
-  const recent = within(all, -Infinity, at).slice(-MOST_MOMENTS);
+  const recent = entriesBetween(all, -Infinity, at).slice(-MOST_MOMENTS);
   // Of the readings that are fitted all were taken since it is known what was dosed: then it is consumption.
   if (recent.every((each) => each.at >= since)) return consumptionOf(snapshot, tank, parameter, now);
   const rests = [at, events, netVolumeL(tank), tank.earlierVolumes, all];
@@ -131,7 +131,7 @@ function trendOf(
   events: readonly TankEvent[],
   now: number,
 ): Trend | undefined {
-  const observations = within(all, now - TREND_WINDOW_DAYS * DAY_MS, now);
+  const observations = entriesBetween(all, now - TREND_WINDOW_DAYS * DAY_MS, now);
   return fitTrend({
     species: parameter,
     volumeL: netVolumeL(tank),
@@ -148,6 +148,6 @@ export function factsOf(estimate: Trend): EstimateFacts {
     driftPerDay: estimate.driftPerDay,
     driftPerDaySd: estimate.driftPerDaySd,
     readingSd: estimate.used.at(-1)?.sd ?? 0,
-    lastLeftOut: estimate.setAside.some(({ at }) => at === estimate.lastAt),
+    lastLeftOut: estimate.outliers.some(({ at }) => at === estimate.lastAt),
   };
 }

@@ -4,7 +4,7 @@ import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
 import type { Bringing } from '@/chemistry/tank-model/net-rate';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { Hours } from '@/record/kinds/entry-kind';
-import { entriesOf, within } from '@/record/entries-of';
+import { entriesOf, entriesBetween } from '@/record/entries-of';
 import { netVolumeAt, type Snapshot, type Entry, type EntryOf, type Solution, type Tank } from '@/record/schema';
 import { changeHabit } from '../saltwater/change-habit';
 import { strengthOf } from './known-events';
@@ -131,7 +131,7 @@ export function reactorGain(
  * @param set the solutions that are dosed as they were set to be
  */
 function byHand(snapshot: Snapshot, tank: Tank, moment: number, set: ReadonlySet<string>): Input[] {
-  const lately = within(entriesOf(snapshot, tank.id, 'dose'), moment - HABIT_LOOKS_BACK_DAYS * DAY_MS, moment);
+  const lately = entriesBetween(entriesOf(snapshot, tank.id, 'dose'), moment - HABIT_LOOKS_BACK_DAYS * DAY_MS, moment);
   return snapshot.solutions.flatMap((solution): Input[] => {
     const pumped = set.has(solution.id);
     const after = pumped ? (dosedSince(snapshot, tank, solution.id, moment) ?? Infinity) : -Infinity;

@@ -75,7 +75,7 @@ export function correctionQuestions(
           reading: own.from ?? reading.value,
           ...(own.from === undefined && reading.correction !== 0 && { asShown: reading.raw }),
           readingSd: reading.sd,
-          leftOut: own.from === undefined && (trend?.setAside.some(({ at }) => at === reading.at) ?? false),
+          leftOut: own.from === undefined && (trend?.outliers.some(({ at }) => at === reading.at) ?? false),
           part: {
             name: solution.name,
             perMl: DOSED_FACTS[parameter].perMl(strengthOf(solution)),

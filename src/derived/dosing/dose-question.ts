@@ -79,7 +79,7 @@ export function doseQuestion(snapshot: Snapshot, tank: Tank, now: number, overri
       unsaid: [...(unsaid?.parameters ?? [])],
       demand: demandOf(snapshot, tank, consumption, overrides.perDay ?? {}),
       sources: sourcesOf(snapshot, tank, now, parts, mix, balance),
-      others: othersOf(snapshot, balance),
+      others: otherInputs(snapshot, balance),
       levels: planLevelsOf(snapshot, judged, now, balance),
       testEveryDays: testEveryDays(snapshot, tank, now),
       keeps: tank.keeps ?? 'few changes',
@@ -181,7 +181,7 @@ function limewaterRoomOf(snapshot: Snapshot, tank: Tank, now: number, runs: numb
 }
 
 /** What is supplied besides what the plan sets, as it goes on, mmol and mg a day: reactor, water changes, doses by hand beside a pump. */
-function othersOf({ solutions }: Snapshot, { inputs }: Balance): DoseQuestion['input']['others'] {
+function otherInputs({ solutions }: Snapshot, { inputs }: Balance): DoseQuestion['input']['others'] {
   return inputs
     .filter(({ source }) => !solutions.some(({ id }) => id === source))
     .map(({ by, kind, perDay: { magnesium, ...rest } }) => ({
@@ -228,7 +228,7 @@ function basisOf(snapshot: Snapshot, tank: Tank, estimate: ConsumptionEstimate):
   return {
     by: estimate.from,
     readings: estimate.used.length,
-    leftOut: estimate.setAside.length,
+    leftOut: estimate.outliers.length,
     ...(changedBetween(snapshot, tank, estimate) && { newWater: salt?.profile ? { salt: salt.name } : {} }),
   };
 }

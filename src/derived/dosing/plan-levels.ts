@@ -36,7 +36,7 @@ export function planLevelsOf(snapshot: Snapshot, tank: Tank, now: number, balanc
     DOSED_PARAMETERS.flatMap((parameter) => {
       const { level, levelSd, trend, slope, consumption } = balance.of[parameter];
       if (level === undefined || !trend || !slope) return [];
-      if (trend.setAside.some(({ at }) => at === trend.lastAt)) return [];
+      if (trend.outliers.some(({ at }) => at === trend.lastAt)) return [];
       const days = Math.max(0, (now - trend.lastAt) / DAY_MS);
       const known = consumption && consumption.from !== 'ratio' ? consumption.perDay : undefined;
       const stands =

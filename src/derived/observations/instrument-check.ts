@@ -80,7 +80,7 @@ function workedOut(snapshot: Snapshot, instrument: Instrument, now: number): Ins
   const { parameter } = instrument;
   const own = snapshot.tanks.map((tank) => readingsOf(snapshot, tank, instrument, now));
   const judgedFrom = asItIsSince(instrument, now);
-  const others = othersOf(snapshot, instrument, now);
+  const others = methodsBeside(snapshot, instrument, now);
   const best = others
     .map((other) => ({
       other,
@@ -156,7 +156,7 @@ function readingsOf(snapshot: Snapshot, tank: Tank, { id, parameter }: Instrumen
 }
 
 /** Whatever else read the parameter: other instruments, and readings that name none. */
-function othersOf(snapshot: Snapshot, { id, parameter }: Instrument, now: number): Method[] {
+function methodsBeside(snapshot: Snapshot, { id, parameter }: Instrument, now: number): Method[] {
   const seen = new Map<string, Method>();
   for (const tank of snapshot.tanks)
     for (const { instrument, at } of observationsOf(snapshot, tank.id, parameter)) {

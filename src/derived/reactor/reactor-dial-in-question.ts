@@ -4,7 +4,7 @@ import { entriesOf } from '@/record/entries-of';
 import type { Snapshot, Tank } from '@/record/schema';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { observationsOf } from '../observations/observations';
-import { mediaLeft, othersOf, tankAlkalinityNow, testsOf, type ReactorTried } from './reactor-setting';
+import { mediaLeft, partsBesideReactor, tankAlkalinityNow, testsOf, type ReactorTried } from './reactor-setting';
 import { waterNow } from '../schedule/schedule-question';
 
 /** How it was set and tested, ready for the reactor-dial-in calculator; undefined until the demand is known. */
@@ -21,7 +21,7 @@ export function dialInQuestion(
   const settings = entriesOf(snapshot, tank.id, 'reactor').filter(({ at }) => at <= now);
   const since = settings.at(-1)?.at ?? now;
   const media = mediaLeft(snapshot, tank, now);
-  const others = othersOf(question);
+  const others = partsBesideReactor(question);
   const { calcium, salinity, temperatureC } = waterNow(snapshot, tank, now);
   return {
     now,

@@ -6,7 +6,7 @@ import type { DoseQuestion } from '../dosing/dose-question';
 import { lastLevel, observationsOf } from '../observations/observations';
 import {
   lastFilled,
-  othersOf,
+  partsBesideReactor,
   reactorRuns,
   reactorSetting,
   tankAlkalinityNow,
@@ -33,7 +33,7 @@ export function reactorQuestion(
   if (find !== 'demand' && !demand) return undefined;
   if (find !== 'effluent' && effluentAlkalinity === undefined) return undefined;
   if (find !== 'flow' && mlPerMin === undefined) return undefined;
-  const others = othersOf(question);
+  const others = partsBesideReactor(question);
   const { calcium, salinity, temperatureC } = waterNow(snapshot, tank, now);
   const tankPh = lastLevel(snapshot, tank.id, 'ph');
   return {

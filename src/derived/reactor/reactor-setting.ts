@@ -45,7 +45,7 @@ export function testsOf(snapshot: Snapshot, tank: Tank, now: number): EntryOf<'e
 }
 
 /** Which parts the reactor stands in for, and what of the demand others supply as they run. mmol a day. */
-export function othersOf({ balance, parts }: DoseQuestion) {
+export function partsBesideReactor({ balance, parts }: DoseQuestion) {
   const part = parts.alkalinity;
   const byPart = broughtPerDay(balance, 'alkalinity', ({ source }) => source === part?.id).amountPerDay;
   const others = (source: string) => source !== 'reactor' && source !== part?.id;

@@ -5,7 +5,7 @@ import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { consumptionTogether } from '../balance/consumption';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { twoPartPerMeq } from '../dosing/two-part-price';
-import { othersOf, reactorSetting, tankAlkalinityNow, type ReactorTried } from './reactor-setting';
+import { partsBesideReactor, reactorSetting, tankAlkalinityNow, type ReactorTried } from './reactor-setting';
 import { waterNow } from '../schedule/schedule-question';
 
 /** Its size and its price, ready for the reactor-size calculator; undefined until demand and an effluent are there. */
@@ -22,7 +22,7 @@ export function reactorSizeQuestion(
   const tankAlkalinity = tankAlkalinityNow(question, tried);
   if (!demand || effluentAlkalinity === undefined || tankAlkalinity === undefined) return undefined;
   const { calcium, salinity, temperatureC } = waterNow(snapshot, tank, now);
-  const others = othersOf(question);
+  const others = partsBesideReactor(question);
   const growth = consumptionTogether(snapshot, tank, now)?.growthPerMonth;
   const perMeq = twoPartPerMeq(snapshot, tank);
   const { reactor = {} } = tank;

@@ -1,5 +1,5 @@
 import { ALL_KINDS, kindOf } from '@/record/kinds/list';
-import { entriesOf, inOrder, within } from '@/record/entries-of';
+import { entriesOf, inOrder, entriesBetween } from '@/record/entries-of';
 import type { Snapshot, Entry, EntryOf, Tank } from '@/record/schema';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { isLimewater } from '@/chemistry/limewater/is-limewater';
@@ -115,7 +115,7 @@ export function givenMl(snapshot: Snapshot, tank: Tank, solutionId: string, from
     const days = (Math.min(run.until, to) - Math.max(run.from, from)) / DAY_MS;
     return days > 0 ? sum + days * run.entry.mlPerDay : sum;
   }, 0);
-  return within(entriesOf(snapshot, tank.id, 'dose'), from, to).reduce(
+  return entriesBetween(entriesOf(snapshot, tank.id, 'dose'), from, to).reduce(
     (sum, entry) => (entry.solutionId === solutionId ? sum + entry.volumeMl : sum),
     byRuns,
   );

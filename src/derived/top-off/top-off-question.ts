@@ -8,7 +8,7 @@ import type { TopOffInput } from '@/calculators/top-off/top-off-input';
 import type { SaltDrift } from '@/chemistry/evaporation/salt-balance';
 import { attempt } from '@/calculators/calculator/attempt';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { entriesOf, within } from '@/record/entries-of';
+import { entriesOf, entriesBetween } from '@/record/entries-of';
 import { netVolumeL, type Snapshot, type EntryKind, type EntryOf, type Tank } from '@/record/schema';
 import { tankEvents } from '../balance/known-events';
 import { aimFor } from '../observations/targets';
@@ -29,7 +29,7 @@ const MOST_READINGS = 1500;
 /** What the record says of a tank's evaporation, ready for the top-off calculator. */
 export function topOffQuestion(snapshot: Snapshot, tank: Tank, now: number): TopOffInput {
   const of = <Kind extends EntryKind>(kind: Kind, withinDays = LONGEST_DAYS): readonly EntryOf<Kind>[] =>
-    within(entriesOf(snapshot, tank.id, kind), now - withinDays * DAY_MS, now);
+    entriesBetween(entriesOf(snapshot, tank.id, kind), now - withinDays * DAY_MS, now);
   const { topOff } = tank;
   const spareL = roomToRiseL(tank);
   const saltDrift = saltDriftOf(snapshot, tank, now);
@@ -68,7 +68,7 @@ export function topOffQuestion(snapshot: Snapshot, tank: Tank, now: number): Top
       humidity: rooms.findLast((room) => room.humidity !== undefined)?.humidity ?? tank.room.humidity,
     },
     rooms,
-    waters: within(observationsOf(snapshot, tank.id, 'temperature'), now - LONGEST_DAYS * DAY_MS, now)
+    waters: entriesBetween(observationsOf(snapshot, tank.id, 'temperature'), now - LONGEST_DAYS * DAY_MS, now)
       .slice(-MOST_READINGS)
       .map(({ at, value }) => ({ at, temperatureC: value })),
     months: monthsBack(now, snapshot.settings.zone),
@@ -111,7 +111,7 @@ function saltDriftOf(snapshot: Snapshot, tank: Tank, now: number): SaltDrift | u
   const last = all.findLast(({ at }) => at <= now)?.at;
   const rests = [all, last, events, netVolumeL(tank), Math.floor(now / DAY_MS)];
   return memoiseOn(`salt drift of ${tank.id}`, rests, () => {
-    const observations = within(all, now - DRIFT_DAYS * DAY_MS, now);
+    const observations = entriesBetween(all, now - DRIFT_DAYS * DAY_MS, now);
     if (observations.length < FEWEST_READINGS) return undefined;
     const { outcome } = attempt(() =>
       fitTrend({

@@ -42,7 +42,7 @@ function levelsQuestion(snapshot: Snapshot, tank: Tank, now: number) {
 function movesOf(snapshot: Snapshot, tank: Tank, parameter: ParameterId, now: number) {
   if (isDosedParameter(parameter)) {
     const moves = levelFacts(snapshot, tank, parameter, now);
-    const aside = balanceAt(snapshot, tank, now).of[parameter].trend?.setAside ?? [];
+    const aside = balanceAt(snapshot, tank, now).of[parameter].trend?.outliers ?? [];
     return moves && { moves, leftOut: aside.map(({ value }) => value) };
   }
   const moved = movedOf(snapshot, tank, parameter, now);

@@ -13,7 +13,7 @@ import {
 import equal from 'fast-deep-equal';
 import { LazyPart, lazy, type Lazy } from '../lazy/lazy';
 import { PartNotLoaded } from '../controls/not-loaded';
-import { TideStill, useTide, type Tide } from '../timeline/timeline-context';
+import { FrozenTimeline, useTimeline, type TimelineView } from '../timeline/timeline-context';
 import { whenIdle } from '../lazy/when-idle';
 import { TankProvider, useTank, type TankInView } from '../workspace/workspace';
 
@@ -26,7 +26,7 @@ const NEAR = '400px 0px';
 interface Scene<Props> {
   readonly props: Props;
   readonly inView: TankInView;
-  readonly tide: Tide;
+  readonly tide: TimelineView;
 }
 
 /**
@@ -44,7 +44,7 @@ export function deferred<Props extends object>(
   );
   return function Later(props: Props) {
     const [place, near] = useNear();
-    const scene = useSettled<Props>({ props, inView: useTank(), tide: useTide() }, near);
+    const scene = useSettled<Props>({ props, inView: useTank(), tide: useTimeline() }, near);
     // On a phone its name and buttons take two lines.
     const room = (
       <div
@@ -79,7 +79,7 @@ function Still({
 }: Pick<Scene<unknown>, 'inView' | 'tide'> & { readonly children: ReactNode }): ReactNode {
   return (
     <TankProvider snapshot={inView.snapshot} tank={inView.tank}>
-      <TideStill tide={tide}>{children}</TideStill>
+      <FrozenTimeline tide={tide}>{children}</FrozenTimeline>
     </TankProvider>
   );
 }

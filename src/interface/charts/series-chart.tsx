@@ -11,7 +11,7 @@ import type { OutlookPoint } from '@/derived/outlook/outlook';
 import { observationText, type TankObservation } from '@/derived/observations/observations';
 import { dayTicks } from '../timeline/day-ticks';
 import type { Mark } from '../timeline/marks';
-import { useTide } from '../timeline/timeline-context';
+import { useTimeline } from '../timeline/timeline-context';
 import { dayText, whenText } from '../time/when';
 import { useNow, useTank } from '../workspace/workspace';
 import { axisFor } from './axis';
@@ -70,7 +70,7 @@ export function SeriesChart({
     },
     tank,
   } = useTank();
-  const { from, to } = useTide();
+  const { from, to } = useTimeline();
   const now = useNow();
   const { name, kind } = PARAMETERS[parameter];
   const unit = preferredUnit(kind, units);

@@ -7,7 +7,7 @@ import { firstOf, type BenchPath } from '@/registry/benches';
 import { DONE_ANYWHERE, DONE_AT_A_TANK, type Doing } from '@/registry/find/doings';
 import type { Findable } from '@/registry/find/finder';
 import { FINDABLE_ARTICLES } from '@/registry/find/findables';
-import { PLACES } from '@/registry/find/places';
+import { FINDABLE_PLACES } from '@/registry/find/places';
 import { ROOMS } from '@/registry/rooms';
 import { exportRecord } from '../storage/export-record';
 import { goTo, usePlace } from '../address/place';
@@ -80,7 +80,7 @@ export function useActions(): readonly Action[] {
       if (next) goTo(`/${name}/${next.id}/${bench}${window.location.search}`);
     };
     return [
-      ...PLACES.map((place): Action => ({ ...place, kind: 'Benches', run: go(place.bench, place.as) })),
+      ...FINDABLE_PLACES.map((place): Action => ({ ...place, kind: 'Benches', run: go(place.bench, place.as) })),
       ...ROOMS.map((room): Action => ({
         id: `room ${room.path}`,
         kind: 'Do',

@@ -8,7 +8,7 @@ import { Banners } from '../banners/banners';
 import { BenchBoundary, PartBoundary } from './fails-alone';
 import { LazyPart, lazy } from '../lazy/lazy';
 import { PartNotLoaded } from '../controls/not-loaded';
-import { TideProvider, useTide } from '../timeline/timeline-context';
+import { TimelineProvider, useTimeline } from '../timeline/timeline-context';
 import { beginAtTheTop, useAddress, useAsks } from '../address/place';
 import { useHere } from '../workspace/here';
 import { useQuiet } from '../lazy/when-idle';
@@ -32,7 +32,7 @@ const NONE = {};
 function TidePlace() {
   return (
     <div
-      className={`no-print border-b border-line bg-sheet ${useTide().folded ? 'h-9' : 'h-[8.55rem] lg:h-[6.55rem]'}`}
+      className={`no-print border-b border-line bg-sheet ${useTimeline().folded ? 'h-9' : 'h-[8.55rem] lg:h-[6.55rem]'}`}
     />
   );
 }
@@ -47,7 +47,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const part = useAsks().get('as');
   useLayoutEffect(beginAtTheTop, [address]);
   return (
-    <TideProvider key={tank.id} tankId={tank.id} follow={telling(snapshot, tank.id)}>
+    <TimelineProvider key={tank.id} tankId={tank.id} follow={telling(snapshot, tank.id)}>
       <a href="#bench" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
         Skip to the bench
       </a>
@@ -94,7 +94,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           {!wide && <PhoneBar />}
         </div>
       </div>
-    </TideProvider>
+    </TimelineProvider>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { Course } from '@/record/change';
+import type { CommitOptions } from '@/record/change';
 import type { RecordStore } from '@/record/store';
 import { askFirst } from '../notices/ask-first';
 import { notify } from '../notices/notices';
@@ -56,7 +56,7 @@ async function oneStep(store: RecordStore, doing: 'undo' | 'redo', seq: number |
 /** A step through thousands of rows takes a while: from this on it is told how far it is, ms, and again after each such while. */
 const TOLD_EVERY_MS = 500;
 
-function toldOf(what: string): Course {
+function toldOf(what: string): CommitOptions {
   const stop = new AbortController();
   let toldAt = performance.now();
   return {

@@ -6,20 +6,20 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { useNow, useWorkspace } from '../workspace/workspace';
 
 /** The stretch of time in view, in days from now; every chart of a tank shows the same. */
-export interface Stretch {
+export interface TimeSpan {
   readonly fromDays: number;
   readonly toDays: number;
 }
 
-export interface Tide {
-  readonly stretch: Stretch;
+export interface TimelineView {
+  readonly stretch: TimeSpan;
   /** The stretch in epoch ms. */
   readonly from: number;
   readonly to: number;
   readonly followed: ParameterId;
   readonly move: (days: number) => void;
   readonly zoom: (factor: number) => void;
-  readonly show: (stretch: Stretch) => void;
+  readonly show: (stretch: TimeSpan) => void;
   readonly follow: (parameter: ParameterId) => void;
   /** Only its last reading is shown, in a line. */
   readonly folded: boolean;
@@ -27,18 +27,18 @@ export interface Tide {
   readonly fold: () => void;
 }
 
-export const USUAL_STRETCH: Stretch = { fromDays: -35, toDays: 9 };
+export const USUAL_SPAN: TimeSpan = { fromDays: -35, toDays: 9 };
 const SHORTEST_DAYS = 3;
 const LONGEST_DAYS = 1200;
 
-const TideContext = createContext<Tide | undefined>(undefined);
+const TideContext = createContext<TimelineView | undefined>(undefined);
 
-interface Kept extends Stretch {
+interface Kept extends TimeSpan {
   readonly followed: ParameterId;
 }
 
 /** Where a tank's tide line was left is a matter of this browser, not of the record. */
-export function TideProvider({
+export function TimelineProvider({
   tankId,
   follow: usual,
   children,
@@ -69,7 +69,7 @@ export function TideProvider({
   );
 
   const tide = useMemo(
-    (): Tide => ({
+    (): TimelineView => ({
       stretch: kept,
       from: now + kept.fromDays * DAY_MS,
       to: now + kept.toDays * DAY_MS,
@@ -91,18 +91,18 @@ export function TideProvider({
 }
 
 /** The tide line as it was: for a picture that follows it a moment later. */
-export function TideStill({ tide, children }: { readonly tide: Tide; readonly children: ReactNode }) {
+export function FrozenTimeline({ tide, children }: { readonly tide: TimelineView; readonly children: ReactNode }) {
   return <TideContext value={tide}>{children}</TideContext>;
 }
 
-export function useTide(): Tide {
+export function useTimeline(): TimelineView {
   const tide = useContext(TideContext);
   if (!tide) throw new Error('outside the tide line');
   return tide;
 }
 
 /** Zooms about now while now is in view, else about the middle. */
-function zoomed({ fromDays, toDays }: Stretch, factor: number): Stretch {
+function zoomed({ fromDays, toDays }: TimeSpan, factor: number): TimeSpan {
   const pivot = fromDays < 0 && toDays > 0 ? 0 : (fromDays + toDays) / 2;
   const span = toDays - fromDays;
   const bounded = Math.min(LONGEST_DAYS, Math.max(SHORTEST_DAYS, span * factor)) / span;
@@ -128,7 +128,7 @@ function keepFolded(folded: boolean): void {
 }
 
 function readKept(key: string, followed: ParameterId): Kept {
-  const usual: Kept = { ...USUAL_STRETCH, followed };
+  const usual: Kept = { ...USUAL_SPAN, followed };
   try {
     const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Partial<Kept> | null;
     const sound =

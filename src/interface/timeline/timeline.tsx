@@ -13,7 +13,7 @@ import { useNow, useTank } from '../workspace/workspace';
 import { dayTicks } from './day-ticks';
 import { batchBars, marksToCome } from './to-come';
 import { markOf, marksOf, type Mark } from './marks';
-import { USUAL_STRETCH, useTide } from './timeline-context';
+import { USUAL_SPAN, useTimeline } from './timeline-context';
 
 const HEIGHT = 92;
 const TRACE_TOP = 8;
@@ -31,7 +31,7 @@ const MARK_ROOM = 12;
 export function Timeline() {
   const { snapshot, tank } = useTank();
   const { units, zone } = snapshot.settings;
-  const tide = useTide();
+  const tide = useTimeline();
   const now = useNow();
   const [ref, width] = useWidth(1000);
   const drag = useRef<number | undefined>(undefined);
@@ -77,7 +77,7 @@ export function Timeline() {
       PageDown: () => tide.move(span),
       ArrowUp: () => tide.zoom(0.75),
       ArrowDown: () => tide.zoom(4 / 3),
-      Home: () => tide.show(USUAL_STRETCH),
+      Home: () => tide.show(USUAL_SPAN),
     };
     const chosen = act[event.key];
     if (!chosen) return;
@@ -130,7 +130,7 @@ export function Timeline() {
             <TideButton label="Later" onClick={() => tide.move((tide.stretch.toDays - tide.stretch.fromDays) / 4)}>
               →
             </TideButton>
-            <TideButton label="Back to now" onClick={() => tide.show(USUAL_STRETCH)}>
+            <TideButton label="Back to now" onClick={() => tide.show(USUAL_SPAN)}>
               now
             </TideButton>
           </span>

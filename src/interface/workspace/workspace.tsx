@@ -11,7 +11,7 @@ import {
   type ReactNode,
 } from 'react';
 import type { Tell } from '@/calculators/calculator/sentence';
-import type { Change, Course } from '@/record/change';
+import type { Change, CommitOptions } from '@/record/change';
 import { saidBy } from '@/record/says-the-same';
 import type { Snapshot, TableName, Tank } from '@/record/schema';
 import type { Quarantined } from '@/record/quarantine';
@@ -188,7 +188,7 @@ const pressed = new WeakMap<RecordStore, Pressed>();
 const ONE_PRESS_MS = 700;
 
 /** Writes a change and says so with an undo; answers whether it was kept, so that a field empties only when it was. */
-export function useCommit(): (change: Change, course?: Course) => Promise<boolean> {
+export function useCommit(): (change: Change, course?: CommitOptions) => Promise<boolean> {
   const { store, name } = useWorkspace();
   const refusedField = useAskRefused();
   return useCallback(

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { id, within, more } from '../rows/fields';
-import { defineKind, figuresAt, OF_EITHER, told } from './entry-kind';
+import { id, bounded, more } from '../rows/fields';
+import { defineKind, figuresAt, OF_EITHER, formatted } from './entry-kind';
 
 /** Saltwater mixed; for no one tank where it was mixed for more than one. */
 export const batch = defineKind({
@@ -13,15 +13,15 @@ export const batch = defineKind({
     vesselId: id.optional(),
     /** The lot printed on the box. */
     lot: z.string().trim().max(60).optional(),
-    volumeL: within(AMOUNTS.batchVolume),
+    volumeL: bounded(AMOUNTS.batchVolume),
     saltG: more(AMOUNTS.saltMass.high),
-    targetSalinity: within(AMOUNTS.batchSalinity),
-    measuredSalinity: within(AMOUNTS.measuredSalinity).optional(),
+    targetSalinity: bounded(AMOUNTS.batchSalinity),
+    measuredSalinity: bounded(AMOUNTS.measuredSalinity).optional(),
   },
   describe: ({ saltId, volumeL, saltG, measuredSalinity }, { settings: { units }, salts }) => {
     const salt = salts.find((each) => each.id === saltId)?.name ?? 'salt';
-    const read = measuredSalinity === undefined ? '' : `, read ${told('salinity', measuredSalinity, units)}`;
-    return `${told('volume', volumeL, units)} mixed with ${told('mass', saltG, units)} of ${salt}${read}`;
+    const read = measuredSalinity === undefined ? '' : `, read ${formatted('salinity', measuredSalinity, units)}`;
+    return `${formatted('volume', volumeL, units)} mixed with ${formatted('mass', saltG, units)} of ${salt}${read}`;
   },
   figures: (row) =>
     figuresAt(row, [

@@ -1,14 +1,14 @@
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { id, within } from '../rows/fields';
+import { id, bounded } from '../rows/fields';
 import { NO_LONGER_KEPT } from './dosing';
-import { defineKind, OF_A_TANK, solutionName, told } from './entry-kind';
+import { defineKind, OF_A_TANK, solutionName, formatted } from './entry-kind';
 
 /** What stands in a solution's bottle. */
 export const bottleLevel = defineKind({
   kind: 'bottle-level',
   title: 'Bottle read',
   tankId: OF_A_TANK,
-  shape: { solutionId: id, volumeMl: within(TOP_OFF_AMOUNTS.bottle) },
+  shape: { solutionId: id, volumeMl: bounded(TOP_OFF_AMOUNTS.bottle) },
   jot: [
     {
       words: ['bottle', 'in the bottle'],
@@ -21,7 +21,7 @@ export const bottleLevel = defineKind({
     },
   ],
   describe: ({ solutionId, volumeMl }, house) =>
-    `${told('dose', volumeMl, house.settings.units)} in the bottle of ${solutionName(house, solutionId, NO_LONGER_KEPT)}`,
+    `${formatted('dose', volumeMl, house.settings.units)} in the bottle of ${solutionName(house, solutionId, NO_LONGER_KEPT)}`,
   figures: ({ solutionId, volumeMl }, house) => [
     [`in the bottle of ${solutionName(house, solutionId)}`, volumeMl, 'mL'],
   ],

@@ -2,12 +2,12 @@ import * as z from 'zod';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
-import { id, moment, within } from '../rows/fields';
+import { id, moment, bounded } from '../rows/fields';
 import { NO_LONGER_KEPT } from './dosing';
-import { defineKind, OF_A_TANK, solutionName, told } from './entry-kind';
+import { defineKind, OF_A_TANK, solutionName, formatted } from './entry-kind';
 
 /** A level reads and is aimed at within what any of the three can be. */
-const level = within({
+const level = bounded({
   low: 0,
   high: Math.max(...DOSED_PARAMETERS.map((parameter) => PARAMETERS[parameter].high)),
 });
@@ -25,11 +25,11 @@ export const correction = defineKind({
     solutionId: id,
     from: level,
     to: level,
-    days: within(AMOUNTS.correctionDays),
+    days: bounded(AMOUNTS.correctionDays),
     /** Of what is added: millilitres a day. Where the daily dose brings it: what is dosed a day meanwhile. */
-    mlPerDay: within(AMOUNTS.dose),
+    mlPerDay: bounded(AMOUNTS.dose),
     /** Where the daily dose brings it, raised or lowered for those days: what holds the level, which it goes back to. */
-    backToMlPerDay: within(AMOUNTS.standingDose).optional(),
+    backToMlPerDay: bounded(AMOUNTS.standingDose).optional(),
     /** When it was called off, or done, by its keeper. */
     endedAt: moment.optional(),
   },
@@ -40,8 +40,8 @@ export const correction = defineKind({
     const dose =
       backToMlPerDay === undefined
         ? ''
-        : `, dosed at ${told('doseRate', mlPerDay, units)}, then ${told('doseRate', backToMlPerDay, units)}`;
-    return `${parameter} to be ${way} from ${told(parameter, from, units)} to ${told(parameter, to, units)} in ${told('days', days, units)}, by ${solutionName(house, solutionId, NO_LONGER_KEPT)}${dose}`;
+        : `, dosed at ${formatted('doseRate', mlPerDay, units)}, then ${formatted('doseRate', backToMlPerDay, units)}`;
+    return `${parameter} to be ${way} from ${formatted(parameter, from, units)} to ${formatted(parameter, to, units)} in ${formatted('days', days, units)}, by ${solutionName(house, solutionId, NO_LONGER_KEPT)}${dose}`;
   },
   figures: ({ parameter, solutionId, from, to, days, mlPerDay, backToMlPerDay, endedAt }, house) => [
     ['correction of', parameter, ''],

@@ -1,8 +1,8 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { timesAmounts } from '@/chemistry/tank-model/water';
-import { id, within } from '../rows/fields';
+import { id, bounded } from '../rows/fields';
 import { NO_LONGER_KEPT } from './dosing';
-import { defineKind, OF_A_TANK, solutionName, told } from './entry-kind';
+import { defineKind, OF_A_TANK, solutionName, formatted } from './entry-kind';
 
 /** A dose given once, by hand. */
 export const dose = defineKind({
@@ -11,13 +11,13 @@ export const dose = defineKind({
   tankId: OF_A_TANK,
   shape: {
     solutionId: id,
-    volumeMl: within(AMOUNTS.dose),
+    volumeMl: bounded(AMOUNTS.dose),
     /** The correction it is a share of; a dose of its own when left out. */
     correction: id.optional(),
   },
 
   describe: ({ solutionId, volumeMl }, house) =>
-    `${told('dose', volumeMl, house.settings.units)} of ${solutionName(house, solutionId, NO_LONGER_KEPT)}, once`,
+    `${formatted('dose', volumeMl, house.settings.units)} of ${solutionName(house, solutionId, NO_LONGER_KEPT)}, once`,
   figures: ({ solutionId, volumeMl }, house) => [[solutionName(house, solutionId), volumeMl, 'mL']],
   events: ({ at, solutionId, volumeMl }, { perMl }) => [
     { kind: 'addition', at, amounts: timesAmounts(perMl(solutionId, at), volumeMl), litres: volumeMl / 1000 },

@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within } from '../rows/fields';
-import { defineKind, figuresAt, ifThere, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, figuresAt, ifThere, OF_A_TANK, formatted } from './entry-kind';
 import type { reactor } from './reactor';
 import type * as z from 'zod';
 
@@ -15,12 +15,12 @@ export const effluentTest = defineKind({
   title: 'Effluent test',
   tankId: OF_A_TANK,
   shape: {
-    effluentAlkalinity: within(AMOUNTS.effluent).optional(),
+    effluentAlkalinity: bounded(AMOUNTS.effluent).optional(),
     /** In the chamber, or of the effluent as it leaves; NBS. */
-    chamberPh: within(AMOUNTS.chamberPh).optional(),
+    chamberPh: bounded(AMOUNTS.chamberPh).optional(),
     /** The flow as measured; as it was set when left out. */
-    mlPerMin: within(AMOUNTS.reactorFlow).optional(),
-    bubblesPerMin: within(AMOUNTS.bubblesPerMin).optional(),
+    mlPerMin: bounded(AMOUNTS.reactorFlow).optional(),
+    bubblesPerMin: bounded(AMOUNTS.bubblesPerMin).optional(),
   },
   whole: {
     test: ({ effluentAlkalinity, chamberPh, mlPerMin, bubblesPerMin }) =>
@@ -59,9 +59,9 @@ export const effluentTest = defineKind({
   together: (a, b) => ({ ...a, ...b }),
   describe: ({ effluentAlkalinity, chamberPh, mlPerMin, bubblesPerMin }, { settings: { units } }) =>
     [
-      ...ifThere(effluentAlkalinity, (amount) => `effluent ${told('alkalinity', amount, units)}`),
-      ...ifThere(chamberPh, (amount) => `chamber at pH ${told('ph', amount, units)}`),
-      ...ifThere(mlPerMin, (amount) => `flow ${told('flow', amount, units)}`),
+      ...ifThere(effluentAlkalinity, (amount) => `effluent ${formatted('alkalinity', amount, units)}`),
+      ...ifThere(chamberPh, (amount) => `chamber at pH ${formatted('ph', amount, units)}`),
+      ...ifThere(mlPerMin, (amount) => `flow ${formatted('flow', amount, units)}`),
       ...ifThere(bubblesPerMin, (amount) => `${Math.round(amount)} bubbles a minute`),
     ].join(', '),
   figures: (row) =>

@@ -143,7 +143,7 @@ export interface AnyKind {
 }
 
 /** A quantity in the keeper's units; a dose as finely as it was logged. */
-export function told(kind: QuantityKind, amount: number, units: UnitPreferences): string {
+export function formatted(kind: QuantityKind, amount: number, units: UnitPreferences): string {
   return showText(quantity(kind, amount), units, kind === 'dose' || kind === 'doseRate' ? 4 : 3);
 }
 

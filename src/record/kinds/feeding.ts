@@ -1,5 +1,5 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within } from '../rows/fields';
+import { bounded } from '../rows/fields';
 import { defineKind, figuresAt, OF_A_TANK } from './entry-kind';
 
 /** How often from now on, by its words: times a day. */
@@ -22,9 +22,9 @@ export const feeding = defineKind({
   tankId: OF_A_TANK,
   shape: {
     /** From now on. */
-    timesPerDay: within(AMOUNTS.feedings).optional(),
+    timesPerDay: bounded(AMOUNTS.feedings).optional(),
     /** Once. */
-    portions: within(AMOUNTS.portionsFed).optional(),
+    portions: bounded(AMOUNTS.portionsFed).optional(),
   },
   whole: {
     test: ({ timesPerDay, portions }) => timesPerDay !== undefined || portions !== undefined,

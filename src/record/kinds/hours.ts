@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within } from '../rows/fields';
+import { bounded } from '../rows/fields';
 
 /** Hours of the day on the keeper's clock. */
 export interface Hours {
@@ -11,8 +11,8 @@ export interface Hours {
 
 /** Hours of the day in which something runs, on the keeper's clock; the whole day when left out. */
 export const hoursSchema = z.strictObject({
-  fromMinute: within(AMOUNTS.fromMinute),
-  forMinutes: within(AMOUNTS.forMinutes),
+  fromMinute: bounded(AMOUNTS.fromMinute),
+  forMinutes: bounded(AMOUNTS.forMinutes),
 });
 
 /** "22:00–8:00", as it is read on the wall. */

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within } from '../rows/fields';
+import { bounded } from '../rows/fields';
 import { defineKind, OF_A_TANK } from './entry-kind';
 import { hoursSchema, hoursText } from './hours';
 
@@ -39,7 +39,7 @@ export const lever = defineKind({
     lever: z.enum(LEVERS),
     hours: hoursSchema.optional(),
     /** Of lamps: how long they take to come up, and again to go down, within those hours. */
-    rampMinutes: within(AMOUNTS.rampMinutes).optional(),
+    rampMinutes: bounded(AMOUNTS.rampMinutes).optional(),
     off: z.literal(true).optional(),
   },
   jot: LEVERS.map((lever) => ({

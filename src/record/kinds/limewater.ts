@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within } from '../rows/fields';
-import { defineKind, figuresAt, ifThere, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, figuresAt, ifThere, OF_A_TANK, formatted } from './entry-kind';
 
 /** Limewater made or tested: calcium hydroxide put into its vessel or stirrer, and what a test of the clear water shows. */
 export const limewater = defineKind({
@@ -9,13 +9,13 @@ export const limewater = defineKind({
   tankId: OF_A_TANK,
   shape: {
     /** Calcium hydroxide put in. */
-    grams: within(AMOUNTS.lime).optional(),
+    grams: bounded(AMOUNTS.lime).optional(),
     /** Fresh water filled up to, where the vessel was filled. */
-    litres: within(AMOUNTS.limewaterFilled).optional(),
+    litres: bounded(AMOUNTS.limewaterFilled).optional(),
     /** Titrated, of the clear water. */
-    alkalinity: within(AMOUNTS.limewaterAlkalinity).optional(),
+    alkalinity: bounded(AMOUNTS.limewaterAlkalinity).optional(),
     /** mS/cm at 25 °C, of the clear water. */
-    conductivity: within(AMOUNTS.limewaterConductivity).optional(),
+    conductivity: bounded(AMOUNTS.limewaterConductivity).optional(),
   },
   whole: {
     test: ({ grams, litres, alkalinity, conductivity }) =>
@@ -38,10 +38,10 @@ export const limewater = defineKind({
   ],
   describe: ({ grams, litres, alkalinity, conductivity }, { settings: { units } }) =>
     [
-      ...ifThere(grams, (amount) => `${told('mass', amount, units)} of calcium hydroxide into the limewater`),
-      ...ifThere(litres, (amount) => `limewater filled to ${told('volume', amount, units)}`),
-      ...ifThere(alkalinity, (amount) => `limewater tested, ${told('alkalinity', amount, units)}`),
-      ...ifThere(conductivity, (amount) => `limewater at ${told('conductivity', amount, units)}`),
+      ...ifThere(grams, (amount) => `${formatted('mass', amount, units)} of calcium hydroxide into the limewater`),
+      ...ifThere(litres, (amount) => `limewater filled to ${formatted('volume', amount, units)}`),
+      ...ifThere(alkalinity, (amount) => `limewater tested, ${formatted('alkalinity', amount, units)}`),
+      ...ifThere(conductivity, (amount) => `limewater at ${formatted('conductivity', amount, units)}`),
     ].join(', '),
   figures: (row) =>
     figuresAt(row, [

@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { id, within } from '../rows/fields';
+import { id, bounded } from '../rows/fields';
 import { NO_LONGER_KEPT } from './dosing';
-import { defineKind, figuresAt, OF_A_TANK, solutionName, told } from './entry-kind';
+import { defineKind, figuresAt, OF_A_TANK, solutionName, formatted } from './entry-kind';
 
 /** A dosing pump's delivery measured: so many millilitres in so long, and what it was set to give meanwhile. */
 export const pumpMeasured = defineKind({
@@ -10,10 +10,10 @@ export const pumpMeasured = defineKind({
   tankId: OF_A_TANK,
   shape: {
     solutionId: id,
-    gaveMl: within(AMOUNTS.measuredGave),
-    ranDays: within(AMOUNTS.measuredRun),
+    gaveMl: bounded(AMOUNTS.measuredGave),
+    ranDays: bounded(AMOUNTS.measuredRun),
     /** Left out where the pump is set by time and not by millilitres. */
-    setMl: within(AMOUNTS.measuredSet).optional(),
+    setMl: bounded(AMOUNTS.measuredSet).optional(),
   },
   jot: [
     {
@@ -33,8 +33,8 @@ export const pumpMeasured = defineKind({
   ],
   describe: ({ solutionId, gaveMl, ranDays, setMl }, house) => {
     const { units } = house.settings;
-    const set = setMl === undefined ? '' : `, set to ${told('dose', setMl, units)}`;
-    return `pump of ${solutionName(house, solutionId, NO_LONGER_KEPT)} gave ${told('dose', gaveMl, units)} in ${told('days', ranDays, units)}${set}`;
+    const set = setMl === undefined ? '' : `, set to ${formatted('dose', setMl, units)}`;
+    return `pump of ${solutionName(house, solutionId, NO_LONGER_KEPT)} gave ${formatted('dose', gaveMl, units)} in ${formatted('days', ranDays, units)}${set}`;
   },
   figures: (row, house) => [
     [`given by the pump of ${solutionName(house, row.solutionId)}`, row.gaveMl, 'mL'],

@@ -1,13 +1,13 @@
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { within } from '../rows/fields';
-import { defineKind, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, OF_A_TANK, formatted } from './entry-kind';
 
 /** The top-off pump's time counted: how long it ran in the days before. */
 export const pumpRun = defineKind({
   kind: 'pump-run',
   title: 'Pump time',
   tankId: OF_A_TANK,
-  shape: { ranDays: within(TOP_OFF_AMOUNTS.minutesRun), overDays: within(TOP_OFF_AMOUNTS.runOver) },
+  shape: { ranDays: bounded(TOP_OFF_AMOUNTS.minutesRun), overDays: bounded(TOP_OFF_AMOUNTS.runOver) },
   jot: [
     {
       words: ['pump ran', 'ato pump ran', 'top-off pump ran', 'pump has run', 'pump run'],
@@ -21,7 +21,7 @@ export const pumpRun = defineKind({
     },
   ],
   describe: ({ ranDays, overDays }, { settings: { units } }) =>
-    `top-off pump ran ${told('days', ranDays, units)} in ${told('days', overDays, units)}`,
+    `top-off pump ran ${formatted('days', ranDays, units)} in ${formatted('days', overDays, units)}`,
   figures: ({ ranDays, overDays }) => [
     ['pump ran', ranDays, 'days'],
     ['counted over', overDays, 'days'],

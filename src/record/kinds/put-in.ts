@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
-import { within } from '../rows/fields';
+import { bounded } from '../rows/fields';
 import { defineKind, OF_A_TANK } from './entry-kind';
 
 /** Something put in that lives or carries life. */
@@ -9,7 +9,7 @@ export const putIn = defineKind({
   kind: 'put-in',
   title: 'Added',
   tankId: OF_A_TANK,
-  shape: { what: z.enum(ADDED_KINDS), count: within(AMOUNTS.addedCount) },
+  shape: { what: z.enum(ADDED_KINDS), count: bounded(AMOUNTS.addedCount) },
 
   describe: ({ what, count }) => addedWords(what, count),
   figures: ({ what, count }) => [[what, count, '']],

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within } from '../rows/fields';
-import { defineKind, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, OF_A_TANK, formatted } from './entry-kind';
 
 export const REACTOR_STORES = ['media', 'CO2'] as const;
 export type ReactorStore = (typeof REACTOR_STORES)[number];
@@ -24,7 +24,7 @@ export const reactorFilled = defineKind({
   kind: 'reactor-filled',
   title: 'Reactor filled',
   tankId: OF_A_TANK,
-  shape: { store: z.enum(REACTOR_STORES), grams: within(FILLED) },
+  shape: { store: z.enum(REACTOR_STORES), grams: bounded(FILLED) },
   jot: (['media', 'CO2'] as const).map((store) => ({
     words: CALLED[store],
     figures: { grams: { expected: store === 'media' ? AMOUNTS.media : AMOUNTS.cylinder, withUnit: true as const } },
@@ -32,6 +32,6 @@ export const reactorFilled = defineKind({
     make: ({ figures: { grams } }) => (grams === undefined ? undefined : { store, grams }),
   })),
   describe: ({ store, grams }, { settings: { units } }) =>
-    `${STORE_WORDS[store]}: ${told('mass', grams, units)} there from then on`,
+    `${STORE_WORDS[store]}: ${formatted('mass', grams, units)} there from then on`,
   figures: ({ store, grams }) => [[STORE_WORDS[store], grams, 'g']],
 });

@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
-import { within } from '../rows/fields';
-import { defineKind, figuresAt, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, figuresAt, OF_A_TANK, formatted } from './entry-kind';
 
 /** A chamber is held at about this pH, where its own was not read. Common practice. */
 export const USUAL_CHAMBER_PH = 6.6;
@@ -12,10 +12,10 @@ export const reactor = defineKind({
   title: 'Reactor set',
   tankId: OF_A_TANK,
   shape: {
-    mlPerMin: within(AMOUNTS.reactorFlow),
-    effluentAlkalinity: within(AMOUNTS.effluent),
+    mlPerMin: bounded(AMOUNTS.reactorFlow),
+    effluentAlkalinity: bounded(AMOUNTS.effluent),
     /** As its own probe reads, NBS. */
-    chamberPh: within(AMOUNTS.chamberPh).optional(),
+    chamberPh: bounded(AMOUNTS.chamberPh).optional(),
   },
   jot: [
     {
@@ -46,7 +46,7 @@ export const reactor = defineKind({
   describe: ({ mlPerMin, effluentAlkalinity, chamberPh }, { settings: { units } }) =>
     mlPerMin === 0
       ? 'reactor closed'
-      : `reactor at ${told('flow', mlPerMin, units)}, effluent ${told('alkalinity', effluentAlkalinity, units)}${chamberPh === undefined ? '' : `, chamber at pH ${told('ph', chamberPh, units)}`}`,
+      : `reactor at ${formatted('flow', mlPerMin, units)}, effluent ${formatted('alkalinity', effluentAlkalinity, units)}${chamberPh === undefined ? '' : `, chamber at pH ${formatted('ph', chamberPh, units)}`}`,
   figures: (row) =>
     figuresAt(row, [
       ['mlPerMin', 'flow', 'mL/min'],

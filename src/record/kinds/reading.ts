@@ -5,7 +5,7 @@ import { boundSign } from '@/chemistry/observation';
 import { unitsOf } from '@/quantities/kinds';
 import { id, more } from '../rows/fields';
 import { byParameter, readingValues } from '../rows/parameter-values';
-import { defineKind, OF_A_TANK, told, type TableFigure } from './entry-kind';
+import { defineKind, OF_A_TANK, formatted, type TableFigure } from './entry-kind';
 
 /** Tests taken at one moment. */
 export const reading = defineKind({
@@ -33,7 +33,7 @@ export const reading = defineKind({
       if (value === undefined) return [];
       const { name, kind } = PARAMETERS[key];
       const about = uncertainty?.[key] === undefined ? '' : 'about ';
-      return [`${name} ${about}${boundSign(bounds?.[key])}${told(kind, value, units)}`];
+      return [`${name} ${about}${boundSign(bounds?.[key])}${formatted(kind, value, units)}`];
     }).join(' · ')}${readBy(instruments, known)}`,
   figures: ({ values, bounds, uncertainty }) =>
     PARAMETER_IDS.flatMap((key): TableFigure[] => {

@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { within } from '../rows/fields';
-import { defineKind, figuresAt, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, figuresAt, OF_A_TANK, formatted } from './entry-kind';
 
 const OTHER_VESSELS = ['vessel', 'bottle', 'limewater', 'kalk', 'reactor', 'batch'];
 const FRESH_WATER = [
@@ -22,9 +22,9 @@ export const refill = defineKind({
   title: 'Refill',
   tankId: OF_A_TANK,
   shape: {
-    volumeL: within(AMOUNTS.refill),
+    volumeL: bounded(AMOUNTS.refill),
     /** What then stood in the reservoir, where it was not filled to its mark. */
-    leavesL: within(TOP_OFF_AMOUNTS.reservoirLevel).optional(),
+    leavesL: bounded(TOP_OFF_AMOUNTS.reservoirLevel).optional(),
   },
   jot: [
     {
@@ -76,7 +76,7 @@ export const refill = defineKind({
     },
   ],
   describe: ({ volumeL, leavesL }, { settings: { units } }) =>
-    `${told('volume', volumeL, units)} into the reservoir${leavesL === undefined ? '' : `, to ${told('volume', leavesL, units)}`}`,
+    `${formatted('volume', volumeL, units)} into the reservoir${leavesL === undefined ? '' : `, to ${formatted('volume', leavesL, units)}`}`,
   figures: (row) =>
     figuresAt(row, [
       ['volumeL', 'volume', 'L'],

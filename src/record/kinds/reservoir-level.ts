@@ -1,13 +1,13 @@
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { within } from '../rows/fields';
-import { defineKind, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, OF_A_TANK, formatted } from './entry-kind';
 
 /** The reservoir looked at. */
 export const reservoirLevel = defineKind({
   kind: 'reservoir-level',
   title: 'Reservoir read',
   tankId: OF_A_TANK,
-  shape: { litres: within(TOP_OFF_AMOUNTS.reservoirLevel) },
+  shape: { litres: bounded(TOP_OFF_AMOUNTS.reservoirLevel) },
   jot: [
     {
       words: ['reservoir', 'res', 'ato', 'ato reservoir', 'ato res'],
@@ -18,6 +18,6 @@ export const reservoirLevel = defineKind({
       asks: 'How much stands in the reservoir? As in “reservoir 12 l”.',
     },
   ],
-  describe: ({ litres }, { settings: { units } }) => `${told('volume', litres, units)} in the reservoir`,
+  describe: ({ litres }, { settings: { units } }) => `${formatted('volume', litres, units)} in the reservoir`,
   figures: ({ litres }) => [['in the reservoir', litres, 'L']],
 });

@@ -1,6 +1,6 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within } from '../rows/fields';
-import { defineKind, figuresAt, ifThere, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, figuresAt, ifThere, OF_A_TANK, formatted } from './entry-kind';
 
 /** The air about the tank. */
 export const room = defineKind({
@@ -8,8 +8,8 @@ export const room = defineKind({
   title: 'Room',
   tankId: OF_A_TANK,
   shape: {
-    airC: within(AMOUNTS.roomTemperature).optional(),
-    humidityPercent: within(AMOUNTS.humidity).optional(),
+    airC: bounded(AMOUNTS.roomTemperature).optional(),
+    humidityPercent: bounded(AMOUNTS.humidity).optional(),
   },
   whole: {
     test: ({ airC, humidityPercent }) => airC !== undefined || humidityPercent !== undefined,
@@ -33,7 +33,7 @@ export const room = defineKind({
   together: (a, b) => ({ ...a, ...b }),
   describe: ({ airC, humidityPercent }, { settings: { units } }) =>
     [
-      ...ifThere(airC, (c) => told('temperature', c, units)),
+      ...ifThere(airC, (c) => formatted('temperature', c, units)),
       ...ifThere(humidityPercent, (percent) => `${Math.round(percent)} % humid`),
     ].join(', '),
   figures: (row) =>

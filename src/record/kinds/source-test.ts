@@ -1,7 +1,7 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Expectation } from '@/quantities/parse-quantity';
-import { id, within } from '../rows/fields';
-import { defineKind, figuresAt, ifThere, OF_THE_HOUSE, told } from './entry-kind';
+import { id, bounded } from '../rows/fields';
+import { defineKind, figuresAt, ifThere, OF_THE_HOUSE, formatted } from './entry-kind';
 
 /** What may be read of the supply and the RO/DI unit, wherever it is typed. */
 export const SOURCE_FIGURES = [
@@ -23,28 +23,28 @@ export const sourceTest = defineKind({
   tankId: OF_THE_HOUSE,
   shape: {
     sourceId: id,
-    tdsSupply: within(AMOUNTS.tdsSupply).optional(),
-    tdsMembrane: within(AMOUNTS.tdsMembrane).optional(),
-    tdsProduct: within(AMOUNTS.tdsProduct).optional(),
-    totalChlorine: within(AMOUNTS.chlorine).optional(),
-    freeChlorine: within(AMOUNTS.chlorine).optional(),
-    afterCarbon: within(AMOUNTS.chlorine).optional(),
-    temperatureC: within(AMOUNTS.supplyTemperature).optional(),
-    pressureKPa: within(AMOUNTS.feedPressure).optional(),
+    tdsSupply: bounded(AMOUNTS.tdsSupply).optional(),
+    tdsMembrane: bounded(AMOUNTS.tdsMembrane).optional(),
+    tdsProduct: bounded(AMOUNTS.tdsProduct).optional(),
+    totalChlorine: bounded(AMOUNTS.chlorine).optional(),
+    freeChlorine: bounded(AMOUNTS.chlorine).optional(),
+    afterCarbon: bounded(AMOUNTS.chlorine).optional(),
+    temperatureC: bounded(AMOUNTS.supplyTemperature).optional(),
+    pressureKPa: bounded(AMOUNTS.feedPressure).optional(),
     /** What ran into a jug in the time it took, as litres a day. */
-    litresPerDay: within(AMOUNTS.waterMade).optional(),
+    litresPerDay: bounded(AMOUNTS.waterMade).optional(),
   },
   describe: (row, { settings: { units } }) =>
     [
       ...ifThere(row.tdsSupply, (mg) => `TDS ${mg.toFixed(0)} before the membrane`),
       ...ifThere(row.tdsMembrane, (mg) => `${mg.toFixed(0)} after it`),
       ...ifThere(row.tdsProduct, (mg) => `${mg.toFixed(0)} mg/L after the resin`),
-      ...ifThere(row.totalChlorine, (mg) => `total chlorine ${told('chlorine', mg, units)}`),
-      ...ifThere(row.freeChlorine, (mg) => `free ${told('chlorine', mg, units)}`),
-      ...ifThere(row.afterCarbon, (mg) => `${told('chlorine', mg, units)} after the carbon`),
-      ...ifThere(row.litresPerDay, (l) => `makes ${told('waterRate', l, units)}`),
-      ...ifThere(row.temperatureC, (c) => `supply at ${told('temperature', c, units)}`),
-      ...ifThere(row.pressureKPa, (kPa) => `at ${told('pressure', kPa, units)}`),
+      ...ifThere(row.totalChlorine, (mg) => `total chlorine ${formatted('chlorine', mg, units)}`),
+      ...ifThere(row.freeChlorine, (mg) => `free ${formatted('chlorine', mg, units)}`),
+      ...ifThere(row.afterCarbon, (mg) => `${formatted('chlorine', mg, units)} after the carbon`),
+      ...ifThere(row.litresPerDay, (l) => `makes ${formatted('waterRate', l, units)}`),
+      ...ifThere(row.temperatureC, (c) => `supply at ${formatted('temperature', c, units)}`),
+      ...ifThere(row.pressureKPa, (kPa) => `at ${formatted('pressure', kPa, units)}`),
     ].join(' · '),
   figures: (row) =>
     figuresAt(row, [

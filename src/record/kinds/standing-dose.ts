@@ -1,9 +1,9 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { timesAmounts } from '@/chemistry/tank-model/water';
 import type { TankEvent } from '@/chemistry/tank-model/events';
-import { id, within } from '../rows/fields';
+import { id, bounded } from '../rows/fields';
 import { NO_LONGER_KEPT } from './dosing';
-import { defineKind, figuresAt, OF_A_TANK, solutionName, told } from './entry-kind';
+import { defineKind, figuresAt, OF_A_TANK, solutionName, formatted } from './entry-kind';
 import { hoursSchema, hoursText } from './hours';
 
 /** A dose given each day from now on, by a pump or by habit; zero ends it. */
@@ -13,20 +13,20 @@ export const standingDose = defineKind({
   tankId: OF_A_TANK,
   shape: {
     solutionId: id,
-    mlPerDay: within(AMOUNTS.standingDose),
+    mlPerDay: bounded(AMOUNTS.standingDose),
     /** The hours it runs in; the whole day when left out. */
     hours: hoursSchema.optional(),
     /** A second stretch of the day: the day's amount is shared between the two by their length. */
     alsoHours: hoursSchema.optional(),
     /** So many portions spread over those hours; evenly when left out. */
-    pulses: within(AMOUNTS.pulses).int().optional(),
+    pulses: bounded(AMOUNTS.pulses).int().optional(),
   },
 
   describe: ({ solutionId, mlPerDay, hours, alsoHours, pulses }, house) => {
     const solution = solutionName(house, solutionId, NO_LONGER_KEPT);
     if (mlPerDay === 0) return `${solution} off`;
     const when = `${hours ? `, ${hoursText(hours)}` : ''}${alsoHours ? ` and ${hoursText(alsoHours)}` : ''}${pulses ? `, in ${pulses} pulses` : ''}`;
-    return `${solution} at ${told('doseRate', mlPerDay, house.settings.units)} from then on${when}`;
+    return `${solution} at ${formatted('doseRate', mlPerDay, house.settings.units)} from then on${when}`;
   },
   figures: (row, house) => [
     [solutionName(house, row.solutionId), row.mlPerDay, 'mL/day'],

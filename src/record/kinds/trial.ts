@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { parameterOf, PARAMETER_IDS } from '@/calculators/parameters/parameters';
 import { moment, more } from '../rows/fields';
-import { defineKind, OF_A_TANK, told } from './entry-kind';
+import { defineKind, OF_A_TANK, formatted } from './entry-kind';
 
 /** What a trial is after. */
 export const WAYS = ['higher', 'lower', 'same'] as const;
@@ -26,7 +26,7 @@ export const trial = defineKind({
   describe: ({ question, parameter, way, by }, { settings: { units } }) => {
     const { name, kind } = parameterOf(parameter);
     const counts = way === 'same' ? `${name} no different by` : `${name} ${way} by`;
-    return `${question} (${counts} ${told(kind, by, units)})`;
+    return `${question} (${counts} ${formatted(kind, by, units)})`;
   },
   figures: ({ question, parameter, way, by, endsAt }) => [
     ['trial', question, ''],

@@ -1,14 +1,14 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { id, within } from '../rows/fields';
-import { defineKind, figuresAt, OF_A_TANK, told } from './entry-kind';
+import { id, bounded } from '../rows/fields';
+import { defineKind, figuresAt, OF_A_TANK, formatted } from './entry-kind';
 
 export const waterChange = defineKind({
   kind: 'water-change',
   title: 'Water change',
   tankId: OF_A_TANK,
   shape: {
-    volumeL: within(AMOUNTS.waterChange),
-    salinity: within(AMOUNTS.newWaterSalinity).optional(),
+    volumeL: bounded(AMOUNTS.waterChange),
+    salinity: bounded(AMOUNTS.newWaterSalinity).optional(),
     /** The batch it came from. */
     batchId: id.optional(),
   },
@@ -34,7 +34,7 @@ export const waterChange = defineKind({
     },
   ],
   describe: ({ volumeL, salinity }, { settings: { units } }) =>
-    `${told('volume', volumeL, units)} changed${salinity === undefined ? '' : ` at ${told('salinity', salinity, units)}`}`,
+    `${formatted('volume', volumeL, units)} changed${salinity === undefined ? '' : ` at ${formatted('salinity', salinity, units)}`}`,
   figures: (row) =>
     figuresAt(row, [
       ['volumeL', 'volume', 'L'],

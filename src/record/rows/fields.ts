@@ -13,7 +13,7 @@ const NO_FIGURE = 'smaller than anything that can be measured: 0, or a figure';
 export const more = (high: number) => z.number().positive().max(high).refine(isFigure, NO_FIGURE);
 export const amount = (high: number) => z.number().min(0).max(high).refine(isFigure, NO_FIGURE);
 /** A figure within what a calculator takes for it. */
-export const within = ({ low, high }: { readonly low: number; readonly high: number }) =>
+export const bounded = ({ low, high }: { readonly low: number; readonly high: number }) =>
   z.number().min(low).max(high).refine(isFigure, NO_FIGURE);
 export const name = z.string().trim().min(1, 'a name is needed').max(60, 'a name has at most 60 characters');
 

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { READ_BY } from '@/calculators/parameters/parameter';
 import { PARAMETER_IDS } from '@/calculators/parameters/parameters';
-import { id, moment, name, within, more } from './fields';
+import { id, moment, name, bounded, more } from './fields';
 
 /** What a parameter is read by: a kit, a probe, a laboratory. Figures are in the parameter's canonical unit. */
 export const instrumentSchema = z.strictObject({
@@ -23,14 +23,14 @@ export const instrumentSchema = z.strictObject({
       z.strictObject({
         at: moment,
         correction: z.number().min(-1e6).max(1e6),
-        factor: within({ low: 0.2, high: 5 }).optional(),
+        factor: bounded({ low: 0.2, high: 5 }).optional(),
       }),
     )
     .max(500)
     .refine((made) => made.every(({ at }, i) => at > (made[i - 1]?.at ?? -1)), 'in order of time')
     .optional(),
   /** It is calibrated every so many days; what is usual for its kind when left out. */
-  calibrateEveryDays: within(AMOUNTS.calibrateEvery).optional(),
+  calibrateEveryDays: bounded(AMOUNTS.calibrateEvery).optional(),
   /** Reagents as they were opened; in order of time. */
   reagents: z
     .array(

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
-import { id, within } from './fields';
+import { id, bounded } from './fields';
 
 export const LIMEWATER_VESSELS = ['plain', 'stirrer'] as const;
 
@@ -11,11 +11,11 @@ export const limewaterSchema = z.strictObject({
   solutionId: id,
   /** A covered vessel that holds the limewater itself, or a stirrer that fresh water runs through. */
   vessel: z.enum(LIMEWATER_VESSELS),
-  litres: within(AMOUNTS.limewaterVessel),
+  litres: bounded(AMOUNTS.limewaterVessel),
   /** The room's where left out. */
-  temperatureC: within(AMOUNTS.limewaterTemperature).optional(),
+  temperatureC: bounded(AMOUNTS.limewaterTemperature).optional(),
   /** What its pump gives, where it was not measured. L/h. */
-  pumpLPerH: within(TOP_OFF_AMOUNTS.pump).optional(),
+  pumpLPerH: bounded(TOP_OFF_AMOUNTS.pump).optional(),
   /** The top-off's own pump drives it: it gives as much as evaporates, and sticks as the top-off does. */
   byTopOff: z.boolean().optional(),
   /** Share of the least evaporation that is left to the ordinary top-off; a tenth when left out. */

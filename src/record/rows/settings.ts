@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within, zone } from './fields';
+import { bounded, zone } from './fields';
 import { kitSchema } from './start';
 import { absenceSchema } from './top-off';
 
@@ -26,7 +26,7 @@ export const settingsSchema = z.strictObject({
   letterShortcuts: z.boolean(),
   kit: kitSchema.optional(),
   away: absenceSchema.optional(),
-  prices: z.partialRecord(z.enum(PRICES), within(AMOUNTS.price)).optional(),
+  prices: z.partialRecord(z.enum(PRICES), bounded(AMOUNTS.price)).optional(),
 });
 
 export type Settings = z.infer<typeof settingsSchema>;

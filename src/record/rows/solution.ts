@@ -3,7 +3,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { REAGENT_IDS } from '@/chemistry/reagents/reagents';
 import { ALKALINITY_FORMS, strengthOfBottle, type Bottle } from '@/chemistry/reagents/label-claim';
 import { attempt } from '@/calculators/calculator/attempt';
-import { amount, id, moment, name, within } from './fields';
+import { amount, id, moment, name, bounded } from './fields';
 
 /** What a bottle holds: the salts weighed into a litre, or what its maker's label claims; never both. */
 const makeup = {
@@ -11,7 +11,7 @@ const makeup = {
     .array(
       z.strictObject({
         reagent: z.enum(REAGENT_IDS),
-        gramsPerL: within(AMOUNTS.solutionPart),
+        gramsPerL: bounded(AMOUNTS.solutionPart),
         /** The share of what is weighed that is the salt; all of it when left out. */
         purity: z
           .number()
@@ -24,8 +24,8 @@ const makeup = {
   /** So many mL in so many litres raise this by that. */
   claim: z
     .strictObject({
-      ml: within(AMOUNTS.dose),
-      inLitres: within(AMOUNTS.netVolume),
+      ml: bounded(AMOUNTS.dose),
+      inLitres: bounded(AMOUNTS.netVolume),
       raises: z.strictObject({
         alkalinity: amount(AMOUNTS.claimAlkalinity.high).optional(),
         calcium: amount(AMOUNTS.claimCalcium.high).optional(),
@@ -52,8 +52,8 @@ export const solutionSchema = z
     name,
     ...makeup,
     /** What its bottle holds when full, and what it costs to fill. */
-    bottleMl: within(AMOUNTS.bottle).optional(),
-    bottlePrice: within(AMOUNTS.price).optional(),
+    bottleMl: bounded(AMOUNTS.bottle).optional(),
+    bottlePrice: bounded(AMOUNTS.price).optional(),
     /** In order of time; each held until the moment named. */
     earlier: z
       .array(

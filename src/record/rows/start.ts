@@ -4,7 +4,7 @@ import { FIRST_IN, MIXED, ROCKS } from '@/calculators/set-up/order-of-work';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { MEASURED, SET_UP_AMOUNTS } from '@/calculators/set-up/set-up';
-import { moment, within } from './fields';
+import { moment, bounded } from './fields';
 
 /** How a tank was begun, and when its cycle was called done. */
 export const cycleSchema = z.strictObject({
@@ -18,17 +18,17 @@ export const setUpSchema = z.strictObject({
   startAt: moment,
   /** Where the measures were taken; inside when left out. */
   measured: z.enum(MEASURED).optional(),
-  lengthCm: within(SET_UP_AMOUNTS.lengthCm),
-  widthCm: within(SET_UP_AMOUNTS.widthCm),
-  heightCm: within(SET_UP_AMOUNTS.heightCm),
-  freeboardCm: within(SET_UP_AMOUNTS.freeboardCm),
-  glassCm: within(SET_UP_AMOUNTS.glassCm),
-  sumpL: within(AMOUNTS.sumpVolume),
-  rockG: within(SET_UP_AMOUNTS.rockG).optional(),
-  sandG: within(SET_UP_AMOUNTS.sandG).optional(),
-  standG: within(SET_UP_AMOUNTS.standG).optional(),
-  targetC: within(PARAMETERS.temperature),
-  roomC: within(AMOUNTS.roomTemperature),
+  lengthCm: bounded(SET_UP_AMOUNTS.lengthCm),
+  widthCm: bounded(SET_UP_AMOUNTS.widthCm),
+  heightCm: bounded(SET_UP_AMOUNTS.heightCm),
+  freeboardCm: bounded(SET_UP_AMOUNTS.freeboardCm),
+  glassCm: bounded(SET_UP_AMOUNTS.glassCm),
+  sumpL: bounded(AMOUNTS.sumpVolume),
+  rockG: bounded(SET_UP_AMOUNTS.rockG).optional(),
+  sandG: bounded(SET_UP_AMOUNTS.sandG).optional(),
+  standG: bounded(SET_UP_AMOUNTS.standG).optional(),
+  targetC: bounded(PARAMETERS.temperature),
+  roomC: bounded(AMOUNTS.roomTemperature),
   first: z.enum(FIRST_IN),
   rock: z.enum(ROCKS),
   mixed: z.enum(MIXED),
@@ -39,8 +39,8 @@ export const kitSchema = z.strictObject({
   /** All ammonia, as most read, or the un-ionised kind alone. */
   ammoniaReads: z.enum(['all', 'free']),
   /** First steps of their scales, mg/L as NH3 and NO2. */
-  ammoniaStep: within(AMOUNTS.kitStepAmmonia),
-  nitriteStep: within(AMOUNTS.kitStepNitrite),
+  ammoniaStep: bounded(AMOUNTS.kitStepAmmonia),
+  nitriteStep: bounded(AMOUNTS.kitStepNitrite),
 });
 
 export type CycleRow = z.infer<typeof cycleSchema>;

@@ -5,7 +5,7 @@ import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { KEEPS } from '@/calculators/dosing/dose-cost';
 import { USES } from '@/calculators/dosing/plan-source';
 import { PARAMETERS, PARAMETER_IDS, type ParameterId } from '@/calculators/parameters/parameters';
-import { id, moment, name, within } from './fields';
+import { id, moment, name, bounded } from './fields';
 import { limewaterSchema } from './limewater';
 import { byParameter } from './parameter-values';
 import { reactorSchema } from './reactor';
@@ -14,7 +14,7 @@ import { feederSchema, topOffSchema } from './top-off';
 
 const band = ({ low, high }: { readonly low: number; readonly high: number }) =>
   z
-    .tuple([within({ low, high }), within({ low, high })])
+    .tuple([bounded({ low, high }), bounded({ low, high })])
     .refine(([from, to]) => from <= to, 'the lower end stands above the upper');
 
 /** Both ends of a target lie where the parameter can be read at all. */
@@ -47,22 +47,22 @@ export const tankSchema = z
   .strictObject({
     id,
     name,
-    displayL: within(AMOUNTS.displayVolume),
-    sumpL: within(AMOUNTS.sumpVolume),
+    displayL: bounded(AMOUNTS.displayVolume),
+    sumpL: bounded(AMOUNTS.sumpVolume),
     /** Litres that rock and sand displace. */
-    rockL: within(AMOUNTS.displaced),
-    sandL: within(AMOUNTS.displaced),
+    rockL: bounded(AMOUNTS.displaced),
+    sandL: bounded(AMOUNTS.displaced),
     /** The keeper's own figure for the net volume, when it overrules the sum. */
-    netVolumeL: within(AMOUNTS.netVolume).nullable(),
+    netVolumeL: bounded(AMOUNTS.netVolume).nullable(),
     /** Net volumes it had before, in order of time; each held until the moment named. */
     earlierVolumes: z
-      .array(z.strictObject({ until: moment, netVolumeL: within(AMOUNTS.netVolume) }))
+      .array(z.strictObject({ until: moment, netVolumeL: bounded(AMOUNTS.netVolume) }))
       .max(100)
       .refine((had) => had.every(({ until }, i) => until > (had[i - 1]?.until ?? -1)), 'in order of time')
       .optional(),
-    reservoirL: within(AMOUNTS.reservoir),
-    openSurfaceM2: within(AMOUNTS.openSurface).nullable(),
-    room: z.strictObject({ airC: within(AMOUNTS.roomTemperature), humidity: z.number().min(0).max(1) }),
+    reservoirL: bounded(AMOUNTS.reservoir),
+    openSurfaceM2: bounded(AMOUNTS.openSurface).nullable(),
+    room: z.strictObject({ airC: bounded(AMOUNTS.roomTemperature), humidity: z.number().min(0).max(1) }),
     saltId: id.nullable(),
     /** What may run on it. Where a thing stands here and was never logged, what it brought is unknown, and not zero. */
     supplies: z
@@ -82,7 +82,7 @@ export const tankSchema = z
     instruments: byParameter(id).optional(),
     /** Water changes as they are meant to go on; as the log shows them when left out. */
     routine: z
-      .strictObject({ changeL: within(AMOUNTS.waterChange), everyDays: within(AMOUNTS.changeEvery) })
+      .strictObject({ changeL: bounded(AMOUNTS.waterChange), everyDays: bounded(AMOUNTS.changeEvery) })
       .optional(),
     /** Left out of a tank that was running before its record began. */
     cycle: cycleSchema.optional(),

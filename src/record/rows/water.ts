@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { id, moment, name, within, more } from './fields';
+import { id, moment, name, bounded, more } from './fields';
 
 /** A vessel that saltwater is mixed or stored in. */
-export const vesselSchema = z.strictObject({ id, name, litres: within(AMOUNTS.vessel) });
+export const vesselSchema = z.strictObject({ id, name, litres: bounded(AMOUNTS.vessel) });
 
 export const STAGE_KINDS = ['sediment', 'carbon', 'membrane', 'resin'] as const;
 export type StageKind = (typeof STAGE_KINDS)[number];
@@ -21,25 +21,25 @@ export const sourceSchema = z.strictObject({
   id,
   name,
   /** The membrane's rating: litres a day at this pressure and 25 °C. */
-  ratedLPerDay: within(AMOUNTS.waterMade),
-  ratedKPa: within(AMOUNTS.feedPressure),
+  ratedLPerDay: bounded(AMOUNTS.waterMade),
+  ratedKPa: bounded(AMOUNTS.feedPressure),
   /** Litres of waste for each litre made. */
-  wasteRatio: within(AMOUNTS.wasteRatio),
+  wasteRatio: bounded(AMOUNTS.wasteRatio),
   /** Of the supply, where no test says otherwise. */
-  pressureKPa: within(AMOUNTS.feedPressure),
-  temperatureC: within(AMOUNTS.supplyTemperature),
-  flushMinutes: within(AMOUNTS.flush),
+  pressureKPa: bounded(AMOUNTS.feedPressure),
+  temperatureC: bounded(AMOUNTS.supplyTemperature),
+  flushMinutes: bounded(AMOUNTS.flush),
   stages: z
     .array(
       z.strictObject({
         id,
         kind: z.enum(STAGE_KINDS),
         /** Litres of resin in it. */
-        resinL: within(AMOUNTS.resin).optional(),
+        resinL: bounded(AMOUNTS.resin).optional(),
         /** Days after which it is changed whatever it reads. */
-        everyDays: within(AMOUNTS.partLasts).optional(),
+        everyDays: bounded(AMOUNTS.partLasts).optional(),
         /** Of a carbon block: litres that its label rates it for, and whether it is made for chloramine. */
-        ratedL: within(AMOUNTS.carbonRated).optional(),
+        ratedL: bounded(AMOUNTS.carbonRated).optional(),
         forChloramine: z.boolean().optional(),
       }),
     )
@@ -51,13 +51,13 @@ export const sourceSchema = z.strictObject({
 export const waterDaySchema = z.strictObject({
   id,
   at: moment,
-  mixHours: within(AMOUNTS.mixHours),
+  mixHours: bounded(AMOUNTS.mixHours),
   tanks: z
     .array(
       z.strictObject({
         tankId: id,
         litres: more(100_000),
-        salinity: within(AMOUNTS.batchSalinity),
+        salinity: bounded(AMOUNTS.batchSalinity),
       }),
     )
     .min(1)

@@ -1,7 +1,7 @@
 import { ARTICLES } from './articles';
 import { DONE_ANYWHERE, DONE_AT_A_TANK, type Doing } from './doings';
 import type { Findable } from './finder';
-import { PLACES, type FindablePlace } from './places';
+import { FINDABLE_PLACES, type FindablePlace } from './places';
 
 /** An article as Find looks for it. */
 export interface FindableArticle extends Findable {
@@ -18,7 +18,7 @@ export const FINDABLE_ARTICLES: readonly FindableArticle[] = ARTICLES.map((artic
 
 /** All that Find knows of the product itself, whatever the record holds. */
 export const FINDABLES: readonly (FindablePlace | Doing | FindableArticle)[] = [
-  ...PLACES,
+  ...FINDABLE_PLACES,
   ...DONE_AT_A_TANK,
   ...DONE_ANYWHERE,
   ...FINDABLE_ARTICLES,

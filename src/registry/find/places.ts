@@ -13,7 +13,7 @@ export interface FindablePlace extends Findable {
 }
 
 /** Every bench and, behind it, its parts. */
-export const PLACES: readonly FindablePlace[] = BENCHES.flatMap(
+export const FINDABLE_PLACES: readonly FindablePlace[] = BENCHES.flatMap(
   (bench: BenchEntry & { path: BenchPath }): FindablePlace[] => {
     const room = ROOMS.find(({ path }) => path === bench.room)?.name;
     const { path, key, name, question, words, parts = [] } = bench;

@@ -1,38 +1,38 @@
-import { consumptionModel, stepOver, type Course, type Wander } from './consumption-model';
+import { consumptionModel, stepOver, type StateTransitions, type ProcessNoise } from './consumption-model';
 import type { Model } from './fitted-readings';
-import { dot } from '@/numerics/step-algebra';
+import { dot } from '@/numerics/sparse-step';
 import type { Filtered } from '@/numerics/kalman';
 import { branches, slipPlace, STEP_SHARE, stepPlaces } from './steps-and-slips';
 
 /** How a tank wanders is learnt from its last so many moments. */
 const LEARNT_FROM = 80;
 
-/** How tanks wander, with how usual each is beforehand. Chosen, and judged by coverage on simulated tanks. */
-const WALKS: readonly (readonly [number, number])[] = [
+/** How tanks wander, with how likely each is beforehand. Chosen, and judged by coverage on simulated tanks. */
+const RANDOM_WALKS: readonly (readonly [number, number])[] = [
   [0.004, 0.5],
   [0.01, 0.35],
   [0.03, 0.13],
   [0.07, 0.02],
 ];
-const NOISES: readonly (readonly [number, number])[] = [
+const READING_NOISES: readonly (readonly [number, number])[] = [
   [0.8, 0.3],
   [1.2, 0.5],
   [1.8, 0.2],
 ];
-const NOISES_WHEN_LOOSE: typeof NOISES = [
+const READING_NOISES_UNCOUPLED: typeof READING_NOISES = [
   [0.8, 0.4],
   [1.2, 0.6],
 ];
-const LOOSENESSES: readonly (readonly [number, number])[] = [
+const COUPLINGS: readonly (readonly [number, number])[] = [
   [1, 0.85],
   [10, 0.15],
 ];
 /** As most tanks wander, where one way has to do. */
-export const AS_MOST: Wander = { walk: 0.02, noise: 1.1, looseness: 2 };
+export const USUAL_PROCESS_NOISE: ProcessNoise = { randomWalk: 0.02, readingNoise: 1.1, coupling: 2 };
 
 /** One way of wandering, and the state it leads to. */
 export interface Tried {
-  readonly wander: Wander;
+  readonly processNoise: ProcessNoise;
   /** The moment that ends the stretch within which consumption stepped, by its place; undefined where it did not. */
   readonly stepped: number | undefined;
   /** The last reading of the first channel is a slip. */
@@ -49,26 +49,26 @@ export interface Tried {
  * Source: West and Harrison 1997, *Bayesian Forecasting and Dynamic Models*, 2nd ed., ch. 12 (multi-process models, class II), with one step
  * at the most.
  */
-export function tryWanders({ course, readings, usual, stepped }: Model): Tried[] {
+export function tryProcessNoises({ course, readings, usual, stepped }: Model): Tried[] {
   const from = learntFrom(course);
-  const loose = course.layout.own[0] === undefined ? LOOSENESSES.slice(0, 1) : LOOSENESSES;
+  const loose = course.layout.own[0] === undefined ? COUPLINGS.slice(0, 1) : COUPLINGS;
   const places = stepPlaces(course, from, readings);
   const last = slipPlace(course, from, readings);
   const stepAt = (place: number) => {
     const stretch = course.stretches[place];
     return stretch ? stepOver(stretch, usual, STEP_SHARE) : [];
   };
-  const weighed = WALKS.flatMap(([walk, walkIs]) =>
-    loose.flatMap(([looseness, loosenessIs]) =>
+  const weighed = RANDOM_WALKS.flatMap(([randomWalk, ofWalk]) =>
+    loose.flatMap(([coupling, ofCoupling]) =>
       // A tank that keeps no proportion is seldom: less is tried of it.
-      (looseness === 1 ? NOISES : NOISES_WHEN_LOOSE).flatMap(([noise, noiseIs]) => {
-        const wander = { walk, noise, looseness };
-        const space = consumptionModel(course, { readings, usual, wander, from, stepped });
-        const is = Math.log(walkIs * noiseIs * loosenessIs);
+      (coupling === 1 ? READING_NOISES : READING_NOISES_UNCOUPLED).flatMap(([readingNoise, ofNoise]) => {
+        const processNoise = { randomWalk, readingNoise, coupling };
+        const space = consumptionModel(course, { readings, usual, processNoise, from, stepped });
+        const is = Math.log(ofWalk * ofNoise * ofCoupling);
         // One that keeps no proportion is followed without steps: two rare things at once.
-        const forks = { from, last, places: looseness === 1 ? places : [], stepAt };
+        const forks = { from, last, places: coupling === 1 ? places : [], stepAt };
         return branches(space, forks).map(({ place, slip, chance, log, filtered }) => ({
-          wander,
+          processNoise,
           stepped: place,
           slip,
           log: log + is + Math.log(chance),
@@ -83,7 +83,7 @@ export function tryWanders({ course, readings, usual, stepped }: Model): Tried[]
 }
 
 /** The place of the first moment of those. */
-export function learntFrom({ moments }: Course): number {
+export function learntFrom({ moments }: StateTransitions): number {
   return Math.max(0, moments.length - LEARNT_FROM);
 }
 

@@ -37,23 +37,23 @@ export function timesVector(
 }
 
 /** A row of a transition that is more than "stays as it is": the columns it draws on, and how much. */
-export interface Move {
+export interface TransitionRow {
   readonly row: number;
   readonly columns: readonly number[];
   readonly values: readonly number[];
 }
 
-const known = new WeakMap<Float64Array, readonly Move[]>();
+const known = new WeakMap<Float64Array, readonly TransitionRow[]>();
 
 /** What a measurement looks at of the state: a level and a bias, mostly. */
-export interface Columns {
+export interface SparseRow {
   readonly columns: readonly number[];
   readonly values: readonly number[];
 }
 
-const looked = new WeakMap<Float64Array, Columns>();
+const looked = new WeakMap<Float64Array, SparseRow>();
 
-export function columnsOf(row: Float64Array): Columns {
+export function sparseRow(row: Float64Array): SparseRow {
   const found = looked.get(row);
   if (found) return found;
   const columns: number[] = [];
@@ -64,9 +64,9 @@ export function columnsOf(row: Float64Array): Columns {
 }
 
 /** A symmetric matrix times the row. */
-export function drawn(
+export function timesRow(
   matrix: Float64Array,
-  { columns, values }: Columns,
+  { columns, values }: SparseRow,
   size: number,
   into: Float64Array,
 ): Float64Array {
@@ -78,17 +78,17 @@ export function drawn(
   return into;
 }
 
-export function drawnFrom({ columns, values }: Columns, vector: Float64Array): number {
+export function observed({ columns, values }: SparseRow, vector: Float64Array): number {
   let sum = 0;
   for (let k = 0; k < columns.length; k++) sum += (values[k] ?? 0) * at(vector, columns[k] ?? 0);
   return sum;
 }
 
 /** Most of a state stays as it is from step to step: only the rows that move are multiplied. Worked out once for a transition. */
-export function movesOf(transition: Float64Array, size: number): readonly Move[] {
+export function transitionRows(transition: Float64Array, size: number): readonly TransitionRow[] {
   const found = known.get(transition);
   if (found) return found;
-  const moves: Move[] = [];
+  const moves: TransitionRow[] = [];
   for (let row = 0; row < size; row++) {
     const columns: number[] = [];
     for (let j = 0; j < size; j++) if (at(transition, row * size + j) !== 0) columns.push(j);
@@ -100,7 +100,7 @@ export function movesOf(transition: Float64Array, size: number): readonly Move[]
 }
 
 /** T · vector, in place. */
-export function forward(moves: readonly Move[], vector: Float64Array): void {
+export function predictMean(moves: readonly TransitionRow[], vector: Float64Array): void {
   const moved = moves.map(({ columns, values }) =>
     columns.reduce((sum, j, k) => sum + (values[k] ?? 0) * at(vector, j), 0),
   );
@@ -108,7 +108,7 @@ export function forward(moves: readonly Move[], vector: Float64Array): void {
 }
 
 /** Tᵀ · vector, in place. */
-export function back(moves: readonly Move[], vector: Float64Array): void {
+export function propagateBack(moves: readonly TransitionRow[], vector: Float64Array): void {
   const from = moves.map(({ row }) => at(vector, row));
   for (const { row } of moves) vector[row] = 0;
   moves.forEach(({ columns, values }, k) =>
@@ -117,8 +117,8 @@ export function back(moves: readonly Move[], vector: Float64Array): void {
 }
 
 /** T · P · Tᵀ + Q into `whole`, by way of `half`. */
-export function carry(
-  moves: readonly Move[],
+export function predictCovariance(
+  moves: readonly TransitionRow[],
   covariance: Float64Array,
   noise: readonly { readonly part: SparseMatrix; readonly times: number }[],
   size: number,
@@ -147,8 +147,8 @@ export function carry(
 }
 
 /** Tᵀ · N · T into `whole`, by way of `half`. */
-export function carryBack(
-  moves: readonly Move[],
+export function propagateCovarianceBack(
+  moves: readonly TransitionRow[],
   n: Float64Array,
   size: number,
   half: Float64Array,
