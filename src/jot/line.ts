@@ -33,7 +33,8 @@ export class Line {
 
   constructor(typed: string, context: JotContext) {
     this.typed = typed;
-    this.text = plainSigns(typed);
+    // A unit in brackets is the figure's all the same; a text stays as long as it was.
+    this.text = plainSigns(typed).replace(/(?<=\d\s?)\(([^()\d\s]{1,12})\)/gu, ' $1 ');
     this.tokens = tokensOf(this.text);
     this.context = context;
     this.#used = this.tokens.map(() => false);

@@ -39,6 +39,7 @@ describe('a line of tests', () => {
 
   it.each([
     ['kh 2.9 meq', 'alkalinity', 2.9],
+    ['kh 2.9 (meq/L)', 'alkalinity', 2.9],
     ['dkh 7.8', 'alkalinity', 7.8 * DKH],
     ['po4 40 ppb p', 'phosphate', 0.04 * 3.0662],
     ['po4 40 ppb po4', 'phosphate', 0.04],
@@ -68,6 +69,8 @@ describe('a line of tests', () => {
     ['changed -3 l', /negative/, undefined],
     ['changed 40lb', /not a unit/, undefined],
     ['dosed 20 ml potion', /Which solution/, undefined],
+    // Half an hour is not lost, and no ramp.
+    ['skimmer off 30 min', /When does it run/, undefined],
   ])('refuses "%s" and says what was meant', (line, message, suggestion) => {
     const { problems } = read(line);
     expect(problems[0]?.message).toMatch(message);

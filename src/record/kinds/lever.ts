@@ -69,13 +69,15 @@ export const lever = defineKind({
       const on = ['on', 'back on', 'turned on', 'on again'].some((each) => flags.has(each));
       const off = flags.has('off') || flags.has('turned off');
       if (hours === undefined && on && off) return undefined;
+      // Off for half an hour is two entries: which of them is meant is not guessed.
+      if (hours === undefined && ramp !== undefined) return undefined;
       if (hours === undefined && off) return { lever, off: true as const };
       if (hours === undefined) return on ? { lever } : undefined;
       const rampMinutes = Math.round((ramp ?? 0) * 1440);
       return rampMinutes > hours.forMinutes / 2 ? undefined : { lever, hours, ...(rampMinutes > 0 && { rampMinutes }) };
     },
     asksAt: ['off', 'on again', 'turned off'],
-    asks: 'When does it run? As in “lights 10:00 to 20:00 ramp 60 min”, “on” or “off”; it cannot dim for longer than it shines.',
+    asks: 'When does it run? As in “lights 10:00 to 20:00 ramp 60 min”, “on” or “off”; for a while is off then, and on again when it was. It cannot dim for longer than it shines.',
   })),
   describe: ({ lever: what, hours, rampMinutes, off }) =>
     `${what} ${off ? 'off' : hours ? hoursText(hours) : 'on all day'}${rampMinutes ? `, ramp ${rampMinutes} min` : ''}`,
