@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { hostileRecords } from '../src/testing/whole-product/hostile-records';
+import { hostileRecords } from '../src/whole-product/testing/hostile-records';
 import { writeFile as recordText } from '../src/record/file';
 import {
   alertSaying,

@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { describe, expect, it } from 'vitest';
 import { calendarFor } from './calendar';
-import { ZONES } from '@/testing/whole-product/sweep';
+import { ZONES } from '@/whole-product/testing/sweep';
 
 describe('the calendar the demo is written by', () => {
   // The tz database puts clocks forward in Lisbon on 28 March 2027, back on 31 October; in Auckland on 26 September and 4 April; in Los Angeles on 14 March and 7 November; never in Kolkata.

@@ -10,7 +10,7 @@ import { TABLES, type TableName } from './schema';
 
 /*
  * Every bound on disk is one that the calculators say: a figure that can be stored is one that can be reckoned with. What the
- * benches then make of figures at their ends is walked in testing/whole-product/hostile-records.test.ts.
+ * benches then make of figures at their ends is walked in whole-product/hostile-records.test.ts.
  */
 
 const EXPECTED = [AMOUNTS, TOP_OFF_AMOUNTS, SET_UP_AMOUNTS, PARAMETERS].flatMap((list) =>

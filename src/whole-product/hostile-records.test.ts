@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import pinned from '../../../scripts/pinned-moment.json';
+import pinned from '../../scripts/pinned-moment.json';
 import { entriesCsv } from '@/record/csv';
 import { readTold, writeFile } from '@/record/file';
 import type { Snapshot } from '@/record/schema';
-import { everyAnswer } from './every-answer';
-import { extremesOf, houseWith, packsOf, type Extreme } from './hostile-records';
-import { smallHouse } from './small-house';
+import { everyAnswer } from './testing/every-answer';
+import { extremesOf, houseWith, packsOf, type Extreme } from './testing/hostile-records';
+import { smallHouse } from './testing/small-house';
 import { describeEntry } from '@/record/kinds/describe';
-import { WHOLE } from '../tier';
-import { spend } from '../work';
+import { WHOLE } from '@/testing/tier';
+import { spend } from '@/testing/work';
 import { whenText } from '@/interface/time/when';
 
 const now = Date.parse(pinned.at);

@@ -1,5 +1,5 @@
 import { describe, it } from 'vitest';
-import { daysOfTwoYears, nights, open, opened } from './sweep';
+import { daysOfTwoYears, nights, open, opened } from './testing/sweep';
 
 // Beside the other sweep, so that two workers come to an end together.
 describe('the demo opened on more days of two years', () => opened(daysOfTwoYears(1)));

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import pinned from '../../../scripts/pinned-moment.json';
+import pinned from '../../scripts/pinned-moment.json';
 import { readTold, writeFile } from '@/record/file';
 import type { Snapshot, Entry } from '@/record/schema';
-import { everyAnswer } from './every-answer';
-import { extremesOf, houseWith } from './hostile-records';
-import { smallHouse } from './small-house';
-import { drawn } from '../tier';
-import { spend } from '../work';
+import { everyAnswer } from './testing/every-answer';
+import { extremesOf, houseWith } from './testing/hostile-records';
+import { smallHouse } from './testing/small-house';
+import { drawn } from '@/testing/tier';
+import { spend } from '@/testing/work';
 
 const now = Date.parse(pinned.at);
 const MINUTE_MS = 60_000;

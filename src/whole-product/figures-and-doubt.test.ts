@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import pinned from '../../../scripts/pinned-moment.json';
+import pinned from '../../scripts/pinned-moment.json';
 import type { UnitPreferences } from '@/quantities/quantity';
 import { demoSnapshot } from '@/demo/scenario';
-import { everyAnswer } from './every-answer';
-import { smallHouse } from './small-house';
+import { everyAnswer } from './testing/every-answer';
+import { smallHouse } from './testing/small-house';
 import type { Snapshot } from '@/record/schema';
-import { WHOLE } from '../tier';
+import { WHOLE } from '@/testing/tier';
 
 /*
  * What every bench says, read as a keeper reads it: no figure has more digits than the range told beside it leaves standing, and none more than

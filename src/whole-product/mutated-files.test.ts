@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import pinned from '../../../scripts/pinned-moment.json';
+import pinned from '../../scripts/pinned-moment.json';
 import { readTold, writeFile } from '@/record/file';
-import { drawnNumber, tried, WHOLE } from '../tier';
-import { spend } from '../work';
-import { everyAnswer } from './every-answer';
-import { smallHouse } from './small-house';
+import { drawnNumber, tried, WHOLE } from '@/testing/tier';
+import { spend } from '@/testing/work';
+import { everyAnswer } from './testing/every-answer';
+import { smallHouse } from './testing/small-house';
 
 const NOW = Date.parse(pinned.at);
 const text = writeFile(smallHouse(NOW), new Date(NOW));

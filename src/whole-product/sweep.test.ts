@@ -3,9 +3,9 @@ import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { cycleQuestion } from '@/derived/cycle/cycle';
 import { demoSnapshot } from '@/demo/scenario';
-import { drawn } from '../tier';
-import { readOnce } from './every-answer';
-import { CLOCKS, daysOfTwoYears, opened, weekdaysAndHours, ZONES, type Opening } from './sweep';
+import { drawn } from '@/testing/tier';
+import { readOnce } from './testing/every-answer';
+import { CLOCKS, daysOfTwoYears, opened, weekdaysAndHours, ZONES, type Opening } from './testing/sweep';
 
 describe('the demo opened on every weekday at every hour', () => {
   it('in every season and every zone', () => {

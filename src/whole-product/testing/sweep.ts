@@ -1,8 +1,8 @@
 import { TZDate } from '@date-fns/tz';
 import { it } from 'vitest';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { drawn, WHOLE } from '../tier';
-import { spend } from '../work';
+import { drawn, WHOLE } from '@/testing/tier';
+import { spend } from '@/testing/work';
 import { demoSnapshot } from '@/demo/scenario';
 import { everyAnswer } from './every-answer';
 import { expectTheStory } from './the-story';
