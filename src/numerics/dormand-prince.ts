@@ -31,17 +31,26 @@ const DENSE_OUTPUT = [
 ];
 export const LAST = 6;
 
-/** The gain, per unit of step, at which a stage's slope is taken; at the last stage, the gain of the whole step. */
+/**
+ * The gain, per unit of step, at which a stage's slope is taken; at the last stage, the gain of the whole step.
+ * Source: Dormand and Prince 1980, as at the head of this file.
+ */
 export function gainTo(stage: number, slopes: Float64Array): number {
   return sum(ROWS[stage] ?? [], slopes);
 }
 
-/** The error of a step, per unit of it. */
+/**
+ * The error of a step, per unit of it.
+ * Source: the difference of the two orders, Dormand and Prince 1980.
+ */
 export function errorOf(slopes: Float64Array): number {
   return Math.abs(sum(DIFFERENCE, slopes));
 }
 
-/** What bends the course within a step, per unit of it; for denseGain. */
+/**
+ * What bends the course within a step, per unit of it; for denseGain.
+ * Source: Hairer, Nørsett and Wanner, II.6.
+ */
 export function denseOutputTerm(slopes: Float64Array): number {
   return sum(DENSE_OUTPUT, slopes);
 }
@@ -49,6 +58,7 @@ export function denseOutputTerm(slopes: Float64Array): number {
 /**
  * The gain per unit of step at the share x of it: a quartic, as good as the step itself.
  * @param whole the gain of the whole step, per unit of it
+ * Source: Hairer, Nørsett and Wanner, II.6.
  */
 export function denseGain(whole: number, slopes: Float64Array, bend: number, x: number): number {
   const early = (slopes[0] ?? 0) - whole;

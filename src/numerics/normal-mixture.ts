@@ -37,7 +37,10 @@ export function mixtureQuantile(parts: readonly Part[], share: number): number {
   return (low + high) / 2;
 }
 
-/** Mean and standard deviation of all of it. */
+/**
+ * Mean and standard deviation of all of it.
+ * Source: by definition: Σ w μ and Σ w (σ² + μ²) − (Σ w μ)².
+ */
 export function momentsOf(parts: readonly Part[]): { readonly mean: number; readonly sd: number } {
   const mean = parts.reduce((sum, part) => sum + part.weight * part.mean, 0);
   const square = parts.reduce((sum, part) => sum + part.weight * (part.sd ** 2 + (part.mean - mean) ** 2), 0);

@@ -16,6 +16,7 @@ export function seeded(seed: number): () => number {
 /**
  * Normal noise of a given standard deviation about 0, by the inverse of its distribution.
  * @param random numbers from 0 up to 1, as `seeded` gives them
+ * Source: inversion, by the probit of simple-statistics.
  */
 export function gaussian(random: () => number): (sd: number) => number {
   return (sd) => sd * probit(random());

@@ -6,22 +6,37 @@ export interface SparseMatrix {
   readonly values: readonly number[];
 }
 
+/**
+ * A matrix by what of it is not zero.
+ * By definition.
+ */
 export function sparse(matrix: Float64Array): SparseMatrix {
   const places = [...matrix.keys()].filter((place) => matrix[place] !== 0);
   return { places, values: places.map((place) => matrix[place] ?? 0) };
 }
 
+/**
+ * A figure of a list, 0 beyond its end: lists here are as long as they are meant to be.
+ * By definition.
+ */
 export function at(array: Float64Array, index: number): number {
   return array[index] ?? 0;
 }
 
-/** The product of two rows of figures. */
+/**
+ * The product of two rows of figures.
+ * By definition.
+ */
 export function dot(a: Float64Array, b: Float64Array): number {
   let sum = 0;
   for (let i = 0; i < a.length; i++) sum += at(a, i) * at(b, i);
   return sum;
 }
 
+/**
+ * A square matrix times a vector, into `product`.
+ * By definition.
+ */
 export function timesVector(
   matrix: Float64Array,
   vector: Float64Array,
@@ -53,6 +68,10 @@ export interface SparseRow {
 
 const looked = new WeakMap<Float64Array, SparseRow>();
 
+/**
+ * A row by what of it is not zero; worked out once for a row.
+ * By definition.
+ */
 export function sparseRow(row: Float64Array): SparseRow {
   const found = looked.get(row);
   if (found) return found;
@@ -63,7 +82,10 @@ export function sparseRow(row: Float64Array): SparseRow {
   return made;
 }
 
-/** A symmetric matrix times the row. */
+/**
+ * A symmetric matrix times the row.
+ * By definition.
+ */
 export function timesRow(
   matrix: Float64Array,
   { columns, values }: SparseRow,
@@ -78,13 +100,20 @@ export function timesRow(
   return into;
 }
 
+/**
+ * What a row sees of a state: the product of the two.
+ * By definition.
+ */
 export function observed({ columns, values }: SparseRow, vector: Float64Array): number {
   let sum = 0;
   for (let k = 0; k < columns.length; k++) sum += (values[k] ?? 0) * at(vector, columns[k] ?? 0);
   return sum;
 }
 
-/** Most of a state stays as it is from step to step: only the rows that move are multiplied. Worked out once for a transition. */
+/**
+ * Most of a state stays as it is from step to step: only the rows that move are multiplied. Worked out once for a transition.
+ * By definition.
+ */
 export function transitionRows(transition: Float64Array, size: number): readonly TransitionRow[] {
   const found = known.get(transition);
   if (found) return found;
@@ -99,7 +128,10 @@ export function transitionRows(transition: Float64Array, size: number): readonly
   return moves;
 }
 
-/** T · vector, in place. */
+/**
+ * T · vector, in place.
+ * Source: the prediction step of the Kalman filter, Durbin and Koopman 2012, section 4.3.
+ */
 export function predictMean(moves: readonly TransitionRow[], vector: Float64Array): void {
   const moved = moves.map(({ columns, values }) =>
     columns.reduce((sum, j, k) => sum + (values[k] ?? 0) * at(vector, j), 0),
@@ -107,7 +139,10 @@ export function predictMean(moves: readonly TransitionRow[], vector: Float64Arra
   moves.forEach(({ row }, k) => (vector[row] = moved[k] ?? 0));
 }
 
-/** Tᵀ · vector, in place. */
+/**
+ * Tᵀ · vector, in place.
+ * Source: the smoothing recursion, Durbin and Koopman 2012, section 4.4.
+ */
 export function propagateBack(moves: readonly TransitionRow[], vector: Float64Array): void {
   const from = moves.map(({ row }) => at(vector, row));
   for (const { row } of moves) vector[row] = 0;
@@ -116,7 +151,10 @@ export function propagateBack(moves: readonly TransitionRow[], vector: Float64Ar
   );
 }
 
-/** T · P · Tᵀ + Q into `whole`, by way of `half`. */
+/**
+ * T · P · Tᵀ + Q into `whole`, by way of `half`.
+ * Source: the prediction step of the Kalman filter, Durbin and Koopman 2012, section 4.3.
+ */
 export function predictCovariance(
   moves: readonly TransitionRow[],
   covariance: Float64Array,
@@ -146,7 +184,10 @@ export function predictCovariance(
     }
 }
 
-/** Tᵀ · N · T into `whole`, by way of `half`. */
+/**
+ * Tᵀ · N · T into `whole`, by way of `half`.
+ * Source: the smoothing recursion, Durbin and Koopman 2012, section 4.4.
+ */
 export function propagateCovarianceBack(
   moves: readonly TransitionRow[],
   n: Float64Array,

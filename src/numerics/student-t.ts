@@ -43,6 +43,7 @@ export function studentT(missed: number, degrees: number): number {
  * @param degrees of freedom, above 0; they need not be whole
  * @returns 1.96 for very many, 2.57 for five, 12.7 for one
  * @example studentT95(10) // 2.228
+ * Source: as `studentT`.
  */
 export function studentT95(degrees: number): number {
   return studentT(0.05, degrees);

@@ -2,6 +2,7 @@
  * The values below which given shares of the weight lie.
  * @param weights at or above nought, some above it
  * @param shares 0 to 1
+ * Source: by definition: the inverse of the weighted distribution function.
  */
 export function weightedQuantile(
   values: readonly number[],

@@ -48,6 +48,8 @@ const e10 = (exponent: number) => Math.exp(exponent * Math.LN10);
 /**
  * @param salinity practical salinity, 5 to 45 (K1 and K2 were measured over 19 to 43; see beyondMeasured)
  * @param temperatureC 2 to 40 °C (K1 and K2 were measured over 2 to 35)
+ * Source: K1, K2 Lueker et al. 2000; KB Dickson 1990; KW Millero 1995; KSO4 Dickson 1990; KF Perez and Fraga 1987; K0 Weiss 1974; Ksp
+ * Mucci 1983, as in Dickson, Sabine and Christian 2007, chapter 5; total scale, mol/kg-solution.
  */
 export function carbonateConstants(salinity: number, temperatureC: number): CarbonateConstants {
   const s = within('salinity', salinity, ...CARRIED.salinity, 'ppt');

@@ -17,6 +17,9 @@ const MOST_STEPS = 80;
 /**
  * Alkalinity other than carbonate, mol/kg: borate and hydroxide, less free hydrogen, bisulfate and hydrogen fluoride.
  * Written with the same reciprocals as otherFall, which the compiler then shares.
+ * @param h hydrogen ion concentration, mol/kg, total scale
+ * Source: Dickson, Sabine and Christian 2007, *Guide to best practices for ocean CO2 measurements*, chapter 2: A_T less carbonate and
+ * bicarbonate.
  */
 export function otherAlkalinity(h: number, k: CarbonateConstants): number {
   const kst = k.ks + k.sulfate;
@@ -51,6 +54,8 @@ function nearExp(x: number): number {
  * @param alkalinity mol/kg, 0 or more
  * @param dic dissolved inorganic carbon, mol/kg, 0 or more
  * @param guess a hydrogen ion concentration to start from, such as the last one; worked out when left out
+ * @returns hydrogen ion concentration, mol/kg, total scale
+ * Source: the alkalinity equation of Dickson, Sabine and Christian 2007, chapter 2, by Newton's rule.
  */
 export function hydrogenFromDic(alkalinity: number, dic: number, k: CarbonateConstants, guess = 0): number {
   const { k1, k2 } = k;
@@ -72,7 +77,11 @@ export function hydrogenFromDic(alkalinity: number, dic: number, k: CarbonateCon
   return h;
 }
 
-/** The same for a water whose dissolved CO2 gas (mol/kg) is known in place of its total carbon. */
+/**
+ * The same for a water whose dissolved CO2 gas (mol/kg) is known in place of its total carbon.
+ * @returns hydrogen ion concentration, mol/kg, total scale
+ * Source: as `hydrogenFromDic`, with [HCO3⁻] = K1 [CO2]/h and [CO3²⁻] = K2 [HCO3⁻]/h.
+ */
 export function hydrogenFromCo2(alkalinity: number, co2: number, k: CarbonateConstants): number {
   const { k1, k2 } = k;
   let low = LOWEST;

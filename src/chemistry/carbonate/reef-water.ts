@@ -33,6 +33,7 @@ const KNOWN_NAMES = ['alkalinityMmolPerL', 'dicMmolPerL', 'phNbs', 'phTotal', 'p
  * @param temperatureC 2 to 40 °C
  * @param calciumMgPerL for the saturation states; seawater's proportion when left out
  * @throws Refusal unless exactly two are known (one pH at most), or outside the equations
+ * Source: Dickson, Sabine and Christian 2007, with the density of EOS-80 (UNESCO 1983) between litres and kilograms.
  */
 export function carbonateOfWater(
   known: CarbonateKnown,
@@ -84,6 +85,7 @@ export const OUTDOOR_CO2_UATM = 425;
 /**
  * DIC of water that has come to rest with air, mmol/L: what a batch holds after a day of mixing. Where the equations end
  * (below salinity 5, or almost no alkalinity) all of it is taken as bicarbonate, one for each equivalent.
+ * Source: equilibrium with air by Henry's law (Weiss 1974) and the carbonate equations of `carbonateOfWater`.
  */
 export function dicAtRest(
   alkalinityMmolPerL: number,

@@ -78,7 +78,10 @@ export function solveCarbonate(pair: CarbonatePair, k: CarbonateConstants, calci
   return stateAt(hydrogenOf(pair.phTotal), dissolved(pair.pco2Uatm, k), k, calcium);
 }
 
-/** The pH a probe set with NBS buffers reads, on the total scale the solver works in. */
+/**
+ * The pH a probe set with NBS buffers reads, on the total scale the solver works in.
+ * Source: the apparent activity coefficient of hydrogen of Takahashi et al. 1982 (`nbsOffset` of the constants).
+ */
 export function phTotalFromNbs(phNbs: number, k: CarbonateConstants): number {
   return within('pH', phNbs, RANGE.ph[0], RANGE.ph[1], '') - k.nbsOffset;
 }
@@ -88,6 +91,7 @@ export function phTotalFromNbs(phNbs: number, k: CarbonateConstants): number {
  * constants kept.
  * @param alkalinity mol/kg-solution, 0.0002 to 0.06
  * @param dic mol/kg-solution, 0.00001 to 0.1
+ * Source: as `hydrogenFromDic`; pH = −log10 h.
  */
 export function phTotalFromDic(alkalinity: number, dic: number, k: CarbonateConstants): number {
   within('alkalinity', alkalinity, RANGE.alkalinity[0], RANGE.alkalinity[1], 'mol/kg');
@@ -95,12 +99,19 @@ export function phTotalFromDic(alkalinity: number, dic: number, k: CarbonateCons
   return -Math.log10(hydrogenFromDic(alkalinity, dic, k));
 }
 
-/** Dissolved CO2 gas (mol/kg) of a DIC at a hydrogen ion concentration. */
+/**
+ * Dissolved CO2 gas (mol/kg) of a DIC at a hydrogen ion concentration.
+ * Source: [CO2] = DIC/(1 + K1/h + K1 K2/h²), Dickson, Sabine and Christian 2007, chapter 2.
+ */
 export function co2FromDic(dic: number, h: number, { k1, k2 }: CarbonateConstants): number {
   return (dic * h * h) / (h * (h + k1) + k1 * k2);
 }
 
-/** Dissolved CO2 (mol/kg) at rest with air of that much CO2. Henry's law, Weiss 1974. */
+/**
+ * Dissolved CO2 (mol/kg) at rest with air of that much CO2. Henry's law, Weiss 1974.
+ * @param pco2Uatm µatm, 0 or more
+ * Source: Henry's law with K0 of Weiss 1974: [CO2] = K0 p.
+ */
 export function dissolved(pco2Uatm: number, k: CarbonateConstants): number {
   return within('CO2', pco2Uatm, ...RANGE.pco2) * 1e-6 * k.k0;
 }
@@ -109,7 +120,11 @@ function hydrogenOf(phTotal: number): number {
   return 10 ** -within('pH', phTotal, ...RANGE.ph);
 }
 
-/** Everything from hydrogen and dissolved CO2. Alkalinity is passed where it was given, so that it comes back as it went. */
+/**
+ * Everything from hydrogen and dissolved CO2. Alkalinity is passed where it was given, so that it comes back as it went.
+ * @param h hydrogen ion concentration and co2 dissolved gas, mol/kg
+ * Source: Dickson, Sabine and Christian 2007, chapter 2; saturation Ω = [Ca²⁺][CO3²⁻]/Ksp, Mucci 1983.
+ */
 export function stateAt(
   h: number,
   co2: number,

@@ -96,6 +96,10 @@ export interface Layout {
   readonly earlier: number;
 }
 
+/**
+ * Where in the state each figure stands: levels, calcification and its growth, what a channel takes besides, each instrument's bias.
+ * The model's own layout; chosen.
+ */
 export function layoutOf(channels: readonly Channel[], readings: readonly ChannelReading[]): Layout {
   let size = channels.length;
   const calcification = size++;
@@ -113,7 +117,11 @@ function biasKey(channel: number, by: string): string {
   return `${channel} ${by}`;
 }
 
-/** The row by which a state tells what one channel consumes a day. */
+/**
+ * The row by which a state tells what one channel consumes a day.
+ * @returns in the channel's unit a day, of alkalinity's calcification by its proportion
+ * By definition of the state.
+ */
 export function rateRow({ channels, calcification, own, size }: Layout, channel: number): Float64Array {
   const row = new Float64Array(size);
   row[calcification] = channels[channel]?.perMeq ?? 0;
@@ -122,7 +130,11 @@ export function rateRow({ channels, calcification, own, size }: Layout, channel:
   return row;
 }
 
-/** The row by which a state tells what an instrument would read. */
+/**
+ * The row by which a state tells what an instrument would read.
+ * @param by the instrument's identity
+ * By definition of the state: level plus bias.
+ */
 export function readingRow({ bias, size }: Layout, channel: number, by: string): Float64Array {
   const row = new Float64Array(size);
   row[channel] = 1;
@@ -151,8 +163,10 @@ interface Transition {
 }
 
 /**
- * @param moments rising; @param responses from each to the next, one fewer
+ * @param moments rising;
+ * @param responses from each to the next, one fewer
  * @param earlierAt the moment whose rate is kept in the state
+ * Source: the response of the tank model (`level-response.ts`) as the transition of a linear state-space model.
  */
 export function stateTransitions(
   layout: Layout,
@@ -264,6 +278,7 @@ export interface Fit {
 /**
  * The state-space model of what a tank consumes: levels carried by the tank model, calcification and what each channel takes
  * besides as random walks, instruments with a bias of their own.
+ * Source: Durbin and Koopman 2012, chapter 3; integrated random walks, Harvey 1989, section 2.3.
  */
 export function consumptionModel(
   course: StateTransitions,
@@ -298,7 +313,10 @@ export function consumptionModel(
   return { size, mean, covariance, steps };
 }
 
-/** The noise of a stretch, for a tank that usually takes so much and wanders so. */
+/**
+ * The noise of a stretch, for a tank that usually takes so much and wanders so.
+ * Source: random walks seen through their integrals, q t, q t²/2 and q t³/3 (Harvey 1989, section 9.2).
+ */
 export function noiseOver(
   { channels }: Layout,
   stretch: Transition,
@@ -317,8 +335,9 @@ export function noiseOver(
 }
 
 /**
- * A step of calcification somewhere within a stretch, when is not known: the walk of that stretch opened so far that it moves the rate by that
- * share of what is usual, one standard deviation. (Shocks of a known time: Durbin and Koopman 2012, section 3.2.5.)
+ * A step of calcification somewhere within a stretch, when is not known: the walk of that stretch opened so far that it moves the rate by
+ * that share of what is usual, one standard deviation. (Shocks of a known time: Durbin and Koopman 2012, section 3.2.5.)
+ * Source: Durbin and Koopman 2012, section 3.2.5.
  */
 export function stepOver(
   { common, days }: Pick<Transition, 'common' | 'days'>,

@@ -39,6 +39,11 @@ export interface Proportion {
 /** Alkalinity apart from calcium by less than this share of consumption is no finding. */
 const MISMATCH_SHARE = 0.12;
 
+/**
+ * Whether one channel takes more or less than calcification accounts for, a day, with its standard deviation and chance; undefined with
+ * one channel.
+ * Source: the filtered state, averaged over the process noises tried.
+ */
 export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | undefined {
   const { layout } = model.course;
   const index = layout.own[0];
@@ -57,6 +62,10 @@ export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | un
   return { perDay: mean, perDaySd: sd, likely, found: likely > 0.8 && large };
 }
 
+/**
+ * Whether consumption changed lately: by how much, since when, how likely; undefined where nothing of it shows.
+ * Source: the weights of the branches that step (West and Harrison 1997, chapter 12).
+ */
 export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | undefined {
   const { earlierAt, course } = model;
   const { layout } = course;
@@ -77,6 +86,10 @@ export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | unde
   };
 }
 
+/**
+ * How consumption grows a month, with its range; undefined where its range holds zero.
+ * Source: the growth of the filtered state.
+ */
 export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefined {
   const { layout } = model.course;
   const growth = new Float64Array(layout.size);
@@ -89,6 +102,10 @@ export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefi
   return { share: (30 * mean) / rate.mean, sd: (30 * sd) / rate.mean };
 }
 
+/**
+ * Calcium taken for alkalinity against calcification's own proportion, with its range; undefined without both.
+ * Source: 20.04 mg of calcium a meq (CIAAW 2021), and the filtered state.
+ */
 export function proportionOf(model: Model, tried: readonly Tried[]): Proportion | undefined {
   const { layout } = model.course;
   const magnesium = layout.own[2];

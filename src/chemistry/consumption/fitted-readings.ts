@@ -8,7 +8,10 @@ export interface Taken extends ChannelReading {
   readonly reading: Reading;
 }
 
-/** Whether readings reach over long enough to tell a rate. */
+/**
+ * Whether readings reach over long enough to tell a rate.
+ * How long is chosen, and stands beside it.
+ */
 export function spans(readings: readonly ChannelReading[]): boolean {
   const first = readings[0];
   const last = readings.at(-1);

@@ -36,6 +36,7 @@ const answered = new WeakMap<readonly TankEvent[], Map<string, LevelResponse>>()
  * @param volumeAt litres in the tank at a moment; where it changes, a moment has to stand
  * @param moments in order of time; what was set going before the first of them is taken to run
  * @returns one response fewer than there are moments
+ * Source: superposition: three runs of the tank model.
  */
 export function levelResponses(
   species: readonly SpeciesName[],

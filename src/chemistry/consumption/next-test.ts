@@ -27,6 +27,8 @@ const AS_GOOD = 0.75;
  * What each further reading would teach, by parameter and day: in a linear model how much a reading narrows an estimate does not
  * depend on what it will read.
  * @param channels those that are weighed; a parameter whose dose nobody asks for is left out
+ * Source: the variance a test takes from the filtered state, by the model's own
+ * covariance.
  */
 export function testValues({ at, layout, usual, tried, readBy }: EndState, channels: readonly number[]): TestValue[] {
   const species = layout.channels.map((channel) => channel.species);
@@ -73,7 +75,10 @@ function likeliest(tried: readonly Tried[]): Tried[] {
   return kept.map((each) => ({ ...each, weight: each.weight / whole }));
 }
 
-/** The test that narrows the rates most, and the first day on which it is nearly as good as it gets. */
+/**
+ * The test that narrows the rates most, and the first day on which it is nearly as good as it gets.
+ * How much is worth a test is chosen.
+ */
 export function bestTest(values: readonly TestValue[]): TestValue | undefined {
   const most = values.reduce<TestValue | undefined>((a, b) => (!a || b.gain > a.gain ? b : a), undefined);
   return most && values.find(({ channel, gain }) => channel === most.channel && gain >= AS_GOOD * most.gain);

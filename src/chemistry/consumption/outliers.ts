@@ -11,8 +11,10 @@ const LEFT_OUT_AT = 4;
 const NO_STEP_AT = 15;
 
 /**
- * Readings that all the others contradict. The last of the first channel is left in unless it is far beyond any step: whether it slipped or the tank stepped is not to be
- * told yet, and both are followed (`process-noise.ts`).
+ * Readings that all the others contradict. The last of the first channel is left in unless it is far beyond any step: whether it slipped
+ * or the tank stepped is not to be told yet, and both are followed (`process-noise.ts`).
+ * Source: each reading against what all the others say of it, by the smoother (`numerics/kalman-smoother.ts`); how far is too far is
+ * chosen.
  */
 export function outliersOf(setting: Setting, usual: number): ReadonlySet<Taken> {
   const out = new Set<Taken>();

@@ -87,7 +87,10 @@ export function learntFrom({ moments }: StateTransitions): number {
   return Math.max(0, moments.length - LEARNT_FROM);
 }
 
-/** Mean and standard deviation of what a row tells of the state, over all that was tried. */
+/**
+ * Mean and standard deviation of what a row tells of the state, over all that was tried.
+ * Source: the law of total variance.
+ */
 export function told(tried: readonly Tried[], row: Float64Array): { readonly mean: number; readonly sd: number } {
   let mean = 0;
   let square = 0;
@@ -99,7 +102,10 @@ export function told(tried: readonly Tried[], row: Float64Array): { readonly mea
   return { mean, sd: Math.sqrt(Math.max(0, square - mean ** 2)) };
 }
 
-/** The variance of what a row tells of a state. */
+/**
+ * The variance of what a row tells of a state.
+ * Source: by definition, r P rᵀ.
+ */
 export function varianceOf(row: Float64Array, covariance: Float64Array): number {
   let sum = 0;
   for (let i = 0; i < row.length; i++) {

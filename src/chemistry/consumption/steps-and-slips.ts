@@ -19,7 +19,10 @@ const DAYS_BETWEEN_STEPS = 300;
 /** How far it steps, as a share of consumption, one standard deviation. Chosen likewise. */
 export const STEP_SHARE = 0.3;
 
-/** The moment of the last reading of the first channel, where there are enough before it to judge it. */
+/**
+ * The moment of the last reading of the first channel, where there are enough before it to judge it.
+ * How many are enough is chosen.
+ */
 export function slipPlace(
   { moments }: StateTransitions,
   from: number,
@@ -32,7 +35,10 @@ export function slipPlace(
   return place > from ? place : undefined;
 }
 
-/** Where a step is looked for: the places of the moments that end a stretch, and how likely a step within it is beforehand. */
+/**
+ * Where a step is looked for: the places of the moments that end a stretch, and how likely a step within it is beforehand.
+ * Chosen, as `STEPS_A_DAY` tells.
+ */
 export function stepPlaces(
   course: StateTransitions,
   from: number,
@@ -76,7 +82,10 @@ export interface Forks {
   readonly last: number | undefined;
 }
 
-/** One filter to the end, one that branches off it at each place, and of each the same with the last reading as a slip. */
+/**
+ * One filter to the end, one that branches off it at each place, and of each the same with the last reading as a slip.
+ * Source: West and Harrison 1997, chapter 12.
+ */
 export function branches(space: StateSpace, { places, stepAt, from, last }: Forks): Branch[] {
   const { size, steps } = space;
   const end = last === undefined ? steps.length : last - from;

@@ -49,6 +49,7 @@ const SET_ASIDE_AT = 4;
  *
  * @returns undefined when there is too little to go on: fewer than two readings, less than a day between them, or all the water exchanged
  * between them
+ * Source: weighted least squares (`numerics/weighted-fit.ts`); Birge 1932 for the widening.
  */
 export function fitTrend(input: TrendInput): Trend | undefined {
   const readings = pointsOf(input.observations).toSorted((a, b) => a.at - b.at);

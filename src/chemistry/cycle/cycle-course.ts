@@ -54,11 +54,19 @@ export interface CycleTrajectory {
   readonly capacity: readonly number[];
 }
 
+/**
+ * The kinetics of the nitrifiers at other speeds of growth than usual.
+ * @param speed of the two populations, against usual, above 0
+ * Source: `NITRIFIERS` of the tank model.
+ */
 export function kineticsOf(speed: Hidden['speed']): Kinetics {
   return { ...NITRIFIERS, growth: [NITRIFIERS.growth[0] * speed[0], NITRIFIERS.growth[1] * speed[1]] };
 }
 
-/** What is hidden, as events of the tank model. */
+/**
+ * What is hidden, as events of the tank model.
+ * Source: the tank model's own events.
+ */
 export function hiddenEvents(
   { startedAt, volumeL }: Pick<CyclingTank, 'startedAt' | 'volumeL'>,
   hidden: Hidden,
@@ -98,7 +106,11 @@ export function hiddenEvents(
   ];
 }
 
-/** The tank model through a cycle. Moments before the start are answered as of the start. */
+/**
+ * The tank model through a cycle. Moments before the start are answered as of the start.
+ * @returns mg/L at each moment
+ * Source: the tank model (`nitrification.ts`).
+ */
 export function cycleCourse(tank: CyclingTank, hidden: Hidden, at: readonly number[]): CycleTrajectory {
   const { startedAt, volumeL, temperatureC, events } = tank;
   const ammonia = new Array<number>(at.length);

@@ -40,6 +40,7 @@ const MOST_POINTS = 60;
 /**
  * What is to be expected of a tank begun one way, before any test: the tank model, run for tanks that differ as tanks do.
  * @param days drawn
+ * Source: Monte Carlo over the prior (`prior.ts`).
  */
 export function expectedCourse(
   tank: CyclingTank,
@@ -65,7 +66,10 @@ export function expectedCourse(
   );
 }
 
-/** The bands of courses that weigh differently, all over the same moments. */
+/**
+ * The bands of courses that weigh differently, all over the same moments.
+ * Source: weighted quantiles, moment by moment.
+ */
 export function bandsOf(
   courses: readonly CycleTrajectory[],
   weights: readonly number[],
@@ -93,6 +97,10 @@ export function bandsOf(
   };
 }
 
+/**
+ * The range of so much of the weight of some figures.
+ * Source: weighted quantiles.
+ */
 export function range(
   values: readonly number[],
   weights: readonly number[],

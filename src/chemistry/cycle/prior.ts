@@ -54,6 +54,7 @@ export interface CycleStart {
 /**
  * The prior: what is known of a tank before the first test, from the way it was begun.
  * @param doseLogged whether the ammonia that was dosed stands among the tank's events
+ * Common practice for how such tanks go; the spreads are chosen, and stand with each way of beginning.
  */
 export function priorOf({ prior: known, doseMgPerL, source }: CycleStart, doseLogged: boolean): Prior {
   const untold = source === 'measured' && !doseLogged;
@@ -79,13 +80,20 @@ export function priorOf({ prior: known, doseMgPerL, source }: CycleStart, doseLo
   };
 }
 
-/** The same, with all the room that a tank's own tests may need. */
+/**
+ * The same, with all the room that a tank's own tests may need.
+ * Chosen.
+ */
 export function freePriorOf(begun: CycleStart, doseLogged: boolean): Prior {
   const { mean, sd } = priorOf(begun, doseLogged);
   const wider = [FREE.seeds, FREE.seeds, FREE.speed, FREE.speed];
   return { mean, sd: sd.map((own, i) => Math.hypot(own, wider[i] ?? 0)) };
 }
 
+/**
+ * What is hidden of a tank, from the logarithms in which it is searched.
+ * By definition.
+ */
 export function hiddenOf(unknowns: Unknowns): Hidden {
   const at = (i: number) => Math.exp(unknowns[i] ?? 0);
   return {

@@ -58,6 +58,7 @@ const STILL_THERE = 0.02;
 /**
  * The stage of a cycle from its tests, how sure that is, and when it will probably end: the tank model through the tanks that fit
  * the tests. No single test decides, and a day without one is a day without one.
+ * Source: as `fit-cycle.ts` tells.
  */
 export function readCycle(question: CycleQuestion): CycleReadOut {
   const { tank, steps, now, aheadDays } = question;
@@ -181,6 +182,7 @@ function lastDoseOf({ events, volumeL }: CyclingTank, steps: FirstSteps, now: nu
  * How many of the last tests, each a day or more after the one before it, showed neither ammonia nor nitrite; nought
  * where no test before them ever showed either and nothing was dosed, since nothing that rose has fallen then.
  * @param dosedAt when ammonia was last dosed: what counts where no test ever showed any
+ * Common practice: tests on days apart.
  */
 export function confirmingTests(readings: readonly CycleReading[], steps: FirstSteps, dosedAt?: number): number {
   const shows = ({ ammonia = 0, nitrite = 0 }: CycleReading) => ammonia >= steps.ammonia || nitrite >= steps.nitrite;

@@ -14,6 +14,7 @@ const LEFT = 0.5;
  * The stage as the last tests themselves show it: two that fall are falling, whatever tanks usually do on such a day.
  * @param readings in order of time
  * @returns undefined where they show no fall: then a population of tanks knows better what rises
+ * Common practice for the order of the stages.
  */
 export function stageByTests(readings: readonly Tested[], steps: FirstSteps): Stage | undefined {
   const ammonia = readings.flatMap((reading) => reading.ammonia ?? []);

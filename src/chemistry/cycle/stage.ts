@@ -26,6 +26,7 @@ const FALLEN_BY = 0.1;
  * is named after what has to come next: ammonia below the kit's first step, then nitrite. A later dose opens the first
  * stages again only if what it brought stays.
  * @returns never "cycled": that takes tests that confirm it
+ * Common practice for the order of the stages.
  */
 export function stagesAlong({ ammonia, nitrite }: CycleTrajectory, steps: FirstSteps): Stage[] {
   let mostAmmonia = 0;
@@ -47,6 +48,7 @@ export function stagesAlong({ ammonia, nitrite }: CycleTrajectory, steps: FirstS
 /**
  * When both stand below the kit's first step for good, epoch ms.
  * @returns undefined where they never do, or never stood above it
+ * By definition of the end.
  */
 export function endOf({ at, ammonia, nitrite }: CycleTrajectory, steps: FirstSteps): number | undefined {
   const last = ammonia.findLastIndex((a, i) => a >= steps.ammonia || (nitrite[i] ?? 0) >= steps.nitrite);

@@ -92,6 +92,9 @@ const SHORTEST_MONTH_DAYS = 10;
  * What evaporates, by all that is known: the formula as what to expect of such surfaces in such a room, then what refills and
  * levels, the pump's time and earlier months say, each by its certainty; salinity tells what of it was not evaporation.
  * @throws Refusal where the surroundings lie outside the formula
+ * @returns litres a day with their 95 % range
+ * Source: the formula by ASHRAE (`pool.ts`); what else tells of it is pooled by its certainty (`pooled.ts`), each part with its own
+ * source.
  */
 export function estimateEvaporation(question: EvaporationQuestion): EvaporationEstimate {
   const { now, reservoirL, situation, own } = question;

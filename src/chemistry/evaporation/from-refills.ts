@@ -36,6 +36,7 @@ export function markErrorL(reservoirL: number): number {
  * through what had gone by each of them.
  * @param markSdL what a mark is read to, litres
  * @returns undefined with less than half a day to go by
+ * Source: ordinary least squares (`rate-fit.ts`).
  */
 export function evaporationFromGaps(gaps: readonly Gap[], markSdL: number): MeasuredEvaporation | undefined {
   const whole = gaps.filter(({ ranDry }) => !ranDry);
@@ -59,9 +60,10 @@ export function evaporationFromGaps(gaps: readonly Gap[], markSdL: number): Meas
 }
 
 /**
- * What went at the least, by refills of all that the reservoir holds: it may have stood dry for a part of each gap, and no less than it held
- * went. Laid end to end, so that one mark misread spoils nothing.
+ * What went at the least, by refills of all that the reservoir holds: it may have stood dry for a part of each gap, and no less than it
+ * held went. Laid end to end, so that one mark misread spoils nothing.
  * @returns litres a day; undefined with fewer than two such gaps
+ * Source: litres over days, less 1.96 standard deviations of a mark.
  */
 export function atLeastFromDry(gaps: readonly Gap[], markSdL: number): number | undefined {
   const dry = gaps.filter(({ ranDry }) => ranDry);
@@ -73,7 +75,10 @@ export function atLeastFromDry(gaps: readonly Gap[], markSdL: number): number | 
 /** One reservoir found dry may be a forgotten one. Chosen. */
 const FEWEST_DRY = 2;
 
-/** Gaps far off the usual loss: a refill not logged, a float that stuck. */
+/**
+ * Gaps far off the usual loss: a refill not logged, a float that stuck.
+ * How far off a gap must be is chosen, and stands beside it.
+ */
 export function oddAmong(gaps: readonly Gap[], markSdL: number): OddGap[] {
   if (gaps.length < FEWEST_TO_JUDGE) return [];
   const usual = median(gaps.map(({ litres, days }) => litres / days));

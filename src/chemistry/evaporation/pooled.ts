@@ -50,6 +50,11 @@ const MOST_BELOW = 0.998;
 /** Beyond the bound a loss is then taken to be by about this share. Chosen. */
 const LEAST_LOG_SD = 0.1;
 
+/**
+ * A loss with its 95 % range: lognormal, 1.96 standard deviations of the logarithm to either side.
+ * @param logSd standard deviation of the logarithm
+ * Source: by definition of the lognormal.
+ */
 export function withInterval(litresPerDay: number, logSd: number): PooledEvaporation {
   const factor = Math.exp(NINETEEN_IN_TWENTY * logSd);
   return { litresPerDay, logSd, low: litresPerDay / factor, high: litresPerDay * factor };

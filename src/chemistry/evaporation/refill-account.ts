@@ -57,7 +57,10 @@ export interface Reservoir {
   readonly markedAt?: number | undefined;
 }
 
-/** The most that one refill can have been: what the reservoir holds, or by hand a quarter of the tank. Litres. */
+/**
+ * The most that one refill can have been: what the reservoir holds, or by hand a quarter of the tank. Litres.
+ * Chosen.
+ */
 export function mostAtOnceL(reservoirL: number, netVolumeL: number): number {
   return reservoirL > 0 ? reservoirL * OVERFULL : netVolumeL * MOST_BY_HAND;
 }
@@ -67,6 +70,7 @@ export function mostAtOnceL(reservoirL: number, netVolumeL: number): number {
  * level tells as much.
  * A reservoir may have been another before: what was put back then still counts, what was read off it does not.
  * @returns gaps in order of time, whatever the order of the entries
+ * Source: conservation of the reservoir's water.
  */
 export function refillAccount(
   refills: readonly Refill[],

@@ -54,6 +54,7 @@ export const FORMULA_LOG_SD = 0.35;
  * What should evaporate, by the formula for pools, from every surface as it is covered.
  * @returns litres a day
  * @throws Refusal outside the formula's ranges
+ * Source: `pool.ts` (ASHRAE Handbook—HVAC Applications, natatoriums; from memory), surface by surface.
  */
 export function expectedEvaporationLPerDay({ places, moved, airMPerS, ...air }: Situation): number {
   return places.reduce(

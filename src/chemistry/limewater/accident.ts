@@ -37,6 +37,8 @@ const JUST_AFTER_MS = 1000;
 /**
  * So many litres of limewater in a tank, all at once, before any CO2 has come in from the air and before anything has fallen
  * out: the worst of it. By the tank model, and the carbonate system of what it makes.
+ * @param litres of limewater, 0 or more
+ * Source: conservation of mass (the tank model) and `carbonateOfWater`.
  */
 export function limewaterAtOnce(tank: TankOfLimewater, strength: Strength, litres: number): AfterLimewater {
   const [state] = run(tank, [{ kind: 'addition', at: 0, amounts: amountsOf(strength, litres), litres }], [1]);
@@ -52,7 +54,10 @@ export interface Meanwhile {
   readonly exchangePerDay?: number | undefined;
 }
 
-/** The same as a pump that sticks gives it: so many litres an hour until its vessel is empty, or for two weeks. */
+/**
+ * The same as a pump that sticks gives it: so many litres an hour until its vessel is empty, or for two weeks.
+ * Source: the tank model, open to air, hour by hour.
+ */
 export function limewaterRunning(
   tank: TankOfLimewater,
   strength: Strength,

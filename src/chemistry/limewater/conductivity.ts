@@ -16,7 +16,11 @@ export const EQUIVALENT_CONDUCTIVITY: readonly (readonly [eqPerL: number, conduc
 export const BY_CONDUCTIVITY_SD = 0.06;
 const MOST_EQ_PER_L = 0.07;
 
-/** Conductivity of limewater at 25 °C, mS/cm: a straight line in the root of the strength between the rows, the last one carried on. */
+/**
+ * Conductivity of limewater at 25 °C, mS/cm: a straight line in the root of the strength between the rows, the last one carried on.
+ * @param eqPerL equivalents a litre, 0 to 0.07
+ * Source: equivalent conductivities of ½ Ca(OH)2, CRC Handbook (from memory), by Kohlrausch's law of the square root.
+ */
 export function limewaterConductivity(eqPerL: number): number {
   const root = Math.sqrt(eqPerL);
   const above = EQUIVALENT_CONDUCTIVITY.findIndex(([at]) => at >= eqPerL);
@@ -30,6 +34,8 @@ export function limewaterConductivity(eqPerL: number): number {
 /**
  * Grams of calcium hydroxide in a litre by the conductivity of clear limewater.
  * @param mSPerCm as a meter that brings its reading to 25 °C shows it
+ * @returns g/L of Ca(OH)2
+ * Source: the inverse of `limewaterConductivity`, by bisection.
  */
 export function gramsOfConductivity(mSPerCm: number): number {
   const eqPerL = bisectGreatest((each) => limewaterConductivity(each) <= mSPerCm, MOST_EQ_PER_L);

@@ -9,6 +9,7 @@ const PROPORTION_WITHIN = 0.1;
 /**
  * Whether a solution is limewater, by what it holds and not by what it is called: hydroxide with its own calcium and no
  * carbonate, no stronger than lime dissolves. Such a solution is a part of the top-off: water comes with it.
+ * The edges (carbon, calcium within a tenth of its proportion, strength) are chosen, and stand beside it.
  */
 export function isLimewater({ alkalinityMmolPerL, dicMmolPerL, ions }: Strength): boolean {
   if (!(alkalinityMmolPerL > 0) || alkalinityMmolPerL > MOST_MEQ_PER_L || dicMmolPerL > 0) return false;

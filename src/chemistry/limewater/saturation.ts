@@ -24,6 +24,7 @@ export const SATURATION_SD = 0.03;
  * Grams of calcium hydroxide that dissolve in a litre of water.
  * @param temperatureC of the vessel, 0 to 40 °C
  * @throws Refusal outside the table
+ * Source: CRC Handbook (from memory), straight between its rows.
  */
 export function saturationGPerL(temperatureC: number): number {
   within('temperature of the limewater', temperatureC, 0, 40, '°C');
@@ -35,12 +36,19 @@ export function saturationGPerL(temperatureC: number): number {
   return lower[1] + share * (upper[1] - lower[1]);
 }
 
-/** Grams of calcium hydroxide in a litre that a titrated alkalinity means. */
+/**
+ * Grams of calcium hydroxide in a litre that a titrated alkalinity means.
+ * @param mmolPerL equivalents of alkalinity, mmol/L
+ * Source: two equivalents a mole; molar mass by CIAAW 2021.
+ */
 export function gramsOfAlkalinity(mmolPerL: number): number {
   return (mmolPerL * MOLAR_MASS.CaOH2) / 2 / 1000;
 }
 
-/** The alkalinity that grams of calcium hydroxide in a litre mean, mmol/L: two equivalents each. */
+/**
+ * The alkalinity that grams of calcium hydroxide in a litre mean, mmol/L: two equivalents each.
+ * Source: molar mass by CIAAW 2021.
+ */
 export function gramsToAlkalinity(gramsPerL: number): number {
   return (gramsPerL * 2000) / MOLAR_MASS.CaOH2;
 }
@@ -54,7 +62,12 @@ export interface StandingLimewater {
   readonly saturated: boolean;
 }
 
-/** What of the grams put into a vessel dissolves, and what lies on its bottom. */
+/**
+ * What of the grams put into a vessel dissolves, and what lies on its bottom.
+ * @param grams of calcium hydroxide
+ * @param litres of water, both 0 or more
+ * Source: conservation of mass, and `saturationGPerL`.
+ */
 export function standingLimewater(grams: number, litres: number, temperatureC: number): StandingLimewater {
   const saturation = saturationGPerL(temperatureC);
   const dissolvedGPerL = Math.min(saturation, grams / litres);

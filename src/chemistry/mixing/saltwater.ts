@@ -12,12 +12,21 @@ export function saltwaterKg(volumeL: number, salinity: number, temperatureC = BA
   return (volumeL * seawaterDensityKgPerM3(salinity, temperatureC)) / 1000;
 }
 
-/** Litres that some kilograms of saltwater fill. */
+/**
+ * Litres that some kilograms of saltwater fill.
+ * @param salinity practical salinity, 0 to 42
+ * @param temperatureC 0 to 40 °C
+ * Source: density by EOS-80.
+ */
 export function saltwaterL(kg: number, salinity: number, temperatureC = BATCH_C): number {
   return (kg * 1000) / seawaterDensityKgPerM3(salinity, temperatureC);
 }
 
-/** Litres that some kilograms of RO/DI water fill. */
+/**
+ * Litres that some kilograms of RO/DI water fill.
+ * @param temperatureC 0 to 40 °C
+ * Source: density of pure water, EOS-80.
+ */
 export function roDiWaterL(kg: number, temperatureC = BATCH_C): number {
   return (kg * 1000) / pureWaterDensityKgPerM3(temperatureC);
 }
@@ -25,6 +34,9 @@ export function roDiWaterL(kg: number, temperatureC = BATCH_C): number {
 /**
  * Grams of a salt in some litres of saltwater made with it.
  * @param gramsPerLAt35 what the salt takes for a litre at 35 ppt
+ * @param salinity practical salinity, 0 to 42
+ * @returns grams as weighed, with the water the salt holds
+ * Source: constant proportions, told by mass with the density of EOS-80.
  */
 export function saltGIn(volumeL: number, salinity: number, gramsPerLAt35: number): number {
   return volumeL * atSalinity(gramsPerLAt35, 35, salinity);

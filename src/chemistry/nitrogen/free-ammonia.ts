@@ -32,6 +32,7 @@ export function ammoniumPk(salinity: number, temperatureC: number): number {
  * @param temperatureC 2 to 40 °C
  * @returns 0 to 1
  * @example freeAmmoniaShare(8.2, 35, 25) // 0.062
+ * Source: 1/(1 + h/K) with K of Clegg and Whitfield 1995, as told beside it.
  */
 export function freeAmmoniaShare(phNbs: number, salinity: number, temperatureC: number): number {
   within('pH', phNbs, 5, 10, '');
@@ -44,11 +45,17 @@ export const CAUTION_NH3_N = 0.02;
 /** And from which on gills are harmed within days. From memory: effects on sea fish are told from about 0.05 to 0.2 mg/L as nitrogen. */
 export const HARM_NH3_N = 0.1;
 
-/** mg/L of nitrogen in mg/L of ammonia told as NH3. */
+/**
+ * mg/L of nitrogen in mg/L of ammonia told as NH3.
+ * Source: the ratio of the molar masses of N and NH3, CIAAW 2021.
+ */
 export function asNitrogen(ammoniaMgPerL: number): number {
   return (ammoniaMgPerL * MOLAR_MASS.N) / MOLAR_MASS.NH3;
 }
-/** mg/L of ammonia told as NH3 from mg/L of its nitrogen. */
+/**
+ * mg/L of ammonia told as NH3 from mg/L of its nitrogen.
+ * Source: the same ratio the other way.
+ */
 export function ofNitrogen(nitrogenMgPerL: number): number {
   return (nitrogenMgPerL * MOLAR_MASS.NH3) / MOLAR_MASS.N;
 }

@@ -50,14 +50,25 @@ export function effluentCeiling(feed: Feed, chamberPh: number): number {
   );
 }
 
-/** The highest chamber pH at which media still give an effluent so strong; undefined where none that is run does. */
+/**
+ * The highest chamber pH at which media still give an effluent so strong; undefined where none that is run does.
+ * @param effluentAlkalinity mmol/L
+ * @returns pH, NBS
+ * Source: `effluentCeiling`, by bisection.
+ */
 export function chamberPhFor(feed: Feed, effluentAlkalinity: number): number | undefined {
   const reaches = (phNbs: number) => effluentCeiling(feed, phNbs) >= effluentAlkalinity;
   if (!reaches(CHAMBER_PH[0])) return undefined;
   return bisectGreatest(reaches, CHAMBER_PH[1], CHAMBER_PH[0]);
 }
 
-/** The effluent as its alkalinity and the chamber's pH make it. */
+/**
+ * The effluent as its alkalinity and the chamber's pH make it.
+ * @param alkalinity mmol/L
+ * @param chamberPh NBS
+ * @returns undefined outside the carbonate equations
+ * Source: one mole of calcium for two equivalents of alkalinity; the carbonate system by `carbonateOfWater`.
+ */
 export function effluentOf(feed: Feed, alkalinity: number, chamberPh: number): Effluent | undefined {
   const water = atPh(feed, alkalinity, chamberPh);
   return (
@@ -74,6 +85,7 @@ export function effluentOf(feed: Feed, alkalinity: number, chamberPh: number): E
 /**
  * What a second chamber of media without gas makes of an effluent: its excess CO2 dissolves more until aragonite is saturated,
  * no carbon passing in or out. A whole second chamber, at rest: the most it can do.
+ * Source: CaCO3 + CO2 + H2O → Ca²⁺ + 2 HCO3⁻ at constant carbon but for the carbonate dissolved; Ω = 1 of aragonite, Mucci 1983.
  */
 export function afterSecondChamber(feed: Feed, first: Effluent): Effluent {
   const water = (more: number) =>

@@ -21,6 +21,8 @@ export interface DailyUse {
  * By the balance of carbon over the chamber: what the effluent carries away of it, less what came with the feed, less what the
  * media gave, is CO2 of the cylinder.
  * @param feedDic dissolved carbon of the tank's water, mmol/L
+ * @param litresPerDay through the chamber
+ * Source: conservation of carbon over the chamber.
  */
 export function dailyUse(feed: Feed, feedDic: number, effluent: Effluent, litresPerDay: number): DailyUse {
   const gain = Math.max(0, effluent.alkalinity - feed.alkalinity);
@@ -42,7 +44,10 @@ export function dailyUse(feed: Feed, feedDic: number, effluent: Effluent, litres
 const R = 8.314462618;
 const ATMOSPHERE_PA = 101_325;
 
-/** Litres that grams of CO2 fill as a gas at one atmosphere: the ideal gas law, within 1 % for CO2 at room temperature. */
+/**
+ * Litres that grams of CO2 fill as a gas at one atmosphere: the ideal gas law, within 1 % for CO2 at room temperature.
+ * Source: V = nRT/p.
+ */
 export function litresOfGas(grams: number, temperatureC: number): number {
   return ((grams / MOLAR_MASS.CO2) * R * (temperatureC + 273.15) * 1000) / ATMOSPHERE_PA;
 }

@@ -37,7 +37,12 @@ export function shareOfCeiling(halfwayMlPerMin: number, mlPerMin: number): numbe
   return halfwayMlPerMin / (halfwayMlPerMin + mlPerMin);
 }
 
-/** The halfway flow that one measured effluent means. */
+/**
+ * The halfway flow that one measured effluent means.
+ * @returns mL/min
+ * Source: a well-stirred chamber whose media dissolve in proportion to what is missing at the ceiling: (A − A_feed)/(A_ceiling − A_feed) =
+ * F½/(F½ + F).
+ */
 export function halfwayFlowOf({
   mlPerMin,
   effluentAlkalinity,
@@ -51,7 +56,10 @@ export function halfwayFlowOf({
   return (mlPerMin * share) / (1 - share);
 }
 
-/** A chamber's halfway flow by all its effluents measured since its media were filled; undefined without one. */
+/**
+ * A chamber's halfway flow by all its effluents measured since its media were filled; undefined without one.
+ * Source: the mean of the logarithms of `halfwayFlowOf`, and their scatter; how open a single one leaves it is chosen.
+ */
 export function fitHalfwayFlow(measured: readonly MeasuredEffluent[]): HalfwayFlow | undefined {
   const logs = measured
     .filter(({ mlPerMin, ceiling, feedAlkalinity }) => mlPerMin > 0 && ceiling > feedAlkalinity)
@@ -70,7 +78,11 @@ export function fitHalfwayFlow(measured: readonly MeasuredEffluent[]): HalfwayFl
   };
 }
 
-/** The flow at which a chamber supplies so much, mmol a day; undefined where no flow does. */
+/**
+ * The flow at which a chamber supplies so much, mmol a day; undefined where no flow does.
+ * @returns mL/min
+ * Source: as `halfwayFlowOf`, solved for the flow.
+ */
 export function flowFor(
   mmolPerDay: number,
   halfwayMlPerMin: number,

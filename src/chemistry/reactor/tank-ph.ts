@@ -30,6 +30,8 @@ const AT_REST_DAYS = 6;
  * to air, day and night taken together.
  * @param loop the effluent that returns, and how much of it
  * @param hydroxideMmolPerDay alkalinity that limewater supplies
+ * Source: the tank model at rest: inputs less consumption and the exchange of CO2 with the room, ∂DIC/∂t = k([CO2]_air − [CO2]) + Σ
+ * inputs.
  */
 export function restingWater(
   tank: TankOfReactor,

@@ -8,6 +8,7 @@ const MOST_A_DAY = 4;
 /**
  * A day with many readings told as one, at their mean time: their median, as sure as their scatter says and no surer than four of them.
  * @returns in order of time
+ * Source: the median; that no day is surer than four readings is chosen.
  */
 export function byTheDay<Reading extends ReadBySome>(readings: readonly Reading[]): readonly ReadBySome[] {
   const days = new Map<string, ReadBySome[]>();

@@ -52,6 +52,7 @@ export interface WayOfWandering {
 /**
  * All ways of wandering.
  * @param stays how often a level does not stray, and a rate does not, 0 to 1
+ * Chosen, and judged by coverage on outside series.
  */
 export function waysThat(stays: Wander): WayOfWandering[] {
   const some = (list: typeof LEVELS, none: number) => [
@@ -63,7 +64,10 @@ export function waysThat(stays: Wander): WayOfWandering[] {
   );
 }
 
-/** A series, with the readings found that all others contradict. */
+/**
+ * A series, with the readings found that all others contradict.
+ * Source: each reading against the others; how far is too far is chosen.
+ */
 export function seriesOf(readings: readonly Point[]): Series {
   const unit = median(readings.map(({ sd }) => sd));
   const apart = new Set<number>();
@@ -109,7 +113,10 @@ export function spaceOf(series: Series, wander: Wander, besides?: Besides): Stat
   return { size, mean, covariance, steps };
 }
 
-/** A step of so many days. */
+/**
+ * A step of so many days.
+ * Source: the local linear trend, Harvey 1989, sections 2.3.2 and 9.2.1.
+ */
 export function stepOver(
   days: number,
   size: number,
@@ -137,7 +144,10 @@ function measuredAt({ readings, apart }: Series, i: number, size: number, beside
   return [{ row, value: reading.value, variance: reading.sd ** 2 * (apart.has(i) ? NO_NEWS : 1) }];
 }
 
-/** Weights that sum to one, of logarithms of any size. */
+/**
+ * Weights that sum to one, of logarithms of any size.
+ * By definition: exp(l − max)/Σ.
+ */
 export function weightsOf(logs: readonly number[]): number[] {
   const most = Math.max(...logs);
   const sizes = logs.map((log) => Math.exp(log - most));

@@ -33,6 +33,7 @@ const ALKALINITY_SALT = {
  * The salts whose solution would do what a label claims: the alkalinity as the sodium salt of the form named, calcium and
  * magnesium as chlorides, ammonia as ammonium chloride. What the bottle truly holds besides is not on the label and so not known.
  * @throws Refusal for a claim that raises nothing, or volumes that are not positive
+ * Source: rise × litres of tank ÷ millilitres, by the molar masses of CIAAW 2021; which salts, common practice.
  */
 export function saltsOfClaim({ ml, inLitres, raises, alkalinityAs }: Claim): SolutionPart[] {
   within('millilitres', ml, 1e-6, 1e6, 'mL');
@@ -60,7 +61,9 @@ export function saltsOfClaim({ ml, inLitres, raises, alkalinityAs }: Claim): Sol
 
 /**
  * The strength of a bought solution from its label.
+ * @throws Refusal as `saltsOfClaim`
  * @example 1 mL in 100 L raises alkalinity by 0.02 mmol/L: strengthOfClaim(…).alkalinityMmolPerL // 2000
+ * Source: as `saltsOfClaim`.
  */
 export function strengthOfClaim(claim: Claim): Strength {
   return sumOfSalts(saltsOfClaim(claim));
@@ -72,6 +75,11 @@ export interface Bottle {
   readonly claim?: Claim | undefined;
 }
 
+/**
+ * The strength of a bottle, by its salts or by its claim, mmol and mg a litre.
+ * @throws Refusal as `solutionStrength` and `saltsOfClaim`
+ * Source: as these.
+ */
 export function strengthOfBottle({ parts, claim }: Bottle): Strength {
   return claim ? strengthOfClaim(claim) : solutionStrength(parts);
 }

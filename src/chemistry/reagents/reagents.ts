@@ -194,11 +194,15 @@ export const REAGENTS = {
 export type ReagentId = keyof typeof REAGENTS;
 export const REAGENT_IDS = Object.keys(REAGENTS) as [ReagentId, ...ReagentId[]];
 
+/** A salt by its identity: what a mole of it brings, and how far it dissolves. */
 export function reagent(id: ReagentId): Reagent {
   return REAGENTS[id];
 }
 
-/** Dissolved solids a mole, without water of hydration, g. */
+/**
+ * Dissolved solids a mole, without water of hydration, g.
+ * Source: molar masses by CIAAW 2021.
+ */
 export function solidsGPerMol({ molarMassGPerMol, waterMol }: Reagent): number {
   return molarMassGPerMol - waterMol * M.H2O;
 }

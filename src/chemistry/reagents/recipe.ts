@@ -36,7 +36,10 @@ export interface SaltAtHand {
   readonly purity?: number | undefined;
 }
 
-/** The salts usually taken to make something of that strength. */
+/**
+ * The salts usually taken to make something of that strength.
+ * Common practice.
+ */
 export function usualSalts(target: Strength): SaltAtHand[] {
   return matchedIn(target).map((name) => ({ reagent: USUAL[name] }));
 }

@@ -25,14 +25,20 @@ export interface Strength {
 /**
  * The strength of a stock solution from the grams of each salt in a litre.
  * @throws Refusal above the solubility of a salt at 20 °C, for a mass that is not positive, or a purity outside 0.2 to 1
+ * @returns mmol/L of alkalinity and carbon, mg/L of each ion, g/L of solids
  * @example solutionStrength([{ reagent: 'sodium-carbonate', gramsPerL: 80 }]).alkalinityMmolPerL // 1509.6
+ * Source: grams ÷ molar mass × what a mole brings (`reagents.ts`), CIAAW 2021.
  */
 export function solutionStrength(parts: readonly SolutionPart[]): Strength {
   for (const { reagent, gramsPerL } of parts) refuseUndissolved(REAGENTS[reagent], gramsPerL);
   return sumOfSalts(parts);
 }
 
-/** What grams of salts bring, whether or not a litre would hold them: for salts strewn into a whole tank. */
+/**
+ * What grams of salts bring, whether or not a litre would hold them: for salts strewn into a whole tank.
+ * @throws Refusal for a purity outside 0.2 to 1
+ * Source: as `solutionStrength`.
+ */
 export function sumOfSalts(parts: readonly SolutionPart[]): Strength {
   const ions = Object.fromEntries(IONS.map((ion) => [ion, 0])) as Record<Ion, number>;
   let alkalinityMmolPerL = 0;

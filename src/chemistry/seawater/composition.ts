@@ -81,6 +81,8 @@ export interface SeawaterIons {
  * What natural seawater diluted or concentrated to a salinity holds, per litre: every ion keeps its share of the salt.
  * @param salinity practical salinity, 0 to 42
  * @param temperatureC of the litre, 0 to 40 °C
+ * @returns mmol/L of alkalinity, mg/L of the ions
+ * Source: the reference composition, Millero et al. 2008, in constant proportion (Dittmar's principle); density by EOS-80.
  */
 export function naturalSeawater(salinity: number, temperatureC = 25): SeawaterIons {
   const kgAt35 = (salinity / 35) * (seawaterDensityKgPerM3(salinity, temperatureC) / 1000);
@@ -100,7 +102,10 @@ export function naturalSeawater(salinity: number, temperatureC = 25): SeawaterIo
   };
 }
 
-/** The ions of the sea's salt that are neither taken up fast nor printed on a label, by name, mg/L at a salinity of 0 to 42. */
+/**
+ * The ions of the sea's salt that are neither taken up fast nor printed on a label, by name, mg/L at a salinity of 0 to 42.
+ * Source: as `naturalSeawater`.
+ */
 export function otherIons(salinity: number): Readonly<Record<string, number>> {
   const sea = naturalSeawater(salinity);
   return {
@@ -119,6 +124,9 @@ export function otherIons(salinity: number): Readonly<Record<string, number>> {
  * An ion read at one salinity, told at another: 440 mg/L calcium at 33 ppt is 467 at 35. Comparisons between salts, and
  * between a salt and a reading, are made at one salinity.
  * @param amountPerL in any unit of amount a litre
+ * @param salinity read at, above 0
+ * @param wanted told at
+ * Source: constant proportions of sea salt, told by mass with the density of EOS-80.
  */
 export function atSalinity(amountPerL: number, salinity: number, wanted: number): number {
   const perL = (s: number) => s * seawaterDensityKgPerM3(s, 25);

@@ -72,6 +72,7 @@ function outsideScale(field: string, value: string): Refusal {
  * @param temperatureC ITS-90, −2 to 40 °C
  * @returns mS/cm at that temperature, good to 1e-12 of itself
  * @example conductivityFromSalinity(35, 25) // 53.0710
+ * Source: the Practical Salinity Scale 1978, UNESCO 1983 (Technical papers in marine science 44), inverted by the secant rule.
  */
 export function conductivityFromSalinity(salinity: number, temperatureC: number): number {
   const s = within('salinity', salinity, ...SALINITY, 'ppt');

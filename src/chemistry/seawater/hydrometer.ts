@@ -15,6 +15,8 @@ const GLASS_PER_C = 25e-6;
  * @param reference the pair of temperatures printed on the float
  * @param sampleC temperature of the water it floats in, 0 to 40 °C
  * @throws Refusal where the density found answers to no salinity of 0 to 42
+ * @returns practical salinity
+ * Source: density by EOS-80; the volume of a glass float by its cubic expansion, told beside it.
  */
 export function salinityFromHydrometer(shown: number, reference: GravityReference, sampleC: number): number {
   within('hydrometer reading', shown, 0.95, 1.1, '');

@@ -51,6 +51,8 @@ export interface RefractometerReading {
  * Practical salinity from what a hand refractometer shows. A brine scale is drawn for sodium chloride, so it reads
  * seawater high: 35 shows as about 36.5. A check with a standard shifts the whole scale, which is how such instruments err.
  * @throws Refusal outside 0 to 45 shown, or where the figure found lies outside 0 to 42
+ * @returns practical salinity
+ * Source: index of refraction of seawater by Quan and Fry 1995, of brine by the CRC Handbook (both from memory).
  */
 export function salinityFromRefractometer({ shown, scale, standard }: RefractometerReading): number {
   within('refractometer reading', shown, 0, 45, 'ppt');
@@ -74,7 +76,11 @@ export function salinityFromRefractometer({ shown, scale, standard }: Refractome
   });
 }
 
-/** What a true refractometer with that scale shows in seawater, ppt. */
+/**
+ * What a true refractometer with that scale shows in seawater, ppt.
+ * @param salinity practical salinity, 0 to 42
+ * Source: as `salinityFromRefractometer`.
+ */
 export function refractometerShows(salinity: number, scale: RefractometerScale): number {
   return scale === 'seawater' ? salinity : salinity * brinePerSeawater();
 }

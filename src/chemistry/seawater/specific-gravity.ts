@@ -28,6 +28,8 @@ export function specificGravity(salinity: number, reference: GravityReference = 
  * Practical salinity of a sample from its specific gravity; the inverse of specificGravity.
  * @param gravity dimensionless; the values that answer to salinity 0 to 42
  * @returns practical salinity, exact to 1e-12
+ * @throws Refusal where it answers to no salinity of 0 to 42
+ * Source: EOS-80, UNESCO 1983.
  */
 export function salinityFromSpecificGravity(gravity: number, reference: GravityReference = GRAVITY_25_25): number {
   const water = pureWaterDensityKgPerM3(reference.waterC);
@@ -41,6 +43,8 @@ export function salinityFromSpecificGravity(gravity: number, reference: GravityR
  * @param field what was read, for the refusal
  * @param shown the figure read, when it was not the density itself
  * @param unit what the shown figure counts in, kg/m³; its allowed range is told in it
+ * @throws Refusal where it answers to no salinity of 0 to 42
+ * Source: EOS-80, UNESCO 1983, inverted along its chord.
  */
 export function salinityFromDensity(
   densityKgPerM3: number,

@@ -20,6 +20,7 @@ export interface CarbonLife {
  * How much water a carbon block is good for. A rating for chlorine says nothing of chloramine.
  * @param block its label's litres, and whether it is made for chloramine
  * @returns undefined where there is nothing in the supply that it has to hold back
+ * Common practice where the label says nothing; the figures stand beside it.
  */
 export function carbonLife(
   block: { readonly ratedL?: number | undefined; readonly forChloramine?: boolean | undefined },

@@ -35,6 +35,7 @@ export interface Feed {
  * Pressure left to drive water through: the feed's own, less the osmotic pressure of what is on its side, which thickens
  * as water leaves it (log mean, ASTM D4516, from memory). Pressure behind the membrane and the salt there are taken as nought.
  * @throws Refusal where nothing is left
+ * Source: ASTM D4516 (from memory).
  */
 export function drivingPressureKPa({ pressureKPa, temperatureC, tdsMgPerL, wasteRatio }: Feed): number {
   const recovery = 1 / (1 + wasteRatio);
@@ -53,6 +54,8 @@ export function drivingPressureKPa({ pressureKPa, temperatureC, tdsMgPerL, waste
  * What a membrane makes under one feed, from what it is known to make under another.
  * @param known litres a day at that feed: the maker's rating, or a jug and a clock
  * @returns litres a day
+ * @throws Refusal where either feed drives nothing
+ * Source: flow in proportion to the driving pressure and the temperature factor, ASTM D4516 (from memory).
  */
 export function litresMadePerDay(known: { readonly litresPerDay: number; readonly feed: Feed }, feed: Feed): number {
   const by = (each: Feed) => drivingPressureKPa(each) * temperatureFactor(each.temperatureC);

@@ -37,6 +37,8 @@ export interface Samples {
  * @param to epoch ms; a moment that has passed leaves the tank as it is
  * @param samples are answered as the water stands before whatever happens at their moment
  * @throws Refusal for a tank evaporated to nothing, or air, warmth or salinity outside the equations
+ * Source: V dC/dt = Σ inputs − outflow C, in closed form between events (`closed-form.ts`); carbon and nitrogen by Dormand and Prince's
+ * pair.
  */
 export function advanceTank(tank: RunningTank, to: number, samples?: Samples): void {
   const wanted = samples ?? { at: [], next: 0, visit: () => undefined };

@@ -9,6 +9,7 @@ import { DAY_MS } from './time';
 /**
  * What an event does, at the moment the tank stands at; its own moment is not looked at.
  * @throws Refusal for a figure that no tank has
+ * Source: conservation of mass: C⁺ = (C V + n)/(V + v) of an addition, C⁺ = C(1 − f) + C_s f of an exchange.
  */
 export function applyEvent(tank: RunningTank, event: TankEvent): void {
   const { amounts, level, names } = tank;

@@ -43,6 +43,12 @@ export interface Air {
   errorMmolPerL: number;
 }
 
+/**
+ * Water open to air of so much CO2: the constants at its salinity and warmth, kept from before while these have hardly moved.
+ * @param co2Uatm of the air, µatm
+ * @param exchangePerDay how much of the difference is made up a day, 1/day
+ * Source: the film model of gas exchange, dC/dt = k (C_air − C); constants by `carbonateConstants`.
+ */
 export function openTo(
   co2Uatm: number,
   exchangePerDay: number,
@@ -90,6 +96,7 @@ export type OnMoment = (index: number, amount: number, air: Air) => void;
  * Carries DIC over one stretch.
  * @param moments days since the beginning at which it is wanted, rising
  * @returns mmol at its end
+ * Source: d(DIC V)/dt = k V ([CO2]_air − [CO2]) + inputs − outflow, by Dormand and Prince's pair (`numerics/dormand-prince.ts`).
  */
 export function carryDic(air: Air, around: FlowInterval, moments: readonly number[], onMoment: OnMoment): number {
   const stages = { fluxes: new Float64Array(LAST + 1), slopes: new Float64Array(LAST + 1) };
@@ -161,19 +168,29 @@ function evaluateStage(
   slopes[stage] = slopeAt(around, t, amount, flux);
 }
 
-/** The hydrogen ion concentration of a DIC and an alkalinity in mmol/L; the last one found is where the search begins. */
+/**
+ * The hydrogen ion concentration of a DIC and an alkalinity in mmol/L; the last one found is where the search begins.
+ * @returns mol/kg, total scale
+ * Source: `hydrogenFromDic`.
+ */
 export function hydrogenIn(air: Air, alkalinity: number, dic: number): number {
   const perKg = 1 / (1000 * air.kgPerL);
   air.hydrogen = hydrogenFromDic(alkalinity * perKg, dic * perKg, air.constants, air.hydrogen);
   return air.hydrogen;
 }
 
-/** Dissolved CO2, mmol/L, of a DIC in mmol/L at a hydrogen ion concentration. */
+/**
+ * Dissolved CO2, mmol/L, of a DIC in mmol/L at a hydrogen ion concentration.
+ * Source: `co2FromDic`.
+ */
 export function co2In(air: Air, dic: number, hydrogen: number): number {
   return co2FromDic(dic, hydrogen, air.constants);
 }
 
-/** µatm of CO2 that a dissolved CO2 in mmol/L is at rest with. */
+/**
+ * µatm of CO2 that a dissolved CO2 in mmol/L is at rest with.
+ * Source: Henry's law, Weiss 1974.
+ */
 export function pco2Of(air: Air, co2: number): number {
   return (co2 / (1000 * air.kgPerL * air.constants.k0)) * 1e6;
 }

@@ -29,6 +29,7 @@ export interface LevelStretch {
  * How the level moves from here on. Of water gained and lost the model knows three kinds: what drips in, what evaporates,
  * and what the top-off adds, which is just what is missing at its mark.
  * @param inflowLPerDay litres a day that come in with doses and drips
+ * Source: dV/dt = inflow − evaporation + top-off, piece by piece.
  */
 export function nextStretch(level: Level, inflowLPerDay: number): LevelStretch {
   const { volumeL, holdsL, reservoirL, brimL } = level;
@@ -47,6 +48,7 @@ export function nextStretch(level: Level, inflowLPerDay: number): LevelStretch {
 /**
  * Moves the level along a stretch. Where the stretch ran out, the mark it ran to is set exactly.
  * @throws Refusal where it would fall to nothing
+ * Source: as `nextStretch`.
  */
 export function alongStretch(level: Level, stretch: LevelStretch, days: number): void {
   const ranOut = days >= stretch.lastsDays;
@@ -63,7 +65,11 @@ export function alongStretch(level: Level, stretch: LevelStretch, days: number):
   });
 }
 
-/** What a top-off pours in at once when it finds the level below its mark. */
+/**
+ * What a top-off pours in at once when it finds the level below its mark.
+ * @returns litres
+ * Source: conservation of water.
+ */
 export function pouredToMark({ holdsL, volumeL, reservoirL }: Level): number {
   return holdsL === null ? 0 : Math.max(0, Math.min(holdsL - volumeL, reservoirL));
 }

@@ -29,6 +29,8 @@ export function calcificationPerDay(
  * Photosynthesis (negative) or respiration (positive), as carbon alone: the alkalinity that goes with the nitrate and
  * phosphate of growing tissue is a few hundredths of it and left out.
  * @param carbonMmol mmol of carbon in the whole tank a day
+ * @returns mmol of DIC a day, none of alkalinity
+ * Source: CO2 + H2O ⇌ CH2O + O2.
  */
 export function metabolismPerDay(carbonMmol: number): Amounts {
   return { dic: carbonMmol };

@@ -52,7 +52,12 @@ const WARMEST_C = 30;
 const PH_FREE = 7.2;
 const PER_PH = 0.833;
 
-/** How fast the bacteria work at this warmth and pH, against 25 °C and a reef's pH. */
+/**
+ * How fast the bacteria work at this warmth and pH, against 25 °C and a reef's pH.
+ * @param temperatureC 2 to 40
+ * @param phNbs taken as a reef's where it is not known
+ * Source: the Arrhenius and pH factors that stand with `NITRIFIERS`.
+ */
 export function rateFactor(temperatureC: number, phNbs: number | undefined): number {
   const warmth = PER_DEGREE ** (Math.min(temperatureC, WARMEST_C) - 25);
   const acid = phNbs === undefined || phNbs >= PH_FREE ? 1 : Math.max(0.05, 1 - PER_PH * (PH_FREE - phNbs));
@@ -99,6 +104,7 @@ export interface NitrogenWork {
 }
 type Row = Float64Array;
 
+/** Room for the slopes of a step, made once for a run. */
 export function newNitrogenWork(): NitrogenWork {
   const row = () => new Float64Array(LAST + 1);
   return { slopes: [row(), row(), row(), row(), row(), row()], place: new Float64Array(6) };
@@ -107,6 +113,7 @@ export function newNitrogenWork(): NitrogenWork {
 /**
  * One step of the nitrogen, by Dormand and Prince's pair, as long as its error allows.
  * @param longestDays above nought; the step may be shorter
+ * Source: Monod growth of two populations (`NITRIFIERS`), Dormand and Prince 1980.
  */
 export function nitrogenStep(
   from: Nitrogen,

@@ -121,6 +121,7 @@ export function keepAccountOf(tank: RunningTank, given: Amounts | Partial<Water>
   }
 }
 
+/** What is given of the species that stands at a place; the first of them are the model's own. */
 export function named(name: string, i: number, given: Amounts | Partial<Water>): number | undefined {
   const species = SPECIES[i];
   return species === undefined ? given.further?.[name] : given[species];

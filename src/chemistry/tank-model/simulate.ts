@@ -40,6 +40,7 @@ export function simulate(
  * `simulate` for who wants a figure of each state and not the states themselves: the pH of a month, a band of two hundred
  * runs. Keeping thousands of states costs more than working them out.
  * @param visit is shown each state once, in order of time, with the place at which its moment was asked
+ * Source: as `simulate`.
  */
 export function simulateEach(
   start: TankStart,

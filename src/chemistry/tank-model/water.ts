@@ -78,6 +78,7 @@ export function waterOfOne(name: SpeciesName, level: number): Water {
 
 export const FRESH_WATER: Water = eachSpecies(() => 0);
 
+/** A figure for each of the species that are always kept account of. */
 export function eachSpecies(value: (species: Species) => number): Record<Species, number> {
   return Object.fromEntries(SPECIES.map((species) => [species, value(species)])) as Record<Species, number>;
 }
@@ -88,6 +89,7 @@ const KG_PER_L = 1.02334;
 /**
  * The salinity that dissolved solids bring, as an amount (ppt × litres).
  * @param grams dissolved solids without water of hydration
+ * Source: reference salinity over practical salinity, 35.16504/35 (Millero et al. 2008).
  */
 export function salinityAmountFromSolids(grams: number): number {
   return grams / KG_PER_L / SEA_SALT_G_PER_KG_PER_PPT;

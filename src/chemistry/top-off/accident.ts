@@ -62,6 +62,8 @@ function evenly(hours: number): number[] {
 /**
  * So many litres of fresh water come in with nobody there.
  * @param flowLPerH how fast; at once when left out
+ * @param litres 0 or more
+ * Source: the tank model.
  */
 export function freshWaterIn(tank: TopOffTank, litres: number, flowLPerH?: number): Accident {
   if (flowLPerH === undefined || !(flowLPerH > 0) || litres === 0)
@@ -79,13 +81,20 @@ export function freshWaterIn(tank: TopOffTank, litres: number, flowLPerH?: numbe
 /** A minute, in which nothing evaporates that would matter. */
 const AT_ONCE = 1 / 60;
 
-/** Nothing is topped off any more. */
+/**
+ * Nothing is topped off any more.
+ * Source: the tank model.
+ */
 export function toppedOffNoMore(tank: TopOffTank): Accident {
   const days = Math.min(LONGEST_DAYS, (tank.netVolumeL * (1 - FOLLOWED_TO)) / Math.max(tank.evaporationLPerDay, 1e-6));
   return follow(tank, [], evenly(days * 24));
 }
 
-/** Hours until salinity passes a mark, by the model; undefined where the course ends before it does. It moves one way only. */
+/**
+ * Hours until salinity passes a mark, by the model; undefined where the course ends before it does. It moves one way only.
+ * @param salinity ppt
+ * Source: straight between the model's hours.
+ */
 export function hoursUntil(accident: Accident, salinity: number): number | undefined {
   const { course, end } = accident;
   const start = course[0] ?? end;
@@ -94,7 +103,10 @@ export function hoursUntil(accident: Accident, salinity: number): number | undef
   return firstHour(accident, (point) => (rising ? point.salinity > salinity : point.salinity < salinity));
 }
 
-/** Hours until so many litres have gone from the tank, by the model. */
+/**
+ * Hours until so many litres have gone from the tank, by the model.
+ * Source: straight between the model's hours.
+ */
 export function hoursUntilLost(accident: Accident, litres: number): number | undefined {
   const whole = accident.course[0]?.volumeL ?? 0;
   return firstHour(accident, ({ volumeL }) => whole - volumeL > litres);
@@ -111,6 +123,7 @@ function firstHour({ course, end, at }: Accident, passed: (point: CoursePoint) =
 /**
  * The largest reservoir whose whole content leaves salinity at or above a floor, by the tank model.
  * @returns litres; nought where the water already stands below the floor
+ * Source: the tank model, by bisection.
  */
 export function largestReservoirL(tank: TopOffTank, floor: number, upToL: number): number {
   return bisectGreatest((litres) => freshWaterIn(tank, litres).end.salinity >= floor, upToL);

@@ -39,7 +39,10 @@ export function headLostCm(litresPerHour: number, { boreCm, lengthCm }: Hose): n
   return (((friction * length) / bore + ENDS) * speed ** 2 * 100) / (2 * G);
 }
 
-/** What runs through a hose of its own accord under a head of so many cm: a siphon. L/h. */
+/**
+ * What runs through a hose of its own accord under a head of so many cm: a siphon. L/h.
+ * Source: the energy equation with friction (Darcy and Weisbach), as `delivery.ts` tells it.
+ */
 export function siphonLPerH(headCm: number, hose: Hose): number {
   if (headCm <= 0) return 0;
   return bisectGreatest((flow) => headLostCm(flow, hose) <= headCm, 1e5);

@@ -20,6 +20,8 @@ const RESERVE_DAYS = 1;
 /**
  * What is left of a reservoir's water some days on, while the top-off holds the tank's level: by the tank model.
  * @param days from when it stood at `litres`
+ * @returns litres, 0 or more
+ * Source: the tank model.
  */
 export function leftAfter(litres: number, drawnLPerDay: number, days: number): number {
   // The tank's own size does not matter to its reservoir; it is taken large enough never to run dry.
@@ -35,7 +37,10 @@ export function leftAfter(litres: number, drawnLPerDay: number, days: number): n
   return state?.reservoirL ?? litres;
 }
 
-/** Days until it is dry: the answer, the soonest and the latest; undefined where nothing is drawn. */
+/**
+ * Days until it is dry: the answer, the soonest and the latest; undefined where nothing is drawn.
+ * Source: litres over litres a day, at the answer and at both ends of its range.
+ */
 export function daysLeft(
   leftL: number,
   { litresPerDay, low, high }: Draw,
@@ -48,6 +53,7 @@ export function daysLeft(
  * The refills to come: each while a day's reserve is left at the most that may be drawn, so that none is too late.
  * @param count how many to tell
  * @returns none where the reservoir holds less than that reserve and a day
+ * The day's reserve is chosen.
  */
 export function refillsAhead(now: number, leftL: number, reservoirL: number, draw: Draw, count: number): RefillAhead[] {
   const between = reservoirL / draw.high - RESERVE_DAYS;
@@ -60,7 +66,10 @@ export function refillsAhead(now: number, leftL: number, reservoirL: number, dra
   });
 }
 
-/** Litres a reservoir must hold to last so many days even at the most that may be drawn. */
+/**
+ * Litres a reservoir must hold to last so many days even at the most that may be drawn.
+ * Source: days × the most that may be drawn.
+ */
 export function reservoirFor(days: number, { high }: Draw): number {
   return days * high;
 }

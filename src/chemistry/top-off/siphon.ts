@@ -24,6 +24,7 @@ export interface Siphon {
 /**
  * Whether water goes on running after the pump stops. It does where the hose ends below the water it came from, until the two
  * stand level: the outlet in air, or the sump's water where it ends in that.
+ * Source: communicating vessels: it runs until both stand level.
  */
 export function siphonOf(
   { fullCm, bottomCm, outletCm, broken, sumpWaterCm }: OutletAndReservoir,

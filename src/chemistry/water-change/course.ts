@@ -16,6 +16,7 @@ const POINTS_OF_A_FLOW = 60;
 /**
  * The way from the tank's levels to where a routine settles them, by the tank model: before and after each change, or at
  * even steps along a flow. Only what is known of both waters.
+ * Source: the tank model.
  */
 export function courseOf(
   {

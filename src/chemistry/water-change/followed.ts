@@ -13,13 +13,18 @@ export const FOLLOWED = [
 ] as const satisfies readonly Species[];
 export type Followed = (typeof FOLLOWED)[number];
 
+/** Whether a species is one that a change of water is asked about. */
 export function isFollowed(id: string): id is Followed {
   return (FOLLOWED as readonly string[]).includes(id);
 }
 
 export type Levels = { readonly [Id in Followed]?: number | undefined };
 
-/** What the tank takes (above nought) or makes (below) of each a day, per litre, as a steady rate of the tank model. */
+/**
+ * What the tank takes (above nought) or makes (below) of each a day, per litre, as a steady rate of the tank model.
+ * @param consumptionPerDay in each species' unit a day
+ * Source: V dC/dt = −k V.
+ */
 export function consumptionEvent(at: number, volumeL: number, consumptionPerDay: Levels): TankEvent {
   return {
     kind: 'rate',
@@ -29,7 +34,12 @@ export function consumptionEvent(at: number, volumeL: number, consumptionPerDay:
   };
 }
 
-/** Equal changes, the first at once. */
+/**
+ * Equal changes, the first at once.
+ * @param days between two
+ * @param volumeL of each, litres
+ * Source: C⁺ = C(1 − f) + C_s f, by the tank model.
+ */
 export function changesEvery(days: number, changes: number, volumeL: number, water: Levels): TankEvent[] {
   return Array.from({ length: changes }, (_, i) => ({
     kind: 'exchange',

@@ -13,6 +13,8 @@ const KJ_PER_KWH = 3600;
  * @param volumeL litres
  * @param riseC degrees to warm it by, 0 to 40
  * @returns kWh, losses on the way not counted
+ * @param salinity practical salinity, 0 to 42
+ * Source: volume × density (EOS-80) × heat capacity (Millero, Perron and Desnoyers 1973, from memory).
  */
 export function heatNeededKWh(volumeL: number, salinity: number, riseC: number): number {
   within('rise of temperature', riseC, 0, 40, '°C');

@@ -20,6 +20,7 @@ export interface Sawtooth {
  * @param newWater level of the new water
  * @param consumptionPerDay what a litre loses a day; negative, what it gains
  * @returns the sawtooth, or undefined where the tank takes more than the routine brings and falls to nothing
+ * Source: the fixed point of C⁺ = (C − k d)(1 − f) + C_s f.
  */
 export function settledAt(
   netVolumeL: number,
@@ -33,7 +34,10 @@ export function settledAt(
   return before < 0 ? undefined : { before, after: before + fall };
 }
 
-/** Changes until what is left of a difference is a twentieth: (1 − f)^n = 0.05. */
+/**
+ * Changes until what is left of a difference is a twentieth: (1 − f)^n = 0.05.
+ * Source: n = ln 0.05/ln(1 − f).
+ */
 export function changesToSettle(netVolumeL: number, { changeL }: Routine): number {
   const share = changeL / netVolumeL;
   return share >= 1 ? 1 : Math.max(1, Math.ceil(Math.log(0.05) / Math.log1p(-share)));
@@ -42,12 +46,18 @@ export function changesToSettle(netVolumeL: number, { changeL }: Routine): numbe
 /**
  * How much a litre may lose a day for the level never to fall below a floor.
  * @returns per day; nought where the new water itself is no higher than the floor
+ * Source: `settledAt`, solved for k.
  */
 export function carries(netVolumeL: number, { changeL, everyDays }: Routine, newWater: number, floor: number): number {
   return Math.max(0, ((newWater - floor) * (changeL / netVolumeL)) / everyDays);
 }
 
-/** The level that new water dripped in without end settles at: C_s − k·V/v. */
+/**
+ * The level that new water dripped in without end settles at: C_s − k·V/v.
+ * @param litresPerDay v, above 0
+ * @param consumptionPerDay k
+ * Source: the steady state of V dC/dt = v(C_s − C) − k V.
+ */
 export function settledOnFlow(
   netVolumeL: number,
   litresPerDay: number,
