@@ -1,16 +1,17 @@
 'use client';
 
 import { useState } from 'react';
-import { Area, CartesianGrid, ComposedChart, Line, Tooltip, XAxis, YAxis } from 'recharts';
+import { Area, Line } from 'recharts';
 import { capitalised } from '@/calculators/calculator/words';
 import { DOSED_FACTS, DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { Consumption, Past } from '@/chemistry/consumption/estimate';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
+import { levelAxis, momentsAxis } from '@/interface/charts/days-axis';
+import { Plot, STILL, STILL_RANGE } from '@/interface/charts/plot';
 import { ChoiceRow } from '@/interface/controls/choice-row';
 import { saveFile } from '@/interface/storage/save';
-import { dayTicks } from '@/interface/timeline/day-ticks';
 import { useTimeline } from '@/interface/timeline/timeline-context';
 import { dayText } from '@/interface/time/when';
 import { useTank } from '@/interface/workspace/workspace';
@@ -70,72 +71,28 @@ export function ConsumptionPicture({ consumption }: { readonly consumption: Cons
         name={title}
         fileName={title.replaceAll(' ', '-')}
         onCsv={saveCsv}
-        table={
-          <>
-            <thead>
-              <tr className="text-left text-soft">
-                <th className="font-normal">Day</th>
-                <th className="font-normal">Consumption</th>
-                <th className="font-normal">95 % range</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.toReversed().map(({ at, rate, range }) => (
-                <tr key={at} className="border-t border-line">
-                  <td>{dayText(at, zone)}</td>
-                  <td>{told(rate)}</td>
-                  <td>
-                    {told(range[0])} to {told(range[1])}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </>
-        }
+        table={{
+          columns: ['Day', 'Consumption', '95 % range'],
+          rows: shown.toReversed().map(({ at, rate, range }) => ({
+            key: at,
+            cells: [dayText(at, zone), told(rate), `${told(range[0])} to ${told(range[1])}`],
+          })),
+        }}
       >
         {(width) => (
-          <ComposedChart width={width} height={200} data={shown} margin={{ top: 8, right: 12, bottom: 0, left: 0 }}>
-            <CartesianGrid stroke="var(--line)" vertical={false} />
-            <XAxis
-              dataKey="at"
-              type="number"
-              domain={[from, to]}
-              ticks={dayTicks(from, to, zone, Math.max(3, Math.floor(width / 80)))}
-              tickFormatter={(at: number) => dayText(at, zone)}
-              stroke="var(--soft)"
-              fontSize={12}
-              tickLine={false}
-            />
-            <YAxis
-              domain={[low, high]}
-              ticks={[...ticks]}
-              width={44}
-              stroke="var(--soft)"
-              fontSize={12}
-              tickLine={false}
-              axisLine={false}
-            />
-            <Area
-              dataKey="range"
-              stroke="none"
-              fill="var(--dusk)"
-              fillOpacity={0.22}
-              isAnimationActive={false}
-              activeDot={false}
-            />
-            <Line dataKey="rate" stroke="var(--dusk)" strokeWidth={2} dot={false} isAnimationActive={false} />
-            <Tooltip
-              isAnimationActive={false}
-              content={({ payload }) => {
-                const point = payload?.[0]?.payload as Point | undefined;
-                return point ? (
-                  <p className="rounded border border-edge bg-sheet px-2 py-1 text-sm">
-                    {dayText(point.at, zone)}: {told(point.rate)} ({told(point.range[0])} to {told(point.range[1])})
-                  </p>
-                ) : null;
-              }}
-            />
-          </ComposedChart>
+          <Plot
+            width={width}
+            height={200}
+            data={shown}
+            across={momentsAxis(from, to, zone, width)}
+            up={levelAxis(low, high, ticks, 44)}
+            tip={({ at, rate, range }) =>
+              `${dayText(at, zone)}: ${told(rate)} (${told(range[0])} to ${told(range[1])})`
+            }
+          >
+            <Area dataKey="range" fill="var(--dusk)" fillOpacity={0.22} {...STILL_RANGE} />
+            <Line dataKey="rate" stroke="var(--dusk)" strokeWidth={2} {...STILL} />
+          </Plot>
         )}
       </ChartFrame>
       {read.length > 1 && (

@@ -1,7 +1,7 @@
 'use client';
 
 import { memo, useMemo } from 'react';
-import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
+import { Area, Line, ReferenceLine } from 'recharts';
 import { tableCsv } from '@/record/table-csv';
 import { CYCLE_LINES, type BandPoint, type CycleLine } from '@/chemistry/cycle/expected-course';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -9,6 +9,7 @@ import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { daysAxis, levelAxis } from '@/interface/charts/days-axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
+import { Plot, STILL, STILL_RANGE, wordsAt } from '@/interface/charts/plot';
 import { saveFile } from '@/interface/storage/save';
 import { dayText } from '@/interface/time/when';
 import { useTank } from '@/interface/workspace/workspace';
@@ -107,6 +108,16 @@ export const CycleChart = memo(function CycleChart({
       ),
     );
   const dayOf = (moment: number) => (moment - startedAt) / DAY_MS;
+  const tip = (row: Row) => (
+    <>
+      day {Number(Number(row.days).toFixed(1))}, {dayText(startedAt + Number(row.days) * DAY_MS, zone)}
+      {CYCLE_LINES.map((line) => (
+        <span key={line} className="block">
+          {line}: {cell(row, line, told)}
+        </span>
+      ))}
+    </>
+  );
   return (
     <ChartFrame
       label="Ammonia, nitrite and nitrate over the cycle"
@@ -119,56 +130,34 @@ export const CycleChart = memo(function CycleChart({
       name="the cycle"
       fileName={name}
       onCsv={saveCsv}
-      table={
-        <>
-          <thead>
-            <tr className="text-left text-soft">
-              <th className="font-normal">Day</th>
-              {CYCLE_LINES.map((line) => (
-                <th key={line} className="text-right font-normal">
-                  {line}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => (
-              <tr key={String(row.days)} className="border-t border-line">
-                <td className="py-1">
-                  {Number(Number(row.days).toFixed(1))} ({dayText(startedAt + Number(row.days) * DAY_MS, zone)})
-                </td>
-                {CYCLE_LINES.map((line) => (
-                  <td key={line} className="text-right">
-                    {cell(row, line, told)}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </>
-      }
+      table={{
+        columns: ['Day', ...CYCLE_LINES],
+        rows: rows.map((row) => ({
+          key: String(row.days),
+          cells: [
+            `${Number(Number(row.days).toFixed(1))} (${dayText(startedAt + Number(row.days) * DAY_MS, zone)})`,
+            ...CYCLE_LINES.map((line) => cell(row, line, told)),
+          ],
+        })),
+      }}
     >
       {(width) => (
-        <ComposedChart
+        <Plot
           width={width}
           height={width < 480 ? 240 : 290}
           data={rows}
-          margin={{ top: 20, right: 16, bottom: 0, left: 0 }}
-          accessibilityLayer={false}
+          top={20}
+          across={daysAxis(width, last)}
+          up={levelAxis(0, high, ticks, 40)}
+          tip={tip}
         >
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 5" vertical={false} />
-          <XAxis {...daysAxis(width, last)} />
-          <YAxis {...levelAxis(0, high, ticks, 40)} />
           {CYCLE_LINES.map((line) => (
             <Area
               key={`${line}-band`}
               dataKey={`${line}Band`}
-              stroke="none"
               fill={LOOK[line].wash}
               fillOpacity={0.13}
-              isAnimationActive={false}
-              activeDot={false}
-              connectNulls
+              {...STILL_RANGE}
             />
           ))}
           {CYCLE_LINES.map((line) => (
@@ -178,10 +167,7 @@ export const CycleChart = memo(function CycleChart({
               stroke={LOOK[line].stroke}
               strokeWidth={2.2}
               strokeDasharray={LOOK[line].dash}
-              dot={false}
-              activeDot={false}
-              isAnimationActive={false}
-              connectNulls
+              {...STILL}
               label={lineName(line, rows, LOOK[line].stroke)}
             />
           ))}
@@ -228,25 +214,7 @@ export const CycleChart = memo(function CycleChart({
               label={{ value: 'now', position: 'top', fill: 'var(--ink)', fontSize: 12 }}
             />
           )}
-          <Tooltip
-            isAnimationActive={false}
-            cursor={{ stroke: 'var(--edge)' }}
-            content={({ payload }) => {
-              const row = payload[0]?.payload as Row | undefined;
-              if (!row) return null;
-              return (
-                <div className="rounded border border-edge bg-sheet px-2 py-1 text-sm shadow">
-                  day {Number(Number(row.days).toFixed(1))}, {dayText(startedAt + Number(row.days) * DAY_MS, zone)}
-                  {CYCLE_LINES.map((line) => (
-                    <span key={line} className="block">
-                      {line}: {cell(row, line, told)}
-                    </span>
-                  ))}
-                </div>
-              );
-            }}
-          />
-        </ComposedChart>
+        </Plot>
       )}
     </ChartFrame>
   );
@@ -266,31 +234,8 @@ function lineName(line: CycleLine, rows: readonly Row[], fill: string) {
   rows.forEach((row, i) => {
     if (Number(row[line] ?? -1) > Number(rows[top]?.[line] ?? -1)) top = i;
   });
-  const [early, late] = [top < rows.length * 0.12, top > rows.length * 0.8];
-  return function LineName({
-    x,
-    y,
-    index,
-  }: {
-    readonly x?: number | string | undefined;
-    readonly y?: number | string | undefined;
-    readonly index?: number | undefined;
-  }) {
-    return index === top ? (
-      <text
-        x={Number(x) + (early ? 6 : 0)}
-        y={Number(y) - 7}
-        textAnchor={early ? 'start' : late ? 'end' : 'middle'}
-        fontSize="12"
-        fontWeight="600"
-        fill={fill}
-      >
-        {line}
-      </text>
-    ) : (
-      <g />
-    );
-  };
+  const anchor = top < rows.length * 0.12 ? 'start' : top > rows.length * 0.8 ? 'end' : 'middle';
+  return wordsAt(top, line, fill, { anchor, bold: true });
 }
 
 /** Circle, square and triangle, so that the three are told apart without hue. */

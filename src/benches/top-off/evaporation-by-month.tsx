@@ -2,12 +2,13 @@
 
 import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
-import { Bar, CartesianGrid, ComposedChart, ErrorBar, Tooltip, XAxis, YAxis } from 'recharts';
+import { Bar, ErrorBar } from 'recharts';
 import { tableCsv } from '@/record/table-csv';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { axisFor } from '@/interface/charts/axis';
 import { ChartFrame } from '@/interface/charts/chart-frame';
 import { levelAxis } from '@/interface/charts/days-axis';
+import { Plot } from '@/interface/charts/plot';
 import { saveFile } from '@/interface/storage/save';
 import { useTank } from '@/interface/workspace/workspace';
 
@@ -59,28 +60,27 @@ export function EvaporationByMonth({ months }: { readonly months: readonly Month
           ),
         )
       }
-      table={
-        <tbody>
-          {rows.map(({ whole, words }) => (
-            <tr key={whole} className="border-t border-line">
-              <th className="py-1 text-left font-normal">{whole}</th>
-              <td className="text-right">{words}</td>
-            </tr>
-          ))}
-        </tbody>
-      }
+      table={{
+        columns: ['Month', 'Loss, 95 % range'],
+        rows: rows.map(({ whole, words }) => ({ key: whole, cells: [whole, words] })),
+      }}
     >
       {(width) => (
-        <ComposedChart
+        <Plot
           width={width}
           height={190}
           data={rows}
-          margin={{ top: 10, right: 8, bottom: 0, left: 0 }}
-          accessibilityLayer={false}
+          top={10}
+          across={{
+            dataKey: 'month',
+            tick: { fill: 'var(--soft)', fontSize: 12 },
+            stroke: 'var(--edge)',
+            tickLine: false,
+          }}
+          up={levelAxis(0, high, ticks, 36)}
+          tip={({ whole, words }) => `${whole}: ${words}`}
+          shaded
         >
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 5" vertical={false} />
-          <XAxis dataKey="month" tick={{ fill: 'var(--soft)', fontSize: 12 }} stroke="var(--edge)" tickLine={false} />
-          <YAxis {...levelAxis(0, high, ticks, 36)} />
           <Bar
             dataKey="value"
             fill="var(--glass-wash)"
@@ -91,19 +91,7 @@ export function EvaporationByMonth({ months }: { readonly months: readonly Month
           >
             <ErrorBar dataKey="error" width={7} stroke="var(--ink)" strokeWidth={1.4} isAnimationActive={false} />
           </Bar>
-          <Tooltip
-            isAnimationActive={false}
-            cursor={{ fill: 'var(--band)' }}
-            content={({ payload }) => {
-              const row = payload[0]?.payload as (typeof rows)[number] | undefined;
-              return row ? (
-                <div className="rounded border border-edge bg-sheet px-2 py-1 text-sm shadow">
-                  {row.whole}: {row.words}
-                </div>
-              ) : null;
-            }}
-          />
-        </ComposedChart>
+        </Plot>
       )}
     </ChartFrame>
   );

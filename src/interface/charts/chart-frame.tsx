@@ -5,6 +5,12 @@ import { notify } from '../notices/notices';
 import { useWidth } from '../controls/use-width';
 import { ChartButtons } from './chart-buttons';
 
+/** The figures of a chart as a table: what heads each column, and the rows. */
+export interface FigureTable {
+  readonly columns: readonly string[];
+  readonly rows: readonly { readonly key: string | number; readonly cells: readonly ReactNode[] }[];
+}
+
 interface Props {
   readonly label: string;
   readonly caption: ReactNode;
@@ -12,7 +18,7 @@ interface Props {
   readonly name: string;
   readonly fileName: string;
   readonly onCsv: () => void;
-  readonly table: ReactNode;
+  readonly table: FigureTable;
   /** The drawing, as wide as there is room. */
   readonly children: (width: number) => ReactNode;
 }
@@ -38,7 +44,7 @@ export function ChartFrame({ label, caption, name, fileName, onCsv, table, child
       </figcaption>
       {asTable && (
         <div className="max-h-64 overflow-y-auto">
-          <table className="w-full text-sm">{table}</table>
+          <Figures {...table} />
         </div>
       )}
       <div
@@ -51,5 +57,33 @@ export function ChartFrame({ label, caption, name, fileName, onCsv, table, child
         {children(width)}
       </div>
     </figure>
+  );
+}
+
+function Figures({ columns, rows }: FigureTable) {
+  const side = (i: number) => (i === 0 ? 'text-left' : 'text-right');
+  return (
+    <table className="w-full text-sm">
+      <thead>
+        <tr className="text-soft">
+          {columns.map((column, i) => (
+            <th key={column} className={`font-normal ${side(i)}`}>
+              {column}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ key, cells }) => (
+          <tr key={key} className="border-t border-line">
+            {cells.map((cell, i) => (
+              <td key={i} className={`py-1 ${side(i)}`}>
+                {cell}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import { CartesianGrid, ComposedChart, Line, ReferenceArea, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
+import { Line, ReferenceLine } from 'recharts';
 import { tableCsv } from '@/record/table-csv';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import type { QuantityKind } from '@/quantities/kinds';
@@ -11,6 +11,7 @@ import { axisFor } from './axis';
 import { labelPoints } from './label-points';
 import { daysAxis, levelAxis } from './days-axis';
 import { ChartFrame } from './chart-frame';
+import { Plot, STILL, wordsAt } from './plot';
 import { saveFile } from '../storage/save';
 
 export interface CourseLine {
@@ -94,6 +95,19 @@ export function CourseChart({
     );
     saveFile(`${title.replaceAll(/[^a-z0-9]+/gi, '-')}-course.csv`, 'text/csv', tableCsv(rows));
   };
+  const tip = (row: Record<string, number>) => (
+    <>
+      {ONE_OF[time]} {Number((row.days ?? 0).toFixed(1))}
+      {lines.map(({ label }, i) => {
+        const value = row[`line${i}`];
+        return value === undefined ? null : (
+          <span key={label} className="block">
+            {label}: {told(value)}
+          </span>
+        );
+      })}
+    </>
+  );
   return (
     <ChartFrame
       label={`${title} over the ${time} to come`}
@@ -106,54 +120,28 @@ export function CourseChart({
       name={title}
       fileName={`${title}-course`}
       onCsv={saveCsv}
-      table={
-        <>
-          <thead>
-            <tr className="text-left text-soft">
-              <th className="font-normal">{capitalised(ONE_OF[time])}</th>
-              {lines.map(({ label }) => (
-                <th key={label} className="text-right font-normal">
-                  {label}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {points.map((row) => (
-              <tr key={row.days} className="border-t border-line">
-                <td className="py-1">{Number((row.days ?? 0).toFixed(1))}</td>
-                {lines.map(({ label }, i) => {
-                  const value = row[`line${i}`];
-                  return (
-                    <td key={label} className="text-right">
-                      {value === undefined ? '' : told(value)}
-                    </td>
-                  );
-                })}
-              </tr>
-            ))}
-          </tbody>
-        </>
-      }
+      table={{
+        columns: [capitalised(ONE_OF[time]), ...lines.map(({ label }) => label)],
+        rows: points.map((row) => ({
+          key: row.days ?? 0,
+          cells: [
+            Number((row.days ?? 0).toFixed(1)),
+            ...lines.map((_, i) => (row[`line${i}`] === undefined ? '' : told(row[`line${i}`] ?? 0))),
+          ],
+        })),
+      }}
     >
       {(width) => (
-        <ComposedChart
+        <Plot
           width={width}
           height={height}
           data={points}
-          margin={{ top: 18, right: 14, bottom: 0, left: 0 }}
-          accessibilityLayer={false}
+          top={18}
+          band={band && [unit.fromCanonical(band[0]), unit.fromCanonical(band[1])]}
+          across={daysAxis(width, last)}
+          up={levelAxis(low, high, ticks, 46)}
+          tip={tip}
         >
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 5" vertical={false} />
-          {band && (
-            <ReferenceArea
-              y1={unit.fromCanonical(band[0])}
-              y2={unit.fromCanonical(band[1])}
-              fill="var(--band)"
-              fillOpacity={1}
-              ifOverflow="hidden"
-            />
-          )}
           <ReferenceLine x={0} stroke="var(--ink)" strokeWidth={1.2} ifOverflow="hidden" />
           {turns.map(({ days, words }, i) => (
             <ReferenceLine
@@ -172,66 +160,19 @@ export function CourseChart({
               }}
             />
           ))}
-          <XAxis {...daysAxis(width, last)} />
-          <YAxis {...levelAxis(low, high, ticks, 46)} />
           {lines.map(({ label }, i) => (
             <Line
               key={label}
               dataKey={`line${i}`}
               {...STROKES[i % STROKES.length]}
-              dot={false}
-              activeDot={false}
-              isAnimationActive={false}
-              connectNulls
+              {...STILL}
               label={
-                lines.length > 1 ? nameOf(label, labelled[i] ?? -1, STROKES[i % STROKES.length]?.stroke ?? '') : false
+                lines.length > 1 ? wordsAt(labelled[i] ?? -1, label, STROKES[i % STROKES.length]?.stroke ?? '') : false
               }
             />
           ))}
-          <Tooltip
-            isAnimationActive={false}
-            cursor={{ stroke: 'var(--edge)' }}
-            content={({ payload }) => {
-              const row = payload[0]?.payload as Record<string, number> | undefined;
-              if (!row) return null;
-              return (
-                <div className="rounded border border-edge bg-sheet px-2 py-1 text-sm shadow">
-                  {ONE_OF[time]} {Number((row.days ?? 0).toFixed(1))}
-                  {lines.map(({ label }, i) => {
-                    const value = row[`line${i}`];
-                    return value === undefined ? null : (
-                      <span key={label} className="block">
-                        {label}: {told(value)}
-                      </span>
-                    );
-                  })}
-                </div>
-              );
-            }}
-          />
-        </ComposedChart>
+        </Plot>
       )}
     </ChartFrame>
   );
-}
-
-/** A line's name over one of its points. */
-function nameOf(words: string, at: number, fill: string) {
-  return function LineName({
-    x,
-    y,
-    index,
-  }: {
-    readonly x?: number | string | undefined;
-    readonly y?: number | string | undefined;
-    readonly index?: number | undefined;
-  }) {
-    return index === at ? (
-      <text x={Number(x) - 4} y={Number(y) - 7} textAnchor="end" fontSize="12" fill={fill}>
-        {words}
-      </text>
-    ) : (
-      <g />
-    );
-  };
 }

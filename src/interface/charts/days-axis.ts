@@ -1,4 +1,6 @@
 import { scaleLinear } from 'd3-scale';
+import { dayTicks } from '../timeline/day-ticks';
+import { dayText } from '../time/when';
 
 /** How an axis of days is drawn, whichever chart it stands under. */
 export function daysAxis(width: number, lastDay: number) {
@@ -27,4 +29,19 @@ export function levelAxis(low: number, high: number, ticks: number[], width: num
     stroke: 'none',
     tickFormatter: (value: number) => String(Number(value.toPrecision(5))),
   };
+}
+
+/** How an axis of moments is drawn: the stretch of the tide line, named by its days. */
+export function momentsAxis(from: number, to: number, zone: string, width: number) {
+  return {
+    dataKey: 'at',
+    type: 'number',
+    domain: [from, to],
+    ticks: dayTicks(from, to, zone, Math.max(2, width / 95)),
+    tickFormatter: (at: number) => dayText(at, zone),
+    allowDataOverflow: true,
+    tick: { fill: 'var(--soft)', fontSize: 12 },
+    stroke: 'var(--edge)',
+    tickLine: false,
+  } as const;
 }

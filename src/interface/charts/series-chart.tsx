@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceArea, Tooltip, XAxis, YAxis } from 'recharts';
+import { Area, ErrorBar, Line } from 'recharts';
 import { tableCsv } from '@/record/table-csv';
 import { PARAMETERS, type ParameterId } from '@/calculators/parameters/parameters';
 import { boundSign } from '@/chemistry/observation';
@@ -9,13 +9,14 @@ import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
 import type { OutlookPoint } from '@/derived/outlook/outlook';
 import { observationText, type TankObservation } from '@/derived/observations/observations';
-import { dayTicks } from '../timeline/day-ticks';
 import type { Mark } from '../timeline/marks';
 import { useTimeline } from '../timeline/timeline-context';
-import { dayText, whenText } from '../time/when';
+import { whenText } from '../time/when';
 import { useNow, useTank } from '../workspace/workspace';
 import { axisFor } from './axis';
 import { ChartFrame } from './chart-frame';
+import { levelAxis, momentsAxis } from './days-axis';
+import { Plot, STILL, STILL_RANGE, wordsAt } from './plot';
 import { ReadingDot } from './reading-dot';
 import { saveFile } from '../storage/save';
 import { levelsOf, seriesPoints, type Point, type ShownTrend } from './series-points';
@@ -84,7 +85,6 @@ export function SeriesChart({
   const levels = [...(bandInUnit ?? []), ...levelsOf(inView)];
   const [low, high, ticks] = axisFor(Math.min(...levels), Math.max(...levels));
   const last = readings.at(-1);
-  const format = (value: number) => String(Number(value.toPrecision(5)));
 
   const rows = readings.filter(({ at }) => at >= from && at <= to);
 
@@ -97,6 +97,20 @@ export function SeriesChart({
       [column]: bound ? `${boundSign(bound)}${inColumn(value)}` : inColumn(value),
     }));
     saveFile(`${fileName}.csv`, 'text/csv', tableCsv(lines));
+  };
+
+  const lastPlanned = points.findLastIndex((point) => point.planned !== undefined);
+  const tip = (point: Point) => {
+    const shown = point.value ?? point.ahead ?? point.planned;
+    if (shown === undefined) return null;
+    const by = point.by === 'laboratory' ? 'laboratory read' : point.by === 'probe' ? 'probe read' : 'read';
+    const words = typeof point.value === 'number' ? `${point.doubted ? 'stands apart; ' : ''}${by}` : 'expected';
+    return (
+      <>
+        {whenText(point.at, now, zone)}: {words} {boundSign(point.bound)}
+        {showText(quantity(kind, unit.toCanonical(shown)), units)}
+      </>
+    );
   };
 
   return (
@@ -115,24 +129,13 @@ export function SeriesChart({
       name={name}
       fileName={fileName}
       onCsv={saveCsv}
-      table={
-        <>
-          <thead>
-            <tr className="text-left text-soft">
-              <th className="font-normal">When</th>
-              <th className="text-right font-normal">{name}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.toReversed().map((row) => (
-              <tr key={row.entryId} className="border-t border-line">
-                <td className="py-1">{whenText(row.at, now, zone)}</td>
-                <td className="text-right">{observationText(parameter, row, units)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </>
-      }
+      table={{
+        columns: ['When', name],
+        rows: rows.toReversed().map((row) => ({
+          key: row.entryId,
+          cells: [whenText(row.at, now, zone), observationText(parameter, row, units)],
+        })),
+      }}
     >
       {(width) =>
         levels.length === 0 ? (
@@ -140,23 +143,15 @@ export function SeriesChart({
             Nothing logged in this stretch of time. Jot it: {PARAMETERS[parameter].words[0]} …
           </p>
         ) : (
-          <ComposedChart
+          <Plot
             width={width}
             height={height}
             data={points}
-            margin={{ top: 8, right: 14, bottom: 0, left: 0 }}
-            accessibilityLayer={false}
+            band={bandInUnit}
+            across={momentsAxis(from, to, zone, width)}
+            up={{ ...levelAxis(low, high, ticks, 46), allowDataOverflow: true }}
+            tip={tip}
           >
-            <CartesianGrid stroke="var(--line)" strokeDasharray="1 5" vertical={false} />
-            {bandInUnit && (
-              <ReferenceArea
-                y1={bandInUnit[0]}
-                y2={bandInUnit[1]}
-                fill="var(--band)"
-                fillOpacity={1}
-                ifOverflow="hidden"
-              />
-            )}
             <UprightLines
               from={from}
               to={to}
@@ -173,78 +168,19 @@ export function SeriesChart({
                 { key: 'now', at: now, stroke: 'var(--ink)', strokeWidth: 1.2 },
               ]}
             />
-            <XAxis
-              dataKey="at"
-              type="number"
-              domain={[from, to]}
-              ticks={dayTicks(from, to, zone, Math.max(2, width / 95))}
-              tickFormatter={(at: number) => dayText(at, zone)}
-              allowDataOverflow
-              tick={{ fill: 'var(--soft)', fontSize: 12 }}
-              stroke="var(--edge)"
-              tickLine={false}
-            />
-            <YAxis
-              domain={[low, high]}
-              ticks={ticks}
-              width={46}
-              allowDataOverflow
-              tick={{ fill: 'var(--soft)', fontSize: 12 }}
-              stroke="none"
-              tickFormatter={format}
-            />
-            <Area
-              dataKey="doubt"
-              stroke="none"
-              fill="var(--dusk-wash)"
-              isAnimationActive={false}
-              activeDot={false}
-              connectNulls
-            />
-            <Line
-              dataKey="ahead"
-              stroke="var(--dusk)"
-              strokeWidth={2}
-              strokeDasharray="5 4"
-              dot={false}
-              activeDot={false}
-              isAnimationActive={false}
-              connectNulls
-            />
+            <Area dataKey="doubt" fill="var(--dusk-wash)" {...STILL_RANGE} />
+            <Line dataKey="ahead" stroke="var(--dusk)" strokeWidth={2} strokeDasharray="5 4" {...STILL} />
             <Line
               dataKey="planned"
               stroke="var(--glass)"
               strokeWidth={2.2}
               strokeDasharray="1.5 4"
               strokeLinecap="round"
-              dot={false}
-              activeDot={false}
-              isAnimationActive={false}
-              connectNulls
-              label={plannedWords ? endLabel(plannedWords, points) : false}
+              {...STILL}
+              label={plannedWords ? wordsAt(lastPlanned, plannedWords, 'var(--glass)') : false}
             />
-            {trend && (
-              <Area
-                dataKey="trendRange"
-                stroke="none"
-                fill="var(--glass)"
-                fillOpacity={0.14}
-                isAnimationActive={false}
-                activeDot={false}
-                connectNulls
-              />
-            )}
-            {trend && (
-              <Line
-                dataKey="trend"
-                stroke="var(--glass)"
-                strokeWidth={2}
-                dot={false}
-                activeDot={false}
-                isAnimationActive={false}
-                connectNulls
-              />
-            )}
+            {trend && <Area dataKey="trendRange" fill="var(--glass)" fillOpacity={0.14} {...STILL_RANGE} />}
+            {trend && <Line dataKey="trend" stroke="var(--glass)" strokeWidth={2} {...STILL} />}
             <Line
               dataKey="value"
               stroke="var(--glass)"
@@ -261,50 +197,9 @@ export function SeriesChart({
                 direction="y"
               />
             </Line>
-            <Tooltip
-              isAnimationActive={false}
-              cursor={{ stroke: 'var(--edge)' }}
-              content={({ payload }) => {
-                const point = payload[0]?.payload as Point | undefined;
-                const shown = point?.value ?? point?.ahead ?? point?.planned;
-                if (!point || shown === undefined) return null;
-                const words =
-                  typeof point.value === 'number'
-                    ? `${point.doubted ? 'stands apart; ' : ''}${point.by === 'laboratory' ? 'laboratory read' : point.by === 'probe' ? 'probe read' : 'read'}`
-                    : 'expected';
-                return (
-                  <div className="rounded border border-edge bg-sheet px-2 py-1 text-sm shadow">
-                    {whenText(point.at, now, zone)}: {words} {boundSign(point.bound)}
-                    {showText(quantity(kind, unit.toCanonical(shown)), units)}
-                  </div>
-                );
-              }}
-            />
-          </ComposedChart>
+          </Plot>
         )
       }
     </ChartFrame>
   );
-}
-
-/** Words at the last point of a line, so that no legend is needed. */
-function endLabel(words: string, points: readonly Point[]) {
-  const lastIndex = points.findLastIndex((point) => point.planned !== undefined);
-  return function EndLabel({
-    x,
-    y,
-    index,
-  }: {
-    readonly x?: number | string | undefined;
-    readonly y?: number | string | undefined;
-    readonly index?: number | undefined;
-  }) {
-    return index === lastIndex ? (
-      <text x={Number(x) - 4} y={Number(y) - 7} textAnchor="end" fontSize="12" fill="var(--glass)">
-        {words}
-      </text>
-    ) : (
-      <g />
-    );
-  };
 }
