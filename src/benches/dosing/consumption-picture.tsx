@@ -1,5 +1,6 @@
 'use client';
 
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { useState } from 'react';
 import { Area, Line } from 'recharts';
 import { capitalised } from '@/calculators/calculator/words';
@@ -111,6 +112,6 @@ function inUnit(history: readonly Past[], fromCanonical: (amount: number) => num
   return history.map(({ at, perDay, perDaySd }) => ({
     at,
     rate: fromCanonical(perDay),
-    range: [fromCanonical(perDay - 1.96 * perDaySd), fromCanonical(perDay + 1.96 * perDaySd)],
+    range: [fromCanonical(perDay - halfWidth95(perDaySd)), fromCanonical(perDay + halfWidth95(perDaySd))],
   }));
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { scaleLinear } from 'd3-scale';
 import { differenceKindOf } from '@/calculators/parameters/rates';
 import { parameterOf } from '@/calculators/parameters/parameters';
@@ -28,7 +29,7 @@ export function DifferencePicture({ finding }: { readonly finding: InstrumentFin
   const kind = differenceKindOf(instrument.parameter);
   const unit = preferredUnit(kind, units);
   const inUnit = unit.fromCanonical;
-  const ends = shown.flatMap(({ value, sd }) => [inUnit(value - 1.96 * sd), inUnit(value + 1.96 * sd)]);
+  const ends = shown.flatMap(({ value, sd }) => [inUnit(value - halfWidth95(sd)), inUnit(value + halfWidth95(sd))]);
   const x = scaleLinear()
     .domain([Math.min(0, ...ends), Math.max(0, ...ends)])
     .nice(5)
@@ -84,8 +85,8 @@ export function DifferencePicture({ finding }: { readonly finding: InstrumentFin
                 {dayText(at, zone)}
               </text>
               <line
-                x1={x(inUnit(value - 1.96 * sd))}
-                x2={x(inUnit(value + 1.96 * sd))}
+                x1={x(inUnit(value - halfWidth95(sd)))}
+                x2={x(inUnit(value + halfWidth95(sd)))}
                 y1={y}
                 y2={y}
                 stroke={colour}

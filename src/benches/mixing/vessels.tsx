@@ -1,5 +1,7 @@
 'use client';
 
+import { halfWidth95 } from '@/numerics/normal-interval';
+import { markIsOff } from '@/chemistry/mixing/learn-salt';
 import { useState, type FormEvent } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/quantities/quantity';
@@ -27,7 +29,7 @@ export function Vessels() {
       <ul className="mt-1 max-w-4xl">
         {snapshot.vessels.map((vessel) => {
           const learnt = vesselLearnt(snapshot, vessel.id);
-          const told = learnt && Math.abs(learnt.factor - 1) > 1.96 * learnt.error;
+          const told = learnt && markIsOff(learnt);
           return (
             <li key={vessel.id} className="border-t border-line py-1">
               {editing === vessel.id ? (
@@ -44,7 +46,7 @@ export function Vessels() {
                       {' '}
                       by its mark; {learnt.batches} batches say{' '}
                       {showText(quantity('volume', vessel.litres * learnt.factor), units)} (±{' '}
-                      {showText(quantity('volume', vessel.litres * 1.96 * learnt.error), units)})
+                      {showText(quantity('volume', vessel.litres * halfWidth95(learnt.error)), units)})
                     </span>
                   )}
                   {learnt && !told && (

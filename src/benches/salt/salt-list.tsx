@@ -1,5 +1,6 @@
 'use client';
 
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { quantity, showText, type UnitPreferences } from '@/quantities/quantity';
 import { useKeptState } from '@/interface/storage/kept-draft';
 import { Button } from '@/interface/controls/button';
@@ -81,7 +82,7 @@ export function SaltList({
 
 function strengthWords({ gramsPerLAt35: label }: Salt, { gramsPerLAt35, from, learnt }: SaltStrength): string {
   if (from === 'learnt' && learnt) {
-    const doubt = 1.96 * learnt.error * gramsPerLAt35;
+    const doubt = halfWidth95(learnt.error) * gramsPerLAt35;
     return `${gramsPerLAt35.toFixed(1)} ± ${doubt.toFixed(1)} g/L at 35 ppt, learnt from ${learnt.batches} ${learnt.batches === 1 ? 'batch' : 'batches'}${label === null ? '' : `; the label says ${label}`}`;
   }
   return from === 'label' ? `${gramsPerLAt35} g/L at 35 ppt, by the label` : 'grams a litre not known yet';
@@ -98,6 +99,6 @@ function testedWords({ parameter, label, tested, tests, differs, sd }: LabelTest
   const told = (value: number) => showText(quantity(parameter, value), units);
   const count = `${tests} ${tests === 1 ? 'test' : 'tests'} of batches`;
   return differs
-    ? `${count}: ${parameter} ${told(tested)}, where the label says ${told(label)}; more than test error (${told(1.96 * sd)}) explains`
+    ? `${count}: ${parameter} ${told(tested)}, where the label says ${told(label)}; more than test error (${told(halfWidth95(sd))}) explains`
     : `${count}: ${parameter} ${told(tested)}, as the label says within test error`;
 }

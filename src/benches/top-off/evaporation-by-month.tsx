@@ -1,5 +1,6 @@
 'use client';
 
+import { SDS_95 } from '@/numerics/normal-interval';
 import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
 import { Bar, ErrorBar } from 'recharts';
@@ -19,8 +20,6 @@ interface Month {
   readonly sd: number;
 }
 
-const NINETEEN_IN_TWENTY = 1.96;
-
 /** What the log says was lost, month by month, with how sure. */
 export function EvaporationByMonth({ months }: { readonly months: readonly Month[] }) {
   const { snapshot } = useTank();
@@ -31,8 +30,8 @@ export function EvaporationByMonth({ months }: { readonly months: readonly Month
     month: format(new TZDate(from, zone), 'MMM'),
     whole: format(new TZDate(from, zone), 'MMMM yyyy'),
     value: unit.fromCanonical(litresPerDay),
-    error: unit.fromCanonical(sd * NINETEEN_IN_TWENTY),
-    words: `${told(litresPerDay)}, ± ${told(sd * NINETEEN_IN_TWENTY)}`,
+    error: unit.fromCanonical(sd * SDS_95),
+    words: `${told(litresPerDay)}, ± ${told(sd * SDS_95)}`,
   }));
   const [, high, ticks] = axisFor(0, Math.max(...rows.map(({ value, error }) => value + error)));
   const name = 'evaporation by month';

@@ -50,8 +50,6 @@ export function ProportionPicture() {
     .range([HEIGHT - FOOT, 24])
     .nice(4);
   const at = (alkalinity: number, calcium: number) => `${x(unit.fromCanonical(alkalinity))} ${y(calcium)}`;
-  const apart = told.calcium - told.calciumExpected;
-  const alike = Math.abs(apart) < 1.96 * told.calciumSd;
   const says: Phrase[] = [
     `Alkalinity ${told.alkalinity < 0 ? 'fell' : 'rose'}`,
     quantity('alkalinity', Math.abs(told.alkalinity)),
@@ -65,7 +63,9 @@ export function ProportionPicture() {
     'over this stretch; in their proportion calcium would have',
     told.calciumExpected < 0 ? 'fallen' : 'risen',
     quantity('calcium', Math.abs(told.calciumExpected)),
-    alike ? ', which the tests cannot tell from what it did.' : '. One was dosed out of proportion, or a test errs.',
+    told.apart
+      ? '. One was dosed out of proportion, or a test errs.'
+      : ', which the tests cannot tell from what it did.',
   ];
   return (
     <section aria-label="Alkalinity against calcium" className="mt-8 max-w-3xl">

@@ -1,5 +1,6 @@
 'use client';
 
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { scaleLinear } from 'd3-scale';
 import { parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import type { beforeAfter } from '@/calculators/readings/before-after';
@@ -102,8 +103,8 @@ export function BeforeAfterPicture({
           d={area(
             past.map((point) => ({
               at: point.at,
-              low: point.level - 1.96 * point.levelSd,
-              high: point.level + 1.96 * point.levelSd,
+              low: point.level - halfWidth95(point.levelSd),
+              high: point.level + halfWidth95(point.levelSd),
             })),
           )}
           fill="var(--glass)"

@@ -1,3 +1,4 @@
+import { halfWidth95, isToldFromZero } from '@/numerics/normal-interval';
 import * as z from 'zod';
 import { movementOf, MOVEMENTS, type Moved, type Movement } from '@/chemistry/readings/movement';
 import { figure } from './calculator-input';
@@ -38,7 +39,7 @@ export type EstimateFacts = z.output<typeof estimateFacts>;
 /** How sure an estimate is, how its level moves, and whether to test again. */
 export function howSureOf(facts: EstimateFacts | undefined): HowSure {
   if (!facts) return { certainty: 'not enough yet' };
-  const certainty = Math.abs(facts.perDay) < 1.96 * facts.perDaySd ? 'within test error' : 'estimated';
+  const certainty = !isToldFromZero(facts.perDay, facts.perDaySd) ? 'within test error' : 'estimated';
   const moves = movesOf(facts);
   return { certainty, ...(moves && { moves }), ...(facts.lastLeftOut && { retest: true }) };
 }
@@ -46,7 +47,7 @@ export function howSureOf(facts: EstimateFacts | undefined): HowSure {
 /** How a level moves, by its readings over weeks where they are there, else by the balance of now alone. */
 export function movedOf({ moved, driftPerDay, driftPerDaySd, mattersPerDay = 0 }: EstimateFacts): Moved | undefined {
   if (moved) return moved;
-  return movementOf([], [], { perDay: mattersPerDay }, { perDay: driftPerDay, half: 1.96 * driftPerDaySd });
+  return movementOf([], [], { perDay: mattersPerDay }, { perDay: driftPerDay, half: halfWidth95(driftPerDaySd) });
 }
 
 /** The word for it; nothing where it cannot be told. */

@@ -1,3 +1,4 @@
+import { halfWidth95, isToldFromZero } from '@/numerics/normal-interval';
 import type { Consumption, ConsumptionEstimate } from '@/chemistry/consumption/estimate';
 import type { TestValue } from '@/chemistry/consumption/next-test';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -57,11 +58,11 @@ export function consumptionAnswer(
 }
 
 function rises(estimate: ConsumptionEstimate | undefined): boolean {
-  return estimate !== undefined && estimate.perDay + 1.96 * estimate.perDaySd < 0;
+  return estimate !== undefined && estimate.perDay + halfWidth95(estimate.perDaySd) < 0;
 }
 
 function isTold(estimate: ConsumptionEstimate): boolean {
-  return estimate.perDay > 1.96 * estimate.perDaySd;
+  return estimate.perDay > halfWidth95(estimate.perDaySd);
 }
 
 function factsOf(estimate: ConsumptionEstimate) {
@@ -77,7 +78,7 @@ function factsOf(estimate: ConsumptionEstimate) {
 }
 
 function withDoubt(parameter: DosedParameter, { perDay, perDaySd }: ConsumptionEstimate): Quantity {
-  return { ...quantity(DOSED_FACTS[parameter].rateKind, perDay), halfWidth: 1.96 * perDaySd };
+  return { ...quantity(DOSED_FACTS[parameter].rateKind, perDay), halfWidth: halfWidth95(perDaySd) };
 }
 
 function rangesOf(
@@ -87,7 +88,7 @@ function rangesOf(
     const { rateKind } = DOSED_FACTS[parameter];
     return [
       `${i > 0 ? '; ' : ''}${i === 0 ? capitalised(parameter) : parameter}`,
-      range(rateKind, perDay - 1.96 * perDaySd, perDay + 1.96 * perDaySd),
+      range(rateKind, perDay - halfWidth95(perDaySd), perDay + halfWidth95(perDaySd)),
       ...(i === told.length - 1 ? ['(95 % range).'] : []),
     ];
   });
@@ -96,7 +97,7 @@ function rangesOf(
 function growthWords(growth: Consumption['growthPerMonth']): Phrase[] {
   if (!growth) return [];
   const { share, sd } = growth;
-  if (Math.abs(share) < 1.96 * sd) return ['Growth or decline is less than the tests can show.'];
+  if (!isToldFromZero(share, sd)) return ['Growth or decline is less than the tests can show.'];
   return [
     share > 0 ? 'It grows by' : 'It declines by',
     { ...quantity('percent', Math.abs(share) * 100), halfWidth: 196 * sd },
@@ -126,7 +127,7 @@ export function nextTestAnswer(consumption: Consumption, best: TestValue | undef
       because: ['Consumption is known about as well as the tests and its own wandering allow.'],
     };
   const { rateKind } = DOSED_FACTS[parameter];
-  const width = (sd: number | undefined) => quantity(rateKind, 1.96 * (sd ?? 0));
+  const width = (sd: number | undefined) => quantity(rateKind, halfWidth95(sd ?? 0));
   const doubt = best.with[best.channel] ?? 0;
   const today = best.inDays === 0;
   return {
@@ -215,7 +216,7 @@ export function consumptionWorking({ of, mismatch, magnesiumPerMeq }: Consumptio
       },
       {
         label: 'half of its 95 % range',
-        value: quantity(rateKind, 1.96 * estimate.perDaySd),
+        value: quantity(rateKind, halfWidth95(estimate.perDaySd)),
         origin: 'equation',
         from: 'averaged over how much tanks wander and kits err',
       },
@@ -226,14 +227,14 @@ export function consumptionWorking({ of, mismatch, magnesiumPerMeq }: Consumptio
       label: 'Alkalinity apart from calcification',
       value: quantity('alkalinityRate', mismatch.perDay),
       origin: 'log',
-      from: `what calcium does not explain, ± ${(1.96 * mismatch.perDaySd).toFixed(4)} mmol/L a day`,
+      from: `what calcium does not explain, ± ${halfWidth95(mismatch.perDaySd).toFixed(4)} mmol/L a day`,
     });
   if (magnesiumPerMeq)
     steps.push({
       label: 'Magnesium with each meq/L of alkalinity',
       value: quantity('magnesium', magnesiumPerMeq.mg),
       origin: 'log',
-      from: `fitted, ± ${(1.96 * magnesiumPerMeq.sd).toFixed(1)} mg/L; about a tenth of the calcium by mass is common practice`,
+      from: `fitted, ± ${halfWidth95(magnesiumPerMeq.sd).toFixed(1)} mg/L; about a tenth of the calcium by mass is common practice`,
     });
   return steps;
 }

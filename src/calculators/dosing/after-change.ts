@@ -1,3 +1,4 @@
+import { halfWidth95, isToldFromZero } from '@/numerics/normal-interval';
 import * as z from 'zod';
 import { amount, figure, moment } from '../calculator/calculator-input';
 import { AMOUNTS } from '../calculator/amounts';
@@ -81,7 +82,7 @@ export const afterChange = defineCalculator({
     };
     const off = last && foretold ? last.value - foretold.level : undefined;
     const error = last && foretold ? Math.hypot(foretold.sd, last.sd) : undefined;
-    const asForetold = off === undefined || error === undefined ? undefined : Math.abs(off) <= 1.96 * error;
+    const asForetold = off === undefined || error === undefined ? undefined : !isToldFromZero(off, error);
     const cautions: Caution[] = [];
     const [set, look, check] =
       input.of === 'reactor'
@@ -164,7 +165,7 @@ export const afterChange = defineCalculator({
         ...(!asForetold && { retest: true }),
         because: [
           'Foretold to within ±',
-          quantity(parameter, 1.96 * (error ?? 0)),
+          quantity(parameter, halfWidth95(error ?? 0)),
           '(95 % range, the test’s error in it).',
         ],
       };

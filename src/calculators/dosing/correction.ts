@@ -1,3 +1,4 @@
+import { halfWidth95, isToldFromZero } from '@/numerics/normal-interval';
 import { DEFAULT_UNITS, quantity, showText } from '@/quantities/quantity';
 import { defineCalculator, type Caution, type Step } from '../calculator/calculator';
 import { placeInBand } from '../parameters/place-in-band';
@@ -37,8 +38,8 @@ export const correction = defineCalculator({
     // One reading against all the others: nothing is dosed on it.
     const apart = !begun && ((place === 'low' && rise <= 0) || (place === 'high' && rise >= 0));
     // What was given already brings a low level there: a test comes before anything more.
-    const given = !begun && untested > 0 && level < aim && rise <= 1.96 * levelSd;
-    const inDoubt = leave || apart || given || input.leftOut || Math.abs(rise) <= 1.96 * levelSd;
+    const given = !begun && untested > 0 && level < aim && rise <= halfWidth95(levelSd);
+    const inDoubt = leave || apart || given || input.leftOut || !isToldFromZero(rise, levelSd);
     const working: Step[] = [
       ...(read
         ? [

@@ -1,3 +1,4 @@
+import { SDS_95 } from '@/numerics/normal-interval';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import type { DosedParameter } from './dosed-parameters';
 
@@ -54,7 +55,7 @@ export function daysToTest(
   rateSd: number,
   { testEveryDays, keeps }: { readonly testEveryDays: number; readonly keeps: Keeps },
 ): number {
-  const bound = (MAY_BE_OFF[keeps] * NEAR[parameter]) / 1.96;
+  const bound = (MAY_BE_OFF[keeps] * NEAR[parameter]) / SDS_95;
   const days = rateSd > 0 ? Math.sqrt(Math.max(0, bound ** 2 - levelSd ** 2)) / rateSd : Infinity;
   return Math.min(testEveryDays, Math.max(SOONEST_TEST_DAYS, Math.floor(days)));
 }

@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { daysToTest, horizonDays, NEAR, type Keeps } from './dose-cost';
 import { levelsOn, type DecidedLevel } from './dose-decision';
 import type { DosedParameter } from './dosed-parameters';
@@ -55,7 +56,7 @@ export function foreseenOf(
     parameter,
     inDays,
     level: Math.max(0, aim.level + off - level.offset),
-    halfWidth: 1.96 * Math.hypot(aim.sd, (doubt / netVolumeL) * inDays),
+    halfWidth: halfWidth95(Math.hypot(aim.sd, (doubt / netVolumeL) * inDays)),
   };
 }
 

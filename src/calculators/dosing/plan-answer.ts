@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import type { Answer, HowSure, Phrase } from '../calculator/calculator';
 import { quantity, range, type Quantity } from '@/quantities/quantity';
 import { capitalised, listed } from '../calculator/words';
@@ -126,7 +127,7 @@ function oversupply({ doses, needs, sources, netVolumeL }: PlanFacts): Phrase[] 
     // Of a consumption that is next to zero no share is told.
     const share =
       amountPerDay > LEAST_CONSUMED * (more + amountPerDay) ? (more + amountPerDay) / amountPerDay : Infinity;
-    return !rises && by.length > 0 && more > Math.max(1.96 * doubt, LEAST_OVER * amountPerDay)
+    return !rises && by.length > 0 && more > Math.max(halfWidth95(doubt), LEAST_OVER * amountPerDay)
       ? [{ parameter, more: more / netVolumeL, by, share }]
       : [];
   });

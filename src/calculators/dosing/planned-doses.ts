@@ -1,3 +1,4 @@
+import { SDS_95, halfWidth95 } from '@/numerics/normal-interval';
 import { netRate, suppliedPerDay } from '@/chemistry/tank-model/net-rate';
 import { horizonDays, NEAR, returnDays } from './dose-cost';
 import { decideDoses, returning, type DecidedLevel, type DecidedSource, type Decision } from './dose-decision';
@@ -66,7 +67,7 @@ function settingsOf({ solved, doses }: ToSolve, needs: readonly Need[]): Setting
   const best = doses();
   // How each dose answers to each parameter's doubt, one at a time, both ways: at a limit or at zero it answers to one alone.
   const bent = needs.flatMap(({ parameter, doubt }) =>
-    [-1, 1].map((side) => doses({ [parameter]: side * 1.96 * doubt })),
+    [-1, 1].map((side) => doses({ [parameter]: side * halfWidth95(doubt) })),
   );
   return solved.map((source, i) => {
     const middle = best[i] ?? 0;
@@ -90,7 +91,7 @@ function decidable(
     const towards = returned?.[i];
     const half = isHalfWay(source, holds);
     // What differs by less than is known of what holds can have no end: it may be what holds.
-    const leans = towards !== undefined && Math.abs(towards - solved) <= (high - low) / 2 / 1.96;
+    const leans = towards !== undefined && Math.abs(towards - solved) <= (high - low) / 2 / SDS_95;
     return {
       perMl,
       runs,

@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { netRate, type Bringing } from '@/chemistry/tank-model/net-rate';
 import { DOSED_PARAMETERS, type DosedParameter } from './dosed-parameters';
 import { carriedBy, type PlanSource } from './plan-source';
@@ -79,7 +80,7 @@ function basesOverConsumption(standing: readonly PlanSource[], needs: readonly N
 
 /** Half of the 95 % range of what is consumed; no estimate is surer than half a hundredth. */
 export function doubtOf({ doubt, amountPerDay }: Pick<Need, 'doubt' | 'amountPerDay'>): number {
-  return Math.max(1.96 * doubt, OVER_SHARE * Math.abs(amountPerDay));
+  return Math.max(halfWidth95(doubt), OVER_SHARE * Math.abs(amountPerDay));
 }
 
 export function fixedMl({ runs, most }: PlanSource): number {

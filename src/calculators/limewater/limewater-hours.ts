@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { Refusal } from '@/chemistry/refusal';
 import { gramsToAlkalinity } from '@/chemistry/limewater/saturation';
 import { quantity, range, estimate } from '@/quantities/quantity';
@@ -73,7 +74,7 @@ export const limewaterHours = defineCalculator({
 function tooMuch({ litresPerDay, gramsPerL, netVolumeL, consumption, consumptionSd }: DripInput): Phrase[] {
   const supplied = (litresPerDay * gramsToAlkalinity(gramsPerL)) / netVolumeL;
   const more = supplied - consumption;
-  return consumption > 0 && more > Math.max(1.96 * consumptionSd, LEAST_OVER * consumption)
+  return consumption > 0 && more > Math.max(halfWidth95(consumptionSd), LEAST_OVER * consumption)
     ? [
         `Too much limewater: it supplies ${Math.round((supplied / consumption) * 100)}\u00a0% of the consumption, and alkalinity rises by`,
         quantity('alkalinityRate', more),

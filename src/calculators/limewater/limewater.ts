@@ -1,3 +1,4 @@
+import { halfWidth95, isToldFromZero } from '@/numerics/normal-interval';
 import { Refusal } from '@/chemistry/refusal';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { estimate, quantity, range } from '@/quantities/quantity';
@@ -76,7 +77,7 @@ export const limewater = defineCalculator({
         consumption !== undefined &&
         consumption > LEAST_CONSUMED &&
         litresPerDay > 0 &&
-        runs - consumption > Math.max(1.96 * input.consumptionSd, LEAST_OVER * consumption),
+        runs - consumption > Math.max(halfWidth95(input.consumptionSd), LEAST_OVER * consumption),
       gramsPerL: strength.gramsPerL,
       madeGPerL: strength.madeGPerL,
       strength: strength.alkalinity,
@@ -87,8 +88,8 @@ export const limewater = defineCalculator({
       ceilingHigh: ceiling * apart(evaporation.high, evaporation.litresPerDay, strength.sd),
       roomL,
       room,
-      roomLow: room * Math.exp(-1.96 * strength.sd),
-      roomHigh: room * Math.exp(1.96 * strength.sd),
+      roomLow: room * Math.exp(-halfWidth95(strength.sd)),
+      roomHigh: room * Math.exp(halfWidth95(strength.sd)),
       supplies: runs,
       shareOfCeiling: ceiling > 1e-9 ? runs / ceiling : 0,
       shareOfConsumption: consumption !== undefined && consumption > LEAST_CONSUMED ? runs / consumption : undefined,
@@ -140,7 +141,7 @@ export interface LimewaterValues {
 /** By what factor an end of the ceiling stands off: evaporation's own and the strength's, which know nothing of each other. */
 function apart(larger: number, smaller: number, strengthSd: number): number {
   if (larger <= 0) return 1;
-  return Math.exp(Math.min(MOST_LOG, Math.hypot(Math.log(larger / Math.max(smaller, 1e-9)), 1.96 * strengthSd)));
+  return Math.exp(Math.min(MOST_LOG, Math.hypot(Math.log(larger / Math.max(smaller, 1e-9)), halfWidth95(strengthSd))));
 }
 
 /** An evaporation that may be next to nothing leaves a lower end of next to nothing. */
@@ -153,7 +154,7 @@ function percent(share: number): string {
 function doWhat(input: LimewaterInput, values: LimewaterValues): Phrase[] {
   const { litresPerDay, runs, evaporation } = input;
   const { roomL, neededL, over, supplies, shareOfConsumption } = values;
-  const doubt = 1.96 * values.strengthSd;
+  const doubt = halfWidth95(values.strengthSd);
   const more = supplies - (input.consumption ?? 0);
   const share: Phrase[] = [
     ': it supplies',
@@ -230,7 +231,7 @@ function becauseOf(input: LimewaterInput, values: LimewaterValues): Phrase[] {
 /** What happened to consumption since limewater was begun, as far as the tests can tell. */
 function sinceBegun({ before, startedAt, consumptionSd }: LimewaterInput, consumption: number): Phrase[] {
   if (!before || startedAt === undefined) return [];
-  const sure = Math.abs(consumption - before.perDay) > 1.96 * Math.hypot(consumptionSd, before.sd);
+  const sure = isToldFromZero(consumption - before.perDay, Math.hypot(consumptionSd, before.sd));
   return [
     'Since it began',
     { moment: startedAt, day: true },

@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { weightedFit } from '@/numerics/weighted-fit';
 import { flowFor, type HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -28,7 +29,7 @@ export function oneChange(
   { flow, effluent, ph, ceiling, suppliesPerDay, fit, answers }: Known,
 ): Pick<DialIn, 'stage' | 'says' | 'because' | 'toMlPerMin' | 'toChamberPh'> {
   const off = demandPerDay - suppliesPerDay;
-  if (Math.abs(off) <= Math.max(NEAR * Math.abs(demandPerDay), 1.96 * demandSd))
+  if (Math.abs(off) <= Math.max(NEAR * Math.abs(demandPerDay), halfWidth95(demandSd)))
     return {
       stage: 'leave it',
       says: [
@@ -126,7 +127,7 @@ export function tankAnswers(
     ...should,
     `By its tests it ${moved.perDay >= 0 ? 'rose' : 'fell'} by`,
     quantity('alkalinityRate', Math.abs(moved.perDay)),
-    apart <= 1.96 * moved.sd
+    apart <= halfWidth95(moved.sd)
       ? ', which agrees.'
       : ', which does not agree: test the effluent again, and the flow into a cylinder.',
   ];

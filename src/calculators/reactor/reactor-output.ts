@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { chamberPhFor, effluentCeiling, type Feed } from '@/chemistry/reactor/ceiling';
 import { fitHalfwayFlow, flowFor, shareOfCeiling, type HalfwayFlow } from '@/chemistry/reactor/halfway-flow';
 import { MOLAR_MASS } from '@/chemistry/molar-mass';
@@ -38,7 +39,7 @@ export const reactorOutput = defineCalculator({
     const three = third(input, feed, most);
     const { mmolPerDay, effluentAlkalinity, mlPerMin } = three;
     const gain = effluentAlkalinity - feed.alkalinity;
-    const sdMmol = 1.96 * demandSd * netVolumeL;
+    const sdMmol = halfWidth95(demandSd) * netVolumeL;
     const doubt = gain > 0 ? ((sdMmol / gain) * 1000) / 1440 : 0;
     const fit = fitHalfwayFlow(
       input.measured.map(({ tankAlkalinity: then = feed.alkalinity, chamberPh: ph, ...each }) => ({
@@ -155,7 +156,7 @@ function ownRate(
 ): OwnRate | undefined {
   if (!fit || ceiling === undefined || ceiling <= feedAlkalinity) return undefined;
   const flow = (times: number) => flowFor(mmolPerDay, fit.mlPerMin * times, feedAlkalinity, ceiling);
-  const spread = Math.exp(1.96 * fit.logSd);
+  const spread = Math.exp(halfWidth95(fit.logSd));
   return {
     effluentAlkalinity: feedAlkalinity + shareOfCeiling(fit.mlPerMin, mlPerMin) * (ceiling - feedAlkalinity),
     mlPerMin: flow(1),

@@ -1,3 +1,4 @@
+import { SDS_95, halfWidth95 } from '@/numerics/normal-interval';
 import { byTheDay } from '@/chemistry/readings/by-the-day';
 import {
   interruptedSeries,
@@ -95,11 +96,11 @@ function apartAtEnd(
   if (!end || !expected) return told.apartAtEnd;
   const most = (value: number, sds: number) => Math.min(value, Math.max(0, end.level + sds * end.levelSd - least));
   const { value, low, high, sd } = told.apartAtEnd;
-  const together = { sd, value: most(value, 0), low: most(low, -1.96), high: most(high, 1.96) };
+  const together = { sd, value: most(value, 0), low: most(low, -SDS_95), high: most(high, SDS_95) };
   const [middle, under, over] = [expected.value, expected.low, expected.high].map((level) => Math.max(least, level));
   const by = end.level - (middle ?? 0);
-  const half = (towards: number) => Math.hypot(1.96 * end.levelSd, towards - (middle ?? 0));
-  const alone = { value: by, low: by - half(over ?? 0), high: by + half(under ?? 0), sd: half(over ?? 0) / 1.96 };
+  const half = (towards: number) => Math.hypot(halfWidth95(end.levelSd), towards - (middle ?? 0));
+  const alone = { value: by, low: by - half(over ?? 0), high: by + half(under ?? 0), sd: half(over ?? 0) / SDS_95 };
   return alone.high - alone.low < together.high - together.low ? alone : together;
 }
 

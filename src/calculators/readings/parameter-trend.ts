@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import * as z from 'zod';
 import { changeOfPace, type ChangeOfPace } from '@/chemistry/readings/change-of-pace';
 import { byTheDay } from '@/chemistry/readings/by-the-day';
@@ -229,7 +230,7 @@ function whereWords(
   { level, levelSd }: LevelPoint,
   band: readonly [number, number] | undefined,
 ): Phrase[] {
-  const half = 1.96 * levelSd;
+  const half = halfWidth95(levelSd);
   const place = band && placeInBand(level, band, half);
   return [
     ...(place === 'low' || place === 'high' ? [`${place} at`] : []),

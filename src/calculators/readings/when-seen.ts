@@ -1,3 +1,4 @@
+import { halfWidth95, isToldFromZero } from '@/numerics/normal-interval';
 import * as z from 'zod';
 import { estimate, quantity } from '@/quantities/quantity';
 import { figure, moment } from '../calculator/calculator-input';
@@ -93,19 +94,19 @@ export const whenSeen = defineCalculator({
 });
 
 function placeOf({ level: value, sd, band }: Level): Place | undefined {
-  return band && placeInBand(value, band, 1.96 * sd);
+  return band && placeInBand(value, band, halfWidth95(sd));
 }
 
 /** What moved in the weeks before by more than its doubt. */
 function movedBy({ level: value, sd, before }: Level): number | undefined {
   if (!before) return undefined;
   const by = value - before.level;
-  return Math.abs(by) > 1.96 * Math.hypot(sd, before.sd) ? by : undefined;
+  return isToldFromZero(by, Math.hypot(sd, before.sd)) ? by : undefined;
 }
 
 function levelWords({ parameter, level: value, sd, place }: Level & { readonly place: Place | undefined }): Phrase[] {
   const { name, kind, low } = parameterOf(parameter);
-  const shown = estimate(kind, Math.max(low, value), value - 1.96 * sd, value + 1.96 * sd);
+  const shown = estimate(kind, Math.max(low, value), value - halfWidth95(sd), value + halfWidth95(sd));
   return [`${name} was${place === 'low' || place === 'high' ? ` ${place} at` : ''}`, shown];
 }
 

@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, amountOfNamedKind, settled } from '../calculator/calculator-input';
@@ -75,10 +76,10 @@ export const netVolume = defineCalculator({
       });
     const riseSd = Math.SQRT2 * testError;
     const off = Math.hypot(riseSd / rise, MEASURED_OFF);
-    const lowL = put / (rise + 1.96 * riseSd) / (1 + 1.96 * MEASURED_OFF);
+    const lowL = put / (rise + halfWidth95(riseSd)) / (1 + halfWidth95(MEASURED_OFF));
     // A rise that the test could mistake for none leaves the volume open above.
-    const leastRise = rise - 1.96 * riseSd;
-    const highL = leastRise > 0 ? (put / leastRise) * (1 + 1.96 * MEASURED_OFF) : undefined;
+    const leastRise = rise - halfWidth95(riseSd);
+    const highL = leastRise > 0 ? (put / leastRise) * (1 + halfWidth95(MEASURED_OFF)) : undefined;
     const toAdd = (volumeL * riseSd) / GOOD / put;
     const working: Step[] = [
       {

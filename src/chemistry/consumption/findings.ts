@@ -1,3 +1,4 @@
+import { halfWidth95, isToldFromZero } from '@/numerics/normal-interval';
 import { rateRow } from './consumption-model';
 import { spans, type Model } from './fitted-readings';
 import { LEAST_TO_JUDGE } from './steps-and-slips';
@@ -58,7 +59,7 @@ export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | un
     apart.map((each) => ({ ...each, weight: each.weight / Math.max(likely, 1e-300) })),
     row,
   );
-  const large = Math.abs(mean) > Math.max(MISMATCH_SHARE * model.usual, 1.96 * sd);
+  const large = Math.abs(mean) > Math.max(MISMATCH_SHARE * model.usual, halfWidth95(sd));
   return { perDay: mean, perDaySd: sd, likely, found: likely > 0.8 && large };
 }
 
@@ -82,7 +83,7 @@ export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | unde
     perDayThen: told(tried, then).mean,
     difference: mean,
     differenceSd: sd,
-    changed: Math.abs(mean) > 1.96 * sd,
+    changed: isToldFromZero(mean, sd),
   };
 }
 
@@ -97,7 +98,7 @@ export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefi
   const calcification = new Float64Array(layout.size);
   calcification[layout.calcification] = 1;
   const rate = told(tried, calcification);
-  if (!(rate.mean > 1.96 * rate.sd)) return undefined;
+  if (!(rate.mean > halfWidth95(rate.sd))) return undefined;
   const { mean, sd } = told(tried, growth);
   return { share: (30 * mean) / rate.mean, sd: (30 * sd) / rate.mean };
 }
@@ -118,6 +119,6 @@ export function proportionOf(model: Model, tried: readonly Tried[]): Proportion 
   own[magnesium] = 1;
   const common = told(tried, calcification);
   const besides = told(tried, own);
-  if (!(common.mean > 1.96 * common.sd)) return undefined;
+  if (!(common.mean > halfWidth95(common.sd))) return undefined;
   return { mg: perMeq + besides.mean / common.mean, sd: besides.sd / common.mean };
 }

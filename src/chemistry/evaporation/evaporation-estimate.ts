@@ -1,3 +1,4 @@
+import { SDS_95, halfWidth95 } from '@/numerics/normal-interval';
 import { mean } from 'simple-statistics';
 import { DAY_MS } from '../tank-model/simulate';
 import { atLeastFromDry, evaporationFromGaps, markErrorL, oddAmong, type MeasuredEvaporation } from './from-refills';
@@ -194,10 +195,10 @@ function ofNextWeek(
   if (told.every(({ ranDry }) => ranDry)) return undefined;
   const week = wanderingLoss(told, formulaLPerDay, mark, now)?.(AHEAD_DAYS);
   if (!week || !(week.litresPerDay > 0)) return undefined;
-  const wider = (half: number) => Math.hypot(half, 1.96 * (aside?.sd ?? 0));
+  const wider = (half: number) => Math.hypot(half, halfWidth95(aside?.sd ?? 0));
   const low = Math.max(week.litresPerDay * LEAST_SHARE, week.litresPerDay - wider(week.litresPerDay - week.low));
   const high = week.litresPerDay + wider(week.high - week.litresPerDay);
-  return { litresPerDay: week.litresPerDay, low, high, logSd: Math.log(high / low) / (2 * 1.96) };
+  return { litresPerDay: week.litresPerDay, low, high, logSd: Math.log(high / low) / (2 * SDS_95) };
 }
 
 /** The room and water about a moment, as they were read nearest to it; as they are now where nothing near it was. */

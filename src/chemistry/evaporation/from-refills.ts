@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { median } from 'simple-statistics';
 import { rateFit, type LossPoint } from './rate-fit';
 import type { Gap } from './refill-account';
@@ -69,7 +70,7 @@ export function atLeastFromDry(gaps: readonly Gap[], markSdL: number): number | 
   const dry = gaps.filter(({ ranDry }) => ranDry);
   const days = dry.reduce((sum, gap) => sum + gap.days, 0);
   const litres = dry.reduce((sum, gap) => sum + gap.litres, 0);
-  return dry.length >= FEWEST_DRY && days > 0 ? Math.max(0, litres - 1.96 * markSdL) / days : undefined;
+  return dry.length >= FEWEST_DRY && days > 0 ? Math.max(0, litres - halfWidth95(markSdL)) / days : undefined;
 }
 
 /** One reservoir found dry may be a forgotten one. Chosen. */

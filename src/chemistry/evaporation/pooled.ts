@@ -1,3 +1,4 @@
+import { SDS_95 } from '@/numerics/normal-interval';
 import { cumulativeStdNormalProbability, probit } from 'simple-statistics';
 
 /** One way of knowing a loss. */
@@ -12,8 +13,6 @@ export interface PooledEvaporation extends EvaporationSource {
   readonly low: number;
   readonly high: number;
 }
-
-const NINETEEN_IN_TWENTY = 1.96;
 
 /**
  * What several ways of knowing say together: each by the weight of its certainty, on a scale of shares, since a loss is
@@ -42,7 +41,7 @@ export function atLeast(pooled: PooledEvaporation, atLeastLPerDay: number): Pool
   if (below > MOST_BELOW) return withInterval(atLeastLPerDay * Math.exp(LEAST_LOG_SD), LEAST_LOG_SD);
   const quantile = (share: number) => litresPerDay * Math.exp(logSd * probit(below + share * (1 - below)));
   const [low, middle, high] = [quantile(0.025), quantile(0.5), quantile(0.975)];
-  return { litresPerDay: middle, low, high, logSd: Math.log(high / low) / (2 * NINETEEN_IN_TWENTY) };
+  return { litresPerDay: middle, low, high, logSd: Math.log(high / low) / (2 * SDS_95) };
 }
 
 /** The table of the normal distribution ends about here. */
@@ -56,6 +55,6 @@ const LEAST_LOG_SD = 0.1;
  * Source: by definition of the lognormal.
  */
 export function withInterval(litresPerDay: number, logSd: number): PooledEvaporation {
-  const factor = Math.exp(NINETEEN_IN_TWENTY * logSd);
+  const factor = Math.exp(SDS_95 * logSd);
   return { litresPerDay, logSd, low: litresPerDay / factor, high: litresPerDay * factor };
 }

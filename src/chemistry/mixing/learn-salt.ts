@@ -1,3 +1,4 @@
+import { isToldFromZero } from '@/numerics/normal-interval';
 import { Matrix, solve } from 'ml-matrix';
 import { atSalinity } from '../seawater/composition';
 
@@ -85,4 +86,12 @@ export function learnSalt(
       ]),
     ),
   };
+}
+
+/**
+ * Whether batches say that a vessel's mark is off.
+ * By definition: the 95 % range of its factor leaves 1 out.
+ */
+export function markIsOff({ factor, error }: Pick<LearntVessel, 'factor' | 'error'>): boolean {
+  return isToldFromZero(factor - 1, error);
 }

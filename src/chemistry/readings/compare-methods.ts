@@ -1,3 +1,4 @@
+import { SDS_95, isToldFromZero } from '@/numerics/normal-interval';
 import { median } from 'simple-statistics';
 import { studentT95 } from '@/numerics/student-t';
 
@@ -63,7 +64,7 @@ export function compareMethods(differences: readonly Difference[]): Comparison |
   // error, and its own doubt counted.
   const errsMore = degrees > 0 && scatter > mostByChance(degrees);
   const biasSd = Math.sqrt(1 / weight) * (errsMore ? scatter : 1);
-  const half = biasSd * (errsMore ? studentT95(degrees) : 1.96);
+  const half = biasSd * (errsMore ? studentT95(degrees) : SDS_95);
   const off = Math.abs(bias) > half;
   const waters = [...new Set(kept.map(({ water }) => water))];
   const watersOff = waters.filter((water) =>
@@ -102,5 +103,5 @@ function findingOf(kept: readonly Difference[], off: boolean, scatter: number, s
 function isOff(of: readonly Difference[], bias: number): boolean {
   const weight = of.reduce((sum, { sd }) => sum + 1 / sd ** 2, 0);
   const own = of.reduce((sum, { value, sd }) => sum + value / sd ** 2, 0) / weight;
-  return Math.sign(own) === Math.sign(bias) && Math.abs(own) > 1.96 * Math.sqrt(1 / weight);
+  return Math.sign(own) === Math.sign(bias) && isToldFromZero(own, Math.sqrt(1 / weight));
 }

@@ -1,3 +1,4 @@
+import { SDS_95 } from '@/numerics/normal-interval';
 import { kalmanFilter } from '@/numerics/kalman';
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
@@ -40,7 +41,7 @@ const STAYS: Wander = { level: 0.7, rate: 0.97 };
 const JUMP = 30;
 const TURN = 1;
 /** A change of the size that matters is found so often: the standard normal deviates of 95 % sure, four times in five. */
-const FOUND_FOUR_IN_FIVE = 1.96 + 0.84;
+const FOUND_FOUR_IN_FIVE = SDS_95 + 0.84;
 /** More tests than this are not asked of anybody. */
 const MOST_TESTS = 200;
 /** How a level wanders is learnt from so many readings about the event. */

@@ -1,3 +1,4 @@
+import { SDS_95 } from '@/numerics/normal-interval';
 import { median } from 'simple-statistics';
 import type { Point } from '../observation';
 import { DAY_MS } from '../tank-model/time';
@@ -81,7 +82,7 @@ export function localTrend(readings: readonly Point[], moments: readonly number[
     return [{ at, level, levelSd: levelSd * scatter, perDay, perDaySd: perDaySd * scatter }];
   });
   // Where they scatter as their instrument errs, its error is known and need not be estimated.
-  return { points, belief, scatter, t95: scatter > 1 ? studentT95(Math.max(1, degrees)) : 1.96 };
+  return { points, belief, scatter, t95: scatter > 1 ? studentT95(Math.max(1, degrees)) : SDS_95 };
 }
 
 /** What the line says of each reading's own moment, and the share that reading has in it. */

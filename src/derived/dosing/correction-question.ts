@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import type * as z from 'zod';
 import { TZDate } from '@date-fns/tz';
 import { isSameDay } from 'date-fns';
@@ -57,7 +58,7 @@ export function correctionQuestions(
     const pace = own.perDay ?? paceOfClass(tank, parameter);
     // A consumption the tests cannot tell from zero says nothing of how fast a level falls.
     const told =
-      consumption && consumption.from !== 'ratio' && consumption.perDay >= 1.96 * consumption.perDaySd
+      consumption && consumption.from !== 'ratio' && consumption.perDay >= halfWidth95(consumption.perDaySd)
         ? consumption.perDay
         : undefined;
     return [

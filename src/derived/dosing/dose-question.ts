@@ -1,3 +1,4 @@
+import { isToldFromZero } from '@/numerics/normal-interval';
 import type * as z from 'zod';
 import type { HowSure } from '@/calculators/calculator/calculator';
 import type { DemandBasis } from '@/calculators/dosing/demand-basis';
@@ -217,7 +218,7 @@ function demandOf(
       sd: estimate.perDaySd,
       mismatch: parameter === 'calcium' && consumption?.mismatch?.found === true,
       basis: basisOf(snapshot, tank, estimate),
-      withinTestError: Math.abs(estimate.perDay) < 1.96 * estimate.perDaySd,
+      withinTestError: !isToldFromZero(estimate.perDay, estimate.perDaySd),
     };
   }
   return demand;

@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { levelAheadSd } from '@/chemistry/consumption/level-ahead';
 import type { TankEvent } from '@/chemistry/tank-model/events';
@@ -62,7 +63,7 @@ export function outlook(
     toCome,
   ).map((level, i) => {
     const days = ((at[i] ?? estimate.lastAt) - estimate.lastAt) / DAY_MS;
-    const doubt = 1.96 * levelAheadSd(estimate, days);
+    const doubt = halfWidth95(levelAheadSd(estimate, days));
     return { at: at[i] ?? estimate.lastAt, value: level, low: Math.max(0, level - doubt), high: level + doubt };
   });
   // What is thought of begins now: before it nothing differs.

@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { mean, sampleStandardDeviation } from 'simple-statistics';
 import { carbonateOfWater } from '@/chemistry/carbonate/reef-water';
 import { attempt } from '@/calculators/calculator/attempt';
@@ -31,8 +32,8 @@ export function phOutlook(snapshot: Snapshot, tank: Tank, now: number, until: nu
     .flatMap(({ at, value, low, high }) => {
       const { outcome } = attempt((): OutlookPoint => {
         const expected = ph(value, middle);
-        const below = Math.hypot(expected - ph(value, middle + 1.96 * sd), expected - ph(low, middle));
-        const above = Math.hypot(ph(value, middle - 1.96 * sd) - expected, ph(high, middle) - expected);
+        const below = Math.hypot(expected - ph(value, middle + halfWidth95(sd)), expected - ph(low, middle));
+        const above = Math.hypot(ph(value, middle - halfWidth95(sd)) - expected, ph(high, middle) - expected);
         return { at, value: expected, low: expected - below, high: expected + above };
       });
       return outcome ? [outcome] : [];

@@ -1,3 +1,4 @@
+import { isToldFromZero } from '@/numerics/normal-interval';
 import { mean } from 'simple-statistics';
 import { DOSED_PARAMETERS, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
 import { learnSalt, type LearntSalt, type LearntVessel } from '@/chemistry/mixing/learn-salt';
@@ -79,7 +80,7 @@ export function labelTested(snapshot: Snapshot, salt: Salt): LabelTested[] {
         tested,
         sd,
         tests: values.length,
-        differs: Math.abs(tested - profile[parameter]) > 1.96 * sd,
+        differs: isToldFromZero(tested - profile[parameter], sd),
       },
     ];
   });

@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { poolEvaporationLPerDay } from '@/chemistry/evaporation/pool';
 import { FORMULA_LOG_SD } from '@/chemistry/evaporation/surfaces';
 import { attempt } from '@/calculators/calculator/attempt';
@@ -24,7 +25,7 @@ export function levelEvents(snapshot: Snapshot, tank: Tank): TankEvent[] {
   const steps = dosedWaterSteps(snapshot, tank);
   const volumeL = netVolumeL(tank);
   const usual = expectedEvaporation(snapshot, tank);
-  const most = usual * Math.exp(1.96 * FORMULA_LOG_SD);
+  const most = usual * Math.exp(halfWidth95(FORMULA_LOG_SD));
   const earlier = tank.earlierVolumes ?? [];
   return [
     { kind: 'top-off', at: 0, holdsL: earlier[0]?.netVolumeL ?? volumeL },

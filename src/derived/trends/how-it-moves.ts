@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import type { HowSure } from '@/calculators/calculator/calculator';
 import { howSureOf, type EstimateFacts } from '@/calculators/calculator/certainty';
 import { DOSED_FACTS, isDosedParameter, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
@@ -66,7 +67,7 @@ export function movedOf(snapshot: Snapshot, tank: Tank, parameter: ParameterId, 
       lately ? ratesByScale(readings, event) : [],
       readings,
       mattersAt(parameter, band, readings.at(-1)?.value),
-      facts && { perDay: facts.driftPerDay, half: 1.96 * facts.driftPerDaySd },
+      facts && { perDay: facts.driftPerDay, half: halfWidth95(facts.driftPerDaySd) },
     );
   });
 }

@@ -1,4 +1,5 @@
 import { CALCIUM_MG_PER_MEQ } from '@/chemistry/tank-model/metabolism';
+import { isToldFromZero } from '@/numerics/normal-interval';
 import type { Snapshot, Tank } from '@/record/schema';
 import { trendOf } from './parameter-trend';
 
@@ -16,6 +17,8 @@ export interface Proportion {
   readonly calcium: number;
   readonly calciumExpected: number;
   readonly calciumSd: number;
+  /** The tests tell what calcium did from what their proportion asks. */
+  readonly apart: boolean;
 }
 
 /**
@@ -40,12 +43,16 @@ export function proportionOf(
   const [first, last] = [points[0], points.at(-1)];
   const [start, end] = [levels[0], levels.at(-1)];
   if (points.length < 4 || !first || !last || !start || !end) return undefined;
+  const moved = last.calcium - first.calcium;
+  const expected = (last.alkalinity - first.alkalinity) * CALCIUM_MG_PER_MEQ;
+  const sd = Math.hypot(start.levelSd, end.levelSd);
   return {
     points,
     alkalinity: last.alkalinity - first.alkalinity,
-    calcium: last.calcium - first.calcium,
-    calciumExpected: (last.alkalinity - first.alkalinity) * CALCIUM_MG_PER_MEQ,
-    calciumSd: Math.hypot(start.levelSd, end.levelSd),
+    calcium: moved,
+    calciumExpected: expected,
+    calciumSd: sd,
+    apart: isToldFromZero(moved - expected, sd),
   };
 }
 

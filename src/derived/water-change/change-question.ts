@@ -1,3 +1,4 @@
+import { isToldFromZero } from '@/numerics/normal-interval';
 import { fitTrend } from '@/chemistry/consumption/trend';
 import { DOSED_PARAMETERS, DOSED_FACTS, isDosedParameter } from '@/calculators/dosing/dosed-parameters';
 import type { Caution } from '@/calculators/calculator/calculator';
@@ -49,7 +50,7 @@ function rateOf(snapshot: Snapshot, tank: Tank, id: Followed, now: number): numb
     if (!consumption || consumption.from === 'ratio') return undefined;
     const others = broughtPerDay(balance, id, ({ kind }) => kind !== 'water changes').amountPerDay / balance.volumeL;
     const unreplaced = consumption.perDay - others;
-    return Math.abs(unreplaced) > 1.96 * consumption.perDaySd ? unreplaced : 0;
+    return isToldFromZero(unreplaced, consumption.perDaySd) ? unreplaced : 0;
   }
   const observations = observationsOf(snapshot, tank.id, id).filter(
     ({ at }) => at <= now && at > now - NUTRIENT_WINDOW_DAYS * DAY_MS,
@@ -60,7 +61,7 @@ function rateOf(snapshot: Snapshot, tank: Tank, id: Followed, now: number): numb
     observations,
     events: tankEvents(snapshot, tank),
   });
-  return estimate && Math.abs(estimate.perDay) > 1.96 * estimate.perDaySd ? estimate.perDay : 0;
+  return estimate && isToldFromZero(estimate.perDay, estimate.perDaySd) ? estimate.perDay : 0;
 }
 
 /** Levels that move as doses and changes go on now, told beside an answer about changes: what is done about it is Dosing's to say. */
@@ -69,7 +70,7 @@ export function movingCautions(snapshot: Snapshot, tank: Tank, now: number): Cau
   const { of } = balanceAt(snapshot, tank, now);
   return DOSED_PARAMETERS.flatMap((parameter): Caution[] => {
     const { slope } = of[parameter];
-    if (!slope || Math.abs(slope.perDay) <= 1.96 * slope.sd) return [];
+    if (!slope || !isToldFromZero(slope.perDay, slope.sd)) return [];
     return [
       {
         severity: 'note',

@@ -1,3 +1,4 @@
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { ReadBy } from '@/calculators/parameters/parameter';
 import type { LevelPoint } from '@/chemistry/readings/wandering-level';
@@ -87,7 +88,7 @@ export function seriesPoints({ readings, ahead, planned, trend, from, to, unit }
   }
   for (const { at, value } of planned) merged.set(at, { ...merged.get(at), at, planned: inUnit(value) });
   for (const { at, level, levelSd } of trend?.points ?? []) {
-    const half = 1.96 * levelSd;
+    const half = halfWidth95(levelSd);
     merged.set(at, {
       ...merged.get(at),
       at,
