@@ -222,6 +222,8 @@ deep(
       .or(other.getByRole('button', { name: 'Undo', exact: true }))
       .first()
       .click();
+    // It stands again before the page is left.
+    await expect(other.getByRole('heading', { name: 'First steps' })).toBeHidden();
     await other.goto('/mine');
     await goToBench(other, 'log');
     await expect(entryLine(other, 'alkalinity 8.3 dKH')).toBeVisible();

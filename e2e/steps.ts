@@ -138,7 +138,7 @@ export const alertSaying = (page: Page, text: string | RegExp) => page.getByRole
 export async function download(
   page: Page,
   click: () => Promise<void>,
-): Promise<{ entries: { id: string }[]; quarantined?: unknown[] }> {
+): Promise<{ entries: { id: string }[]; setApart?: unknown[] }> {
   const saved = page.waitForEvent('download');
   await click();
   return JSON.parse(await readFile(await (await saved).path(), 'utf8')) as { entries: { id: string }[] };

@@ -122,7 +122,7 @@ deep(
     await expect(rows).toContainText('entries: values.alkalinity');
     const out = await download(page, () => page.getByRole('button', { name: 'Export everything' }).click());
     expect(out.entries).toHaveLength(1);
-    expect(out.quarantined).toMatchObject([{ table: 'entries', row: { id: 'bad' } }]);
+    expect(out.setApart).toMatchObject([{ table: 'entries', row: { id: 'bad' } }]);
     await rows.getByRole('button', { name: 'Remove bad from entries' }).click();
     await expect(rows).toBeHidden();
   },

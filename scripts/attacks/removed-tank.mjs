@@ -27,7 +27,7 @@ export async function removedTank({ base, executablePath, count }) {
       const left = await exported(there, base);
       const known = new Set(left.tanks.map(({ id }) => id));
       const orphans = left.entries.filter(({ tankId }) => tankId !== null && !known.has(tankId));
-      if (orphans.length > 0 || (left.quarantined ?? []).length > 0) result.wrong += 1;
+      if (orphans.length > 0 || (left.setApart ?? []).length > 0) result.wrong += 1;
       // Taken back, the tank comes with what was filed for it; a line that was refused stands where it was typed.
       await there
         .getByRole('button', { name: /^Undo Removed/ })
