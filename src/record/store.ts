@@ -346,7 +346,7 @@ export class RecordStore {
     const sent: Message = restored || done.written.rows.length > MOST_SENT ? 'changed' : done.written;
     this.#channel?.postMessage(sent);
     await this.#readBack(restored ? this.reload() : this.#follow(done.written));
-    const { snapshot, revision: revision } = this;
+    const { snapshot, revision } = this;
     if (snapshot && revision && revision.turn >= done.written.turn)
       this.#precautions.written(revision.record, done.written, snapshot);
     return done.filed;

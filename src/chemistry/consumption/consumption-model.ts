@@ -163,7 +163,7 @@ interface Transition {
 }
 
 /**
- * @param moments rising;
+ * @param moments rising
  * @param responses from each to the next, one fewer
  * @param earlierAt the moment whose rate is kept in the state
  * Source: the response of the tank model (`level-response.ts`) as the transition of a linear state-space model.
@@ -336,8 +336,8 @@ export function noiseOver(
 
 /**
  * A step of calcification somewhere within a stretch, when is not known: the walk of that stretch opened so far that it moves the rate by
- * that share of what is usual, one standard deviation. (Shocks of a known time: Durbin and Koopman 2012, section 3.2.5.)
- * Source: Durbin and Koopman 2012, section 3.2.5.
+ * that share of what is usual, one standard deviation.
+ * Source: shocks of a known time, Durbin and Koopman 2012, section 3.2.5.
  */
 export function stepOver(
   { common, days }: Pick<Transition, 'common' | 'days'>,

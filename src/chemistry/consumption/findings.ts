@@ -41,9 +41,10 @@ export interface Proportion {
 const MISMATCH_SHARE = 0.12;
 
 /**
- * Whether one channel takes more or less than calcification accounts for, a day, with its standard deviation and chance; undefined with
- * one channel.
- * Source: the filtered state, averaged over the process noises tried.
+ * What alkalinity takes a day that calcium does not account for, told without the belief that the two go together, and how likely it is that
+ * they do not.
+ * @returns mmol/L a day; undefined where not both were read over long enough
+ * Source: the filtered state, averaged over the uncoupled process noises; the share that counts as a finding is chosen.
  */
 export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | undefined {
   const { layout } = model.course;
@@ -52,7 +53,7 @@ export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | un
   if (index === undefined || !bothRead) return undefined;
   const row = new Float64Array(layout.size);
   row[index] = 1;
-  const apart = tried.filter(({ processNoise: processNoise }) => processNoise.coupling > 1);
+  const apart = tried.filter(({ processNoise }) => processNoise.coupling > 1);
   const likely = apart.reduce((sum, { weight }) => sum + weight, 0);
   // Told without the belief that they go together.
   const { mean, sd } = told(
@@ -64,8 +65,9 @@ export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | un
 }
 
 /**
- * Whether consumption changed lately: by how much, since when, how likely; undefined where nothing of it shows.
- * Source: the weights of the branches that step (West and Harrison 1997, chapter 12).
+ * The rate of the first channel now against what it was at the moment whose rate the state keeps.
+ * @returns a day, in the channel's unit; undefined with too few readings, or none before that moment over long enough
+ * Source: the difference of two parts of the filtered state, with its own variance.
  */
 export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | undefined {
   const { earlierAt, course } = model;
@@ -88,8 +90,9 @@ export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | unde
 }
 
 /**
- * How consumption grows a month, with its range; undefined where its range holds zero.
- * Source: the growth of the filtered state.
+ * How consumption grows in a month of 30 days, as a share of itself.
+ * @returns undefined where calcification itself is not told from zero
+ * Source: the growth of the filtered state over its rate.
  */
 export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefined {
   const { layout } = model.course;
@@ -104,8 +107,9 @@ export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefi
 }
 
 /**
- * Calcium taken for alkalinity against calcification's own proportion, with its range; undefined without both.
- * Source: 20.04 mg of calcium a meq (CIAAW 2021), and the filtered state.
+ * Magnesium taken with each milliequivalent of alkalinity, mg.
+ * @returns undefined where magnesium was not read over long enough, or calcification is not told from zero
+ * Source: the filtered state: the model's own proportion, and what magnesium takes besides over calcification.
  */
 export function proportionOf(model: Model, tried: readonly Tried[]): Proportion | undefined {
   const { layout } = model.course;

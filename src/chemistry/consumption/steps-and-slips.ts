@@ -37,7 +37,7 @@ export function slipPlace(
 
 /**
  * Where a step is looked for: the places of the moments that end a stretch, and how likely a step within it is beforehand.
- * Chosen, as `STEPS_A_DAY` tells.
+ * How seldom is chosen (`DAYS_BETWEEN_STEPS`).
  */
 export function stepPlaces(
   course: StateTransitions,

@@ -1,7 +1,7 @@
 import { MOLAR_MASS } from '../molar-mass';
 
 /**
- * Grams of ammonium chloride that raise some litres by so much ammonia, mg/L as NH3. CIAAW 2021.
+ * Grams of ammonium chloride that raise some litres by so much ammonia, mg/L as NH3.
  * Source: molar masses, CIAAW 2021.
  */
 export function ammoniumChlorideG(ammoniaMgPerL: number, litres: number): number {

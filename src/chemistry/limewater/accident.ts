@@ -56,7 +56,7 @@ export interface Meanwhile {
 
 /**
  * The same as a pump that sticks gives it: so many litres an hour until its vessel is empty, or for two weeks.
- * Source: the tank model, open to air, hour by hour.
+ * Source: the tank model, open to air, at even steps of its run.
  */
 export function limewaterRunning(
   tank: TankOfLimewater,

@@ -56,7 +56,7 @@ const PER_PH = 0.833;
  * How fast the bacteria work at this warmth and pH, against 25 °C and a reef's pH.
  * @param temperatureC 2 to 40
  * @param phNbs taken as a reef's where it is not known
- * Source: the Arrhenius and pH factors that stand with `NITRIFIERS`.
+ * Source: the factors of warmth and pH that stand beside it, with theirs.
  */
 export function rateFactor(temperatureC: number, phNbs: number | undefined): number {
   const warmth = PER_DEGREE ** (Math.min(temperatureC, WARMEST_C) - 25);

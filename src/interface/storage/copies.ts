@@ -52,7 +52,7 @@ const records = () => import('@/workers/records');
 /** Looks for a copy to offer once the record was opened, or could not be. */
 export async function lookForCopies(store: RecordStore): Promise<void> {
   const heads = await allCopies();
-  const { snapshot, revision: revision, storageError } = store;
+  const { snapshot, revision, storageError } = store;
   const lost = storageError?.kind === 'damaged';
   const found =
     heads && (snapshot || lost) ? copyToOffer(heads, revision, lost || snapshot?.tanks.length === 0) : undefined;
@@ -138,7 +138,7 @@ function followWithCopies(database: string, store: RecordStore): () => void {
     }
   };
   const look = () => {
-    const { revision: revision, snapshot } = store;
+    const { revision, snapshot } = store;
     if (snapshot && !copies.now().looked) {
       // Opened at last, after another tab had stood in the way.
       looking ??= lookForCopies(store).finally(() => (looking = undefined));
