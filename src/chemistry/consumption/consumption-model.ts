@@ -149,7 +149,7 @@ export interface StateTransitions {
   /** Rising. */
   readonly moments: readonly number[];
   /** By moment; the first goes nowhere. */
-  readonly stretches: readonly Transition[];
+  readonly intervals: readonly Transition[];
 }
 
 interface Transition {
@@ -184,8 +184,8 @@ export function stateTransitions(
     common: nothing,
     own: layout.own.map((index) => (index === undefined ? undefined : nothing)),
   };
-  const stretches = responses.map((response, i) => stretchOver(layout, response, moments[i] ?? 0, earlierAt));
-  return { layout, moments, stretches: [still, ...stretches] };
+  const intervals = responses.map((response, i) => stretchOver(layout, response, moments[i] ?? 0, earlierAt));
+  return { layout, moments, intervals: [still, ...intervals] };
 }
 
 function stretchOver(layout: Layout, response: LevelResponse, from: number, earlierAt: number): Transition {
@@ -281,10 +281,10 @@ export interface Fit {
  * Source: Durbin and Koopman 2012, chapter 3; integrated random walks, Harvey 1989, section 2.3.
  */
 export function consumptionModel(
-  course: StateTransitions,
+  transitions: StateTransitions,
   { readings, usual, processNoise, from = 0, stepped }: Fit,
 ): StateSpace {
-  const { layout, moments, stretches } = course;
+  const { layout, moments, intervals } = transitions;
   const { size, channels, calcification, growth, own, bias } = layout;
   const mean = new Float64Array(size);
   const covariance = new Float64Array(size * size);
@@ -303,8 +303,8 @@ export function consumptionModel(
   for (const [key, index] of bias) vary(index, channels[Number.parseInt(key, 10)]?.biasSd ?? 0);
 
   const measuredAt = measurements(layout, fitted, usual, processNoise);
-  const first = stretches[0];
-  const steps = stretches.slice(from).map((stretch, k): StateStep => {
+  const first = intervals[0];
+  const steps = intervals.slice(from).map((stretch, k): StateStep => {
     const own = k === 0 && first ? first : stretch;
     const { transition, input } = own;
     const noise = [...noiseOver(layout, own, usual, processNoise), ...stepOver(own, usual, stepped?.get(from + k))];

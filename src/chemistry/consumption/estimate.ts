@@ -123,13 +123,13 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
   const last = kept.readings.findLast(({ channel }) => channel === 0);
   if (last && slip > 0.5) leftOut.add(last);
   const readings = best.slip ? kept.readings.filter((reading) => reading !== last) : kept.readings;
-  const whole = consumptionModel(model.course, {
+  const whole = consumptionModel(model.transitions, {
     ...model,
     readings,
     processNoise: best.processNoise,
     stepped: steppedIn(model, best),
   });
-  const rows = channels.flatMap((_, i) => [rateRow(model.course.layout, i), levelRow(model, i)]);
+  const rows = channels.flatMap((_, i) => [rateRow(model.transitions.layout, i), levelRow(model, i)]);
   const smoothed = kalmanSmoother(whole, kalmanFilter(whole), rows);
   const of = Object.fromEntries(
     channels.flatMap((channel, i) => {
@@ -144,8 +144,8 @@ export function estimateConsumption(input: ConsumptionInput): Consumption | unde
     growthPerMonth: growthOf(model, tried),
     magnesiumPerMeq: proportionOf(model, tried),
     end: {
-      at: model.course.moments.at(-1) ?? 0,
-      layout: model.course.layout,
+      at: model.transitions.moments.at(-1) ?? 0,
+      layout: model.transitions.layout,
       usual,
       tried,
       readBy: channels.map((_, i) => model.readings.findLast(({ channel }) => channel === i)),
@@ -207,7 +207,7 @@ function settingOf(
     moments,
   );
   return {
-    course: stateTransitions(layoutOf(channels, readings), moments, responses, earlierAt),
+    transitions: stateTransitions(layoutOf(channels, readings), moments, responses, earlierAt),
     readings,
     earlierAt,
     stepped: stretchesOf(changes, moments),
@@ -228,11 +228,11 @@ function stretchesOf(changes: readonly number[], moments: readonly number[]): Re
 function usualOf(setting: Setting): number {
   let usual = 0.1;
   for (let pass = 0; pass < 2; pass++) {
-    const { course } = setting;
-    const from = Math.max(0, course.moments.length - USUAL_FROM);
-    const model = consumptionModel(course, { ...setting, usual, processNoise: USUAL_PROCESS_NOISE, from });
+    const { transitions } = setting;
+    const from = Math.max(0, transitions.moments.length - USUAL_FROM);
+    const model = consumptionModel(transitions, { ...setting, usual, processNoise: USUAL_PROCESS_NOISE, from });
     const { mean } = kalmanFilter(model, undefined, false);
-    const { layout } = course;
+    const { layout } = transitions;
     const scale = layout.channels[0]?.perMeq ?? 1;
     usual = Math.min(2, Math.max(LEAST_USUAL, Math.abs(dot(rateRow(layout, 0), mean)) / scale));
   }
@@ -247,12 +247,12 @@ interface Fitted {
 }
 
 /** The level of a channel as its last instrument would read it. */
-function levelRow({ course, readings }: Model, channel: number): Float64Array {
-  return readingRow(course.layout, channel, readings.findLast((each) => each.channel === channel)?.by ?? '');
+function levelRow({ transitions, readings }: Model, channel: number): Float64Array {
+  return readingRow(transitions.layout, channel, readings.findLast((each) => each.channel === channel)?.by ?? '');
 }
 
 function estimateOf(channel: number, { model, tried, smoothed, leftOut }: Fitted): ConsumptionEstimate | undefined {
-  const { layout, moments } = model.course;
+  const { layout, moments } = model.transitions;
   const used = model.readings.filter((reading) => reading.channel === channel);
   const aside = [...leftOut].filter((reading) => reading.channel === channel);
   const all = [...used, ...aside].toSorted((a, b) => a.at - b.at);

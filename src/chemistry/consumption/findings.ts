@@ -47,7 +47,7 @@ const MISMATCH_SHARE = 0.12;
  * Source: the filtered state, averaged over the uncoupled process noises; the share that counts as a finding is chosen.
  */
 export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | undefined {
-  const { layout } = model.course;
+  const { layout } = model.transitions;
   const index = layout.own[0];
   const bothRead = [0, 1].every((i) => spans(model.readings.filter(({ channel }) => channel === i)));
   if (index === undefined || !bothRead) return undefined;
@@ -70,10 +70,11 @@ export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | un
  * Source: the difference of two parts of the filtered state, with its own variance.
  */
 export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | undefined {
-  const { earlierAt, course } = model;
-  const { layout } = course;
+  const { earlierAt, transitions } = model;
+  const { layout } = transitions;
   const own = model.readings.filter(({ channel }) => channel === 0);
-  if (earlierAt <= (course.moments[learntFrom(course)] ?? Infinity) || own.length < LEAST_TO_JUDGE) return undefined;
+  if (earlierAt <= (transitions.moments[learntFrom(transitions)] ?? Infinity) || own.length < LEAST_TO_JUDGE)
+    return undefined;
   if (!spans(own.filter(({ at }) => at <= earlierAt))) return undefined;
   const now = rateRow(layout, 0);
   const then = new Float64Array(layout.size);
@@ -95,7 +96,7 @@ export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | unde
  * Source: the growth of the filtered state over its rate.
  */
 export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefined {
-  const { layout } = model.course;
+  const { layout } = model.transitions;
   const growth = new Float64Array(layout.size);
   growth[layout.growth] = 1;
   const calcification = new Float64Array(layout.size);
@@ -112,7 +113,7 @@ export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefi
  * Source: the filtered state: the model's own proportion, and what magnesium takes besides over calcification.
  */
 export function proportionOf(model: Model, tried: readonly Tried[]): Proportion | undefined {
-  const { layout } = model.course;
+  const { layout } = model.transitions;
   const magnesium = layout.own[2];
   const perMeq = layout.channels[2]?.perMeq;
   if (magnesium === undefined || perMeq === undefined) return undefined;

@@ -20,7 +20,7 @@ export function spans(readings: readonly ChannelReading[]): boolean {
 
 /** What is fitted: the course of the state over the readings. */
 export interface Setting {
-  readonly course: StateTransitions;
+  readonly transitions: StateTransitions;
   readonly readings: readonly Taken[];
   readonly earlierAt: number;
   /** Stretches within which something was changed that may have moved consumption, as `Fit` takes them. */

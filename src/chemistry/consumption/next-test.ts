@@ -38,13 +38,13 @@ export function testValues({ at, layout, usual, tried, readBy }: EndState, chann
   return DAYS.flatMap((inDays) => {
     const moments = [at, at + Math.max(inDays, 1 / 24) * DAY_MS];
     // Doses and changes move levels by what is known: they do not change what a reading teaches.
-    const course = stateTransitions(
+    const transitions = stateTransitions(
       layout,
       moments,
       levelResponses(species, () => 100, [], moments),
       Infinity,
     );
-    const stretch = course.stretches[1];
+    const stretch = transitions.intervals[1];
     if (!stretch) return [];
     return channels.flatMap((channel): TestValue[] => {
       const read = readBy[channel];

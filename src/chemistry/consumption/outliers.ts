@@ -18,19 +18,19 @@ const NO_STEP_AT = 15;
  */
 export function outliersOf(setting: Setting, usual: number): ReadonlySet<Taken> {
   const out = new Set<Taken>();
-  const { course } = setting;
-  const channels = course.layout.channels.map((_, i) => setting.readings.filter(({ channel }) => channel === i));
+  const { transitions } = setting;
+  const channels = transitions.layout.channels.map((_, i) => setting.readings.filter(({ channel }) => channel === i));
   const open = channels[0]?.at(-1);
   for (let round = 0; round < 8; round++) {
     const readings = setting.readings.filter((reading) => !out.has(reading));
-    const space = consumptionModel(course, {
+    const space = consumptionModel(transitions, {
       readings,
       usual,
       processNoise: USUAL_PROCESS_NOISE,
       stepped: setting.stepped,
     });
     const { deletionResiduals } = kalmanSmoother(space, kalmanFilter(space));
-    const residual = residualsOf(course.moments, readings, deletionResiduals);
+    const residual = residualsOf(transitions.moments, readings, deletionResiduals);
     // So great a slip makes all the others look wrong: it goes alone.
     if (open && !out.has(open) && (channels[0]?.length ?? 0) >= LEAST_TO_JUDGE && residual(open) > NO_STEP_AT) {
       out.add(open);

@@ -49,13 +49,13 @@ export interface Tried {
  * Source: West and Harrison 1997, *Bayesian Forecasting and Dynamic Models*, 2nd ed., ch. 12 (multi-process models, class II), with one step
  * at the most.
  */
-export function tryProcessNoises({ course, readings, usual, stepped }: Model): Tried[] {
-  const from = learntFrom(course);
-  const loose = course.layout.own[0] === undefined ? COUPLINGS.slice(0, 1) : COUPLINGS;
-  const places = stepPlaces(course, from, readings);
-  const last = slipPlace(course, from, readings);
+export function tryProcessNoises({ transitions, readings, usual, stepped }: Model): Tried[] {
+  const from = learntFrom(transitions);
+  const loose = transitions.layout.own[0] === undefined ? COUPLINGS.slice(0, 1) : COUPLINGS;
+  const places = stepPlaces(transitions, from, readings);
+  const last = slipPlace(transitions, from, readings);
   const stepAt = (place: number) => {
-    const stretch = course.stretches[place];
+    const stretch = transitions.intervals[place];
     return stretch ? stepOver(stretch, usual, STEP_SHARE) : [];
   };
   const weighed = RANDOM_WALKS.flatMap(([randomWalk, ofWalk]) =>
@@ -63,7 +63,7 @@ export function tryProcessNoises({ course, readings, usual, stepped }: Model): T
       // A tank that keeps no proportion is seldom: less is tried of it.
       (coupling === 1 ? READING_NOISES : READING_NOISES_UNCOUPLED).flatMap(([readingNoise, ofNoise]) => {
         const processNoise = { randomWalk, readingNoise, coupling };
-        const space = consumptionModel(course, { readings, usual, processNoise, from, stepped });
+        const space = consumptionModel(transitions, { readings, usual, processNoise, from, stepped });
         const is = Math.log(ofWalk * ofNoise * ofCoupling);
         // One that keeps no proportion is followed without steps: two rare things at once.
         const forks = { from, last, places: coupling === 1 ? places : [], stepAt };

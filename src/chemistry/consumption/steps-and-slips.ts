@@ -40,11 +40,11 @@ export function slipPlace(
  * How seldom is chosen (`DAYS_BETWEEN_STEPS`).
  */
 export function stepPlaces(
-  course: StateTransitions,
+  transitions: StateTransitions,
   from: number,
   readings: Model['readings'],
 ): (readonly [place: number, chance: number])[] {
-  const { moments } = course;
+  const { moments } = transitions;
   const last = readings.findLast(({ channel }) => channel === 0)?.at ?? -Infinity;
   const places: number[] = [];
   // A stretch after the last reading has none that could tell; and monitors have many: those that lie apart enough.
