@@ -26,7 +26,7 @@ const NEAR = '400px 0px';
 interface Scene<Props> {
   readonly props: Props;
   readonly inView: TankInView;
-  readonly tide: TimelineView;
+  readonly timeline: TimelineView;
 }
 
 /**
@@ -44,7 +44,7 @@ export function deferred<Props extends object>(
   );
   return function Later(props: Props) {
     const [place, near] = useNear();
-    const scene = useSettled<Props>({ props, inView: useTank(), tide: useTimeline() }, near);
+    const scene = useSettled<Props>({ props, inView: useTank(), timeline: useTimeline() }, near);
     // On a phone its name and buttons take two lines.
     const room = (
       <div
@@ -74,12 +74,12 @@ function memoised<Props extends object>(What: ComponentType<Props>): ComponentTy
 /** The record and the stretch of time as they were when the picture was last due. */
 function Still({
   inView,
-  tide,
+  timeline,
   children,
-}: Pick<Scene<unknown>, 'inView' | 'tide'> & { readonly children: ReactNode }): ReactNode {
+}: Pick<Scene<unknown>, 'inView' | 'timeline'> & { readonly children: ReactNode }): ReactNode {
   return (
     <TankProvider snapshot={inView.snapshot} tank={inView.tank}>
-      <FrozenTimeline tide={tide}>{children}</FrozenTimeline>
+      <FrozenTimeline timeline={timeline}>{children}</FrozenTimeline>
     </TankProvider>
   );
 }
@@ -102,7 +102,7 @@ function useSettled<Props extends object>(scene: Scene<Props>, near: boolean): S
 
 function sameScene<Props extends object>(a: Scene<Props>, b: Scene<Props>): boolean {
   return (
-    a.tide === b.tide &&
+    a.timeline === b.timeline &&
     a.inView.snapshot === b.inView.snapshot &&
     a.inView.tank === b.inView.tank &&
     // Worked out anew with each key, most of it comes out as it was.

@@ -25,11 +25,11 @@ import { TankSwitch } from './tank-switch';
 import { Wordmark } from './wordmark';
 
 /** Drawn after the answer: what it is worked out from is the half of the product. */
-const TIDE_LINE = lazy(() => import('../timeline/timeline').then((of) => of.Timeline));
+const TIMELINE = lazy(() => import('../timeline/timeline').then((of) => of.Timeline));
 const NONE = {};
 
 /** The tide line's place, until it is drawn. */
-function TidePlace() {
+function TimelinePlace() {
   return (
     <div
       className={`no-print border-b border-line bg-sheet ${useTimeline().folded ? 'h-9' : 'h-[8.55rem] lg:h-[6.55rem]'}`}
@@ -69,10 +69,10 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           </header>
           <PartBoundary what="The tide line">
             <LazyPart
-              what={TIDE_LINE}
+              what={TIMELINE}
               wanted={quiet}
               props={NONE}
-              before={<TidePlace />}
+              before={<TimelinePlace />}
               otherwise={(again) => <PartNotLoaded what="The tide line" again={again} />}
             />
           </PartBoundary>

@@ -31,7 +31,7 @@ export const USUAL_SPAN: TimeSpan = { fromDays: -35, toDays: 9 };
 const SHORTEST_DAYS = 3;
 const LONGEST_DAYS = 1200;
 
-const TideContext = createContext<TimelineView | undefined>(undefined);
+const TimelineContext = createContext<TimelineView | undefined>(undefined);
 
 interface Kept extends TimeSpan {
   readonly followed: ParameterId;
@@ -68,7 +68,7 @@ export function TimelineProvider({
     [key],
   );
 
-  const tide = useMemo(
+  const timeline = useMemo(
     (): TimelineView => ({
       stretch: kept,
       from: now + kept.fromDays * DAY_MS,
@@ -87,18 +87,24 @@ export function TimelineProvider({
     [kept, now, change, folded],
   );
 
-  return <TideContext value={tide}>{children}</TideContext>;
+  return <TimelineContext value={timeline}>{children}</TimelineContext>;
 }
 
 /** The tide line as it was: for a picture that follows it a moment later. */
-export function FrozenTimeline({ tide, children }: { readonly tide: TimelineView; readonly children: ReactNode }) {
-  return <TideContext value={tide}>{children}</TideContext>;
+export function FrozenTimeline({
+  timeline,
+  children,
+}: {
+  readonly timeline: TimelineView;
+  readonly children: ReactNode;
+}) {
+  return <TimelineContext value={timeline}>{children}</TimelineContext>;
 }
 
 export function useTimeline(): TimelineView {
-  const tide = useContext(TideContext);
-  if (!tide) throw new Error('outside the tide line');
-  return tide;
+  const timeline = useContext(TimelineContext);
+  if (!timeline) throw new Error('outside the tide line');
+  return timeline;
 }
 
 /** Zooms about now while now is in view, else about the middle. */
