@@ -1,5 +1,5 @@
 /**
- * The rooms of the hall, in the order of a keeper's day. Five, so that they fit a phone's bar; each holds the benches of one part of the job
+ * The rooms, in the order of a keeper's day. Five, so that they fit a phone's bar; each holds the benches of one part of the job
  * (`benches-of/`). `key` is the shortcut that opens it.
  */
 export const ROOMS = [

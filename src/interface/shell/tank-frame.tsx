@@ -12,7 +12,7 @@ import { Shell } from './shell';
 import { HeaderTools } from './header-tools';
 import { Wordmark } from './wordmark';
 
-/** Finds the tank an address names and puts the hall around its bench. */
+/** Finds the tank an address names and puts the shell around its bench. */
 export function TankFrame({ tankId, children }: { readonly tankId: string; readonly children: ReactNode }) {
   const snapshot = useSnapshotIfRead();
   const storageError = useStorageError();

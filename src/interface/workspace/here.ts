@@ -7,7 +7,7 @@ import type { BenchEntry, Part } from '@/registry/bench';
 import { useAsks, usePlace } from '../address/place';
 import { useNow, useTankIfAny } from './workspace';
 
-/** Where in the hall one is: the bench in the address, and the part of it that is open. */
+/** Where one is: the bench in the address, and the part of it that is open. */
 export interface Here {
   readonly bench: (BenchEntry & { readonly path: BenchPath }) | undefined;
   readonly part: Part | undefined;
