@@ -13,15 +13,15 @@ import { spend } from '@/testing/work';
 
 const KIND = `
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { within } from '../rows/fields';
-import { defineKind, OF_A_TANK, told } from './entry-kind';
+import { bounded } from '../rows/fields';
+import { defineKind, formatted, OF_A_TANK } from './entry-kind';
 
 /** Food given. A gram of dry food brings about 40 mg of nitrate and 5 of phosphate once it is eaten (made up for this test). */
 export const broth = defineKind({
   kind: 'broth',
   title: 'Broth',
   tankId: OF_A_TANK,
-  shape: { grams: within(AMOUNTS.weighedForVolume) },
+  shape: { grams: bounded(AMOUNTS.weighedForVolume) },
   jot: [
     {
       words: ['broth'],
@@ -29,7 +29,7 @@ export const broth = defineKind({
       make: ({ figures: { grams } }) => (grams === undefined ? undefined : { grams }),
     },
   ],
-  describe: ({ grams }, { settings: { units } }) => \`\${told('mass', grams, units)} of food\`,
+  describe: ({ grams }, { settings: { units } }) => \`\${formatted('mass', grams, units)} of food\`,
   figures: ({ grams }) => [['food', grams, 'g']],
   events: ({ at, grams }) => [{ kind: 'addition', at, amounts: { nitrate: 40 * grams, phosphate: 5 * grams } }],
 });
@@ -59,7 +59,7 @@ import { marksOf } from '@/interface/timeline/marks';
 import { knownEvents } from '@/derived/balance/known-events';
 import { lastObservation } from '@/derived/observations/observations';
 import { entriesCsv } from '@/record/csv';
-import { emptyBook, newTank } from '@/record/defaults';
+import { emptySnapshot, newTank } from '@/record/defaults';
 import { readFile, writeFile } from '@/record/file';
 import { readLine } from '@/jot/read-line';
 import { describeEntry } from '@/record/kinds/describe';
@@ -70,17 +70,17 @@ import type { Entry, Tank } from '@/record/schema';
 const tank: Tank = { ...newTank('t'), name: 'Bay', displayL: 100, targets: { oxygen: [6, 8] } };
 const { drafts, problems } = readLine('broth 3 g o2 6.8', { now: 1e12, zone: 'UTC', units: DEFAULT_UNITS, solutions: [] });
 const entries = drafts.map((draft, i) => ({ id: 'e' + i, tankId: 't', ...draft }) as Entry);
-const book = readFile(writeFile({ ...emptyBook('UTC'), tanks: [tank], entries }, new Date(0)));
+const snapshot = readFile(writeFile({ ...emptySnapshot('UTC'), tanks: [tank], entries }, new Date(0)));
 console.log(
   JSON.stringify({
     problems,
-    described: book.entries.map((entry) => describeEntry(entry, book)),
-    csv: entriesCsv(book).split(/\\r?\\n/).slice(1).map((line) => line.split(',').slice(2, 6).join(' ')),
-    marks: marksOf(book, 't', 0, 2e12).map(({ kind, text }) => [kind, text]),
+    described: snapshot.entries.map((entry) => describeEntry(entry, snapshot)),
+    csv: entriesCsv(snapshot).split(/\\r?\\n/).slice(1).map((line) => line.split(',').slice(2, 6).join(' ')),
+    marks: marksOf(snapshot, 't', 0, 2e12).map(({ kind, text }) => [kind, text]),
     forms: ALL_KINDS.flatMap(({ kind, title }) => (formOf(kind)?.offered ? [title] : [])),
     oxygenField: formOf('reading')?.figures(offered((id) => id === 'oxygen')).at(-1)?.label,
-    observed: lastObservation(book, 't', 'oxygen'),
-    events: knownEvents(book, tank),
+    observed: lastObservation(snapshot, 't', 'oxygen'),
+    events: knownEvents(snapshot, tank),
   }),
 );
 `;
