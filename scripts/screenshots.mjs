@@ -68,8 +68,7 @@ for (const [name, address, viewport, theme, before] of VIEWS) {
     .first()
     .waitFor({ state: 'hidden' });
   await before?.(page);
-  // Pictures are drawn once the answer stands.
-  await page.waitForTimeout(1500);
+  await drawn(page);
   await page.screenshot({ path: path.join(folder, `${name}.png`) });
   await context.close();
   console.log(`docs/screenshots/${name}.png`);
@@ -77,6 +76,17 @@ for (const [name, address, viewport, theme, before] of VIEWS) {
 await browser.close();
 server.kill();
 process.exit(0);
+
+/** Pictures are drawn once the answer stands, one after another: until nothing more has come for a while. */
+async function drawn(page) {
+  let [before, same] = [-1, 0];
+  while (same < 3) {
+    await page.waitForTimeout(700);
+    const now = await page.locator('svg *').count();
+    same = now === before ? same + 1 : 0;
+    before = now;
+  }
+}
 
 /** The record after a line was filed and another taken back. */
 async function changed(page) {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { attempt } from '@/testing/refusal-of';
+import { rawAttempt } from '@/testing/refusal-of';
 import { BASES } from './base-units';
 import { unitBySpelling, parseQuantity } from './parse-quantity';
 import { DEFAULT_UNITS } from './quantity';
@@ -80,7 +80,7 @@ describe('units by combination', () => {
 
   it('a gallon in a product is asked about as it is alone, and is the keeper’s own where that is said', () => {
     const dose = { field: 'top-off', kind: 'waterRate', low: 0, high: 1000, usual: [0.1, 50] } as const;
-    expect(attempt(() => parseQuantity('2 gal/day', dose, DEFAULT_UNITS)).refusal).toMatchObject({
+    expect(rawAttempt(() => parseQuantity('2 gal/day', dose, DEFAULT_UNITS)).refusal).toMatchObject({
       suggestion: '2 US gal/day',
     });
     const own = { ...DEFAULT_UNITS, volume: 'US gal' } as const;

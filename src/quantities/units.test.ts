@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { FIELDS, type FieldName } from './testing/expectations';
 import { Refusal } from '@/chemistry/refusal';
-import { attempt } from '@/testing/refusal-of';
+import { rawAttempt } from '@/testing/refusal-of';
 import { KINDS, unitsOf, type QuantityKind } from './kinds';
 import { MG_CACO3_PER_MEQ, MMOL_PER_L_PER_DKH, NO3_PER_N, PO4_PER_P } from '@/chemistry/conversion';
 import { acceptAmount, parseQuantity, unitBySpelling } from './parse-quantity';
@@ -10,7 +10,7 @@ import { DEFAULT_UNITS, preferredUnit, quantity, show, showOther, showText } fro
 
 const read = (id: FieldName, text: string) => parseQuantity(text, FIELDS[id], DEFAULT_UNITS).amount;
 const refusal = (id: FieldName, text: string) => {
-  const refused = attempt(() => read(id, text)).refusal;
+  const refused = rawAttempt(() => read(id, text)).refusal;
   if (!refused) throw new Error(`${text} was accepted`);
   return refused;
 };
@@ -123,7 +123,7 @@ describe('reading what a keeper types', () => {
     ['salinity', '53', {}, '53 mS/cm'],
   ] as const)('%s "%s" in a record of %o fits another unit, and is asked about', (id, text, own, suggestion) => {
     const units = { ...DEFAULT_UNITS, ...own };
-    const { refusal: asked } = attempt(() => parseQuantity(text, FIELDS[id], units));
+    const { refusal: asked } = rawAttempt(() => parseQuantity(text, FIELDS[id], units));
     expect(asked?.suggestion).toBe(suggestion);
     // Told with its unit, either is taken, each for what it says.
     const unit = preferredUnit(id, units);
@@ -141,7 +141,7 @@ describe('reading what a keeper types', () => {
   it('gallons are asked about, unless the keeper’s own are US gallons', () => {
     const volume = { field: 'water', kind: 'volume', low: 0, high: 1000, usual: [1, 500] } as const;
     const taken = (text: string, own: 'L' | 'US gal') =>
-      attempt(() => parseQuantity(text, volume, { ...DEFAULT_UNITS, volume: own }));
+      rawAttempt(() => parseQuantity(text, volume, { ...DEFAULT_UNITS, volume: own }));
     expect(taken('10 gal', 'L').refusal).toMatchObject({ suggestion: '10 US gal' });
     expect(taken('10 gal', 'US gal').outcome?.amount).toBeCloseTo(37.85411784, 9);
     expect(taken('10 imp gal', 'L').outcome?.amount).toBeCloseTo(45.4609, 9);
@@ -160,7 +160,7 @@ describe('reading what a keeper types', () => {
     const rate = { field: 'consumption', kind: 'alkalinityRate', low: 0, high: 5 } as const;
     expect(parseQuantity('0.5 dkh', rate, DEFAULT_UNITS).amount).toBeCloseTo(0.5 * MMOL_PER_L_PER_DKH, 9);
     const rock = { field: 'rock', kind: 'mass', low: 0, high: 1e7, usual: [1000, 1e6] } as const;
-    expect(attempt(() => parseQuantity('80', rock, DEFAULT_UNITS)).refusal).toMatchObject({
+    expect(rawAttempt(() => parseQuantity('80', rock, DEFAULT_UNITS)).refusal).toMatchObject({
       suggestion: '80 kg',
       hint: { code: 'usual in another unit', usualIn: ['kg', 'lb'] },
     });
@@ -190,7 +190,7 @@ describe('reading what a keeper types', () => {
   it('takes a plain number in the canonical unit, and says what a wrong one was', () => {
     const salinity = FIELDS.salinity;
     expect(acceptAmount(35, salinity, DEFAULT_UNITS)).toBe(35);
-    const { refusal: slip } = attempt(() => acceptAmount(1.026, salinity, DEFAULT_UNITS));
+    const { refusal: slip } = rawAttempt(() => acceptAmount(1.026, salinity, DEFAULT_UNITS));
     expect(slip).toMatchObject({ field: 'salinity', suggestion: '1.026 sg' });
     for (const value of [Number.NaN, Infinity, -1])
       expect(() => acceptAmount(value, salinity, DEFAULT_UNITS)).toThrow(Refusal);

@@ -1,7 +1,7 @@
 import { Refusal, type RefusalCause } from '@/chemistry/refusal';
 
 /** What a calculation of the core gives, or why it refuses, by its codes: the words are the calculators'. */
-export function attempt<Outcome>(calculation: () => Outcome): {
+export function rawAttempt<Outcome>(calculation: () => Outcome): {
   readonly outcome?: Outcome;
   readonly refusal?: RefusalCause;
 } {

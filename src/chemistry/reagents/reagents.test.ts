@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Refusal } from '../refusal';
-import { attempt } from '@/testing/refusal-of';
+import { rawAttempt } from '@/testing/refusal-of';
 import { MOLAR_MASS as M } from '../molar-mass';
 import { saltsOfClaim, strengthOfBottle, strengthOfClaim, type Claim } from './label-claim';
 import { matchStrength, usualSalts } from './recipe';
@@ -176,7 +176,7 @@ describe('a recipe that matches another solution', () => {
   it('says what is missing, what is too much, and how much weaker it would dissolve', () => {
     const target = solutionStrength([{ reagent: 'sodium-carbonate', gramsPerL: 150 }]);
     const refused = (salt: (typeof REAGENT_IDS)[number]) =>
-      attempt(() => matchStrength(target, [{ reagent: salt }])).refusal;
+      rawAttempt(() => matchStrength(target, [{ reagent: salt }])).refusal;
     expect(refused('calcium-chloride')?.hint).toEqual({
       code: 'too little of',
       name: 'alkalinity',

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { attempt } from '@/testing/refusal-of';
+import { rawAttempt } from '@/testing/refusal-of';
 import { heatNeededKWh } from './heat';
 
 it('the heat of new water is what warms water: 1.16 Wh a litre and degree, a little less for brine', () => {
@@ -8,5 +8,8 @@ it('the heat of new water is what warms water: 1.16 Wh a litre and degree, a lit
   // Ten degrees take ten times what one takes, and none none.
   expect(heatNeededKWh(100, 35, 10)).toBeCloseTo(10 * heatNeededKWh(100, 35, 1), 12);
   expect(heatNeededKWh(100, 35, 0)).toBe(0);
-  expect(attempt(() => heatNeededKWh(100, 35, 41)).refusal).toMatchObject({ field: 'rise of temperature', value: 41 });
+  expect(rawAttempt(() => heatNeededKWh(100, 35, 41)).refusal).toMatchObject({
+    field: 'rise of temperature',
+    value: 41,
+  });
 });
