@@ -7,14 +7,18 @@ import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, range, showText } from '@/quantities/quantity';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useLog } from '@/interface/forms/log-form';
 import { useKeptState } from '@/interface/storage/kept-draft';
 import { Button } from '@/interface/controls/button';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { SelectField } from '@/interface/controls/select-field';
 import { dayText } from '@/interface/time/when';
 import { Worked } from '@/interface/answer/worked';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { bottlesOf } from '@/derived/supplies/bottles';
 import { bottlesQuestion } from '@/derived/supplies/dosing-bottles';
 
@@ -117,27 +121,22 @@ function BottlePicture({ left, holds }: { readonly left: number | undefined; rea
 const LookAtABottle = inOwnScope(function LookAtABottle() {
   const { snapshot, tank } = useTank();
   const now = useNow();
-  const commit = useCommitOnce();
+  const form = 'bottle looked at';
+  const log = useLog(form);
   const all = bottlesOf(snapshot, tank, now);
   const [chosen, setChosen] = useState<string>();
-  const [volumeMl, setVolumeMl] = useKeptState<number | null>('bottle holds', null);
+  const { draft, set, field } = useDraft(form, { volumeMl: null as number | null });
+  const { volumeMl } = draft;
   const bottle = all.find(({ solutionId }) => solutionId === chosen) ?? all[0];
   if (!bottle) return null;
   const { solutionId, name } = bottle;
   const file = async () => {
     if (volumeMl === null) return;
     const entry = { id: nanoid(), tankId: tank.id, at: now, kind: 'bottle-level' as const, solutionId, volumeMl };
-    if (await commit({ label: `Looked at the bottle of ${name}`, put: { entries: [entry] } })) setVolumeMl(null);
+    if (await log([entry], `Looked at the bottle of ${name}`)) set({ volumeMl: null });
   };
   return (
-    <form
-      aria-label="Look at a bottle"
-      className="mt-5 flex flex-wrap items-start gap-x-5 gap-y-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!focusRefused(event.currentTarget)) void file();
-      }}
-    >
+    <Form label="Look at a bottle" onSend={file} className="mt-5 flex flex-wrap items-start gap-x-5 gap-y-3">
       <SelectField
         label="Bottle of"
         value={solutionId}
@@ -148,15 +147,14 @@ const LookAtABottle = inOwnScope(function LookAtABottle() {
         narrow
         label="Holds now"
         expected={TOP_OFF_AMOUNTS.bottle}
-        value={volumeMl}
-        onChange={setVolumeMl}
+        {...field('volumeMl')}
         placeholder="1.2 L"
         required
       />
       <Button type="submit" className="mt-6" disabled={volumeMl === null}>
         Log what stands in it
       </Button>
-    </form>
+    </Form>
   );
 });
 
@@ -173,9 +171,7 @@ const Remembered = inOwnScope(function Remembered({
   if (names.length === 0) return null;
   const say = (over: RememberedFigures) => {
     const all = { ...figures, ...over };
-    const known = Object.fromEntries(
-      Object.entries(all).filter(([, value]) => value !== undefined),
-    ) as RememberedFigures;
+    const known = given(all);
     setFigures(known);
     onSay(name, known);
   };

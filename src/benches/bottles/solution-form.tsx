@@ -1,18 +1,21 @@
 'use client';
 
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
 import { attempt } from '@/calculators/calculator/attempt';
-import { useKeptState, useRowForm } from '@/interface/storage/kept-draft';
-import { FormEnd } from '@/interface/controls/form-end';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useRowForm } from '@/interface/forms/row-form';
+import { FormEnd } from '@/interface/forms/form-end';
 import { ChoiceRow } from '@/interface/controls/choice-row';
-import { NameField } from '@/interface/controls/name-field';
+import { NameField } from '@/interface/forms/name-field';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { without } from '@/interface/parts/without';
 import { SelectField } from '@/interface/controls/select-field';
 import { whenText } from '@/interface/time/when';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import type { Solution } from '@/record/schema';
 import { madeAlike, remade, type HoldsFrom } from '@/record/solution-history';
@@ -39,23 +42,21 @@ export const SolutionForm = inOwnScope(function SolutionForm({
 }) {
   const { snapshot } = useTank();
   const now = useNow();
-  const commit = useCommitOnce();
-  const { form, id, opened, leave } = useRowForm('solution', solution, onDone);
-  const [name, setName] = useKeptState(`${form} name`, solution?.name ?? '');
-  const [telling, setTelling] = useKeptState<Telling>(`${form} telling`, solution?.claim ? 'label' : 'salts');
-  const [parts, setParts] = useKeptState<readonly DraftPart[]>(
-    `${form} parts`,
-    solution?.parts.length ? solution.parts.map((part) => ({ ...part, purity: part.purity ?? null })) : [EMPTY_PART],
-  );
-  const [draft, setDraft] = useKeptState(`${form} draft`, draftOf(solution?.claim));
-  const [bottleMl, setBottleMl] = useKeptState<number | null>(`${form} bottleMl`, solution?.bottleMl ?? null);
-  const [bottlePrice, setBottlePrice] = useKeptState<number | null>(
-    `${form} bottlePrice`,
-    solution?.bottlePrice ?? null,
-  );
+  const { form, id, leave, save } = useRowForm('solutions', solution, onDone);
+  const { draft, set, field } = useDraft(form, {
+    name: solution?.name ?? '',
+    telling: (solution?.claim ? 'label' : 'salts') as Telling,
+    parts: (solution?.parts.length
+      ? solution.parts.map((part) => ({ ...part, purity: part.purity ?? null }))
+      : [EMPTY_PART]) as readonly DraftPart[],
+    claim: draftOf(solution?.claim),
+    bottleMl: solution?.bottleMl ?? null,
+    bottlePrice: solution?.bottlePrice ?? null,
+  });
+  const { telling, parts } = draft;
   const [fault, setFault] = useState<string>();
   const weighed = wholeParts(parts);
-  const claim = wholeClaim(draft);
+  const claim = wholeClaim(draft.claim);
   const bottle = telling === 'label' ? claim && { parts: [], claim } : weighed && { parts: weighed };
 
   // What was dosed of it rests on its strength: a change of that says from when it holds.
@@ -63,14 +64,14 @@ export const SolutionForm = inOwnScope(function SolutionForm({
   const asks = dosed && bottle !== undefined && !madeAlike(solution, bottle);
   const [holdsFrom, setHoldsFrom] = useState<HoldsFrom>();
 
-  const save = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
+  const send = () => {
+    const { bottleMl, bottlePrice } = draft;
+    const name = draft.name.trim();
     const taken = snapshot.solutions.some(
-      (other) => other.id !== solution?.id && other.name.toLowerCase() === name.trim().toLowerCase(),
+      (other) => other.id !== solution?.id && other.name.toLowerCase() === name.toLowerCase(),
     );
     const problem =
-      name.trim() === ''
+      name === ''
         ? 'The solution needs a name to be jotted by.'
         : taken
           ? 'Another solution has that name.'
@@ -83,55 +84,42 @@ export const SolutionForm = inOwnScope(function SolutionForm({
               : attempt(() => strengthOfBottle(bottle)).refusal?.hint;
     setFault(problem);
     if (problem || !bottle) return;
-    const named = {
-      id,
-      name: name.trim(),
-      ...(bottleMl !== null && { bottleMl }),
-      ...(bottlePrice !== null && { bottlePrice }),
-    };
-    const row: Solution =
+    const named = { id, name, ...given({ bottleMl, bottlePrice }) };
+    return save(
       asks && holdsFrom
         ? remade({ ...bare(solution), ...named }, bottle, now, holdsFrom)
-        : { ...named, ...bottle, ...(solution?.earlier && { earlier: solution.earlier }) };
-    if (
-      await commit({
-        label: `Saved ${row.name}`,
-        put: { solutions: [row] },
-        ...(opened && { base: { solutions: [opened] } }),
-      })
-    )
-      leave();
+        : { ...named, ...bottle, ...given({ earlier: solution?.earlier }) },
+    );
   };
 
   return (
-    <form
-      onSubmit={(event) => void save(event)}
-      aria-label="A solution"
-      className="rounded-md border border-line bg-sheet p-4"
-    >
-      <NameField value={name} onChange={setName} placeholder="Carbonate part" />
+    <Form label="A solution" onSend={send} className="rounded-md border border-line bg-sheet p-4">
+      <NameField {...field('name')} placeholder="Carbonate part" />
       <div className="mt-3 -ml-2.5">
-        <ChoiceRow label="Described by" choices={TELLINGS} chosen={telling} onChoose={setTelling} />
+        <ChoiceRow
+          label="Described by"
+          choices={TELLINGS}
+          chosen={telling}
+          onChoose={(chosen) => set({ telling: chosen })}
+        />
       </div>
       {telling === 'label' ? (
-        <LabelClaim draft={draft} onChange={setDraft} />
+        <LabelClaim draft={draft.claim} onChange={(told) => set({ claim: told })} />
       ) : (
-        <SaltsWeighed parts={parts} onChange={setParts} />
+        <SaltsWeighed parts={parts} onChange={(weighedIn) => set({ parts: weighedIn })} />
       )}
       {bottle && <p className="mt-2 text-soft">Brings {strengthWords(bottle, snapshot.settings.units)}.</p>}
       <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
         <QuantityField
           label="Its bottle holds"
           expected={AMOUNTS.bottle}
-          value={bottleMl}
-          onChange={setBottleMl}
+          {...field('bottleMl')}
           hint="full; for refills and for what a stuck pump would give"
         />
         <QuantityField
           label="Filling it costs"
           expected={{ ...AMOUNTS.price, field: 'price of a filling' }}
-          value={bottlePrice}
-          onChange={setBottlePrice}
+          {...field('bottlePrice')}
         />
       </div>
       {asks && (
@@ -149,7 +137,7 @@ export const SolutionForm = inOwnScope(function SolutionForm({
         </div>
       )}
       <FormEnd fault={fault} save="Save the solution" onLeave={leave} />
-    </form>
+    </Form>
   );
 });
 

@@ -1,19 +1,22 @@
 'use client';
 
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { capitalised } from '@/calculators/calculator/words';
 import { READ_BY, type ReadBy } from '@/calculators/parameters/parameter';
 import { PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { differenceKindOf } from '@/calculators/parameters/rates';
-import { FormEnd } from '@/interface/controls/form-end';
-import { useKeptState, useRowForm } from '@/interface/storage/kept-draft';
-import { NameField } from '@/interface/controls/name-field';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { FormEnd } from '@/interface/forms/form-end';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useRowForm } from '@/interface/forms/row-form';
+import { NameField } from '@/interface/forms/name-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { SelectField } from '@/interface/controls/select-field';
 import { WhenField } from '@/interface/fields/when-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { corrected, reagentOpened } from '@/record/instrument-history';
 import type { Instrument } from '@/record/schema';
 
@@ -28,24 +31,23 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
   const { snapshot } = useTank();
   const { zone } = snapshot.settings;
   const now = useNow();
-  const commit = useCommitOnce();
-  const { form, id, opened, leave } = useRowForm('instrument', instrument, onDone);
-  const [name, setName] = useKeptState(`${form} name`, instrument?.name ?? '');
-  const [parameter, setParameter] = useKeptState<ParameterId>(
-    `${form} parameter`,
-    instrument?.parameter ?? 'alkalinity',
-  );
-  const [by, setBy] = useKeptState<ReadBy>(`${form} by`, instrument?.by ?? 'kit');
-  const [resolution, setResolution] = useKeptState<number | null>(`${form} resolution`, instrument?.resolution ?? null);
-  const [error, setError] = useKeptState<number | null>(`${form} error`, instrument?.error ?? null);
-  const [every, setEvery] = useKeptState<number | null>(`${form} every`, instrument?.calibrateEveryDays ?? null);
+  const { form, id, leave, save } = useRowForm('instruments', instrument, onDone);
   const reagent = instrument?.reagents?.at(-1);
-  const [lot, setLot] = useKeptState(`${form} lot`, reagent?.lot ?? '');
-  const [openedAt, setOpenedAt] = useKeptState<number | null>(`${form} reagent`, reagent?.openedAt ?? null);
-  const [expiresAt, setExpiresAt] = useKeptState<number | null>(`${form} expires`, reagent?.expiresAt ?? null);
-  const [correction, setCorrection] = useKeptState<number | null>(`${form} correction`, null);
-  // What else a laboratory reads by the same name: a row each.
-  const [also, setAlso] = useKeptState<readonly ParameterId[]>(`${form} also`, []);
+  const { draft, set, field } = useDraft(form, {
+    name: instrument?.name ?? '',
+    parameter: (instrument?.parameter ?? 'alkalinity') as ParameterId,
+    by: (instrument?.by ?? 'kit') as ReadBy,
+    resolution: instrument?.resolution ?? null,
+    error: instrument?.error ?? null,
+    calibrateEveryDays: instrument?.calibrateEveryDays ?? null,
+    lot: reagent?.lot ?? '',
+    openedAt: reagent?.openedAt ?? null,
+    expiresAt: reagent?.expiresAt ?? null,
+    correction: null as number | null,
+    // What else a laboratory reads by the same name: a row each.
+    also: [] as readonly ParameterId[],
+  });
+  const { parameter, by, also } = draft;
   const [fault, setFault] = useState<string>();
   const kind = differenceKindOf(parameter);
   const { low, high, readBy } = parameterOf(parameter);
@@ -56,65 +58,45 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
       (entry) => entry.kind === 'reading' && Object.values(entry.instruments ?? {}).includes(instrument.id),
     );
 
-  const save = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
+  const send = () => {
+    const { resolution, error, calibrateEveryDays, openedAt, expiresAt, correction } = draft;
+    const name = draft.name.trim();
+    const lot = draft.lot.trim();
     const taken = snapshot.instruments.some(
-      (other) =>
-        other.id !== id && other.parameter === parameter && other.name.toLowerCase() === name.trim().toLowerCase(),
+      (other) => other.id !== id && other.parameter === parameter && other.name.toLowerCase() === name.toLowerCase(),
     );
     const problem =
-      name.trim() === ''
+      name === ''
         ? 'The instrument needs a name to be jotted by.'
         : taken
           ? `Another instrument for ${parameterOf(parameter).name} has that name.`
           : openedAt !== null && expiresAt !== null && expiresAt <= openedAt
             ? 'The reagent’s date lies before it was opened.'
-            : openedAt === null && (expiresAt !== null || lot.trim() !== '')
+            : openedAt === null && (expiresAt !== null || lot !== '')
               ? 'Say when the reagent was opened: readings are told apart by it from then on.'
               : undefined;
     setFault(problem);
     if (problem) return;
     const plain: Instrument = {
       id,
-      name: name.trim(),
+      name,
       parameter,
       by,
-      ...(resolution !== null && { resolution }),
-      ...(error !== null && { error }),
-      ...(every !== null && { calibrateEveryDays: every }),
-      ...(instrument?.calibrations && { calibrations: instrument.calibrations }),
-      ...(instrument?.reagents && { reagents: instrument.reagents }),
+      ...given({ resolution, error, calibrateEveryDays }),
+      ...given({ calibrations: instrument?.calibrations, reagents: instrument?.reagents }),
     };
     const withReagent =
-      openedAt === null
-        ? plain
-        : reagentOpened(plain, {
-            openedAt,
-            ...(lot.trim() !== '' && { lot: lot.trim() }),
-            ...(expiresAt !== null && { expiresAt }),
-          });
+      openedAt === null ? plain : reagentOpened(plain, { openedAt, ...given({ lot: lot || null, expiresAt }) });
     const row = correction === null ? withReagent : corrected(withReagent, correction, now);
     const others = (by === 'laboratory' && !instrument ? also : [])
       .filter((each) => each !== parameter)
       .map((each): Instrument => ({ id: `${id}-${each}`, name: row.name, parameter: each, by }));
-    if (
-      await commit({
-        label: `Saved ${row.name}`,
-        put: { instruments: [row, ...others] },
-        ...(opened && { base: { instruments: [opened] } }),
-      })
-    )
-      leave();
+    return save(row, ...others);
   };
 
   return (
-    <form
-      onSubmit={(event) => void save(event)}
-      aria-label="An instrument"
-      className="rounded-md border border-line bg-sheet p-4"
-    >
-      <NameField value={name} onChange={setName} placeholder="Alkalinity kit" />
+    <Form label="An instrument" onSend={send} className="rounded-md border border-line bg-sheet p-4">
+      <NameField {...field('name')} placeholder="Alkalinity kit" />
       <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
         {isRead ? (
           <p className="max-w-56 text-sm text-soft">
@@ -126,7 +108,7 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
             width="w-44"
             value={parameter}
             options={PARAMETER_IDS.map((each) => [each, capitalised(parameterOf(each).name)] as const)}
-            onChange={setParameter}
+            onChange={(each) => set({ parameter: each })}
           />
         )}
         <SelectField
@@ -134,23 +116,21 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
           width="w-36"
           value={by}
           options={READ_BY.map((each) => [each, each] as const)}
-          onChange={setBy}
+          onChange={(each) => set({ by: each })}
         />
         <QuantityField
           key={`${parameter} step`}
           narrow
           label="Step of its scale"
           expected={{ field: 'step of the scale', kind, low: most / 1e6, high: most }}
-          value={resolution}
-          onChange={setResolution}
+          {...field('resolution')}
         />
         <QuantityField
           key={`${parameter} error`}
           narrow
           label="Error"
           expected={{ field: 'error', kind, low: most / 1e6, high: most }}
-          value={error}
-          onChange={setError}
+          {...field('error')}
           hint={
             readBy[by] === undefined
               ? 'one standard deviation'
@@ -161,20 +141,19 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
           narrow
           label="Calibrated every"
           expected={AMOUNTS.calibrateEvery}
-          value={every}
-          onChange={setEvery}
+          {...field('calibrateEveryDays')}
         />
       </div>
       <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
-        <WhenField label="Reagent opened" value={openedAt} onChange={setOpenedAt} zone={zone} />
-        <WhenField label="Good until" value={expiresAt} onChange={setExpiresAt} zone={zone} />
+        <WhenField label="Reagent opened" {...field('openedAt')} zone={zone} />
+        <WhenField label="Good until" {...field('expiresAt')} zone={zone} />
         <label className="block">
           <span className="block text-sm font-semibold">Lot</span>
           <input
             className="mt-1 min-h-11 w-32 rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
-            value={lot}
+            value={draft.lot}
             maxLength={60}
-            onChange={(event) => setLot(event.target.value)}
+            onChange={(event) => set({ lot: event.target.value })}
           />
         </label>
         <QuantityField
@@ -182,8 +161,7 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
           narrow
           label="Correction"
           expected={{ field: 'correction', kind, low: -most, high: most }}
-          value={correction}
-          onChange={setCorrection}
+          {...field('correction')}
           hint="added to what it reads, from now on"
         />
       </div>
@@ -202,7 +180,7 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
                   className="size-5 accent-glass"
                   checked={also.includes(each)}
                   onChange={({ target: { checked } }) =>
-                    setAlso(checked ? [...also, each] : also.filter((other) => other !== each))
+                    set({ also: checked ? [...also, each] : also.filter((other) => other !== each) })
                   }
                 />
                 {parameterOf(each).name}
@@ -212,6 +190,6 @@ export const InstrumentForm = inOwnScope(function InstrumentForm({
         </details>
       )}
       <FormEnd fault={fault} save="Save the instrument" onLeave={leave} />
-    </form>
+    </Form>
   );
 });

@@ -7,8 +7,12 @@ import { USUAL_KEPT_BACK } from '@/calculators/top-off/head-room';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/controls/button';
-import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useLog } from '@/interface/forms/log-form';
+import { useForgetDrafts } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { SelectField } from '@/interface/controls/select-field';
 import { without } from '@/interface/parts/without';
@@ -19,16 +23,8 @@ import type { Entry, Tank } from '@/record/schema';
 
 type Row = NonNullable<Tank['limewater']>;
 
-interface Draft {
-  readonly vessel: Row['vessel'];
-  readonly litres: number | null;
-  readonly temperatureC: number | null;
-  readonly pumpLPerH: number | null;
-  readonly byTopOff: boolean;
-  readonly weakened: number | null;
-  readonly keptBack: number | null;
-  readonly fromReservoir: boolean;
-}
+/** A share of what was typed in per cent. */
+const share = (percent: number | null) => (percent === null ? null : percent / 100);
 
 const VESSELS = [
   ['plain', 'a covered vessel'],
@@ -53,7 +49,7 @@ function SetUp() {
   const forget = useForgetDrafts(form);
   const row = tank.limewater;
   const solution = limewaterOf(snapshot, tank);
-  const [draft, setDraft] = useKeptState<Draft>(`${form} draft`, () => ({
+  const { draft, set, field } = useDraft(form, () => ({
     vessel: row?.vessel ?? 'plain',
     litres: row?.litres ?? null,
     temperatureC: row?.temperatureC ?? null,
@@ -63,7 +59,6 @@ function SetUp() {
     keptBack: row?.keptBack === undefined ? null : row.keptBack * 100,
     fromReservoir: solution ? (tank.topOff?.fromReservoir ?? []).includes(solution.id) : false,
   }));
-  const set = (change: Partial<Draft>) => setDraft((present) => ({ ...present, ...change }));
   const { litres } = draft;
   const save = () => {
     if (litres === null) return;
@@ -78,11 +73,9 @@ function SetUp() {
       solutionId,
       vessel: draft.vessel,
       litres,
-      ...(draft.temperatureC !== null && { temperatureC: draft.temperatureC }),
-      ...(draft.pumpLPerH !== null && { pumpLPerH: draft.pumpLPerH }),
+      ...given({ temperatureC: draft.temperatureC, pumpLPerH: draft.pumpLPerH }),
       ...(draft.byTopOff && { byTopOff: true }),
-      ...(draft.weakened !== null && { weakened: draft.weakened / 100 }),
-      ...(draft.keptBack !== null && { keptBack: draft.keptBack / 100 }),
+      ...given({ weakened: share(draft.weakened), keptBack: share(draft.keptBack) }),
     };
     void commit({
       label: `How the limewater of ${tank.name} is made`,
@@ -104,55 +97,43 @@ function SetUp() {
     </label>
   );
   return (
-    <form
-      aria-label="How it is made"
-      className="min-w-0"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!focusRefused(event.currentTarget)) save();
-      }}
-    >
+    <Form label="How it is made" onSend={save} className="min-w-0">
       <h2 className="mb-2 text-lg font-semibold">How it is made</h2>
       <div className="grid grid-cols-2 gap-x-6 gap-y-3">
-        <SelectField label="Made in" value={draft.vessel} options={VESSELS} onChange={(vessel) => set({ vessel })} />
+        <SelectField label="Made in" options={VESSELS} {...field('vessel')} />
         <QuantityField
           narrow
           label={draft.vessel === 'stirrer' ? 'The stirrer holds' : 'The vessel holds'}
           expected={AMOUNTS.limewaterVessel}
-          value={litres}
-          onChange={(value) => set({ litres: value })}
+          {...field('litres')}
           required
         />
         <QuantityField
           narrow
           label="Its temperature"
           expected={AMOUNTS.limewaterTemperature}
-          value={draft.temperatureC}
-          onChange={(value) => set({ temperatureC: value })}
+          {...field('temperatureC')}
           hint="the room’s where none is given"
         />
         <QuantityField
           narrow
           label="Its pump gives"
           expected={{ ...TOP_OFF_AMOUNTS.pump, field: 'limewater pump' }}
-          value={draft.pumpLPerH}
-          onChange={(value) => set({ pumpLPerH: value })}
+          {...field('pumpLPerH')}
           hint="as in 300 mL/h"
         />
         <QuantityField
           narrow
           label="Left to the top-off"
           expected={AMOUNTS.limewaterKeptBack}
-          value={draft.keptBack}
-          onChange={(value) => set({ keptBack: value })}
+          {...field('keptBack')}
           hint={`${USUAL_KEPT_BACK * 100} % of the least evaporation where none is given`}
         />
         <QuantityField
           narrow
           label="Strength lost to air"
           expected={AMOUNTS.limewaterWeakened}
-          value={draft.weakened}
-          onChange={(value) => set({ weakened: value })}
+          {...field('weakened')}
           hint={`assumed ${USUAL_WEAKENED[draft.vessel] * 100} %; a test overrules it`}
         />
       </div>
@@ -173,79 +154,64 @@ function SetUp() {
       <Button type="submit" look="main" className="mt-3" disabled={litres === null}>
         Save
       </Button>
-    </form>
+    </Form>
   );
 }
+
+const NOTHING: Readonly<Record<'grams' | 'litres' | 'alkalinity' | 'conductivity', number | null>> = {
+  grams: null,
+  litres: null,
+  alkalinity: null,
+  conductivity: null,
+};
 
 /** Grams put in, the vessel filled, and what a test of the clear water says. */
 function MadeOrTested() {
   const { snapshot, tank } = useTank();
   const { units } = snapshot.settings;
   const now = useNow();
-  const commit = useCommitOnce();
   const form = 'limewater-made';
-  const forget = useForgetDrafts(form);
-  const [grams, setGrams] = useKeptState<number | null>(`${form} grams`, null);
-  const [litres, setLitres] = useKeptState<number | null>(`${form} litres`, null);
-  const [alkalinity, setAlkalinity] = useKeptState<number | null>(`${form} alkalinity`, null);
-  const [conductivity, setConductivity] = useKeptState<number | null>(`${form} conductivity`, null);
-  const nothing = grams === null && litres === null && alkalinity === null && conductivity === null;
+  const logged = useLog(form);
+  const { draft, field } = useDraft(form, NOTHING);
+  const { grams } = draft;
+  const nothing = Object.values(draft).every((figure) => figure === null);
   const log = () => {
-    const entry: Entry = {
-      id: nanoid(),
-      tankId: tank.id,
-      at: now,
-      kind: 'limewater',
-      ...(grams !== null && { grams }),
-      ...(litres !== null && { litres }),
-      ...(alkalinity !== null && { alkalinity }),
-      ...(conductivity !== null && { conductivity }),
-    };
+    if (nothing) return;
+    const entry: Entry = { id: nanoid(), tankId: tank.id, at: now, kind: 'limewater', ...given(draft) };
     const label =
       grams === null ? 'Limewater tested' : `${showText(quantity('mass', grams), units)} of calcium hydroxide added`;
-    void commit({ label, put: { entries: [entry] } }).then((done) => done && forget());
+    return logged([entry], label);
   };
   return (
-    <form
-      aria-label="Made or tested"
-      className="min-w-0"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!focusRefused(event.currentTarget) && !nothing) log();
-      }}
-    >
+    <Form label="Made or tested" onSend={log} className="min-w-0">
       <h2 className="mb-2 text-lg font-semibold">Made or tested now</h2>
       <div className="grid grid-cols-2 gap-x-6 gap-y-3">
         <QuantityField
           narrow
           label="Calcium hydroxide added"
           expected={AMOUNTS.lime}
-          value={grams}
-          onChange={setGrams}
+          {...field('grams')}
           hint="what does not dissolve lies on the bottom"
         />
         <QuantityField
           narrow
           label="Vessel filled up to"
           expected={AMOUNTS.limewaterFilled}
-          value={litres}
-          onChange={setLitres}
+          {...field('litres')}
           hint="a stirrer refills itself: leave empty"
         />
         <QuantityField
           narrow
           label="Alkalinity of the clear water"
           expected={AMOUNTS.limewaterAlkalinity}
-          value={alkalinity}
-          onChange={setAlkalinity}
+          {...field('alkalinity')}
           hint="dilute 1 in 10 with RO/DI water, test, times ten"
         />
         <QuantityField
           narrow
           label="Its conductivity"
           expected={AMOUNTS.limewaterConductivity}
-          value={conductivity}
-          onChange={setConductivity}
+          {...field('conductivity')}
           hint="mS/cm at 25 °C"
         />
       </div>
@@ -255,6 +221,6 @@ function MadeOrTested() {
       <p className="mt-2 text-sm text-soft">
         In the line: “limewater 25 g in 10 l”, “limewater 115 dkh”, “limewater 8.2 ms/cm”.
       </p>
-    </form>
+    </Form>
   );
 }

@@ -9,6 +9,7 @@ import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/controls/button';
 import { monthFirst } from '@/interface/time/date-order';
 import { onSessionAsked } from '@/interface/shell/session-request';
+import { Fault } from '@/interface/forms/form';
 import { useKeptState } from '@/interface/storage/kept-draft';
 import { whenText } from '@/interface/time/when';
 import { WhenField } from '@/interface/fields/when-field';
@@ -180,11 +181,7 @@ export function SessionGrid() {
           );
         })}
       </div>
-      {fault && (
-        <p role="alert" className="mt-2 text-rust">
-          {fault}
-        </p>
-      )}
+      <Fault>{fault}</Fault>
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <Button type="submit" look="main" disabled={filled.length === 0}>
           Log {filled.length === 0 ? 'the session' : `${filled.length} ${filled.length === 1 ? 'test' : 'tests'}`}

@@ -8,6 +8,7 @@ import { boundSign } from '@/chemistry/observation';
 import { preferredUnit, quantity, showText } from '@/quantities/quantity';
 import { Button } from '@/interface/controls/button';
 import { monthFirst } from '@/interface/time/date-order';
+import { Fault } from '@/interface/forms/form';
 import { useKeptState } from '@/interface/storage/kept-draft';
 import { WhenField } from '@/interface/fields/when-field';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
@@ -189,11 +190,7 @@ export function SessionOfAll() {
           </tbody>
         </table>
       </div>
-      {fault && (
-        <p role="alert" className="mt-2 text-rust">
-          {fault}
-        </p>
-      )}
+      <Fault>{fault}</Fault>
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <Button type="submit" look="main" disabled={filled.length === 0}>
           Log {filled.length === 0 ? 'the round' : `${filled.length} ${filled.length === 1 ? 'test' : 'tests'}`}

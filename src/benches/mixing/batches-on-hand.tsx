@@ -1,24 +1,28 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { batchReadiness } from '@/calculators/mixing/batch-readiness';
 import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
 import { quantity, showText } from '@/quantities/quantity';
 import { capitalised } from '@/calculators/calculator/words';
-import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useLog } from '@/interface/forms/log-form';
 import { Answer } from '@/interface/answer/answer';
 import { Cautions } from '@/interface/answer/cautions';
 import { Button } from '@/interface/controls/button';
 import { dayText } from '@/interface/time/when';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { QuantityField } from '@/interface/fields/quantity-field';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { batchStates, momentAfter, saltOf, type BatchState } from '@/derived/saltwater/batches';
 import { aimFor } from '@/derived/observations/targets';
 import { lastObservation } from '@/derived/observations/observations';
+import type { EntryOf } from '@/record/schema';
 import { batchName } from '@/derived/saltwater/water-day';
 
 /** Every batch that stands in a vessel: how much is left, and whether it may be used. */
@@ -95,6 +99,14 @@ function OneBatch({ state, now }: { readonly state: BatchState; readonly now: nu
 
 const TESTS = ['alkalinity', 'calcium', 'magnesium'] as const;
 
+const NOTHING: Readonly<Record<'salinity' | 'temperatureC' | (typeof TESTS)[number], number | null>> = {
+  salinity: null,
+  temperatureC: null,
+  alkalinity: null,
+  calcium: null,
+  magnesium: null,
+};
+
 /** A reading of a batch: its salinity, and what else was tested. */
 const ReadIt = inOwnScope(function ReadIt({
   state,
@@ -106,73 +118,42 @@ const ReadIt = inOwnScope(function ReadIt({
   const { snapshot } = useTank();
   const { batch } = state;
   const now = useNow();
-  const commit = useCommitOnce();
   const form = `read ${batch.id}`;
-  const forget = useForgetDrafts(form);
-  const [salinity, setSalinity] = useKeptState<number | null>(`${form} salinity`, null);
-  const [warmth, setWarmth] = useKeptState<number | null>(`${form} warmth`, null);
-  const [tests, setTests] = useState<Partial<Record<(typeof TESTS)[number], number | null>>>({});
-  const file = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget) || salinity === null) return;
-    const given = Object.fromEntries(Object.entries(tests).filter(([, value]) => typeof value === 'number'));
-    const done = await commit({
-      label: `Logged a reading of ${batchName(snapshot, batch.id)}`,
-      put: {
-        entries: [
-          {
-            id: nanoid(),
-            tankId: batch.tankId,
-            at: momentAfter(state, now),
-            kind: 'batch-check',
-            batchId: batch.id,
-            salinity,
-            ...(warmth !== null && { temperatureC: warmth }),
-            ...given,
-          },
-        ],
-      },
-    });
-    if (!done) return;
-    forget();
-    onDone();
+  const log = useLog(form);
+  const { draft, field } = useDraft(form, NOTHING);
+  const send = async () => {
+    const { salinity, ...others } = draft;
+    if (salinity === null) return;
+    const entry: EntryOf<'batch-check'> = {
+      id: nanoid(),
+      tankId: batch.tankId,
+      at: momentAfter(state, now),
+      kind: 'batch-check',
+      batchId: batch.id,
+      salinity,
+      ...given(others),
+    };
+    if (await log([entry], `Logged a reading of ${batchName(snapshot, batch.id)}`)) onDone();
   };
   return (
-    <form
-      aria-label="Read the batch"
-      onSubmit={(event) => void file(event)}
-      className="mt-2 rounded-md border border-line bg-sheet px-4 py-3"
-    >
+    <Form label="Read the batch" onSend={send} className="mt-2 rounded-md border border-line bg-sheet px-4 py-3">
       <div className="grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(12rem,1fr))]">
-        <QuantityField
-          label="Salinity"
-          expected={AMOUNTS.measuredSalinity}
-          value={salinity}
-          onChange={setSalinity}
-          required
-        />
+        <QuantityField label="Salinity" expected={AMOUNTS.measuredSalinity} {...field('salinity')} required />
         <QuantityField
           label="Temperature"
           expected={{ field: 'temperature of the batch', kind: 'temperature', low: 0, high: 40, usual: [10, 30] }}
-          value={warmth}
-          onChange={setWarmth}
+          {...field('temperatureC')}
         />
         {TESTS.map((id) => (
-          <QuantityField
-            key={id}
-            label={capitalised(id)}
-            expected={readingExpectation(id)}
-            value={tests[id] ?? null}
-            onChange={(amount) => setTests((present) => ({ ...present, [id]: amount }))}
-          />
+          <QuantityField key={id} label={capitalised(id)} expected={readingExpectation(id)} {...field(id)} />
         ))}
       </div>
       <div className="mt-3 flex gap-2">
-        <Button type="submit" look="main" disabled={salinity === null}>
+        <Button type="submit" look="main" disabled={draft.salinity === null}>
           Log this reading
         </Button>
         <Button onClick={onDone}>Cancel</Button>
       </div>
-    </form>
+    </Form>
   );
 });

@@ -2,14 +2,17 @@
 
 import { halfWidth95 } from '@/numerics/normal-interval';
 import { markIsOff } from '@/chemistry/mixing/learn-salt';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { useKeptState, useRowForm } from '@/interface/storage/kept-draft';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useRowForm } from '@/interface/forms/row-form';
+import { useKeptState } from '@/interface/storage/kept-draft';
 import { Button } from '@/interface/controls/button';
-import { FormEnd } from '@/interface/controls/form-end';
-import { NameField } from '@/interface/controls/name-field';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { FormEnd } from '@/interface/forms/form-end';
+import { NameField } from '@/interface/forms/name-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { RecordRow } from '@/interface/controls/record-row';
 import { useCommit, useTank } from '@/interface/workspace/workspace';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
@@ -79,55 +82,32 @@ const VesselForm = inOwnScope(function VesselForm({
   readonly onDone: () => void;
 }) {
   const { snapshot } = useTank();
-  const commit = useCommit();
-  const { form, id, opened, leave } = useRowForm('vessel', vessel, onDone);
-  const [name, setName] = useKeptState(`${form} name`, vessel?.name ?? '');
-  const [litres, setLitres] = useKeptState<number | null>(`${form} litres`, vessel?.litres ?? null);
+  const { form, id, leave, save } = useRowForm('vessels', vessel, onDone);
+  const { draft, field } = useDraft(form, { name: vessel?.name ?? '', litres: vessel?.litres ?? null });
   const [fault, setFault] = useState<string>();
-  const save = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
-    const given = name.trim();
-    const twin = snapshot.vessels.some((other) => other.id !== vessel?.id && other.name === given);
+  const send = () => {
+    const name = draft.name.trim();
+    const twin = snapshot.vessels.some((other) => other.id !== vessel?.id && other.name === name);
     const problem =
-      given === ''
+      name === ''
         ? 'The vessel needs a name.'
         : twin
           ? 'Another vessel goes by that name.'
-          : litres === null
+          : draft.litres === null
             ? 'Say what it holds.'
             : undefined;
     setFault(problem);
-    if (problem || litres === null) return;
-    const row: WaterVessel = { id, name: given, litres };
-    if (
-      await commit({
-        label: `Saved ${row.name}`,
-        put: { vessels: [row] },
-        ...(opened && { base: { vessels: [opened] } }),
-      })
-    )
-      leave();
+    return problem || draft.litres === null ? undefined : save({ id, name, litres: draft.litres });
   };
   return (
-    <form
-      aria-label="A vessel"
-      onSubmit={(event) => void save(event)}
-      className="mt-2 rounded-md border border-line bg-sheet p-4"
-    >
+    <Form label="A vessel" onSend={send} className="mt-2 rounded-md border border-line bg-sheet p-4">
       <div className="flex flex-wrap gap-4">
         <div>
-          <NameField value={name} onChange={setName} />
+          <NameField {...field('name')} />
         </div>
-        <QuantityField
-          label="Holds, when full"
-          expected={AMOUNTS.vessel}
-          value={litres}
-          onChange={setLitres}
-          required
-        />
+        <QuantityField label="Holds, when full" expected={AMOUNTS.vessel} {...field('litres')} required />
       </div>
       <FormEnd fault={fault} save="Save the vessel" onLeave={leave} />
-    </form>
+    </Form>
   );
 });

@@ -1,15 +1,16 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { type FormEvent } from 'react';
 import { ADDED_KINDS, type AddedKind } from '@/calculators/cycle/cycle-input';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
-import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useLog } from '@/interface/forms/log-form';
 import { Button } from '@/interface/controls/button';
 import { describeEntry } from '@/record/kinds/describe';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { SelectField } from '@/interface/controls/select-field';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { whenText } from '@/interface/time/when';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { putIn } from '@/derived/cycle/cycle';
@@ -19,14 +20,11 @@ import type { EntryOf } from '@/record/schema';
 export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usual: AddedKind }) {
   const { snapshot, tank } = useTank();
   const now = useNow();
-  const commit = useCommitOnce();
   const form = 'put-in';
-  const forget = useForgetDrafts(form);
-  const [what, setWhat] = useKeptState<AddedKind>(`${form} what`, usual);
-  const [count, setCount] = useKeptState<number | null>(`${form} count`, 1);
-  const file = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
+  const log = useLog(form);
+  const { draft, field } = useDraft(form, { what: usual, count: 1 as number | null });
+  const { what, count } = draft;
+  const send = () => {
     const entry: EntryOf<'put-in'> = {
       id: nanoid(),
       tankId: tank.id,
@@ -35,7 +33,7 @@ export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usu
       what,
       count: count ?? 1,
     };
-    if (await commit({ label: `Logged ${describeEntry(entry, snapshot)} added`, put: { entries: [entry] } })) forget();
+    return log([entry], `Logged ${describeEntry(entry, snapshot)} added`);
   };
   const there = putIn(snapshot, tank).filter(({ at }) => at <= now);
   return (
@@ -53,22 +51,17 @@ export const PutInForm = inOwnScope(function PutInForm({ usual }: { readonly usu
           ))}
         </ul>
       )}
-      <form
-        onSubmit={(event) => void file(event)}
-        className="no-print mt-2 flex flex-wrap items-end gap-x-4 gap-y-2"
-        aria-label="Log what goes in"
-      >
+      <Form label="Log what goes in" onSend={send} className="no-print mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
         <SelectField
           label="Goes in today"
-          value={what}
           options={ADDED_KINDS.map((each) => [each, each] as const)}
-          onChange={setWhat}
+          {...field('what')}
         />
         {(what === 'fish' || what === 'soft coral' || what === 'stony coral') && (
-          <QuantityField narrow label="How many" expected={AMOUNTS.addedCount} value={count} onChange={setCount} />
+          <QuantityField narrow label="How many" expected={AMOUNTS.addedCount} {...field('count')} />
         )}
         <Button type="submit">Log it as added</Button>
-      </form>
+      </Form>
     </section>
   );
 });

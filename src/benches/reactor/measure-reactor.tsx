@@ -4,22 +4,17 @@ import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Expectation } from '@/quantities/parse-quantity';
 import { Button } from '@/interface/controls/button';
-import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useLog } from '@/interface/forms/log-form';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import type { Entry } from '@/record/schema';
 
-interface Draft {
-  readonly effluentAlkalinity: number | null;
-  readonly chamberPh: number | null;
-  readonly mlPerMin: number | null;
-  readonly bubblesPerMin: number | null;
-  readonly mediaG: number | null;
-  readonly cylinderG: number | null;
-}
-
-const NOTHING: Draft = {
+type Key = keyof typeof NOTHING;
+const NOTHING = {
   effluentAlkalinity: null,
   chamberPh: null,
   mlPerMin: null,
@@ -28,7 +23,7 @@ const NOTHING: Draft = {
   cylinderG: null,
 };
 
-const FIELDS: readonly (readonly [keyof Draft, string, Expectation, string?])[] = [
+const FIELDS: readonly (readonly [Key, string, Expectation, string?])[] = [
   ['effluentAlkalinity', 'Effluent, tested', AMOUNTS.effluent],
   ['chamberPh', 'Chamber pH, read', AMOUNTS.chamberPh],
   ['mlPerMin', 'Flow, measured', AMOUNTS.reactorFlow, 'into a cylinder'],
@@ -41,60 +36,31 @@ const FIELDS: readonly (readonly [keyof Draft, string, Expectation, string?])[] 
 export const MeasureReactor = inOwnScope(function MeasureReactor() {
   const { tank } = useTank();
   const now = useNow();
-  const commit = useCommitOnce();
   const form = 'measure-reactor';
-  const forget = useForgetDrafts(form);
-  const [draft, setDraft] = useKeptState<Draft>(`${form} draft`, NOTHING);
-  const { effluentAlkalinity, chamberPh, mlPerMin, bubblesPerMin, mediaG, cylinderG } = draft;
-  const tested = [effluentAlkalinity, chamberPh, mlPerMin, bubblesPerMin].some((figure) => figure !== null);
-  const nothing = !tested && mediaG === null && cylinderG === null;
-  const uncalibrated = bubblesPerMin !== null && tank.reactor?.bubbles === undefined;
+  const logged = useLog(form);
+  const { draft, field } = useDraft<Record<Key, number | null>>(form, NOTHING);
+  const { mediaG, cylinderG, ...read } = draft;
+  const tested = Object.values(read).some((figure) => figure !== null);
+  const uncalibrated = draft.bubblesPerMin !== null && tank.reactor?.bubbles === undefined;
+  const common = () => ({ id: nanoid(), tankId: tank.id, at: now });
+  const filled = (store: 'media' | 'CO2', grams: number | null): readonly Entry[] =>
+    grams === null ? [] : [{ ...common(), kind: 'reactor-filled', store, grams }];
+  const entries = (): readonly Entry[] => [
+    ...(tested ? [{ ...common(), kind: 'effluent-test' as const, ...given(read) }] : []),
+    ...filled('media', mediaG),
+    ...filled('CO2', cylinderG),
+  ];
   const log = () => {
-    const common = { tankId: tank.id, at: now };
-    const entries: Entry[] = [
-      ...(tested
-        ? [
-            {
-              id: nanoid(),
-              ...common,
-              kind: 'effluent-test' as const,
-              ...(effluentAlkalinity !== null && { effluentAlkalinity }),
-              ...(chamberPh !== null && { chamberPh }),
-              ...(mlPerMin !== null && { mlPerMin }),
-              ...(bubblesPerMin !== null && { bubblesPerMin }),
-            },
-          ]
-        : []),
-      ...(mediaG === null
-        ? []
-        : [{ id: nanoid(), ...common, kind: 'reactor-filled' as const, store: 'media' as const, grams: mediaG }]),
-      ...(cylinderG === null
-        ? []
-        : [{ id: nanoid(), ...common, kind: 'reactor-filled' as const, store: 'CO2' as const, grams: cylinderG }]),
-    ];
-    void commit({ label: 'The reactor measured', put: { entries } }).then((done) => done && forget());
+    const [first, ...others] = entries();
+    return first && logged([first, ...others], 'The reactor measured');
   };
+  const nothing = !tested && mediaG === null && cylinderG === null;
   return (
-    <form
-      aria-label="Measured now"
-      className="mt-8 max-w-4xl"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!focusRefused(event.currentTarget) && !nothing) log();
-      }}
-    >
+    <Form label="Measured now" onSend={log} className="mt-8 max-w-4xl">
       <h2 className="mb-2 text-lg font-semibold">Measured now</h2>
       <div className="grid grid-cols-2 gap-x-6 gap-y-3 sm:grid-cols-3 lg:grid-cols-6">
         {FIELDS.map(([key, label, expected, hint]) => (
-          <QuantityField
-            key={key}
-            narrow
-            label={label}
-            expected={expected}
-            value={draft[key]}
-            onChange={(value) => setDraft((present) => ({ ...present, [key]: value }))}
-            {...(hint && { hint })}
-          />
+          <QuantityField key={key} narrow label={label} expected={expected} hint={hint} {...field(key)} />
         ))}
       </div>
       {uncalibrated && (
@@ -109,6 +75,6 @@ export const MeasureReactor = inOwnScope(function MeasureReactor() {
       <p className="mt-2 text-sm text-soft">
         In the line: “effluent 28 dkh ph 6.55 12 ml/min 30 bubbles”, “chamber 6.5”, “media 4 kg”, “cylinder 2 kg”.
       </p>
-    </form>
+    </Form>
   );
 });

@@ -3,28 +3,21 @@
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import type { Expectation } from '@/quantities/parse-quantity';
 import { Button } from '@/interface/controls/button';
-import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useForgetDrafts } from '@/interface/storage/kept-draft';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { useCommitOnce, useTank } from '@/interface/workspace/workspace';
 import type { Tank } from '@/record/schema';
 
 type Row = NonNullable<Tank['reactor']>;
 
-interface Draft {
-  readonly chamberL: number | null;
-  readonly mediaG: number | null;
-  readonly cylinderG: number | null;
-  readonly counted: number | null;
-  readonly ml: number | null;
-  readonly leastMlPerMin: number | null;
-  readonly mostMlPerMin: number | null;
-  readonly pressureKPa: number | null;
-  readonly magnesiumPercent: number | null;
-  readonly strontiumPercent: number | null;
-}
+/** What is typed: the row, with its bubble's two figures beside it. */
+type Key = Exclude<keyof Row, 'bubbles' | 'effluentAlkalinity' | 'chamberPh'> | 'counted' | 'ml';
 
-const FIELDS: readonly (readonly [keyof Draft, string, Expectation, string?])[] = [
+const FIELDS: readonly (readonly [Key, string, Expectation, string?])[] = [
   ['chamberL', 'Chamber', AMOUNTS.chamber],
   ['mediaG', 'A full charge of media', AMOUNTS.media],
   ['cylinderG', 'CO₂ in a full cylinder', AMOUNTS.cylinder],
@@ -44,26 +37,19 @@ export const ReactorBuilt = inOwnScope(function ReactorBuilt() {
   const form = 'reactor-built';
   const forget = useForgetDrafts(form);
   const row = tank.reactor ?? {};
-  const [draft, setDraft] = useKeptState<Draft>(`${form} draft`, () => ({
-    chamberL: row.chamberL ?? null,
-    mediaG: row.mediaG ?? null,
-    cylinderG: row.cylinderG ?? null,
-    counted: row.bubbles?.counted ?? null,
-    ml: row.bubbles?.ml ?? null,
-    leastMlPerMin: row.leastMlPerMin ?? null,
-    mostMlPerMin: row.mostMlPerMin ?? null,
-    pressureKPa: row.pressureKPa ?? null,
-    magnesiumPercent: row.magnesiumPercent ?? null,
-    strontiumPercent: row.strontiumPercent ?? null,
-  }));
+  const { draft, field } = useDraft<Record<Key, number | null>>(form, () => {
+    const there: Partial<Record<Key, unknown>> = { ...row, ...row.bubbles };
+    return Object.fromEntries(
+      FIELDS.map(([key]) => [key, typeof there[key] === 'number' ? there[key] : null]),
+    ) as Record<Key, number | null>;
+  });
   const half = (draft.counted === null) !== (draft.ml === null);
   const save = () => {
+    if (half) return;
     const { counted, ml, ...plain } = draft;
-    const there = Object.fromEntries(Object.entries(plain).filter(([, value]) => value !== null)) as Partial<Row>;
     const reactor: Row = {
-      ...(row.effluentAlkalinity !== undefined && { effluentAlkalinity: row.effluentAlkalinity }),
-      ...(row.chamberPh !== undefined && { chamberPh: row.chamberPh }),
-      ...there,
+      ...given({ effluentAlkalinity: row.effluentAlkalinity, chamberPh: row.chamberPh }),
+      ...given(plain),
       ...(counted !== null && ml !== null && { bubbles: { counted: Math.round(counted), ml } }),
     };
     void commit({ label: `How the reactor of ${tank.name} is built`, put: { tanks: [{ ...tank, reactor }] } }).then(
@@ -71,26 +57,11 @@ export const ReactorBuilt = inOwnScope(function ReactorBuilt() {
     );
   };
   return (
-    <form
-      aria-label="How the reactor is built"
-      className="mt-8 max-w-4xl"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!focusRefused(event.currentTarget) && !half) save();
-      }}
-    >
+    <Form label="How the reactor is built" onSend={save} className="mt-8 max-w-4xl">
       <h2 className="mb-2 text-lg font-semibold">How it is built</h2>
       <div className="grid grid-cols-2 gap-x-6 gap-y-3 sm:grid-cols-3 lg:grid-cols-4">
         {FIELDS.map(([key, label, expected, hint]) => (
-          <QuantityField
-            key={key}
-            narrow
-            label={label}
-            expected={expected}
-            value={draft[key]}
-            onChange={(value) => setDraft((present) => ({ ...present, [key]: value }))}
-            {...(hint && { hint })}
-          />
+          <QuantityField key={key} narrow label={label} expected={expected} hint={hint} {...field(key)} />
         ))}
       </div>
       {half && (
@@ -101,6 +72,6 @@ export const ReactorBuilt = inOwnScope(function ReactorBuilt() {
       <Button type="submit" className="mt-3" disabled={half}>
         Save
       </Button>
-    </form>
+    </Form>
   );
 });

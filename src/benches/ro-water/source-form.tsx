@@ -1,18 +1,19 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { capitalised } from '@/calculators/calculator/words';
-import { useKeptState, useRowForm } from '@/interface/storage/kept-draft';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useRowForm } from '@/interface/forms/row-form';
 import { Button } from '@/interface/controls/button';
-import { FormEnd } from '@/interface/controls/form-end';
+import { FormEnd } from '@/interface/forms/form-end';
 import { STAGE_WORDS } from '@/record/schema';
-import { NameField } from '@/interface/controls/name-field';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { NameField } from '@/interface/forms/name-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { SelectField } from '@/interface/controls/select-field';
 import { without } from '@/interface/parts/without';
-import { useCommitOnce } from '@/interface/workspace/workspace';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { USUAL_RATED_KPA } from '@/derived/source-water/source-line';
 import { STAGE_KINDS, type Source, type StageKind } from '@/record/schema';
@@ -37,107 +38,83 @@ export const SourceForm = inOwnScope(function SourceForm({
   readonly source?: Source;
   readonly onDone: () => void;
 }) {
-  const commit = useCommitOnce();
-  const { form, id, opened, leave } = useRowForm('source', source, onDone);
-  const [name, setName] = useKeptState(`${form} name`, source?.name ?? 'The RO/DI unit');
-  const [rated, setRated] = useKeptState<number | null>(`${form} rated`, source?.ratedLPerDay ?? null);
-  const [ratedKPa, setRatedKPa] = useKeptState<number | null>(`${form} ratedKPa`, source?.ratedKPa ?? USUAL_RATED_KPA);
-  const [pressure, setPressure] = useKeptState<number | null>(
-    `${form} pressure`,
-    source?.pressureKPa ?? USUAL_RATED_KPA,
-  );
-  const [warmth, setWarmth] = useKeptState<number | null>(`${form} warmth`, source?.temperatureC ?? 15);
-  const [waste, setWaste] = useKeptState<number | null>(`${form} waste`, source?.wasteRatio ?? 4);
-  const [flush, setFlush] = useKeptState<number | null>(`${form} flush`, source?.flushMinutes ?? 5);
-  const [stages, setStages] = useKeptState<readonly Stage[]>(
-    `${form} stages`,
-    () => source?.stages ?? FOUR.map(stageOf),
-  );
+  const { form, id, leave, save } = useRowForm('sources', source, onDone);
+  const { draft, set, field } = useDraft(form, () => ({
+    name: source?.name ?? 'The RO/DI unit',
+    ratedLPerDay: source?.ratedLPerDay ?? null,
+    ratedKPa: (source?.ratedKPa ?? USUAL_RATED_KPA) as number | null,
+    pressureKPa: (source?.pressureKPa ?? USUAL_RATED_KPA) as number | null,
+    temperatureC: (source?.temperatureC ?? 15) as number | null,
+    wasteRatio: (source?.wasteRatio ?? 4) as number | null,
+    flushMinutes: (source?.flushMinutes ?? 5) as number | null,
+    stages: (source?.stages ?? FOUR.map(stageOf)) as readonly Stage[],
+  }));
+  const { stages, flushMinutes } = draft;
+  const setStages = (next: readonly Stage[]) => set({ stages: next });
   const [fault, setFault] = useState<string>();
   const change = (at: number, stage: Stage) => setStages(stages.map((each, i) => (i === at ? stage : each)));
-  const save = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
-    const whole = rated !== null && ratedKPa !== null && pressure !== null && warmth !== null;
+  const send = () => {
+    const { ratedLPerDay, ratedKPa, pressureKPa, temperatureC, wasteRatio } = draft;
+    const name = draft.name.trim();
+    const whole = ratedLPerDay !== null && ratedKPa !== null && pressureKPa !== null && temperatureC !== null;
     setFault(
-      name.trim() === ''
-        ? 'The line needs a name.'
-        : whole
-          ? undefined
-          : 'Say what the membrane is rated at; see its label.',
+      name === '' ? 'The line needs a name.' : whole ? undefined : 'Say what the membrane is rated at; see its label.',
     );
-    if (!whole || name.trim() === '') return;
-    const row: Source = {
+    if (!whole || name === '') return;
+    return save({
       id,
-      name: name.trim(),
-      ratedLPerDay: rated,
+      name,
+      ratedLPerDay,
       ratedKPa,
-      pressureKPa: pressure,
-      temperatureC: warmth,
-      wasteRatio: waste ?? 0,
-      flushMinutes: flush ?? 0,
+      pressureKPa,
+      temperatureC,
+      wasteRatio: wasteRatio ?? 0,
+      flushMinutes: flushMinutes ?? 0,
       stages: [...stages],
-    };
-    if (
-      await commit({
-        label: `Saved ${row.name}`,
-        put: { sources: [row] },
-        ...(opened && { base: { sources: [opened] } }),
-      })
-    )
-      leave();
+    });
   };
   return (
-    <form
-      aria-label="The RO/DI unit"
-      onSubmit={(event) => void save(event)}
-      className="mt-4 max-w-4xl rounded-md border border-line bg-sheet p-4"
-    >
-      <NameField value={name} onChange={setName} />
+    <Form label="The RO/DI unit" onSend={send} className="mt-4 max-w-4xl rounded-md border border-line bg-sheet p-4">
+      <NameField {...field('name')} />
       <div className="mt-3 grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
         <QuantityField
           label="The membrane’s rating"
           expected={{ ...AMOUNTS.waterMade, field: 'rating of the membrane' }}
-          value={rated}
-          onChange={setRated}
+          {...field('ratedLPerDay')}
           required
           hint="litres or gallons a day, on its label: “75 gal/day”"
         />
         <QuantityField
           label="Rated at"
           expected={{ ...AMOUNTS.feedPressure, field: 'pressure of the rating' }}
-          value={ratedKPa}
-          onChange={setRatedKPa}
+          {...field('ratedKPa')}
           required
           hint="mostly 50 psi, on its label"
         />
         <QuantityField
           label="Supply pressure"
           expected={AMOUNTS.feedPressure}
-          value={pressure}
-          onChange={setPressure}
+          {...field('pressureKPa')}
           required
           hint="“50 psi”, “3.4 bar”; behind a booster pump, what it gives"
         />
         <QuantityField
           label="Supply temperature"
           expected={AMOUNTS.supplyTemperature}
-          value={warmth}
-          onChange={setWarmth}
+          {...field('temperatureC')}
           required
         />
         <QuantityField
           label="Waste for each litre made"
           expected={AMOUNTS.wasteRatio}
-          value={waste}
-          onChange={setWaste}
+          {...field('wasteRatio')}
           hint="3 to 4 litres when a line is new"
         />
         <QuantityField
           label="Flush before it is used"
           expected={FLUSH}
-          value={flush === null ? null : flush / 1440}
-          onChange={(days) => setFlush(days === null ? null : Math.round(days * 1440))}
+          value={flushMinutes === null ? null : flushMinutes / 1440}
+          onChange={(days) => set({ flushMinutes: days === null ? null : Math.round(days * 1440) })}
           hint="“5 min”; 10 to 20 for a new filter"
         />
       </div>
@@ -211,7 +188,7 @@ export const SourceForm = inOwnScope(function SourceForm({
         )}
       </fieldset>
       <FormEnd fault={fault} save="Save the unit" leave="Cancel" onLeave={source ? leave : undefined} />
-    </form>
+    </Form>
   );
 });
 

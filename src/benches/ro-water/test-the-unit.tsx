@@ -2,78 +2,62 @@
 
 import { takenFromWithHint } from '@/calculators/calculator/refusal-text';
 import { nanoid } from 'nanoid';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { attempt } from '@/calculators/calculator/attempt';
 import { disinfectant } from '@/calculators/source-water/disinfectant';
 import { purifier } from '@/calculators/source-water/purifier';
-import { useForgetDrafts, useKeptState, useStillSent } from '@/interface/storage/kept-draft';
-import { FormEnd } from '@/interface/controls/form-end';
-import { describeEntry } from '@/record/kinds/describe';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useLog } from '@/interface/forms/log-form';
+import { useStillSent } from '@/interface/storage/kept-draft';
+import { FormEnd } from '@/interface/forms/form-end';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { SOURCE_FIGURES } from '@/record/kinds/source-test';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useNow } from '@/interface/workspace/workspace';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
-import type { EntryOf, Source } from '@/record/schema';
+import type { Source } from '@/record/schema';
 
 type Given = Partial<Record<Figure, number>>;
 type Figure = (typeof SOURCE_FIGURES)[number][0];
 
+const NOTHING = Object.fromEntries(SOURCE_FIGURES.map(([key]) => [key, null])) as Record<Figure, number | null>;
+
 /** A reading of the line: as many of its figures as were taken. */
 export const TestTheUnit = inOwnScope(function TestTheUnit({ source }: { readonly source: Source }) {
-  const { snapshot } = useTank();
   const now = useNow();
-  const commit = useCommitOnce();
   const form = 'test-the-unit';
-  const forget = useForgetDrafts(form);
-  const [figures, setFigures] = useKeptState<Partial<Record<Figure, number | null>>>(`${form} figures`, {});
+  const log = useLog(form);
+  const { draft, set, field } = useDraft(form, NOTHING);
   const [round, setRound] = useState(0);
   const [fault, setFault] = useState<string>();
-  const stillSent = useStillSent(figures);
-  const file = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
-    const given = Object.fromEntries(Object.entries(figures).filter(([, value]) => typeof value === 'number')) as Given;
-    const problem = faultOf(given);
+  const stillSent = useStillSent(draft);
+  const send = async () => {
+    const figures = given(draft);
+    const problem = faultOf(figures);
     setFault(problem);
     if (problem) return;
-    const entry: EntryOf<'source-test'> = {
-      id: nanoid(),
-      tankId: null,
-      at: now,
-      kind: 'source-test',
-      sourceId: source.id,
-      ...given,
-    };
-    if (
-      (await commit({ label: `Logged ${describeEntry(entry, snapshot)}`, put: { entries: [entry] } })) &&
-      stillSent(figures)
-    ) {
-      setFigures({});
-      forget();
+    const common = { id: nanoid(), tankId: null, at: now };
+    if ((await log([{ ...common, kind: 'source-test', sourceId: source.id, ...figures }])) && stillSent(draft)) {
+      set(NOTHING);
       setRound(round + 1);
     }
   };
   return (
-    <form
-      aria-label="Test the unit"
-      onSubmit={(event) => void file(event)}
+    <Form
+      label="Test the unit"
+      onSend={send}
       className="mt-8 max-w-4xl rounded-md border border-line bg-sheet px-4 py-3"
     >
       <h2 className="font-semibold">Test the unit today</h2>
       <p className="text-sm text-soft">As many as you took; the rest stay as they were last read.</p>
       <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-[repeat(auto-fill,minmax(12rem,1fr))]">
         {SOURCE_FIGURES.map(([key, label, expected]) => (
-          <QuantityField
-            key={`${round}-${key}`}
-            label={label}
-            expected={expected}
-            value={figures[key] ?? null}
-            onChange={(amount) => setFigures((present) => ({ ...present, [key]: amount }))}
-          />
+          <QuantityField key={`${round}-${key}`} label={label} expected={expected} {...field(key)} />
         ))}
       </div>
       <FormEnd fault={fault} save="Log this reading" />
-    </form>
+    </Form>
   );
 });
 

@@ -4,28 +4,38 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/quantities/quantity';
-import { useKeptState } from '@/interface/storage/kept-draft';
+import { given } from '@/calculators/calculator/given';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useLog } from '@/interface/forms/log-form';
+import type { Entry } from '@/record/schema';
 import { Button } from '@/interface/controls/button';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { SelectField } from '@/interface/controls/select-field';
 import { whenText } from '@/interface/time/when';
-import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useNow, useTank } from '@/interface/workspace/workspace';
 import { pumpDelivery } from '@/derived/supplies/pump-delivery';
 import { dosesRunning } from '@/derived/balance/what-goes-in';
+
+const NOTHING: Readonly<Record<'gaveMl' | 'ranDays' | 'setMl', number | null>> = {
+  gaveMl: null,
+  ranDays: null,
+  setMl: null,
+};
 
 /** What each pump gives, as it was measured: so many millilitres in so many seconds. */
 export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
   const { snapshot, tank } = useTank();
   const now = useNow();
-  const commit = useCommitOnce();
+  const form = 'pump measured';
+  const log = useLog(form);
   const dosed = dosesRunning(snapshot, tank, now).flatMap(
     ({ solutionId }) => snapshot.solutions.find(({ id }) => id === solutionId) ?? [],
   );
   const [chosen, setChosen] = useState<string>();
-  const [gaveMl, setGaveMl] = useKeptState<number | null>('pump gave', null);
-  const [ranDays, setRanDays] = useKeptState<number | null>('pump ran', null);
-  const [setMl, setSetMl] = useKeptState<number | null>('pump was set to', null);
+  const { draft, set, field } = useDraft(form, NOTHING);
+  const { gaveMl, ranDays, setMl } = draft;
   const {
     settings: { units, zone },
   } = snapshot;
@@ -33,27 +43,9 @@ export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
   if (!solution) return null;
   const file = async () => {
     if (gaveMl === null || ranDays === null) return;
-    const kept = await commit({
-      label: `Measured the pump of ${solution.name}`,
-      put: {
-        entries: [
-          {
-            id: nanoid(),
-            tankId: tank.id,
-            at: now,
-            kind: 'pump-measured',
-            solutionId: solution.id,
-            gaveMl,
-            ranDays,
-            ...(setMl !== null && { setMl }),
-          },
-        ],
-      },
-    });
-    if (!kept) return;
-    setGaveMl(null);
-    setRanDays(null);
-    setSetMl(null);
+    const common = { id: nanoid(), tankId: tank.id, at: now, solutionId: solution.id };
+    const measured: Entry = { ...common, kind: 'pump-measured', gaveMl, ranDays, ...given({ setMl }) };
+    if (await log([measured], `Measured the pump of ${solution.name}`)) set(NOTHING);
   };
   return (
     <section aria-label="Pumps measured" className="mt-10 max-w-5xl border-t border-line pt-6">
@@ -81,14 +73,7 @@ export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
           );
         })}
       </ul>
-      <form
-        aria-label="Measure a pump"
-        className="mt-3 flex flex-wrap items-start gap-x-5 gap-y-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (!focusRefused(event.currentTarget)) void file();
-        }}
-      >
+      <Form label="Measure a pump" onSend={file} className="mt-3 flex flex-wrap items-start gap-x-5 gap-y-3">
         <SelectField
           label="Pump of"
           value={solution.id}
@@ -99,8 +84,7 @@ export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
           narrow
           label="It gave"
           expected={AMOUNTS.measuredGave}
-          value={gaveMl}
-          onChange={setGaveMl}
+          {...field('gaveMl')}
           placeholder="9.6 mL"
           required
         />
@@ -109,8 +93,7 @@ export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
           label="In"
           spoken="Time it ran"
           expected={AMOUNTS.measuredRun}
-          value={ranDays}
-          onChange={setRanDays}
+          {...field('ranDays')}
           placeholder="60 s"
           required
         />
@@ -118,15 +101,14 @@ export const PumpDeliveries = inOwnScope(function PumpDeliveries() {
           narrow
           label="Set to give"
           expected={AMOUNTS.measuredSet}
-          value={setMl}
-          onChange={setSetMl}
+          {...field('setMl')}
           placeholder="10 mL"
           hint="where it is set by millilitres"
         />
         <Button type="submit" className="mt-6" disabled={gaveMl === null || ranDays === null}>
           Log the measurement
         </Button>
-      </form>
+      </Form>
     </section>
   );
 });

@@ -1,12 +1,13 @@
 'use client';
 
-import { useState, type FormEvent, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { Expectation } from '@/quantities/parse-quantity';
 import { quantity, showText } from '@/quantities/quantity';
+import { Fault, Form } from '@/interface/forms/form';
 import { useKeptState } from '@/interface/storage/kept-draft';
 import { Button } from '@/interface/controls/button';
-import { NameField } from '@/interface/controls/name-field';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { NameField } from '@/interface/forms/name-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { SelectField } from '@/interface/controls/select-field';
 import { without } from '@/interface/parts/without';
 import { useUnits } from '@/interface/workspace/workspace';
@@ -46,9 +47,7 @@ const MIXES: readonly (readonly [mix: string, words: string])[] = [
 export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubmit, holdsFrom, short = false }: Props) {
   const [fault, setFault] = useState<string>();
   const set = (change: Partial<Tank>) => onDraft({ ...draft, ...change });
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
+  const send = () => {
     const parsed = tankSchema.safeParse(draft);
     const problem =
       draft.name.trim() === ''
@@ -138,7 +137,7 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
     </Group>
   );
   return (
-    <form onSubmit={submit} className="space-y-7" aria-label="The tank">
+    <Form label="The tank" onSend={send} className="space-y-7">
       <Group title="Water">
         <div className="col-span-full">
           <NameField value={draft.name} onChange={(name) => set({ name })} />
@@ -189,15 +188,11 @@ export function TankForm({ draft, onDraft, salts, solutions, submitWords, onSubm
           <Targets draft={draft} onDraft={onDraft} />
         </>
       )}
-      {fault && (
-        <p role="alert" className="text-rust">
-          {fault}
-        </p>
-      )}
+      <Fault>{fault}</Fault>
       <Button type="submit" look="main">
         {submitWords}
       </Button>
-    </form>
+    </Form>
   );
 }
 

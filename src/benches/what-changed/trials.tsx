@@ -1,7 +1,7 @@
 'use client';
 
 import { nanoid } from 'nanoid';
-import { useId, useState, type FormEvent } from 'react';
+import { useId, useState } from 'react';
 import { capitalised } from '@/calculators/calculator/words';
 import { parameterOf, PARAMETER_IDS, usualErrorOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { differenceKindOf } from '@/calculators/parameters/rates';
@@ -10,18 +10,21 @@ import { DAY_MS } from '@/chemistry/tank-model/time';
 import { Answer } from '@/interface/answer/answer';
 import { Button } from '@/interface/controls/button';
 import { Cautions } from '@/interface/answer/cautions';
-import { FormEnd } from '@/interface/controls/form-end';
+import { FormEnd } from '@/interface/forms/form-end';
+import { useDraft } from '@/interface/forms/draft';
+import { Form } from '@/interface/forms/form';
+import { useLog } from '@/interface/forms/log-form';
 import { useForgetDrafts, useKeptState } from '@/interface/storage/kept-draft';
-import { focusRefused, QuantityField } from '@/interface/fields/quantity-field';
+import { QuantityField } from '@/interface/fields/quantity-field';
 import { inOwnScope } from '@/interface/workspace/refused-fields';
 import { SelectField } from '@/interface/controls/select-field';
 import { whenText } from '@/interface/time/when';
 import { WhenField } from '@/interface/fields/when-field';
-import { useCommit, useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
+import { useCommit, useNow, useTank } from '@/interface/workspace/workspace';
 import { changeWith, trialsOf } from '@/derived/trends/before-after';
 import { observationsOf } from '@/derived/observations/observations';
 import { WAYS } from '@/record/kinds/trial';
-import { netVolumeL, type EntryOf } from '@/record/schema';
+import { netVolumeL, type Entry, type EntryOf } from '@/record/schema';
 import { BeforeAfterPicture } from './before-after-picture';
 
 type Way = (typeof WAYS)[number];
@@ -120,16 +123,19 @@ const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: (
   const { snapshot, tank } = useTank();
   const now = useNow();
   const id = useId();
-  const commit = useCommitOnce();
   const form = 'trial new';
+  const log = useLog(form);
   const forget = useForgetDrafts(form);
   const [entryId] = useState(nanoid);
-  const [question, setQuestion] = useKeptState(`${form} question`, '');
-  const [parameter, setParameter] = useKeptState<ParameterId>(`${form} parameter`, 'nitrate');
-  const [way, setWay] = useKeptState<Way>(`${form} way`, 'higher');
-  const [by, setBy] = useKeptState<number | null>(`${form} by`, null);
-  const [from, setFrom] = useKeptState<number | null>(`${form} from`, null);
-  const [endsAt, setEndsAt] = useKeptState<number | null>(`${form} ends`, null);
+  const { draft, set, field } = useDraft(form, {
+    question: '',
+    parameter: 'nitrate' as ParameterId,
+    way: 'higher' as Way,
+    by: null as number | null,
+    from: null as number | null,
+    endsAt: null as number | null,
+  });
+  const { parameter, way, by, from, endsAt } = draft;
   const [fault, setFault] = useState<string>();
   const matters = by ?? 2 * usualErrorOf(parameter);
   const { low, high } = parameterOf(parameter);
@@ -139,54 +145,42 @@ const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: (
     forget();
     onDone();
   };
-  const save = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    if (focusRefused(event.currentTarget)) return;
+  const send = async () => {
+    const question = draft.question.trim();
     const ends = endsAt ?? usualEnd;
     const problem =
-      question.trim() === ''
+      question === ''
         ? 'A trial needs its question, such as “Does feeding twice a day bring nitrate back?”'
         : ends <= begins
           ? `It would end before it begins: the end is ${whenText(ends, now, snapshot.settings.zone)}, the beginning ${whenText(begins, now, snapshot.settings.zone)}.`
           : undefined;
     setFault(problem);
     if (problem) return;
-    const done = await commit({
-      label: `Set up a trial: ${question.trim()}`,
-      put: {
-        entries: [
-          {
-            id: entryId,
-            tankId: tank.id,
-            at: begins,
-            kind: 'trial',
-            question: question.trim(),
-            parameter,
-            endsAt: ends,
-            way,
-            by: matters,
-          },
-        ],
-      },
-    });
-    if (done) leave();
+    const trial: Entry = {
+      id: entryId,
+      tankId: tank.id,
+      at: begins,
+      kind: 'trial',
+      question,
+      parameter,
+      endsAt: ends,
+      way,
+      by: matters,
+    };
+    if (await log([trial], `Set up a trial: ${question}`)) onDone();
   };
   return (
-    <form
-      onSubmit={(event) => void save(event)}
-      aria-label="A trial"
-      className="mt-4 rounded-md border border-line bg-sheet p-4"
-    >
+    <Form label="A trial" onSend={send} className="mt-4 rounded-md border border-line bg-sheet p-4">
       <label htmlFor={id} className="block text-sm font-semibold">
         What is asked <span className="font-normal text-soft">(needed)</span>
       </label>
       <input
         id={id}
         className="mt-1 min-h-11 w-full max-w-2xl rounded-md border border-edge bg-sheet px-2.5 lg:min-h-9"
-        value={question}
+        value={draft.question}
         maxLength={200}
         placeholder="Does feeding twice a day bring nitrate back?"
-        onChange={(event) => setQuestion(event.target.value)}
+        onChange={(event) => set({ question: event.target.value })}
       />
       <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
         <SelectField
@@ -196,17 +190,14 @@ const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: (
           options={PARAMETER_IDS.filter(
             (each) => parameterOf(each).everyday || observationsOf(snapshot, tank.id, each).length > 0,
           ).map((each) => [each, capitalised(parameterOf(each).name)] as const)}
-          onChange={(each) => {
-            setParameter(each);
-            setBy(null);
-          }}
+          onChange={(each) => set({ parameter: each, by: null })}
         />
         <SelectField
           label="at the end"
           width="w-44"
           value={way}
           options={WAYS.map((each) => [each, WAY_WORDS[each]] as const)}
-          onChange={setWay}
+          onChange={(each) => set({ way: each })}
         />
         <QuantityField
           key={parameter}
@@ -214,23 +205,21 @@ const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: (
           label="at least"
           expected={{ field: 'what counts', kind: differenceKindOf(parameter), low: 1e-6, high: high - low }}
           value={matters}
-          onChange={setBy}
-          onReset={by === null ? undefined : () => setBy(null)}
+          onChange={(amount) => set({ by: amount })}
+          onReset={by === null ? undefined : () => set({ by: null })}
           hint="twice a test’s error, unless you say"
         />
       </div>
       <div className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
         <WhenField
           label="Begins"
-          value={from}
-          onChange={setFrom}
+          {...field('from')}
           zone={snapshot.settings.zone}
           hint={from === null ? 'now, when left empty' : undefined}
         />
         <WhenField
           label="Ends"
-          value={endsAt}
-          onChange={setEndsAt}
+          {...field('endsAt')}
           zone={snapshot.settings.zone}
           hint={endsAt === null ? 'in four weeks, when left empty' : undefined}
         />
@@ -239,6 +228,6 @@ const TrialForm = inOwnScope(function TrialForm({ onDone }: { readonly onDone: (
         Change one thing only while it runs. Half of a media now and half later are two trials.
       </p>
       <FormEnd fault={fault} save="Set up the trial" onLeave={leave} />
-    </form>
+    </Form>
   );
 });

@@ -4,9 +4,11 @@ import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { quantity, showText } from '@/quantities/quantity';
 import { listed } from '@/calculators/calculator/words';
-import { useForgetDrafts, useKeptState } from '../storage/kept-draft';
+import { useDraft } from '../forms/draft';
+import { Form } from '../forms/form';
+import { useForgetDrafts } from '../storage/kept-draft';
 import { Button } from '../controls/button';
-import { focusRefused, QuantityField } from '../fields/quantity-field';
+import { QuantityField } from '../fields/quantity-field';
 import { whenText } from '../time/when';
 import { useCommitOnce, useNow, useTank } from '../workspace/workspace';
 import { inOwnScope } from '../workspace/refused-fields';
@@ -21,12 +23,15 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
 }) {
   const { snapshot, tank } = useTank();
   const now = useNow();
-  const commit = useCommitOnce();
   const form = 'what-was-dosed';
+  const commit = useCommitOnce();
   const forget = useForgetDrafts(form);
-  const [rates, setRates] = useKeptState<Readonly<Record<string, number | null>>>(`${form} rates`, {});
-  const [mlPerMin, setMlPerMin] = useKeptState<number | null>(`${form} mlPerMin`, null);
-  const [effluentAlkalinity, setEffluentAlkalinity] = useKeptState<number | null>(`${form} effluentAlkalinity`, null);
+  const { draft, set, field } = useDraft(form, {
+    rates: {} as Readonly<Record<string, number | null>>,
+    mlPerMin: null as number | null,
+    effluentAlkalinity: null as number | null,
+  });
+  const { rates, mlPerMin, effluentAlkalinity } = draft;
   const {
     settings: { zone, units },
   } = snapshot;
@@ -69,14 +74,10 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
       unsaid.reactor ? { mlPerMin: 0, effluentAlkalinity: 0 } : undefined,
     );
   return (
-    <form
-      aria-label="What was dosed before"
+    <Form
+      label="What was dosed before"
+      onSend={() => said && !halfSaid && thatRan()}
       className="mt-4 max-w-3xl rounded-md border border-edge bg-sheet p-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (focusRefused(event.currentTarget) || !said || halfSaid) return;
-        thatRan();
-      }}
     >
       <h2 className="font-semibold">
         What was dosed from {since} {until}?
@@ -91,24 +92,14 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
             label={solution.name}
             expected={{ ...AMOUNTS.standingDose, field: `${solution.name} a day` }}
             value={rates[solution.id] ?? null}
-            onChange={(mlPerDay) => setRates({ ...rates, [solution.id]: mlPerDay })}
+            onChange={(mlPerDay) => set((present) => ({ rates: { ...present.rates, [solution.id]: mlPerDay } }))}
             placeholder="0 mL/day"
           />
         ))}
         {unsaid.reactor && (
           <>
-            <QuantityField
-              label="The reactor’s flow then"
-              expected={AMOUNTS.reactorFlow}
-              value={mlPerMin}
-              onChange={setMlPerMin}
-            />
-            <QuantityField
-              label="Its effluent then"
-              expected={AMOUNTS.effluent}
-              value={effluentAlkalinity}
-              onChange={setEffluentAlkalinity}
-            />
+            <QuantityField label="The reactor’s flow then" expected={AMOUNTS.reactorFlow} {...field('mlPerMin')} />
+            <QuantityField label="Its effluent then" expected={AMOUNTS.effluent} {...field('effluentAlkalinity')} />
           </>
         )}
       </div>
@@ -118,6 +109,6 @@ export const WhatWasDosed = inOwnScope(function WhatWasDosed({
         </Button>
         <Button onClick={nothing}>Nothing was dosed</Button>
       </div>
-    </form>
+    </Form>
   );
 });

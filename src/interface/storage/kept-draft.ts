@@ -1,4 +1,3 @@
-import { nanoid } from 'nanoid';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useAddress } from '../address/place';
 
@@ -151,28 +150,4 @@ export function useStillSent<Value>(value: Value): (sent: Value) => boolean {
     latest.current = value;
   }, [value]);
   return useCallback((sent: Value) => latest.current === sent, []);
-}
-
-/**
- * What a form on a row of the record needs besides its fields.
- * @param kind of row, for the name under which drafts are kept
- * @param row that is edited; undefined for a new one
- * @returns the drafts' name, the row's identity (given before it is sent, so that sent again it is the same row), the row as it was opened, and
- *   how to leave
- */
-export function useRowForm<Row extends { readonly id: string }>(
-  kind: string,
-  row: Row | undefined,
-  onDone: () => void,
-) {
-  const form = `${kind} ${row?.id ?? 'new'}`;
-  const forget = useForgetDrafts(form);
-  // Not kept with the drafts: a tab that is duplicated takes those along, and makes rows of its own.
-  const [id] = useState(() => row?.id ?? nanoid());
-  const [opened] = useBase(form, row);
-  const leave = () => {
-    forget();
-    onDone();
-  };
-  return { form, id, opened, leave };
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button } from './button';
+import { Button } from '../controls/button';
+import { Fault } from './form';
 
 interface Props {
   /** What is missing or cannot be, in words. */
@@ -15,11 +16,7 @@ interface Props {
 export function FormEnd({ fault, save, leave = 'Cancel', onLeave }: Props) {
   return (
     <>
-      {fault && (
-        <p role="alert" className="mt-2 text-rust">
-          {fault}
-        </p>
-      )}
+      <Fault>{fault}</Fault>
       <div className="mt-3 flex flex-wrap gap-2">
         <Button type="submit" look="main">
           {save}
