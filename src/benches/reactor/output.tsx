@@ -1,5 +1,6 @@
 'use client';
 
+import { given } from '@/calculators/calculator/given';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
@@ -79,8 +80,7 @@ export function Output({ question, tried, onTry }: ReactorPart) {
             ...tank,
             reactor: {
               ...tank.reactor,
-              ...(effluentAlkalinity !== undefined && { effluentAlkalinity }),
-              ...(chamberPh !== undefined && { chamberPh }),
+              ...given({ effluentAlkalinity, chamberPh }),
             },
           },
         ],

@@ -1,5 +1,6 @@
 'use client';
 
+import { given } from '@/calculators/calculator/given';
 import { useState } from 'react';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { attempt } from '@/calculators/calculator/attempt';
@@ -65,8 +66,7 @@ function TheLine({ source, onEdit }: { readonly source: Source; readonly onEdit:
       : attempt(() =>
           roDiWater.run({
             ...asked,
-            ...(pressure !== null && { pressureKPa: pressure }),
-            ...(warmth !== null && { temperatureC: warmth }),
+            ...given({ pressureKPa: pressure, temperatureC: warmth }),
           }),
         );
   const outcome = result?.outcome;

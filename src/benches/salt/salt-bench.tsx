@@ -1,5 +1,6 @@
 'use client';
 
+import { given } from '@/calculators/calculator/given';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { DOSED_PARAMETERS } from '@/calculators/dosing/dosed-parameters';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
@@ -61,8 +62,7 @@ export function SaltBench() {
                       name,
                       ...profile,
                       gramsPerLAt35: saltStrength(snapshot, told[i]).gramsPerLAt35,
-                      ...(boxG !== undefined && { boxG }),
-                      ...(boxPrice !== undefined && { boxPrice }),
+                      ...given({ boxG, boxPrice }),
                     },
                   ]
                 : [],

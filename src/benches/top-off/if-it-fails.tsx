@@ -1,5 +1,6 @@
 'use client';
 
+import { given } from '@/calculators/calculator/given';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { readingExpectation } from '@/calculators/parameters/parameters';
 import { attempt } from '@/calculators/calculator/attempt';
@@ -40,8 +41,7 @@ export function IfItFails() {
   const tried = withReservoir({ ...tank, reservoirL: reservoir ?? tank.reservoirL }, tank, now);
   const question = {
     ...failureQuestion(snapshot, tried, now),
-    ...(floor !== null && { floorSalinity: floor }),
-    ...(runLimit !== null && { runLimitDays: runLimit }),
+    ...given({ floorSalinity: floor, runLimitDays: runLimit }),
   };
   const result = attempt(() => topOffFailure.run(question));
   const values = result.outcome?.values;
@@ -60,8 +60,7 @@ export function IfItFails() {
             ...tried,
             topOff: {
               ...tried.topOff,
-              ...(floor !== null && { floorSalinity: floor }),
-              ...(runLimit !== null && { runLimitDays: runLimit }),
+              ...given({ floorSalinity: floor, runLimitDays: runLimit }),
             },
           },
         ],

@@ -1,5 +1,6 @@
 'use client';
 
+import { given } from '@/calculators/calculator/given';
 import { nanoid } from 'nanoid';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
@@ -55,8 +56,7 @@ export function OneOrSeveral({ several, water, about, levels: measured }: Seen &
       newWaterFrom: water.from,
       consumptionPerDay: several ? consumptionPerDay(snapshot, tank, now) : {},
       tankC,
-      ...(newC !== null && { newC }),
-      ...(heaterW !== null && { heaterW }),
+      ...given({ newC, heaterW }),
     }),
   );
   const { outcome } = result;

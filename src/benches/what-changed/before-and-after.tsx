@@ -1,5 +1,6 @@
 'use client';
 
+import { given } from '@/calculators/calculator/given';
 import { capitalised } from '@/calculators/calculator/words';
 import { isParameter, PARAMETER_IDS, parameterOf, type ParameterId } from '@/calculators/parameters/parameters';
 import { SPAN_DAYS } from '@/calculators/readings/before-after-input';
@@ -45,8 +46,7 @@ export function BeforeAndAfter() {
     ? attempt(() =>
         changeWith(snapshot, tank, event, now, netVolumeL(tank), {
           parameter,
-          ...(days.before !== null && { beforeDays: days.before }),
-          ...(days.after !== null && { afterDays: days.after }),
+          ...given({ beforeDays: days.before, afterDays: days.after }),
         }),
       )
     : undefined;

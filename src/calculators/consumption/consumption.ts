@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import * as z from 'zod';
 import { estimateConsumption, type Reading } from '@/chemistry/consumption/estimate';
 import { bestTest, testValues } from '@/chemistry/consumption/next-test';
@@ -191,9 +192,7 @@ function eventOf(given: GivenEvent): TankEvent {
 
 function defined(amounts: Partial<Record<DosedParameter, number>>) {
   return {
-    ...(amounts.alkalinity !== undefined && { alkalinity: amounts.alkalinity }),
-    ...(amounts.calcium !== undefined && { calcium: amounts.calcium }),
-    ...(amounts.magnesium !== undefined && { magnesium: amounts.magnesium }),
+    ...given({ alkalinity: amounts.alkalinity, calcium: amounts.calcium, magnesium: amounts.magnesium }),
   };
 }
 

@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Caution, type Phrase, type Step } from '../calculator/calculator';
@@ -112,8 +113,7 @@ export const purifier = defineCalculator({
         rejection,
         loadMgPerL,
         swap: spent ? 'resin' : rejection < WORN_REJECTION ? 'membrane' : 'nothing',
-        ...(litresLeft !== undefined && { litresLeft }),
-        ...(shareLeft !== undefined && { shareLeft }),
+        ...given({ litresLeft, shareLeft }),
       },
     };
   },

@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import { defineCalculator, type Step } from '../calculator/calculator';
 import { saltGIn } from '@/chemistry/mixing/saltwater';
 import { Refusal } from '@/chemistry/refusal';
@@ -110,8 +111,7 @@ export const changeRoutine = defineCalculator({
         settlingDays,
         litresAYear,
         saltAYearG,
-        ...(boxesAYear !== undefined && { boxesAYear }),
-        ...(costAYear !== undefined && { costAYear }),
+        ...given({ boxesAYear, costAYear }),
         course,
       },
     };

@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import * as z from 'zod';
 import { AMOUNTS } from '../calculator/amounts';
 import { defineCalculator, type Answer, type Caution, type Phrase, type Step } from '../calculator/calculator';
@@ -165,9 +166,7 @@ export const waterChange = defineCalculator({
         match: over.map(({ id }) => id),
         oldWaterLeft: (1 - share) ** changes,
         litresInAll: changeL * changes,
-        ...(chillC !== undefined && { chillC }),
-        ...(heatKWh !== undefined && { heatKWh }),
-        ...(heatHours !== undefined && { heatHours }),
+        ...given({ chillC, heatKWh, heatHours }),
       },
     };
   },

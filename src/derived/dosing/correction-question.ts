@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import { halfWidth95 } from '@/numerics/normal-interval';
 import type * as z from 'zod';
 import { TZDate } from '@date-fns/tz';
@@ -82,8 +83,7 @@ export function correctionQuestions(
             perMl: DOSED_FACTS[parameter].perMl(strengthOf(solution)),
             handling: handlingOfBottle(solution),
           },
-          ...(runs !== undefined && { runsMlPerDay: runs }),
-          ...(told !== undefined && { consumptionPerDay: told }),
+          ...given({ runsMlPerDay: runs, consumptionPerDay: told }),
           ...(pace !== undefined && { limitPerDay: pace, fallLimitPerDay: pace }),
           ...readBefore(snapshot, tank, now, parameter, reading.at),
           othersPerDay: Math.max(0, others.amountPerDay) / question.volumeL,
@@ -114,8 +114,7 @@ function readBefore(snapshot: Snapshot, tank: Tank, now: number, parameter: Dose
   return {
     starved: isLean(snapshot, tank, now),
     aimSalinity: aimFor(tank, 'salinity'),
-    ...(salinity !== undefined && { salinity }),
-    ...(magnesium !== undefined && { magnesium }),
+    ...given({ salinity, magnesium }),
   };
 }
 

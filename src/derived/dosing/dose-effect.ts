@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import type * as z from 'zod';
 import type { additions } from '@/calculators/dosing/additions';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -31,8 +32,7 @@ export function doseEffectQuestion(
       salinity: last('salinity')?.value ?? aimFor(tank, 'salinity'),
       temperatureC: last('temperature')?.value ?? aimFor(tank, 'temperature'),
       alkalinity: alkalinity.value,
-      ...(calcium !== undefined && { calcium }),
-      ...(magnesium !== undefined && { magnesium }),
+      ...given({ calcium, magnesium }),
       ...(ph && Math.abs(ph.at - alkalinity.at) <= TOGETHER_DAYS * DAY_MS && { phNbs: ph.value }),
     },
     add: [{ solution: solution.claim ? { claim: solution.claim } : { parts: solution.parts }, ml }],

@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import type * as z from 'zod';
 import type { limewater } from '@/calculators/limewater/limewater';
 import type { limewaterHours } from '@/calculators/limewater/limewater-hours';
@@ -204,8 +205,7 @@ export function limewaterHoursQuestion(
     consumption: Math.min(5, Math.max(0, estimate?.perDay ?? 0)),
     consumptionSd: Math.min(100, estimate?.perDaySd ?? 0),
     water: waterNow(snapshot, tank, now),
-    ...(pumpLPerH !== undefined && { pumpLPerH }),
-    ...(asked.dripLPerH !== undefined && { dripLPerH: asked.dripLPerH }),
+    ...given({ pumpLPerH, dripLPerH: asked.dripLPerH }),
     others: scheduledParts(snapshot, tank, now, parts).slice(0, 12),
   };
 }
@@ -238,8 +238,7 @@ export function limewaterStuckQuestion(
     water: waterRead(snapshot, tank),
     gramsPerL,
     canRunL,
-    ...(pumpLPerH !== undefined && { pumpLPerH }),
-    ...(spareL !== undefined && { spareL }),
+    ...given({ pumpLPerH, spareL }),
     evaporationLPerDay: attempt(() => evaporationOf(snapshot, tank, now)).outcome?.litresPerDay ?? 0,
     byTopOff: tank.limewater?.byTopOff ?? false,
     ...(tried.highestPh !== undefined && { highestPh: tried.highestPh }),

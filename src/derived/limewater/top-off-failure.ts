@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import type { FailureInput } from '@/calculators/top-off/failure-input';
 import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
@@ -21,10 +22,12 @@ export function failureQuestion(snapshot: Snapshot, tank: Tank, now: number): Fa
     liftCm: 0,
     sensors: [...sensors],
     ...(limewater && { limewater }),
-    ...(spareL !== undefined && { spareL }),
-    ...(row.floorSalinity !== undefined && { floorSalinity: row.floorSalinity }),
-    ...(row.runsBackL !== undefined && { runsBackL: row.runsBackL }),
-    ...(row.returnReserveL !== undefined && { returnReserveL: row.returnReserveL }),
+    ...given({
+      spareL,
+      floorSalinity: row.floorSalinity,
+      runsBackL: row.runsBackL,
+      returnReserveL: row.returnReserveL,
+    }),
     ...(row.pump && { pump: row.pump }),
     ...(row.hose && { hose: row.hose }),
     ...(row.runLimitDays !== undefined && { runLimitDays: row.runLimitDays }),

@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import type * as z from 'zod';
 import { limewaterStrength } from '@/calculators/limewater/strength';
 import type { methodsCompared } from '@/calculators/methods/methods-compared';
@@ -72,8 +73,7 @@ export function methodsQuestion(
     },
     prices: {
       ...prices,
-      ...(perMeq !== undefined && { twoPartPerMeq: perMeq }),
-      ...(saltPerL !== undefined && { saltPerL }),
+      ...given({ twoPartPerMeq: perMeq, saltPerL }),
     },
   };
 }

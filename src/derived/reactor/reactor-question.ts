@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import type * as z from 'zod';
 import type { reactorOutput } from '@/calculators/reactor/reactor-output';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
@@ -43,10 +44,7 @@ export function reactorQuestion(
     carriedMmolPerDay: others.mmolPerDay,
     carriedBy: others.by,
     ...(others.part && { replaces: others.part.name }),
-    ...(effluentAlkalinity !== undefined && { effluentAlkalinity }),
-    ...(mlPerMin !== undefined && { mlPerMin }),
-    ...(chamberPh !== undefined && { chamberPh }),
-    ...(tankPh !== undefined && { tankPh }),
+    ...given({ effluentAlkalinity, mlPerMin, chamberPh, tankPh }),
     tankAlkalinity,
     tankAlkalinityOrigin: tried.tankAlkalinity === undefined ? 'log' : 'yours',
     water: { calcium, salinity, temperatureC },

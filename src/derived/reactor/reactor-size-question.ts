@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import type * as z from 'zod';
 import type { reactorSize } from '@/calculators/reactor/reactor-size';
 import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
@@ -34,9 +35,7 @@ export function reactorSizeQuestion(
     water: { calcium, salinity, temperatureC },
     effluentAlkalinity,
     chamberPh,
-    ...(reactor.chamberL !== undefined && { chamberL: reactor.chamberL }),
-    ...(reactor.leastMlPerMin !== undefined && { leastMlPerMin: reactor.leastMlPerMin }),
-    ...(reactor.mostMlPerMin !== undefined && { mostMlPerMin: reactor.mostMlPerMin }),
+    ...given({ chamberL: reactor.chamberL, leastMlPerMin: reactor.leastMlPerMin, mostMlPerMin: reactor.mostMlPerMin }),
     prices: { ...pricesOf(prices), ...(perMeq !== undefined && { twoPartPerMeq: perMeq }) },
   };
 }
@@ -44,9 +43,6 @@ export function reactorSizeQuestion(
 function pricesOf(prices: Snapshot['settings']['prices'] = {}) {
   const { mediaPerKg, co2PerKg, reactorGear, twoPartGear } = prices;
   return {
-    ...(mediaPerKg !== undefined && { mediaPerKg }),
-    ...(co2PerKg !== undefined && { co2PerKg }),
-    ...(reactorGear !== undefined && { reactorGear }),
-    ...(twoPartGear !== undefined && { twoPartGear }),
+    ...given({ mediaPerKg, co2PerKg, reactorGear, twoPartGear }),
   };
 }

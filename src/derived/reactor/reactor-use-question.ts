@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import type * as z from 'zod';
 import { reactorUse } from '@/calculators/reactor/reactor-use';
 import { USUAL_CHAMBER_PH } from '@/record/kinds/reactor';
@@ -60,8 +61,7 @@ export function reactorUseQuestion(
     ...(reactor.bubbles && { bubbles: reactor.bubbles }),
     ...(bubbles !== undefined && reactor.bubbles && { bubblesPerMin: bubbles }),
     roomC: tank.room.airC,
-    ...(reactor.magnesiumPercent !== undefined && { magnesiumPercent: reactor.magnesiumPercent }),
-    ...(reactor.strontiumPercent !== undefined && { strontiumPercent: reactor.strontiumPercent }),
+    ...given({ magnesiumPercent: reactor.magnesiumPercent, strontiumPercent: reactor.strontiumPercent }),
     ...(magnesium && magnesium.perDay > 0 && { magnesiumMgPerDay: magnesium.perDay * question.volumeL }),
     limewaterMmolPerDay: Math.max(0, limewaterRoomMmol(snapshot, tank, now) - limewater),
     ...(reactor.pressureKPa !== undefined && { pressureKPa: reactor.pressureKPa }),

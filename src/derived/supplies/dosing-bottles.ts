@@ -1,3 +1,4 @@
+import { given } from '@/calculators/calculator/given';
 import type * as z from 'zod';
 import type { bottles } from '@/calculators/dosing/bottles';
 import type { Snapshot, Tank } from '@/record/schema';
@@ -15,9 +16,7 @@ export function bottlesQuestion(snapshot: Snapshot, tank: Tank, now: number): z.
         {
           name,
           mlPerDay,
-          ...(leftMl !== undefined && { leftMl }),
-          ...(bottleMl !== undefined && { bottleMl }),
-          ...(bottlePrice !== undefined && { price: bottlePrice }),
+          ...given({ leftMl, bottleMl, price: bottlePrice }),
           holds: claim ? { claim } : { parts },
         },
       ];
