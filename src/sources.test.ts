@@ -5,6 +5,7 @@ import { expect, it } from 'vitest';
 
 /** Functions that carry figures from one place to another: there is nothing of them to be looked up. */
 const CARRIERS: ReadonlySet<string> = new Set([
+  'biasKey',
   'addUp',
   'amountOf',
   'amountsOf',

@@ -34,7 +34,7 @@ export class Connection {
 
   /**
    * Does some work with the database.
-   * @throws StoreTrouble where storage refuses or does not answer within the time; any other error as it was thrown
+   * @throws StorageError where storage refuses or does not answer within the time; any other error as it was thrown
    */
   async run<Result>(
     doing: 'reading' | 'writing',

@@ -59,7 +59,7 @@ export class DurableWrite {
   /**
    * @param withinMs it must be done
    * @param lostBy what a database has lost of what is in memory
-   * @throws StoreTrouble where it cannot be written; any other error of the work itself. Nothing is written then.
+   * @throws StorageError where it cannot be written; any other error of the work itself. Nothing is written then.
    */
   async write<Result>(
     withinMs: number,

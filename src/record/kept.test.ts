@@ -279,7 +279,7 @@ describe('what storage refuses', () => {
         throw new DOMException('Raw.', error);
       });
       await expect(here.reload()).rejects.toMatchObject({
-        name: 'StoreTrouble',
+        name: 'StorageError',
         message: expect.not.stringMatching(/Raw|Error/) as string,
       });
     },

@@ -39,7 +39,7 @@ export class StorageError extends Error {
 
   constructor(kind: StorageErrorKind, cause?: unknown) {
     super(WORDS[kind], { cause });
-    this.name = 'StoreTrouble';
+    this.name = 'StorageError';
     this.kind = kind;
   }
 }
@@ -86,7 +86,7 @@ export function storageErrorOf(error: unknown, doing: 'opening' | 'reading' | 'w
 
 /**
  * Work that must answer: storage that hangs is told as such.
- * @throws StoreTrouble of kind "stuck" when the time is up; the work itself may still come to an end
+ * @throws StorageError of kind "stuck" when the time is up; the work itself may still come to an end
  */
 export async function withinTime<Result>(work: Promise<Result>, ms: number): Promise<Result> {
   let timer: ReturnType<typeof setTimeout> | undefined;

@@ -1,17 +1,18 @@
 import { deleteDB, type IDBPDatabase } from 'idb';
-import { nanoid } from 'nanoid';
-import { inTheirOrder, rowById } from './apply-rows';
+import { rowById } from './apply-rows';
 import type { Change, CommitOptions, Filed, PastChange, Step, Written } from './change';
-import { lastOf, weightOf } from './change-log';
+import { weightOf } from './change-log';
+import { forkRecord, plantRecord } from './begin-record';
+import { changesOf, lastChanges, readRecord, snapshotOf } from './read-record';
 import { Connection } from './connection';
-import { ALL_STORES, type RecordDb, type Write } from './database';
+import { type RecordDb, type Write } from './database';
 import { DurableWrite, inThisTab, type Lost, type Precautions, type Work, type Wrote } from './durable-write';
 import { defaultSettings } from './defaults';
 import { idempotentRetry } from './idempotent-retry';
-import { ROW_TABLES, type Snapshot, type TableName } from './schema';
-import { sortRows, type RawSnapshot, type Quarantined } from './quarantine';
+import { type Snapshot, type TableName } from './schema';
+import { sortRows, type Quarantined } from './quarantine';
 import { StorageError } from './storage-error';
-import { foundIn, isStranger, place, type Found, type Revision } from './revision';
+import { isStranger, type Found, type Revision } from './revision';
 import { checkedRows, fileChange, stepOver, wanted, type Done } from './writing';
 import { needsReading, PendingChanges } from './pending-changes';
 
@@ -140,32 +141,18 @@ export class RecordStore {
 
   /**
    * Reads the snapshot from the database, in one transaction.
-   * @throws StoreTrouble of kind "cleared" or "behind" where the database has lost what is in memory: that stands, and is not read over
+   * @throws StorageError of kind "cleared" or "behind" where the database has lost what is in memory: that stands, and is not read over
    */
   async reload(): Promise<Snapshot> {
     return this.#reading(2 * this.#answersWithin, async (db) => {
-      const tx = db.transaction(ALL_STORES);
-      const changes = tx.objectStore('changes');
-      const [settings, rows, found, undo, redo] = await Promise.all([
-        tx.objectStore('settings').get('settings'),
-        Promise.all(ROW_TABLES.map(async (table) => [table, await tx.objectStore(table).getAll()] as const)),
-        foundIn(tx),
-        lastOf(changes, 'done'),
-        lastOf(changes, 'undone'),
-      ]);
-      const raw = { settings, ...Object.fromEntries(rows) } as RawSnapshot;
+      const { raw, found, undoable } = await readRecord(db);
       if (this.#lostBy(found)) throw new StorageError(found.empty ? 'cleared' : 'behind');
       this.#erased = false;
       if (this.#error && isOfLoss(this.#error)) this.#error = undefined;
       const { rows: sorted, settings: told, quarantined } = sortRows(raw, this.#snapshot);
       this.#quarantined = quarantined;
-      this.#snapshot = {
-        settings: told ?? defaultSettings(this.#zone),
-        ...(Object.fromEntries(
-          ROW_TABLES.map((table) => [table, inTheirOrder(table, sorted[table])]),
-        ) as unknown as Omit<Snapshot, 'settings'>),
-      };
-      this.#undoable = { undo: undo?.label, redo: redo?.label };
+      this.#snapshot = snapshotOf(sorted, told ?? defaultSettings(this.#zone));
+      this.#undoable = undoable;
       this.#revision = { record: found.record, turn: found.turn, whole: found.whole };
       this.#ahead.forget(found.turn);
       this.#tell();
@@ -178,7 +165,7 @@ export class RecordStore {
    * the fields that the change alters are written.
    * @param course what is told of a long one, and what stops it
    * @returns what can be undone by its number, or undefined where there was nothing to write
-   * @throws ZodError for a row that is not of its schema; ChangeRefused for one that another tab removed; StoreTrouble when the
+   * @throws ZodError for a row that is not of its schema; ChangeRefused for one that another tab removed; StorageError when the
    *   database refuses. Nothing is written then.
    */
   async commit(asked: Change, course: CommitOptions = {}): Promise<Filed | undefined> {
@@ -206,7 +193,7 @@ export class RecordStore {
 
   /**
    * Fills an empty record without a trace in the undo log, before anyone sees it empty; leaves one that holds a tank as it is.
-   * @throws StoreTrouble of kind "unfetched" where what is to be written cannot be had
+   * @throws StorageError of kind "unfetched" where what is to be written cannot be had
    */
   async plant(write: () => Promise<Snapshot> | Snapshot): Promise<void> {
     // Asked first, and without a word of an empty record: a transaction does not wait for what is no request of its own.
@@ -226,28 +213,12 @@ export class RecordStore {
     this.#erased = true;
     this.#snapshot = snapshot;
     this.#tell();
-    await this.#write(0, async (tx) => {
-      if ((await tx.objectStore('tanks').count()) > 0) return;
-      await tx.objectStore('settings').put(snapshot.settings);
-      await Promise.all(
-        ROW_TABLES.flatMap((table) =>
-          // Numbered as they stand: what is filed after them at the same moment comes after them.
-          snapshot[table].map((row, i) => place(tx, table, row.id, table === 'entries' ? { seq: i + 1, ...row } : row)),
-        ),
-      );
-      const origin = await tx.objectStore('meta').get('origin');
-      if (origin) await tx.objectStore('meta').put({ ...origin, seq: snapshot.entries.length });
-    });
+    await this.#write(0, (tx) => plantRecord(tx, snapshot));
   }
 
   /** Goes on as a record of its own: what its copies hold that it does not is left to them. */
   async fork(): Promise<void> {
-    await this.#write(0, async (tx) => {
-      const meta = tx.objectStore('meta');
-      const origin = await meta.get('origin');
-      const from = origin ? [...(origin.from ?? []), origin.record] : [];
-      await meta.put({ ...origin, id: 'origin', record: nanoid(10), from });
-    });
+    await this.#write(0, forkRecord);
   }
 
   /** Puts back what is in memory after the database lost it. */
@@ -277,8 +248,7 @@ export class RecordStore {
   /** What undo or redo would do: the last change made in any tab, or the one asked for. */
   async next(doing: 'undo' | 'redo', seq?: number): Promise<Step | undefined> {
     return this.#reading(2 * this.#answersWithin, async (db) => {
-      const changes = db.transaction(ALL_STORES).objectStore('changes');
-      const change = await wanted(changes, doing, seq);
+      const change = await wanted(changesOf(db), doing, seq);
       if (change?.seq === undefined) return undefined;
       return { seq: change.seq, label: change.label, at: change.at, weight: weightOf(change, doing) };
     });
@@ -286,17 +256,7 @@ export class RecordStore {
 
   /** The last changes, done and undone, as they came about; the newest first. */
   async history(most: number): Promise<readonly PastChange[]> {
-    return this.#reading(2 * this.#answersWithin, async (db) => {
-      const changes = db.transaction(ALL_STORES).objectStore('changes');
-      const found: PastChange[] = [];
-      let cursor = await changes.openCursor(null, 'prev');
-      while (cursor && found.length < most) {
-        const { seq = 0, label, at, state } = cursor.value;
-        found.push({ seq, label, at, state });
-        cursor = await cursor.continue();
-      }
-      return found;
-    });
+    return this.#reading(2 * this.#answersWithin, (db) => lastChanges(db, most));
   }
 
   /**

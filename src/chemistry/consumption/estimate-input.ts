@@ -1,7 +1,7 @@
 import type { Observation } from '../observation';
 import type { TankEvent } from '../tank-model/events';
 import type { SpeciesName } from '../tank-model/water';
-import type { Channel } from './consumption-model';
+import type { Channel } from './channel';
 
 /** A reading of one of the species that are followed. */
 export interface Reading extends Observation {

@@ -1,15 +1,9 @@
 import { DAY_MS } from '../tank-model/simulate';
 import type { SpeciesName } from '../tank-model/water';
-import {
-  CALCIFICATION,
-  consumptionModel,
-  stateTransitions,
-  layoutOf,
-  rateRow,
-  readingRow,
-  type Channel,
-  type Layout,
-} from './consumption-model';
+import { CALCIFICATION, type Channel } from './channel';
+import { consumptionModel } from './consumption-model';
+import { stateTransitions } from './state-transitions';
+import { layoutOf, rateRow, readingRow, type Layout } from './state-layout';
 import type { ConsumptionInput } from './estimate-input';
 import { spans, type Model, type Setting, type Taken } from './fitted-readings';
 import {
@@ -29,7 +23,7 @@ import { levelResponses } from './level-response';
 import { outliersOf } from './outliers';
 import type { Trend } from './trend';
 import { STEP_SHARE } from './steps-and-slips';
-import { USUAL_PROCESS_NOISE, told, tryProcessNoises, type Tried } from './process-noise';
+import { USUAL_PROCESS_NOISE, posteriorMoments, tryProcessNoises, type Tried } from './process-noise';
 
 export type { ConsumptionInput, Reading } from './estimate-input';
 export type { Mismatch } from './findings';
@@ -262,7 +256,7 @@ function estimateOf(channel: number, { model, tried, smoothed, leftOut }: Fitted
     channel > 0 && layout.own[channel] === undefined && spans(model.readings.filter((r) => r.channel === 0));
   if (!own && !follows) return undefined;
   const rate = rateRow(layout, channel);
-  const { mean, sd } = told(tried, rate);
+  const { mean, sd } = posteriorMoments(tried, rate);
   const level = levelRow(model, channel);
   const history = moments.flatMap((at, i): Past[] => {
     const step = smoothed.steps[i];

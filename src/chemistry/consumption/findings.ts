@@ -1,8 +1,8 @@
 import { halfWidth95, isToldFromZero } from '@/numerics/normal-interval';
-import { rateRow } from './consumption-model';
+import { rateRow } from './state-layout';
 import { spans, type Model } from './fitted-readings';
 import { LEAST_TO_JUDGE } from './steps-and-slips';
-import { learntFrom, told, type Tried } from './process-noise';
+import { learntFrom, posteriorMoments, type Tried } from './process-noise';
 
 /** How far alkalinity and calcium stand apart from the proportion of calcification. */
 export interface Mismatch {
@@ -56,7 +56,7 @@ export function mismatchOf(model: Model, tried: readonly Tried[]): Mismatch | un
   const apart = tried.filter(({ processNoise }) => processNoise.coupling > 1);
   const likely = apart.reduce((sum, { weight }) => sum + weight, 0);
   // Told without the belief that they go together.
-  const { mean, sd } = told(
+  const { mean, sd } = posteriorMoments(
     apart.map((each) => ({ ...each, weight: each.weight / Math.max(likely, 1e-300) })),
     row,
   );
@@ -80,10 +80,10 @@ export function paceOf(model: Model, tried: readonly Tried[]): PaceChange | unde
   const then = new Float64Array(layout.size);
   then[layout.earlier] = 1;
   const since = now.map((value, i) => value - (then[i] ?? 0));
-  const { mean, sd } = told(tried, since);
+  const { mean, sd } = posteriorMoments(tried, since);
   return {
     since: earlierAt,
-    perDayThen: told(tried, then).mean,
+    perDayThen: posteriorMoments(tried, then).mean,
     difference: mean,
     differenceSd: sd,
     changed: isToldFromZero(mean, sd),
@@ -101,9 +101,9 @@ export function growthOf(model: Model, tried: readonly Tried[]): Growth | undefi
   growth[layout.growth] = 1;
   const calcification = new Float64Array(layout.size);
   calcification[layout.calcification] = 1;
-  const rate = told(tried, calcification);
+  const rate = posteriorMoments(tried, calcification);
   if (!(rate.mean > halfWidth95(rate.sd))) return undefined;
-  const { mean, sd } = told(tried, growth);
+  const { mean, sd } = posteriorMoments(tried, growth);
   return { share: (30 * mean) / rate.mean, sd: (30 * sd) / rate.mean };
 }
 
@@ -122,8 +122,8 @@ export function proportionOf(model: Model, tried: readonly Tried[]): Proportion 
   calcification[layout.calcification] = 1;
   const own = new Float64Array(layout.size);
   own[magnesium] = 1;
-  const common = told(tried, calcification);
-  const besides = told(tried, own);
+  const common = posteriorMoments(tried, calcification);
+  const besides = posteriorMoments(tried, own);
   if (!(common.mean > halfWidth95(common.sd))) return undefined;
   return { mg: perMeq + besides.mean / common.mean, sd: besides.sd / common.mean };
 }

@@ -1,5 +1,6 @@
 import { DAY_MS } from '../tank-model/simulate';
-import type { ChannelReading, StateTransitions } from './consumption-model';
+import type { ChannelReading } from './channel';
+import type { StateTransitions } from './state-transitions';
 import type { Reading } from './estimate-input';
 import { SHORTEST_SPAN_DAYS } from './trend';
 

@@ -1,9 +1,11 @@
 import { DAY_MS } from '../tank-model/simulate';
-import { stateTransitions, noiseOver, rateRow, readingRow } from './consumption-model';
+import { stateTransitions } from './state-transitions';
+import { noiseOver } from './consumption-model';
+import { rateRow, readingRow } from './state-layout';
 import type { EndState } from './estimate';
 import { kalmanFilter } from '@/numerics/kalman';
 import { levelResponses } from './level-response';
-import { told, type Tried } from './process-noise';
+import { posteriorMoments, type Tried } from './process-noise';
 
 /** What a reading on some day would make of the consumption rates. */
 export interface TestValue {
@@ -34,7 +36,7 @@ export function testValues({ at, layout, usual, tried, readBy }: EndState, chann
   const species = layout.channels.map((channel) => channel.species);
   const rates = layout.channels.map((_, i) => rateRow(layout, i));
   const likely = likeliest(tried);
-  const now = rates.map((row) => told(likely, row).sd);
+  const now = rates.map((row) => posteriorMoments(likely, row).sd);
   return DAYS.flatMap((inDays) => {
     const moments = [at, at + Math.max(inDays, 1 / 24) * DAY_MS];
     // Doses and changes move levels by what is known: they do not change what a reading teaches.
@@ -58,7 +60,7 @@ export function testValues({ at, layout, usual, tried, readBy }: EndState, chann
         // The mean is as it was foreseen: what will be read is not known, and does not change how sure it makes.
         return { ...each, filtered: { mean: filtered.mean, covariance } };
       });
-      const sds = rates.map((each) => told(after, each).sd);
+      const sds = rates.map((each) => posteriorMoments(after, each).sd);
       const gain = channels.reduce((sum, i) => {
         const scale = (layout.channels[i]?.perMeq ?? 1) * usual;
         return sum + ((now[i] ?? 0) - (sds[i] ?? 0)) / scale;

@@ -1,4 +1,5 @@
-import { consumptionModel, type ChannelReading } from './consumption-model';
+import { consumptionModel } from './consumption-model';
+import { type ChannelReading } from './channel';
 import { LEAST_TO_JUDGE } from './steps-and-slips';
 import { USUAL_PROCESS_NOISE } from './process-noise';
 import type { Setting, Taken } from './fitted-readings';

@@ -1,4 +1,5 @@
-import { consumptionModel, stepOver, type StateTransitions, type ProcessNoise } from './consumption-model';
+import { consumptionModel, stepOver, type ProcessNoise } from './consumption-model';
+import { type StateTransitions } from './state-transitions';
 import type { Model } from './fitted-readings';
 import { dot } from '@/numerics/sparse-step';
 import type { Filtered } from '@/numerics/kalman';
@@ -91,7 +92,10 @@ export function learntFrom({ moments }: StateTransitions): number {
  * Mean and standard deviation of what a row tells of the state, over all that was tried.
  * Source: the law of total variance.
  */
-export function told(tried: readonly Tried[], row: Float64Array): { readonly mean: number; readonly sd: number } {
+export function posteriorMoments(
+  tried: readonly Tried[],
+  row: Float64Array,
+): { readonly mean: number; readonly sd: number } {
   let mean = 0;
   let square = 0;
   for (const { weight, filtered } of tried) {

@@ -1,5 +1,5 @@
 import { DAY_MS } from '../tank-model/time';
-import type { StateTransitions } from './consumption-model';
+import type { StateTransitions } from './state-transitions';
 import type { Model } from './fitted-readings';
 import { kalmanFilter, type Filtered, type Measurement, type StateSpace, type StateStep } from '@/numerics/kalman';
 

@@ -1,6 +1,6 @@
 import { type EstimateFacts } from '@/calculators/calculator/certainty';
 import { DOSED_PARAMETERS, isDosedParameter, type DosedParameter } from '@/calculators/dosing/dosed-parameters';
-import { CALCIFICATION } from '@/chemistry/consumption/consumption-model';
+import { CALCIFICATION } from '@/chemistry/consumption/channel';
 import {
   estimateConsumption,
   MOST_MOMENTS,
