@@ -14,6 +14,7 @@ const SCREENS: Readonly<Record<BenchPath, Lazy<ComponentType>>> = {
   'going-away': lazy(() => import('./going-away/going-away-bench').then((of) => of.GoingAwayBench)),
   log: lazy(() => import('./log/log-bench').then((of) => of.LogBench)),
   trends: lazy(() => import('./trends/trends-bench').then((of) => of.TrendsBench)),
+  ph: lazy(() => import('./ph/ph-bench').then((of) => of.PhBench)),
   'what-changed': lazy(() => import('./what-changed/what-changed-bench').then((of) => of.WhatChangedBench)),
   instruments: lazy(() => import('./instruments/instruments-bench').then((of) => of.InstrumentsBench)),
   'ro-water': lazy(() => import('./ro-water/ro-water-bench').then((of) => of.RoWaterBench)),

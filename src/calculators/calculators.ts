@@ -26,6 +26,9 @@ import { levels } from './levels/levels';
 import { today } from './today/today';
 import { systemVolume } from './set-up/system-volume';
 import { limewater } from './limewater/limewater';
+import { aerationCheck } from './ph/aeration-check';
+import { phDay } from './ph/ph-day';
+import { probeCheck } from './ph/probe-check';
 import { limewaterHours } from './limewater/limewater-hours';
 import { limewaterStuck } from './limewater/limewater-stuck';
 import { limewaterRoom } from './top-off/limewater-room';
@@ -86,6 +89,9 @@ export const CALCULATORS = [
   limewater,
   limewaterHours,
   limewaterStuck,
+  phDay,
+  aerationCheck,
+  probeCheck,
   away,
   setUp,
   systemVolume,

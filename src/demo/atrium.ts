@@ -52,7 +52,6 @@ const NOTES: readonly [day: number, hours: number, note: string][] = [
   [-44, 18, 'Stony corals paling at the tips. Little algae on the glass.'],
   [-33, 18, 'Carbonate dose back down; feeding twice a day.'],
   [-18, 18, 'Colour coming back. A little red film by the outlet, feeding every other day.'],
-  [-30, 9, 'Reading-room windows shut for the winter.'],
 ];
 
 /** What the eye saw, as it is looked for later. */
@@ -104,7 +103,7 @@ export function atriumEntries(bare: Snapshot, tank: Tank, { at, weekday }: Pick<
     hours: { fromMinute: 9 * 60, forMinutes: 11 * 60 },
     rampMinutes: 60,
   });
-  entries.push(...whatWasSeenAndTried(tank.id, at));
+  entries.push(...whatWasSeenAndTried(tank.id, at), ...airOfTheRoom(tank.id, { at, weekday }));
   // The stirrer's charge, and the clear water titrated once.
   for (const day of LIME_CHARGES)
     file({ id: `atrium-lime${day}`, tankId: tank.id, at: at(day, 20), kind: 'limewater', grams: LIME_CHARGE_G });
@@ -342,6 +341,34 @@ function roomAndWater(volumeL: number, at: Calendar['at'], noise: (sd: number) =
     );
   return events;
 }
+
+/** The windows as they were set, and a meter on the shelf beside the tank, looked at on Saturdays. */
+function airOfTheRoom(tankId: string, { at, weekday }: Pick<Calendar, 'at' | 'weekday'>): Entry[] {
+  const own = gaussian(seeded(4260));
+  const saturdays = Array.from({ length: -FIRST_DAY }, (_, i) => FIRST_DAY + i).filter((day) => weekday(day) === 6);
+  return [
+    { id: 'atrium-windows-open', tankId, at: at(FIRST_DAY, 9), kind: 'lever', lever: 'windows' },
+    {
+      id: 'atrium-windows-shut',
+      tankId,
+      at: at(WINDOWS_SHUT, 9),
+      kind: 'lever',
+      lever: 'windows',
+      off: true,
+      note: 'Reading-room windows shut for the winter.',
+    },
+    ...saturdays.map(
+      (day): Entry => ({
+        id: `atrium-co2${day}`,
+        tankId,
+        at: at(day, 9, 15),
+        kind: 'reading',
+        values: { roomCo2: Math.round((roomCo2(day) + own(30)) / 10) * 10 },
+      }),
+    ),
+  ];
+}
+const WINDOWS_SHUT = -30;
 
 /** A summer of open windows, an autumn of closed ones, µatm. */
 function roomCo2(day: number): number {

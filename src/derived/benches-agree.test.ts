@@ -163,7 +163,7 @@ describe('every bench tells of one water', () => {
           const { outcome } = attempt(() =>
             dosingPlan.run({
               ...question.input,
-              sources: question.input.sources.map((each) => ({ ...each, use: 'base' })),
+              sources: question.input.sources.map((each) => ({ ...each, use: 'fixed' })),
             }),
           );
           const asItRuns = outcome?.values.balance.find((each) => each.parameter === parameter);
@@ -383,8 +383,8 @@ describe('tanks keep to themselves', () => {
     };
     const offered = doseQuestion(snapshot([soda, chloride, spare], [large, nano]), large, now);
     expect(offered.parts.magnesium?.id).toBe('spare');
-    const given = { ...large, mix: { lime: 'fill' as const } };
+    const given = { ...large, mix: { lime: 'solved' as const } };
     const used = doseQuestion(snapshot([soda, chloride, lime], [given, nano]), given, now);
-    expect(used.input.sources.find(({ id }) => id === 'lime')?.use).toBe('fill');
+    expect(used.input.sources.find(({ id }) => id === 'lime')?.use).toBe('solved');
   });
 });

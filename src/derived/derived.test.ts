@@ -144,7 +144,7 @@ describe('the dose question', () => {
       mlPerMin: 2,
       effluentAlkalinity: 10,
     });
-    const { parts, input, balance } = doseQuestion(b, { ...tank, mix: { lime: 'base' } }, now);
+    const { parts, input, balance } = doseQuestion(b, { ...tank, mix: { lime: 'fixed' } }, now);
     expect(parts.alkalinity?.id).toBe('soda');
     const limewater = (2 * (2 * 1600)) / 74.093; // mmol a day: 2 L of 1.6 g/L Ca(OH)2, CIAAW 2021
     // The reactor meets the water as it stands, 7.8 dKH by its readings.

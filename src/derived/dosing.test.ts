@@ -11,7 +11,8 @@ import { doseQuestion } from './dosing/dose-question';
 import { bottlesQuestion } from './supplies/dosing-bottles';
 import { methodsQuestion } from './methods/methods-question';
 import { pumpDelivery } from './supplies/pump-delivery';
-import { lightsOf, scheduleQuestion } from './schedule/schedule-question';
+import { lightsOf } from './day/day-of-tank';
+import { scheduleQuestion } from './schedule/schedule-question';
 import { dosesRunning } from './balance/what-goes-in';
 
 const now = 100 * DAY_MS;

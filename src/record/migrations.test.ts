@@ -9,7 +9,7 @@ import { defaultSettings, newTank } from './defaults';
 const fixture = readFileSync(new URL('./fixtures/record-v1.json', import.meta.url), 'utf8');
 
 describe('migrations', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14])(
+  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16])(
     'carry every row of the stored version %d to the present schema',
     (version) => {
       const stored = readFileSync(new URL(`./fixtures/record-v${version}.json`, import.meta.url), 'utf8');
@@ -26,6 +26,14 @@ describe('migrations', () => {
       expect(readFile(stored).tanks.map(netVolumeL)).toEqual(readFile(fixture).tanks.map(netVolumeL));
     },
   );
+
+  it('call what a solution is to the plan by the words of version 17', () => {
+    const stored = readFileSync(new URL('./fixtures/record-v16.json', import.meta.url), 'utf8');
+    expect(readFile(stored).tanks.find(({ id }) => id === 'bay')?.mix).toEqual({ soda: 'fixed' });
+    expect(readFile(fixture).tanks[0]?.mix).toBeUndefined();
+    const old = readFileSync(new URL('./fixtures/record-v15.json', import.meta.url), 'utf8');
+    expect(readFile(old).tanks.find(({ id }) => id === 'bay')?.mix).toEqual({ soda: 'solved' });
+  });
 
   it.each([
     ['parts', ['parts']],

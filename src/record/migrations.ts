@@ -18,6 +18,8 @@ const SUPPLIES_OF_METHOD: Readonly<Record<string, readonly string[]>> = {
   'water-changes': [],
 };
 
+const USE_NOW: Readonly<Record<string, string>> = { fill: 'solved', base: 'fixed' };
+
 const MIGRATIONS: readonly Migration[] = [
   {
     // Version 1 kept one figure for what rock and sand displace, and no letter-shortcut setting.
@@ -107,6 +109,21 @@ const MIGRATIONS: readonly Migration[] = [
     // Version 16 adds how far off a remembered figure may be, and dinoflagellates to what was seen; what version 15 wrote stands as it is.
     to: 16,
     rows: {},
+  },
+  {
+    // Version 17 knows windows that stand open or shut, and the price of a scrubber's media; what a solution is to the plan is called by the plan's
+    // own words.
+    to: 17,
+    rows: {
+      tanks: ({ mix, ...tank }) => ({
+        ...tank,
+        ...(mix !== undefined && {
+          mix: Object.fromEntries(
+            Object.entries(mix as Readonly<Record<string, string>>).map(([id, use]) => [id, USE_NOW[use] ?? use]),
+          ),
+        }),
+      }),
+    },
   },
 ];
 

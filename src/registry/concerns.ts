@@ -38,5 +38,5 @@ export const DANGER_PLACES = {
   nitrite: 'water-change',
   salinity: 'top-off',
   temperature: 'trends',
-  ph: 'trends',
+  ph: 'ph',
 } as const satisfies Readonly<Record<string, BenchPath>>;

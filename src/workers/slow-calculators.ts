@@ -5,6 +5,7 @@ import { attempt, type Attempt } from '@/calculators/calculator/attempt';
 /** Calculators that take longer than a frame: they are fetched and run beside the page. */
 const SLOW = {
   'cycle-plan': () => import('@/calculators/cycle/cycle-plan').then((of) => of.cyclePlan),
+  'ph-day': () => import('@/calculators/ph/ph-day').then((of) => of.phDay),
   'cycle-reading': () => import('@/calculators/cycle/cycle-reading').then((of) => of.cycleReading),
 } as const;
 

@@ -16,8 +16,8 @@ const KEPT: readonly (readonly [Keeps, string])[] = [
 ];
 
 const USES: readonly (readonly [Use, string])[] = [
-  ['fill', 'solve for it'],
-  ['base', 'as it runs'],
+  ['solved', 'solve for it'],
+  ['fixed', 'as it runs'],
   ['off', 'not dosed'],
 ];
 

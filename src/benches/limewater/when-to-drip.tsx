@@ -21,7 +21,7 @@ import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace'
 import { NextStep } from '@/interface/answer/next-step';
 import type { Hours } from '@/record/kinds/entry-kind';
 import { dripNow, limewaterHoursQuestion, limewaterQuestion } from '@/derived/limewater/limewater-question';
-import { lightsOf, USUAL_LIGHTS } from '@/derived/schedule/schedule-question';
+import { lightsOf, USUAL_LIGHTS } from '@/derived/day/day-of-tank';
 import { limewaterSet } from '@/derived/limewater/set-limewater';
 
 const DAY = 1440;

@@ -5,8 +5,9 @@ import { defineCalculator, type Caution, type Phrase, type Step } from '../calcu
 import { capitalised } from '../calculator/words';
 import { quantity, range } from '@/quantities/quantity';
 import { sourceOf } from './plan-source';
-import { DAY_ASSUMED_WORDS, dayOf, dayPartOf, swingsOf } from './day-course';
-import { dayWater } from './day-water';
+import { dayOf, swingsOf } from '@/chemistry/day/day-course';
+import { dayPartOf, dayWords } from './day-part';
+import { dayWater, ownDays } from './day-water';
 import { MINUTES_A_DAY, dosingWindow } from './dosing-window';
 import { mendedSchedule } from './mended-schedule';
 import { scheduleDoubts, wholeBottle } from './schedule-doubts';
@@ -22,6 +23,7 @@ export const doseSchedule = defineCalculator({
     /** Alkalinity consumed a day; calcium goes with it. */
     consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }).default(0),
     water: dayWater,
+    days: ownDays,
     /** With it the level is followed too: what the parts bring of water is that much less to top off. */
     evaporationLPerDay: amount({ field: 'evaporation', kind: 'waterRate', low: 0, high: 10_000 }).optional(),
     /** The most alkalinity may move in a day, as the livestock or its keeper holds to. */
@@ -99,8 +101,8 @@ export const doseSchedule = defineCalculator({
       {
         label: 'pH moves by',
         value: range('ph', swings.ph.low, swings.ph.high),
-        origin: 'assumed',
-        from: DAY_ASSUMED_WORDS,
+        origin: input.days ? 'equation' : 'assumed',
+        from: dayWords(input.days),
       },
     );
     const given = timed.filter(({ part }) => part.mlPerDay > 0);

@@ -63,7 +63,7 @@ export const dosingPlan = defineCalculator({
       {
         name: 'limewater',
         holds: { parts: [{ reagent: 'calcium-hydroxide', gramsPerL: 1.6 }] },
-        use: 'base',
+        use: 'fixed',
         runs: 2640,
       },
     ],

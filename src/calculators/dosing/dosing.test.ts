@@ -103,7 +103,7 @@ describe('the dosing plan', () => {
   const soda = { name: 'Carbonate', perMl: { alkalinity: perMl } };
 
   it('leaves out what limewater already brings, as a base that goes on as it runs', () => {
-    const limewater = { name: 'Limewater', use: 'base' as const, perMl: { alkalinity: 0.0432 }, runs: 1000 };
+    const limewater = { name: 'Limewater', use: 'fixed' as const, perMl: { alkalinity: 0.0432 }, runs: 1000 };
     const run = (runs: number) =>
       dosingPlan.run({ netVolumeL: 300, demand: { alkalinity: demand }, sources: [soda, { ...limewater, runs }] });
     // 0.2 × 300 − 43.2 = 16.8 mmol a day. By hand.
@@ -280,7 +280,7 @@ describe('the dosing plan', () => {
       sources: Object.entries(salts).map(([name, parts]) => ({
         name,
         holds: { parts },
-        ...(name === 'Limewater' && { use: 'base' as const, runs: 900 }),
+        ...(name === 'Limewater' && { use: 'fixed' as const, runs: 900 }),
       })),
     });
     const start = {

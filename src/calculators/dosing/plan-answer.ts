@@ -69,8 +69,8 @@ export function planAnswer(facts: PlanFacts): Answer {
       : unclear.length > 0
         ? withinTestError(unclear)
         : TEST_TWICE;
-  const fills = doses.filter(({ use, action }) => use === 'fill' || action !== 'leave');
-  const worth = fills.filter(({ mlPerDay, runs }) => mlPerDay > LEAST_ML_PER_DAY || runs > LEAST_ML_PER_DAY);
+  const solvedDoses = doses.filter(({ use, action }) => use === 'solved' || action !== 'leave');
+  const worth = solvedDoses.filter(({ mlPerDay, runs }) => mlPerDay > LEAST_ML_PER_DAY || runs > LEAST_ML_PER_DAY);
   const small = worth.length === 0 && doses.find(({ tooSmall }) => tooSmall !== undefined);
   if (small && first.length === 0)
     return {
@@ -92,7 +92,7 @@ export function planAnswer(facts: PlanFacts): Answer {
           : 'Dose nothing now: the tank consumes no more than it is already given.',
       ],
       ...howSure,
-      because: rangeOf(fills),
+      because: rangeOf(solvedDoses),
     };
   }
   const order = ['stop', 'increase', 'reduce', 'begin', 'leave'] as const;
@@ -117,9 +117,9 @@ export function planAnswer(facts: PlanFacts): Answer {
  */
 function oversupply({ doses, needs, sources, netVolumeL }: PlanFacts): Phrase[] {
   const over = needs.flatMap(({ parameter, amountPerDay, doubt, others, rises }) => {
-    const bases = sources.filter(({ id, use }) => use === 'base' && doses.some((dose) => dose.id === id));
+    const fixedSources = sources.filter(({ id, use }) => use === 'fixed' && doses.some((dose) => dose.id === id));
     const brought = [
-      ...bases.map((source) => ({ by: source.name, amount: source.runs * source.perMl[parameter] })),
+      ...fixedSources.map((source) => ({ by: source.name, amount: source.runs * source.perMl[parameter] })),
       ...others,
     ].filter(({ amount }) => amount > 0);
     const more = brought.reduce((sum, { amount }) => sum + amount, 0) - amountPerDay;

@@ -49,7 +49,7 @@ export function planCautions(facts: PlanFacts): Caution[] {
   cautions.push(...farOff(facts), ...balance.flatMap((each) => imbalance(each, facts)), ...countedOn(needs));
   for (const dose of doses) {
     if (dose.tooSmall !== undefined) cautions.push(thinIt(dose.tooSmall, dose, facts));
-    if (dose.limitedBy !== undefined && dose.use === 'fill')
+    if (dose.limitedBy !== undefined && dose.use === 'solved')
       cautions.push({
         severity: 'note',
         says: [
@@ -229,7 +229,7 @@ function imbalance({ parameter, overPerDay, doubt }: Balance, facts: PlanFacts):
   const bringing = doses.filter(
     ({ carries, solvedMlPerDay }) => carries.includes(parameter) && solvedMlPerDay > LEAST_ML_PER_DAY,
   );
-  const shared = bringing.filter(({ use, carries }) => use === 'fill' && carries.length > 1);
+  const shared = bringing.filter(({ use, carries }) => use === 'solved' && carries.length > 1);
   if (overPerDay > 0) {
     const others = need?.others.filter(({ amount }) => amount > 0).map(({ by }) => by) ?? [];
     const by = listed([...bringing.map(({ name }) => name), ...others]);
@@ -247,7 +247,7 @@ function imbalance({ parameter, overPerDay, doubt }: Balance, facts: PlanFacts):
     ];
   }
   const limited = doses.filter(({ limitedBy, carries }) => limitedBy !== undefined && carries.includes(parameter));
-  const idle = sources.filter(({ use, perMl }) => use !== 'fill' && perMl[parameter] > 0).map(({ name }) => name);
+  const idle = sources.filter(({ use, perMl }) => use !== 'solved' && perMl[parameter] > 0).map(({ name }) => name);
   const closes =
     idle.length > 0
       ? `Solving for ${listed(idle)} as well would close it.`

@@ -12,7 +12,7 @@ import type { PerParameter } from './solve-plan';
  * What a source is to the plan: a *base* goes on as it runs, as limewater overnight; a *fill* makes up what is left and is solved
  * for; one that is *off* is not dosed.
  */
-export const USES = ['fill', 'base', 'off'] as const;
+export const USES = ['solved', 'fixed', 'off'] as const;
 export type Use = (typeof USES)[number];
 
 /** Something dosed by the millilitre, told by what it holds or by what a millilitre of it adds. */
@@ -26,7 +26,7 @@ export const planSource = z
     perMl: z
       .partialRecord(z.enum(DOSED_PARAMETERS), figure('amount a millilitre adds', 0, 1e6, 'mmol or mg'))
       .optional(),
-    use: z.enum(USES).default('fill'),
+    use: z.enum(USES).default('solved'),
     /** As it is dosed now, mL a day. */
     runs: figure('dose a day', 0, 1e6, 'mL/day').default(0),
     /** What it was dosed at before, where it was set anew since the last test, mL a day: half of a large increase waits for a test. */

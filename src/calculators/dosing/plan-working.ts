@@ -36,7 +36,7 @@ export function planWorking(demand: PlanDemand, { netVolumeL, needs, sources, do
         from: 'as they go on, a day',
       });
     for (const source of sources) {
-      if (source.use !== 'base' || !(source.perMl[parameter] > 0)) continue;
+      if (source.use !== 'fixed' || !(source.perMl[parameter] > 0)) continue;
       const dose = doses.find(({ id }) => id === source.id);
       steps.push({
         label: `Supplied by ${source.name}`,
@@ -48,7 +48,7 @@ export function planWorking(demand: PlanDemand, { netVolumeL, needs, sources, do
   }
   for (const dose of doses) {
     const source = sources.find(({ id }) => id === dose.id);
-    if (!source || source.use !== 'fill') continue;
+    if (!source || source.use !== 'solved') continue;
     for (const parameter of dose.carries)
       steps.push({
         label: `${capitalised(parameter)} in ${source.name}`,

@@ -6,7 +6,7 @@ export type Action = 'leave' | 'increase' | 'reduce' | 'begin' | 'stop';
 export interface PlannedDose {
   readonly id: string;
   readonly name: string;
-  readonly use: 'fill' | 'base';
+  readonly use: 'solved' | 'fixed';
   readonly carries: readonly DosedParameter[];
   readonly action: Action;
   readonly runs: number;

@@ -27,7 +27,7 @@ export interface PlannedDoses {
   readonly testInDays: number;
 }
 
-/** The plan: bases as they run, fills solved to make up what is left, each decided by where it leads, and how both stand against what is consumed. */
+/** The plan: fixed sources as they run, the others solved to make up what is left, each decided by where it leads, and how both stand against what is consumed. */
 export function plannedDoses(sources: readonly PlanSource[], needs: readonly Need[], outlook: Outlook): PlannedDoses {
   const { netVolumeL, aims, testEveryDays, keeps } = outlook;
   const asked = toSolve(sources, needs);
@@ -118,7 +118,7 @@ function doseOf({ source, solved, low, high, holds, set }: Setting, decision: De
   const common = {
     id,
     name,
-    use: source.use === 'fill' ? ('fill' as const) : ('base' as const),
+    use: source.use === 'solved' ? ('solved' as const) : ('fixed' as const),
     carries: carriedBy(source),
     runs,
     solvedMlPerDay: solved,

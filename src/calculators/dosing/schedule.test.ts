@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { carbonateOfWater, dicAtRest } from '@/chemistry/carbonate/reef-water';
-import { evenShare } from './day-course';
+import { evenShare } from '@/chemistry/day/day-course';
 import { doseSchedule } from './dose-schedule';
 
 const soda = { name: 'Carbonate', holds: { parts: [{ reagent: 'sodium-carbonate' as const, gramsPerL: 80 }] } };

@@ -4,7 +4,7 @@ import { DOSED_PARAMETERS, type DosedParameter } from './dosed-parameters';
 /** An amount of each a day or a millilitre: mmol of alkalinity, mg of calcium and magnesium. */
 export type PerParameter = Readonly<Record<DosedParameter, number>>;
 
-export interface Fill {
+export interface SolvedSource {
   readonly perMl: PerParameter;
   /** What runs of it, mL a day. Of mixes that do equally well the one nearest to what runs is taken. */
   readonly runs: number;
@@ -26,48 +26,48 @@ const KEEPS = 1e-5;
  * @param needs amount a day that is left to bring; a parameter left out is not solved for
  * Source: Lawson and Hanson 1974, Solving Least Squares Problems, ch. 23, by the package ml-fcnnls.
  */
-export function solvePlan(fills: readonly Fill[], needs: Readonly<Partial<PerParameter>>): number[] {
+export function solvePlan(sources: readonly SolvedSource[], needs: Readonly<Partial<PerParameter>>): number[] {
   const held = new Map<number, number>();
   for (;;) {
-    const free = fills.flatMap((_, i) => (held.has(i) ? [] : [i]));
+    const free = sources.flatMap((_, i) => (held.has(i) ? [] : [i]));
     const solved = solveFree(
-      free.flatMap((i) => fills[i] ?? []),
-      without(needs, fills, held),
+      free.flatMap((i) => sources[i] ?? []),
+      without(needs, sources, held),
     );
-    const over = free.filter((i, k) => (solved[k] ?? 0) > (fills[i]?.most ?? Infinity));
-    if (over.length === 0) return fills.map((_, i) => held.get(i) ?? solved[free.indexOf(i)] ?? 0);
-    for (const i of over) held.set(i, fills[i]?.most ?? 0);
+    const over = free.filter((i, k) => (solved[k] ?? 0) > (sources[i]?.most ?? Infinity));
+    if (over.length === 0) return sources.map((_, i) => held.get(i) ?? solved[free.indexOf(i)] ?? 0);
+    for (const i of over) held.set(i, sources[i]?.most ?? 0);
   }
 }
 
 function without(
   needs: Readonly<Partial<PerParameter>>,
-  fills: readonly Fill[],
+  sources: readonly SolvedSource[],
   held: ReadonlyMap<number, number>,
 ): Partial<PerParameter> {
   return Object.fromEntries(
     DOSED_PARAMETERS.flatMap((parameter) => {
       const need = needs[parameter];
       if (need === undefined) return [];
-      const brought = [...held].reduce((sum, [i, ml]) => sum + ml * (fills[i]?.perMl[parameter] ?? 0), 0);
+      const brought = [...held].reduce((sum, [i, ml]) => sum + ml * (sources[i]?.perMl[parameter] ?? 0), 0);
       return [[parameter, need - brought]];
     }),
   );
 }
 
-function solveFree(fills: readonly Fill[], needs: Partial<PerParameter>): number[] {
+function solveFree(sources: readonly SolvedSource[], needs: Partial<PerParameter>): number[] {
   const parameters = DOSED_PARAMETERS.filter((parameter) => needs[parameter] !== undefined);
-  if (fills.length === 0 || parameters.length === 0) return fills.map(() => 0);
+  if (sources.length === 0 || parameters.length === 0) return sources.map(() => 0);
   // Each column is scaled by what a millilitre brings, so that a weak solution is not drowned by a strong one.
-  const scales = fills.map(({ perMl }) =>
+  const scales = sources.map(({ perMl }) =>
     Math.max(1e-12, ...parameters.map((parameter) => perMl[parameter] * WEIGHT[parameter])),
   );
   const rows = parameters.map((parameter) =>
-    fills.map(({ perMl }, i) => (perMl[parameter] * WEIGHT[parameter]) / (scales[i] ?? 1)),
+    sources.map(({ perMl }, i) => (perMl[parameter] * WEIGHT[parameter]) / (scales[i] ?? 1)),
   );
   const goals = parameters.map((parameter) => (needs[parameter] ?? 0) * WEIGHT[parameter]);
-  const keeping = fills.map((_, i) => fills.map((__, j) => (i === j ? KEEPS : 0)));
-  const kept = fills.map(({ runs }, i) => KEEPS * runs * (scales[i] ?? 1));
+  const keeping = sources.map((_, i) => sources.map((__, j) => (i === j ? KEEPS : 0)));
+  const kept = sources.map(({ runs }, i) => KEEPS * runs * (scales[i] ?? 1));
   const { K } = fcnnlsVector([...rows, ...keeping], [...goals, ...kept], { gradientTolerance: 1e-12 });
-  return fills.map((_, i) => Math.max(0, K.get(i, 0)) / (scales[i] ?? 1));
+  return sources.map((_, i) => Math.max(0, K.get(i, 0)) / (scales[i] ?? 1));
 }

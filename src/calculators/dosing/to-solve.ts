@@ -34,7 +34,7 @@ export function toSolve(sources: readonly PlanSource[], needs: readonly Need[]):
   const needed = new Set(needs.map(({ parameter }) => parameter));
   // A fill all of whose parameters are unknown or too small to tell goes on as it runs.
   const filling = (source: PlanSource) =>
-    source.use === 'fill' && carriedBy(source).some((parameter) => needed.has(parameter));
+    source.use === 'solved' && carriedBy(source).some((parameter) => needed.has(parameter));
   const standing = sources.filter((source) => source.use !== 'off' && !filling(source));
   const tooMuch = basesOverConsumption(standing, needs);
   const fixed = standing.filter((source) => !tooMuch.includes(source));
@@ -74,7 +74,7 @@ function basesOverConsumption(standing: readonly PlanSource[], needs: readonly N
     return !rises && netRate(sources, parameter, amountPerDay, 1) > doubtOf({ doubt, amountPerDay });
   });
   return standing.filter(
-    ({ use, perMl, runs }) => use === 'base' && runs > 0 && over.some(({ parameter }) => perMl[parameter] > 0),
+    ({ use, perMl, runs }) => use === 'fixed' && runs > 0 && over.some(({ parameter }) => perMl[parameter] > 0),
   );
 }
 

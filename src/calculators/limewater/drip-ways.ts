@@ -4,10 +4,11 @@ import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
 import { attempt } from '../calculator/attempt';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
-import { dayOf, dayPartOf, swingsOf, type DayCourse, type DayPart, type DaySwings } from '../dosing/day-course';
+import { dayOf, swingsOf, type DayCourse, type DayPart, type DaySwings } from '@/chemistry/day/day-course';
+import { dayPartOf } from '../dosing/day-part';
 import { sourceOf } from '../dosing/plan-source';
 import { scheduledPart } from '../dosing/scheduled-part';
-import { dayWater } from '../dosing/day-water';
+import { dayWater, ownDays } from '../dosing/day-water';
 import { MINUTES_A_DAY, dosingWindow, type DosingWindow } from '../dosing/dosing-window';
 import { TOP_OFF_AMOUNTS } from '../top-off/top-off-amounts';
 
@@ -28,6 +29,7 @@ export const dripInput = z.strictObject({
   /** Alkalinity consumed a day. */
   consumption: amount({ field: 'alkalinity consumption', kind: 'alkalinityRate', low: 0, high: 5 }).default(0),
   water: dayWater,
+  days: ownDays,
   /** What the pump gives when it runs. */
   pumpLPerH: amount(TOP_OFF_AMOUNTS.pump).optional(),
   /** What it is set to drip at, as its keeper remembers it. */

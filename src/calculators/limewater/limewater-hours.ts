@@ -4,7 +4,7 @@ import { gramsToAlkalinity } from '@/chemistry/limewater/saturation';
 import { quantity, range, estimate } from '@/quantities/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { dosingWindowText } from '../dosing/dosing-window';
-import { DAY_ASSUMED_WORDS } from '../dosing/day-course';
+import { dayWords } from '../dosing/day-part';
 import { LEAST_OVER } from './limewater';
 import { LIMEWATER_CAUTIONS } from './strength';
 import { dripInput, dripWays, type DripInput, type LimewaterWay } from './drip-ways';
@@ -60,10 +60,10 @@ export const limewaterHours = defineCalculator({
           range('ph', clock.swings.ph.low, clock.swings.ph.high),
           ') and alkalinity by',
           estimate('alkalinity', clock.alkalinityRipple, clock.swings.alkalinity.low, clock.swings.alkalinity.high),
-          '. The ranges rest on what is assumed of light and air, which this tank’s own readings round the day would tell. Keepers disagree which matters more: overnight steadies pH, round the clock steadies alkalinity.',
+          `. The ranges rest on ${input.days ? 'this tank’s own readings through the day' : 'what is assumed of light and air, which this tank’s own readings round the day would tell'}. Keepers disagree which matters more: overnight steadies pH, round the clock steadies alkalinity.`,
         ],
       },
-      working: workingOf(own),
+      working: workingOf(input, own),
       cautions: [...cautionsOf(input, own), ...LIMEWATER_CAUTIONS],
       values: { ways },
     };
@@ -102,7 +102,7 @@ function refuseWhatCannotRun({ litresPerDay, evaporationLPerDay, pumpLPerH, hour
     });
 }
 
-function workingOf(own: LimewaterWay): Step[] {
+function workingOf({ days }: DripInput, own: LimewaterWay): Step[] {
   const model = 'the tank model, third day of it; two thirds of the consumption by light (common practice)';
   return [
     {
@@ -128,8 +128,8 @@ function workingOf(own: LimewaterWay): Step[] {
     {
       label: 'pH moves by',
       value: range('ph', own.swings.ph.low, own.swings.ph.high),
-      origin: 'assumed',
-      from: DAY_ASSUMED_WORDS,
+      origin: days ? 'equation' : 'assumed',
+      from: dayWords(days),
     },
     {
       label: 'Salinity dips by',

@@ -6,7 +6,7 @@ import { quantity } from '@/quantities/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Caution } from '../calculator/calculator';
-import { AIR_EXCHANGE_A_DAY } from '../carbonate/air-exchange';
+import { AIR_EXCHANGE_A_DAY } from '@/chemistry/day/air-exchange';
 import { DANGER_PH, FALLS_OUT, phOf, precipitation } from '../carbonate/danger';
 import { dayWater } from '../dosing/day-water';
 import { HARM } from '../top-off/harm';

@@ -4,7 +4,7 @@ import type { Effluent } from '@/chemistry/reactor/ceiling';
 import type { DailyUse } from '@/chemistry/reactor/daily-use';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment } from '../calculator/calculator-input';
-import { AIR_EXCHANGE_A_DAY } from '../carbonate/air-exchange';
+import { AIR_EXCHANGE_A_DAY } from '@/chemistry/day/air-exchange';
 import { CO2_OF_AIR } from '../carbonate/carbonate-calculator';
 import { readingExpectation } from '../parameters/parameters';
 import { reactorWater, tankAlkalinity } from './reactor-input';

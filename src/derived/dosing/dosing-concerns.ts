@@ -14,8 +14,8 @@ export const doseConcern: AskConcern = (snapshot, tank, now) => {
   if (!tank.supplies.includes('parts') || snapshot.solutions.length === 0) return undefined;
   const { input } = doseQuestionOnce(snapshot, tank, now);
   // Beside a reactor the parts are asked about only where one of them runs.
-  const fills = input.sources.filter(({ use }) => use === 'fill');
-  if (tank.supplies.includes('reactor') && !fills.some(({ runs }) => runs > 0)) return undefined;
+  const solved = input.sources.filter(({ use }) => use === 'solved');
+  if (tank.supplies.includes('reactor') && !solved.some(({ runs }) => runs > 0)) return undefined;
   const { answer, values } = dosingPlan.run(input);
   return {
     answer,

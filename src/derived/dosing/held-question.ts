@@ -43,7 +43,7 @@ export function heldQuestion(snapshot: Snapshot, tank: Tank, now: number): HeldI
 function adviceAt(snapshot: Snapshot, tank: Tank, at: number, next: number): HeldInput['advice'] {
   const past: Snapshot = { ...snapshot, entries: snapshot.entries.filter((entry) => entry.at <= at) };
   const { outcome } = attempt(() => dosingPlan.run(doseQuestion(past, tank, at).input));
-  const dose = outcome?.values.doses.find(({ use, carries }) => use === 'fill' && carries.includes('alkalinity'));
+  const dose = outcome?.values.doses.find(({ use, carries }) => use === 'solved' && carries.includes('alkalinity'));
   if (!outcome || !dose) return [];
   const set = suppliesAt(snapshot, tank, Math.min(next, at + TO_SET_DAYS * DAY_MS)).doses.get(dose.id) ?? 0;
   const followed = Math.abs(set - dose.mlPerDay) <= AS_ADVISED * Math.max(set, dose.mlPerDay);

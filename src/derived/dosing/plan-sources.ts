@@ -57,7 +57,7 @@ export function sourcesOf(
     const { id, name, parts: salts, claim } = solution;
     const input = inputs.find(({ source }) => source === id);
     const runs = input?.mlPerDay ?? 0;
-    const use = mix[id] ?? (answers.has(id) ? 'fill' : runs > 0 ? 'base' : 'off');
+    const use = mix[id] ?? (answers.has(id) ? 'solved' : runs > 0 ? 'fixed' : 'off');
     const leftMl = bottleLeftMl(snapshot, tank, id, now);
     const easing = forATime.find(({ entry }) => entry.solutionId === id);
     const most = isLimewater(strengthOf(solution)) ? limewaterRoomOf(snapshot, tank, now, runs) : undefined;

@@ -17,7 +17,8 @@ import { balanceAt, broughtPerDay } from '../balance/balance';
 import { consumptionOf, consumptionTogether } from '../balance/consumption';
 import { strengthOf } from '../balance/known-events';
 import { pumpDelivery } from '../supplies/pump-delivery';
-import { lightsOf, scheduledParts, USUAL_LIGHTS, waterNow, waterRead } from '../schedule/schedule-question';
+import { fittedDays } from '../day/fitted-day';
+import { lightsOf, scheduledParts, USUAL_LIGHTS, waterNow, waterRead } from '../day/day-of-tank';
 import { givenMl, supplyTimeline } from '../supplies/supply-timeline';
 import { evaporationOf, roomToRiseL } from '../top-off/top-off-question';
 import { dosesRunning } from '../balance/what-goes-in';
@@ -205,6 +206,7 @@ export function limewaterHoursQuestion(
     consumption: Math.min(5, Math.max(0, estimate?.perDay ?? 0)),
     consumptionSd: Math.min(100, estimate?.perDaySd ?? 0),
     water: waterNow(snapshot, tank, now),
+    ...given({ days: fittedDays(snapshot, tank, now) }),
     ...given({ pumpLPerH, dripLPerH: asked.dripLPerH }),
     others: scheduledParts(snapshot, tank, now, parts).slice(0, 12),
   };

@@ -5,7 +5,7 @@ import type { Snapshot, Tank } from '@/record/schema';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { observationsOf } from '../observations/observations';
 import { mediaLeft, partsBesideReactor, tankAlkalinityNow, testsOf, type ReactorTried } from './reactor-setting';
-import { waterNow } from '../schedule/schedule-question';
+import { waterNow } from '../day/day-of-tank';
 
 /** How it was set and tested, ready for the reactor-dial-in calculator; undefined until the demand is known. */
 export function dialInQuestion(

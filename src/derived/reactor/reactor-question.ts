@@ -13,7 +13,7 @@ import {
   tankAlkalinityNow,
   type ReactorTried,
 } from './reactor-setting';
-import { waterNow } from '../schedule/schedule-question';
+import { waterNow } from '../day/day-of-tank';
 
 /** An effluent's tank alkalinity is the one read nearest to it, within so many days. */
 const NEAR_DAYS = 4;

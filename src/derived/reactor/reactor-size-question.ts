@@ -7,7 +7,7 @@ import { consumptionTogether } from '../balance/consumption';
 import type { DoseQuestion } from '../dosing/dose-question';
 import { twoPartPerMeq } from '../dosing/two-part-price';
 import { partsBesideReactor, reactorSetting, tankAlkalinityNow, type ReactorTried } from './reactor-setting';
-import { waterNow } from '../schedule/schedule-question';
+import { waterNow } from '../day/day-of-tank';
 
 /** Its size and its price, ready for the reactor-size calculator; undefined until demand and an effluent are there. */
 export function reactorSizeQuestion(

@@ -15,7 +15,7 @@ import {
   testsOf,
   type ReactorTried,
 } from './reactor-setting';
-import { waterNow } from '../schedule/schedule-question';
+import { waterNow } from '../day/day-of-tank';
 
 /** What gas and media it uses, ready for the reactor-use calculator; undefined until flow, effluent and chamber pH are there. */
 export function reactorUseQuestion(

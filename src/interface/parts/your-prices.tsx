@@ -19,6 +19,7 @@ const FIELDS: readonly (readonly [keyof Prices, string, string?])[] = [
   ['mediaPerKg', 'Reactor media, a kilogram'],
   ['co2PerKg', 'CO₂, a kilogram'],
   ['calciumHydroxidePerKg', 'Calcium hydroxide, a kilogram'],
+  ['scrubberMediaPerKg', 'CO₂-scrubber media, a kilogram'],
 ];
 
 /** Prices as they are kept, or as they are typed and not kept yet: what a comparison reckons with. */

@@ -28,6 +28,7 @@ import {
   Sunrise,
   TestTube,
   Waves,
+  Wind,
   Wrench,
   type LucideIcon,
 } from 'lucide-react';
@@ -67,6 +68,7 @@ const ICONS: Readonly<Record<IconName, LucideIcon>> = {
   sunrise: Sunrise,
   'test-tube': TestTube,
   waves: Waves,
+  wind: Wind,
   wrench: Wrench,
 };
 

@@ -125,14 +125,18 @@ export function putAsideDrafts(address: string): void {
 /** What was put aside of a bench, as text to be copied. */
 export function draftsAside(address: string): readonly string[] {
   const found: string[] = [];
-  each(`${ASIDE}${address} `, (key) => {
-    const value = read(key)?.value;
-    if (value !== undefined && value !== null)
-      found.push(
-        `${key.slice(ASIDE.length + address.length + 1)}: ${typeof value === 'string' ? value : JSON.stringify(value)}`,
-      );
-  });
+  each(`${ASIDE}${address} `, (key) =>
+    found.push(...linesOf(key.slice(ASIDE.length + address.length + 1), read(key)?.value)),
+  );
   return found;
+}
+
+/** A line for each field that holds something; the fields of a form that is kept as one draft stand for themselves. */
+function linesOf(name: string, value: unknown): string[] {
+  if (value === undefined || value === null || value === '') return [];
+  if (typeof value !== 'object') return [`${name}: ${String(value)}`];
+  if (Array.isArray(value)) return value.length > 0 ? [`${name}: ${JSON.stringify(value)}`] : [];
+  return Object.entries(value).flatMap(([field, of]) => linesOf(name.endsWith(' draft') ? field : `${name} ${field}`, of));
 }
 
 function each(prefix: string, work: (key: string) => void): void {

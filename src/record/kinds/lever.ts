@@ -5,7 +5,7 @@ import { defineKind, OF_A_TANK } from './entry-kind';
 import { hoursSchema, hoursText } from './hours';
 
 /** What a keeper turns by the hour, that no bottle is emptied by. */
-export const LEVERS = ['lights', 'refugium light', 'skimmer', 'CO2 scrubber'] as const;
+export const LEVERS = ['lights', 'refugium light', 'skimmer', 'CO2 scrubber', 'windows'] as const;
 export type Lever = (typeof LEVERS)[number];
 
 const CALLED: Readonly<Record<Lever, readonly string[]>> = {
@@ -21,7 +21,12 @@ const CALLED: Readonly<Record<Lever, readonly string[]>> = {
   ],
   skimmer: ['skimmer', 'protein skimmer'],
   'CO2 scrubber': ['scrubber', 'co2 scrubber'],
+  windows: ['windows', 'window', 'the windows', 'room windows'],
 };
+/** Of windows: open is on. */
+const WINDOW_FLAGS = ['open', 'opened', 'shut', 'closed', 'open again', 'shut again'];
+const ON = ['on', 'back on', 'turned on', 'on again', 'open', 'opened', 'open again'];
+const OFF = ['off', 'turned off', 'shut', 'closed', 'shut again'];
 const RAMP = {
   field: 'ramp of the lights',
   kind: 'days',
@@ -49,6 +54,7 @@ export const lever = defineKind({
       ramp: { expected: RAMP, optional: true as const, after: ['ramp', 'ramp of', 'ramp over', 'ramped over'] },
     },
     flags: [
+      ...(lever === 'windows' ? WINDOW_FLAGS : []),
       'off',
       'on',
       'back on',
@@ -66,8 +72,8 @@ export const lever = defineKind({
     ],
     make: ({ hours, figures: { ramp }, flags }) => {
       // Off and on again: when, is not said.
-      const on = ['on', 'back on', 'turned on', 'on again'].some((each) => flags.has(each));
-      const off = flags.has('off') || flags.has('turned off');
+      const on = ON.some((each) => flags.has(each));
+      const off = OFF.some((each) => flags.has(each));
       if (hours === undefined && on && off) return undefined;
       // Off for half an hour is two entries: which of them is meant is not guessed.
       if (hours === undefined && ramp !== undefined) return undefined;
@@ -80,11 +86,15 @@ export const lever = defineKind({
     asks: 'When does it run? As in “lights 10:00 to 20:00 ramp 60 min”, “on” or “off”; for a while is off then, and on again when it was. It cannot dim for longer than it shines.',
   })),
   describe: ({ lever: what, hours, rampMinutes, off }) =>
-    `${what} ${off ? 'off' : hours ? hoursText(hours) : 'on all day'}${rampMinutes ? `, ramp ${rampMinutes} min` : ''}`,
+    `${what} ${off ? offWord(what) : hours ? `${what === 'windows' ? 'open ' : ''}${hoursText(hours)}` : what === 'windows' ? 'open' : 'on all day'}${rampMinutes ? `, ramp ${rampMinutes} min` : ''}`,
   figures: ({ lever: what, hours, rampMinutes, off }) => [
-    [what, off ? 'off' : hours ? hoursText(hours) : 'all day', ''],
+    [what, off ? offWord(what) : hours ? hoursText(hours) : what === 'windows' ? 'open' : 'all day', ''],
     ...(rampMinutes ? [['ramp', rampMinutes, 'min'] as const] : []),
   ],
   source: (row) => row.lever,
   ends: ({ off }) => off === true,
 });
+
+function offWord(what: Lever): string {
+  return what === 'windows' ? 'shut' : 'off';
+}

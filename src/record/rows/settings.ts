@@ -5,7 +5,14 @@ import { kitSchema } from './start';
 import { absenceSchema } from './top-off';
 
 /** What supplies and gear cost the keeper, in the keeper's own money. */
-export const PRICES = ['calciumHydroxidePerKg', 'mediaPerKg', 'co2PerKg', 'reactorGear', 'twoPartGear'] as const;
+export const PRICES = [
+  'calciumHydroxidePerKg',
+  'mediaPerKg',
+  'co2PerKg',
+  'reactorGear',
+  'twoPartGear',
+  'scrubberMediaPerKg',
+] as const;
 
 export const settingsSchema = z.strictObject({
   id: z.literal('settings'),

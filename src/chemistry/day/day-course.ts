@@ -1,27 +1,26 @@
-import { dicAtRest } from '@/chemistry/carbonate/reef-water';
-import { strengthOfBottle } from '@/chemistry/reagents/label-claim';
-import { amountsOf } from '@/chemistry/reagents/solution';
-import type { DailyHours, TankEvent } from '@/chemistry/tank-model/events';
-import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/metabolism';
-import { DAY_MS, simulateEach } from '@/chemistry/tank-model/simulate';
-import { timesAmounts, type Amounts } from '@/chemistry/tank-model/water';
-import { naturalSeawater } from '@/chemistry/seawater/composition';
-import { AIR_EXCHANGE_A_DAY } from '../carbonate/air-exchange';
-import { bottleOf } from '../reagents/bottle-input';
-import type { ScheduledPart } from './scheduled-part';
-import type { PlanSource } from './plan-source';
+import { dicAtRest } from '../carbonate/reef-water';
+import type { DailyHours, TankEvent } from '../tank-model/events';
+import { calcificationPerDay, metabolismPerDay } from '../tank-model/metabolism';
+import { DAY_MS, simulateEach } from '../tank-model/simulate';
+import { timesAmounts, type Amounts } from '../tank-model/water';
+import { naturalSeawater } from '../seawater/composition';
+import { AIR_EXCHANGE_A_DAY } from './air-exchange';
 
 const MINUTE_MS = 60_000;
 /** Share of the day's growth that falls into the lit hours: corals calcify some two to three times as fast in the light. Common practice. */
 const GROWTH_IN_LIGHT = 2 / 3;
-/** What is assumed of a tank that was never watched through a day: no test tells these from each other yet. */
+/** What a day of pH hangs on and no test reads by itself: assumed of a tank that was never watched through a day, else fitted (`fit-day.ts`). */
 export interface DayAssumed {
-  /** Carbon fixed in the light and breathed out round the clock, mmol/L a day. */
+  /** Carbon fixed by light, mmol/L a day. */
   readonly carbonADay: number;
+  /** Carbon breathed out round the clock, mmol/L a day; as much as light fixes when left out. */
+  readonly breathADay?: number | undefined;
   /** How often a day surface and skimmer renew dissolved CO2. */
   readonly exchangePerDay: number;
   /** Share of the day's growth that falls into the lit hours. */
   readonly inLight: number;
+  /** CO2 of the air over the water, µatm; what the water is told to be at rest with when left out. */
+  readonly airUatm?: number | undefined;
 }
 /**
  * Between a tank of little life under a fast surface and one of much life under a slow one. Chosen: with it 3.2 L of limewater a day in
@@ -35,14 +34,11 @@ export const USUAL_DAY: DayAssumed = {
 /** Chosen: what keepers see lies between the two. A tank's own day, read often enough, would tell. */
 const QUIET_DAY: DayAssumed = { carbonADay: 0.3, exchangePerDay: 30, inLight: 1 / 2 };
 const LIVELY_DAY: DayAssumed = { carbonADay: 0.7, exchangePerDay: 15, inLight: GROWTH_IN_LIGHT };
-/** What the ranges rest on, for the working. */
-export const DAY_ASSUMED_WORDS =
-  'assumed: plants and animals turn over 0.3 to 0.7 mmol/L of carbon a day, air renews dissolved CO₂ 15 to 30 times, and half to two thirds of the growth is by light; no test of this tank tells them yet';
 /** The day that is shown: by then the night before it is like the night after it. */
 const SHOWN_DAY = 3;
 const SAMPLES = 96;
 
-interface DayInput {
+export interface DayInput {
   readonly netVolumeL: number;
   readonly lights?: { readonly fromMinute: number; readonly forMinutes: number } | undefined;
   readonly consumption: number;
@@ -55,6 +51,8 @@ interface DayInput {
   };
   /** With it the level is followed too: what the parts bring of water is that much less to top off. */
   readonly evaporationLPerDay?: number | undefined;
+  /** This tank's own day as its readings tell it, the most likely first, the others as far as it may lie off; assumed when left out. */
+  readonly days?: readonly DayAssumed[] | undefined;
 }
 
 /** What one source brings in a day, and when. */
@@ -79,6 +77,7 @@ export interface DayCourse {
     readonly minute: number;
     readonly alkalinity: number;
     readonly ph: number;
+    readonly pco2Uatm: number;
     readonly salinity: number;
   }[];
   readonly alkalinity: { readonly low: number; readonly high: number };
@@ -89,18 +88,21 @@ export interface DayCourse {
 /**
  * A day of the water under a schedule, by the tank model: doses by the hour, consumption and photosynthesis by light, open to air.
  * The minutes are the wall's; what is dosed beyond consumption over the days before is taken off evenly, so that a day ends as it began.
+ * @returns a quarter of an hour apart: mmol/L, NBS pH, µatm, ppt
+ * Source: the tank model (`tank-model/simulate.ts`); two thirds of the growth by light, common practice.
  */
 export function dayOf(
   input: DayInput,
   parts: readonly DayPart[],
-  { carbonADay, exchangePerDay, inLight }: DayAssumed = USUAL_DAY,
+  assumed: DayAssumed = input.days?.[0] ?? USUAL_DAY,
 ): DayCourse {
+  const { carbonADay, breathADay = carbonADay, exchangePerDay, inLight, airUatm = input.water.pco2Uatm } = assumed;
   const { netVolumeL, lights, consumption, water, evaporationLPerDay } = input;
   const lit: DailyHours | undefined = lights && hoursOf(lights);
   const events: TankEvent[] = [
-    { kind: 'air', at: 0, co2Uatm: water.pco2Uatm, exchangePerDay },
+    { kind: 'air', at: 0, co2Uatm: airUatm, exchangePerDay },
     { kind: 'temperature', at: 0, temperatureC: water.temperatureC },
-    rate('breath', metabolismPerDay(carbonADay * netVolumeL)),
+    rate('breath', metabolismPerDay(breathADay * netVolumeL)),
     rate('light', metabolismPerDay(-carbonADay * netVolumeL), lit),
   ];
   const takes = consumption * netVolumeL;
@@ -140,7 +142,7 @@ export function dayOf(
     water: {
       salinity: water.salinity,
       alkalinity: water.alkalinity,
-      dic: dicAtRest(water.alkalinity, water.salinity, water.temperatureC, water.pco2Uatm),
+      dic: dicAtRest(water.alkalinity, water.salinity, water.temperatureC, airUatm),
       calcium: water.calcium,
       magnesium: natural.magnesiumMgPerL,
       nitrate: 0,
@@ -154,6 +156,7 @@ export function dayOf(
       minute: (i * 1440) / SAMPLES,
       alkalinity: state.water.alkalinity,
       ph: state.carbonate?.phNbs ?? Number.NaN,
+      pco2Uatm: state.carbonate?.pco2Uatm ?? Number.NaN,
       salinity: state.water.salinity,
     }),
   );
@@ -166,9 +169,15 @@ export function dayOf(
   };
 }
 
-/** How far a day moves pH and alkalinity at the least and at the most, as far as is assumed and not known. */
+/**
+ * How far a day moves pH and alkalinity at the least and at the most, as far as is assumed and not known.
+ * Source: common practice for what is assumed; the tank model for the rest.
+ */
 export function swingsOf(input: DayInput, parts: readonly DayPart[], usual: DayCourse): DaySwings {
-  const days = [usual, ...[QUIET_DAY, LIVELY_DAY].map((assumed) => dayOf(input, parts, assumed))];
+  const days = [
+    usual,
+    ...(input.days?.slice(1) ?? [QUIET_DAY, LIVELY_DAY]).map((assumed) => dayOf(input, parts, assumed)),
+  ];
   return {
     ph: rangeOf(days.map(({ ph }) => ph.high - ph.low)),
     alkalinity: rangeOf(days.map(({ alkalinity }) => alkalinity.high - alkalinity.low)),
@@ -178,6 +187,7 @@ export function swingsOf(input: DayInput, parts: readonly DayPart[], usual: DayC
 /**
  * The share of the day's growth that goes on round the clock, so that of all growth just so much falls into the lit hours: what is even by
  * night is even by day too. All of it where the light lasts longer than that share of the day.
+ * By definition.
  */
 export function evenShare({ forMs }: DailyHours, inLight = GROWTH_IN_LIGHT): number {
   return Math.min(1, (1 - inLight) / (1 - forMs / DAY_MS));
@@ -199,21 +209,4 @@ function pulsed(event: Rate, pulses: number): Rate {
 
 function hoursOf({ fromMinute, forMinutes }: { readonly fromMinute: number; readonly forMinutes: number }): DailyHours {
   return { fromMs: fromMinute * MINUTE_MS, forMs: Math.min(forMinutes, 1440) * MINUTE_MS };
-}
-
-/** A part of a schedule as the day takes it: with its carbon where its salts are known; of a strength alone, as a carbonate brings it. */
-export function dayPartOf(
-  { source: { holds }, mlPerDay, windows = [], doses }: ScheduledPart,
-  source: PlanSource,
-): DayPart {
-  const { id, perMl } = source;
-  const perDay: Amounts = holds
-    ? amountsOf(strengthOfBottle(bottleOf(holds)), mlPerDay / 1000)
-    : {
-        alkalinity: perMl.alkalinity * mlPerDay,
-        dic: (perMl.alkalinity * mlPerDay) / 2,
-        calcium: perMl.calcium * mlPerDay,
-        magnesium: perMl.magnesium * mlPerDay,
-      };
-  return { id, perDay, litresPerDay: mlPerDay / 1000, windows, doses };
 }

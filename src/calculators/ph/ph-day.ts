@@ -1,0 +1,224 @@
+import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import { fitDay, phAtRest, spreadOf, type FittedDay, type Spread } from '@/chemistry/day/fit-day';
+import { dayOf, type DayCourse, type DayInput, type DayPart } from '@/chemistry/day/day-course';
+import {
+  dayWithMeasures,
+  meanCo2,
+  meanPh,
+  PH_MEASURES,
+  type MeasuredDay,
+  type MeasureSettings,
+  type PhMeasure,
+} from '@/chemistry/day/ph-measures';
+import { co2GramsPerL, scrubberHours } from '@/chemistry/day/skimmer-air';
+import { gramsToAlkalinity } from '@/chemistry/limewater/saturation';
+import { amountsOf, sumOfSalts } from '@/chemistry/reagents/solution';
+import { timesAmounts } from '@/chemistry/tank-model/water';
+import { defineCalculator } from '../calculator/calculator';
+import { dayPartOf } from '../dosing/day-part';
+import { MINUTES_A_DAY } from '../dosing/dosing-window';
+import { sourceOf } from '../dosing/plan-source';
+import { phDayInput, type PhDayInput } from './ph-day-input';
+import { answerOf, cautionsOf, workingOf } from './ph-day-words';
+
+/** What a scrubber's media bind, g a gram. From memory: 0.2 to 0.26. */
+export const MEDIA_CAPACITY = 0.2;
+/** Algae a refugium of a usual size gives a week for each litre of tank, g as weighed wet. Rough, from memory. */
+export const HARVEST_G_PER_L = 0.25;
+const HOURS_A_MONTH = 24 * 30.44;
+
+/** A measure for this tank: what it would do, and what it takes. */
+export interface MeasureOfTank extends MeasuredDay {
+  readonly measure: PhMeasure;
+  /** Of the scrubber: hours until its media are spent. */
+  readonly mediaHours?: number;
+  /** In the keeper's money, where a price is known. */
+  readonly costAMonth?: number;
+  /** Of the refugium's lamp. */
+  readonly kWhAMonth?: number;
+}
+
+/** What changed with the last thing that was done, where enough was read on both sides. */
+export interface BeforeAndSince {
+  readonly mean: Spread;
+  readonly swing: Spread;
+  readonly before: { readonly mean: number; readonly swing: number };
+}
+
+export interface PhDayValues {
+  readonly fitted: FittedDay;
+  readonly mean: Spread;
+  readonly lowest: Spread;
+  readonly highest: Spread;
+  readonly swing: Spread;
+  /** CO2 the water is at rest with, over the day, µatm. */
+  readonly waterUatm: Spread;
+  /** Of that, what the animals breathe above the room's air. */
+  readonly breathUatm: Spread;
+  readonly phOutdoors: number;
+  readonly phInRoom: Spread;
+  readonly measures: readonly MeasureOfTank[];
+  readonly together: MeasuredDay | undefined;
+  readonly since: BeforeAndSince | undefined;
+  /** The hours of the day at which pH was read at all. */
+  readonly hoursRead: number;
+}
+
+export const phDay = defineCalculator({
+  name: 'ph-day',
+  asks: 'Why is pH what it is, how does it go through the day, and what would lift it by how much?',
+  input: phDayInput,
+  example: {
+    netVolumeL: '620 L',
+    lights: { fromMinute: 600, forMinutes: 600 },
+    water: { alkalinity: '7.8 dKH', temperatureC: 25.5 },
+    readings: [
+      { day: 0, minute: 570, ph: 7.86, alkalinity: '7.8 dKH' },
+      { day: 1, minute: 1170, ph: 8.04, alkalinity: '7.8 dKH' },
+    ],
+  },
+  run: (input) => {
+    const values = valuesOf(input);
+    return {
+      answer: answerOf(input, values),
+      working: workingOf(input, values),
+      cautions: cautionsOf(input, values),
+      values,
+    };
+  },
+});
+
+function valuesOf(input: PhDayInput): PhDayValues {
+  const { water } = input;
+  const tank: DayInput = { ...input, water };
+  const parts = input.parts.map((part) => dayPartOf(part, sourceOf(part.source)));
+  const fit = fitDay({ ...tank, parts, readings: input.readings, probeSd: input.probeSd, room: input.room });
+  const courses = fit.points.map((day) => dayOf(tank, parts, day));
+  const of = (figure: (course: DayCourse, airUatm: number) => number) =>
+    spreadOf(courses.map((course, i) => figure(course, fit.points[i]?.airUatm ?? OUTDOOR_CO2_UATM)));
+  const settings = settingsOf(input, parts);
+  const measured = (measures: readonly PhMeasure[]) => dayWithMeasures(tank, parts, fit, courses, measures, settings);
+  return {
+    fitted: fit,
+    mean: of(meanPh),
+    lowest: of(({ ph }) => ph.low),
+    highest: of(({ ph }) => ph.high),
+    swing: of(({ ph }) => ph.high - ph.low),
+    waterUatm: of(meanCo2),
+    breathUatm: of((course, air) => meanCo2(course) - air),
+    phOutdoors: phAtRest(water, OUTDOOR_CO2_UATM),
+    phInRoom: of((_, air) => phAtRest(water, air)),
+    measures: PH_MEASURES.filter((measure) => measure !== 'limewater' || settings.caustic).map((measure) => ({
+      measure,
+      ...measured([measure]),
+      ...costOf(measure, input, fit),
+    })),
+    together: input.together.length > 1 ? measured(input.together) : undefined,
+    since: sinceOf(input, tank, parts),
+    hoursRead: fit.hours.length,
+  };
+}
+
+function settingsOf({ measures, lights, netVolumeL }: PhDayInput, parts: readonly DayPart[]): MeasureSettings {
+  const caustic = measures.limewater && causticParts(measures.limewater, parts);
+  return {
+    openRoomUatm: measures.openRoomUatm,
+    skimmer: { airLPerH: measures.skimmerAirLPerH, tubeM: measures.tubeCm / 100, boreMm: measures.boreCm * 10 },
+    scrubbedShare: measures.throughMediaPercent / 100,
+    refugium: {
+      harvestG: measures.harvestGPerWeek ?? HARVEST_G_PER_L * netVolumeL,
+      ...darkHours(lights),
+    },
+    ...(caustic && { caustic }),
+  };
+}
+
+/** Lights down to lights up. */
+function darkHours(lights: PhDayInput['lights']): { readonly fromMinute: number; readonly forMinutes: number } {
+  const { fromMinute, forMinutes } = lights ?? { fromMinute: 600, forMinutes: 600 };
+  const dark = MINUTES_A_DAY - forMinutes;
+  return dark > 0
+    ? { fromMinute: (fromMinute + forMinutes) % MINUTES_A_DAY, forMinutes: dark }
+    : { fromMinute: 0, forMinutes: MINUTES_A_DAY };
+}
+
+/** Limewater in place of so much of what supplies alkalinity now. */
+function causticParts(
+  { litresPerDay, gramsPerL }: NonNullable<PhDayInput['measures']['limewater']>,
+  parts: readonly DayPart[],
+): readonly DayPart[] | undefined {
+  const brings = parts.reduce((sum, { perDay }) => sum + Math.max(0, perDay.alkalinity ?? 0), 0);
+  const full = litresPerDay * gramsToAlkalinity(gramsPerL);
+  // Only what is needed anyway: alkalinity is not driven up for the sake of pH.
+  const taken = Math.min(full, brings);
+  if (taken <= 0) return undefined;
+  const litres = (litresPerDay * taken) / full;
+  const stays = 1 - taken / brings;
+  return [
+    ...parts.map((part) =>
+      (part.perDay.alkalinity ?? 0) > 0 ? { ...part, perDay: timesAmounts(part.perDay, stays) } : part,
+    ),
+    {
+      id: 'limewater instead',
+      perDay: amountsOf(sumOfSalts([{ reagent: 'calcium-hydroxide', gramsPerL }]), litres),
+      litresPerDay: litres,
+      windows: [],
+      doses: 0,
+    },
+  ];
+}
+
+function costOf(measure: PhMeasure, { measures }: PhDayInput, fit: FittedDay): Partial<MeasureOfTank> {
+  switch (measure) {
+    case 'scrubber': {
+      const air = fit.of.roomUatm.value;
+      const through = (measures.skimmerAirLPerH * measures.throughMediaPercent) / 100;
+      const gramsAMonth = (through * HOURS_A_MONTH * co2GramsPerL(air)) / MEDIA_CAPACITY;
+      return {
+        mediaHours: scrubberHours(measures.mediaG, MEDIA_CAPACITY, through, air),
+        ...(measures.mediaPerKg !== undefined && { costAMonth: (gramsAMonth / 1000) * measures.mediaPerKg }),
+      };
+    }
+    case 'limewater':
+      return measures.limewater && measures.hydroxidePerKg !== undefined
+        ? {
+            costAMonth:
+              ((measures.limewater.litresPerDay * measures.limewater.gramsPerL * 30.44) / 1000) *
+              measures.hydroxidePerKg,
+          }
+        : {};
+    case 'refugium':
+      return { kWhAMonth: (measures.lampW * HOURS_A_MONTH * 0.5) / 1000 };
+    default:
+      return {};
+  }
+}
+
+/** Both days are read by one probe, off by the same on both sides: what is left of its error then. Chosen. */
+const SAME_PROBE_SD = 0.005;
+
+/** The day before the last change beside the day since, fitted alike. */
+function sinceOf(input: PhDayInput, tank: DayInput, parts: readonly DayPart[]): BeforeAndSince | undefined {
+  const { before, readings } = input;
+  if (!before || before.readings.length < 2 || readings.length < 2) return undefined;
+  const fits = [before.readings, readings].map((of) =>
+    fitDay({ ...tank, parts, readings: of, probeSd: SAME_PROBE_SD }),
+  );
+  const courses = fits.map(({ points }) => points.map((day) => dayOf(tank, parts, day)));
+  const figure = (of: (course: DayCourse) => number) => {
+    const [a, b] = courses.map((ofFit) => spreadOf(ofFit.map(of)));
+    if (!a || !b) throw new Error('two days');
+    const value = b.value - a.value;
+    return {
+      was: a.value,
+      change: {
+        value,
+        low: value - Math.hypot(b.value - b.low, a.high - a.value),
+        high: value + Math.hypot(b.high - b.value, a.value - a.low),
+      },
+    };
+  };
+  const mean = figure(meanPh);
+  const swing = figure(({ ph }) => ph.high - ph.low);
+  return { mean: mean.change, swing: swing.change, before: { mean: mean.was, swing: swing.was } };
+}

@@ -1,0 +1,304 @@
+import { CholeskyDecomposition, inverse, Matrix } from 'ml-matrix';
+import { carbonateOfWater, OUTDOOR_CO2_UATM } from '../carbonate/reef-water';
+import { halfWidth95, SDS_95 } from '@/numerics/normal-interval';
+import { AIR_EXCHANGE_A_DAY } from './air-exchange';
+import { dayOf, USUAL_DAY, type DayAssumed, type DayCourse, type DayInput, type DayPart } from './day-course';
+import { byHour, type PhAtHour, type PhOfTheHour } from './ph-by-hour';
+
+/** A tank whose day is asked for, and what was read of it. */
+export interface DayToFit extends Omit<DayInput, 'days'> {
+  readonly parts: readonly DayPart[];
+  readonly readings: readonly PhAtHour[];
+  /** By how much all readings of the probe may be off together: one standard deviation. */
+  readonly probeSd: number;
+  /** CO2 of the room where it was read, µatm, and one standard deviation of it as a mean over the days that are fitted. */
+  readonly room?: { readonly uatm: number; readonly sd: number } | undefined;
+}
+
+/** What is not read by itself, in the order the fit holds it. */
+export const DAY_UNKNOWNS = ['exchangePerDay', 'roomUatm', 'lightADay', 'netBreathADay'] as const;
+export type DayUnknown = (typeof DAY_UNKNOWNS)[number];
+
+/** One of them as the readings leave it. */
+export interface FittedFigure {
+  readonly value: number;
+  /** The 95 % range. */
+  readonly low: number;
+  readonly high: number;
+  /** Whether the readings narrowed what is usual by a third or more; else the range is little but that. */
+  readonly told: boolean;
+}
+
+export interface FittedDay {
+  readonly of: Readonly<Record<DayUnknown, FittedFigure>>;
+  /** The day as it most likely goes, and the 95 % range of its pH, by the sample of `course`. */
+  readonly course: DayCourse;
+  readonly phLow: readonly number[];
+  readonly phHigh: readonly number[];
+  /** What readings of an hour come to, held against the course. */
+  readonly hours: readonly PhOfTheHour[];
+  /** The most likely day, and the two it may be instead by which pH swings least and most: for `DayInput.days`. */
+  readonly days: readonly [DayAssumed, DayAssumed, DayAssumed];
+  /** The most likely day, then for each independent direction the two at the ends of its 95 % range: what `spreadOf` takes figures of. */
+  readonly points: readonly DayAssumed[];
+  /** Room and breath hang together so closely that only a reading of the room's CO2 would part them. */
+  readonly roomAndBreathTied: boolean;
+}
+
+export interface Spread {
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/**
+ * What tanks are like before anything is read of one. Chosen, about what common practice tells: swings of 0.2 to 0.4, rooms of 450 to 2000 ppm,
+ * and a little more breathed out than light fixes, for animals are fed.
+ */
+const PRIOR = {
+  exchange: { median: 0.75 * AIR_EXCHANGE_A_DAY, spread: 0.45 },
+  aboveOutdoor: { median: 330, spread: 0.9 },
+  light: { median: USUAL_DAY.carbonADay, spread: 0.5 },
+  net: { mean: 0.1, sd: 0.12 },
+} as const;
+/** The model's day has square lamps and a still room; a true day strays from it by so much in pH. Chosen, by coverage on tanks of another book. */
+const MODEL_SD = 0.02;
+/** So many hours of a day show the model's straying apart from each other. Chosen, likewise. */
+const APART = 6;
+/** More breath than this is left in the dark too, mmol/L a day. */
+const LEAST_BREATH = 0.05;
+const TOLD = 2 / 3;
+const TIED = -0.8;
+const NUDGE = 1e-2;
+const ROUNDS = 12;
+const TRIES = 6;
+const CLOSE_ENOUGH = 1e-4;
+
+/**
+ * A tank's day of pH, fitted through the tank model to what was read at any hours: gas exchange, the room's CO2, carbon fixed by light and
+ * what is breathed out beyond that, each within what is usual of tanks as far as no reading tells it. A probe that is off by the same always
+ * is one of the unknowns.
+ * @param asked at least one reading; alkalinity in mmol/L, pH on the NBS scale, minutes of the keeper's own clock
+ * @throws Refusal where the water lies outside the carbonate equations
+ * Source: most likely values under a prior by Levenberg 1944 and Marquardt 1963; ranges by Laplace's approximation (MacKay 2003, chapter 27).
+ */
+export function fitDay(asked: DayToFit): FittedDay {
+  const hours = byHour(asked.readings, asked.water);
+  const assumedAt = unknownsOf(asked);
+  const courseAt = (z: readonly number[]) => dayOf(asked, asked.parts, assumedAt(z));
+  const days = new Set(asked.readings.map(({ day }) => day)).size;
+  // What one day's air did to all its readings is no error of any hour.
+  const offsetSd = Math.hypot(asked.probeSd, ONE_DAY_SD / Math.sqrt(Math.max(1, days)));
+  // The model strays alike over some hours: readings closer than that are no further proof.
+  const modelSd = MODEL_SD * Math.sqrt(Math.max(1, hours.length / APART));
+  const residualsAt = (z: readonly number[]) => {
+    const course = courseAt(z);
+    const offset = (z[4] ?? 0) * offsetSd;
+    return hours.map(({ minute, ph, sd }) => (ph - phAt(course, minute) - offset) / Math.hypot(sd, modelSd));
+  };
+  const { z, covariance } = mostLikely(residualsAt, 5);
+  const directions = axesOf(covariance);
+  const ofZ = (at: readonly number[]) => assumedAt(at);
+
+  const points = [
+    z,
+    ...directions.flatMap((axis) => [-SDS_95, SDS_95].map((way) => z.map((each, i) => each + way * (axis[i] ?? 0)))),
+  ].map(ofZ);
+  const course = courseAt(z);
+  const { low: phLow, high: phHigh } = courseRange(course, directions, (at) =>
+    courseAt(z.map((each, i) => each + (at[i] ?? 0))),
+  );
+  const sdOf = (i: number) => Math.sqrt(covariance.get(i, i));
+  const of = Object.fromEntries(
+    DAY_UNKNOWNS.map((name, i): [DayUnknown, FittedFigure] => {
+      const at = (way: number) => figureOf(name, ofZ(z.map((each, j) => (j === i ? each + way : each))));
+      const half = halfWidth95(sdOf(i));
+      return [name, { value: at(0), low: at(-half), high: at(half), told: sdOf(i) < TOLD }];
+    }),
+  ) as Record<DayUnknown, FittedFigure>;
+  return {
+    of,
+    course,
+    phLow,
+    phHigh,
+    hours,
+    days: [ofZ(z), ...extremes(z, covariance, (at) => swingOf(courseAt(at))).map(ofZ)] as unknown as FittedDay['days'],
+    points,
+    roomAndBreathTied: covariance.get(1, 3) / (sdOf(1) * sdOf(3)) < TIED,
+  };
+}
+
+/**
+ * The 95 % range of a figure worked out for each of a fit's `points`.
+ * @param figures the first of the most likely day, then two and two of each direction
+ * Source: independent errors by their squares, each side for itself.
+ */
+export function spreadOf(figures: readonly number[]): Spread {
+  const [value = Number.NaN, ...ends] = figures;
+  let [below, above] = [0, 0];
+  for (let i = 0; i < ends.length; i += 2) {
+    const off = [(ends[i] ?? value) - value, (ends[i + 1] ?? value) - value];
+    below += Math.min(0, ...off) ** 2;
+    above += Math.max(0, ...off) ** 2;
+  }
+  return { value, low: value - Math.sqrt(below), high: value + Math.sqrt(above) };
+}
+
+/** One day's weather and people move all its pH together, one standard deviation. Chosen. */
+const ONE_DAY_SD = 0.03;
+
+/** What a day is made of, from the fit's own figures: each of them of mean 0 and standard deviation 1 beforehand. */
+function unknownsOf({ room }: DayToFit): (z: readonly number[]) => DayAssumed {
+  const above =
+    room === undefined
+      ? PRIOR.aboveOutdoor
+      : {
+          median: Math.max(20, room.uatm - OUTDOOR_CO2_UATM),
+          spread: Math.max(0.05, room.sd / Math.max(60, room.uatm - OUTDOOR_CO2_UATM)),
+        };
+  return ([exchange = 0, air = 0, light = 0, net = 0]) => {
+    const carbonADay = PRIOR.light.median * Math.exp(PRIOR.light.spread * light);
+    return {
+      exchangePerDay: PRIOR.exchange.median * Math.exp(PRIOR.exchange.spread * exchange),
+      airUatm: OUTDOOR_CO2_UATM + above.median * Math.exp(above.spread * air),
+      carbonADay,
+      breathADay: Math.max(LEAST_BREATH, carbonADay + PRIOR.net.mean + PRIOR.net.sd * net),
+      inLight: USUAL_DAY.inLight,
+    };
+  };
+}
+
+function figureOf(
+  name: DayUnknown,
+  { exchangePerDay, airUatm = 0, carbonADay, breathADay = carbonADay }: DayAssumed,
+): number {
+  switch (name) {
+    case 'exchangePerDay':
+      return exchangePerDay;
+    case 'roomUatm':
+      return airUatm;
+    case 'lightADay':
+      return carbonADay;
+    case 'netBreathADay':
+      return breathADay - carbonADay;
+  }
+}
+
+/**
+ * pH of a course at a minute of the day, between its samples by the straight line.
+ * By definition.
+ */
+export function phAt({ points }: DayCourse, minute: number): number {
+  const place = ((((minute % 1440) + 1440) % 1440) / 1440) * (points.length - 1);
+  const before = points[Math.floor(place)];
+  const after = points[Math.min(points.length - 1, Math.floor(place) + 1)];
+  if (!before || !after) return Number.NaN;
+  return before.ph + (after.ph - before.ph) * (place - Math.floor(place));
+}
+
+function swingOf({ ph }: DayCourse): number {
+  return ph.high - ph.low;
+}
+
+/** The most likely figures, and their covariance: the inverse of the curvature there. */
+function mostLikely(
+  residualsAt: (z: readonly number[]) => number[],
+  size: number,
+): { readonly z: readonly number[]; readonly covariance: Matrix } {
+  const cost = (z: readonly number[], residuals: readonly number[]) =>
+    [...residuals, ...z].reduce((sum, each) => sum + each ** 2, 0);
+  let z: readonly number[] = Array.from({ length: size }, () => 0);
+  let residuals = residualsAt(z);
+  let least = cost(z, residuals);
+  let damping = 0.01;
+  for (let round = 0; round < ROUNDS; round++) {
+    const { curvature, gradient } = curvatureAt(z, residuals, residualsAt);
+    let gained = 0;
+    for (let tries = 0; tries < TRIES && gained === 0; tries++) {
+      const damped = curvature.clone();
+      for (let i = 0; i < size; i++) damped.set(i, i, damped.get(i, i) * (1 + damping));
+      const step = new CholeskyDecomposition(damped).solve(Matrix.columnVector(gradient));
+      const next = z.map((each, i) => Math.max(-4, Math.min(4, each - step.get(i, 0))));
+      const found = residualsAt(next);
+      const costs = cost(next, found);
+      if (costs < least) {
+        gained = least - costs;
+        [z, residuals, least] = [next, found, costs];
+        damping = Math.max(1e-4, damping / 4);
+      } else damping *= 6;
+    }
+    if (gained < CLOSE_ENOUGH) break;
+  }
+  const inverted = inverse(curvatureAt(z, residuals, residualsAt).curvature);
+  // Even to the last digit, as a covariance is.
+  return { z, covariance: inverted.add(inverted.transpose()).mul(0.5) };
+}
+
+/** Half the second derivatives of the cost, and half its first ones, by the residuals' slopes (Gauss and Newton). */
+function curvatureAt(
+  z: readonly number[],
+  residuals: readonly number[],
+  residualsAt: (z: readonly number[]) => number[],
+) {
+  const slopes = z.map((_, i) => {
+    const nudged = residualsAt(z.map((each, j) => (j === i ? each + NUDGE : each)));
+    return nudged.map((each, row) => (each - (residuals[row] ?? 0)) / NUDGE);
+  });
+  const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, each, i) => sum + each * (b[i] ?? 0), 0);
+  const curvature = Matrix.eye(z.length);
+  slopes.forEach((a, i) => slopes.forEach((b, j) => curvature.set(i, j, curvature.get(i, j) + dot(a, b))));
+  return { curvature, gradient: z.map((each, i) => each + dot(slopes[i] ?? [], residuals)) };
+}
+
+/** Independent directions, each one standard deviation long: the columns of the covariance's Cholesky factor. */
+function axesOf(covariance: Matrix): readonly (readonly number[])[] {
+  const factor = new CholeskyDecomposition(covariance).lowerTriangularMatrix;
+  return Array.from({ length: factor.columns }, (_, column) => factor.getColumn(column));
+}
+
+/** The 95 % range of pH at each sample, of the curve and of how far any day strays from the model's. */
+function courseRange(
+  course: DayCourse,
+  axes: readonly (readonly number[])[],
+  courseOff: (by: readonly number[]) => DayCourse,
+): { readonly low: number[]; readonly high: number[] } {
+  const off = axes.map((axis) => courseOff(axis));
+  const half = course.points.map(({ ph }, i) =>
+    halfWidth95(Math.hypot(MODEL_SD, ...off.map(({ points }) => (points[i]?.ph ?? ph) - ph))),
+  );
+  return {
+    low: course.points.map(({ ph }, i) => ph - (half[i] ?? 0)),
+    high: course.points.map(({ ph }, i) => ph + (half[i] ?? 0)),
+  };
+}
+
+/** The two sets of figures by which something is least and most, at the ends of its 95 % range. */
+function extremes(
+  z: readonly number[],
+  covariance: Matrix,
+  figure: (z: readonly number[]) => number,
+): readonly [readonly number[], readonly number[]] {
+  const value = figure(z);
+  const slope = z.map((_, i) => (figure(z.map((each, j) => (j === i ? each + NUDGE : each))) - value) / NUDGE);
+  const along = covariance.mmul(Matrix.columnVector(slope)).getColumn(0);
+  const sd = Math.sqrt(
+    Math.max(
+      1e-12,
+      along.reduce((sum, each, i) => sum + each * (slope[i] ?? 0), 0),
+    ),
+  );
+  const at = (way: number) => z.map((each, i) => each + (way * SDS_95 * (along[i] ?? 0)) / sd);
+  return [at(-1), at(1)];
+}
+
+/**
+ * pH of a water that has come to rest with air of so much CO2.
+ * @param uatm CO2 of the air, µatm; alkalinity in mmol/L, salinity in ppt
+ * Source: `carbonateOfWater`.
+ */
+export function phAtRest(
+  { alkalinity, salinity, temperatureC }: Pick<DayInput['water'], 'alkalinity' | 'salinity' | 'temperatureC'>,
+  uatm: number,
+): number {
+  return carbonateOfWater({ alkalinityMmolPerL: alkalinity, pco2Uatm: uatm }, salinity, temperatureC).phNbs;
+}
