@@ -28,6 +28,7 @@ import { systemVolume } from './set-up/system-volume';
 import { limewater } from './limewater/limewater';
 import { aerationCheck } from './ph/aeration-check';
 import { phDay } from './ph/ph-day';
+import { phOff } from './ph/ph-off';
 import { probeCheck } from './ph/probe-check';
 import { limewaterHours } from './limewater/limewater-hours';
 import { limewaterStuck } from './limewater/limewater-stuck';
@@ -90,6 +91,7 @@ export const CALCULATORS = [
   limewaterHours,
   limewaterStuck,
   phDay,
+  phOff,
   aerationCheck,
   probeCheck,
   away,

@@ -10,7 +10,7 @@ import { netVolumeL, type Snapshot, type Entry, type EntryOf, type Tank } from '
 import { howSureOfLevel } from './trends/how-it-moves';
 import { consumptionOf } from './balance/consumption';
 import { co2Seen } from './outlook/co2-of-the-water';
-import { outlookOf } from './trends/outlook-of';
+import { outlookOf } from './day/outlook-of';
 import { phOutlook } from './outlook/ph-outlook';
 import { correctionQuestions } from './dosing/correction-question';
 import { doseQuestion } from './dosing/dose-question';

@@ -6,7 +6,7 @@ import { emptySnapshot, newTank } from '@/record/defaults';
 import type { Snapshot, Entry, EntryOf, Instrument, Solution, Tank } from '@/record/schema';
 import { consumptionOf, driftOf } from './balance/consumption';
 import { lastLevel, lastObservation, levelsRead, observationsOf } from './observations/observations';
-import { outlookOf } from './trends/outlook-of';
+import { outlookOf } from './day/outlook-of';
 import { nutrientsAtZero, waterStatus } from './observations/water-status';
 
 const day = (n: number) => n * DAY_MS;

@@ -212,8 +212,8 @@ export const KINDS = {
   carbon: [scaled('mmol/L', 1, ['mmol/l', 'mmol'], 3)],
   /** Canonical: µatm, which is ppm of dry air at sea level. */
   co2: [
-    scaled('µatm', 1, ['µatm', 'uatm', 'microatm'], 0),
     scaled('ppm', 1, ['ppm', 'ppmv'], 0),
+    scaled('µatm', 1, ['µatm', 'uatm', 'microatm'], 0),
     scaled('% of air', 10_000, ['%', 'percent']),
   ],
   /** Canonical: kPa. */

@@ -20,6 +20,7 @@ export const CONCERN_PLACES = {
   reactor: { bench: 'reactor' },
   'reactor stores': { bench: 'reactor', as: 'use' },
   nutrients: { bench: 'trends' },
+  ph: { bench: 'ph' },
   levels: { bench: 'trends' },
   instrument: { bench: 'instruments' },
   trial: { bench: 'what-changed', as: 'trials' },

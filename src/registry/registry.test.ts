@@ -145,7 +145,7 @@ describe('Find', () => {
     ['is it cycled', 'new-tank day'],
     ['first fish', 'new-tank after'],
     ['how long to cycle', 'new-tank plan'],
-    ['why is my ph low', 'trends'],
+    ['why is my ph low', 'ph'],
     ['nitrate', 'trends'],
     ['phosphate', 'trends'],
     ['po4', 'trends'],

@@ -5,8 +5,8 @@ import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { quantity, showText } from '@/quantities/quantity';
 import { useUnits } from '@/interface/workspace/workspace';
 
-const WIDTH = 440;
-const LEFT = 14;
+const WIDTH = 380;
+const LEFT = 2;
 const ROW = 46;
 const HEAD = 6;
 
@@ -21,7 +21,7 @@ export function Co2Ladder({ values, roomRead }: { readonly values: PhDayValues; 
     { name: 'what the water sees', ...waterUatm },
   ];
   const most = Math.max(1000, ...rows.map(({ high }) => high)) * 1.04;
-  const x = (uatm: number) => LEFT + ((WIDTH - 2 * LEFT) * Math.max(0, uatm)) / most;
+  const x = (uatm: number) => LEFT + ((WIDTH - 12 - LEFT) * Math.max(0, uatm)) / most;
   const text = (uatm: number, low: number, high: number) =>
     showText({ ...quantity('co2', uatm), halfWidth: (high - low) / 2 }, units);
   return (
@@ -33,17 +33,9 @@ export function Co2Ladder({ values, roomRead }: { readonly values: PhDayValues; 
         role="img"
         aria-label={rows.map(({ name, value, low, high }) => `${name} ${text(value, low, high)}`).join('; ')}
       >
-        <line
-          x1={x(OUTDOOR_CO2_UATM)}
-          x2={x(OUTDOOR_CO2_UATM)}
-          y1={HEAD}
-          y2={HEAD + rows.length * ROW - 8}
-          stroke="var(--kelp)"
-          strokeDasharray="4 3"
-        />
         {rows.map(({ name, value, low, high }, i) => (
           <g key={name} transform={`translate(0 ${HEAD + i * ROW})`}>
-            <text x={LEFT} y={12} fontSize={14} fill="var(--soft)">
+            <text x={LEFT} y={12} fontSize={15} fill="var(--soft)">
               {name}
               <tspan fontWeight={650} fill="var(--ink)">
                 {'  '}
@@ -51,6 +43,14 @@ export function Co2Ladder({ values, roomRead }: { readonly values: PhDayValues; 
               </tspan>
             </text>
             <rect x={LEFT} y={20} width={x(value) - LEFT} height={10} fill={i === 2 ? 'var(--glass)' : 'var(--band)'} />
+            <line
+              x1={x(OUTDOOR_CO2_UATM)}
+              x2={x(OUTDOOR_CO2_UATM)}
+              y1={17}
+              y2={33}
+              stroke="var(--kelp)"
+              strokeWidth={1.5}
+            />
             {high > low && (
               <path
                 d={`M${x(low)} 25H${x(high)}M${x(low)} 20v10M${x(high)} 20v10`}

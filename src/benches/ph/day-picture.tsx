@@ -21,6 +21,8 @@ const FOOT = 28;
 const LEFT = 38;
 const RIGHT = 12;
 const HOURS = [0, 3, 6, 9, 12, 15, 18, 21, 24];
+/** Below this width every second of them is drawn. */
+const NARROW = 480;
 
 /** A day of pH as it is fitted: the curve with its range, what was read at each hour, the dark hours, and where outdoor air would hold it. */
 export function DayPicture({ values, lights, withMeasures }: Props) {
@@ -77,7 +79,7 @@ export function DayPicture({ values, lights, withMeasures }: Props) {
             </text>
           </g>
         ))}
-        {HOURS.map((hour) => (
+        {HOURS.filter((hour) => width >= NARROW || hour % 6 === 0).map((hour) => (
           <text
             key={hour}
             x={x(hour * 60)}

@@ -39,17 +39,24 @@ const TAKES: Readonly<Record<PhMeasure, { readonly effort: string; readonly haza
   surface: { effort: 'a pump turned up', hazard: 'draws the water towards the room’s air, whichever that is' },
 };
 
-const FIELDS: readonly (readonly [keyof MeasureOverrides, string, Expectation, string?])[] = [
-  ['openRoomUatm', 'Room with windows open', PH_AMOUNTS.roomCo2, '500 ppm where none was read'],
-  ['skimmerAirLPerH', 'Air the skimmer draws', PH_AMOUNTS.skimmerAir, 'on its label; 300 L/h'],
+const FIELDS: readonly (readonly [keyof MeasureOverrides, label: string, Expectation, usual?: string])[] = [
+  ['openRoomUatm', 'Room with windows open', PH_AMOUNTS.roomCo2, '500 ppm'],
+  ['skimmerAirLPerH', 'Air the skimmer draws', PH_AMOUNTS.skimmerAir, '300 L/h'],
   ['tubeCm', 'Tube to the outside', PH_AMOUNTS.tube, '3 m'],
   ['boreCm', 'Its bore', PH_AMOUNTS.bore, '8 mm'],
   ['mediaG', 'Scrubber media', PH_AMOUNTS.media, '1 kg'],
   ['mediaPerKg', 'Media cost, a kilogram', PH_AMOUNTS.mediaPrice],
-  ['throughMediaPercent', 'Of its air through media', PH_AMOUNTS.throughMedia, '100 %; less with room air at a tee'],
-  ['harvestGPerWeek', 'Algae harvested a week', PH_AMOUNTS.harvest, 'wet'],
+  ['throughMediaPercent', 'Of its air through media', PH_AMOUNTS.throughMedia, '100 %'],
+  ['harvestGPerWeek', 'Algae harvested a week', PH_AMOUNTS.harvest],
   ['lampW', 'Refugium lamp', PH_AMOUNTS.lamp, '30 W'],
 ];
+
+const HINTS: Partial<Record<keyof MeasureOverrides, string>> = {
+  skimmerAirLPerH: 'on its label',
+  throughMediaPercent: 'less with room air at a tee',
+  harvestGPerWeek: 'wet',
+  mediaPerKg: 'with your prices, under Methods, it is kept',
+};
 
 /** Ways up in order of sense, each for this tank: what it would lift, what it costs, what it takes; together through the model. */
 export function Measures() {
@@ -65,7 +72,7 @@ export function Measures() {
     values?.together ?? values?.measures.find(({ measure }) => together[0] === measure && together.length === 1);
   return (
     <Worked
-      result={question && result}
+      result={question && waysOf(result)}
       otherwise="Read pH and alkalinity first; what each measure would lift is worked out from them."
     >
       {values && (
@@ -100,7 +107,7 @@ export function Measures() {
       )}
       <div className="mt-6">
         <Figures title="What they hang on" narrow>
-          {FIELDS.map(([key, label, expected, hint]) => {
+          {FIELDS.map(([key, label, expected, usual]) => {
             const given = question?.measures?.[key];
             return (
               <QuantityField
@@ -109,13 +116,15 @@ export function Measures() {
                 label={label}
                 expected={expected}
                 value={typeof given === 'number' ? given : null}
+                digits={3}
                 onChange={(value) => setTried(value === null ? without(tried, key) : { ...tried, [key]: value })}
                 onReset={tried[key] === undefined ? undefined : () => setTried(without(tried, key))}
-                hint={
+                placeholder={
                   key === 'harvestGPerWeek'
-                    ? `wet; ${Math.round(HARVEST_G_PER_L * netVolumeL(tank))} g where none is given`
-                    : hint
+                    ? showText(quantity('mass', HARVEST_G_PER_L * netVolumeL(tank)), units)
+                    : usual
                 }
+                hint={HINTS[key]}
               />
             );
           })}
@@ -123,6 +132,11 @@ export function Measures() {
       </div>
     </Worked>
   );
+}
+
+/** The same outcome under the answer that is this part's. */
+function waysOf(result: ReturnType<typeof usePhDay>['result']) {
+  return result?.outcome ? { outcome: { ...result.outcome, answer: result.outcome.values.ways } } : result;
 }
 
 function One({

@@ -17,7 +17,7 @@ import type { EntryKind } from '@/record/schema';
 import { trendAhead, trendOf } from '@/derived/trends/parameter-trend';
 import { Co2Words } from './co2-words';
 import { useCycle } from '@/interface/workspace/cycle-context';
-import { outlookOf } from '@/derived/trends/outlook-of';
+import { outlookOf } from '@/derived/day/outlook-of';
 import { observationsOf } from '@/derived/observations/observations';
 import { levelsOutcome } from '@/derived/trends/levels-question';
 import { nutrientsAtZero } from '@/derived/observations/water-status';

@@ -15,7 +15,7 @@ import { marksOf } from '@/interface/timeline/marks';
 import { useNow, useTank, useWorkspace } from '@/interface/workspace/workspace';
 import { offInstrument } from '@/derived/observations/instrument-check';
 import { observationsOf } from '@/derived/observations/observations';
-import { outlookOf } from '@/derived/trends/outlook-of';
+import { outlookOf } from '@/derived/day/outlook-of';
 import { isOfTheSalt, readingsAt, trendAhead, trendOf } from '@/derived/trends/parameter-trend';
 import { benchAddress } from '@/registry/addresses';
 import { useCycle } from '@/interface/workspace/cycle-context';

@@ -142,7 +142,7 @@ const CAUTIONS: readonly Caution[] = [
     severity: 'note',
     usual: true,
     says: [
-      'Truly outdoors, or by the open window with the pump outside: a pump in the room bubbles the room’s own air. Keep the cup about as warm as the tank; a tenth of pH follows from ten degrees.',
+      'Truly outdoors, or by the open window with the pump outside: a pump in the room bubbles the room’s own air. Keep the cup about as warm as the tank: pH goes with temperature.',
     ],
   },
 ];

@@ -36,9 +36,39 @@ export function bestMeasure(measures: readonly MeasureOfTank[]): MeasureOfTank |
 
 export function answerOf(input: PhDayInput, values: PhDayValues): Answer {
   return {
-    says: [...dangerOf(values), ...whatToDo(values), ...sinceWords(input, values.since)],
+    says: [...dangerOf(values), ...whatToDo(values), ...sinceWords(input, values.since), ...shouldYouWant(values)],
     certainty: values.hoursRead < 2 ? 'rough' : 'estimated',
     because: becauseOf(input, values),
+  };
+}
+
+/** What the ways up come to: the first to try, and the one that does most where that is another. */
+export function waysAnswerOf({ measures, mean, hoursRead }: PhDayValues): Answer {
+  const best = bestMeasure(measures);
+  const most = measures.toSorted((a, b) => b.rise.value - a.rise.value)[0];
+  const lifts = ({ measure, rise }: MeasureOfTank): Phrase[] => [
+    MEASURE_WORDS[measure],
+    'lifts the day’s mean by',
+    estimated('ph', rise),
+  ];
+  return {
+    says: best
+      ? [
+          `First of all, ${MEASURE_WORDS[best.measure]}: that lifts the day’s mean of`,
+          quantity('ph', mean.value),
+          'by',
+          estimated('ph', best.rise),
+          '.',
+        ]
+      : ['Nothing on this list would lift pH so that it could be seen.'],
+    certainty: hoursRead < 2 ? 'rough' : 'estimated',
+    because: [
+      ...(best ? ['95 % range', ranged('ph', best.rise), '.'] : []),
+      ...(best && most && most !== best && most.rise.value > best.rise.value + SEEN_PH
+        ? ['The most by itself: to', ...lifts(most), '(', ranged('ph', most.rise), ').']
+        : []),
+      mean.value >= BAND_LOW ? 'pH is within 7.8 to 8.3, where it may be left alone.' : 'Below 7.8 growth suffers.',
+    ],
   };
 }
 
@@ -52,38 +82,18 @@ function dangerOf({ lowest, highest }: PhDayValues): Phrase[] {
 }
 
 function whatToDo(values: PhDayValues): Phrase[] {
-  const { mean, lowest, highest, waterUatm, phOutdoors } = values;
+  const { mean, lowest, highest } = values;
   const course: Phrase[] = ['from', quantity('ph', lowest.value), 'to', quantity('ph', highest.value)];
   const best = bestMeasure(values.measures);
   if (mean.value > BAND_HIGH + 0.1)
     return ['pH runs high,', ...course, ': look for too much limewater or carbonate first, then at the probe.'];
-  if (mean.value >= BAND_LOW)
-    return [
-      'Leave pH alone: it runs',
-      ...course,
-      'through the day. The water sees',
-      estimated('co2', waterUatm),
-      'of CO₂; in outdoor air it would be at',
-      quantity('ph', phOutdoors),
-      ...(best
-        ? [
-            '. Should you want it higher, the first thing is to',
-            `${MEASURE_WORDS[best.measure]}: by`,
-            estimated('ph', best.rise),
-          ]
-        : ['. Nothing here would lift it by so much that it could be seen']),
-      '.',
-    ];
+  if (mean.value >= BAND_LOW) return ['Leave pH alone: it runs', ...course, 'through the day.'];
   return best
     ? [
         `pH is low: ${MEASURE_WORDS[best.measure]}. It lifts the day’s mean of`,
         quantity('ph', mean.value),
         'by',
         estimated('ph', best.rise),
-        '. The water sees',
-        estimated('co2', waterUatm),
-        'of CO₂, outdoor air holds',
-        quantity('co2', OUTDOOR_CO2_UATM),
         '.',
       ]
     : [
@@ -91,6 +101,15 @@ function whatToDo(values: PhDayValues): Phrase[] {
         ...course,
         ', and no fresh air would lift it to be seen: test alkalinity again and check the probe first.',
       ];
+}
+
+/** Of a pH that may be left alone, what would lift it all the same. */
+function shouldYouWant({ mean, measures }: PhDayValues): Phrase[] {
+  if (mean.value < BAND_LOW || mean.value > BAND_HIGH + 0.1) return [];
+  const best = bestMeasure(measures);
+  return best
+    ? [`Should you want it higher, ${MEASURE_WORDS[best.measure]}: that lifts it by`, estimated('ph', best.rise), '.']
+    : ['Nothing would lift it so that it could be seen.'];
 }
 
 function sinceWords({ before }: PhDayInput, since: BeforeAndSince | undefined): Phrase[] {
@@ -108,27 +127,23 @@ function sinceWords({ before }: PhDayInput, since: BeforeAndSince | undefined): 
     : [...when, 'no difference is to be seen.'];
 }
 
-function becauseOf(input: PhDayInput, { mean, fitted, breathUatm, waterUatm }: PhDayValues): Phrase[] {
+function becauseOf(input: PhDayInput, { mean, fitted, breathUatm, waterUatm, phOutdoors }: PhDayValues): Phrase[] {
   const air = fitted.of.roomUatm;
   const above = waterUatm.value - OUTDOOR_CO2_UATM;
-  const room = air.value - OUTDOOR_CO2_UATM;
-  const share =
-    Math.round((100 * Math.max(0, room)) / Math.max(1, Math.max(0, room) + Math.max(0, breathUatm.value)) / 10) * 10;
   return [
     'Mean of the day',
     ranged('ph', mean),
-    ', 95 % range. ',
-    ...(above > 40
-      ? [
-          'Of the CO₂ above outdoor air',
-          `about ${share} % is the room’s (it holds`,
-          ranged('co2', air),
-          input.room ? ', as it was read)' : ', not read)',
-          ', the rest what animals breathe out beyond what light takes. ',
-        ]
-      : []),
+    ', 95 % range; in outdoor air it would be at',
+    quantity('ph', phOutdoors),
+    '. The water sees',
+    ranged('co2', waterUatm),
+    'of CO₂',
+    ...(above > 40 ? shareOf(air.value - OUTDOOR_CO2_UATM, breathUatm.value) : []),
+    '. The room holds',
+    ranged('co2', air),
+    input.room ? ', as it was read.' : ', by the fit.',
     ...(fitted.roomAndBreathTied && !input.room
-      ? ['Readings of pH alone cannot part the two: a reading of the room’s CO₂ would (“co2 950”). ']
+      ? ['Readings of pH alone cannot part room and breath: a reading of the room’s CO₂ would (“co2 950”).']
       : []),
     ...(fitted.hours.length < 2
       ? [
@@ -136,6 +151,15 @@ function becauseOf(input: PhDayInput, { mean, fitted, breathUatm, waterUatm }: P
         ]
       : []),
   ];
+}
+
+/** How much of what is above outdoor air is the room's, and how much the animals'. */
+function shareOf(room: number, breath: number): Phrase[] {
+  const whole = Math.max(1, Math.max(0, room) + Math.max(0, breath));
+  const percent = Math.round((10 * Math.max(0, room)) / whole) * 10;
+  if (percent >= 90) return ['; what is above outdoor air is nearly all the room’s'];
+  if (percent <= 10) return ['; what is above outdoor air is nearly all breathed out by what lives in it'];
+  return [`; of what is above outdoor air some ${percent} % is the room’s and the rest breathed out in the tank`];
 }
 
 export function workingOf(input: PhDayInput, values: PhDayValues): Step[] {

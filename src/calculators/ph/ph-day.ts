@@ -19,7 +19,7 @@ import { dayPartOf } from '../dosing/day-part';
 import { MINUTES_A_DAY } from '../dosing/dosing-window';
 import { sourceOf } from '../dosing/plan-source';
 import { phDayInput, type PhDayInput } from './ph-day-input';
-import { answerOf, cautionsOf, workingOf } from './ph-day-words';
+import { answerOf, cautionsOf, waysAnswerOf, workingOf } from './ph-day-words';
 
 /** What a scrubber's media bind, g a gram. From memory: 0.2 to 0.26. */
 export const MEDIA_CAPACITY = 0.2;
@@ -78,7 +78,8 @@ export const phDay = defineCalculator({
     ],
   },
   run: (input) => {
-    const values = valuesOf(input);
+    const found = valuesOf(input);
+    const values = { ...found, ways: waysAnswerOf(found) };
     return {
       answer: answerOf(input, values),
       working: workingOf(input, values),

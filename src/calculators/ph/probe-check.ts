@@ -145,7 +145,7 @@ function answerOf({ slope, offset }: ProbeLine, readsOff: number): Answer {
       'Calibrate the probe in these two buffers now: in the tank it reads',
       quantity('ph', off),
       `${readsOff > 0 ? 'high' : 'low'}.`,
-      ...(slope < GOOD_SLOPE[0] ? [' Its slope is falling: have a new one ready.'] : []),
+      ...(slope < GOOD_SLOPE[0] ? ['Its slope is falling: have a new one ready.'] : []),
     ],
     certainty: 'worked out',
     because,
@@ -158,7 +158,7 @@ function cautionsOf({ slope }: ProbeLine, ...buffers: readonly Buffer[]): Cautio
       severity: 'note',
       usual: true,
       says: [
-        'Rinse between buffers, wait until it stands still, and throw used buffer away. A probe lasts a year or two; date it. (Common practice.)',
+        'Rinse between buffers, wait until it stands still, and throw used buffer away. A probe lasts a year or two; date it (common practice).',
       ],
     },
   ];

@@ -17,6 +17,7 @@ export const CONCERNS = [
   'reactor',
   'reactor stores',
   'nutrients',
+  'ph',
   'levels',
   'instrument',
   'trial',
@@ -62,6 +63,8 @@ const facts = z.strictObject({
   'reactor stores': z.strictObject({ daysLeft: figure('days left', 0, 1e6, 'days') }).optional(),
   /** Nitrate and phosphate at zero for weeks: a warning in every school. */
   nutrients: z.strictObject({}).optional(),
+  /** pH outside its band. */
+  ph: z.strictObject({}).optional(),
   levels: z
     .strictObject({
       certainty: z.enum(CERTAINTIES),
@@ -138,6 +141,8 @@ const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> =
   'reactor stores': (known) =>
     known['reactor stores'] && (known['reactor stores'].daysLeft < REFILL_SOON_DAYS ? 1.3 : 0.5),
   nutrients: ({ nutrients }) => nutrients && 1.6,
+  // After the dose: it is mostly the room, and keeps.
+  ph: ({ ph }) => ph && 1.1,
   // A level that moves, or is outside its band, comes before a sensor to wipe; one on target after it.
   levels: ({ levels }) => levels && pressingOf(levels),
   // Nothing is acted on by an instrument that is off; a trial that ended can wait a day.

@@ -63,6 +63,8 @@ const PRIOR = {
 } as const;
 /** The model's day has square lamps and a still room; a true day strays from it by so much in pH. Chosen, by coverage on tanks of another book. */
 const MODEL_SD = 0.02;
+/** One day's weather and people move all its pH together, one standard deviation. Chosen. */
+const ONE_DAY_SD = 0.03;
 /** So many hours of a day show the model's straying apart from each other. Chosen, likewise. */
 const APART = 6;
 /** More breath than this is left in the dark too, mmol/L a day. */
@@ -143,9 +145,6 @@ export function spreadOf(figures: readonly number[]): Spread {
   }
   return { value, low: value - Math.sqrt(below), high: value + Math.sqrt(above) };
 }
-
-/** One day's weather and people move all its pH together, one standard deviation. Chosen. */
-const ONE_DAY_SD = 0.03;
 
 /** What a day is made of, from the fit's own figures: each of them of mean 0 and standard deviation 1 beforehand. */
 function unknownsOf({ room }: DayToFit): (z: readonly number[]) => DayAssumed {
@@ -256,7 +255,7 @@ function axesOf(covariance: Matrix): readonly (readonly number[])[] {
   return Array.from({ length: factor.columns }, (_, column) => factor.getColumn(column));
 }
 
-/** The 95 % range of pH at each sample, of the curve and of how far any day strays from the model's. */
+/** The 95 % range of pH at each sample: of the curve, of how far any day strays from the model's, and one day from another. */
 function courseRange(
   course: DayCourse,
   axes: readonly (readonly number[])[],
@@ -264,7 +263,7 @@ function courseRange(
 ): { readonly low: number[]; readonly high: number[] } {
   const off = axes.map((axis) => courseOff(axis));
   const half = course.points.map(({ ph }, i) =>
-    halfWidth95(Math.hypot(MODEL_SD, ...off.map(({ points }) => (points[i]?.ph ?? ph) - ph))),
+    halfWidth95(Math.hypot(MODEL_SD, ONE_DAY_SD, ...off.map(({ points }) => (points[i]?.ph ?? ph) - ph))),
   );
   return {
     low: course.points.map(({ ph }, i) => ph - (half[i] ?? 0)),

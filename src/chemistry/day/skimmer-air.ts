@@ -26,7 +26,7 @@ export function airThroughTube(freeLPerH: number, lengthM: number, boreMm: numbe
  * What air loses of its pressure in a smooth straight tube.
  * @returns Pa
  * Source: Hagen 1839 and Poiseuille 1840; Blasius 1913, friction 0.3164 Re^−1/4.
- * @example pressureLost(300, 5, 6) // 54
+ * @example pressureLost(300, 5, 6) // 242
  */
 export function pressureLost(litresPerH: number, lengthM: number, boreMm: number): number {
   const bore = boreMm / 1000;

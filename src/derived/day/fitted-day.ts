@@ -3,7 +3,7 @@ import { dayPartOf } from '@/calculators/dosing/day-part';
 import { sourceOf } from '@/calculators/dosing/plan-source';
 import { scheduledPart } from '@/calculators/dosing/scheduled-part';
 import type { DayAssumed } from '@/chemistry/day/day-course';
-import { fitDay } from '@/chemistry/day/fit-day';
+import { fitDay, type FittedDay } from '@/chemistry/day/fit-day';
 import type { PhAtHour } from '@/chemistry/day/ph-by-hour';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { EntryOf, Snapshot, Tank } from '@/record/schema';
@@ -92,13 +92,19 @@ function roomOf(snapshot: Snapshot, tank: Tank, since: number, now: number): Day
   return { uatm, sd: Math.max(40, (0.2 * uatm) / Math.sqrt(read.length)) };
 }
 
-/** This tank's own day for whoever draws a day of it: the most likely and both ends; undefined while pH was not read at two hours of the day at least. */
-export function fittedDays(snapshot: Snapshot, tank: Tank, now: number): DayAssumed[] | undefined {
-  return memoise(snapshot, tank, `fitted days at ${now}`, () => {
+/** This tank's own day, fitted; undefined while pH was not read at two hours of the day at least, or where the equations refuse it. */
+export function fittedDay(snapshot: Snapshot, tank: Tank, now: number): FittedDay | undefined {
+  return memoise(snapshot, tank, `fitted day at ${now}`, () => {
     const { readings, probeSd, room } = dayOfRecord(snapshot, tank, now);
     if (new Set(readings.map(({ minute }) => Math.floor(minute / 60))).size < HOURS_THAT_TELL) return undefined;
-    return attempt(() => [...fitDay({ ...tankOfDay(snapshot, tank, now), readings, probeSd, room }).days]).outcome;
+    return attempt(() => fitDay({ ...tankOfDay(snapshot, tank, now), readings, probeSd, room })).outcome;
   });
+}
+
+/** The same for a calculator that draws a day: the most likely and both ends. */
+export function fittedDays(snapshot: Snapshot, tank: Tank, now: number): DayAssumed[] | undefined {
+  const fit = fittedDay(snapshot, tank, now);
+  return fit && [...fit.days];
 }
 
 /** The tank as a day of it is asked for. */

@@ -32,4 +32,3 @@ export function scheduleQuestion(
     ...(pacePerDay !== undefined && { pacePerDay }),
   };
 }
-

@@ -13,6 +13,7 @@ import { cycleConcern } from '../cycle/cycle-concern';
 import { correctionConcern, doseConcern } from '../dosing/dosing-concerns';
 import { limewaterConcern } from '../limewater/limewater-concern';
 import { instrumentConcern, nutrientsConcern } from '../observations/observation-concerns';
+import { phConcern } from '../ph/ph-concern';
 import { reactorConcern, reactorStoresConcern } from '../reactor/reactor-concerns';
 import { waterChangeConcern } from '../saltwater/change-concern';
 import { topOffConcern, topOffUpkeepConcern } from '../top-off/top-off-concerns';
@@ -49,6 +50,7 @@ const ASK: Readonly<Record<Exclude<Concern, 'cycle'>, AskConcern>> = {
   reactor: reactorConcern,
   'reactor stores': reactorStoresConcern,
   nutrients: nutrientsConcern,
+  ph: phConcern,
   levels: levelsConcern,
   instrument: instrumentConcern,
   trial: trialConcern,

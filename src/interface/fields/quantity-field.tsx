@@ -15,7 +15,7 @@ interface Props {
   readonly onChange: (amount: number | null) => void;
   readonly hint?: string | undefined;
   /** Shown while the field is empty: what is taken then. */
-  readonly placeholder?: string;
+  readonly placeholder?: string | undefined;
   readonly required?: boolean;
   /** Figures an estimate is good for; a typed value keeps its own. */
   readonly digits?: number | undefined;

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { PARAMETERS } from '@/calculators/parameters/parameters';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { lastObservation, observationsOf, observationText } from '@/derived/observations/observations';
-import { outlookOf } from '@/derived/trends/outlook-of';
+import { outlookOf } from '@/derived/day/outlook-of';
 import { useWidth } from '../controls/use-width';
 import { dayText, whenText } from '../time/when';
 import { useCycle } from '../workspace/cycle-context';

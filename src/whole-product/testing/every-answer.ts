@@ -50,7 +50,7 @@ import { reactorUseNow } from '@/derived/reactor/reactor-use-question';
 import { saltStrength } from '@/derived/saltwater/learnt-salt';
 import { systemVolumeOf } from '@/derived/tank/system-volume';
 import { stockingQuestion } from '@/derived/cycle/new-tank';
-import { outlookOf } from '@/derived/trends/outlook-of';
+import { outlookOf } from '@/derived/day/outlook-of';
 import { instrumentFindings } from '@/derived/observations/instrument-check';
 import { livestockOutcome } from '@/derived/tank/livestock';
 import { trendOf } from '@/derived/trends/parameter-trend';

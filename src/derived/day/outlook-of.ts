@@ -4,7 +4,7 @@ import { attempt } from '@/calculators/calculator/attempt';
 import type { Snapshot, Tank } from '@/record/schema';
 import { cycleOutlook, type CycleOutcome } from '../cycle/cycle';
 import { outlook, type OutlookPoint } from '../outlook/outlook';
-import { phOutlook } from '../outlook/ph-outlook';
+import { phOfDays } from './ph-of-days';
 
 /**
  * What is expected of a parameter as things stand; nothing for those that no model carries forward yet.
@@ -25,6 +25,6 @@ export function outlookOf(
     if (isFollowed(parameter)) return outlook(snapshot, tank, parameter, now, until);
     if (parameter === 'ammonia' || parameter === 'nitrite')
       return cycle ? cycleOutlook(cycle, parameter, now, until) : [];
-    return parameter === 'ph' ? phOutlook(snapshot, tank, now, until) : [];
+    return parameter === 'ph' ? phOfDays(snapshot, tank, now, until) : [];
   }
 }
