@@ -52,7 +52,7 @@ export const limewaterHours = defineCalculator({
           range('alkalinity', own.swings.alkalinity.low, own.swings.alkalinity.high),
           ').',
         ],
-        certainty: 'rough',
+        certainty: input.days ? 'estimated' : 'rough',
         because: [
           'Round the clock pH would move by',
           estimate('ph', clock.phSwing, clock.swings.ph.low, clock.swings.ph.high),

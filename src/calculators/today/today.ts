@@ -141,8 +141,8 @@ const PRESSES: Readonly<Record<Concern, (known: Facts) => number | undefined>> =
   'reactor stores': (known) =>
     known['reactor stores'] && (known['reactor stores'].daysLeft < REFILL_SOON_DAYS ? 1.3 : 0.5),
   nutrients: ({ nutrients }) => nutrients && 1.6,
-  // After the dose: it is mostly the room, and keeps.
-  ph: ({ ph }) => ph && 1.1,
+  // After the dose, and before the levels, which tell that it is low and not what to look at.
+  ph: ({ ph }) => ph && 1.7,
   // A level that moves, or is outside its band, comes before a sensor to wipe; one on target after it.
   levels: ({ levels }) => levels && pressingOf(levels),
   // Nothing is acted on by an instrument that is off; a trial that ended can wait a day.

@@ -124,7 +124,7 @@ export function fitDay(asked: DayToFit): FittedDay {
     phLow,
     phHigh,
     hours,
-    days: [ofZ(z), ...extremes(z, covariance, (at) => swingOf(courseAt(at))).map(ofZ)] as unknown as FittedDay['days'],
+    days: daysOf(ofZ(z), extremes(z, covariance, (at) => swingOf(courseAt(at))).map(ofZ)),
     points,
     roomAndBreathTied: covariance.get(1, 3) / (sdOf(1) * sdOf(3)) < TIED,
   };
@@ -145,6 +145,12 @@ export function spreadOf(figures: readonly number[]): Spread {
   }
   return { value, low: value - Math.sqrt(below), high: value + Math.sqrt(above) };
 }
+
+/** How growth parts between light and dark no pH tells: the quieter day has it more even. Common practice: half to two thirds by light. */
+function daysOf(likely: DayAssumed, [quiet = likely, lively = likely]: readonly DayAssumed[]): FittedDay['days'] {
+  return [likely, { ...quiet, inLight: LEAST_IN_LIGHT }, lively];
+}
+const LEAST_IN_LIGHT = 1 / 2;
 
 /** What a day is made of, from the fit's own figures: each of them of mean 0 and standard deviation 1 beforehand. */
 function unknownsOf({ room }: DayToFit): (z: readonly number[]) => DayAssumed {
