@@ -11,6 +11,7 @@ import { cycleReading } from '../src/calculators/cycle/cycle-reading';
 import { cycleQuestion } from '@/derived/cycle/cycle';
 import { drawPlan, scoreCycles } from './bench-cycles';
 import { dosing } from './bench-dosing';
+import { ph } from './bench-ph';
 import { readings } from './bench-readings';
 import { growth } from './bench-growth';
 import { ranges } from './bench-ranges';
@@ -98,6 +99,7 @@ function screens(): void {
   );
   dosing({ median, row, target }, snapshot, atrium, now);
   readings({ median, row, target });
+  ph({ median, row }, snapshot, atrium, now);
   row(
     'everything the Today bench tells',
     median(() => todayOf(snapshot, atrium, now)),

@@ -49,7 +49,9 @@ describe('the line protocol', () => {
       'unsaid',
       'certainty',
     ]);
-    expect(all.map(({ allowed }) => allowed).join(' | ')).toMatch(/text \| one of solved, fixed, off \| a list \| one of/);
+    expect(all.map(({ allowed }) => allowed).join(' | ')).toMatch(
+      /text \| one of solved, fixed, off \| a list \| one of/,
+    );
     for (const { allowed } of all) expect(allowed).not.toMatch(/expected|received|Invalid|>=|<=/);
   });
 

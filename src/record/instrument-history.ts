@@ -25,10 +25,18 @@ export function corrected(instrument: Instrument, further: number, from: number,
   return { ...instrument, calibrations: [...kept, { at, ...onTop(inForce) }, ...later] };
 }
 
-/** Calibrated now: against its standard it reads right from here on, with the correction that is told, if any. */
-export function calibrated(instrument: Instrument, at: number, correction = 0): Instrument {
+/**
+ * Calibrated now: against its standard it reads right from here on, with the correction that is told, if any.
+ * @param told of a pH probe, what its buffers told of it
+ */
+export function calibrated(
+  instrument: Instrument,
+  at: number,
+  correction = 0,
+  told: { readonly slope?: number; readonly offset?: number } = {},
+): Instrument {
   const before = (instrument.calibrations ?? []).filter((each) => each.at < at);
-  return { ...instrument, calibrations: [...before, { at, correction }] };
+  return { ...instrument, calibrations: [...before, { at, correction, ...told }] };
 }
 
 /** A reagent opened: its readings are told apart by lot and date from then on. */

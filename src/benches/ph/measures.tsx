@@ -36,6 +36,10 @@ const TAKES: Readonly<Record<PhMeasure, { readonly effort: string; readonly haza
     hazard: 'strips nutrients as well; a weak lamp does little',
   },
   limewater: { effort: 'a drip in place of some of the top-off', hazard: 'caustic; never more than evaporates' },
+  carbonate: {
+    effort: 'another salt in the same bottle, half as much of it',
+    hazard: 'each dose lifts pH at once: by night and in small doses; never in the same hour as calcium',
+  },
   surface: { effort: 'a pump turned up', hazard: 'draws the water towards the room’s air, whichever that is' },
 };
 

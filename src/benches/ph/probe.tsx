@@ -1,8 +1,12 @@
 'use client';
 
 import { BUFFER_READS, BUFFER_TEMPERATURE, probeCheck } from '@/calculators/ph/probe-check';
+import { given } from '@/calculators/calculator/given';
 import { attempt } from '@/calculators/calculator/attempt';
 import { BUFFER_IDS, BUFFERS, type Buffer } from '@/chemistry/day/buffers';
+import { DAY_MS } from '@/chemistry/tank-model/simulate';
+import { quantity, showText } from '@/quantities/quantity';
+import { whenText } from '@/interface/time/when';
 import { Figures } from '@/interface/answer/bench';
 import { Worked } from '@/interface/answer/worked';
 import { Button } from '@/interface/controls/button';
@@ -20,6 +24,7 @@ const CHOICES = BUFFER_IDS.map((id) => [id, BUFFERS[id].name] as const);
 /** A probe in two buffers: its slope and offset, and whether to calibrate, correct or replace it. */
 export function Probe() {
   const { snapshot, tank } = useTank();
+  const { zone, units } = snapshot.settings;
   const now = useNow();
   const commit = useCommitOnce();
   const forget = useForgetDrafts(FORM);
@@ -35,6 +40,10 @@ export function Probe() {
   }));
   const { first, firstReads, second, secondReads, temperatureC } = draft;
   const probe = probes.find(({ id }) => id === draft.probe);
+  const history = (probe?.calibrations ?? []).flatMap(({ at, slope, offset }) =>
+    slope === undefined ? [] : [{ at, slope, offset: offset ?? 0 }],
+  );
+  const before = history.at(-1);
   const result =
     firstReads === null || secondReads === null
       ? undefined
@@ -43,6 +52,7 @@ export function Probe() {
             first: { buffer: first, reads: firstReads },
             second: { buffer: second, reads: secondReads },
             temperatureC: temperatureC ?? 25,
+            ...given({ before: before && { slope: before.slope, daysAgo: Math.max(0.5, (now - before.at) / DAY_MS) } }),
           }),
         );
   const values = result?.outcome?.values;
@@ -61,7 +71,14 @@ export function Probe() {
         values &&
         probe && (
           <>
-            <Button look="main" onClick={() => file(`${probe.name} calibrated`, (own) => calibrated(own, now))}>
+            <Button
+              look="main"
+              onClick={() =>
+                file(`${probe.name} calibrated`, (own) =>
+                  calibrated(own, now, 0, { slope: values.slope, offset: values.offset }),
+                )
+              }
+            >
               It was calibrated in them now
             </Button>
             <Button
@@ -108,6 +125,22 @@ export function Probe() {
           <p className="mt-2 text-soft">
             No pH probe is described yet; add it under Instruments, and its calibration can be kept.
           </p>
+        )}
+        {history.length > 0 && (
+          <section aria-label="What its buffers told before" className="mt-6 max-w-xl">
+            <h2 className="font-semibold">What its buffers told before</h2>
+            <ul>
+              {history.toReversed().map(({ at, slope, offset }) => (
+                <li key={at} className="flex flex-wrap justify-between gap-x-4 border-t border-line py-1.5">
+                  <span>{whenText(at, now, zone, 'day')}</span>
+                  <span className="text-soft">
+                    slope {showText(quantity('percent', slope * 100), units)}, offset{' '}
+                    {showText(quantity('ph', offset), units)}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
         )}
       </div>
     </Worked>

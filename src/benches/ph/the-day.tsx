@@ -5,6 +5,7 @@ import { Waiting } from '@/interface/lazy/waiting';
 import { useNow, useTank } from '@/interface/workspace/workspace';
 import { lightsOf, USUAL_LIGHTS } from '@/derived/day/day-of-tank';
 import { Co2Ladder } from './co2-ladder';
+import { DayFigures } from './day-figures';
 import { DayPicture } from './day-picture';
 import { usePhDay } from './use-ph-day';
 
@@ -24,7 +25,10 @@ export function TheDay() {
       {values && (
         <div className="mt-5 grid max-w-6xl gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
           <DayPicture values={values} lights={lights ?? USUAL_LIGHTS} />
-          <Co2Ladder values={values} roomRead={question?.room !== undefined} />
+          <div className="min-w-0 space-y-6">
+            <Co2Ladder values={values} roomRead={question?.room !== undefined} />
+            <DayFigures values={values} />
+          </div>
         </div>
       )}
       {values && !lights && (

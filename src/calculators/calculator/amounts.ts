@@ -15,6 +15,8 @@ export const AMOUNTS = {
   humidity: { field: 'room humidity', kind: 'percent', low: 5, high: 100, usual: [20, 80] },
   waterChange: { field: 'water change', kind: 'volume', low: 0.05, high: 100_000, usual: [1, 2000] },
   newWaterSalinity: { field: 'salinity of the new water', kind: 'salinity', low: 5, high: 42, usual: [28, 38] },
+  probeSlope: { field: 'slope of the probe', kind: 'ratio', low: 0.3, high: 1.5, usual: [0.8, 1.03] },
+  probeOffset: { field: 'offset of the probe', kind: 'ph', low: -3, high: 3, usual: [-0.5, 0.5] },
   calibrateEvery: { field: 'days between calibrations', kind: 'days', low: 1, high: 3650, usual: [7, 400] },
   changeEvery: { field: 'days between changes', kind: 'days', low: 0.5, high: 366, usual: [1, 60] },
   changes: { field: 'changes', kind: 'ratio', low: 1, high: 52, usual: [1, 8] },

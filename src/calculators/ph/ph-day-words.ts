@@ -15,6 +15,7 @@ export const MEASURE_WORDS: Readonly<Record<PhMeasure, string>> = {
   scrubber: 'put CO₂-scrubber media on the skimmer’s air',
   refugium: 'light a refugium by night',
   limewater: 'dose limewater for part of the alkalinity',
+  carbonate: 'dose carbonate in place of bicarbonate',
   surface: 'move the surface more',
 };
 /** A difference in pH no keeper sees at the tank. Chosen: what a good probe errs by. */
@@ -26,12 +27,9 @@ const ONE_DKH = 0.3571;
 const estimated = (kind: QuantityKind, { value, low, high }: Spread): Quantity => estimate(kind, value, low, high);
 const ranged = (kind: QuantityKind, { low, high }: Spread): Quantity => range(kind, low, high);
 
-/** The first in order of sense that does something to be seen for certain; else the one that does most, if any does. */
+/** The first in order of sense that would do something to be seen: what costs nothing is tried before what is surer. */
 export function bestMeasure(measures: readonly MeasureOfTank[]): MeasureOfTank | undefined {
-  return (
-    measures.find(({ rise }) => rise.value >= SEEN_PH && rise.low > SEEN_PH / 3) ??
-    measures.toSorted((a, b) => b.rise.value - a.rise.value).find(({ rise }) => rise.value >= SEEN_PH)
-  );
+  return measures.find(({ rise }) => rise.value >= SEEN_PH);
 }
 
 export function answerOf(input: PhDayInput, values: PhDayValues): Answer {
@@ -87,6 +85,12 @@ function whatToDo(values: PhDayValues): Phrase[] {
   const best = bestMeasure(values.measures);
   if (mean.value > BAND_HIGH + 0.1)
     return ['pH runs high,', ...course, ': look for too much limewater or carbonate first, then at the probe.'];
+  if (mean.value >= BAND_LOW && values.hoursRead < 2)
+    return [
+      'Leave pH alone so far: by the one hour it was read at, the day’s mean is about',
+      estimated('ph', mean),
+      '. Read it in the morning before the lights and in the evening before they go out.',
+    ];
   if (mean.value >= BAND_LOW) return ['Leave pH alone: it runs', ...course, 'through the day.'];
   return best
     ? [
@@ -104,8 +108,8 @@ function whatToDo(values: PhDayValues): Phrase[] {
 }
 
 /** Of a pH that may be left alone, what would lift it all the same. */
-function shouldYouWant({ mean, measures }: PhDayValues): Phrase[] {
-  if (mean.value < BAND_LOW || mean.value > BAND_HIGH + 0.1) return [];
+function shouldYouWant({ mean, measures, hoursRead }: PhDayValues): Phrase[] {
+  if (hoursRead < 2 || mean.value < BAND_LOW || mean.value > BAND_HIGH + 0.1) return [];
   const best = bestMeasure(measures);
   return best
     ? [`Should you want it higher, ${MEASURE_WORDS[best.measure]}: that lifts it by`, estimated('ph', best.rise), '.']
@@ -146,9 +150,7 @@ function becauseOf(input: PhDayInput, { mean, fitted, breathUatm, waterUatm, phO
       ? ['Readings of pH alone cannot part room and breath: a reading of the room’s CO₂ would (“co2 950”).']
       : []),
     ...(fitted.hours.length < 2
-      ? [
-          'It was read at one hour only, so the swing is that of tanks in general: read it once in the morning before the lights and once before they go out.',
-        ]
+      ? ['It was read at one hour only: the swing that is drawn is that of tanks in general.']
       : []),
   ];
 }

@@ -3,6 +3,7 @@ import { fitDay, phAtRest, spreadOf, type FittedDay, type Spread } from '@/chemi
 import { dayOf, type DayCourse, type DayInput, type DayPart } from '@/chemistry/day/day-course';
 import {
   dayWithMeasures,
+  isBicarbonate,
   meanCo2,
   meanPh,
   PH_MEASURES,
@@ -109,7 +110,7 @@ function valuesOf(input: PhDayInput): PhDayValues {
     breathUatm: of((course, air) => meanCo2(course) - air),
     phOutdoors: phAtRest(water, OUTDOOR_CO2_UATM),
     phInRoom: of((_, air) => phAtRest(water, air)),
-    measures: PH_MEASURES.filter((measure) => measure !== 'limewater' || settings.caustic).map((measure) => ({
+    measures: PH_MEASURES.filter((measure) => canBe(measure, settings)).map((measure) => ({
       measure,
       ...measured([measure]),
       ...costOf(measure, input, fit),
@@ -118,6 +119,12 @@ function valuesOf(input: PhDayInput): PhDayValues {
     since: sinceOf(input, tank, parts),
     hoursRead: fit.hours.length,
   };
+}
+
+/** What needs alkalinity that is dosed is left out where none is, or where it is so already. */
+function canBe(measure: PhMeasure, { caustic, bicarbonate }: MeasureSettings): boolean {
+  if (measure === 'limewater') return caustic !== undefined;
+  return measure !== 'carbonate' || bicarbonate === true;
 }
 
 function settingsOf({ measures, lights, netVolumeL }: PhDayInput, parts: readonly DayPart[]): MeasureSettings {
@@ -131,6 +138,7 @@ function settingsOf({ measures, lights, netVolumeL }: PhDayInput, parts: readonl
       ...darkHours(lights),
     },
     ...(caustic && { caustic }),
+    bicarbonate: parts.some(isBicarbonate),
   };
 }
 

@@ -83,6 +83,24 @@ describe('what pH tells of the air', () => {
     );
   });
 
+  it('offers carbonate in place of bicarbonate, and limewater in place of either, only where they are dosed', () => {
+    const part = (reagent: 'sodium-bicarbonate' | 'sodium-carbonate') => ({
+      source: { name: 'Part', holds: { parts: [{ reagent, gramsPerL: 80 }] } },
+      mlPerDay: 120,
+      doses: 0,
+    });
+    const limewater = { litresPerDay: 2, gramsPerL: 1.4 };
+    const named = (over: Partial<Input>) =>
+      phDay.run(tank(7.8, 7.9, { consumption: 0.2, measures: { limewater }, ...over })).values.measures;
+    expect(named({}).map(({ measure }) => measure)).not.toContain('limewater');
+    const soda = named({ parts: [part('sodium-bicarbonate')] });
+    expect(soda.map(({ measure }) => measure)).toEqual(expect.arrayContaining(['limewater', 'carbonate']));
+    // Limewater takes twice the carbon out that carbonate does for the same alkalinity.
+    const rise = (name: string) => soda.find(({ measure }) => measure === name)?.rise.value ?? Number.NaN;
+    expect(rise('carbonate')).toBeGreaterThan(0.01);
+    expect(named({ parts: [part('sodium-carbonate')] }).map(({ measure }) => measure)).not.toContain('carbonate');
+  });
+
   it('counts the media by the air they pass and what the room holds', () => {
     const { measures } = phDay.run(
       tank(7.9, 8, { room: { uatm: 900, sd: 1 }, measures: { mediaG: 500, skimmerAirLPerH: 300, mediaPerKg: 10 } }),
@@ -174,6 +192,22 @@ describe('a probe in two buffers', () => {
     const { factor, correction } = run(7.2, 10.1).values;
     expect(7.2 * factor + correction).toBeCloseTo(7, 6);
     expect(10.1 * factor + correction).toBeCloseTo(10.01, 6);
+  });
+
+  it('tells how its slope has fallen, and when that ends its use', () => {
+    const check = (slope: number, daysAgo: number) =>
+      probeCheck
+        .run({
+          first: { buffer: 'seven', reads: 7 },
+          second: { buffer: 'ten', reads: 7 + 3.01 * 0.95 },
+          temperatureC: 25,
+          before: { slope, daysAgo },
+        })
+        .cautions.flatMap(({ says: words }) => words)
+        .find((each) => typeof each !== 'string' && 'kind' in each && each.kind === 'days');
+    // 99 to 95 % in a hundred days: 0.04 % a day, 10 % left to 85: 250 days.
+    expect(check(0.99, 100)).toMatchObject({ amount: 250 });
+    expect(check(0.955, 100)).toBeUndefined();
   });
 
   it('refuses buffers that are swapped, the same, or not answered to', () => {

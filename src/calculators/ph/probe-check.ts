@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { BUFFER_IDS, BUFFERS, bufferPh, probeLine, truePh, type Buffer, type ProbeLine } from '@/chemistry/day/buffers';
 import { Refusal } from '@/chemistry/refusal';
 import { quantity } from '@/quantities/quantity';
-import { amount } from '../calculator/calculator-input';
+import { AMOUNTS } from '../calculator/amounts';
+import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Caution } from '../calculator/calculator';
 
 export const BUFFER_READS = {
@@ -38,9 +39,16 @@ export const probeCheck = defineCalculator({
     first: inBuffer,
     second: inBuffer,
     temperatureC: amount(BUFFER_TEMPERATURE).default(25),
+    /** What its buffers told before, and how long ago. */
+    before: z
+      .strictObject({
+        slope: amount(AMOUNTS.probeSlope),
+        daysAgo: figure('days since', 0.5, 100_000),
+      })
+      .optional(),
   }),
   example: { first: { buffer: 'seven', reads: 7.06 }, second: { buffer: 'ten', reads: 9.92 }, temperatureC: 25 },
-  run: ({ first, second, temperatureC }) => {
+  run: ({ first, second, temperatureC, before }) => {
     const truths = [bufferPh(first.buffer, temperatureC), bufferPh(second.buffer, temperatureC)] as const;
     refuseSwapped(first, second, truths);
     const line = probeLine(truths, [first.reads, second.reads]);
@@ -79,7 +87,7 @@ export const probeCheck = defineCalculator({
           from: '7 + (read − 7 − offset) ÷ slope',
         },
       ],
-      cautions: cautionsOf(line, first.buffer, second.buffer),
+      cautions: [...driftOf(line, before), ...cautionsOf(line, first.buffer, second.buffer)],
       values: { ...line, readsOff, factor: 1 / line.slope, correction: 7 - (7 + line.offset) / line.slope },
     };
   },
@@ -151,6 +159,33 @@ function answerOf({ slope, offset }: ProbeLine, readsOff: number): Answer {
     because,
   };
 }
+
+/** How its slope has fallen since it was in buffers before, and when that ends its use if it goes on so. */
+function driftOf(
+  { slope }: ProbeLine,
+  before: { readonly slope: number; readonly daysAgo: number } | undefined,
+): Caution[] {
+  // Less than a hundredth is what two careful readings differ by.
+  const lost = before ? before.slope - slope : 0;
+  if (!before || lost < LEAST_DRIFT) return [];
+  const perDay = lost / before.daysAgo;
+  const left = Math.max(0, (slope - USABLE_SLOPE) / perDay);
+  return [
+    {
+      severity: left < 60 ? 'caution' : 'note',
+      says: [
+        'Its slope was',
+        quantity('percent', before.slope * 100),
+        'and is',
+        quantity('percent', slope * 100),
+        'now; falling so it is worn out in about',
+        quantity('days', Math.max(1, Math.round(left))),
+        '.',
+      ],
+    },
+  ];
+}
+const LEAST_DRIFT = 0.01;
 
 function cautionsOf({ slope }: ProbeLine, ...buffers: readonly Buffer[]): Caution[] {
   const cautions: Caution[] = [

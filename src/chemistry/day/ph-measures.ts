@@ -7,7 +7,15 @@ import { spreadOf, type FittedDay, type Spread } from './fit-day';
 import { airThroughTube, exchangeWithSkimmer } from './skimmer-air';
 
 /** Ways to lift pH, in order of sense. */
-export const PH_MEASURES = ['windows', 'outside air', 'scrubber', 'refugium', 'limewater', 'surface'] as const;
+export const PH_MEASURES = [
+  'windows',
+  'outside air',
+  'scrubber',
+  'refugium',
+  'limewater',
+  'carbonate',
+  'surface',
+] as const;
 export type PhMeasure = (typeof PH_MEASURES)[number];
 
 /** What the measures hang on beside the tank's own day. */
@@ -21,6 +29,8 @@ export interface MeasureSettings {
   readonly refugium: { readonly harvestG: number; readonly fromMinute: number; readonly forMinutes: number };
   /** The parts of the day with limewater or carbonate in place of what supplies alkalinity now; undefined where none is dosed. */
   readonly caustic?: readonly DayPart[] | undefined;
+  /** Whether a part supplies alkalinity as bicarbonate, so that carbonate could in its place. */
+  readonly bicarbonate?: boolean | undefined;
 }
 
 /** A day after something was done: what it is made of, and its parts. */
@@ -65,11 +75,27 @@ const DO: Readonly<Record<PhMeasure, Do>> = {
     return { ...then, parts: [...then.parts, grows] };
   },
   limewater: (then, { caustic }) => (caustic ? { ...then, parts: caustic } : then),
+  carbonate: (then) => ({ ...then, parts: then.parts.map(asCarbonate) }),
   surface: (then, _, deviate) => ({
     ...then,
     day: { ...then.day, exchangePerDay: then.day.exchangePerDay * (1 + Math.max(0, MORE_SURFACE + 0.2 * deviate)) },
   }),
 };
+
+/** More carbon than this for each equivalent is bicarbonate: it brings one, carbonate a half. */
+const BICARBONATE_FROM = 0.7;
+
+/**
+ * Whether a part brings its alkalinity as bicarbonate.
+ * Source: NaHCO3 brings one carbon for each equivalent, Na2CO3 half of one.
+ */
+export function isBicarbonate({ perDay: { alkalinity = 0, dic = 0 } }: DayPart): boolean {
+  return alkalinity > 0 && dic > BICARBONATE_FROM * alkalinity;
+}
+
+function asCarbonate(part: DayPart): DayPart {
+  return isBicarbonate(part) ? { ...part, perDay: { ...part.perDay, dic: (part.perDay.alkalinity ?? 0) / 2 } } : part;
+}
 
 function airOf({ airUatm = OUTDOOR_CO2_UATM }: DayAssumed): number {
   return airUatm;

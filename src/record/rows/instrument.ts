@@ -24,6 +24,9 @@ export const instrumentSchema = z.strictObject({
         at: moment,
         correction: z.number().min(-1e6).max(1e6),
         factor: bounded({ low: 0.2, high: 5 }).optional(),
+        /** Of a pH probe, as its two buffers told when it was calibrated: its slope as a share of the theory, and what it read too high in pH 7. */
+        slope: bounded(AMOUNTS.probeSlope).optional(),
+        offset: bounded(AMOUNTS.probeOffset).optional(),
       }),
     )
     .max(500)
