@@ -13,10 +13,10 @@ export function DayFigures({ values }: { readonly values: PhDayValues }) {
   const both = ({ low, high }: Spread) => showText(range('ph', low, high), units);
   const at = (ph: number) => clock(fitted.course.points.find((point) => point.ph === ph)?.minute ?? 0);
   const rows: readonly (readonly [name: string, Spread, when: string, before: number | undefined])[] = [
-    ['Mean', mean, '', since?.before.mean],
+    ['Mean', mean, '', since && mean.value - since.mean.value],
     ['Lowest', lowest, at(fitted.course.ph.low), undefined],
     ['Highest', highest, at(fitted.course.ph.high), undefined],
-    ['Swing', swing, '', since?.before.swing],
+    ['Swing', swing, '', since?.swing && swing.value - since.swing.value],
   ];
   return (
     <table className="w-full max-w-xl text-left">

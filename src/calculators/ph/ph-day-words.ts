@@ -6,7 +6,8 @@ import type { QuantityKind } from '@/quantities/kinds';
 import type { Answer, Caution, Phrase, Step } from '../calculator/calculator';
 import { PARAMETERS } from '../parameters/parameters';
 import type { PhDayInput } from './ph-day-input';
-import type { BeforeAndSince, MeasureOfTank, PhDayValues } from './ph-day';
+import type { DayChange } from '@/chemistry/day/day-change';
+import type { MeasureOfTank, PhDayValues } from './ph-day';
 
 /** What is done, as an order. */
 export const MEASURE_WORDS: Readonly<Record<PhMeasure, string>> = {
@@ -116,7 +117,7 @@ function shouldYouWant({ mean, measures, hoursRead }: PhDayValues): Phrase[] {
     : ['Nothing would lift it so that it could be seen.'];
 }
 
-function sinceWords({ before }: PhDayInput, since: BeforeAndSince | undefined): Phrase[] {
+function sinceWords({ before }: PhDayInput, since: DayChange | undefined): Phrase[] {
   if (!before || !since) return [];
   const { mean } = since;
   const seen = mean.low > 0 || mean.high < 0;
@@ -212,10 +213,17 @@ export function workingOf(input: PhDayInput, values: PhDayValues): Step[] {
     ),
     ...(since
       ? [
-          step('Mean before the change', quantity('ph', since.before.mean), 'equation', 'fitted alike'),
-          step('Change of the mean', ranged('ph', since.mean), 'equation', 'one probe for both'),
-          step('Swing before the change', quantity('ph', since.before.swing), 'equation', 'fitted alike'),
-          step('Change of the swing', ranged('ph', since.swing), 'equation', 'one probe for both'),
+          step('Change of the mean', ranged('ph', since.mean), 'equation', 'hour by hour, one probe for both'),
+          ...(since.swing
+            ? [
+                step(
+                  'Change of the swing',
+                  ranged('ph', since.swing),
+                  'equation',
+                  'of the lowest and the highest hour before',
+                ),
+              ]
+            : []),
         ]
       : []),
   ];

@@ -1,4 +1,6 @@
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
+import { dayChange, type DayChange } from '@/chemistry/day/day-change';
+import { byHour } from '@/chemistry/day/ph-by-hour';
 import { fitDay, phAtRest, spreadOf, type FittedDay, type Spread } from '@/chemistry/day/fit-day';
 import { dayOf, type DayCourse, type DayInput, type DayPart } from '@/chemistry/day/day-course';
 import {
@@ -39,13 +41,6 @@ export interface MeasureOfTank extends MeasuredDay {
   readonly kWhAMonth?: number;
 }
 
-/** What changed with the last thing that was done, where enough was read on both sides. */
-export interface BeforeAndSince {
-  readonly mean: Spread;
-  readonly swing: Spread;
-  readonly before: { readonly mean: number; readonly swing: number };
-}
-
 export interface PhDayValues {
   readonly fitted: FittedDay;
   readonly mean: Spread;
@@ -60,7 +55,8 @@ export interface PhDayValues {
   readonly phInRoom: Spread;
   readonly measures: readonly MeasureOfTank[];
   readonly together: MeasuredDay | undefined;
-  readonly since: BeforeAndSince | undefined;
+  /** What the last change did; undefined where none was, or no hour was read on both sides. */
+  readonly since: DayChange | undefined;
   /** The hours of the day at which pH was read at all. */
   readonly hoursRead: number;
 }
@@ -116,7 +112,7 @@ function valuesOf(input: PhDayInput): PhDayValues {
       ...costOf(measure, input, fit),
     })),
     together: input.together.length > 1 ? measured(input.together) : undefined,
-    since: sinceOf(input, tank, parts),
+    since: sinceOf(input),
     hoursRead: fit.hours.length,
   };
 }
@@ -203,31 +199,8 @@ function costOf(measure: PhMeasure, { measures }: PhDayInput, fit: FittedDay): P
   }
 }
 
-/** Both days are read by one probe, off by the same on both sides: what is left of its error then. Chosen. */
-const SAME_PROBE_SD = 0.005;
-
-/** The day before the last change beside the day since, fitted alike. */
-function sinceOf(input: PhDayInput, tank: DayInput, parts: readonly DayPart[]): BeforeAndSince | undefined {
-  const { before, readings } = input;
+/** What the last change did, hour by hour, at the alkalinity of today on both sides. */
+function sinceOf({ before, readings, water }: PhDayInput): DayChange | undefined {
   if (!before || before.readings.length < 2 || readings.length < 2) return undefined;
-  const fits = [before.readings, readings].map((of) =>
-    fitDay({ ...tank, parts, readings: of, probeSd: SAME_PROBE_SD }),
-  );
-  const courses = fits.map(({ points }) => points.map((day) => dayOf(tank, parts, day)));
-  const figure = (of: (course: DayCourse) => number) => {
-    const [a, b] = courses.map((ofFit) => spreadOf(ofFit.map(of)));
-    if (!a || !b) throw new Error('two days');
-    const value = b.value - a.value;
-    return {
-      was: a.value,
-      change: {
-        value,
-        low: value - Math.hypot(b.value - b.low, a.high - a.value),
-        high: value + Math.hypot(b.high - b.value, a.value - a.low),
-      },
-    };
-  };
-  const mean = figure(meanPh);
-  const swing = figure(({ ph }) => ph.high - ph.low);
-  return { mean: mean.change, swing: swing.change, before: { mean: mean.was, swing: swing.was } };
+  return dayChange(byHour(before.readings, water), byHour(readings, water));
 }

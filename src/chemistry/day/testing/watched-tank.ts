@@ -14,6 +14,8 @@ export interface WatchedTank {
     readonly ph: number;
     readonly alkalinity: number;
   }[];
+  /** Over all days that were read. */
+  readonly meanPh: number;
   /** The last whole day as it truly went, by the hour: NBS pH. */
   readonly truth: readonly number[];
 }
@@ -46,17 +48,24 @@ function hydrogen(alkalinity: number, dic: number): number {
  * Photosynthesis by a saturating curve of a lamp that comes up and goes down (Jassby and Platt 1976), breath that rises a fifth with what was
  * fixed, a room with people by day and another weather each day; six minutes a step. A probe off by the same always, and by noise.
  * @param hours at which the probe is read; every half hour when left out
+ * @param others the same tank in a room of so many times its CO2; and another seed for what is weather and noise
  */
-export function watchedTank(seed: number, days: number, hours?: readonly number[]): WatchedTank {
+export function watchedTank(
+  seed: number,
+  days: number,
+  hours?: readonly number[],
+  { roomTimes = 1, weather = seed + 700_000 }: { readonly roomTimes?: number; readonly weather?: number } = {},
+): WatchedTank {
   const random = seeded(seed);
-  const noise = gaussian(random);
+  const own = gaussian(random);
+  const noise = gaussian(seeded(weather));
   const between = (a: number, b: number) => a + (b - a) * random();
   const exchangePerDay = between(12, 40);
-  const roomUatm = between(450, 1500);
+  const roomUatm = between(450, 1500) * roomTimes;
   const lightADay = between(0.25, 0.9);
   const netBreathADay = between(-0.05, 0.25);
   const alkalinity = between(2.5, 3.4);
-  const offset = noise(0.03);
+  const offset = own(0.03);
   const steps = 240;
   const lamp = Array.from({ length: steps }, (_, i) => {
     const hour = (i / steps) * 24;
@@ -67,6 +76,7 @@ export function watchedTank(seed: number, days: number, hours?: readonly number[
   let dic = alkalinity * 0.88;
   const readings: WatchedTank['readings'][number][] = [];
   const truth: number[] = [];
+  let [sum, count] = [0, 0];
   for (let day = 0; day < days + 3; day++) {
     const weather = Math.exp(noise(0.06));
     for (let i = 0; i < steps; i++) {
@@ -78,6 +88,7 @@ export function watchedTank(seed: number, days: number, hours?: readonly number[
       const fixed = (lightADay * (lamp[i] ?? 0)) / all;
       const breath = 0.8 * (lightADay + netBreathADay) + 0.2 * (lightADay + netBreathADay) * ((lamp[i] ?? 0) / all);
       const ph = -Math.log10(h) + NBS_ABOVE_TOTAL;
+      if (day >= 3) [sum, count] = [sum + ph, count + 1];
       if (day === days + 2 && i % 10 === 0) truth.push(ph);
       const read = hours ? hours.some((hour) => Math.abs(hour * 60 - minute) < 3) : i % 5 === 0;
       if (day >= 3 && read) readings.push({ day, minute, ph: ph + offset + noise(0.012), alkalinity });
@@ -85,5 +96,14 @@ export function watchedTank(seed: number, days: number, hours?: readonly number[
     }
   }
   const forLight = 0.2 * (lightADay + netBreathADay);
-  return { exchangePerDay, roomUatm, lightADay: lightADay - forLight, netBreathADay, alkalinity, readings, truth };
+  return {
+    exchangePerDay,
+    roomUatm,
+    lightADay: lightADay - forLight,
+    netBreathADay,
+    alkalinity,
+    readings,
+    truth,
+    meanPh: sum / count,
+  };
 }
