@@ -67,6 +67,8 @@ const MODEL_SD = 0.02;
 const ONE_DAY_SD = 0.03;
 /** So many hours of a day show the model's straying apart from each other. Chosen, likewise. */
 const APART = 6;
+/** No room holds less, whatever its meter says. */
+const FRESHEST_UATM = 400;
 /** More breath than this is left in the dark too, mmol/L a day. */
 const LEAST_BREATH = 0.05;
 const TOLD = 2 / 3;
@@ -154,18 +156,16 @@ const LEAST_IN_LIGHT = 1 / 2;
 
 /** What a day is made of, from the fit's own figures: each of them of mean 0 and standard deviation 1 beforehand. */
 function unknownsOf({ room }: DayToFit): (z: readonly number[]) => DayAssumed {
-  const above =
+  const { median, spread } = PRIOR.aboveOutdoor;
+  const airOf = (air: number) =>
     room === undefined
-      ? PRIOR.aboveOutdoor
-      : {
-          median: Math.max(20, room.uatm - OUTDOOR_CO2_UATM),
-          spread: Math.max(0.05, room.sd / Math.max(60, room.uatm - OUTDOOR_CO2_UATM)),
-        };
+      ? OUTDOOR_CO2_UATM + median * Math.exp(spread * air)
+      : Math.max(FRESHEST_UATM, room.uatm + room.sd * air);
   return ([exchange = 0, air = 0, light = 0, net = 0]) => {
     const carbonADay = PRIOR.light.median * Math.exp(PRIOR.light.spread * light);
     return {
       exchangePerDay: PRIOR.exchange.median * Math.exp(PRIOR.exchange.spread * exchange),
-      airUatm: OUTDOOR_CO2_UATM + above.median * Math.exp(above.spread * air),
+      airUatm: airOf(air),
       carbonADay,
       breathADay: Math.max(LEAST_BREATH, carbonADay + PRIOR.net.mean + PRIOR.net.sd * net),
       inLight: USUAL_DAY.inLight,
