@@ -37,12 +37,22 @@ const windows = [
 
 describe('pH of a record', () => {
   it('is read at the hour of the keeper’s own clock, on both sides of its change', () => {
-    const read = phReadings(record(days(), 'Europe/Lisbon'), tank, DAY0, now);
+    const { readings: read } = phReadings(record(days(), 'Europe/Lisbon'), tank, DAY0, now);
     const hours = [...new Set(read.map(({ minute }) => minute / 60))].toSorted((a, b) => a - b);
     // 8 and 20 UTC are 9 and 21 in summer time, 8 and 20 after it.
     expect(hours).toEqual([8, 9, 20, 21]);
-    expect(phReadings(record(days(), 'Asia/Kathmandu'), tank, DAY0, now)[0]?.minute).toBe(13 * 60 + 45);
-    expect(phReadings(record([ph(1, 8, 8)]), tank, DAY0, now)).toEqual([]);
+    expect(phReadings(record(days(), 'Asia/Kathmandu'), tank, DAY0, now).readings[0]?.minute).toBe(13 * 60 + 45);
+    expect(phReadings(record([ph(1, 8, 8)]), tank, DAY0, now).readings).toEqual([]);
+  });
+
+  it('leaves out what names a day and no hour, and says how many', () => {
+    const vague = entry(11, 14, { kind: 'reading', values: { ph: 8.3 }, jotted: 'yesterday ph 8.3' });
+    const told = phReadings(record([...days(), vague]), tank, DAY0, now);
+    expect(told).toMatchObject({ withoutHour: 1 });
+    expect(told.readings).toHaveLength(24);
+    const question = phDayQuestion(record([...days(), vague]), tank, now);
+    const words = question && phDay.run(question).cautions.flatMap(({ says }) => says);
+    expect(words?.join(' ')).toMatch(/One reading names a day and no hour/);
   });
 
   it('is fitted since the last change of windows, lamps or scrubber, and held against what was before', () => {

@@ -38,6 +38,8 @@ export const phDayInput = z.strictObject({
   water: dayWater,
   parts: z.array(scheduledPart).max(12).default([]),
   readings: readings.min(1),
+  /** Readings of those days whose hour nobody told: they are left out. */
+  withoutHour: z.number().int().min(0).max(1_000_000).default(0),
   /** By how much all of them may be off together: one standard deviation. */
   probeSd: figure('error of the probe', 0.001, 1).default(0.03),
   /** Days since the probe was calibrated; left out where that was never logged. */

@@ -239,6 +239,13 @@ export function cautionsOf(input: PhDayInput, values: PhDayValues): Caution[] {
         'The probe read the same over and over: a stuck or dry probe does. Shake it in tank water, and check it in a buffer before believing the curve.',
       ],
     });
+  if (input.withoutHour > 0)
+    cautions.push({
+      severity: 'note',
+      says: [
+        `${input.withoutHour === 1 ? 'One reading names' : `${input.withoutHour} readings name`} a day and no hour and ${input.withoutHour === 1 ? 'is' : 'are'} left out: pH is another in the morning. Say when, as in “yesterday 8pm ph 8.1”.`,
+      ],
+    });
   if (calibratedDaysAgo === undefined || calibratedDaysAgo > 60)
     cautions.push({
       severity: 'note',

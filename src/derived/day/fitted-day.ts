@@ -26,6 +26,8 @@ const BEARS_ON_PH = ['windows', 'lights', 'refugium light', 'skimmer', 'CO2 scru
 /** What a tank's day of pH is fitted to, as the record has it. */
 export interface DayOfRecord {
   readonly readings: readonly PhAtHour[];
+  /** Readings of those days that name no time of theirs, and are left out. */
+  readonly withoutHour: number;
   /** One standard deviation of what the probe may always be off by, with what alkalinity's test adds. */
   readonly probeSd: number;
   /** The last that was set and bears on pH, within the days looked at. */
@@ -41,13 +43,16 @@ export function dayOfRecord(snapshot: Snapshot, tank: Tank, now: number): DayOfR
   const since = phReadings(snapshot, tank, Math.max(changed?.at ?? 0, now - LATELY_DAYS * DAY_MS), now);
   const last = observationsOf(snapshot, tank.id, 'ph').at(-1);
   // Where nothing was read since, and of late: as it was last known.
-  const readings =
-    since.length > 0 || !last ? since : phReadings(snapshot, tank, last.at - LATELY_DAYS * DAY_MS, last.at);
+  const { readings, withoutHour } =
+    since.readings.length + since.withoutHour > 0 || !last
+      ? since
+      : phReadings(snapshot, tank, last.at - LATELY_DAYS * DAY_MS, last.at);
   const calibratedAt = last?.instrument?.calibrations?.at(-1)?.at;
   return {
     readings,
     probeSd: probeSdOf(last, calibratedAt, now),
-    changed: since.length > 0 ? changed : undefined,
+    withoutHour,
+    changed: since.readings.length > 0 ? changed : undefined,
     room: roomOf(snapshot, tank, changed?.at ?? 0, now),
     calibratedAt,
   };
@@ -55,7 +60,7 @@ export function dayOfRecord(snapshot: Snapshot, tank: Tank, now: number): DayOfR
 
 /** What was read before that change, of the four weeks to it. */
 export function readingsBefore(snapshot: Snapshot, tank: Tank, at: number): readonly PhAtHour[] {
-  return phReadings(snapshot, tank, at - LATELY_DAYS * DAY_MS, at - 1);
+  return phReadings(snapshot, tank, at - LATELY_DAYS * DAY_MS, at - 1).readings;
 }
 
 function lastChange(snapshot: Snapshot, tank: Tank, now: number): DayOfRecord['changed'] {

@@ -1,6 +1,8 @@
 import { TZDate } from '@date-fns/tz';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import type { PhAtHour } from '@/chemistry/day/ph-by-hour';
+import { hourIsTold } from '@/jot/hour-told';
+import { entriesBetween, entriesOf } from '@/record/entries-of';
 import type { Snapshot, Tank } from '@/record/schema';
 import { observationsOf, type TankObservation } from '../observations/observations';
 
@@ -9,8 +11,18 @@ const ALKALINITY_HOLDS_DAYS = 10;
 const HOUR_MS = 3_600_000;
 const MINUTE_MS = 60_000;
 
-/** pH as it was read between two moments, each at the hour of the keeper's own clock, with the alkalinity of its day; "<" and ">" left out. */
-export function phReadings(snapshot: Snapshot, tank: Tank, from: number, to: number): PhAtHour[] {
+/** pH by its hour, and how many readings tell none. */
+export interface PhOfRecord {
+  readonly readings: readonly PhAtHour[];
+  /** Those that name a day and no time of it: in a tank whose pH swings they say nothing of its day. */
+  readonly withoutHour: number;
+}
+
+/**
+ * pH as it was read between two moments, each at the hour of the keeper's own clock, with the alkalinity of its day; "<" and ">" left out, and
+ * those whose hour is not known.
+ */
+export function phReadings(snapshot: Snapshot, tank: Tank, from: number, to: number): PhOfRecord {
   const { zone } = snapshot.settings;
   const alkalinities = observationsOf(snapshot, tank.id, 'alkalinity').filter(({ bound }) => bound === undefined);
   const offsets = new Map<number, number>();
@@ -21,13 +33,22 @@ export function phReadings(snapshot: Snapshot, tank: Tank, from: number, to: num
     offsets.set(hour, known);
     return known;
   };
-  return observationsOf(snapshot, tank.id, 'ph').flatMap(({ at, value, bound }) => {
+  const jotted = new Map(
+    entriesBetween(entriesOf(snapshot, tank.id, 'reading'), from - 1, to).map((entry) => [entry.id, entry.jotted]),
+  );
+  let withoutHour = 0;
+  const readings = observationsOf(snapshot, tank.id, 'ph').flatMap(({ at, value, bound, entryId }) => {
     if (at < from || at > to || bound !== undefined) return [];
+    if (!hourIsTold(jotted.get(entryId), at, zone)) {
+      withoutHour += 1;
+      return [];
+    }
     const alkalinity = alkalinityAt(alkalinities, at);
     if (alkalinity === undefined) return [];
     const local = at + offsetAt(at);
     return [{ day: Math.floor(local / DAY_MS), minute: (local % DAY_MS) / MINUTE_MS, ph: value, alkalinity }];
   });
+  return { readings, withoutHour };
 }
 
 /** Between two tests by the straight line, beyond them as the nearest; undefined where none is near. */

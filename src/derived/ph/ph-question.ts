@@ -32,7 +32,7 @@ export function phDayQuestion(
   tried: MeasureOverrides = {},
   together: PhDayQuestion['together'] = [],
 ): PhDayQuestion | undefined {
-  const { readings, probeSd, changed, room, calibratedAt } = dayOfRecord(snapshot, tank, now);
+  const { readings, withoutHour, probeSd, changed, room, calibratedAt } = dayOfRecord(snapshot, tank, now);
   if (readings.length === 0) return undefined;
   const before = changed && readingsBefore(snapshot, tank, changed.at);
   const { prices } = snapshot.settings;
@@ -46,6 +46,7 @@ export function phDayQuestion(
       doses: 0,
     })),
     readings: readings.map((each) => ({ ...each })),
+    withoutHour,
     probeSd,
     ...given({ room, calibratedDaysAgo: calibratedAt && Math.max(0, (now - calibratedAt) / DAY_MS) }),
     ...(changed &&
