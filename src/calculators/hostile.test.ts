@@ -1,3 +1,4 @@
+import { tried } from '@/testing/tier';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { carbonateConstants } from '@/chemistry/carbonate/constants';
@@ -236,6 +237,7 @@ describe('hostile numbers', () => {
           else expect(estimate?.of['alkalinity']?.perDaySd ?? Infinity).toBeGreaterThan(0);
         },
       ),
+      { numRuns: tried(30, 300) },
     );
   });
 });

@@ -81,7 +81,7 @@ describe('a cycle read from its tests', () => {
   it('names the day right nine times in ten, and is never called cycled while ammonia or nitrite is there', () => {
     let right = 0;
     let read = 0;
-    const cycles = tried(30, 400);
+    const cycles = tried(18, 400);
     spend('simulated cycles', cycles);
     for (let number = 0; number < cycles; number++) {
       const { school, days, truth, stages, endDay, readings } = simulatedCycle(number);
