@@ -1,6 +1,6 @@
 'use client';
 
-import type { PhDayValues } from '@/calculators/ph/ph-day';
+import type { PhDayValues } from '@/calculators/ph/ph-day-values';
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { quantity, showText } from '@/quantities/quantity';
 import { useUnits } from '@/interface/workspace/workspace';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { PhDayValues } from '@/calculators/ph/ph-day';
+import type { PhDayValues } from '@/calculators/ph/ph-day-values';
 import type { Spread } from '@/chemistry/day/fit-day';
 import { estimate, quantity, range, showText } from '@/quantities/quantity';
 import { useUnits } from '@/interface/workspace/workspace';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { PhDayValues } from '@/calculators/ph/ph-day';
+import type { PhDayValues } from '@/calculators/ph/ph-day-values';
 import type { DayCourse } from '@/chemistry/day/day-course';
 import { halfWidth95 } from '@/numerics/normal-interval';
 import { quantity, showText } from '@/quantities/quantity';

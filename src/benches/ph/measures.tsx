@@ -1,6 +1,6 @@
 'use client';
 
-import type { MeasureOfTank } from '@/calculators/ph/ph-day';
+import type { MeasureOfTank } from '@/calculators/ph/ph-day-values';
 import { PH_AMOUNTS } from '@/calculators/ph/ph-day-input';
 import { MEASURE_WORDS } from '@/calculators/ph/ph-day-words';
 import { capitalised } from '@/calculators/calculator/words';

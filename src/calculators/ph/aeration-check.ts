@@ -6,7 +6,7 @@ import { amount, figure } from '../calculator/calculator-input';
 import { defineCalculator, type Answer, type Caution } from '../calculator/calculator';
 import { SALINITY_OF_CARBONATE, TEMPERATURE_OF_CARBONATE } from '../carbonate/carbonate-calculator';
 import { readingExpectation } from '../parameters/parameters';
-import { SEEN_PH } from './ph-day-words';
+import { SEEN_PH } from './best-measure';
 
 /** An hour of hard bubbling brings a cup to rest with its air. Common practice. */
 export const AERATION_MINUTES = 60;

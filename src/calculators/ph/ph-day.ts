@@ -1,7 +1,7 @@
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { dayChange, type DayChange } from '@/chemistry/day/day-change';
 import { byHour } from '@/chemistry/day/ph-by-hour';
-import { fitDay, phAtRest, spreadOf, type FittedDay, type Spread } from '@/chemistry/day/fit-day';
+import { fitDay, phAtRest, spreadOf, type FittedDay } from '@/chemistry/day/fit-day';
 import { dayOf, type DayCourse, type DayInput, type DayPart } from '@/chemistry/day/day-course';
 import {
   dayWithMeasures,
@@ -9,7 +9,6 @@ import {
   meanCo2,
   meanPh,
   PH_MEASURES,
-  type MeasuredDay,
   type MeasureSettings,
   type PhMeasure,
 } from '@/chemistry/day/ph-measures';
@@ -22,44 +21,16 @@ import { dayPartOf } from '../dosing/day-part';
 import { MINUTES_A_DAY } from '../dosing/dosing-window';
 import { sourceOf } from '../dosing/plan-source';
 import { phDayInput, type PhDayInput } from './ph-day-input';
-import { answerOf, cautionsOf, waysAnswerOf, workingOf } from './ph-day-words';
+import type { MeasureOfTank, PhDayValues } from './ph-day-values';
+import { cautionsOf } from './ph-day-cautions';
+import { answerOf, waysAnswerOf } from './ph-day-words';
+import { workingOf } from './ph-day-working';
 
 /** What a scrubber's media bind, g a gram. From memory: 0.2 to 0.26. */
 export const MEDIA_CAPACITY = 0.2;
 /** Algae a refugium of a usual size gives a week for each litre of tank, g as weighed wet. Rough, from memory. */
 export const HARVEST_G_PER_L = 0.25;
 const HOURS_A_MONTH = 24 * 30.44;
-
-/** A measure for this tank: what it would do, and what it takes. */
-export interface MeasureOfTank extends MeasuredDay {
-  readonly measure: PhMeasure;
-  /** Of the scrubber: hours until its media are spent. */
-  readonly mediaHours?: number;
-  /** In the keeper's money, where a price is known. */
-  readonly costAMonth?: number;
-  /** Of the refugium's lamp. */
-  readonly kWhAMonth?: number;
-}
-
-export interface PhDayValues {
-  readonly fitted: FittedDay;
-  readonly mean: Spread;
-  readonly lowest: Spread;
-  readonly highest: Spread;
-  readonly swing: Spread;
-  /** CO2 the water is at rest with, over the day, µatm. */
-  readonly waterUatm: Spread;
-  /** Of that, what the animals breathe above the room's air. */
-  readonly breathUatm: Spread;
-  readonly phOutdoors: number;
-  readonly phInRoom: Spread;
-  readonly measures: readonly MeasureOfTank[];
-  readonly together: MeasuredDay | undefined;
-  /** What the last change did; undefined where none was, or no hour was read on both sides. */
-  readonly since: DayChange | undefined;
-  /** The hours of the day at which pH was read at all. */
-  readonly hoursRead: number;
-}
 
 export const phDay = defineCalculator({
   name: 'ph-day',
