@@ -132,7 +132,7 @@ export const doseSchedule = defineCalculator({
                 quantity('ph', day.ph.high - day.ph.low),
                 '(',
                 range('ph', swings.ph.low, swings.ph.high),
-                '): by what is assumed of light and air.',
+                input.days ? '): by this tank’s own day.' : '): by what is assumed of light and air.',
               ],
       },
       working,

@@ -9,6 +9,9 @@ import { bestMeasure } from './best-measure';
 /** Alkalinity that bottles are bought to bring, mmol/L: 1 dKH. */
 const ONE_DKH = 0.3571;
 
+/** Above it carbonate falls out onto what is warm and rough. Common practice: 8.3 to 8.4, and a probe's error. */
+const HIGHEST = 8.43;
+
 export function cautionsOf(input: PhDayInput, values: PhDayValues): Caution[] {
   const { water, calibratedDaysAgo, room, readings } = input;
   const cautions: Caution[] = [bufferOf(input, values)];
@@ -42,7 +45,16 @@ export function cautionsOf(input: PhDayInput, values: PhDayValues): Caution[] {
       severity: 'note',
       says: ['The aeration check tells room from probe with a cup and an hour: it is under Aeration check.'],
     });
-  if (values.highest.value > 8.45)
+  if (values.together && values.together.course.ph.high > HIGHEST && values.highest.value <= HIGHEST)
+    cautions.push({
+      severity: 'caution',
+      says: [
+        'Together they take pH to',
+        quantity('ph', values.together.course.ph.high),
+        'by day: above 8.3 to 8.4 calcium carbonate begins to fall out. One of them will do.',
+      ],
+    });
+  if (values.highest.value > HIGHEST)
     cautions.push({
       severity: 'caution',
       says: [

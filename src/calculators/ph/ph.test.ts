@@ -73,6 +73,12 @@ describe('what pH tells of the air', () => {
     expect(rise('outside air')).toBeLessThan(rise('windows'));
     expect(together?.rise.value).toBeGreaterThan(rise('windows'));
     expect(together?.rise.value).toBeLessThan(rise('windows') + rise('outside air') + rise('scrubber'));
+    expect(
+      phDay
+        .run(input)
+        .cautions.flatMap(({ says: words }) => words)
+        .join(' '),
+    ).toMatch(/Together they take pH to/);
     // A tube of ten metres and four millimetres takes most of it away.
     const thin = phDay.run({
       ...input,
@@ -99,6 +105,16 @@ describe('what pH tells of the air', () => {
     const rise = (name: string) => soda.find(({ measure }) => measure === name)?.rise.value ?? Number.NaN;
     expect(rise('carbonate')).toBeGreaterThan(0.01);
     expect(named({ parts: [part('sodium-carbonate')] }).map(({ measure }) => measure)).not.toContain('carbonate');
+  });
+
+  it('warns of measures that together take pH too far', () => {
+    const cautions = (together: Input['together']) =>
+      phDay
+        .run(tank(8.05, 8.25, { room: { uatm: 800, sd: 40 }, together }))
+        .cautions.flatMap(({ says: words }) => words)
+        .join(' ');
+    expect(cautions(['windows', 'scrubber'])).toMatch(/Together they take pH to .*One of them will do/);
+    expect(cautions(['windows', 'surface'])).not.toMatch(/Together they take/);
   });
 
   it('counts the media by the air they pass and what the room holds', () => {
