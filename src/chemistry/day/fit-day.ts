@@ -1,5 +1,5 @@
-import { CholeskyDecomposition, inverse, Matrix } from 'ml-matrix';
 import { carbonateOfWater, OUTDOOR_CO2_UATM } from '../carbonate/reef-water';
+import { axesOf, extremes, mostLikely } from '@/numerics/most-likely';
 import { halfWidth95, SDS_95 } from '@/numerics/normal-interval';
 import { AIR_EXCHANGE_A_DAY } from './air-exchange';
 import { dayOf, USUAL_DAY, type DayAssumed, type DayCourse, type DayInput, type DayPart } from './day-course';
@@ -73,10 +73,6 @@ const FRESHEST_UATM = 400;
 const LEAST_BREATH = 0.05;
 const TOLD = 2 / 3;
 const TIED = -0.8;
-const NUDGE = 1e-2;
-const ROUNDS = 12;
-const TRIES = 6;
-const CLOSE_ENOUGH = 1e-4;
 
 /**
  * A tank's day of pH, fitted through the tank model to what was read at any hours: gas exchange, the room's CO2, carbon fixed by light and
@@ -102,12 +98,10 @@ export function fitDay(asked: DayToFit): FittedDay {
   };
   const { z, covariance } = mostLikely(residualsAt, 5);
   const directions = axesOf(covariance);
-  const ofZ = (at: readonly number[]) => assumedAt(at);
-
   const points = [
     z,
     ...directions.flatMap((axis) => [-SDS_95, SDS_95].map((way) => z.map((each, i) => each + way * (axis[i] ?? 0)))),
-  ].map(ofZ);
+  ].map(assumedAt);
   const course = courseAt(z);
   const { low: phLow, high: phHigh } = courseRange(course, directions, (at) =>
     courseAt(z.map((each, i) => each + (at[i] ?? 0))),
@@ -115,7 +109,7 @@ export function fitDay(asked: DayToFit): FittedDay {
   const sdOf = (i: number) => Math.sqrt(covariance.get(i, i));
   const of = Object.fromEntries(
     DAY_UNKNOWNS.map((name, i): [DayUnknown, FittedFigure] => {
-      const at = (way: number) => figureOf(name, ofZ(z.map((each, j) => (j === i ? each + way : each))));
+      const at = (way: number) => figureOf(name, assumedAt(z.map((each, j) => (j === i ? each + way : each))));
       const half = halfWidth95(sdOf(i));
       return [name, { value: at(0), low: at(-half), high: at(half), told: sdOf(i) < TOLD }];
     }),
@@ -126,7 +120,7 @@ export function fitDay(asked: DayToFit): FittedDay {
     phLow,
     phHigh,
     hours,
-    days: daysOf(ofZ(z), extremes(z, covariance, (at) => swingOf(courseAt(at))).map(ofZ)),
+    days: daysOf(assumedAt(z), extremes(z, covariance, (at) => swingOf(courseAt(at))).map(assumedAt)),
     points,
     roomAndBreathTied: covariance.get(1, 3) / (sdOf(1) * sdOf(3)) < TIED,
   };
@@ -205,62 +199,6 @@ function swingOf({ ph }: DayCourse): number {
   return ph.high - ph.low;
 }
 
-/** The most likely figures, and their covariance: the inverse of the curvature there. */
-function mostLikely(
-  residualsAt: (z: readonly number[]) => number[],
-  size: number,
-): { readonly z: readonly number[]; readonly covariance: Matrix } {
-  const cost = (z: readonly number[], residuals: readonly number[]) =>
-    [...residuals, ...z].reduce((sum, each) => sum + each ** 2, 0);
-  let z: readonly number[] = Array.from({ length: size }, () => 0);
-  let residuals = residualsAt(z);
-  let least = cost(z, residuals);
-  let damping = 0.01;
-  for (let round = 0; round < ROUNDS; round++) {
-    const { curvature, gradient } = curvatureAt(z, residuals, residualsAt);
-    let gained = 0;
-    for (let tries = 0; tries < TRIES && gained === 0; tries++) {
-      const damped = curvature.clone();
-      for (let i = 0; i < size; i++) damped.set(i, i, damped.get(i, i) * (1 + damping));
-      const step = new CholeskyDecomposition(damped).solve(Matrix.columnVector(gradient));
-      const next = z.map((each, i) => Math.max(-4, Math.min(4, each - step.get(i, 0))));
-      const found = residualsAt(next);
-      const costs = cost(next, found);
-      if (costs < least) {
-        gained = least - costs;
-        [z, residuals, least] = [next, found, costs];
-        damping = Math.max(1e-4, damping / 4);
-      } else damping *= 6;
-    }
-    if (gained < CLOSE_ENOUGH) break;
-  }
-  const inverted = inverse(curvatureAt(z, residuals, residualsAt).curvature);
-  // Even to the last digit, as a covariance is.
-  return { z, covariance: inverted.add(inverted.transpose()).mul(0.5) };
-}
-
-/** Half the second derivatives of the cost, and half its first ones, by the residuals' slopes (Gauss and Newton). */
-function curvatureAt(
-  z: readonly number[],
-  residuals: readonly number[],
-  residualsAt: (z: readonly number[]) => number[],
-) {
-  const slopes = z.map((_, i) => {
-    const nudged = residualsAt(z.map((each, j) => (j === i ? each + NUDGE : each)));
-    return nudged.map((each, row) => (each - (residuals[row] ?? 0)) / NUDGE);
-  });
-  const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, each, i) => sum + each * (b[i] ?? 0), 0);
-  const curvature = Matrix.eye(z.length);
-  slopes.forEach((a, i) => slopes.forEach((b, j) => curvature.set(i, j, curvature.get(i, j) + dot(a, b))));
-  return { curvature, gradient: z.map((each, i) => each + dot(slopes[i] ?? [], residuals)) };
-}
-
-/** Independent directions, each one standard deviation long: the columns of the covariance's Cholesky factor. */
-function axesOf(covariance: Matrix): readonly (readonly number[])[] {
-  const factor = new CholeskyDecomposition(covariance).lowerTriangularMatrix;
-  return Array.from({ length: factor.columns }, (_, column) => factor.getColumn(column));
-}
-
 /** The 95 % range of pH at each sample: of the curve, of how far any day strays from the model's, and one day from another. */
 function courseRange(
   course: DayCourse,
@@ -275,25 +213,6 @@ function courseRange(
     low: course.points.map(({ ph }, i) => ph - (half[i] ?? 0)),
     high: course.points.map(({ ph }, i) => ph + (half[i] ?? 0)),
   };
-}
-
-/** The two sets of figures by which something is least and most, at the ends of its 95 % range. */
-function extremes(
-  z: readonly number[],
-  covariance: Matrix,
-  figure: (z: readonly number[]) => number,
-): readonly [readonly number[], readonly number[]] {
-  const value = figure(z);
-  const slope = z.map((_, i) => (figure(z.map((each, j) => (j === i ? each + NUDGE : each))) - value) / NUDGE);
-  const along = covariance.mmul(Matrix.columnVector(slope)).getColumn(0);
-  const sd = Math.sqrt(
-    Math.max(
-      1e-12,
-      along.reduce((sum, each, i) => sum + each * (slope[i] ?? 0), 0),
-    ),
-  );
-  const at = (way: number) => z.map((each, i) => each + (way * SDS_95 * (along[i] ?? 0)) / sd);
-  return [at(-1), at(1)];
 }
 
 /**
