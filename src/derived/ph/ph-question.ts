@@ -1,11 +1,12 @@
 import type * as z from 'zod';
 import { given } from '@/calculators/calculator/given';
 import { attempt } from '@/calculators/calculator/attempt';
+import { changeWords } from '@/calculators/ph/change-words';
 import type { phDay } from '@/calculators/ph/ph-day';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
 import { kindOf } from '@/record/kinds/list';
-import { netVolumeL, type EntryOf, type Snapshot, type Tank } from '@/record/schema';
+import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { consumptionOf } from '../balance/consumption';
 import { dosesRunning } from '../balance/what-goes-in';
 import { dayOfRecord, readingsBefore } from '../day/fitted-day';
@@ -53,7 +54,7 @@ export function phDayQuestion(
       before &&
       before.length > 1 && {
         before: {
-          what: changeWords(changed.entry, snapshot),
+          what: changeWords(changed.entry, kindOf('lever').describe(changed.entry as never, snapshot)),
           at: changed.at,
           readings: before.map((each) => ({ ...each })),
         },
@@ -88,10 +89,4 @@ function limewaterThatFits(snapshot: Snapshot, tank: Tank, now: number) {
   return litresPerDay !== undefined && litresPerDay > 0.001
     ? { litresPerDay, gramsPerL: LIMEWATER_G_PER_L }
     : undefined;
-}
-
-/** As it goes on after "since": "the windows were shut". */
-function changeWords(entry: EntryOf<'lever'>, snapshot: Snapshot): string {
-  if (entry.lever === 'windows' && !entry.hours) return `the windows were ${entry.off ? 'shut' : 'opened'}`;
-  return `“${kindOf('lever').describe(entry as never, snapshot)}” was set`.slice(0, 80);
 }
