@@ -8,6 +8,14 @@ test('the windows that were shut are told with what they did to pH, and what lif
   await expect(page.getByRole('img', { name: /^pH runs from .* in outdoor air it would rest at 8\.\d/ })).toBeVisible();
   await expect(page.getByRole('img', { name: /^outdoor air 425\sppm; this room, as read/ })).toBeVisible();
 
+  // The room as it is now is logged on the bench, and undone.
+  const room = page.getByRole('form', { name: 'The room now' });
+  await expect(room).toContainText('Windows shut');
+  await room.getByRole('button', { name: 'Opened now' }).click();
+  await expect(room).toContainText('Windows open');
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
+  await expect(room).toContainText('Windows shut');
+
   await openPart(page, 'Ways up');
   await expect(answer(page)).toContainText(/First of all, open the windows/);
   const ways = page.getByRole('list', { name: 'Ways to a higher pH' });

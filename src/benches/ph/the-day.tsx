@@ -7,6 +7,7 @@ import { lightsOf, USUAL_LIGHTS } from '@/derived/day/day-of-tank';
 import { Co2Ladder } from './co2-ladder';
 import { DayFigures } from './day-figures';
 import { DayPicture } from './day-picture';
+import { RoomNow } from './room-now';
 import { usePhDay } from './use-ph-day';
 
 /** Why pH is what it is, and how it goes through the day. */
@@ -28,6 +29,7 @@ export function TheDay() {
           <div className="min-w-0 space-y-6">
             <Co2Ladder values={values} roomRead={question?.room !== undefined} />
             <DayFigures values={values} />
+            <RoomNow />
           </div>
         </div>
       )}
@@ -36,11 +38,10 @@ export function TheDay() {
           No lights are logged, so they are taken as 10:00 to 20:00; “lights 9:00 to 19:00” in the line sets them.
         </p>
       )}
-      {values && question?.room === undefined && (
-        <p className="mt-2 text-sm text-soft">
-          A reading of the room’s CO₂ parts room from breath: “co2 950” in the line, “windows shut” and “windows open”
-          as they are set.
-        </p>
+      {!values && (
+        <div className="mt-6">
+          <RoomNow />
+        </div>
       )}
     </Worked>
   );
