@@ -25,10 +25,12 @@ export function TheDay() {
     >
       {values && (
         <div className="mt-5 grid max-w-6xl gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
-          <DayPicture values={values} lights={lights ?? USUAL_LIGHTS} />
+          <div className="min-w-0 space-y-5">
+            <DayPicture values={values} lights={lights ?? USUAL_LIGHTS} />
+            <DayFigures values={values} />
+          </div>
           <div className="min-w-0 space-y-6">
             <Co2Ladder values={values} roomRead={question?.room !== undefined} />
-            <DayFigures values={values} />
             <RoomNow />
           </div>
         </div>
