@@ -1,6 +1,6 @@
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import type { Spread } from '@/chemistry/day/fit-day';
-import { type PhMeasure } from '@/chemistry/day/ph-measures';
+import type { PhMeasure } from '@/chemistry/day/ph-measures';
 import { estimate, quantity, range, type Quantity } from '@/quantities/quantity';
 import type { QuantityKind } from '@/quantities/kinds';
 import type { Answer, Phrase } from '../calculator/calculator';
@@ -8,7 +8,6 @@ import { PARAMETERS } from '../parameters/parameters';
 import type { PhDayInput } from './ph-day-input';
 import type { DayChange } from '@/chemistry/day/day-change';
 import type { MeasureOfTank, PhDayValues } from './ph-day-values';
-
 import { bestMeasure, SEEN_PH } from './best-measure';
 
 /** What is done, as an order. */
@@ -64,12 +63,14 @@ export function waysAnswerOf({ measures, mean, hoursRead }: PhDayValues): Answer
   };
 }
 
-function dangerOf({ lowest, highest }: PhDayValues): Phrase[] {
+/** By what was read, and by the fitted day where more than one hour tells it: a swing nobody read is no danger. */
+function dangerOf({ lowest, highest, fitted: { hours }, hoursRead }: PhDayValues): Phrase[] {
   const { below, above } = PARAMETERS.ph.danger;
-  if (lowest.value < below)
-    return ['pH falls to', quantity('ph', lowest.value), ', where skeletons dissolve: look after it today.'];
-  if (highest.value > above)
-    return ['pH rises to', quantity('ph', highest.value), ', which burns gills: look after it today.'];
+  const read = hours.map(({ ph }) => ph);
+  const low = Math.min(...read, ...(hoursRead > 1 ? [lowest.value] : []));
+  const high = Math.max(...read, ...(hoursRead > 1 ? [highest.value] : []));
+  if (low < below) return ['pH falls to', quantity('ph', low), ', where skeletons dissolve: look after it today.'];
+  if (high > above) return ['pH rises to', quantity('ph', high), ', which burns gills: look after it today.'];
   return [];
 }
 

@@ -145,6 +145,8 @@ describe('what pH tells of the air', () => {
     const stuck = Array.from({ length: 20 }, (_, i) => ({ day: i, minute: (i * 300) % 1440, ph: 8.1, alkalinity: 3 }));
     expect(cautions(tank(8, 8.1, { readings: stuck }))).toMatch(/stuck or dry probe/);
     const noon = [0, 1, 2].map((day) => ({ day, minute: 720, ph: 8, alkalinity: 3 }));
+    // A swing nobody read is no danger.
+    expect(says(tank(8, 8.1, { readings: noon.map((each) => ({ ...each, ph: 7.82 })) }))).not.toMatch(/skeletons/);
     const one = phDay.run(tank(8, 8.1, { readings: noon }));
     expect(one.answer.certainty).toBe('rough');
     expect(one.answer.because.join(' ')).toMatch(/one hour only/);
