@@ -71,6 +71,22 @@ describe('pH of a record', () => {
     expect(dayOfRecord(record([...days(), ...windows.slice(0, 1)]), tank, now).changed).toBeUndefined();
   });
 
+  it('is held against the days before a dose’s hours were changed, and not its amount alone', () => {
+    const soda = { id: 'soda', name: 'Soda', parts: [{ reagent: 'sodium-carbonate', gramsPerL: 80 }] } as const;
+    const dose = (day: number, mlPerDay: number, hours?: object) =>
+      entry(day, 9, { kind: 'standing-dose', solutionId: 'soda', mlPerDay, ...(hours && { hours }) });
+    const with_ = (...doses: Entry[]): Snapshot => ({
+      ...record([...days(), ...doses]),
+      solutions: [{ ...soda, parts: [...soda.parts] }],
+    });
+    const night = { fromMinute: 1260, forMinutes: 600 };
+    const { changed } = dayOfRecord(with_(dose(-1, 20), dose(6, 20, night)), tank, now);
+    expect(changed?.at).toBe(DAY0 + 6 * DAY_MS + 9 * HOUR);
+    const question = phDayQuestion(with_(dose(-1, 20), dose(6, 20, night)), tank, now);
+    expect(question?.before?.what).toMatch(/^“.*Soda.*21:00–7:00.*” was set$/);
+    expect(dayOfRecord(with_(dose(-1, 20), dose(6, 24)), tank, now).changed).toBeUndefined();
+  });
+
   it('is not told as a day from one hour, and goes on as its level then', () => {
     const mornings = record(days().filter((_, i) => i % 2 === 0));
     expect(fittedDay(mornings, tank, now)).toBeUndefined();

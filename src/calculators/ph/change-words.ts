@@ -6,7 +6,7 @@ const MOST_CHARACTERS = 80;
  * @param described the entry in its own words
  */
 export function changeWords(
-  { lever, hours, off }: { readonly lever: string; readonly hours?: unknown; readonly off?: boolean | undefined },
+  { lever, hours, off }: { readonly lever?: string; readonly hours?: unknown; readonly off?: boolean | undefined },
   described: string,
 ): string {
   if (lever === 'windows' && hours === undefined) return `the windows were ${off ? 'shut' : 'opened'}`;

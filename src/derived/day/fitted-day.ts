@@ -23,6 +23,11 @@ const HOURS_THAT_TELL = 2;
 /** What bears on pH by day and night, as the supply timeline names it. */
 const BEARS_ON_PH = ['windows', 'lights', 'refugium light', 'skimmer', 'CO2 scrubber'];
 
+/** A change further back is no longer what the last weeks are held against. */
+const CHANGED_WITHIN_DAYS = 90;
+/** Windows, lamps and the like as they were set, or a dose whose hours were. */
+type ChangeOfDay = EntryOf<'lever'> | EntryOf<'standing-dose'>;
+
 /** What a tank's day of pH is fitted to, as the record has it. */
 export interface DayOfRecord {
   readonly readings: readonly PhAtHour[];
@@ -31,7 +36,7 @@ export interface DayOfRecord {
   /** One standard deviation of what the probe may always be off by, with what alkalinity's test adds. */
   readonly probeSd: number;
   /** The last that was set and bears on pH, within the days looked at. */
-  readonly changed: { readonly entry: EntryOf<'lever'>; readonly at: number } | undefined;
+  readonly changed: { readonly entry: ChangeOfDay; readonly at: number } | undefined;
   readonly room: { readonly uatm: number; readonly sd: number } | undefined;
   /** Of the probe that read last; undefined where none is logged. */
   readonly calibratedAt: number | undefined;
@@ -64,15 +69,26 @@ export function readingsBefore(snapshot: Snapshot, tank: Tank, at: number): read
 }
 
 function lastChange(snapshot: Snapshot, tank: Tank, now: number): DayOfRecord['changed'] {
-  const runs = supplyTimeline(snapshot, tank).filter(
-    ({ source, from }) => BEARS_ON_PH.includes(source) && from <= now && from > now - 90 * DAY_MS,
-  );
-  // What was set first is no change: there is no knowing how it was before.
-  const changes = runs.filter((run) =>
-    supplyTimeline(snapshot, tank).some((before) => before.source === run.source && before.from < run.from),
-  );
-  const last = changes.toSorted((a, b) => a.from - b.from).at(-1);
-  return last?.entry.kind === 'lever' ? { entry: last.entry, at: last.from } : undefined;
+  const all = supplyTimeline(snapshot, tank);
+  const changes = all.flatMap((run) => {
+    if (run.from > now || run.from <= now - CHANGED_WITHIN_DAYS * DAY_MS) return [];
+    // What was set first is no change: there is no knowing how it was before.
+    const before = all.findLast((other) => other.source === run.source && other.from < run.from)?.entry;
+    const { entry, from } = run;
+    const bears =
+      entry.kind === 'lever'
+        ? before !== undefined && BEARS_ON_PH.includes(entry.lever)
+        : entry.kind === 'standing-dose' && before?.kind === 'standing-dose' && otherHours(entry, before);
+    return bears ? [{ entry: entry as ChangeOfDay, at: from }] : [];
+  });
+  return changes.toSorted((a, b) => a.at - b.at).at(-1);
+}
+
+/** A dose that goes in at another time of the day moves pH by day and night; another amount of it moves little. */
+function otherHours(entry: EntryOf<'standing-dose'>, before: EntryOf<'standing-dose'>): boolean {
+  const hoursOf = ({ hours, alsoHours }: EntryOf<'standing-dose'>) =>
+    JSON.stringify([hours ?? null, alsoHours ?? null]);
+  return entry.mlPerDay > 0 && before.mlPerDay > 0 && hoursOf(entry) !== hoursOf(before);
 }
 
 /** A probe calibrated within two months is as good as it states; later, or where that was never logged, half as good. Common practice. */

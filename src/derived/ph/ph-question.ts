@@ -5,7 +5,7 @@ import { changeWords } from '@/calculators/ph/change-words';
 import type { phDay } from '@/calculators/ph/ph-day';
 import { limewaterHeadRoom } from '@/calculators/top-off/head-room';
 import { DAY_MS } from '@/chemistry/tank-model/simulate';
-import { kindOf } from '@/record/kinds/list';
+import { describeEntry } from '@/record/kinds/describe';
 import { netVolumeL, type Snapshot, type Tank } from '@/record/schema';
 import { consumptionOf } from '../balance/consumption';
 import { dosesRunning } from '../balance/what-goes-in';
@@ -54,7 +54,7 @@ export function phDayQuestion(
       before &&
       before.length > 1 && {
         before: {
-          what: changeWords(changed.entry, kindOf('lever').describe(changed.entry as never, snapshot)),
+          what: changeWords(changed.entry, describeEntry(changed.entry, snapshot)),
           at: changed.at,
           readings: before.map((each) => ({ ...each })),
         },
