@@ -357,15 +357,13 @@ function airOfTheRoom(tankId: string, { at, weekday }: Pick<Calendar, 'at' | 'we
       off: true,
       note: 'Reading-room windows shut for the winter.',
     },
-    ...saturdays.map(
-      (day): Entry => ({
-        id: `atrium-co2${day}`,
-        tankId,
-        at: at(day, 9, 15),
-        kind: 'reading',
-        values: { roomCo2: Math.round((roomCo2(day) + own(30)) / 10) * 10 },
-      }),
-    ),
+    ...saturdays.map((day): Entry => ({
+      id: `atrium-co2${day}`,
+      tankId,
+      at: at(day, 9, 15),
+      kind: 'reading',
+      values: { roomCo2: Math.round((roomCo2(day) + own(30)) / 10) * 10 },
+    })),
   ];
 }
 const WINDOWS_SHUT = -30;

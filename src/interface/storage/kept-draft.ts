@@ -136,7 +136,9 @@ function linesOf(name: string, value: unknown): string[] {
   if (value === undefined || value === null || value === '') return [];
   if (typeof value !== 'object') return [`${name}: ${String(value)}`];
   if (Array.isArray(value)) return value.length > 0 ? [`${name}: ${JSON.stringify(value)}`] : [];
-  return Object.entries(value).flatMap(([field, of]) => linesOf(name.endsWith(' draft') ? field : `${name} ${field}`, of));
+  return Object.entries(value).flatMap(([field, of]) =>
+    linesOf(name.endsWith(' draft') ? field : `${name} ${field}`, of),
+  );
 }
 
 function each(prefix: string, work: (key: string) => void): void {
