@@ -54,3 +54,20 @@ describe('a reagent', () => {
     expect(instrumentSchema.safeParse(two).success).toBe(true);
   });
 });
+
+it('corrected by its buffers, a probe that was corrected before is corrected by them alone: they were read as it shows', () => {
+  const before: Instrument = {
+    id: 'pen',
+    name: 'Pen',
+    parameter: 'ph',
+    by: 'probe',
+    calibrations: [{ at: 1, correction: 0.2 }],
+  };
+  // By hand: 7.2 in 7 and 10.1 in 10.01 are a slope of 2.9 / 3.01 and an offset of 0.2.
+  const slope = 2.9 / 3.01;
+  const [last] = (
+    calibrated(before, 5, 7 - 7.2 / slope, { factor: 1 / slope, slope, offset: 0.2 }).calibrations ?? []
+  ).slice(-1);
+  expect(7.2 * (last?.factor ?? NaN) + (last?.correction ?? NaN)).toBeCloseTo(7, 9);
+  expect(10.1 * (last?.factor ?? NaN) + (last?.correction ?? NaN)).toBeCloseTo(10.01, 9);
+});

@@ -27,13 +27,13 @@ export function corrected(instrument: Instrument, further: number, from: number,
 
 /**
  * Calibrated now: against its standard it reads right from here on, with the correction that is told, if any.
- * @param told of a pH probe, what its buffers told of it
+ * @param told of a pH probe, what its buffers told of it; with a factor its readings are multiplied by it first, in place of any before
  */
 export function calibrated(
   instrument: Instrument,
   at: number,
   correction = 0,
-  told: { readonly slope?: number; readonly offset?: number } = {},
+  told: { readonly slope?: number; readonly offset?: number; readonly factor?: number } = {},
 ): Instrument {
   const before = (instrument.calibrations ?? []).filter((each) => each.at < at);
   return { ...instrument, calibrations: [...before, { at, correction, ...told }] };

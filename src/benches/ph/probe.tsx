@@ -15,7 +15,7 @@ import { QuantityField } from '@/interface/fields/quantity-field';
 import { useDraft } from '@/interface/forms/draft';
 import { useForgetDrafts } from '@/interface/storage/kept-draft';
 import { useCommitOnce, useNow, useTank } from '@/interface/workspace/workspace';
-import { calibrated, corrected } from '@/record/instrument-history';
+import { calibrated } from '@/record/instrument-history';
 import { lastObservation } from '@/derived/observations/observations';
 
 const FORM = 'probe check';
@@ -84,7 +84,11 @@ export function Probe() {
             <Button
               onClick={() =>
                 file(`${probe.name} corrected by its buffers`, (own) =>
-                  corrected(own, values.correction, now, values.factor),
+                  calibrated(own, now, values.correction, {
+                    factor: values.factor,
+                    slope: values.slope,
+                    offset: values.offset,
+                  }),
                 )
               }
             >

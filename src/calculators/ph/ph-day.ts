@@ -144,7 +144,7 @@ function causticParts(
   ];
 }
 
-function costOf(measure: PhMeasure, { measures }: PhDayInput, fit: FittedDay): Partial<MeasureOfTank> {
+function costOf(measure: PhMeasure, { measures, lights }: PhDayInput, fit: FittedDay): Partial<MeasureOfTank> {
   switch (measure) {
     case 'scrubber': {
       const air = fit.of.roomUatm.value;
@@ -164,7 +164,7 @@ function costOf(measure: PhMeasure, { measures }: PhDayInput, fit: FittedDay): P
           }
         : {};
     case 'refugium':
-      return { kWhAMonth: (measures.lampW * HOURS_A_MONTH * 0.5) / 1000 };
+      return { kWhAMonth: (measures.lampW * HOURS_A_MONTH * (darkHours(lights).forMinutes / MINUTES_A_DAY)) / 1000 };
     default:
       return {};
   }

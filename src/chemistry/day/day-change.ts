@@ -12,7 +12,6 @@ export interface DayChange {
   readonly mean: Spread;
   /** Of the swing between the hours at which it was lowest and highest before; undefined where only one hour was read on both sides. */
   readonly swing: Spread | undefined;
-  readonly swingBefore: number | undefined;
 }
 
 /**
@@ -36,7 +35,6 @@ export function dayChange(before: readonly PhOfTheHour[], since: readonly PhOfTh
     // One day's weather moves all its hours together: more hours are no better mean.
     mean: within(value, mean(both.map(({ sd }) => sd))),
     swing: swings ? within(high.by - low.by, Math.hypot(high.sd, low.sd)) : undefined,
-    swingBefore: swings ? high.was.ph - low.was.ph : undefined,
   };
 }
 

@@ -1,7 +1,6 @@
 import { SDS_95 } from '@/numerics/normal-interval';
 import { OUTDOOR_CO2_UATM } from '../carbonate/reef-water';
 import { MOLAR_MASS } from '../molar-mass';
-import { AIR_EXCHANGE_A_DAY } from './air-exchange';
 import { dayOf, type DayAssumed, type DayCourse, type DayInput, type DayPart } from './day-course';
 import { spreadOf, type FittedDay, type Spread } from './fit-day';
 import { airThroughTube, exchangeWithSkimmer } from './skimmer-air';
@@ -50,6 +49,8 @@ const SUCTION_PA = 1000;
 const PASSES_MEDIA = 0.05;
 /** Carbon in wet macroalgae: a tenth of it is dry, a third of that carbon. Rough, from memory. */
 const CARBON_IN_ALGAE = 0.1 * 0.33;
+/** No refugium takes more carbon than this a day, mmol/L: what is harvested beyond it was typed for another tank. Chosen. */
+const MOST_FIXED_MMOL_PER_L = 1;
 /** More movement renews CO2 by some 30 % more, from nothing to 70. Rough: chosen. */
 const MORE_SURFACE = 0.3;
 
@@ -67,7 +68,7 @@ const DO: Readonly<Record<PhMeasure, Do>> = {
     // What it fixes of the day's carbon is breathed by nobody while it grows; it is taken out with it.
     const grows: DayPart = {
       id: 'refugium',
-      perDay: { dic: -Math.min(mmolADay, netVolumeL) },
+      perDay: { dic: -Math.min(mmolADay, MOST_FIXED_MMOL_PER_L * netVolumeL) },
       litresPerDay: 0,
       windows: [{ fromMinute, forMinutes }],
       doses: 0,
@@ -103,12 +104,8 @@ function airOf({ airUatm = OUTDOOR_CO2_UATM }: DayAssumed): number {
 
 function throughSkimmer(then: DayThen, deviate: number, uatm: number, drawn: number): DayThen {
   const { day } = then;
-  const with_ = exchangeWithSkimmer(day.exchangePerDay || AIR_EXCHANGE_A_DAY, airOf(day), {
-    share: skimmerShare(deviate),
-    uatm,
-    drawn,
-  });
-  return { ...then, day: { ...day, ...with_ } };
+  const skimmer = { share: skimmerShare(deviate), uatm, drawn };
+  return { ...then, day: { ...day, ...exchangeWithSkimmer(day.exchangePerDay, airOf(day), skimmer) } };
 }
 
 export interface MeasuredDay {
