@@ -89,6 +89,12 @@ deep('a probe in two buffers is calibrated or corrected, swapped buffers are tol
   );
   await page.getByRole('button', { name: 'It was calibrated in them now' }).click();
   await expect(page.getByText('pH pen calibrated', { exact: true })).toBeVisible();
+  await page.getByLabel('Reads in the first buffer').fill('7.1');
+  await page.getByLabel('Reads in the second buffer').fill('10.1');
+  await page.getByRole('button', { name: /^Correct its readings instead/ }).click();
+  await expect(page.getByText('pH pen corrected by its buffers', { exact: true })).toBeVisible();
+  // Within the same minute it stands in place of the one before.
+  await expect(page.getByRole('region', { name: 'What its buffers told before' }).getByRole('listitem')).toHaveCount(1);
   await page.goto('/demo/atrium/instruments');
   await expect(page.getByText(/Calibrated today/)).toBeVisible();
 });
