@@ -49,6 +49,7 @@ const SUBJECTS = {
     'source-water',
     'top-off',
     'cycle',
+    'nutrients',
   ],
   derived: [
     'observations',

@@ -92,3 +92,40 @@ export function extremes(
   const at = (way: number) => z.map((each, i) => each + (way * SDS_95 * (along[i] ?? 0)) / sd);
   return [at(-1), at(1)];
 }
+
+/** A figure with the ends of its 95 % range. */
+export interface Spread {
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/**
+ * The figures of a fit at which something is worked out to have its range: the most likely, then for each independent direction the two at the
+ * ends of its 95 % range. `spreadOf` takes what comes of them, in this order.
+ * Source: by definition, z ± 1.96 standard deviations along each axis.
+ */
+export function pointsAbout(z: readonly number[], covariance: Matrix): readonly (readonly number[])[] {
+  return [
+    z,
+    ...axesOf(covariance).flatMap((axis) =>
+      [-SDS_95, SDS_95].map((way) => z.map((each, i) => each + way * (axis[i] ?? 0))),
+    ),
+  ];
+}
+
+/**
+ * The 95 % range of a figure worked out at each of `pointsAbout`.
+ * @param figures the first of the most likely figures, then two and two of each direction
+ * Source: independent errors by their squares, each side for itself.
+ */
+export function spreadOf(figures: readonly number[]): Spread {
+  const [value = Number.NaN, ...ends] = figures;
+  let [below, above] = [0, 0];
+  for (let i = 0; i < ends.length; i += 2) {
+    const off = [(ends[i] ?? value) - value, (ends[i + 1] ?? value) - value];
+    below += Math.min(0, ...off) ** 2;
+    above += Math.max(0, ...off) ** 2;
+  }
+  return { value, low: value - Math.sqrt(below), high: value + Math.sqrt(above) };
+}

@@ -8,6 +8,7 @@ export type Work =
   | 'the demo opened, every bench asked'
   | 'records put to every bench'
   | 'simulated tanks'
+  | 'fed tanks'
   | 'simulated cycles'
   | 'hostile inputs'
   | 'mutated files'

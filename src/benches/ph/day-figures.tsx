@@ -1,7 +1,7 @@
 'use client';
 
 import type { PhDayValues } from '@/calculators/ph/ph-day-values';
-import type { Spread } from '@/chemistry/day/fit-day';
+import type { Spread } from '@/numerics/most-likely';
 import { estimate, quantity, range, showText } from '@/quantities/quantity';
 import { useUnits } from '@/interface/workspace/workspace';
 

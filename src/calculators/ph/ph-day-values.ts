@@ -1,5 +1,6 @@
 import type { DayChange } from '@/chemistry/day/day-change';
-import type { FittedDay, Spread } from '@/chemistry/day/fit-day';
+import type { FittedDay } from '@/chemistry/day/fit-day';
+import type { Spread } from '@/numerics/most-likely';
 import type { MeasuredDay, PhMeasure } from '@/chemistry/day/ph-measures';
 
 /** A measure for this tank: what it would do, and what it takes. */

@@ -1,5 +1,5 @@
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
-import type { Spread } from '@/chemistry/day/fit-day';
+import type { Spread } from '@/numerics/most-likely';
 import { quantity, range, type Quantity } from '@/quantities/quantity';
 import type { QuantityKind } from '@/quantities/kinds';
 import type { Step } from '../calculator/calculator';

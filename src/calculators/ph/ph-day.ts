@@ -1,7 +1,8 @@
 import { OUTDOOR_CO2_UATM } from '@/chemistry/carbonate/reef-water';
 import { dayChange, type DayChange } from '@/chemistry/day/day-change';
 import { byHour } from '@/chemistry/day/ph-by-hour';
-import { fitDay, phAtRest, spreadOf, type FittedDay } from '@/chemistry/day/fit-day';
+import { fitDay, phAtRest, type FittedDay } from '@/chemistry/day/fit-day';
+import { spreadOf } from '@/numerics/most-likely';
 import { dayOf, type DayCourse, type DayInput, type DayPart } from '@/chemistry/day/day-course';
 import {
   dayWithMeasures,

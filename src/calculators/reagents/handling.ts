@@ -30,6 +30,17 @@ const PLAIN: Handling = {
   says: 'Keep away from children and pets, as all additives.',
 };
 
+const OXIDISER: Handling = {
+  severity: 'danger',
+  when: 'weighing',
+  says: 'Nitrates feed fire: keep them dry, apart from fuel, sugar and acid, in the bottle they were sold in. Some places restrict their sale.',
+};
+const GROWS_ALGAE: Handling = {
+  severity: 'caution',
+  when: 'always',
+  says: 'A gram of phosphate is some hundred days of feeding to a middling tank: weigh it to the milligram, or make it up as a weak solution.',
+};
+
 /** How each salt is handled. Common practice; the labels and data sheets of the salts themselves come first. */
 const HANDLING: Readonly<Record<ReagentId, readonly Handling[]>> = {
   'sodium-carbonate': [CAUSTIC],
@@ -52,6 +63,11 @@ const HANDLING: Readonly<Record<ReagentId, readonly Handling[]>> = {
     PLAIN,
     { severity: 'danger', when: 'always', says: 'Seawater holds 0.06 mg/L of iodine: a gram is a thousand doses.' },
   ],
+  'sodium-nitrate': [PLAIN, OXIDISER],
+  'potassium-nitrate': [PLAIN, OXIDISER],
+  'potassium-dihydrogen-phosphate': [PLAIN, GROWS_ALGAE],
+  'dipotassium-hydrogen-phosphate': [PLAIN, GROWS_ALGAE],
+  'sodium-dihydrogen-phosphate': [PLAIN, GROWS_ALGAE],
   'ammonium-chloride': [AMMONIA_SOURCE],
   ammonia: [
     AMMONIA_SOURCE,

@@ -1,6 +1,6 @@
 import { halfWidth95 } from '@/numerics/normal-interval';
 import { mean } from 'simple-statistics';
-import type { Spread } from './fit-day';
+import type { Spread } from '@/numerics/most-likely';
 import type { PhOfTheHour } from './ph-by-hour';
 
 /** Readings of both sides count as of one hour within this, minutes. */

@@ -1,5 +1,5 @@
 import { carbonateOfWater, OUTDOOR_CO2_UATM } from '../carbonate/reef-water';
-import { axesOf, extremes, mostLikely } from '@/numerics/most-likely';
+import { axesOf, extremes, mostLikely, pointsAbout } from '@/numerics/most-likely';
 import { halfWidth95, SDS_95 } from '@/numerics/normal-interval';
 import { AIR_EXCHANGE_A_DAY } from './air-exchange';
 import { dayOf, USUAL_DAY, type DayAssumed, type DayCourse, type DayInput, type DayPart } from './day-course';
@@ -43,12 +43,6 @@ export interface FittedDay {
   readonly points: readonly DayAssumed[];
   /** Room and breath hang together so closely that only a reading of the room's CO2 would part them. */
   readonly roomAndBreathTied: boolean;
-}
-
-export interface Spread {
-  readonly value: number;
-  readonly low: number;
-  readonly high: number;
 }
 
 /**
@@ -98,10 +92,7 @@ export function fitDay(asked: DayToFit): FittedDay {
   };
   const { z, covariance } = mostLikely(residualsAt, 5);
   const directions = axesOf(covariance);
-  const points = [
-    z,
-    ...directions.flatMap((axis) => [-SDS_95, SDS_95].map((way) => z.map((each, i) => each + way * (axis[i] ?? 0)))),
-  ].map(assumedAt);
+  const points = pointsAbout(z, covariance).map(assumedAt);
   const course = courseAt(z);
   const { low: phLow, high: phHigh } = courseRange(course, directions, (at) =>
     courseAt(z.map((each, i) => each + (at[i] ?? 0))),
@@ -124,22 +115,6 @@ export function fitDay(asked: DayToFit): FittedDay {
     points,
     roomAndBreathTied: covariance.get(1, 3) / (sdOf(1) * sdOf(3)) < TIED,
   };
-}
-
-/**
- * The 95 % range of a figure worked out for each of a fit's `points`.
- * @param figures the first of the most likely day, then two and two of each direction
- * Source: independent errors by their squares, each side for itself.
- */
-export function spreadOf(figures: readonly number[]): Spread {
-  const [value = Number.NaN, ...ends] = figures;
-  let [below, above] = [0, 0];
-  for (let i = 0; i < ends.length; i += 2) {
-    const off = [(ends[i] ?? value) - value, (ends[i + 1] ?? value) - value];
-    below += Math.min(0, ...off) ** 2;
-    above += Math.max(0, ...off) ** 2;
-  }
-  return { value, low: value - Math.sqrt(below), high: value + Math.sqrt(above) };
 }
 
 /** How growth parts between light and dark no pH tells: the quieter day has it more even. Common practice: half to two thirds by light. */

@@ -2,7 +2,8 @@ import { SDS_95 } from '@/numerics/normal-interval';
 import { OUTDOOR_CO2_UATM } from '../carbonate/reef-water';
 import { MOLAR_MASS } from '../molar-mass';
 import { dayOf, type DayAssumed, type DayCourse, type DayInput, type DayPart } from './day-course';
-import { spreadOf, type FittedDay, type Spread } from './fit-day';
+import { spreadOf, type Spread } from '@/numerics/most-likely';
+import type { FittedDay } from './fit-day';
 import { airThroughTube, exchangeWithSkimmer } from './skimmer-air';
 
 /** Ways to lift pH, in order of sense. */

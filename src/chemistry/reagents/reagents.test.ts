@@ -18,6 +18,9 @@ const CHARGE: Record<Ion, number> = {
   strontium: 2,
   iodide: -1,
   ammonium: 1,
+  nitrate: -1,
+  // Alkalinity counts its protons from dihydrogen phosphate on.
+  phosphate: -1,
 };
 
 describe('the table of salts', () => {

@@ -11,6 +11,8 @@ export const IONS = [
   'strontium',
   'iodide',
   'ammonium',
+  'nitrate',
+  'phosphate',
 ] as const;
 export type Ion = (typeof IONS)[number];
 
@@ -21,6 +23,8 @@ export const IONS_DOSED = [
   'potassium',
   'strontium',
   'iodide',
+  'nitrate',
+  'phosphate',
 ] as const satisfies readonly Ion[];
 
 /** Molar masses of the ions, g/mol. */
@@ -34,6 +38,8 @@ export const ION_MASS: Record<Ion, number> = {
   strontium: M.Sr,
   iodide: M.I,
   ammonium: M.NH4,
+  nitrate: M.NO3,
+  phosphate: M.PO4,
 };
 
 /** What one mole of a salt adds to water, and how far it dissolves. */
@@ -188,6 +194,56 @@ export const REAGENTS = {
     ions: { ammonium: 1 },
     waterMol: 0,
     solubilityGPerL: 300,
+  },
+  'sodium-nitrate': {
+    name: 'sodium nitrate',
+    formula: 'NaNO₃',
+    molarMassGPerMol: M.NaNO3,
+    alkalinityEq: 0,
+    carbonMol: 0,
+    ions: { sodium: 1, nitrate: 1 },
+    waterMol: 0,
+    solubilityGPerL: 876,
+  },
+  'potassium-nitrate': {
+    name: 'potassium nitrate',
+    formula: 'KNO₃',
+    molarMassGPerMol: M.KNO3,
+    alkalinityEq: 0,
+    carbonMol: 0,
+    ions: { potassium: 1, nitrate: 1 },
+    waterMol: 0,
+    solubilityGPerL: 316,
+  },
+  'potassium-dihydrogen-phosphate': {
+    name: 'potassium dihydrogen phosphate',
+    formula: 'KH₂PO₄',
+    molarMassGPerMol: M.KH2PO4,
+    alkalinityEq: 0,
+    carbonMol: 0,
+    ions: { potassium: 1, phosphate: 1 },
+    waterMol: 0,
+    solubilityGPerL: 226,
+  },
+  'dipotassium-hydrogen-phosphate': {
+    name: 'dipotassium hydrogen phosphate',
+    formula: 'K₂HPO₄',
+    molarMassGPerMol: M.K2HPO4,
+    alkalinityEq: 1,
+    carbonMol: 0,
+    ions: { potassium: 2, phosphate: 1 },
+    waterMol: 0,
+    solubilityGPerL: 1490,
+  },
+  'sodium-dihydrogen-phosphate': {
+    name: 'sodium dihydrogen phosphate',
+    formula: 'NaH₂PO₄',
+    molarMassGPerMol: M.NaH2PO4,
+    alkalinityEq: 0,
+    carbonMol: 0,
+    ions: { sodium: 1, phosphate: 1 },
+    waterMol: 0,
+    solubilityGPerL: 850,
   },
 } as const satisfies Record<string, Reagent>;
 

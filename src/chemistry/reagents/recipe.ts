@@ -29,6 +29,8 @@ const USUAL: Record<Matched, ReagentId> = {
   potassium: 'potassium-chloride',
   strontium: 'strontium-chloride-hexahydrate',
   iodide: 'potassium-iodide',
+  nitrate: 'sodium-nitrate',
+  phosphate: 'potassium-dihydrogen-phosphate',
 };
 
 export interface SaltAtHand {

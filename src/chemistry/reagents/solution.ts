@@ -71,13 +71,15 @@ const AMMONIA_PER_AMMONIUM = MOLAR_MASS.NH3 / MOLAR_MASS.NH4;
 
 /** What some litres of a solution (or, at 1, salts summed) add, as amounts of the tank model. */
 export function amountsOf(strength: Strength, litres: number): Amounts {
-  const { calcium, magnesium, ammonium, ...further } = strength.ions;
+  const { calcium, magnesium, ammonium, nitrate, phosphate, ...further } = strength.ions;
   return {
     alkalinity: strength.alkalinityMmolPerL * litres,
     dic: strength.dicMmolPerL * litres,
     calcium: calcium * litres,
     magnesium: magnesium * litres,
     ammonia: ammonium * AMMONIA_PER_AMMONIUM * litres,
+    nitrate: nitrate * litres,
+    phosphate: phosphate * litres,
     salinity: salinityAmountFromSolids(strength.solidsGPerL * litres),
     further: Object.fromEntries(Object.entries(further).map(([ion, mgPerL]) => [ion, mgPerL * litres])),
   };
