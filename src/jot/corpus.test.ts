@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { scoreFile } from './testing/corpus';
 
-const FILES = ['lines-terse.txt', 'lines-us.txt', 'lines-sentences.txt', 'lines-diary.txt', 'lines-pasted.txt'];
+const FILES = [
+  'lines-terse.txt',
+  'lines-us.txt',
+  'lines-sentences.txt',
+  'lines-diary.txt',
+  'lines-pasted.txt',
+  'lines-nutrients.txt',
+];
 
 describe('lines in the manner of keepers', () => {
   const scored = FILES.flatMap(scoreFile);

@@ -74,8 +74,8 @@ export function solutionsAt(line: Line, at: number): SolutionsNamed | undefined 
   return begun.length === 1 ? named(begun, at + 1) : undefined;
 }
 
-/** Words of a solution's name that tell it from no other. */
-const NO_NAME: ReadonlySet<string> = new Set(['part', 'parts', 'mix', 'solution', 'the', 'and', 'dosing']);
+/** Words of a solution's name that tell it from no other; carbon is what is filtered over or fed to bacteria, and no beginning of carbonate. */
+const NO_NAME: ReadonlySet<string> = new Set(['carbon', 'part', 'parts', 'mix', 'solution', 'the', 'and', 'dosing']);
 const OF_A_TWO_PART = /^(?:sodium-(?:bi)?carbonate|calcium-chloride)/;
 
 /** "calcium part": the second word belongs to the name. */

@@ -206,11 +206,8 @@ function joined(drafts: readonly { token: number; draft: EntryDraft }[]): { toke
       ? made.findIndex(({ draft }) => draft.kind === each.draft.kind && draft.at === each.draft.at)
       : -1;
     const other = made[same];
-    if (!together || !other) return [...made, each];
-    return made.with(same, {
-      token: other.token,
-      draft: together(other.draft as never, each.draft as never) as EntryDraft,
-    });
+    const draft = together && other && together(other.draft as never, each.draft as never);
+    return other && draft ? made.with(same, { token: other.token, draft: draft as EntryDraft }) : [...made, each];
   }, []);
 }
 

@@ -1,6 +1,7 @@
 import { FILLERS, NOT_DONE, OF_A_LOOK } from './lexicon/fillers';
 import type { Line } from './line';
 import { parameterAt } from './names';
+import { callsAt } from './phrases';
 
 /** A part of the line between two breaks. */
 export interface TextSpan {
@@ -20,10 +21,16 @@ export function stretchesOf(line: Line): TextSpan[] {
   return found;
 }
 
-/** Whether a stretch tells what was not done, or is yet to be. */
+/** Whether a stretch tells what was not done, or is yet to be. What is itself called so ("missed carbon dose", "never again") is a deed. */
 export function isNotDone(line: Line, { from, to }: TextSpan): boolean {
   for (let i = from; i < to; i++)
-    if (line.free(i) && NOT_DONE.has(line.word(i)) && !/^(?:maybe|next)$/.test(line.word(i))) return true;
+    if (
+      line.free(i) &&
+      NOT_DONE.has(line.word(i)) &&
+      !/^(?:maybe|next)$/.test(line.word(i)) &&
+      callsAt(line, i).length === 0
+    )
+      return true;
   return false;
 }
 

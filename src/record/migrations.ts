@@ -125,6 +125,12 @@ const MIGRATIONS: readonly Migration[] = [
       }),
     },
   },
+  {
+    // Version 18 adds what is fed (cubes, pinches, grams, of which food), skimmate, harvests, carbon sources, remedies ruled out, filters in or out
+    // of the water, and signs that have gone. Flatworms and glass anemones, which were written as pests before, stay so.
+    to: 18,
+    rows: {},
+  },
 ];
 
 /** Carries one row of a table from an older version up to the present one. */

@@ -22,7 +22,7 @@ export { STAGE_KINDS, STAGE_WORDS, type Source, type StageKind, type WaterDay, t
  * units (see quantities/kinds.ts); moments are epoch milliseconds. Its rows are in `rows/`, its kinds of entry in `kinds/`.
  * The version counts changes of their shapes; `migrations.ts` carries older rows up to it.
  */
-export const RECORD_VERSION = 17;
+export const RECORD_VERSION = 18;
 
 /** The tables of the record, with the schema of a row of each. */
 export const TABLES = {

@@ -131,6 +131,14 @@ export const AMOUNTS = {
   /** Once in a month to once an hour. */
   feedings: { field: 'feedings a day', kind: 'ratio', low: 1 / 31, high: 24, usual: [0.3, 6] },
   portionsFed: { field: 'portions', kind: 'ratio', low: 0.1, high: 100, usual: [0.5, 10] },
+  /** Of a carbon source, a day. */
+  carbonDose: { field: 'carbon source a day', kind: 'doseRate', low: 0.05, high: 2000, usual: [0.5, 200] },
+  pellets: { field: 'pellets', kind: 'dose', low: 10, high: 20_000, usual: [50, 3000] },
+  pelletChamber: { field: 'pellet chamber', kind: 'volume', low: 0.1, high: 50, usual: [0.3, 10] },
+  pelletFlow: { field: 'flow through the pellets', kind: 'pumpRate', low: 20, high: 20_000, usual: [200, 6000] },
+  skimmate: { field: 'skimmate', kind: 'volume', low: 0.01, high: 100, usual: [0.1, 8] },
+  skimmateDays: { field: 'days until the cup was full', kind: 'days', low: 0.1, high: 60, usual: [0.5, 14] },
+  harvested: { field: 'algae harvested, wet', kind: 'mass', low: 1, high: 20_000, usual: [20, 2000] },
   rampMinutes: { field: 'ramp of the lights', kind: 'ratio', low: 1, high: 360, usual: [10, 180] },
   addedCount: { field: 'how many', kind: 'ratio', low: 1, high: 1000, usual: [1, 50] },
   ammoniaDose: { field: 'ammonia wanted', kind: 'ammonia', low: 0.1, high: 10, usual: [0.5, 5] },

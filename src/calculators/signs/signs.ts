@@ -40,7 +40,16 @@ export const SIGNS = {
   'hair-algae': { words: ['hair algae', 'gha', 'green filaments'], looksAt: ['phosphate', 'nitrate'] },
   'bubble-algae': { words: ['bubble algae', 'bubbles algae'], looksAt: ['nitrate', 'phosphate'] },
   coralline: { words: ['coralline', 'coralline algae'], good: true, looksAt: ['alkalinity', 'calcium', 'magnesium'] },
-  pests: { words: ['pests', 'pest', 'flatworms', 'aiptasia', 'nudibranchs'], looksAt: ['nitrate', 'phosphate'] },
+  flatworms: { words: ['flatworms', 'flatworm', 'planaria', 'red flatworms'], looksAt: ['nitrate', 'phosphate'] },
+  'glass-anemones': {
+    words: ['glass anemones', 'aiptasia', 'pest anemones', 'majano'],
+    looksAt: ['nitrate', 'phosphate'],
+  },
+  'snails-multiply': {
+    words: ['snails multiply', 'snails everywhere', 'snail bloom', 'too many snails', 'snails multiplying'],
+    looksAt: ['nitrate', 'phosphate'],
+  },
+  pests: { words: ['pests', 'pest', 'nudibranchs'], looksAt: ['nitrate', 'phosphate'] },
   'cloudy-water': { words: ['cloudy water', 'cloudy', 'cloudiness'], looksAt: ['alkalinity', 'ammonia', 'ph'] },
 } as const satisfies Record<string, SignFacts>;
 

@@ -3,9 +3,14 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { capitalised } from '@/calculators/calculator/words';
 import { ADDED_KINDS } from '@/calculators/cycle/cycle-input';
 import { PARAMETERS, readingExpectation, type ParameterId } from '@/calculators/parameters/parameters';
+import { REMEDY_IDS, remedyWords } from '@/calculators/nutrients/remedies';
 import { SIGN_IDS, signWords, type Sign } from '@/calculators/signs/signs';
 import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { UPKEEP, UPKEEP_ITEMS } from '@/calculators/top-off/upkeep';
+import { CARBON_LIQUIDS } from '@/chemistry/nutrients/carbon-and-oxygen';
+import { FOOD_MEASURES, FOODS } from '@/chemistry/nutrients/foods';
+import { CARBON_SLIPS } from '@/record/kinds/carbon-slip';
+import { FOOD_NAMES } from '@/record/kinds/feeding';
 import { LEVERS } from '@/record/kinds/lever';
 import { FILLED, REACTOR_STORES, STORE_WORDS } from '@/record/kinds/reactor-filled';
 import { REPLACED } from '@/record/kinds/replaced';
@@ -47,12 +52,79 @@ const FORMS: { readonly [Kind in EntryKind]?: EntryForm<EntryOf<Kind>> } = {
     figures: figuresOfForm(['volumeMl', 'Dosed once', AMOUNTS.dose]),
     choices: [SOLUTION_CHOICE],
   },
+  'carbon-slip': {
+    offered: true,
+    figures: figuresOfForm(),
+    choices: [
+      {
+        key: 'what',
+        label: 'What happened',
+        options: CARBON_SLIPS.map((each) => [each, each] as const),
+        first: 'missed',
+      },
+    ],
+  },
+  'carbon-source': {
+    offered: true,
+    figures: figuresOfForm(
+      ['mlPerDay', 'Liquid a day from then on', AMOUNTS.carbonDose, 'optional'],
+      ['pelletsMl', 'Pellets in the chamber', AMOUNTS.pellets, 'optional'],
+      ['flowLPerH', 'Flow through them', AMOUNTS.pelletFlow, 'optional'],
+      ['chamberL', 'Chamber', AMOUNTS.pelletChamber, 'optional'],
+    ),
+    choices: [
+      {
+        key: 'form',
+        label: 'Which',
+        options: [
+          ...CARBON_LIQUIDS.map((each) => [each, each] as const),
+          ['pellets', 'pellets'],
+          ['off', 'none any more'],
+        ],
+        first: 'vinegar',
+        of: ({ off, pelletsMl, liquid }) => (off ? 'off' : pelletsMl === undefined ? (liquid ?? 'bottled') : 'pellets'),
+      },
+    ],
+    rowOf: ({ mlPerDay, pelletsMl, flowLPerH, chamberL }, _before, { form }) =>
+      form === 'off'
+        ? { off: true }
+        : form === 'pellets'
+          ? { pelletsMl, flowLPerH, chamberL }
+          : { liquid: form, mlPerDay },
+  },
   feeding: {
     offered: true,
     figures: figuresOfForm(
       ['timesPerDay', 'Feedings a day from then on', AMOUNTS.feedings, 'optional'],
-      ['portions', 'Portions, once', AMOUNTS.portionsFed, 'optional'],
+      ['portions', 'How many each time', AMOUNTS.portionsFed, 'optional'],
     ),
+    choices: [
+      {
+        key: 'counted',
+        label: 'Counted in',
+        options: [['portions', 'portions'], ...FOOD_MEASURES.map((each) => [each, each] as const)],
+        first: 'cubes',
+        of: ({ measure }) => measure ?? 'portions',
+      },
+      {
+        key: 'fed',
+        label: 'Food',
+        options: [['any', 'not told'], ...FOODS.map((each) => [each, FOOD_NAMES[each]] as const)],
+        first: 'any',
+        of: ({ food }) => food ?? 'any',
+      },
+    ],
+    rowOf: ({ timesPerDay, portions }, before, { counted, fed }) => ({
+      timesPerDay,
+      portions,
+      measure: counted === 'portions' || portions === undefined ? undefined : counted,
+      food: fed === 'any' ? undefined : fed,
+      stopped: timesPerDay === undefined && portions === undefined ? before?.stopped : undefined,
+    }),
+  },
+  harvest: {
+    offered: true,
+    figures: figuresOfForm(['grams', 'Algae taken out, weighed wet', AMOUNTS.harvested]),
   },
   lever: {
     offered: false,
@@ -178,6 +250,25 @@ const FORMS: { readonly [Kind in EntryKind]?: EntryForm<EntryOf<Kind>> } = {
       ['humidityPercent', 'Humidity', AMOUNTS.humidity, 'optional'],
     ),
   },
+  'ruled-out': {
+    offered: true,
+    figures: figuresOfForm(),
+    choices: [
+      {
+        key: 'remedy',
+        label: 'What cost an animal',
+        options: REMEDY_IDS.map((each) => [each, remedyWords(each)] as const),
+        first: 'flatworm-remedy',
+      },
+    ],
+  },
+  skimmate: {
+    offered: true,
+    figures: figuresOfForm(
+      ['litres', 'In the cup', AMOUNTS.skimmate],
+      ['days', 'Days it took', AMOUNTS.skimmateDays, 'optional'],
+    ),
+  },
   seen: {
     offered: true,
     figures: figuresOfForm(),
@@ -189,8 +280,19 @@ const FORMS: { readonly [Kind in EntryKind]?: EntryForm<EntryOf<Kind>> } = {
         first: 'polyps-out',
         of: ({ signs }) => signs[0],
       },
+      {
+        key: 'still',
+        label: 'It is',
+        options: [
+          ['there', 'there'],
+          ['gone', 'gone'],
+        ],
+        first: 'there',
+        of: ({ gone }) => (gone ? 'gone' : 'there'),
+      },
     ],
-    rowOf: (_figures, before, { sign }) => ({
+    rowOf: (_figures, before, { sign, still }) => ({
+      gone: still === 'gone' ? true : undefined,
       // The first is the one the list shows; further ones stay.
       signs: [sign as Sign, ...(before?.signs.slice(1) ?? []).filter((each) => each !== sign)],
     }),

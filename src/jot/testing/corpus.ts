@@ -201,13 +201,32 @@ function flat(drafts: readonly EntryDraft[], { now, zone, instruments = [] }: Jo
         case 'taken-out':
           return [`${draft.lost ? 'lost' : 'out'} ${draft.what} ${draft.count}`];
         case 'seen':
-          return draft.signs.map((sign) => `seen ${sign}`);
-        case 'feeding':
+          return draft.signs.map((sign) => `${draft.gone ? 'gone' : 'seen'} ${sign}`);
+        case 'feeding': {
+          const much = `${draft.measure ? ` ${draft.measure}` : ''}${draft.food ? ` ${draft.food}` : ''}`;
+          if (draft.stopped) return [`feed stopped${much}`];
           return [
             draft.timesPerDay === undefined
-              ? `feed once ${n(draft.portions ?? 0)}`
-              : `feed daily ${n(draft.timesPerDay)}`,
+              ? `feed once ${n(draft.portions ?? 0)}${much}`
+              : `feed daily ${n(draft.timesPerDay)}${draft.portions === undefined ? '' : ` x${n(draft.portions)}`}${much}`,
           ];
+        }
+        case 'skimmate':
+          return [`skimmate ${n(draft.litres)}${draft.days === undefined ? '' : ` ${n(draft.days)}d`}`];
+        case 'harvest':
+          return [`harvest ${n(draft.grams)}`];
+        case 'carbon-source':
+          return [
+            draft.off
+              ? 'carbon source off'
+              : draft.pelletsMl === undefined
+                ? `carbon source ${draft.liquid ?? ''} ${n(draft.mlPerDay ?? 0)}`
+                : `pellets ${n(draft.pelletsMl)}${draft.flowLPerH === undefined ? '' : ` ${n(draft.flowLPerH)}`}`,
+          ];
+        case 'carbon-slip':
+          return [`carbon ${draft.what}`];
+        case 'ruled-out':
+          return [`never ${draft.remedy}`];
         case 'replaced':
           return [`replaced ${draft.half ? 'half ' : ''}${draft.what}`];
         case 'lever': {
@@ -257,11 +276,11 @@ function wantedOf(parts: readonly string[]): string[] {
       notes.push(words(text.slice(5)));
       return [];
     }
-    if (text.startsWith('seen '))
+    if (text.startsWith('seen ') || text.startsWith('gone '))
       return text
         .slice(5)
         .split(' ')
-        .map((sign) => `${at}seen ${sign}`);
+        .map((sign) => `${at}${text.slice(0, 4)} ${sign}`);
     const tests = [
       ...text.matchAll(
         /(alk|ca|mg|no3|po4|ph|sal|temp|nh3|no2|k|sr|i|fe|orp|co2) ([<>~]?[\d.]+(?:±[\d.]+)?)(?: by ((?:[A-Z]\w*)(?: [a-z]+)*?)(?= (?:alk|ca|mg|no3|po4|ph|sal|temp) |$))?/g,

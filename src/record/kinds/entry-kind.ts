@@ -87,8 +87,8 @@ interface Definition<Name extends string, TankId extends z.ZodType, Shape extend
   readonly whole?: { readonly test: (row: Row) => boolean; readonly message: string };
   /** How it is jotted. */
   readonly jot?: readonly JotPhrase<Omit<Row, 'id' | 'tankId' | 'kind' | 'at'>>[];
-  /** Two that stand in one line are one entry. */
-  readonly together?: (a: Row, b: Row) => Row;
+  /** Two that stand in one line are one entry; undefined where these two stay apart. */
+  readonly together?: (a: Row, b: Row) => Row | undefined;
   readonly describe: (row: Row, house: House) => string;
   readonly figures: (row: Row, house: House) => readonly TableFigure[];
   /** What it sets going, by name: it holds until the next entry that names the same. */

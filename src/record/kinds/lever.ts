@@ -5,7 +5,16 @@ import { defineKind, OF_A_TANK } from './entry-kind';
 import { hoursSchema, hoursText } from './hours';
 
 /** What a keeper turns by the hour, that no bottle is emptied by. */
-export const LEVERS = ['lights', 'refugium light', 'skimmer', 'CO2 scrubber', 'windows'] as const;
+export const LEVERS = [
+  'lights',
+  'refugium light',
+  'skimmer',
+  'mechanical filter',
+  'phosphate media',
+  'filter blocks',
+  'CO2 scrubber',
+  'windows',
+] as const;
 export type Lever = (typeof LEVERS)[number];
 
 const CALLED: Readonly<Record<Lever, readonly string[]>> = {
@@ -20,13 +29,30 @@ const CALLED: Readonly<Record<Lever, readonly string[]>> = {
     'refugium lamp',
   ],
   skimmer: ['skimmer', 'protein skimmer'],
+  'mechanical filter': [
+    'mechanical filter',
+    'floss',
+    'filter floss',
+    'filter sock',
+    'filter socks',
+    'socks',
+    'sock',
+    'filter wool',
+    'filter roll',
+  ],
+  'phosphate media': ['phosphate media', 'phosphate remover', 'gfo', 'ferric oxide'],
+  'filter blocks': ['filter blocks', 'filter block', 'bio blocks', 'ceramic blocks'],
   'CO2 scrubber': ['scrubber', 'co2 scrubber'],
   windows: ['windows', 'window', 'the windows', 'room windows'],
 };
+/** What stands in the water or is taken out of it. */
+const IN_OR_OUT: ReadonlySet<Lever> = new Set<Lever>(['mechanical filter', 'phosphate media', 'filter blocks']);
+const IN_FLAGS = ['in', 'put in', 'put back', 'back in', 'in again'];
+const OUT_FLAGS = ['out', 'taken out', 'took out', 'left out', 'removed', 'pulled'];
 /** Of windows: open is on. */
 const WINDOW_FLAGS = ['open', 'opened', 'shut', 'closed', 'open again', 'shut again'];
-const ON = ['on', 'back on', 'turned on', 'on again', 'open', 'opened', 'open again'];
-const OFF = ['off', 'turned off', 'shut', 'closed', 'shut again'];
+const ON = [...IN_FLAGS, 'on', 'back on', 'turned on', 'on again', 'open', 'opened', 'open again'];
+const OFF = [...OUT_FLAGS, 'off', 'turned off', 'shut', 'closed', 'shut again'];
 const RAMP = {
   field: 'ramp of the lights',
   kind: 'days',
@@ -55,6 +81,7 @@ export const lever = defineKind({
     },
     flags: [
       ...(lever === 'windows' ? WINDOW_FLAGS : []),
+      ...(IN_OR_OUT.has(lever) ? [...IN_FLAGS, ...OUT_FLAGS] : []),
       'off',
       'on',
       'back on',
@@ -86,9 +113,9 @@ export const lever = defineKind({
     asks: 'When does it run? As in “lights 10:00 to 20:00 ramp 60 min”, “on” or “off”; for a while is off then, and on again when it was. It cannot dim for longer than it shines.',
   })),
   describe: ({ lever: what, hours, rampMinutes, off }) =>
-    `${what} ${off ? offWord(what) : hours ? `${what === 'windows' ? 'open ' : ''}${hoursText(hours)}` : what === 'windows' ? 'open' : 'on all day'}${rampMinutes ? `, ramp ${rampMinutes} min` : ''}`,
+    `${what} ${off ? offWord(what) : hours ? `${what === 'windows' ? 'open ' : ''}${hoursText(hours)}` : onWord(what)}${rampMinutes ? `, ramp ${rampMinutes} min` : ''}`,
   figures: ({ lever: what, hours, rampMinutes, off }) => [
-    [what, off ? offWord(what) : hours ? hoursText(hours) : what === 'windows' ? 'open' : 'all day', ''],
+    [what, off ? offWord(what) : hours ? hoursText(hours) : onWord(what).replace('on ', ''), ''],
     ...(rampMinutes ? [['ramp', rampMinutes, 'min'] as const] : []),
   ],
   source: (row) => row.lever,
@@ -96,5 +123,9 @@ export const lever = defineKind({
 });
 
 function offWord(what: Lever): string {
-  return what === 'windows' ? 'shut' : 'off';
+  return what === 'windows' ? 'shut' : IN_OR_OUT.has(what) ? 'out' : 'off';
+}
+
+function onWord(what: Lever): string {
+  return what === 'windows' ? 'open' : IN_OR_OUT.has(what) ? 'in' : 'on all day';
 }

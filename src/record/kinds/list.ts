@@ -2,10 +2,13 @@ import * as z from 'zod';
 import { batch } from './batch';
 import { batchCheck } from './batch-check';
 import { bottleLevel } from './bottle-level';
+import { carbonSlip } from './carbon-slip';
+import { carbonSource } from './carbon-source';
 import { correction } from './correction';
 import { dose } from './dose';
 import { effluentTest } from './effluent-test';
 import { feeding } from './feeding';
+import { harvest } from './harvest';
 import type { AnyKind } from './entry-kind';
 import { lever } from './lever';
 import { limewater } from './limewater';
@@ -21,7 +24,9 @@ import { refill } from './refill';
 import { reservoirLevel } from './reservoir-level';
 import { replaced } from './replaced';
 import { room } from './room';
+import { ruledOut } from './ruled-out';
 import { seen } from './seen';
+import { skimmate } from './skimmate';
 import { sourceTest } from './source-test';
 import { standingDose } from './standing-dose';
 import { takenOut } from './taken-out';
@@ -51,10 +56,15 @@ export const ENTRY_KINDS = [
   takenOut,
   seen,
   feeding,
+  skimmate,
+  harvest,
+  carbonSource,
+  carbonSlip,
   replaced,
   note,
   lever,
   trial,
+  ruledOut,
   correction,
   batch,
   batchCheck,

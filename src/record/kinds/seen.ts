@@ -16,6 +16,8 @@ const GONE = [
   'brushed',
 ];
 
+const FOR_GOOD: ReadonlySet<string> = new Set(['gone', 'cleared', 'cleared up', 'disappeared', 'no more']);
+
 /** What the eye saw, by tags that can be looked for and laid over the curves. */
 export const seen = defineKind({
   kind: 'seen',
@@ -27,6 +29,8 @@ export const seen = defineKind({
       .min(1)
       .max(SIGN_IDS.length)
       .refine((signs) => new Set(signs).size === signs.length, 'each once'),
+    /** They were there, and are no more. */
+    gone: z.literal(true).optional(),
   },
   jot: [
     {
@@ -34,12 +38,18 @@ export const seen = defineKind({
       choices: { sign: { names: Object.fromEntries(SIGN_IDS.map((sign) => [sign, SIGNS[sign].words])) } },
       alone: true,
       flags: GONE,
-      // What has gone is not seen: a remark.
-      make: ({ choices: { sign }, flags }) =>
-        sign === undefined || flags.size > 0 ? undefined : { signs: [sign as Sign] },
+      make: ({ choices: { sign }, flags }) => {
+        if (sign === undefined) return undefined;
+        if (flags.size === 0) return { signs: [sign as Sign] };
+        // Scraped off today is not gone: a remark.
+        return [...flags].every((flag) => FOR_GOOD.has(flag))
+          ? { signs: [sign as Sign], gone: true as const }
+          : undefined;
+      },
     },
   ],
-  together: (a, b) => ({ ...a, signs: [...new Set([...a.signs, ...b.signs])] as Sign[] }),
-  describe: ({ signs }) => signs.map(signWords).join(', '),
-  figures: ({ signs }) => signs.map((sign) => ['seen', signWords(sign), ''] as const),
+  together: (a, b) =>
+    a.gone === b.gone ? { ...a, signs: [...new Set([...a.signs, ...b.signs])] as Sign[] } : undefined,
+  describe: ({ signs, gone }) => `${signs.map(signWords).join(', ')}${gone ? ' gone' : ''}`,
+  figures: ({ signs, gone }) => signs.map((sign) => [gone ? 'gone' : 'seen', signWords(sign), ''] as const),
 });
