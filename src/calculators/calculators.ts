@@ -17,6 +17,12 @@ import { correction } from './dosing/correction';
 import { dosingPlan } from './dosing/dosing-plan';
 import { beforeAfter } from './readings/before-after';
 import { instrumentCheck } from './readings/instrument-check';
+import { algae } from './nutrients/algae';
+import { carbonSource } from './nutrients/carbon-source';
+import { nutrientBalance } from './nutrients/nutrient-balance';
+import { nutrientLevels } from './nutrients/nutrient-levels';
+import { nutrientLevers } from './nutrients/nutrient-levers';
+import { raiseNutrient } from './nutrients/raise-nutrient';
 import { parameterTrend } from './readings/parameter-trend';
 import { whenSeen } from './readings/when-seen';
 import { recordConfidence } from './readings/record-confidence';
@@ -127,6 +133,12 @@ export const CALCULATORS = [
   whenSeen,
   recordConfidence,
   zeroNutrients,
+  nutrientLevels,
+  nutrientBalance,
+  nutrientLevers,
+  raiseNutrient,
+  carbonSource,
+  algae,
   danger,
   levels,
   today,

@@ -82,7 +82,7 @@ export const zeroNutrients = defineCalculator({
 });
 
 /** The unbroken run of readings at zero that the last reading stands in; undefined where that is no zero, or is of long ago. */
-function zeroRun(id: Nutrient, given: readonly { readonly at: number; readonly value: number }[], now: number) {
+export function zeroRun(id: Nutrient, given: readonly { readonly at: number; readonly value: number }[], now: number) {
   const read = given.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at);
   const last = read.at(-1);
   if (!last || now - last.at > LATELY_DAYS * DAY_MS) return undefined;

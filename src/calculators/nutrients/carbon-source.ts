@@ -1,0 +1,386 @@
+import * as z from 'zod';
+import { CARBON_LIQUIDS, oxygenAtRest, oxygenOfMl, type CarbonLiquid } from '@/chemistry/nutrients/carbon-and-oxygen';
+import { DAY_MS } from '@/chemistry/tank-model/time';
+import { quantity, range } from '@/quantities/quantity';
+import { AMOUNTS } from '../calculator/amounts';
+import { amount, figure, moment } from '../calculator/calculator-input';
+import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
+import { capitalised, listed } from '../calculator/words';
+import { readingExpectation } from '../parameters/parameters';
+import { SIGN_IDS } from '../signs/signs';
+
+/** A tank is no tank for it before so many days. Common practice: not for beginners, nor before the nitrogen cycle has had its year; chosen: half of one. */
+export const LEAST_AGE_DAYS = 180;
+/** None is begun, and none raised, below these, mg/L. Chosen: twice what a kit shows from zero. */
+const FLOOR = { nitrate: 2, phosphate: 0.03 } as const;
+/** It is eased where either nears zero. Chosen. */
+const NEAR_ZERO = { nitrate: 1, phosphate: 0.02 } as const;
+/** A step stands for so long before the next. Common practice: a week for a liquid, two for pellets. */
+const STEP_DAYS = { liquid: 7, pellets: 14 } as const;
+/** Liquids by the day, mL in 100 L: begun at, raised by, and no more than. From memory and common practice; vinegar holds an eighth of the carbon of spirit. */
+const LIQUID: Readonly<Record<Exclude<CarbonLiquid, 'bottled'>, { readonly step: number; readonly most: number }>> = {
+  ethanol: { step: 0.1, most: 1.2 },
+  vinegar: { step: 0.8, most: 10 },
+};
+/** Pellets: the full amount is some millilitre a litre of tank; begun at a quarter. Common practice: 450 and then 600 mL of aimed 500 to 700. */
+const PELLETS_FULL = 1;
+const PELLETS_STEP = 0.25;
+/** More than this is too much for any tank of this size. Chosen. */
+const PELLETS_MOST = 1.25;
+/** A chamber that holds the full amount loosely is twice as large, and no more than four times. Chosen: pellets tumble in a third to a half of it. */
+const CHAMBER = { least: 1.6, most: 5 } as const;
+/** Flow for a chamber of 500 to 700 mL of pellets. Common practice: 520 to 790 US gal/h; 800 threw them into the screen. */
+const FLOW_FOR_600_ML = { low: 520 * 3.785411784, high: 790 * 3.785411784 } as const;
+const GREENS = ['cloudy-water', 'cyanobacteria', 'paling', 'polyps-in', 'tissue-loss'] as const;
+
+const input = z.strictObject({
+  now: moment('now'),
+  netVolumeL: amount(AMOUNTS.netVolume),
+  form: z.enum(['liquid', 'pellets']),
+  liquid: z.enum(CARBON_LIQUIDS).default('vinegar'),
+  /** Days since water was first in it; left out where nobody knows: asked, never assumed. */
+  ageDays: figure('age of the tank', 0, 40_000, 'days').optional(),
+  skimmer: z.boolean().default(false),
+  nitrate: amount(readingExpectation('nitrate')).optional(),
+  phosphate: amount(readingExpectation('phosphate')).optional(),
+  nitrateFalls: z.boolean().default(false),
+  /** Where nitrate is meant to come to; it is raised no further from there. */
+  aim: amount(readingExpectation('nitrate')).default(5),
+  /** What runs now, and since when. */
+  mlPerDay: amount(AMOUNTS.carbonDose).optional(),
+  pelletsMl: amount(AMOUNTS.pellets).optional(),
+  sinceDays: figure('days since it was set', 0, 40_000, 'days').optional(),
+  /** Pellets that are to go in, to be judged; the next step's when left out. */
+  wantedMl: amount(AMOUNTS.pellets).optional(),
+  flowLPerH: amount(AMOUNTS.pelletFlow).optional(),
+  chamberL: amount(AMOUNTS.pelletChamber).optional(),
+  /** What takes nutrients out already, in words. */
+  exporters: z.array(z.string().max(80)).max(20).default([]),
+  signs: z.array(z.enum(SIGN_IDS)).max(60).default([]),
+  /** A dose that went wrong in the last two days. */
+  slip: z.enum(['missed', 'doubled', 'restarted']).optional(),
+  temperatureC: amount(readingExpectation('temperature')).default(25),
+  salinity: amount(readingExpectation('salinity')).default(35),
+});
+type Input = z.output<typeof input>;
+
+/** What is to be done with it. */
+export type CarbonVerdict = 'not here' | 'not yet' | 'ask' | 'start' | 'raise' | 'hold' | 'ease' | 'slip';
+
+export const carbonSource = defineCalculator({
+  name: 'carbon-source',
+  asks: 'Is a carbon source for this tank, how is it begun, and is it raised, held or eased now?',
+  input,
+  example: {
+    now: 1_790_000_000_000,
+    netVolumeL: 400,
+    form: 'liquid',
+    ageDays: 600,
+    skimmer: true,
+    nitrate: 18,
+    phosphate: 0.12,
+    exporters: ['skimmer'],
+  },
+  run: (given) => {
+    const { verdict, why } = judge(given);
+    const plan = planOf(given, verdict);
+    const worst = oxygenOf(given, plan.dose);
+    return {
+      answer: {
+        says: sentence(given, verdict, why, plan),
+        certainty: verdict === 'ask' ? 'not enough yet' : 'rough',
+        because: becauseOf(given, verdict, plan),
+      },
+      working: workingOf(given, plan, worst),
+      cautions: cautionsOf(given, verdict, worst),
+      values: { verdict, ...plan, flowRange: flowRange(given, plan.dose) },
+    };
+  },
+});
+
+function judge(given: Input): { readonly verdict: CarbonVerdict; readonly why: string } {
+  const { ageDays, nitrate, phosphate, skimmer, signs, slip } = given;
+  const runs = (given.form === 'pellets' ? given.pelletsMl : given.mlPerDay) !== undefined;
+  const seen = GREENS.find((sign) => signs.includes(sign));
+  if (slip && runs) return { verdict: 'slip', why: slip };
+  if (runs && (nitrate === undefined || phosphate === undefined))
+    return { verdict: 'hold', why: 'nitrate and phosphate were not both tested in the last weeks' };
+  if (runs && ((nitrate ?? 99) < NEAR_ZERO.nitrate || (phosphate ?? 9) < NEAR_ZERO.phosphate))
+    return { verdict: 'ease', why: 'nutrients near zero' };
+  if (runs && seen) return { verdict: 'ease', why: SEEN_WORDS[seen] };
+  if (!runs && ageDays === undefined) return { verdict: 'ask', why: 'since when the tank holds water' };
+  if (!runs && (ageDays ?? 0) < LEAST_AGE_DAYS) return { verdict: 'not yet', why: 'the tank is too young' };
+  if (!runs && !skimmer)
+    return { verdict: 'not here', why: 'no skimmer is logged, and it is what gives back the oxygen' };
+  if (!runs && (nitrate === undefined || phosphate === undefined))
+    return { verdict: 'ask', why: 'nitrate and phosphate of the last weeks' };
+  if ((nitrate ?? 0) < FLOOR.nitrate || (phosphate ?? 0) < FLOOR.phosphate)
+    return runs
+      ? { verdict: 'hold', why: 'nutrients are low enough' }
+      : { verdict: 'not here', why: 'there is nothing to take out' };
+  if (!runs && given.exporters.filter((each) => !/skimmer/.test(each)).length >= 3)
+    return { verdict: 'not yet', why: `so much takes nutrients out already: ${listed(given.exporters)}` };
+  if (!runs) return { verdict: 'start', why: '' };
+  if ((nitrate ?? 0) <= given.aim) return { verdict: 'hold', why: 'nitrate is where it is meant to be' };
+  if (given.nitrateFalls) return { verdict: 'hold', why: 'nitrate is falling' };
+  return (given.sinceDays ?? 0) < STEP_DAYS[given.form]
+    ? { verdict: 'hold', why: 'the last step is not through yet' }
+    : { verdict: 'raise', why: '' };
+}
+
+const SEEN_WORDS: Readonly<Record<(typeof GREENS)[number], string>> = {
+  'cloudy-water': 'haze was seen, which is bacteria',
+  cyanobacteria: 'a red film was seen, which lives on it too',
+  paling: 'corals were seen paling',
+  'polyps-in': 'polyps were seen shut',
+  'tissue-loss': 'tissue was seen lost',
+};
+
+interface Plan {
+  /** mL a day of liquid, mL of pellets in the chamber, from now on. */
+  readonly dose: number | undefined;
+  readonly step: number | undefined;
+  readonly most: number | undefined;
+}
+
+function planOf(given: Input, verdict: CarbonVerdict): Plan {
+  const { netVolumeL, form, liquid } = given;
+  const now = form === 'pellets' ? given.pelletsMl : given.mlPerDay;
+  const known = form === 'liquid' && liquid !== 'bottled' ? LIQUID[liquid] : undefined;
+  const [step, most] =
+    form === 'pellets'
+      ? [PELLETS_STEP * netVolumeL, PELLETS_FULL * netVolumeL]
+      : known
+        ? [(known.step * netVolumeL) / 100, (known.most * netVolumeL) / 100]
+        : // A bottle has its own label: a quarter of it, by quarters.
+          [undefined, undefined];
+  const crowded = given.exporters.filter((each) => !/skimmer/.test(each)).length >= 2;
+  switch (verdict) {
+    case 'start':
+      return { dose: step === undefined ? undefined : crowded ? step / 2 : step, step, most };
+    case 'raise':
+      return { dose: Math.min(most ?? Infinity, (now ?? 0) + (step ?? (now ?? 0) / 4)), step, most };
+    case 'ease':
+      return { dose: ((now ?? 0) * 2) / 3, step, most };
+    default:
+      return { dose: now, step, most };
+  }
+}
+
+function sentence(given: Input, verdict: CarbonVerdict, why: string, { dose, step }: Plan): Phrase[] {
+  const next: Phrase = { moment: given.now + STEP_DAYS[given.form] * DAY_MS, day: true };
+  const pellets = given.form === 'pellets';
+  const what = pellets ? 'pellets' : given.liquid === 'bottled' ? 'the bottled carbon source' : given.liquid;
+  const much: Phrase[] =
+    dose === undefined
+      ? ['a quarter of what its label asks for']
+      : [quantity(pellets ? 'dose' : 'doseRate', dose), `of ${what}`];
+  switch (verdict) {
+    case 'ask':
+      return [`First tell ${why}: without it no carbon source is begun.`];
+    case 'not yet':
+      return given.ageDays !== undefined && given.ageDays < LEAST_AGE_DAYS
+        ? [
+            'Do not begin a carbon source: this tank is',
+            quantity('days', Math.round(given.ageDays)),
+            'old. In a young one nitrate climbs and falls by itself.',
+          ]
+        : [`Take something out before a carbon source goes in: ${why}.`];
+    case 'not here':
+      return [`Do not begin a carbon source: ${why}.`];
+    case 'start':
+      return pellets
+        ? [
+            'Soak',
+            ...much,
+            'for a day, then begin with them: the next step not before',
+            next,
+            ', by',
+            quantity('dose', step ?? 0),
+            '.',
+          ]
+        : [
+            'Begin with',
+            ...much,
+            'in the morning: the next step not before',
+            next,
+            ...(step ? [', by', quantity('doseRate', step), '.'] : ['.']),
+          ];
+    case 'raise':
+      return [
+        'Raise it to',
+        ...much,
+        ': nitrate is still above your aim and does not fall. Then hold until',
+        next,
+        '.',
+      ];
+    case 'hold':
+      return [`Hold it as it is: ${why}.`];
+    case 'ease':
+      return [`Ease it down to`, ...much, `: ${why}. Never all at once; look again`, next, '.'];
+    case 'slip':
+      return SLIP_WORDS[given.slip ?? 'missed'].map((each): Phrase => each);
+  }
+}
+
+/** What a dose gone wrong asks for. Common practice: a forgotten one crashes a tank as a doubled one does. */
+const SLIP_WORDS: Readonly<Record<NonNullable<Input['slip']>, readonly string[]>> = {
+  missed: [
+    'Give today’s usual dose and no more: never two days’ worth. After three days missed begin again at half; bacteria that starve die and take oxygen.',
+  ],
+  doubled: [
+    'Give air for the night, by skimmer and an air stone, and leave out the next dose; then half for two days. In the morning look at how fast fish breathe, and at haze.',
+  ],
+  restarted: [
+    'Run the pellets to waste for some minutes before they join the tank: what died in the standing chamber, and the surge at restart, would come all at once. Measure them anew, and open the valve slowly.',
+  ],
+};
+
+function flowRange(
+  { form }: Input,
+  pellets: number | undefined,
+): { readonly low: number; readonly high: number } | undefined {
+  if (form !== 'pellets' || pellets === undefined) return undefined;
+  // What tumbles a chamber is its cross-section: by the two thirds of what it holds.
+  const times = (pellets / 600) ** (2 / 3);
+  return pellets >= 450 && pellets <= 700
+    ? FLOW_FOR_600_ML
+    : { low: FLOW_FOR_600_ML.low * times, high: FLOW_FOR_600_ML.high * times };
+}
+
+function becauseOf(given: Input, verdict: CarbonVerdict, { most, dose }: Plan): Phrase[] {
+  const flow = flowRange(given, given.wantedMl ?? dose);
+  const wrong = chamberWords(given, dose);
+  return [
+    ...(given.nitrate !== undefined && given.phosphate !== undefined
+      ? ['Nitrate', quantity('nitrate', given.nitrate), 'and phosphate', quantity('phosphate', given.phosphate), '.']
+      : []),
+    ...(most !== undefined && verdict !== 'not here' && verdict !== 'not yet' && verdict !== 'ask'
+      ? ['No more than', quantity(given.form === 'pellets' ? 'dose' : 'doseRate', most), 'in this tank, ever.']
+      : []),
+    ...(flow && given.flowLPerH !== undefined && (given.flowLPerH > flow.high || given.flowLPerH < flow.low)
+      ? [
+          given.flowLPerH > flow.high ? 'The flow is above its range:' : 'The flow is below its range:',
+          quantity('pumpRate', given.flowLPerH),
+          'where',
+          range('pumpRate', flow.low, flow.high),
+          given.flowLPerH > flow.high
+            ? 'tumbles them; more throws them into the screen.'
+            : 'tumbles them; less lets them clump.',
+        ]
+      : []),
+    ...wrong,
+  ];
+}
+
+/** A chamber or an amount that does not suit this tank. */
+function chamberWords({ form, wantedMl, chamberL, netVolumeL, pelletsMl }: Input, dose: number | undefined): Phrase[] {
+  if (form !== 'pellets') return [];
+  const there = wantedMl ?? pelletsMl ?? dose;
+  const words: Phrase[] = [];
+  if (there !== undefined && there > PELLETS_MOST * netVolumeL)
+    words.push(
+      quantity('dose', there),
+      'of pellets is too much for this tank: it is for',
+      quantity('volume', there / PELLETS_FULL),
+      'and more.',
+    );
+  if (chamberL !== undefined && chamberL * 1000 > CHAMBER.most * PELLETS_FULL * netVolumeL)
+    words.push('The chamber is too large for this tank: what it needs to tumble strips the water.');
+  if (chamberL !== undefined && there !== undefined && chamberL * 1000 < CHAMBER.least * there)
+    words.push('The chamber is too small for that many pellets: they need as much room again to tumble.');
+  return words;
+}
+
+/** Oxygen that a day's dose takes at the most, mg/L; a bottle does not say what it holds, pellets dissolve by themselves. */
+function oxygenOf({ form, liquid, netVolumeL }: Input, dose: number | undefined): number | undefined {
+  return form === 'liquid' && liquid !== 'bottled' && dose !== undefined
+    ? (dose * oxygenOfMl(liquid)) / netVolumeL
+    : undefined;
+}
+
+function workingOf(given: Input, { dose, step, most }: Plan, worst: number | undefined): Step[] {
+  const kind = given.form === 'pellets' ? 'dose' : 'doseRate';
+  const line = (label: string, value: number | undefined, from: string): Step[] =>
+    value === undefined ? [] : [{ label, value: quantity(kind, value), origin: 'common practice', from }];
+  return [
+    { label: 'Net volume', value: quantity('volume', given.netVolumeL), origin: 'setting', from: 'of the tank' },
+    ...line('From now on', dose, 'by the rules of start, step, hold and ease'),
+    ...line('A step', step, 'from memory, by the volume'),
+    ...line('No more than', most, 'from memory, by the volume'),
+    ...(worst === undefined
+      ? []
+      : [
+          {
+            label: 'Oxygen a day’s dose takes at the most',
+            value: quantity('ion', worst),
+            origin: 'equation' as const,
+            from: 'burnt whole: C2H6O + 3 O2, C2H4O2 + 2 O2 (CIAAW 2021)',
+          },
+          {
+            label: 'Oxygen the water holds',
+            value: quantity('ion', oxygenAtRest(given.temperatureC, given.salinity)),
+            origin: 'equation' as const,
+            from: 'at rest with air: Garcia and Gordon 1992',
+          },
+        ]),
+  ];
+}
+
+function cautionsOf(given: Input, verdict: CarbonVerdict, worst: number | undefined): Caution[] {
+  const begins = verdict === 'start' || verdict === 'raise' || verdict === 'hold' || verdict === 'ease';
+  return [
+    ...(verdict === 'not yet' || verdict === 'ask' || verdict === 'start'
+      ? [
+          {
+            severity: 'danger' as const,
+            says: [
+              'Not for beginners: begun at the full amount it strips nutrients and oxygen, and can kill a tank overnight.',
+            ],
+          },
+        ]
+      : []),
+    ...(worst !== undefined && worst > 0.5
+      ? [
+          {
+            severity: 'caution' as const,
+            says: [
+              'Burnt at once a day’s dose would take',
+              quantity('ion', worst),
+              'of the oxygen: in small doses, by day, with the skimmer on.',
+            ],
+          },
+        ]
+      : []),
+    ...(given.exporters.length > 0 && begins
+      ? [
+          {
+            severity: 'note' as const,
+            says: [`Counted first: ${capitalised(listed(given.exporters))}. Each takes its share already.`],
+          },
+        ]
+      : []),
+    ...(given.form === 'pellets' && begins
+      ? [
+          {
+            severity: 'note' as const,
+            usual: true as const,
+            says: [
+              'The outlet goes to the skimmer’s intake. Clean its hose monthly, keep the pellets tumbling, and measure them anew after a move: they shrink.',
+            ],
+          },
+        ]
+      : []),
+    ...(begins
+      ? [
+          {
+            severity: 'caution' as const,
+            usual: true as const,
+            says: [
+              'White haze, fish at the surface or a falling pH the next morning is a bloom of bacteria: give air, stop for two days, and change some water. Hold alkalinity near 8 dKH while nutrients are low.',
+            ],
+          },
+        ]
+      : []),
+  ];
+}
