@@ -68,6 +68,7 @@ const SUBJECTS = {
     'schedule',
     'limewater',
     'ph',
+    'nutrients',
     'dosing',
     'reactor',
     'methods',

@@ -15,6 +15,7 @@ const SCREENS: Readonly<Record<BenchPath, Lazy<ComponentType>>> = {
   log: lazy(() => import('./log/log-bench').then((of) => of.LogBench)),
   trends: lazy(() => import('./trends/trends-bench').then((of) => of.TrendsBench)),
   ph: lazy(() => import('./ph/ph-bench').then((of) => of.PhBench)),
+  nutrients: lazy(() => import('./nutrients/nutrients-bench').then((of) => of.NutrientsBench)),
   'what-changed': lazy(() => import('./what-changed/what-changed-bench').then((of) => of.WhatChangedBench)),
   instruments: lazy(() => import('./instruments/instruments-bench').then((of) => of.InstrumentsBench)),
   'ro-water': lazy(() => import('./ro-water/ro-water-bench').then((of) => of.RoWaterBench)),

@@ -19,7 +19,7 @@ export const CONCERN_PLACES = {
   limewater: { bench: 'limewater' },
   reactor: { bench: 'reactor' },
   'reactor stores': { bench: 'reactor', as: 'use' },
-  nutrients: { bench: 'trends' },
+  nutrients: { bench: 'nutrients' },
   ph: { bench: 'ph' },
   levels: { bench: 'trends' },
   instrument: { bench: 'instruments' },

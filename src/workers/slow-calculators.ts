@@ -5,6 +5,8 @@ import { attempt, type Attempt } from '@/calculators/calculator/attempt';
 /** Calculators that take longer than a frame: they are fetched and run beside the page. */
 const SLOW = {
   'cycle-plan': () => import('@/calculators/cycle/cycle-plan').then((of) => of.cyclePlan),
+  'nutrient-balance': () => import('@/calculators/nutrients/nutrient-balance').then((of) => of.nutrientBalance),
+  'nutrient-levers': () => import('@/calculators/nutrients/nutrient-levers').then((of) => of.nutrientLevers),
   'ph-day': () => import('@/calculators/ph/ph-day').then((of) => of.phDay),
   'cycle-reading': () => import('@/calculators/cycle/cycle-reading').then((of) => of.cycleReading),
 } as const;

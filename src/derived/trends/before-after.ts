@@ -20,6 +20,8 @@ const ASKED_ABOUT: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'taken-out',
   'replaced',
   'lever',
+  'carbon-source',
+  'carbon-slip',
   'note',
   'trial',
   'standing-dose',
@@ -57,6 +59,10 @@ function doneWords(entry: Entry, snapshot: Snapshot): string {
       return `${done} replaced`;
     case 'put-in':
       return `${done} added`;
+    case 'carbon-source':
+      return `carbon source ${done || 'stopped'}`;
+    case 'carbon-slip':
+      return `a dose of the carbon source ${done}`;
     case 'note':
       return `“${shortened(entry.note)}”`;
     default:
@@ -75,10 +81,15 @@ export function looksAtFirst(snapshot: Snapshot, tank: Tank, entry: Entry): Para
         : entry.kind === 'standing-dose' || entry.kind === 'reactor' || entry.kind === 'limewater'
           ? ['alkalinity', 'calcium', 'magnesium']
           : entry.kind === 'lever'
-            ? ['ph', 'nitrate', 'alkalinity']
+            ? LIT.has(entry.lever)
+              ? ['ph', 'nitrate', 'alkalinity']
+              : ['nitrate', 'phosphate', 'ph']
             : ['nitrate', 'phosphate', 'alkalinity'];
   return wanted.find(tested) ?? PARAMETER_IDS.find(tested) ?? 'alkalinity';
 }
+
+/** These move pH first, the others what is exported. */
+const LIT: ReadonlySet<string> = new Set(['lights', 'refugium light', 'CO2 scrubber', 'windows']);
 
 /** What else changed within a week of an event, in words. */
 export function alsoChanged(snapshot: Snapshot, tank: Tank, event: Entry, netVolumeL: number): string[] {

@@ -28,6 +28,7 @@ import {
   Sunrise,
   TestTube,
   Waves,
+  Leaf,
   Wind,
   Wrench,
   type LucideIcon,
@@ -68,6 +69,7 @@ const ICONS: Readonly<Record<IconName, LucideIcon>> = {
   sunrise: Sunrise,
   'test-tube': TestTube,
   waves: Waves,
+  leaf: Leaf,
   wind: Wind,
   wrench: Wrench,
 };
