@@ -3,7 +3,9 @@ import type { TankEvent } from '@/chemistry/tank-model/events';
 import { calcificationPerDay, metabolismPerDay } from '@/chemistry/tank-model/metabolism';
 import { MMOL_PER_L_PER_DKH as DKH } from '@/chemistry/conversion';
 import { knownEvents } from '@/derived/balance/known-events';
-import { netVolumeL, type Snapshot, type Entry, type Tank } from '@/record/schema';
+import type { Hours } from '@/record/kinds/entry-kind';
+import type { Lever } from '@/record/kinds/lever';
+import { netVolumeL, type Snapshot, type Entry, type EntryOf, type Tank } from '@/record/schema';
 import { atriumEvaporation, atriumRefills, FLOAT_STUCK_L, windowsShut } from './atrium-water';
 import { gaussian, seeded } from '@/numerics/seeded';
 import type { Sign } from '@/calculators/signs/signs';
@@ -11,6 +13,7 @@ import type { Calendar } from './calendar';
 import { hoursFrom, writeReadings, type Session } from './write-readings';
 
 const FIRST_DAY = -150;
+const START = { nitrate: 6, phosphate: 0.06 } as const;
 const LIMEWATER_L_PER_DAY = 2.64;
 const LIME_CHARGES = [FIRST_DAY, -82, -14];
 const LIME_CHARGE_G = 300;
@@ -50,8 +53,8 @@ const NOTES: readonly [day: number, hours: number, note: string][] = [
   [-93, 8, 'Top-off on again, float cleaned.'],
   [-57, 19, 'Carbonate bottle found dry.'],
   [-44, 18, 'Stony corals paling at the tips. Little algae on the glass.'],
-  [-33, 18, 'Carbonate dose back down; feeding twice a day.'],
-  [-18, 18, 'Colour coming back. A little red film by the outlet, feeding every other day.'],
+  [-33, 18, 'Carbonate dose back down; feeding twice a day and a powder for the corals, filter blocks out.'],
+  [-18, 18, 'Colour coming back. A little red film by the outlet: no more powder, feeding every other day.'],
 ];
 
 /** What the eye saw, as it is looked for later. */
@@ -62,12 +65,44 @@ const SEEN: readonly [day: number, hours: number, ...signs: Sign[]][] = [
   [-18, 18, 'colour-back', 'cyanobacteria'],
   [-9, 18, 'polyps-out'],
 ];
-/** How often they were fed, from when on. */
-const FED: readonly [day: number, timesPerDay: number][] = [
-  [FIRST_DAY, 1],
-  [-66, 0.5],
-  [-33, 2],
-  [-18, 0.5],
+/** What they were fed, from when on. */
+const FED: readonly [day: number, meal: Omit<EntryOf<'feeding'>, 'id' | 'tankId' | 'at' | 'kind'>][] = [
+  [FIRST_DAY, { timesPerDay: 1, portions: 2, measure: 'cubes', food: 'frozen' }],
+  [-66, { timesPerDay: 0.5, portions: 2, measure: 'cubes', food: 'frozen' }],
+  [-33, { timesPerDay: 2, portions: 1, measure: 'cubes', food: 'frozen' }],
+  [-33, { timesPerDay: 1, portions: 0.5, measure: 'grams', food: 'coral', note: 'For the corals’ colour.' }],
+  [-18, { food: 'coral', stopped: true, note: 'Red film by the outlet.' }],
+  [-18, { timesPerDay: 0.5, portions: 2, measure: 'cubes', food: 'frozen' }],
+];
+/** What takes nutrients out, as it was turned. */
+const TURNED: readonly [
+  day: number,
+  lever: Lever,
+  how: { readonly off?: true; readonly hours?: Hours },
+  note?: string,
+][] = [
+  [FIRST_DAY, 'skimmer', {}],
+  [-66, 'filter blocks', {}, 'Two filter blocks into the sump, against the film on the glass.'],
+  [-33, 'filter blocks', { off: true }],
+  [-33, 'skimmer', { hours: { fromMinute: 20 * 60, forMinutes: 12 * 60 } }, 'Nights only, until nutrients are back.'],
+];
+/** The hidden truth of it, by day: what comes to the water of what is fed, and what share of the level goes, a day. */
+const HIDDEN_NUTRIENTS: readonly [
+  day: number,
+  nitrate: readonly [comes: number, goes: number],
+  phosphate: readonly [comes: number, goes: number],
+][] = [
+  [FIRST_DAY, [0.4, 0.06], [0.015, 0.24]],
+  [-66, [0.2, 0.25], [0.0075, 0.6]],
+  [-33, [0.55, 0.05], [0.018, 0.12]],
+  [-18, [0.2, 0.05], [0.0075, 0.12]],
+];
+/** The cup and the days it took, with what little the lean weeks gave. */
+const SKIMMATE: readonly [day: number, litres: number, days: number][] = [
+  [-100, 1.4, 6],
+  [-58, 1, 9],
+  [-40, 0.7, 12],
+  [-12, 0.9, 8],
 ];
 
 /** The mixed reef with sump: stony corals growing in, limewater at night plus two parts. */
@@ -215,8 +250,7 @@ export function atriumEntries(bare: Snapshot, tank: Tank, { at, weekday }: Pick<
           dic: dicAtRest(8.3 * DKH, 35),
           calcium: 432,
           magnesium: 1325,
-          nitrate: 6,
-          phosphate: 0.06,
+          ...START,
         },
       },
       events: [
@@ -261,13 +295,46 @@ function whatWasSeenAndTried(tankId: string, at: Calendar['at']): Entry[] {
       lost: true,
       note: 'Snails, after the float stuck',
     },
-    ...FED.map(([day, timesPerDay], i): Entry => ({
+    ...FED.map(([day, meal], i): Entry => ({
       id: `atrium-fed-${i}`,
       tankId,
-      at: at(day, 17, 30),
+      at: at(day, 17, 30 + i),
       kind: 'feeding',
-      timesPerDay,
+      ...meal,
     })),
+    ...TURNED.map(([day, lever, how, note], i): Entry => ({
+      id: `atrium-turned-${i}`,
+      tankId,
+      at: at(day, 17, i),
+      kind: 'lever',
+      lever,
+      ...how,
+      ...(note && { note }),
+    })),
+    ...SKIMMATE.map(([day, litres, days], i): Entry => ({
+      id: `atrium-skimmate-${i}`,
+      tankId,
+      at: at(day, 8),
+      kind: 'skimmate',
+      litres,
+      days,
+    })),
+    {
+      id: 'atrium-film-gone',
+      tankId,
+      at: at(-4, 18),
+      kind: 'seen',
+      signs: ['cyanobacteria'],
+      gone: true,
+    },
+    {
+      id: 'atrium-never',
+      tankId,
+      at: at(-130, 19),
+      kind: 'ruled-out',
+      remedy: 'flatworm-remedy',
+      note: 'Two cleaner shrimps lost overnight, two years ago.',
+    },
     ...SEEN.map(([day, hours, ...signs], i): Entry => ({
       id: `atrium-seen-${i}`,
       tankId,
@@ -304,20 +371,26 @@ function hiddenLife(volumeL: number, at: Calendar['at']): TankEvent[] {
       { ...when, source: 'light', perDay: metabolismPerDay(-0.3 * volumeL), hours: lit },
     );
   }
-  const feeding: readonly [day: number, nitrate: number, phosphate: number][] = [
-    [FIRST_DAY, 0.05, 0.0005],
-    [-66, -0.3, -0.0026],
-    [-44, 0.03, 0.0002],
-    [-33, 0.34, 0.0042],
-    [-18, 0.06, 0.0008],
-  ];
-  for (const [day, nitrate, phosphate] of feeding)
+  return [...events, ...hiddenNutrients(volumeL, at)];
+}
+
+/** Nutrients by the day: what is fed comes evenly, what is there goes in proportion; changes of water are the record's own. */
+function hiddenNutrients(volumeL: number, at: Calendar['at']): TankEvent[] {
+  const events: TankEvent[] = [];
+  let [nitrate, phosphate]: [number, number] = [START.nitrate, START.phosphate];
+  for (let day = FIRST_DAY; day <= 0; day++) {
+    const [, [n, goesN], [p, goesP]] = HIDDEN_NUTRIENTS.findLast(([from]) => from <= day) ?? [0, [0, 0], [0, 0]];
+    const [dn, dp] = [n - goesN * nitrate, p - goesP * phosphate];
     events.push({
       kind: 'rate',
       at: at(day, 0),
       source: 'feeding',
-      perDay: { nitrate: nitrate * volumeL, phosphate: phosphate * volumeL },
+      perDay: { nitrate: dn * volumeL, phosphate: dp * volumeL },
     });
+    // A tenth every second Saturday, evenly: near enough for what the next day takes.
+    nitrate = Math.max(0, nitrate + dn - 0.0069 * nitrate);
+    phosphate = Math.max(0, phosphate + dp - 0.0069 * phosphate);
+  }
   return events;
 }
 

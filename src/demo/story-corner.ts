@@ -65,6 +65,16 @@ export function storyCornerEntries(bare: Snapshot, tank: Tank, { at, weekday }: 
     );
   }
   entries.push({
+    id: 'story-fed',
+    tankId: tank.id,
+    at: at(FIRST_DAY, 17),
+    kind: 'feeding',
+    timesPerDay: 0.5,
+    portions: 0.5,
+    measure: 'pinches',
+    food: 'dry',
+  });
+  entries.push({
     id: 'story-note',
     tankId: tank.id,
     at: at(-40, 13),

@@ -109,7 +109,7 @@ export function Levers() {
     const percent = (share: number) => showText(quantity('percent', Math.round(100 * share)), units);
     switch (lever) {
       case 'feed':
-        return `Feed ${percent(to)} of what is fed now`;
+        return `Feed ${percent(Math.round(20 * to) / 20)} of what is fed now`;
       case 'changes':
         return `Change ${percent(to)} a week${from > 0.005 ? ` in place of ${percent(from)}` : ''}`;
       case 'one change':

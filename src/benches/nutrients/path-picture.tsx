@@ -189,7 +189,12 @@ function niceTop(value: number): number {
   return ([1, 1.5, 2, 3, 5, 7.5, 10].find((each) => each * ten >= value) ?? 10) * ten;
 }
 
-/** Few round figures from zero, closer near it. */
+/** Round figures, as many as there is room for by the root. */
 function ticksTo(most: number): number[] {
-  return [0, 0.02, 0.1, 0.3, 0.6, 1].map((share) => Number((share * most).toPrecision(2)));
+  const round = [1, 2, 5].flatMap((each) => [-3, -2, -1, 0, 1, 2].map((ten) => each * 10 ** ten));
+  const within = round.filter((value) => value <= most * 1.001).toSorted((a, b) => b - a);
+  const kept: number[] = [];
+  for (const value of [...within, 0])
+    if (kept.every((other) => Math.abs(Math.sqrt(other / most) - Math.sqrt(value / most)) > 0.1)) kept.push(value);
+  return kept.map((value) => Number(value.toPrecision(2)));
 }

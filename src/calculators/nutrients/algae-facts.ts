@@ -55,7 +55,7 @@ export const NUISANCE_FACTS: Readonly<Record<Nuisance, NuisanceFacts>> = {
   cyanobacteria: {
     means: 'food raised quickly, still corners, or nitrate near zero beside phosphate',
     acts: [
-      { remedy: 'less-food', does: 'leave the broadcast food for corals out first, then feed less by steps' },
+      { remedy: 'less-food', does: 'feed less by steps' },
       { remedy: 'siphon', does: 'siphon it off at each change' },
       { remedy: 'more-flow', does: 'turn a pump on the place' },
       { remedy: 'shorter-light', does: 'shorten the light by an hour or two' },

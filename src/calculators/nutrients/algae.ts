@@ -60,7 +60,15 @@ export const algae = defineCalculator({
     const { sign, ruledOut, now } = given;
     const facts = NUISANCE_FACTS[sign];
     const never = new Set(ruledOut.map(({ remedy }) => remedy));
-    const acts = facts.acts.filter(({ remedy }) => !never.has(remedy));
+    const acts = facts.acts
+      .filter(({ remedy }) => !never.has(remedy))
+      .map(({ remedy, does }) => ({
+        remedy,
+        does:
+          remedy === 'less-food' && given.broadcast
+            ? `leave the broadcast food for corals out first, then ${does}`
+            : does,
+      }));
     const course = courseOf(given);
     const young = facts.phase === true && given.ageDays !== undefined && given.ageDays < YOUNG_DAYS;
     const [first, second] = acts;
@@ -77,7 +85,12 @@ export const algae = defineCalculator({
             : young
               ? [`Wait: ${signWords(sign)} in a tank this young is a phase, and ${facts.ends}.`]
               : first
-                ? [`${capitalised(signWords(sign))}: ${first.does}`, ...(second ? [`, then ${second.does}.`] : ['.'])]
+                ? [
+                    course.first === undefined
+                      ? `${capitalised(signWords(sign))} was not logged here; were it seen, ${first.does}`
+                      : `${capitalised(signWords(sign))}: ${first.does}`,
+                    ...(second ? [`, then ${second.does}.`] : ['.']),
+                  ]
                 : [`Leave ${signWords(sign)} alone: every remedy for it was ruled out here.`]),
         ],
         certainty: 'rough',
@@ -171,7 +184,7 @@ function workingOf({ nitrate, phosphate, seen, ageDays }: Input, days: number): 
 }
 
 function cautionsOf({ sign, ruledOut }: Input, never: readonly string[]): Caution[] {
-  const { leave, ends, worry, acts } = NUISANCE_FACTS[sign];
+  const { acts } = NUISANCE_FACTS[sign];
   const poison = acts.some(
     ({ remedy }) => remedy === 'antibiotic' || remedy === 'algaecide' || remedy === 'flatworm-remedy',
   );
@@ -186,9 +199,6 @@ function cautionsOf({ sign, ruledOut }: Input, never: readonly string[]): Cautio
           note ? `: “${note.length > 120 ? `${note.slice(0, 117).trimEnd()}…` : note}”.` : '.',
         ],
       })),
-    { severity: 'note', usual: true, says: [`Leave alone: ${leave}.`] },
-    { severity: 'note', usual: true, says: [`It ends ${ends}.`] },
-    { severity: 'note', usual: true, says: [`Worry ${worry}.`] },
     ...(poison
       ? [
           {

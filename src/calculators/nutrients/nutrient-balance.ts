@@ -123,7 +123,7 @@ function restWords({ nutrient, exporters }: Input, rest: Spread, fed: Spread): P
   return [
     'Export takes',
     range(kind, Math.max(0, rest.low), Math.max(0, rest.high)),
-    ...(share > 0 && share <= 100 ? [`, some ${share} % of what is fed`] : []),
+    ...(share > 0 && share <= 90 ? [`, some ${share} % of what is fed`] : []),
     exporters.length > 0
       ? `: ${listed(exporters)}, and what corals, algae and rock take; the record cannot part them further.`
       : ': corals, algae, rock and whatever filters there are.',

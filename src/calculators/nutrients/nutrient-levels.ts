@@ -1,6 +1,6 @@
 import { quantity, range } from '@/quantities/quantity';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
-import { capitalised, listed } from '../calculator/words';
+import { capitalised, listed, listedPhrases } from '../calculator/words';
 import { rateKindOf } from '../parameters/rates';
 import { overWords } from '../readings/over-words';
 import {
@@ -48,7 +48,10 @@ export const nutrientLevels = defineCalculator({
         ...movesOf(nutrients),
         because: [
           ...(first && nutrients.length > 0 ? [...capitalisedFirst(standing(nutrients)), '.'] : []),
-          ...nutrients.flatMap((each) => rateWords(input, each)),
+          ...bandWords(nutrients),
+          ...(nutrients.length === 2 && nutrients.every(({ moves }) => moves === undefined)
+            ? ['How they move cannot be told yet.']
+            : nutrients.flatMap((each) => rateWords(input, each))),
           ...(second ? ['Then:', ...findingWords(second, input)] : []),
         ],
       },
@@ -64,13 +67,13 @@ function missing(nutrients: readonly JudgedNutrient[]): string {
 }
 
 function standing(nutrients: readonly JudgedNutrient[]): Phrase[] {
-  return nutrients.flatMap(({ nutrient, value, place, zero, band }, i): Phrase[] => [
-    ...(i > 0 ? ['and'] : []),
-    `${nutrient} is`,
-    quantity(nutrient, value),
-    zero ? ', which a kit reads as zero,' : PLACE_WORDS[place],
-    ...(zero ? [] : ['(', range(nutrient, band[0], band[1]), ')']),
-  ]);
+  return listedPhrases(
+    nutrients.map(({ nutrient, value, place, zero }): Phrase[] => [
+      nutrient,
+      quantity(nutrient, value),
+      zero ? 'as a kit reads zero' : PLACE_WORDS[place],
+    ]),
+  );
 }
 const PLACE_WORDS: Readonly<Record<JudgedNutrient['place'], string>> = {
   low: 'below its band',
@@ -82,6 +85,13 @@ const PLACE_WORDS: Readonly<Record<JudgedNutrient['place'], string>> = {
 function capitalisedFirst(phrases: readonly Phrase[]): Phrase[] {
   const [head, ...rest] = phrases;
   return [typeof head === 'string' ? capitalised(head) : (head ?? ''), ...rest];
+}
+
+function bandWords(nutrients: readonly JudgedNutrient[]): Phrase[] {
+  const [a, b] = nutrients;
+  return a && b
+    ? ['The bands are', range(a.nutrient, a.band[0], a.band[1]), 'and', range(b.nutrient, b.band[0], b.band[1]), '.']
+    : [];
 }
 
 function rateWords(input: NutrientLevelsInput, { nutrient, moves }: JudgedNutrient): Phrase[] {

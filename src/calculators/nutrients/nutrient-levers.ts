@@ -184,10 +184,21 @@ function stepsFor({ nutrient, fed, exporters, now }: Input, way: 'up' | 'down'):
   return LEVER_STEPS.filter(({ lever, way: its, of }) => {
     if (its !== way || !of.includes(nutrient)) return false;
     if (lever === 'broadcast') return broadcast;
-    // What is not there cannot be taken out or eased.
-    if (way === 'up' && lever === 'phosphate media') return runs(/phosphate media/);
-    if (way === 'up' && lever === 'carbon source') return runs(/carbon|pellets/);
-    return way === 'down' || lever !== 'refugium light' || runs(/refugium/);
+    // What is not there cannot be taken out or eased, and what is out already is no lever any more.
+    switch (lever) {
+      case 'skimmer':
+        return way === 'down' || runs(/^skimmer$/);
+      case 'mechanical filter':
+        return runs(/mechanical filter/) === (way === 'up');
+      case 'phosphate media':
+        return runs(/phosphate media/) === (way === 'up');
+      case 'refugium light':
+        return way === 'down' || runs(/refugium/);
+      case 'carbon source':
+        return way === 'down' || runs(/carbon|pellets/);
+      default:
+        return true;
+    }
   });
 }
 

@@ -5,6 +5,8 @@ import type { Snapshot, Tank } from '@/record/schema';
 
 /** A sign is looked for so long after something was done. Chosen: colour took three to four weeks (common practice), and as long again. */
 const LOOKED_FOR_MS = 45 * DAY_MS;
+/** What is seen in the same day came of something else. */
+const SAME_DAY_MS = DAY_MS / 2;
 /** And was there before it, if seen so lately. */
 const THERE_BEFORE_MS = 30 * DAY_MS;
 
@@ -25,11 +27,11 @@ export function signsAfter(snapshot: Snapshot, tank: Tank, at: number, now: numb
   const seen = entriesOf(snapshot, tank.id, 'seen').filter((entry) => entry.at <= now);
   const there = new Set(
     seen
-      .filter((entry) => entry.at <= at && at - entry.at < THERE_BEFORE_MS && !entry.gone)
+      .filter((entry) => entry.at <= at + SAME_DAY_MS && at - entry.at < THERE_BEFORE_MS && !entry.gone)
       .flatMap(({ signs }) => signs),
   );
   const told = new Map<string, SignVerdict>();
-  for (const entry of seen.filter((each) => each.at > at && each.at - at < LOOKED_FOR_MS))
+  for (const entry of seen.filter((each) => each.at - at > SAME_DAY_MS && each.at - at < LOOKED_FOR_MS))
     for (const sign of entry.signs) {
       const gone = entry.gone === true;
       const key = `${sign} ${gone}`;

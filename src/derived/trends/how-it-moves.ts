@@ -81,8 +81,21 @@ export function movesAsNowSince(snapshot: Snapshot, tank: Tank, parameter: Param
   const changed = entriesOf(snapshot, tank.id, 'water-change').findLast(
     ({ at, volumeL }) => at <= now && volumeL >= least,
   );
-  const asDosed = isDosedParameter(parameter) ? dosedAsNowSince(snapshot, tank, parameter, now) : -Infinity;
+  const asDosed = isDosedParameter(parameter)
+    ? dosedAsNowSince(snapshot, tank, parameter, now)
+    : parameter === 'nitrate' || parameter === 'phosphate'
+      ? fedAsNowSince(snapshot, tank, now)
+      : -Infinity;
   return Math.max(changed?.at ?? -Infinity, asDosed, sinceItsHeight(snapshot, tank, parameter, now));
+}
+
+/** Of nutrients: since what is fed, or a carbon source, was set as it is now. What they did before tells how they moved then. */
+function fedAsNowSince(snapshot: Snapshot, tank: Tank, now: number): number {
+  const fed = entriesOf(snapshot, tank.id, 'feeding').findLast(
+    ({ at, timesPerDay, stopped }) => at <= now && (timesPerDay !== undefined || stopped === true),
+  );
+  const carbon = entriesOf(snapshot, tank.id, 'carbon-source').findLast(({ at }) => at <= now);
+  return Math.max(fed?.at ?? -Infinity, carbon?.at ?? -Infinity);
 }
 
 function sinceItsHeight(snapshot: Snapshot, tank: Tank, parameter: ParameterId, now: number): number {

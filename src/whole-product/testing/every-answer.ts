@@ -1,3 +1,15 @@
+import { aimFor } from '@/derived/observations/targets';
+import { algae } from '@/calculators/nutrients/algae';
+import { carbonSource } from '@/calculators/nutrients/carbon-source';
+import { nutrientBalance } from '@/calculators/nutrients/nutrient-balance';
+import { nutrientLevers } from '@/calculators/nutrients/nutrient-levers';
+import {
+  algaeQuestion,
+  balanceQuestion,
+  carbonQuestion,
+  nuisancesThere,
+  nutrientLevelsOf,
+} from '@/derived/nutrients/nutrient-questions';
 import { stocking } from '@/calculators/cycle/stocking';
 import { cycleReading } from '@/calculators/cycle/cycle-reading';
 import { additions } from '@/calculators/dosing/additions';
@@ -166,6 +178,16 @@ function askOfReadings(snapshot: Snapshot, tank: Tank, now: number, ask: Ask): v
     const [trial] = trialsOf(snapshot, tank);
     return trial && changeWith(snapshot, tank, trial, now, netVolumeL(tank), { parameter: trial.parameter });
   });
+  ask('nutrients', () => nutrientLevelsOf(snapshot, tank, now));
+  for (const nutrient of ['nitrate', 'phosphate'] as const) {
+    const question = balanceQuestion(snapshot, tank, now, nutrient);
+    ask(`balance of ${nutrient}`, () => nutrientBalance.run(question));
+    ask(`levers of ${nutrient}`, () => nutrientLevers.run({ ...question, goal: aimFor(tank, nutrient) }));
+  }
+  ask('carbon source', () => carbonSource.run(carbonQuestion(snapshot, tank, now, {})));
+  ask('algae', () =>
+    algae.run(algaeQuestion(snapshot, tank, now, nuisancesThere(snapshot, tank, now)[0] ?? 'cyanobacteria')),
+  );
   ask('confidence', () => confidenceOf(snapshot, tank, now));
   ask('livestock', () => livestockOutcome(snapshot, tank, now));
 }
