@@ -68,11 +68,11 @@ const SEEN: readonly [day: number, hours: number, ...signs: Sign[]][] = [
 /** What they were fed, from when on. */
 const FED: readonly [day: number, meal: Omit<EntryOf<'feeding'>, 'id' | 'tankId' | 'at' | 'kind'>][] = [
   [FIRST_DAY, { timesPerDay: 1, portions: 2, measure: 'cubes', food: 'frozen' }],
-  [-66, { timesPerDay: 0.5, portions: 2, measure: 'cubes', food: 'frozen' }],
+  [-78, { timesPerDay: 0.5, portions: 1, measure: 'cubes', food: 'frozen' }],
   [-33, { timesPerDay: 2, portions: 1, measure: 'cubes', food: 'frozen' }],
   [-33, { timesPerDay: 1, portions: 0.5, measure: 'grams', food: 'coral', note: 'For the corals’ colour.' }],
   [-18, { food: 'coral', stopped: true, note: 'Red film by the outlet.' }],
-  [-18, { timesPerDay: 0.5, portions: 2, measure: 'cubes', food: 'frozen' }],
+  [-18, { timesPerDay: 0.5, portions: 3, measure: 'cubes', food: 'frozen' }],
 ];
 /** What takes nutrients out, as it was turned. */
 const TURNED: readonly [
@@ -82,7 +82,7 @@ const TURNED: readonly [
   note?: string,
 ][] = [
   [FIRST_DAY, 'skimmer', {}],
-  [-66, 'filter blocks', {}, 'Two filter blocks into the sump, against the film on the glass.'],
+  [-78, 'filter blocks', {}, 'Two filter blocks into the sump, against the film on the glass.'],
   [-33, 'filter blocks', { off: true }],
   [-33, 'skimmer', { hours: { fromMinute: 20 * 60, forMinutes: 12 * 60 } }, 'Nights only, until nutrients are back.'],
 ];
@@ -93,9 +93,9 @@ const HIDDEN_NUTRIENTS: readonly [
   phosphate: readonly [comes: number, goes: number],
 ][] = [
   [FIRST_DAY, [0.4, 0.06], [0.015, 0.24]],
-  [-66, [0.2, 0.25], [0.0075, 0.6]],
-  [-33, [0.55, 0.05], [0.018, 0.12]],
-  [-18, [0.2, 0.05], [0.0075, 0.12]],
+  [-78, [0.03, 0.2], [0.002, 0.45]],
+  [-33, [0.55, 0.04], [0.018, 0.12]],
+  [-18, [0.28, 0.04], [0.0095, 0.12]],
 ];
 /** The cup and the days it took, with what little the lean weeks gave. */
 const SKIMMATE: readonly [day: number, litres: number, days: number][] = [

@@ -51,7 +51,10 @@ export function BeforeAndAfter() {
       )
     : undefined;
   const outcome = result?.outcome;
-  const seen = event?.kind === 'seen' ? attempt(() => waterWhenSeen(snapshot, tank, event, now)).outcome : undefined;
+  const seen =
+    event?.kind === 'seen' && !event.gone
+      ? attempt(() => waterWhenSeen(snapshot, tank, event, now)).outcome
+      : undefined;
   // A sign asks first what the water was like; what came after it comes second.
   const first = seen ?? outcome;
   return (

@@ -4,7 +4,7 @@ import { nutrientOfFood, type UpToFactor } from '@/chemistry/nutrients/foods';
 import { splitNutrient, type NutrientSplit } from '@/chemistry/nutrients/nutrient-split';
 import { usualErrorOf } from '../parameters/parameters';
 import { settled } from '../calculator/calculator-input';
-import { balanceFields, expectationOf, type Meal } from './balance-input';
+import { expectationOf, type balanceFields, type Meal } from './balance-input';
 
 type Asked = z.output<z.ZodObject<typeof balanceFields>>;
 

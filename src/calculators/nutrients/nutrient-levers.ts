@@ -8,7 +8,6 @@ import { estimate, quantity, range } from '@/quantities/quantity';
 import { amountOfNamedKind, figure, settled } from '../calculator/calculator-input';
 import { defineCalculator, type Caution, type Phrase, type Step } from '../calculator/calculator';
 import { capitalised, listedPhrases } from '../calculator/words';
-import { rateKindOf } from '../parameters/rates';
 import { askedBalance, type AskedBalance } from './asked-balance';
 import { balanceFields, expectationOf } from './balance-input';
 import { LEVER_STEPS, type LeverName, type LeverStep } from './lever-steps';
@@ -260,7 +259,7 @@ function checkWords({ nutrient, now, days }: Input, { atCheck }: ForetoldLever):
 }
 
 function workingOf(
-  { nutrient, days, goal: _goal, ...rest }: Input,
+  { nutrient, days, netVolumeL }: Input,
   goal: number,
   now: Spread | undefined,
   stays: Spread | undefined,
@@ -276,7 +275,7 @@ function workingOf(
     { label: 'Wanted', value: quantity(nutrient, goal), origin: 'yours', from: `in ${days} days` },
     ...(now ? [at('Level now', now, 'by the balance fitted to the tests')] : []),
     ...(stays ? [at('As it goes on', stays, 'source, loss and changes as they are')] : []),
-    ...foretold.map((each) => at(LEVER_LABELS[each.lever], each.leadsTo, leverFrom(each, nutrient, rest.netVolumeL))),
+    ...foretold.map((each) => at(LEVER_LABELS[each.lever], each.leadsTo, leverFrom(each, nutrient, netVolumeL))),
   ];
 }
 

@@ -1,6 +1,6 @@
 import { carbonateOfWater, OUTDOOR_CO2_UATM } from '../carbonate/reef-water';
 import { axesOf, extremes, mostLikely, pointsAbout } from '@/numerics/most-likely';
-import { halfWidth95, SDS_95 } from '@/numerics/normal-interval';
+import { halfWidth95 } from '@/numerics/normal-interval';
 import { AIR_EXCHANGE_A_DAY } from './air-exchange';
 import { dayOf, USUAL_DAY, type DayAssumed, type DayCourse, type DayInput, type DayPart } from './day-course';
 import { byHour, type PhAtHour, type PhOfTheHour } from './ph-by-hour';

@@ -4,7 +4,8 @@ import { beforeAfter } from '@/calculators/readings/before-after';
 import { SPAN_DAYS } from '@/calculators/readings/before-after-input';
 import { whenSeen } from '@/calculators/readings/when-seen';
 import { signLooksAt } from '@/calculators/signs/signs';
-import { localTrend } from '@/chemistry/readings/local-trend';
+import { byTheDay } from '@/chemistry/readings/by-the-day';
+import { wanderingLevel } from '@/chemistry/readings/wandering-level';
 import { asPoint } from '@/chemistry/observation';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { describeEntry } from '@/record/kinds/describe';
@@ -146,28 +147,32 @@ const WEEKS_BEFORE_MS = 28 * DAY_MS;
 /** Tests this far from a moment say nothing of it. Chosen: a weekly test missed once. */
 const TOLD_WITHIN_MS = 14 * DAY_MS;
 
-/** What the water was like when something was seen: of all that it hangs on, the trend at that moment and four weeks before. */
+/** Tests of some weeks after it still tell of then. */
+const LATER_MS = 28 * DAY_MS;
+/** A season of daily tests: what is further back tells nothing of then. */
+const MOST_READINGS = 120;
+
+/** What the water was like when something was seen: of all that it hangs on, the level at that moment and four weeks before. */
 export function waterWhenSeen(snapshot: Snapshot, tank: Tank, event: EntryOf<'seen'>, now: number) {
   const levels = [...new Set(event.signs.flatMap(signLooksAt))].flatMap((parameter) => {
     const readings = observationsOf(snapshot, tank.id, parameter)
-      .filter(({ at }) => at <= now)
+      .filter(({ at }) => at <= now && at < event.at + LATER_MS)
       .flatMap((observation) => asPoint(observation) ?? []);
     const moments = [event.at, event.at - WEEKS_BEFORE_MS];
-    const trend = localTrend(readings, moments);
+    const trend = wanderingLevel(byTheDay(readings.slice(-MOST_READINGS)));
+    const through = trend?.through(moments);
     const [then, before] = moments.map((at) =>
-      readings.some((each) => Math.abs(each.at - at) < TOLD_WITHIN_MS)
-        ? trend?.points.find((point) => point.at === at)
-        : undefined,
+      readings.some((each) => Math.abs(each.at - at) < TOLD_WITHIN_MS) ? through?.[moments.indexOf(at)] : undefined,
     );
     const band = tank.targets[parameter];
     return then
       ? [
           {
             parameter,
-            level: then.level,
+            level: Math.max(0, then.level),
             sd: then.levelSd,
             ...(band && { band: [...band] as [number, number] }),
-            ...(before && { before: { level: before.level, sd: before.levelSd } }),
+            ...(before && { before: { level: Math.max(0, before.level), sd: before.levelSd } }),
           },
         ]
       : [];

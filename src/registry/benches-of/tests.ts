@@ -120,7 +120,7 @@ export const TESTS = [
   {
     path: 'nutrients',
     room: 'tests',
-    key: ',',
+    key: '9',
     icon: 'leaf',
     name: 'Nutrients',
     question: 'Are nitrate and phosphate right together, what moves them, and what is done?',
@@ -148,7 +148,7 @@ export const TESTS = [
         as: 'balance',
         name: 'Balance',
         question: 'What brings nitrate and phosphate, what takes them out, and where do they go?',
-        words: ['nutrient balance', 'export', 'import and export', 'how much do i feed', 'nitrate rising', 'skimmate'],
+        words: ['nutrient balance', 'nutrient export', 'how much do i feed', 'nitrate rising', 'skimmate'],
       },
       {
         as: 'levers',

@@ -171,7 +171,7 @@ function askOfReadings(snapshot: Snapshot, tank: Tank, now: number, ask: Ask): v
       changeWith(snapshot, tank, event, now, netVolumeL(tank), { parameter: looksAtFirst(snapshot, tank, event) }),
   );
   ask('when seen', () => {
-    const seen = askableEvents(snapshot, tank, now).find(({ kind }) => kind === 'seen');
+    const seen = askableEvents(snapshot, tank, now).find((entry) => entry.kind === 'seen' && !entry.gone);
     return seen?.kind === 'seen' ? waterWhenSeen(snapshot, tank, seen, now) : undefined;
   });
   ask('trial', () => {

@@ -39,8 +39,22 @@ const MEANT: Readonly<Record<string, RegExp>> = {
   'Atrium: trend of alkalinity':
     /^(Alkalinity is (falling( 0\.0\d+ dKH\/day| slowly).* and is|steady at)|The tests cannot tell yet how alkalinity moves; it is)( low at)? 7\.[2-8]\d* dKH/,
   'Atrium: trend of nitrate':
-    /^(Nitrate is (rising 0\.\d+ mg\/L\/day over .* and is|steady at)|The tests cannot tell yet how nitrate moves; it is) [4-7](\.\d+)? mg\/L/,
+    /^(Nitrate is (rising 0\.\d+ mg\/L\/day over .* and is|steady at)|The tests cannot tell yet how nitrate moves; it is) [4-8](\.\d+)? mg\/L/,
   'Atrium: when seen': /^When (polyps out|paling).* was seen, .*alkalinity was [78]\.\d+ dKH/,
+  // Starved, fed again, a film that came and went: nitrate stands where it was; Story Corner by water changes alone.
+  'Atrium: nutrients': /^(Leave nitrate and phosphate as they are: nitrate [5-9](\.\d)? mg\/L|Bring phosphate down)/,
+  'Atrium: algae': /^Cyanobacteria went: seen for 14 days/,
+  'Atrium: balance of nitrate':
+    /^Nitrate (rises|falls|holds).* what is fed would bring about 0\.[34]\d* mg\/L\/day, changes of water take 0\.\d+ mg\/L\/day, and the rest is export/,
+  'Story Corner: balance of nitrate':
+    /^Nitrate (holds within its error|rises 0\.0|falls 0\.0).* changes of water take 0\.1\d* mg\/L\/day/,
+  'Story Corner: nutrients':
+    /^Leave nitrate and phosphate as they are: nitrate [7-9]|^Leave nitrate and phosphate as they are: nitrate 1[01]/,
+  // A tank in its third week.
+  'Back Room: nutrients': /^(Buy nothing yet: in a tank of \d+ days nitrate climbs|Test phosphate too)/,
+  'Back Room: carbon source': /^Do not begin a carbon source: this tank is \d+ days old/,
+  'Back Room: balance of nitrate': /never told in cubes, pinches or grams|^Test nitrate weekly/,
+  'Back Room: balance of phosphate': /^Test phosphate weekly/,
   'Atrium: livestock': /^Mixed reef: 8 fish, 12 stony corals, 4 soft corals and 19 of a clean-up crew/,
   // 620 L by 0.8 dKH (0.285 meq/L) are 177 meq; 80 g/L of sodium carbonate hold 1.5096 meq/mL (CIAAW 2021): 117 mL. A mixed reef is held to
   // half a dKH a day (common practice): two days.
@@ -91,6 +105,10 @@ const MEANT_OF_ANY: readonly (readonly [bench: RegExp, meant: RegExp])[] = [
   // The lines of Today are answers of the benches they are named after.
   [/^today, /, /\d|on target/],
   [/^(trend of|what changed)/, /(\d.*95 % range)|a trend needs|Too few tests/],
+  [/^balance of /, /(\d.*95 % range)|needs 3 tests/],
+  [/^levers of /, /(95 % range)|weekly first/],
+  [/^carbon source$/, /^First tell since when the tank holds water/],
+  [/^algae$/, /was not logged here; were it seen, /],
   [/^confidence$/, /^(Every test that something hangs on is fresh enough|.* (is|are) stale|Test )/],
   [/^livestock$/, /class sets the bands/],
   [/^dose$/, /^(Dose|Leave|Increase|Reduce|Keep).* mL\/day of|^(Increase|Reduce|Leave)|^Choose what is dosed here/],

@@ -1,0 +1,123 @@
+import { describe, expect, it } from 'vitest';
+import { demoSnapshot } from '@/demo/scenario';
+import { DAY_MS } from '@/chemistry/tank-model/time';
+import { emptySnapshot, newTank } from '@/record/defaults';
+import type { Entry, Snapshot, Tank } from '@/record/schema';
+import { exportersOf, turnsOf } from './nutrients/exporters';
+import { fedOfTank, feedingChanged } from './nutrients/fed-of-tank';
+import {
+  algaeQuestion,
+  balanceQuestion,
+  carbonQuestion,
+  nutrientLevelsOf,
+  signsThere,
+} from './nutrients/nutrient-questions';
+import { nutrientsConcern } from './nutrients/nutrients-concern';
+import { signsAfter } from './nutrients/sign-verdict';
+
+const NOW = Date.UTC(2026, 10, 20, 12);
+const at = (daysAgo: number) => NOW - daysAgo * DAY_MS;
+const tank: Tank = { ...newTank('t'), name: 'Bay', displayL: 200 };
+let count = 0;
+type Loose = Readonly<Record<string, unknown>> & { readonly kind: Entry['kind']; readonly at: number };
+const of = (...entries: readonly Loose[]): Snapshot => ({
+  ...emptySnapshot('UTC'),
+  tanks: [tank],
+  entries: entries
+    .map((entry) => ({ id: `e${count++}`, tankId: 't', ...entry }) as unknown as Entry)
+    .toSorted((a, b) => a.at - b.at),
+});
+
+describe('what is fed, by the record', () => {
+  it('fish food and broadcast food go on beside each other, until one is stopped', () => {
+    const snapshot = of(
+      { kind: 'feeding', at: at(60), timesPerDay: 2, portions: 1, measure: 'cubes' },
+      { kind: 'feeding', at: at(40), timesPerDay: 1, portions: 0.5, measure: 'grams', food: 'coral' },
+      { kind: 'feeding', at: at(20), food: 'coral', stopped: true },
+      { kind: 'feeding', at: at(10), timesPerDay: 0.5 },
+    );
+    const fed = fedOfTank(snapshot, tank, NOW);
+    expect(fed.map(({ meals }) => meals.length)).toEqual([1, 2, 1, 1]);
+    // Told only how often: the cubes go on.
+    expect(fed.at(-1)?.meals[0]).toMatchObject({ timesPerDay: 0.5, portions: 1, measure: 'cubes' });
+    expect(feedingChanged(fed, NOW)).toMatchObject({ daysAgo: 10, times: 0.25 });
+  });
+
+  it('meals logged one by one are a habit once there are enough of them, and none where there are not', () => {
+    const meals = Array.from({ length: 14 }, (_, i) => ({
+      kind: 'feeding' as const,
+      at: at(14 - i),
+      portions: 2,
+      measure: 'cubes',
+    }));
+    expect(fedOfTank(of(...meals), tank, NOW)[0]?.meals[0]).toMatchObject({
+      portions: 2,
+      measure: 'cubes',
+      timesPerDay: 1,
+    });
+    expect(fedOfTank(of(...meals.slice(0, 2)), tank, NOW)).toEqual([]);
+  });
+});
+
+describe('what takes nutrients out', () => {
+  it('is what runs, half the day told by its hours, and what gave something lately', () => {
+    const snapshot = of(
+      { kind: 'lever', at: at(50), lever: 'skimmer' },
+      { kind: 'lever', at: at(20), lever: 'skimmer', hours: { fromMinute: 1200, forMinutes: 720 } },
+      { kind: 'lever', at: at(50), lever: 'mechanical filter' },
+      { kind: 'lever', at: at(30), lever: 'mechanical filter', off: true },
+      { kind: 'harvest', at: at(5), grams: 300 },
+      { kind: 'carbon-source', at: at(9), liquid: 'vinegar', mlPerDay: 3 },
+    );
+    expect(exportersOf(snapshot, tank, NOW)).toEqual(['skimmer for 12 h a day', 'refugium', 'a liquid carbon source']);
+    expect(turnsOf(snapshot, tank, NOW)).toHaveLength(5);
+    expect(balanceQuestion(snapshot, tank, NOW, 'nitrate').harvestGPerWeek).toBe(50);
+    expect(carbonQuestion(snapshot, tank, NOW, {})).toMatchObject({ mlPerDay: 3, skimmer: true, sinceDays: 9 });
+  });
+});
+
+describe('signs', () => {
+  it('what has gone is there no more; a verdict tells what came and went, with the time it took', () => {
+    const snapshot = of(
+      { kind: 'seen', at: at(30), signs: ['paling'] },
+      { kind: 'seen', at: at(20), signs: ['cyanobacteria'] },
+      { kind: 'seen', at: at(4), signs: ['cyanobacteria'], gone: true },
+      { kind: 'seen', at: at(4), signs: ['colour-back'] },
+    );
+    expect(signsThere(snapshot, tank, NOW).map(({ sign }) => sign)).toEqual(['paling', 'colour-back']);
+    expect(signsAfter(snapshot, tank, at(25), NOW).map(({ words }) => words)).toEqual([
+      'cyanobacteria after 5 days',
+      'cyanobacteria gone after 3 weeks',
+      'colour back after 3 weeks',
+    ]);
+    expect(algaeQuestion(snapshot, tank, NOW, 'cyanobacteria').seen).toHaveLength(2);
+  });
+});
+
+describe('Today', () => {
+  const zeros = [28, 21, 14, 7, 0].map((day) => ({
+    kind: 'reading' as const,
+    at: at(day),
+    values: { nitrate: 0, phosphate: 0 },
+  }));
+
+  it('leads with starved water, and with nothing where the two are right', () => {
+    expect(nutrientsConcern(of(...zeros), tank, NOW)?.answer.says.join(' ')).toMatch(/Feed more/);
+    const right = zeros.map((each) => ({ ...each, values: { nitrate: 4, phosphate: 0.04 } }));
+    expect(nutrientsConcern(of(...right), tank, NOW)).toBeUndefined();
+    expect(nutrientLevelsOf(of(...right), tank, NOW).values.findings).toEqual([]);
+  });
+
+  it('the demo was told to feed more while it starved', () => {
+    // Forty days before the demo is opened nothing later is known.
+    const now = Date.UTC(2026, 10, 21, 18, 30);
+    const snapshot = demoSnapshot(now, 'Europe/Berlin');
+    const then = now - 38 * DAY_MS;
+    const known = { ...snapshot, entries: snapshot.entries.filter((entry) => entry.at <= then) };
+    const atrium = known.tanks[0];
+    if (!atrium) throw new Error('no Atrium');
+    const { values, answer } = nutrientLevelsOf(known, atrium, then);
+    expect(['lean at high alkalinity', 'paling while lean', 'both zero']).toContain(values.findings[0]);
+    expect(answer.says.join(' ')).toMatch(/[Ff]eed more/);
+  });
+});
