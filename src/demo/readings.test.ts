@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { plainSentence } from '@/calculators/calculator/sentence';
 import { changeWith, trialsOf, waterWhenSeen } from '@/derived/trends/before-after';
+import { nutrientLevelsOf } from '@/derived/nutrients/nutrient-questions';
 import { instrumentFindings } from '@/derived/observations/instrument-check';
 import { entriesOf } from '@/record/entries-of';
 import { netVolumeL } from '@/record/schema';
@@ -34,5 +35,14 @@ describe.each([0, 1, 2, 3, 4, 5, 6])('the demo, opened %d days later', (later) =
     const { answer, values } = waterWhenSeen(snapshot, atrium, paling, now);
     expect(values.starved).toBe(true);
     expect(plainSentence(answer.says, units)).toMatch(/^When paling was seen, nitrate was low at/);
+  });
+
+  it('is told to feed more while it starves', () => {
+    // As the record stood 38 days ago: nothing later is known.
+    const then = now - 38 * 86_400_000;
+    const known = { ...snapshot, entries: snapshot.entries.filter((entry) => entry.at <= then) };
+    const { values, answer } = nutrientLevelsOf(known, atrium, then);
+    expect(['lean at high alkalinity', 'paling while lean', 'both zero']).toContain(values.findings[0]);
+    expect(plainSentence(answer.says, units)).toMatch(/[Ff]eed more/);
   });
 });

@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { demoSnapshot } from '@/demo/scenario';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { emptySnapshot, newTank } from '@/record/defaults';
 import type { Entry, Snapshot, Tank } from '@/record/schema';
@@ -106,18 +105,5 @@ describe('Today', () => {
     const right = zeros.map((each) => ({ ...each, values: { nitrate: 4, phosphate: 0.04 } }));
     expect(nutrientsConcern(of(...right), tank, NOW)).toBeUndefined();
     expect(nutrientLevelsOf(of(...right), tank, NOW).values.findings).toEqual([]);
-  });
-
-  it('the demo was told to feed more while it starved', () => {
-    // Forty days before the demo is opened nothing later is known.
-    const now = Date.UTC(2026, 10, 21, 18, 30);
-    const snapshot = demoSnapshot(now, 'Europe/Berlin');
-    const then = now - 38 * DAY_MS;
-    const known = { ...snapshot, entries: snapshot.entries.filter((entry) => entry.at <= then) };
-    const atrium = known.tanks[0];
-    if (!atrium) throw new Error('no Atrium');
-    const { values, answer } = nutrientLevelsOf(known, atrium, then);
-    expect(['lean at high alkalinity', 'paling while lean', 'both zero']).toContain(values.findings[0]);
-    expect(answer.says.join(' ')).toMatch(/[Ff]eed more/);
   });
 });
