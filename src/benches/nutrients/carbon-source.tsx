@@ -3,10 +3,11 @@
 import { nanoid } from 'nanoid';
 import { attempt } from '@/calculators/calculator/attempt';
 import { AMOUNTS } from '@/calculators/calculator/amounts';
+import { capitalised } from '@/calculators/calculator/words';
 import { given } from '@/calculators/calculator/given';
 import { carbonSource } from '@/calculators/nutrients/carbon-source';
 import { CARBON_LIQUIDS, type CarbonLiquid } from '@/chemistry/nutrients/carbon-and-oxygen';
-import { CARBON_SLIPS } from '@/record/kinds/carbon-slip';
+import { CARBON_SLIP_WORDS, CARBON_SLIPS } from '@/record/kinds/carbon-slip';
 import { Figures } from '@/interface/answer/bench';
 import { Worked } from '@/interface/answer/worked';
 import { Button } from '@/interface/controls/button';
@@ -82,9 +83,9 @@ export function CarbonSource() {
             <Button onClick={() => void log([{ ...common(), kind: 'carbon-source', off: true }])}>Stopped now</Button>
           )}
           {runs &&
-            CARBON_SLIPS.map((what) => (
+            CARBON_SLIPS.filter((what) => what !== 'restarted' || pellets).map((what) => (
               <Button key={what} onClick={() => void log([{ ...common(), kind: 'carbon-slip', what }])}>
-                A dose was {what}
+                {capitalised(CARBON_SLIP_WORDS[what])}
               </Button>
             ))}
         </>

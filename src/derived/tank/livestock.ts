@@ -75,7 +75,11 @@ export function lightsOf(snapshot: Snapshot, tank: Tank, now: number): EntryOf<'
   return latestOfSource(entriesOf(snapshot, tank.id, 'lever'), ({ lever }) => lever === 'lights', now);
 }
 
-/** How often is fed, as it was last set. */
+/** How often fish are fed, as it was last set. */
 export function feedingOf(snapshot: Snapshot, tank: Tank, now: number): EntryOf<'feeding'> | undefined {
-  return latestOfSource(entriesOf(snapshot, tank.id, 'feeding'), ({ timesPerDay }) => timesPerDay !== undefined, now);
+  return latestOfSource(
+    entriesOf(snapshot, tank.id, 'feeding'),
+    ({ timesPerDay, food }) => timesPerDay !== undefined && food !== 'coral',
+    now,
+  );
 }

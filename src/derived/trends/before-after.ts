@@ -63,7 +63,7 @@ function doneWords(entry: Entry, snapshot: Snapshot): string {
     case 'carbon-source':
       return `carbon source ${done || 'stopped'}`;
     case 'carbon-slip':
-      return `a dose of the carbon source ${done}`;
+      return `carbon source: ${done}`;
     case 'note':
       return `“${shortened(entry.note)}”`;
     default:

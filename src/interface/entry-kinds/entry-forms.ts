@@ -9,7 +9,7 @@ import { TOP_OFF_AMOUNTS } from '@/calculators/top-off/top-off-amounts';
 import { UPKEEP, UPKEEP_ITEMS } from '@/calculators/top-off/upkeep';
 import { CARBON_LIQUIDS } from '@/chemistry/nutrients/carbon-and-oxygen';
 import { FOOD_MEASURES, FOODS } from '@/chemistry/nutrients/foods';
-import { CARBON_SLIPS } from '@/record/kinds/carbon-slip';
+import { CARBON_SLIP_WORDS, CARBON_SLIPS } from '@/record/kinds/carbon-slip';
 import { FOOD_NAMES } from '@/record/kinds/feeding';
 import { LEVERS } from '@/record/kinds/lever';
 import { FILLED, REACTOR_STORES, STORE_WORDS } from '@/record/kinds/reactor-filled';
@@ -59,7 +59,7 @@ const FORMS: { readonly [Kind in EntryKind]?: EntryForm<EntryOf<Kind>> } = {
       {
         key: 'what',
         label: 'What happened',
-        options: CARBON_SLIPS.map((each) => [each, each] as const),
+        options: CARBON_SLIPS.map((each) => [each, CARBON_SLIP_WORDS[each]] as const),
         first: 'missed',
       },
     ],

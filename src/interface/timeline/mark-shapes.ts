@@ -9,7 +9,7 @@ export interface MarkShape {
 /** Tests and looks have no mark: they are points of the charts. */
 export const MARKS: { readonly [Kind in EntryKind]?: MarkShape } = {
   batch: { path: 'M1 3 H9 L7.5 9 H2.5 Z', word: 'batch' },
-  'carbon-slip': { path: 'M1 5 H9 M3 2 L7 8 M7 2 L3 8', word: 'carbon dose missed or doubled' },
+  'carbon-slip': { path: 'M1 5 H9 M3 2 L7 8 M7 2 L3 8', word: 'carbon source gone wrong' },
   'carbon-source': { path: 'M2 9 V4 H8 V9 Z M4 4 V1 H6 V4', word: 'carbon source' },
   correction: { path: 'M1 8 L5 3 L9 8', word: 'correction begun' },
   dose: { path: 'M5 9 L1 2 H9 Z', word: 'dose' },
