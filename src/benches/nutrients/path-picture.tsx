@@ -194,7 +194,7 @@ function ticksTo(most: number): number[] {
   const round = [1, 2, 5].flatMap((each) => [-3, -2, -1, 0, 1, 2].map((ten) => each * 10 ** ten));
   const within = round.filter((value) => value <= most * 1.001).toSorted((a, b) => b - a);
   const kept: number[] = [];
-  for (const value of [...within, 0])
+  for (const value of [0, ...within])
     if (kept.every((other) => Math.abs(Math.sqrt(other / most) - Math.sqrt(value / most)) > 0.1)) kept.push(value);
   return kept.map((value) => Number(value.toPrecision(2)));
 }

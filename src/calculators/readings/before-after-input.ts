@@ -24,6 +24,8 @@ export const beforeAfterInput = z.strictObject({
   is: z.enum(['done', 'sign']).default('done'),
   /** What else changed in the same days. */
   also: z.array(z.string().max(200)).max(50).default([]),
+  /** What doses set otherwise, corrections and large changes of water did to the level until its last test: taken out of the readings beforehand. */
+  takenOut: figure('moved by what was dosed', -1e6, 1e6).optional(),
   /** Of a trial: what would count, and when it ends. */
   trial: z.strictObject({ way: z.enum(['higher', 'lower', 'same']), endsAt: moment('end of the trial') }).optional(),
 });

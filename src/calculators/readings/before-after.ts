@@ -59,6 +59,16 @@ export const beforeAfter = defineCalculator({
       working: [
         ...counted(before.length, after.length),
         ...(told ? workingOf(parameter, told) : []),
+        ...(given.takenOut === undefined
+          ? []
+          : [
+              {
+                label: 'Moved by what was dosed otherwise meanwhile, taken out',
+                value: quantity(differenceKindOf(parameter), given.takenOut),
+                origin: 'equation' as const,
+                from: 'doses as they stood at the event against those that were given, through the tank model',
+              },
+            ]),
         {
           label: 'What would matter',
           value: quantity(differenceKindOf(parameter), matters),

@@ -1,5 +1,5 @@
 import type { ParameterId } from '@/calculators/parameters/parameters';
-import { PARAMETER_IDS } from '@/calculators/parameters/parameters';
+import { PARAMETER_IDS, parameterOf } from '@/calculators/parameters/parameters';
 import { beforeAfter } from '@/calculators/readings/before-after';
 import { SPAN_DAYS } from '@/calculators/readings/before-after-input';
 import { whenSeen } from '@/calculators/readings/when-seen';
@@ -12,6 +12,7 @@ import { describeEntry } from '@/record/kinds/describe';
 import { entriesOf, entriesOfTank } from '@/record/entries-of';
 import type { Snapshot, Entry, EntryKind, EntryOf, Tank } from '@/record/schema';
 import { observationsOf } from '../observations/observations';
+import { movedByDoses } from './doses-taken-out';
 
 /** What can be asked about: whatever is done or seen and may show in the water. Routine repeats itself and tells nothing by itself. */
 const ASKED_ABOUT: ReadonlySet<EntryKind> = new Set<EntryKind>([
@@ -125,22 +126,56 @@ export function changeWith(
   netVolumeL: number,
   { parameter, beforeDays = SPAN_DAYS, afterDays = SPAN_DAYS }: Asked,
 ) {
-  const readings = observationsOf(snapshot, tank.id, parameter).flatMap((observation) => asPoint(observation) ?? []);
+  const readings = observationsOf(snapshot, tank.id, parameter)
+    .flatMap((observation) => asPoint(observation) ?? [])
+    .filter(({ at }) => at <= now && at > event.at - LEARNT_MS - beforeDays * DAY_MS);
   const trial = event.kind === 'trial' && event.parameter === parameter ? event : undefined;
-  return beforeAfter.run({
+  const { low, high } = parameterOf(parameter);
+  const first = readings.find(({ at }) => at >= event.at - beforeDays * DAY_MS);
+  const shift =
+    first &&
+    movedByDoses(snapshot, tank, parameter, event, { at: first.at, level: first.value }, readings.at(-1)?.at ?? 0);
+  const outcome = beforeAfter.run({
     parameter,
     now,
     what: eventWords(event, snapshot).slice(0, 200),
     at: event.at,
-    readings: readings.map(({ at, value, sd }) => ({ at, value, sd })),
+    readings: readings.map(({ at, value, sd }) => ({
+      at,
+      value: Math.min(high, Math.max(low, value - (shift?.(at) ?? 0))),
+      sd,
+    })),
     beforeDays,
     // A trial is told by all of it.
     afterDays: trial ? Math.min(400, Math.max(1, (trial.endsAt - trial.at) / DAY_MS)) : afterDays,
     is: event.kind === 'seen' ? 'sign' : 'done',
     also: alsoChanged(snapshot, tank, event, netVolumeL).slice(0, MOST_LISTED),
     ...(trial && { matters: trial.by, trial: { way: trial.way, endsAt: trial.endsAt } }),
+    ...(shift && { takenOut: shift(Math.min(now, readings.at(-1)?.at ?? now)) }),
   });
+  const { wouldBe } = outcome.values;
+  if (!shift || !wouldBe) return outcome;
+  // In the picture the tests stand as they were read: where it would have gone is told with what was dosed meanwhile.
+  const back =
+    <Each extends { readonly at: number }>(keys: readonly (keyof Each)[]) =>
+    (point: Each): Each => ({
+      ...point,
+      ...Object.fromEntries(keys.map((key) => [key, (point[key] as number) + shift(point.at)])),
+    });
+  return {
+    ...outcome,
+    values: {
+      ...outcome.values,
+      wouldBe: {
+        before: wouldBe.before.map(back(['level'])),
+        ahead: wouldBe.ahead.map(back(['value', 'low', 'high'])),
+      },
+    },
+  };
 }
+
+/** How a level wanders is learnt from so much before what is compared. Chosen: as the calculator does. */
+const LEARNT_MS = 84 * DAY_MS;
 
 /** So long before a sign its water is looked at too. Chosen: four weekly tests. */
 const WEEKS_BEFORE_MS = 28 * DAY_MS;
