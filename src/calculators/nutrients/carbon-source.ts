@@ -123,6 +123,8 @@ function judge(given: Input): { readonly verdict: CarbonVerdict; readonly why: s
   if (!runs) return { verdict: 'start', why: '' };
   if ((nitrate ?? 0) <= given.aim) return { verdict: 'hold', why: 'nitrate is where it is meant to be' };
   if (given.nitrateFalls) return { verdict: 'hold', why: 'nitrate is falling' };
+  if (((given.form === 'pellets' ? given.pelletsMl : given.mlPerDay) ?? 0) >= (limitsOf(given).most ?? Infinity))
+    return { verdict: 'hold', why: 'it is at the most for a tank of this size; look at what is fed instead' };
   return (given.sinceDays ?? 0) < STEP_DAYS[given.form]
     ? { verdict: 'hold', why: 'the last step is not through yet' }
     : { verdict: 'raise', why: '' };
@@ -143,17 +145,17 @@ interface Plan {
   readonly most: number | undefined;
 }
 
+/** What a step is, and the most, for this volume; a bottle has its own label: a quarter of it, by quarters. */
+function limitsOf({ netVolumeL, form, liquid }: Input): Pick<Plan, 'step' | 'most'> {
+  if (form === 'pellets') return { step: PELLETS_STEP * netVolumeL, most: PELLETS_FULL * netVolumeL };
+  if (liquid === 'bottled') return { step: undefined, most: undefined };
+  const { step, most } = LIQUID[liquid];
+  return { step: (step * netVolumeL) / 100, most: (most * netVolumeL) / 100 };
+}
+
 function planOf(given: Input, verdict: CarbonVerdict): Plan {
-  const { netVolumeL, form, liquid } = given;
-  const now = form === 'pellets' ? given.pelletsMl : given.mlPerDay;
-  const known = form === 'liquid' && liquid !== 'bottled' ? LIQUID[liquid] : undefined;
-  const [step, most] =
-    form === 'pellets'
-      ? [PELLETS_STEP * netVolumeL, PELLETS_FULL * netVolumeL]
-      : known
-        ? [(known.step * netVolumeL) / 100, (known.most * netVolumeL) / 100]
-        : // A bottle has its own label: a quarter of it, by quarters.
-          [undefined, undefined];
+  const now = given.form === 'pellets' ? given.pelletsMl : given.mlPerDay;
+  const { step, most } = limitsOf(given);
   const crowded = given.exporters.filter((each) => !/skimmer/.test(each)).length >= 2;
   switch (verdict) {
     case 'start':
