@@ -11,7 +11,7 @@ export const ALGAE_AND_FILMS = {
       'Worry when it covers corals, or when a remedy is used against it: what dies takes oxygen, so air the water.',
     ],
     look: [
-      { bench: 'trends', why: 'nitrate and phosphate together' },
+      { bench: 'nutrients', why: 'nitrate and phosphate together' },
       { bench: 'what-changed', why: 'what came before it' },
     ],
   },
@@ -24,7 +24,7 @@ export const ALGAE_AND_FILMS = {
       'Worry when snails and corals begin to close: the aim is nutrients that can be measured, and no more cleaning.',
     ],
     look: [
-      { bench: 'trends', why: 'whether both nutrients were near zero' },
+      { bench: 'nutrients', why: 'whether both nutrients were near zero' },
       { bench: 'log', why: 'log what is seen, so that it stands on the curves' },
     ],
   },
@@ -50,7 +50,7 @@ export const ALGAE_AND_FILMS = {
       'Worry when it overgrows corals, or when nutrients climb along with it.',
     ],
     look: [
-      { bench: 'trends', why: 'nitrate and phosphate over the weeks' },
+      { bench: 'nutrients', why: 'nitrate and phosphate over the weeks' },
       { bench: 'livestock', why: 'feeding and hours of light' },
     ],
   },
@@ -62,7 +62,7 @@ export const ALGAE_AND_FILMS = {
       'Nutrients within your band slow them and do not end them.',
       'Worry when they get between coral tissue and skeleton.',
     ],
-    look: [{ bench: 'trends', why: 'nitrate and phosphate' }],
+    look: [{ bench: 'nutrients', why: 'nitrate and phosphate' }],
   },
   coralline: {
     says: [

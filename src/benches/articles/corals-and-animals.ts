@@ -11,7 +11,7 @@ export const CORALS_AND_ANIMALS = {
       'Worry when skeleton is bare: that is tissue loss.',
     ],
     look: [
-      { bench: 'trends', why: 'alkalinity beside nitrate and phosphate' },
+      { bench: 'nutrients', why: 'alkalinity beside nitrate and phosphate' },
       { bench: 'what-changed', why: 'what came before the paling' },
     ],
   },
@@ -37,7 +37,7 @@ export const CORALS_AND_ANIMALS = {
       'Worry when tissue draws back below the tip.',
     ],
     look: [
-      { bench: 'trends', why: 'alkalinity beside nutrients' },
+      { bench: 'nutrients', why: 'alkalinity beside nutrients' },
       { bench: 'corrections', why: 'how fast to lower it' },
     ],
   },

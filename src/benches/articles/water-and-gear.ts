@@ -24,7 +24,7 @@ export const WATER_AND_GEAR = {
       'Worry when it climbs while nothing has changed, or falls to zero.',
     ],
     look: [
-      { bench: 'trends', why: 'its rate, and nitrate beside it' },
+      { bench: 'nutrients', why: 'its rate, and nitrate beside it' },
       { bench: 'water-change', as: 'level', why: 'what changes alone would take' },
     ],
   },
@@ -38,7 +38,7 @@ export const WATER_AND_GEAR = {
     ],
     look: [
       { bench: 'water-change', as: 'level', why: 'how many changes, and how large' },
-      { bench: 'trends', why: 'how fast it rises' },
+      { bench: 'nutrients', as: 'levers', why: 'what would bring it down' },
     ],
   },
   'low-nutrients': {
@@ -50,7 +50,7 @@ export const WATER_AND_GEAR = {
       'Worry most where alkalinity is high as well.',
     ],
     look: [
-      { bench: 'trends', why: 'how long both have been there' },
+      { bench: 'nutrients', why: 'how long both have been there' },
       { bench: 'livestock', why: 'what is fed' },
     ],
   },
@@ -63,7 +63,7 @@ export const WATER_AND_GEAR = {
       'Worry when phosphate reads zero: take it out.',
     ],
     look: [
-      { bench: 'trends', why: 'how fast phosphate falls' },
+      { bench: 'nutrients', why: 'how fast phosphate falls' },
       { bench: 'what-changed', why: 'before and after the medium' },
     ],
   },
@@ -85,7 +85,7 @@ export const WATER_AND_GEAR = {
       'A forgotten dose crashes a tank as well as a double one.',
       'Count what else exports before starting, and stop at white haze or gasping fish.',
     ],
-    look: [{ bench: 'trends', why: 'nitrate and phosphate, twice a week' }],
+    look: [{ bench: 'nutrients', as: 'carbon', why: 'whether it is for this tank, and its next step' }],
   },
   refugium: {
     says: [
@@ -96,7 +96,7 @@ export const WATER_AND_GEAR = {
       'Worry when it dies at once: take it out before it rots.',
     ],
     look: [
-      { bench: 'trends', why: 'nutrients and the swing of pH' },
+      { bench: 'nutrients', why: 'nutrients and the swing of pH' },
       { bench: 'livestock', why: 'its hours of light' },
     ],
   },
@@ -110,7 +110,7 @@ export const WATER_AND_GEAR = {
     ],
     look: [
       { bench: 'maintenance', why: 'when it was cleaned' },
-      { bench: 'trends', why: 'nutrients since it was changed' },
+      { bench: 'nutrients', why: 'nutrients since it was changed' },
     ],
   },
   light: {
