@@ -181,7 +181,9 @@ export function findingWords(finding: Finding, input: NutrientLevelsInput): Phra
           : 'Feed less by steps: a red film was seen after feeding was raised.',
       ];
     case 'cyanobacteria':
-      return ['Siphon the red film off and turn a pump on the place; leave the nutrients as they are.'];
+      return nitrate?.place === 'high' || phosphate?.place === 'high'
+        ? ['Siphon the red film off, turn a pump on the place, and feed less by steps.']
+        : ['Siphon the red film off and turn a pump on the place; leave the nutrients as they are.'];
     case 'phosphate climbs with food':
       return ['Phosphate climbs since feeding was raised: feed less by a step before any media are bought.'];
     case 'nitrate after livestock':

@@ -198,7 +198,11 @@ function stepsFor({ nutrient, fed, exporters, now }: Input, way: 'up' | 'down'):
       default:
         return true;
     }
-  });
+  }).map((each) =>
+    each.lever === 'skimmer' && way === 'down' && runs(/^skimmer$/)
+      ? { ...each, step: 'clean the skimmer’s neck weekly and let it skim a little wetter' }
+      : each,
+  );
 }
 
 function answerWords(
@@ -242,10 +246,15 @@ function feedWords({ fed, now }: Input, { to }: ForetoldLever): Phrase[] {
     return [`Feed about ${percent} % of what is fed now`];
   const aDay = meal.timesPerDay * meal.portions;
   const written = (value: number) => `${Number(value.toPrecision(2))}`;
-  const unit = meal.measure === 'grams' ? 'g' : meal.measure;
+  const unit = (value: string) =>
+    meal.measure === 'grams'
+      ? 'g'
+      : value === '1'
+        ? meal.measure?.slice(0, meal.measure === 'pinches' ? -2 : -1)
+        : meal.measure;
   return aDay * Math.max(1, to) < 1
-    ? [`Feed ${written(7 * aDay * to)} ${unit} a week in place of ${written(7 * aDay)}`]
-    : [`Feed ${written(aDay * to)} ${unit} a day in place of ${written(aDay)}`];
+    ? [`Feed ${written(7 * aDay * to)} ${unit(written(7 * aDay * to))} a week in place of ${written(7 * aDay)}`]
+    : [`Feed ${written(aDay * to)} ${unit(written(aDay * to))} a day in place of ${written(aDay)}`];
 }
 
 function checkWords({ nutrient, now, days }: Input, { atCheck }: ForetoldLever): Phrase[] {

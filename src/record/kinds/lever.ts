@@ -3,6 +3,7 @@ import { AMOUNTS } from '@/calculators/calculator/amounts';
 import { bounded } from '../rows/fields';
 import { defineKind, OF_A_TANK } from './entry-kind';
 import { hoursSchema, hoursText } from './hours';
+import type { JotSaid } from './jot-phrase';
 
 /** What a keeper turns by the hour, that no bottle is emptied by. */
 export const LEVERS = [
@@ -53,6 +54,10 @@ const OUT_FLAGS = ['out', 'taken out', 'took out', 'left out', 'removed', 'pulle
 const WINDOW_FLAGS = ['open', 'opened', 'shut', 'closed', 'open again', 'shut again'];
 const ON = [...IN_FLAGS, 'on', 'back on', 'turned on', 'on again', 'open', 'opened', 'open again'];
 const OFF = [...OUT_FLAGS, 'off', 'turned off', 'shut', 'closed', 'shut again'];
+/** How long, without the hours it begins and ends at: asked about. */
+const SPAN = { field: 'hours a day', kind: 'days', low: 1 / 1440, high: 1, usual: [1 / 24, 1] } as const;
+/** Lamps come up and go down; what is not a lamp is on or off. */
+const RAMPED: ReadonlySet<Lever> = new Set<Lever>(['lights', 'refugium light']);
 const RAMP = {
   field: 'ramp of the lights',
   kind: 'days',
@@ -76,9 +81,15 @@ export const lever = defineKind({
   jot: LEVERS.map((lever) => ({
     words: CALLED[lever],
     hours: true as const,
-    figures: {
-      ramp: { expected: RAMP, optional: true as const, after: ['ramp', 'ramp of', 'ramp over', 'ramped over'] },
-    },
+    figures: RAMPED.has(lever)
+      ? {
+          ramp: {
+            expected: RAMP,
+            optional: true as const,
+            after: ['ramp', 'ramp of', 'ramp over', 'ramped over'],
+          },
+        }
+      : { span: { expected: SPAN, optional: true as const, withUnit: true as const } },
     flags: [
       ...(lever === 'windows' ? WINDOW_FLAGS : []),
       ...(IN_OR_OUT.has(lever) ? [...IN_FLAGS, ...OUT_FLAGS] : []),
@@ -97,13 +108,13 @@ export const lever = defineKind({
       'back',
       'with',
     ],
-    make: ({ hours, figures: { ramp }, flags }) => {
+    make: ({ hours, figures: { ramp, span }, flags }: Pick<JotSaid, 'hours' | 'figures' | 'flags'>) => {
       // Off and on again: when, is not said.
       const on = ON.some((each) => flags.has(each));
       const off = OFF.some((each) => flags.has(each));
       if (hours === undefined && on && off) return undefined;
       // Off for half an hour is two entries: which of them is meant is not guessed.
-      if (hours === undefined && ramp !== undefined) return undefined;
+      if (hours === undefined && (ramp ?? span) !== undefined) return undefined;
       if (hours === undefined && off) return { lever, off: true as const };
       if (hours === undefined) return on ? { lever } : undefined;
       const rampMinutes = Math.round((ramp ?? 0) * 1440);
