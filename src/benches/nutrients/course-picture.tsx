@@ -23,6 +23,8 @@ const FOOT = 26;
 const LEFT = 46;
 const RIGHT = 12;
 const DAY_MS = 86_400_000;
+/** The last day is named where it has room beside “now”. */
+const END_LABEL = 75;
 
 /** The level as the balance fits it, what was read, and four weeks ahead as all goes on, with the range the words speak of. */
 export function CoursePicture({ nutrient, course, band, read }: Props) {
@@ -97,9 +99,11 @@ export function CoursePicture({ nutrient, course, band, read }: Props) {
         <text x={x(now)} y={HEIGHT - 6} fontSize={13} textAnchor="middle" fill="var(--soft)">
           now
         </text>
-        <text x={width - RIGHT} y={HEIGHT - 6} fontSize={13} textAnchor="end" fill="var(--soft)">
-          {whenText(now + 28 * DAY_MS, now, zone, 'day')}
-        </text>
+        {width - RIGHT - x(now) > END_LABEL && (
+          <text x={width - RIGHT} y={HEIGHT - 6} fontSize={13} textAnchor="end" fill="var(--soft)">
+            {whenText(now + 28 * DAY_MS, now, zone, 'day')}
+          </text>
+        )}
       </svg>
     </figure>
   );

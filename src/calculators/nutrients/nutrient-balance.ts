@@ -94,12 +94,16 @@ function balanceWords({ nutrient }: Input, { net, fed, changes, rest, days }: Nu
     ? [`${capitalised(nutrient)} ${net.value > 0 ? 'rises' : 'falls'}`, rate(net, true)]
     : [`${capitalised(nutrient)} holds within its error`];
   const over: Phrase[] = ['over the last', quantity('days', Math.round(days))];
+  const none = changes.low === 0 && changes.high === 0;
+  const changed: Phrase[] = none
+    ? ['no change of water was logged']
+    : [changes.value >= 0 ? 'changes of water take' : 'changes of water bring', rate(changes, true)];
   if (!fed || !rest)
     return [
       ...moves,
       ...over,
-      '; changes of water take',
-      rate(changes),
+      ';',
+      ...changed,
       '. What is fed was never told in cubes, pinches or grams, so the rest cannot be parted.',
     ];
   return [
@@ -107,8 +111,8 @@ function balanceWords({ nutrient }: Input, { net, fed, changes, rest, days }: Nu
     ...over,
     '; what is fed would bring about',
     rate(fed),
-    changes.value >= 0 ? ', changes of water take' : ', changes of water bring',
-    rate(changes, true),
+    ',',
+    ...changed,
     rest.high <= 0
       ? ', and nothing else takes any.'
       : rest.low <= 0
