@@ -46,8 +46,8 @@ test('Find leads to an article, and from there to where to look', async ({ page 
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/articles\?of=dinoflagellates$/);
   await expect(answer(page)).toContainText('Brown strings');
-  await page.getByRole('region', { name: 'Where to look' }).getByRole('link', { name: 'Trends' }).click();
-  await expect(page).toHaveURL(/\/trends/);
+  await page.getByRole('region', { name: 'Where to look' }).getByRole('link', { name: 'Nutrients' }).click();
+  await expect(page).toHaveURL(/\/nutrients/);
 });
 
 deep('“nitrate 20 to 5” in Find leads to how many changes and how large', async ({ page }) => {
