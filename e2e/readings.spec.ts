@@ -156,7 +156,9 @@ test('any event is asked what it changed, with what else changed in those days',
   await page
     .getByRole('combobox', { name: 'Event', exact: true })
     .selectOption({ label: '7 Sep: feeding 1 cube of frozen food, every other day' });
-  await expect(answer(page)).toContainText(/Nitrate (is lower since|turned at) “feeding 1 cube of frozen food, every other day”/);
+  await expect(answer(page)).toContainText(
+    /Nitrate (is lower since|turned at) “feeding 1 cube of frozen food, every other day”/,
+  );
   await expect(page.getByText(/In the same days:.*Any of these may be why/)).toBeVisible();
   await page.getByRole('radio', { name: 'Alkalinity' }).click();
   await expect(answer(page)).toContainText(/alkalinity/i);
