@@ -7,11 +7,10 @@ import { capitalised, listed } from '../calculator/words';
 import { readingExpectation } from '../parameters/parameters';
 import { signWords } from '../signs/signs';
 import { NUISANCE_FACTS, NUISANCES } from './algae-facts';
+import { YOUNG_DAYS } from './level-findings';
 import { REMEDY_IDS, remedyWords } from './remedies';
 import { READS_ZERO_BELOW } from './zero-nutrients';
 
-/** A phase of a young tank. Common practice: the first months. */
-const YOUNG_DAYS = 240;
 /** It has stayed long when seen for so many days. Chosen: twice as long as it usually takes. */
 const LONG_DAYS = 60;
 

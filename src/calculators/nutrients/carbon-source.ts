@@ -10,7 +10,7 @@ import { readingExpectation } from '../parameters/parameters';
 import { SIGN_IDS } from '../signs/signs';
 
 /** A tank is no tank for it before so many days. Common practice: not for beginners, nor before the nitrogen cycle has had its year; chosen: half of one. */
-export const LEAST_AGE_DAYS = 180;
+const LEAST_AGE_DAYS = 180;
 /** None is begun, and none raised, below these, mg/L. Chosen: twice what a kit shows from zero. */
 const FLOOR = { nitrate: 2, phosphate: 0.03 } as const;
 /** It is eased where either nears zero. Chosen. */

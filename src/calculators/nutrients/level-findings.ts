@@ -7,7 +7,7 @@ import { placeInBand, type Place } from '../parameters/place-in-band';
 import { PARAMETERS, usualErrorOf } from '../parameters/parameters';
 import { signWords, type Sign } from '../signs/signs';
 import type { NutrientLevelsInput } from './nutrient-levels-input';
-import { READS_ZERO_BELOW, zeroRun } from './zero-nutrients';
+import { bothZeroDays, READS_ZERO_BELOW, WARNS_AFTER_DAYS } from './zero-nutrients';
 
 export type Nutrient = 'nitrate' | 'phosphate';
 export const NUTRIENTS = ['nitrate', 'phosphate'] as const satisfies readonly Nutrient[];
@@ -25,7 +25,7 @@ export interface JudgedNutrient {
 }
 
 /** What the two levels and what is beside them come to; each asks for something else. In the order in which they press. */
-export const FINDINGS = [
+const FINDINGS = [
   'both zero',
   'lean at high alkalinity',
   'paling while lean',
@@ -44,13 +44,11 @@ export type Finding = (typeof FINDINGS)[number];
 
 /** Tests older than this say nothing of the water now. Chosen: a month. */
 const LATELY_DAYS = 30;
-/** Both at zero for so long is a warning. Common practice: weeks; chosen: two. */
-export const ZERO_WARNS_DAYS = 14;
 /** Starved water: below these corals pale at a high alkalinity. Common practice. */
 const LEAN = { nitrate: 1, phosphate: 0.03 } as const;
 /** From here on alkalinity is high for lean water. Common practice: a little above 9 bleached, 8.3 brought colour back. */
-export const HIGH_FOR_LEAN = 8.8 * DKH;
-export const EASED_TO = 8.3 * DKH;
+const HIGH_FOR_LEAN = 8.8 * DKH;
+const EASED_TO = 8.3 * DKH;
 /** One at zero while the other stands here is out of step. Chosen, about the fed school's middle. */
 const STANDS = { nitrate: 5, phosphate: 0.06 } as const;
 /** In so many days after fish came more nitrate is expected. Chosen. */
@@ -60,7 +58,7 @@ const SIGN_DAYS = 30;
 /** Feeding raised by so much and more, lately, is heavy feeding. Chosen. */
 const HEAVIER = 1.25;
 const FOOD_DAYS = 45;
-/** Nitrate of a tank younger than this climbs by itself, and falls by itself. Common practice: after months. */
+/** Nitrate of a tank younger than this climbs by itself, and falls by itself; its films are a phase. Common practice: after months. */
 export const YOUNG_DAYS = 270;
 
 /** A nutrient's last reading against its band; undefined where none was read lately. */
@@ -85,11 +83,9 @@ export function judged(input: NutrientLevelsInput, nutrient: Nutrient): JudgedNu
   };
 }
 
-/** Days both have read zero; undefined where either does not. */
-export function bothZeroDays({ nitrate, phosphate, now }: NutrientLevelsInput): number | undefined {
-  const runs = [zeroRun('nitrate', nitrate.readings, now), zeroRun('phosphate', phosphate.readings, now)];
-  const [a, b] = runs;
-  return a && b && Math.max(0, (Math.min(a.until, b.until) - Math.max(a.since, b.since)) / DAY_MS);
+/** Days both have read zero. */
+export function zeroDaysOf({ nitrate, phosphate, now }: NutrientLevelsInput): number | undefined {
+  return bothZeroDays(nitrate.readings, phosphate.readings, now);
 }
 
 /** Which signs of some were seen in the last weeks. */
@@ -103,7 +99,7 @@ export function seenLately({ signs, now }: NutrientLevelsInput, which: readonly 
 /** All that is found, the most pressing first. */
 export function findingsOf(input: NutrientLevelsInput): readonly Finding[] {
   const [nitrate, phosphate] = [judged(input, 'nitrate'), judged(input, 'phosphate')];
-  const zeroDays = bothZeroDays(input);
+  const zeroDays = zeroDaysOf(input);
   const lean =
     nitrate !== undefined &&
     phosphate !== undefined &&
@@ -114,12 +110,12 @@ export function findingsOf(input: NutrientLevelsInput): readonly Finding[] {
   const film = seenLately(input, ['cyanobacteria']) !== undefined;
   const rises = nitrate?.moves === 'rising';
   const found: Readonly<Record<Finding, boolean>> = {
-    'both zero': (zeroDays ?? 0) >= ZERO_WARNS_DAYS,
+    'both zero': (zeroDays ?? 0) >= WARNS_AFTER_DAYS,
     'lean at high alkalinity': lean && (input.alkalinity ?? 0) > HIGH_FOR_LEAN,
     'paling while lean': lean && seenLately(input, ['paling']) !== undefined,
     'nitrate gone': nitrate?.zero === true && (phosphate?.value ?? 0) >= STANDS.phosphate,
     'phosphate gone': phosphate?.zero === true && (nitrate?.value ?? 0) >= STANDS.nitrate,
-    'both zero lately': zeroDays !== undefined && zeroDays < ZERO_WARNS_DAYS,
+    'both zero lately': zeroDays !== undefined && zeroDays < WARNS_AFTER_DAYS,
     'cyanobacteria after food': film && (fedMore || input.broadcast),
     cyanobacteria: film && !fedMore && !input.broadcast,
     'phosphate climbs with food': phosphate?.moves === 'rising' && fedMore,
@@ -145,7 +141,7 @@ export function findingWords(finding: Finding, input: NutrientLevelsInput): Phra
     case 'both zero':
       return [
         'Feed more: nitrate and phosphate have both read zero for',
-        quantity('days', Math.round(bothZeroDays(input) ?? 0)),
+        quantity('days', Math.round(zeroDaysOf(input) ?? 0)),
         ', which starves corals in every school.',
       ];
     case 'lean at high alkalinity':

@@ -12,19 +12,17 @@ export interface LeverStep {
   readonly check: string;
 }
 
-export const LEVER_NAMES = [
-  'feed',
-  'changes',
-  'one change',
-  'salt',
-  'skimmer',
-  'mechanical filter',
-  'refugium light',
-  'phosphate media',
-  'carbon source',
-  'broadcast',
-] as const;
-export type LeverName = (typeof LEVER_NAMES)[number];
+export type LeverName =
+  | 'feed'
+  | 'changes'
+  | 'one change'
+  | 'salt'
+  | 'skimmer'
+  | 'mechanical filter'
+  | 'refugium light'
+  | 'phosphate media'
+  | 'carbon source'
+  | 'broadcast';
 
 export const LEVER_STEPS: readonly LeverStep[] = [
   {

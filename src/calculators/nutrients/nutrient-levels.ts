@@ -9,7 +9,7 @@ import {
   judged,
   NUTRIENTS,
   signsBeside,
-  bothZeroDays,
+  zeroDaysOf,
   type Finding,
   type JudgedNutrient,
 } from './level-findings';
@@ -44,7 +44,7 @@ export const nutrientLevels = defineCalculator({
           : nutrients.length === 2
             ? ['Leave nitrate and phosphate as they are:', ...standing(nutrients), '.']
             : [`Test ${missing(nutrients)} too: one of the two alone tells little.`],
-        certainty: nutrients.length === 0 ? 'not enough yet' : first ? 'estimated' : 'within test error',
+        certainty: nutrients.length === 0 ? 'not enough yet' : first ? 'estimated' : 'worked out',
         ...movesOf(nutrients),
         because: [
           ...(first && nutrients.length > 0 ? [...capitalisedFirst(standing(nutrients)), '.'] : []),
@@ -57,7 +57,7 @@ export const nutrientLevels = defineCalculator({
       },
       working: workingOf(input, nutrients),
       cautions: cautionsOf(input, findings),
-      values: { findings, nutrients, zeroDays: bothZeroDays(input) },
+      values: { findings, nutrients, zeroDays: zeroDaysOf(input) },
     };
   },
 });

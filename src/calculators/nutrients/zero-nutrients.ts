@@ -8,7 +8,7 @@ import { quantity } from '@/quantities/quantity';
 /** Below these a home kit shows its zero. Chosen: the first step of usual kits. */
 export const READS_ZERO_BELOW = { nitrate: 0.25, phosphate: 0.01 } as const;
 /** Both at zero for so long is a warning in every school of nutrient level. Common practice: weeks; chosen: two. */
-const WARNS_AFTER_DAYS = 14;
+export const WARNS_AFTER_DAYS = 14;
 /** Readings older than this say nothing of the water now. Chosen. */
 const LATELY_DAYS = 30;
 
@@ -37,14 +37,7 @@ export const zeroNutrients = defineCalculator({
   },
   run: ({ now, nitrate, phosphate }) => {
     const runs = { nitrate: zeroRun('nitrate', nitrate, now), phosphate: zeroRun('phosphate', phosphate, now) };
-    const both =
-      runs.nitrate && runs.phosphate
-        ? {
-            since: Math.max(runs.nitrate.since, runs.phosphate.since),
-            until: Math.min(runs.nitrate.until, runs.phosphate.until),
-          }
-        : undefined;
-    const days = both && Math.max(0, (both.until - both.since) / DAY_MS);
+    const days = bothZeroDays(nitrate, phosphate, now);
     const warns = days !== undefined && days >= WARNS_AFTER_DAYS;
     const working: Step[] = (['nitrate', 'phosphate'] as const).flatMap((id): Step[] => {
       const run = runs[id];
@@ -82,13 +75,21 @@ export const zeroNutrients = defineCalculator({
 });
 
 /** The unbroken run of readings at zero that the last reading stands in; undefined where that is no zero, or is of long ago. */
-export function zeroRun(id: Nutrient, given: readonly { readonly at: number; readonly value: number }[], now: number) {
+function zeroRun(id: Nutrient, given: readonly { readonly at: number; readonly value: number }[], now: number) {
   const read = given.filter(({ at }) => at <= now).toSorted((a, b) => a.at - b.at);
   const last = read.at(-1);
   if (!last || now - last.at > LATELY_DAYS * DAY_MS) return undefined;
   const above = read.findLastIndex(({ value }) => value >= READS_ZERO_BELOW[id]);
   const first = read[above + 1];
   return first && { since: first.at, until: last.at, count: read.length - above - 1 };
+}
+
+type Read = readonly { readonly at: number; readonly value: number }[];
+
+/** Days for which both have read zero in a row; undefined where either does not now, or was not tested lately. */
+export function bothZeroDays(nitrate: Read, phosphate: Read, now: number): number | undefined {
+  const [a, b] = [zeroRun('nitrate', nitrate, now), zeroRun('phosphate', phosphate, now)];
+  return a && b && Math.max(0, (Math.min(a.until, b.until) - Math.max(a.since, b.since)) / DAY_MS);
 }
 
 /** The levers keepers pull, in their order. Common practice. */

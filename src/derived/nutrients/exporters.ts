@@ -1,4 +1,3 @@
-import { capitalised } from '@/calculators/calculator/words';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { describeEntry } from '@/record/kinds/describe';
 import { entriesOf } from '@/record/entries-of';
@@ -89,9 +88,4 @@ export function skimmerRuns(snapshot: Snapshot, tank: Tank, now: number): boolea
 export function harvestPerWeek(snapshot: Snapshot, tank: Tank, now: number): number | undefined {
   const taken = entriesOf(snapshot, tank.id, 'harvest').filter(({ at }) => at <= now && now - at < 42 * DAY_MS);
   return taken.length === 0 ? undefined : taken.reduce((sum, { grams }) => sum + grams, 0) / 6;
-}
-
-/** A turn at the head of a line. */
-export function turnTitle(what: string): string {
-  return capitalised(what);
 }

@@ -43,7 +43,7 @@ const NO_WORD: readonly string[] = [];
 const GRAMS_FED = { field: 'grams fed', kind: 'mass', low: 0.1, high: 100, usual: [0.2, 20] } as const;
 const UNTOLD = ['heavy', 'light', 'lightly', 'heavily', 'a lot', 'more', 'less', 'nothing', 'little', 'half'];
 /** Whose food it is: a broadcast food for corals goes on beside what the fish are fed. */
-export type FedTo = 'fish' | 'corals';
+type FedTo = 'fish' | 'corals';
 
 /** Feeding: once so much, or how often and how much from now on. */
 export const feeding = defineKind({
