@@ -4,8 +4,12 @@ test('the demo tells its story of nutrients: level, balance, levers, the film th
   await openDemo(page, 'nutrients');
   await expect(answer(page)).toContainText(/Leave nitrate and phosphate as they are: nitrate [5-9]/);
   await expect(page.getByRole('img', { name: /^Nitrate and phosphate together, from .* in 1\d tests/ })).toBeVisible();
-  await page.getByRole('button', { name: 'As a table' }).click();
+  await page.getByRole('button', { name: 'the way of the two as a table' }).click();
   await expect(page.getByRole('columnheader', { name: 'Phosphate' })).toBeVisible();
+
+  const leaves = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the way of the two as SVG' }).click();
+  expect((await leaves).suggestedFilename()).toBe('nitrate-and-phosphate.svg');
 
   await openPart(page, 'Balance');
   await expect(answer(page)).toContainText(/what is fed would bring about 0\.\d+\smg\/L\/day, changes of water take/);
@@ -67,3 +71,44 @@ deep('levers are logged by a press and told back; what is fed is jotted in the k
   await openPart(page, 'Together');
   await expect(page.getByText('Skimmer for 12 h a day')).toBeVisible();
 });
+
+deep(
+  'a carbon source is begun, gone wrong and stopped by its buttons; a film is seen and gone; a remedy is ruled out',
+  async ({ page }) => {
+    await makeOwnTank(page, 'Bay Window', '250');
+    await jot(page, 'no3 20 po4 0.12, skimmer on');
+    await goToBench(page, 'nutrients');
+    await openPart(page, 'Carbon source');
+    await page.getByLabel(/Age of the tank/).fill('3 years');
+    // 0.8 mL in 100 L, by the volume: 2 mL into 250 L.
+    await expect(answer(page)).toContainText(/Begin with 2\smL\/day of vinegar/);
+    await page.getByRole('button', { name: 'Set this dose' }).click();
+    await expect(answer(page)).toContainText(/Hold it as it is: the last step is not through yet/);
+    await page.getByRole('button', { name: 'A dose missed' }).click();
+    await expect(answer(page)).toContainText(/never two days’ worth/);
+    await page.getByRole('radio', { name: 'Pellets' }).click();
+    await expect(answer(page)).toContainText(/another carbon source runs already/);
+    await page.getByRole('radio', { name: 'Liquid' }).click();
+    await page.getByRole('button', { name: 'Stopped now' }).click();
+    await expect(page.getByRole('button', { name: 'Stopped now' })).toBeHidden();
+
+    await openPart(page, 'Algae and pests');
+    await page.getByLabel('What is seen').selectOption('flatworms');
+    await expect(answer(page)).toContainText(/was not logged here; were it seen/);
+    await page.getByRole('button', { name: 'Seen now' }).click();
+    await expect(answer(page)).toContainText(/^Flatworms: siphon them off/);
+    await page.getByRole('form', { name: 'Never again' }).getByLabel('What it cost').fill('A wrasse');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText(/Never again here: a flatworm medicine.*A wrasse/)).toBeVisible();
+    await page.getByRole('button', { name: 'Gone now' }).click();
+    await expect(answer(page)).toContainText(/Flatworms went/);
+
+    await openPart(page, 'Levers');
+    const levers = page.getByRole('form', { name: 'Levers and what they gave' });
+    await levers.getByRole('button', { name: 'Taken out now' }).first().click();
+    await expect(levers).toContainText('mechanical filter: out');
+    await levers.getByRole('button', { name: 'Nights only from now' }).click();
+    await levers.getByRole('button', { name: 'All day from now' }).click();
+    await expect(levers).toContainText('skimmer: on all day');
+  },
+);

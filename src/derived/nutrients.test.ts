@@ -75,6 +75,55 @@ describe('what takes nutrients out', () => {
   });
 });
 
+describe('what went in and out of the water', () => {
+  /** 10 g of NaNO3 in a litre, 20 since a week: 7.295 and 14.59 mg of NO3 a millilitre (CIAAW 2021: 62.004 ÷ 84.994). */
+  const salt = {
+    id: 'salt',
+    name: 'Nitrate',
+    parts: [{ reagent: 'sodium-nitrate', gramsPerL: 20 }],
+    earlier: [{ until: at(7), parts: [{ reagent: 'sodium-nitrate', gramsPerL: 10 }] }],
+  };
+  const asked = (...entries: readonly Loose[]) =>
+    balanceQuestion({ ...of(...entries), solutions: [salt as never] }, tank, NOW, 'nitrate');
+
+  it('a salt raises by what its bottle held then, poured or pumped', () => {
+    const { additions } = asked(
+      { kind: 'dose', at: at(20), solutionId: 'salt', volumeMl: 10 },
+      { kind: 'dose', at: at(3), solutionId: 'salt', volumeMl: 10 },
+    );
+    expect(additions?.map(({ mgPerL }) => mgPerL.toFixed(3))).toEqual(['0.365', '0.730']);
+    const pumped = asked(
+      { kind: 'standing-dose', at: at(12), solutionId: 'salt', mlPerDay: 10 },
+      { kind: 'standing-dose', at: at(2), solutionId: 'salt', mlPerDay: 0 },
+    ).additions;
+    // Five days of the weaker, five of the stronger.
+    const whole = pumped?.reduce((sum, { mgPerL }) => sum + mgPerL, 0) ?? 0;
+    expect(whole).toBeCloseTo(5 * 0.3648 + 5 * 0.7295, 2);
+  });
+
+  it('a change takes its share of the water; what brings no nitrate adds none', () => {
+    const { changes, additions } = asked(
+      { kind: 'water-change', at: at(10), volumeL: 20 },
+      { kind: 'feeding', at: at(9), timesPerDay: 1 },
+    );
+    expect(changes).toEqual([{ at: at(10), share: 0.1, level: 0 }]);
+    expect(additions).toEqual([]);
+  });
+});
+
+describe('a carbon source by the record', () => {
+  it('is told as eased where it was made less, and as another exporter beside the other form', () => {
+    const snapshot = of(
+      { kind: 'carbon-source', at: at(30), liquid: 'vinegar', mlPerDay: 12 },
+      { kind: 'carbon-source', at: at(3), liquid: 'vinegar', mlPerDay: 8 },
+    );
+    expect(carbonQuestion(snapshot, tank, NOW, {})).toMatchObject({ mlPerDay: 8, easedDaysAgo: 3, exporters: [] });
+    const pellets = carbonQuestion(snapshot, tank, NOW, { form: 'pellets' });
+    expect(pellets).toMatchObject({ form: 'pellets', exporters: ['a liquid carbon source'] });
+    expect(pellets.mlPerDay).toBeUndefined();
+  });
+});
+
 describe('signs', () => {
   it('what has gone is there no more; a verdict tells what came and went, with the time it took', () => {
     const snapshot = of(

@@ -40,7 +40,7 @@ export function CarbonSource() {
     chamberL: null as number | null,
     skimmer: undefined as boolean | undefined,
   });
-  const question = carbonQuestion(snapshot, tank, now, {});
+  const question = carbonQuestion(snapshot, tank, now, given({ form: draft.form }));
   const asked = { ...question, ...given(draft) };
   const result = attempt(() => carbonSource.run(asked));
   const values = result.outcome?.values;

@@ -5,7 +5,9 @@ import { capitalised } from '@/calculators/calculator/words';
 import type { Observation } from '@/chemistry/observation';
 import type { Spread } from '@/numerics/most-likely';
 import { quantity, showText } from '@/quantities/quantity';
-import { useWidth } from '@/interface/controls/use-width';
+import { tableCsv } from '@/record/table-csv';
+import { ChartFrame } from '@/interface/charts/chart-frame';
+import { saveFile } from '@/interface/storage/save';
 import { whenText } from '@/interface/time/when';
 import { useNow, useTank } from '@/interface/workspace/workspace';
 
@@ -34,7 +36,6 @@ export function CoursePicture({ nutrient, course, band, read }: Props) {
     },
   } = useTank();
   const now = useNow();
-  const [ref, width] = useWidth(480);
   const { back, ahead } = course;
   const [from = now, until = now] = [back[0]?.at, ahead.at(-1)?.at];
   const shown = read.filter(({ at }) => at >= from);
@@ -46,23 +47,54 @@ export function CoursePicture({ nutrient, course, band, read }: Props) {
       ...ahead.map((each) => each.high),
       ...shown.map(({ value }) => value),
     );
-  const x = (at: number) => LEFT + ((width - LEFT - RIGHT) * (at - from)) / (until - from);
   const y = (level: number) => TOP + ((HEIGHT - TOP - FOOT) * (high - Math.max(0, level))) / high;
-  const path = (points: readonly Point[], of: 'value' | 'low' | 'high') =>
-    points.map((each, i) => `${i === 0 ? 'M' : 'L'}${x(each.at).toFixed(1)} ${y(each[of]).toFixed(1)}`).join('');
-  const hull = (points: readonly Point[]) =>
-    `${path(points, 'high')}${path(points.toReversed(), 'low').replace('M', 'L')}Z`;
   const end = ahead.at(-1);
   const text = (value: number) => showText(quantity(nutrient, value), units);
   const step = tickStep(high);
+  const day = (at: number) => whenText(at, now, zone, 'day');
+  const ranged = ({ value, low, high: most }: Point) => [value, Math.max(0, low), most];
   return (
-    <figure ref={ref} className="min-w-0">
-      <figcaption className="font-semibold">
-        {capitalised(nutrient)}, mg/L{' '}
-        <span className="text-sm font-normal text-soft">
-          as fitted, and four weeks on with all as it is; 95 % range
-        </span>
-      </figcaption>
+    <ChartFrame
+      label={`${capitalised(nutrient)} as it was and will be`}
+      caption={
+        <>
+          <span className="font-semibold">{capitalised(nutrient)}, mg/L</span>
+          <span className="text-sm text-soft">as fitted, and four weeks on with all as it is; 95 % range</span>
+        </>
+      }
+      name={`${nutrient} over time`}
+      fileName={`${nutrient}-balance`}
+      onCsv={() =>
+        saveFile(
+          `${nutrient}-balance.csv`,
+          'text/csv',
+          tableCsv(
+            [...back, ...ahead.slice(1)].map((each) => {
+              const [value, low, most] = ranged(each);
+              return { time: new Date(each.at).toISOString(), 'mg/L': value, 'at least': low, 'at most': most };
+            }),
+          ),
+        )
+      }
+      table={{
+        columns: ['Day', 'About', 'At least', 'At most'],
+        rows: [...back, ...ahead.filter((_, i) => i > 0 && i % 7 === 0)].map((each) => ({
+          key: each.at,
+          cells: [day(each.at), ...ranged(each).map((level) => text(level ?? 0))],
+        })),
+      }}
+    >
+      {draw}
+    </ChartFrame>
+  );
+
+  function draw(width: number) {
+    const x = (at: number) => LEFT + ((width - LEFT - RIGHT) * (at - from)) / (until - from);
+    const path = (points: readonly Point[], of: 'value' | 'low' | 'high') =>
+      points.map((each, i) => `${i === 0 ? 'M' : 'L'}${x(each.at).toFixed(1)} ${y(each[of]).toFixed(1)}`).join('');
+    const hull = (points: readonly Point[]) =>
+      `${path(points, 'high')}${path(points.toReversed(), 'low').replace('M', 'L')}Z`;
+    return (
       <svg
         width={width}
         height={HEIGHT}
@@ -105,8 +137,8 @@ export function CoursePicture({ nutrient, course, band, read }: Props) {
           </text>
         )}
       </svg>
-    </figure>
-  );
+    );
+  }
 }
 
 function tickStep(high: number): number {

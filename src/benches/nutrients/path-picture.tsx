@@ -1,9 +1,9 @@
 'use client';
 
-import { useState } from 'react';
 import { quantity, showText } from '@/quantities/quantity';
-import { Button } from '@/interface/controls/button';
-import { useWidth } from '@/interface/controls/use-width';
+import { tableCsv } from '@/record/table-csv';
+import { ChartFrame } from '@/interface/charts/chart-frame';
+import { saveFile } from '@/interface/storage/save';
 import { whenText } from '@/interface/time/when';
 import { useNow, useTank } from '@/interface/workspace/workspace';
 import type { nutrientPath } from '@/derived/nutrients/nutrient-questions';
@@ -30,141 +30,148 @@ export function PathPicture({ path, bands }: Props) {
     },
   } = useTank();
   const now = useNow();
-  const [ref, width] = useWidth(520);
-  const [asTable, setAsTable] = useState(false);
   const most = (nutrient: 'nitrate' | 'phosphate') =>
     niceTop(Math.max(bands[nutrient][1] * 1.15, ...path.map((each) => each[nutrient] * 1.08)));
   const [mostN, mostP] = [most('nitrate'), most('phosphate')];
-  // By its root, so that what is near zero has room: there the findings are.
-  const x = (nitrate: number) => LEFT + (width - LEFT - RIGHT) * Math.sqrt(Math.max(0, nitrate) / mostN);
-  const y = (phosphate: number) => HEIGHT - FOOT - (HEIGHT - TOP - FOOT) * Math.sqrt(Math.max(0, phosphate) / mostP);
   const last = path.at(-1);
-  const labels = labelled(path, x, y);
   const text = (kind: 'nitrate' | 'phosphate', value: number) => showText(quantity(kind, value), units);
   const [first] = path;
+  const day = (at: number) => whenText(at, now, zone, 'day');
   return (
-    <figure ref={ref} className="min-w-0">
-      <figcaption className="flex flex-wrap items-baseline gap-x-3 font-semibold">
-        The way of the two{' '}
-        <span className="text-sm font-normal text-soft">the newer the darker; shaded: your band of both</span>
-        <Button look="quiet" onClick={() => setAsTable(!asTable)}>
-          {asTable ? 'As a picture' : 'As a table'}
-        </Button>
-      </figcaption>
-      {asTable ? (
-        <table className="mt-2 w-full max-w-md text-sm">
-          <thead>
-            <tr className="text-soft">
-              <th className="text-left font-normal">Day</th>
-              <th className="text-right font-normal">Nitrate</th>
-              <th className="text-right font-normal">Phosphate</th>
-            </tr>
-          </thead>
-          <tbody>
-            {path.toReversed().map((each) => (
-              <tr key={each.at} className="border-t border-line">
-                <td className="py-1">{whenText(each.at, now, zone, 'day')}</td>
-                <td className="py-1 text-right">{text('nitrate', each.nitrate)}</td>
-                <td className="py-1 text-right">{text('phosphate', each.phosphate)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      ) : (
-        <svg
-          width={width}
-          height={HEIGHT}
-          role="img"
-          aria-label={`Nitrate and phosphate together, from ${first ? `${text('nitrate', first.nitrate)} and ${text('phosphate', first.phosphate)}` : 'nothing'} to ${last ? `${text('nitrate', last.nitrate)} and ${text('phosphate', last.phosphate)}` : 'nothing'} in ${path.length} tests.`}
-        >
-          <rect
-            x={x(bands.nitrate[0])}
-            y={y(bands.phosphate[1])}
-            width={Math.max(2, x(bands.nitrate[1]) - x(bands.nitrate[0]))}
-            height={Math.max(2, y(bands.phosphate[0]) - y(bands.phosphate[1]))}
-            fill="var(--kelp)"
-            opacity={0.16}
-          />
-          {ticksTo(mostN).map((value) => (
-            <g key={`n${value}`}>
-              <line x1={x(value)} x2={x(value)} y1={TOP} y2={HEIGHT - FOOT} stroke="var(--line)" />
-              <text x={x(value)} y={HEIGHT - FOOT + 16} fontSize={13} textAnchor="middle" fill="var(--soft)">
-                {value}
-              </text>
-            </g>
-          ))}
-          {ticksTo(mostP).map((value) => (
-            <g key={`p${value}`}>
-              <line x1={LEFT} x2={width - RIGHT} y1={y(value)} y2={y(value)} stroke="var(--line)" />
-              <text x={LEFT - 6} y={y(value) + 4} fontSize={13} textAnchor="end" fill="var(--soft)">
-                {value}
-              </text>
-            </g>
-          ))}
-          <text x={width - RIGHT} y={HEIGHT - 6} fontSize={13} textAnchor="end" fill="var(--soft)">
-            nitrate, mg/L
-          </text>
-          <text x={LEFT + 6} y={TOP + 10} fontSize={13} fill="var(--soft)">
-            phosphate, mg/L
-          </text>
-          {path.slice(1).map((each, i) => {
-            const before = path[i];
-            return (
-              before && (
-                <line
-                  key={each.at}
-                  x1={x(before.nitrate)}
-                  y1={y(before.phosphate)}
-                  x2={x(each.nitrate)}
-                  y2={y(each.phosphate)}
-                  stroke="var(--glass)"
-                  strokeWidth={2}
-                  opacity={0.25 + (0.75 * (i + 1)) / path.length}
-                />
-              )
-            );
-          })}
-          {last && (
-            <g stroke="var(--ink)">
-              <line
-                x1={x(last.nitrate - last.nitrateHalf)}
-                x2={x(last.nitrate + last.nitrateHalf)}
-                y1={y(last.phosphate)}
-                y2={y(last.phosphate)}
-              />
-              <line
-                y1={y(last.phosphate - last.phosphateHalf)}
-                y2={y(last.phosphate + last.phosphateHalf)}
-                x1={x(last.nitrate)}
-                x2={x(last.nitrate)}
-              />
-            </g>
-          )}
-          {path.map((each, i) => (
-            <circle
-              key={each.at}
-              cx={x(each.nitrate)}
-              cy={y(each.phosphate)}
-              r={i === path.length - 1 ? 5 : 3}
-              fill={i === path.length - 1 ? 'var(--ink)' : 'var(--glass)'}
-              opacity={0.35 + (0.65 * (i + 1)) / path.length}
-            />
-          ))}
-          {labels.map(({ at, left, top, end }) => (
-            <text key={at} x={left} y={top} fontSize={13} textAnchor={end ? 'end' : 'start'} fill="var(--ink)">
-              {whenText(at, now, zone, 'day')}
-            </text>
-          ))}
-        </svg>
-      )}
-      {!asTable && (
-        <p className="text-sm text-soft">
-          The cross is what the last two tests may be off by. Both axes are drawn by the root, so that what is near zero
-          has room.
-        </p>
-      )}
-    </figure>
+    <div className="min-w-0">
+      <ChartFrame
+        label="Nitrate and phosphate together"
+        caption={
+          <>
+            <span className="font-semibold">The way of the two</span>
+            <span className="text-sm text-soft">the newer the darker; shaded: your band of both</span>
+          </>
+        }
+        name="the way of the two"
+        fileName="nitrate-and-phosphate"
+        onCsv={() =>
+          saveFile(
+            'nitrate-and-phosphate.csv',
+            'text/csv',
+            tableCsv(
+              path.map((each) => ({
+                time: new Date(each.at).toISOString(),
+                'nitrate, mg/L': each.nitrate,
+                'phosphate, mg/L': each.phosphate,
+              })),
+            ),
+          )
+        }
+        table={{
+          columns: ['Day', 'Nitrate', 'Phosphate'],
+          rows: path.toReversed().map((each) => ({
+            key: each.at,
+            cells: [day(each.at), text('nitrate', each.nitrate), text('phosphate', each.phosphate)],
+          })),
+        }}
+      >
+        {draw}
+      </ChartFrame>
+      <p className="text-sm text-soft">
+        The cross is what the last two tests may be off by. Both axes are drawn by the root, so that what is near zero
+        has room.
+      </p>
+    </div>
   );
+
+  function draw(width: number) {
+    // By its root, so that what is near zero has room: there the findings are.
+    const x = (nitrate: number) => LEFT + (width - LEFT - RIGHT) * Math.sqrt(Math.max(0, nitrate) / mostN);
+    const y = (phosphate: number) => HEIGHT - FOOT - (HEIGHT - TOP - FOOT) * Math.sqrt(Math.max(0, phosphate) / mostP);
+    const labels = labelled(path, x, y);
+    return (
+      <svg
+        width={width}
+        height={HEIGHT}
+        role="img"
+        aria-label={`Nitrate and phosphate together, from ${first ? `${text('nitrate', first.nitrate)} and ${text('phosphate', first.phosphate)}` : 'nothing'} to ${last ? `${text('nitrate', last.nitrate)} and ${text('phosphate', last.phosphate)}` : 'nothing'} in ${path.length} tests.`}
+      >
+        <rect
+          x={x(bands.nitrate[0])}
+          y={y(bands.phosphate[1])}
+          width={Math.max(2, x(bands.nitrate[1]) - x(bands.nitrate[0]))}
+          height={Math.max(2, y(bands.phosphate[0]) - y(bands.phosphate[1]))}
+          fill="var(--kelp)"
+          opacity={0.16}
+        />
+        {ticksTo(mostN).map((value) => (
+          <g key={`n${value}`}>
+            <line x1={x(value)} x2={x(value)} y1={TOP} y2={HEIGHT - FOOT} stroke="var(--line)" />
+            <text x={x(value)} y={HEIGHT - FOOT + 16} fontSize={13} textAnchor="middle" fill="var(--soft)">
+              {value}
+            </text>
+          </g>
+        ))}
+        {ticksTo(mostP).map((value) => (
+          <g key={`p${value}`}>
+            <line x1={LEFT} x2={width - RIGHT} y1={y(value)} y2={y(value)} stroke="var(--line)" />
+            <text x={LEFT - 6} y={y(value) + 4} fontSize={13} textAnchor="end" fill="var(--soft)">
+              {value}
+            </text>
+          </g>
+        ))}
+        <text x={width - RIGHT} y={HEIGHT - 6} fontSize={13} textAnchor="end" fill="var(--soft)">
+          nitrate, mg/L
+        </text>
+        <text x={LEFT + 6} y={TOP + 10} fontSize={13} fill="var(--soft)">
+          phosphate, mg/L
+        </text>
+        {path.slice(1).map((each, i) => {
+          const before = path[i];
+          return (
+            before && (
+              <line
+                key={each.at}
+                x1={x(before.nitrate)}
+                y1={y(before.phosphate)}
+                x2={x(each.nitrate)}
+                y2={y(each.phosphate)}
+                stroke="var(--glass)"
+                strokeWidth={2}
+                opacity={0.25 + (0.75 * (i + 1)) / path.length}
+              />
+            )
+          );
+        })}
+        {last && (
+          <g stroke="var(--ink)">
+            <line
+              x1={x(last.nitrate - last.nitrateHalf)}
+              x2={x(last.nitrate + last.nitrateHalf)}
+              y1={y(last.phosphate)}
+              y2={y(last.phosphate)}
+            />
+            <line
+              y1={y(last.phosphate - last.phosphateHalf)}
+              y2={y(last.phosphate + last.phosphateHalf)}
+              x1={x(last.nitrate)}
+              x2={x(last.nitrate)}
+            />
+          </g>
+        )}
+        {path.map((each, i) => (
+          <circle
+            key={each.at}
+            cx={x(each.nitrate)}
+            cy={y(each.phosphate)}
+            r={i === path.length - 1 ? 5 : 3}
+            fill={i === path.length - 1 ? 'var(--ink)' : 'var(--glass)'}
+            opacity={0.35 + (0.65 * (i + 1)) / path.length}
+          />
+        ))}
+        {labels.map(({ at, left, top, end }) => (
+          <text key={at} x={left} y={top} fontSize={13} textAnchor={end ? 'end' : 'start'} fill="var(--ink)">
+            {whenText(at, now, zone, 'day')}
+          </text>
+        ))}
+      </svg>
+    );
+  }
 }
 
 /** Days beside their points: the last and the first, then those that stand apart from them. */

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { CARBON_LIQUIDS, oxygenAtRest, oxygenOfMl, type CarbonLiquid } from '@/chemistry/nutrients/carbon-and-oxygen';
 import { DAY_MS } from '@/chemistry/tank-model/time';
+import { L_PER_US_GALLON } from '@/quantities/conversion';
 import { quantity, range } from '@/quantities/quantity';
 import { AMOUNTS } from '../calculator/amounts';
 import { amount, figure, moment } from '../calculator/calculator-input';
@@ -27,11 +28,12 @@ const PELLETS_FULL = 1;
 const PELLETS_STEP = 0.25;
 /** More than this is too much for any tank of this size. Chosen. */
 const PELLETS_MOST = 1.25;
-/** A chamber that holds the full amount loosely is twice as large, and no more than four times. Chosen: pellets tumble in a third to a half of it. */
+/** A chamber is so many times the pellets in it at the least, and so many times this tank's full amount at the most. Chosen: pellets tumble in a third to a half of it. */
 const CHAMBER = { least: 1.6, most: 5 } as const;
 /** Flow for a chamber of 500 to 700 mL of pellets. Common practice: 520 to 790 US gal/h; 800 threw them into the screen. */
-const FLOW_FOR_600_ML = { low: 520 * 3.785411784, high: 790 * 3.785411784 } as const;
-const GREENS = ['cloudy-water', 'cyanobacteria', 'paling', 'polyps-in', 'tissue-loss'] as const;
+const FLOW_FOR_600_ML = { low: 520 * L_PER_US_GALLON, high: 790 * L_PER_US_GALLON } as const;
+/** Seen with any of these none is begun, and what runs is eased. Common practice. */
+const WARNING_SIGNS = ['cloudy-water', 'cyanobacteria', 'paling', 'polyps-in', 'tissue-loss'] as const;
 
 const input = z.strictObject({
   now: moment('now'),
@@ -50,6 +52,8 @@ const input = z.strictObject({
   mlPerDay: amount(AMOUNTS.carbonDose).optional(),
   pelletsMl: amount(AMOUNTS.pellets).optional(),
   sinceDays: figure('days since it was set', 0, 40_000, 'days').optional(),
+  /** Days since it was last made less, where that was the last word on it. */
+  easedDaysAgo: figure('days since it was eased', 0, 40_000, 'days').optional(),
   /** Pellets that are to go in, to be judged; the next step's when left out. */
   wantedMl: amount(AMOUNTS.pellets).optional(),
   flowLPerH: amount(AMOUNTS.pelletFlow).optional(),
@@ -98,39 +102,67 @@ export const carbonSource = defineCalculator({
   },
 });
 
-function judge(given: Input): { readonly verdict: CarbonVerdict; readonly why: string } {
-  const { ageDays, nitrate, phosphate, skimmer, signs, slip } = given;
-  const runs = (given.form === 'pellets' ? given.pelletsMl : given.mlPerDay) !== undefined;
-  const seen = GREENS.find((sign) => signs.includes(sign));
-  if (slip && runs) return { verdict: 'slip', why: slip };
-  if (runs && (nitrate === undefined || phosphate === undefined))
-    return { verdict: 'hold', why: 'nitrate and phosphate were not both tested in the last weeks' };
-  if (runs && ((nitrate ?? 99) < NEAR_ZERO.nitrate || (phosphate ?? 9) < NEAR_ZERO.phosphate))
-    return { verdict: 'ease', why: 'nutrients near zero' };
-  if (runs && seen) return { verdict: 'ease', why: SEEN_WORDS[seen] };
-  if (!runs && ageDays === undefined) return { verdict: 'ask', why: 'since when the tank holds water' };
-  if (!runs && (ageDays ?? 0) < LEAST_AGE_DAYS) return { verdict: 'not yet', why: 'the tank is too young' };
-  if (!runs && !skimmer)
-    return { verdict: 'not here', why: 'no skimmer is logged, and it is what gives back the oxygen' };
-  if (!runs && (nitrate === undefined || phosphate === undefined))
+/** What runs of the form that is asked about: mL a day of liquid, mL of pellets. */
+function runningOf({ form, pelletsMl, mlPerDay }: Input): number | undefined {
+  return form === 'pellets' ? pelletsMl : mlPerDay;
+}
+
+interface Judged {
+  readonly verdict: CarbonVerdict;
+  readonly why: string;
+}
+
+function judge(given: Input): Judged {
+  const running = runningOf(given);
+  return running === undefined ? whetherToBegin(given) : whatOfIt(given, running);
+}
+
+function whetherToBegin({ ageDays, nitrate, phosphate, skimmer, signs, exporters }: Input): Judged {
+  const seen = WARNING_SIGNS.find((sign) => signs.includes(sign));
+  if (ageDays === undefined) return { verdict: 'ask', why: 'since when the tank holds water' };
+  if (ageDays < LEAST_AGE_DAYS) return { verdict: 'not yet', why: 'the tank is too young' };
+  if (!skimmer) return { verdict: 'not here', why: 'no skimmer is logged, and it is what gives back the oxygen' };
+  if (nitrate === undefined || phosphate === undefined)
     return { verdict: 'ask', why: 'nitrate and phosphate of the last weeks' };
-  if ((nitrate ?? 0) < FLOOR.nitrate || (phosphate ?? 0) < FLOOR.phosphate)
-    return runs
-      ? { verdict: 'hold', why: 'nutrients are low enough' }
-      : { verdict: 'not here', why: 'there is nothing to take out' };
-  if (!runs && given.exporters.filter((each) => !/skimmer/.test(each)).length >= 3)
-    return { verdict: 'not yet', why: `so much takes nutrients out already: ${listed(given.exporters)}` };
-  if (!runs) return { verdict: 'start', why: '' };
-  if ((nitrate ?? 0) <= given.aim) return { verdict: 'hold', why: 'nitrate is where it is meant to be' };
+  if (nitrate < FLOOR.nitrate || phosphate < FLOOR.phosphate)
+    return { verdict: 'not here', why: 'there is nothing to take out' };
+  if (seen) return { verdict: 'not here', why: SEEN_WORDS[seen] };
+  if (exporters.some((each) => /carbon|pellets/.test(each)))
+    return { verdict: 'not yet', why: 'another carbon source runs already' };
+  if (besidesSkimmer(exporters).length >= 3)
+    return { verdict: 'not yet', why: `so much takes nutrients out already: ${listed(exporters)}` };
+  return { verdict: 'start', why: '' };
+}
+
+function whatOfIt(given: Input, running: number): Judged {
+  const { nitrate, phosphate, signs, slip, easedDaysAgo = Infinity, sinceDays = 0 } = given;
+  const seen = WARNING_SIGNS.find((sign) => signs.includes(sign));
+  if (slip) return { verdict: 'slip', why: slip };
+  if (nitrate === undefined || phosphate === undefined)
+    return { verdict: 'hold', why: 'nitrate and phosphate were not both tested in the last weeks' };
+  const nearZero = nitrate < NEAR_ZERO.nitrate || phosphate < NEAR_ZERO.phosphate;
+  // Bacteria that starve die back: one step down shows before the next.
+  if ((nearZero || seen) && easedDaysAgo < STEP_DAYS[given.form])
+    return { verdict: 'hold', why: 'it was eased lately, and what that does shows first' };
+  if (nearZero) return { verdict: 'ease', why: 'nutrients near zero' };
+  if (seen) return { verdict: 'ease', why: SEEN_WORDS[seen] };
+  if (nitrate < FLOOR.nitrate || phosphate < FLOOR.phosphate)
+    return { verdict: 'hold', why: 'nutrients are low enough' };
+  if (nitrate <= given.aim) return { verdict: 'hold', why: 'nitrate is where it is meant to be' };
   if (given.nitrateFalls) return { verdict: 'hold', why: 'nitrate is falling' };
-  if (((given.form === 'pellets' ? given.pelletsMl : given.mlPerDay) ?? 0) >= (limitsOf(given).most ?? Infinity))
+  if (running >= (limitsOf(given).most ?? Infinity))
     return { verdict: 'hold', why: 'it is at the most for a tank of this size; look at what is fed instead' };
-  return (given.sinceDays ?? 0) < STEP_DAYS[given.form]
+  return sinceDays < STEP_DAYS[given.form]
     ? { verdict: 'hold', why: 'the last step is not through yet' }
     : { verdict: 'raise', why: '' };
 }
 
-const SEEN_WORDS: Readonly<Record<(typeof GREENS)[number], string>> = {
+/** A skimmer is wanted beside it; whatever else exports competes. */
+function besidesSkimmer(exporters: readonly string[]): readonly string[] {
+  return exporters.filter((each) => !each.startsWith('skimmer'));
+}
+
+const SEEN_WORDS: Readonly<Record<(typeof WARNING_SIGNS)[number], string>> = {
   'cloudy-water': 'haze was seen, which is bacteria',
   cyanobacteria: 'a red film was seen, which lives on it too',
   paling: 'corals were seen paling',
@@ -154,9 +186,9 @@ function limitsOf({ netVolumeL, form, liquid }: Input): Pick<Plan, 'step' | 'mos
 }
 
 function planOf(given: Input, verdict: CarbonVerdict): Plan {
-  const now = given.form === 'pellets' ? given.pelletsMl : given.mlPerDay;
+  const now = runningOf(given);
   const { step, most } = limitsOf(given);
-  const crowded = given.exporters.filter((each) => !/skimmer/.test(each)).length >= 2;
+  const crowded = besidesSkimmer(given.exporters).length >= 2;
   switch (verdict) {
     case 'start':
       return { dose: step === undefined ? undefined : crowded ? step / 2 : step, step, most };
@@ -221,21 +253,18 @@ function sentence(given: Input, verdict: CarbonVerdict, why: string, { dose, ste
     case 'ease':
       return [`Ease it down to`, ...much, `: ${why}. Never all at once; look again`, next, '.'];
     case 'slip':
-      return SLIP_WORDS[given.slip ?? 'missed'].map((each): Phrase => each);
+      return [SLIP_WORDS[given.slip ?? 'missed']];
   }
 }
 
 /** What a dose gone wrong asks for. Common practice: a forgotten one crashes a tank as a doubled one does. */
-const SLIP_WORDS: Readonly<Record<NonNullable<Input['slip']>, readonly string[]>> = {
-  missed: [
+const SLIP_WORDS: Readonly<Record<NonNullable<Input['slip']>, string>> = {
+  missed:
     'Give today’s usual dose and no more: never two days’ worth. After three days missed begin again at half; bacteria that starve die and take oxygen.',
-  ],
-  doubled: [
+  doubled:
     'Give air for the night, by skimmer and an air stone, and leave out the next dose; then half for two days. In the morning look at how fast fish breathe, and at haze.',
-  ],
-  restarted: [
+  restarted:
     'Run the pellets to waste for some minutes before they join the tank: what died in the standing chamber, and the surge at restart, would come all at once. Measure them anew, and open the valve slowly.',
-  ],
 };
 
 function flowRange(

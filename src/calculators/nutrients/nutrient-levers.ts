@@ -104,7 +104,7 @@ function foretoldLevers(given: Input, asked: AskedBalance, goal: number, way: 'u
   const { fit, exchange } = asked;
   const [most] = fit?.courses ?? [];
   if (!fit || !most) return [];
-  const { now, days, nutrient, netVolumeL } = given;
+  const { now, days, nutrient } = given;
   const by = (lever: LeverName, from: number, to: number, reaches: boolean, plan: Plan): ForetoldLever => ({
     lever,
     from,
@@ -165,7 +165,7 @@ function foretoldLevers(given: Input, asked: AskedBalance, goal: number, way: 'u
           ),
         ]
       : []),
-  ].filter(({ to }) => netVolumeL > 0 && to >= 0);
+  ];
 }
 
 /** A salt raises by no more than this a day. Common practice. */

@@ -239,6 +239,21 @@ describe('carbon sources', () => {
     expect(values.dose).toBeCloseTo(8 + 3.2, 9);
   });
 
+  it('is not begun while haze, film or pale corals are seen, nor beside another one', () => {
+    expect(verdict({ signs: ['paling'] })).toBe('not here');
+    expect(verdict({ signs: ['cyanobacteria'] })).toBe('not here');
+    expect(verdict({ exporters: ['skimmer', 'a liquid carbon source'], form: 'pellets' })).toBe('not yet');
+    // A liquid that runs is none of the pellets that are asked about.
+    expect(verdict({ form: 'pellets', mlPerDay: 8, sinceDays: 40 })).toBe('start');
+  });
+
+  it('once eased waits a step out before it is eased again', () => {
+    const low = { mlPerDay: 8, sinceDays: 1, nitrate: 0.5 };
+    expect(verdict(low)).toBe('ease');
+    expect(verdict({ ...low, easedDaysAgo: 1 })).toBe('hold');
+    expect(verdict({ ...low, sinceDays: 8, easedDaysAgo: 8 })).toBe('ease');
+  });
+
   it('a missed or a doubled dose has its own answer', () => {
     const runs = { ...OLD, mlPerDay: 8, sinceDays: 40 };
     expect(says(carbonSource.run({ ...runs, slip: 'missed' }))).toMatch(/never two days/);

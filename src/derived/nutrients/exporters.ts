@@ -12,7 +12,7 @@ const NUTRIENT_LEVERS: ReadonlySet<string> = new Set([
   'phosphate media',
   'filter blocks',
 ]);
-const MEDIA: ReadonlySet<string> = new Set(['phosphate media', 'pellets', 'floss']);
+const MEDIA: ReadonlySet<string> = new Set(['phosphate media', 'pellets']);
 /** Skimmate and harvests tell that what they are of runs, if they are no older. Chosen. */
 const TOLD_DAYS = 90;
 
@@ -26,7 +26,7 @@ export function turnsOf(
   now: number,
 ): readonly { readonly at: number; readonly what: string; readonly entry: Turn }[] {
   const levers = entriesOf(snapshot, tank.id, 'lever').filter(({ lever }) => NUTRIENT_LEVERS.has(lever));
-  const replaced = entriesOf(snapshot, tank.id, 'replaced').filter(({ what }) => MEDIA.has(what) && what !== 'floss');
+  const replaced = entriesOf(snapshot, tank.id, 'replaced').filter(({ what }) => MEDIA.has(what));
   const carbon = entriesOf(snapshot, tank.id, 'carbon-source');
   return [...levers, ...replaced, ...carbon]
     .filter(({ at }) => at <= now)

@@ -10,8 +10,7 @@ import { SDS_95 } from '@/numerics/normal-interval';
 import { asPoint } from '@/chemistry/observation';
 import { DAY_MS } from '@/chemistry/tank-model/time';
 import { entriesOf } from '@/record/entries-of';
-import { netVolumeAt, netVolumeL, type EntryOf, type Snapshot, type Tank } from '@/record/schema';
-import { newWaterOf, strengthOf } from '../balance/known-events';
+import { netVolumeL, type EntryOf, type Snapshot, type Tank } from '@/record/schema';
 import { memoise } from '../memoise';
 import { lastObservation, observationsOf } from '../observations/observations';
 import { changeHabit } from '../saltwater/change-habit';
@@ -19,6 +18,7 @@ import { supplyTimeline } from '../supplies/supply-timeline';
 import { movedOf } from '../trends/how-it-moves';
 import { exportersOf, harvestPerWeek, skimmerRuns, turnsOf } from './exporters';
 import { broadcastFed, fedOfTank, feedingChanged } from './fed-of-tank';
+import { knownToNutrients } from './known-to-nutrients';
 
 export type BalanceQuestion = z.input<typeof nutrientBalance.input>;
 export type CarbonQuestion = z.input<typeof carbonSource.input>;
@@ -70,7 +70,6 @@ export function balanceQuestion(snapshot: Snapshot, tank: Tank, now: number, nut
   const since = now - LOOKS_BACK_MS;
   const volumeL = netVolumeL(tank);
   const habit = changeHabit(snapshot, tank, now);
-  const changes = entriesOf(snapshot, tank.id, 'water-change').filter(({ at }) => at <= now && at > since);
   const share = Math.min(0.95, habit.changeL / volumeL);
   return {
     nutrient,
@@ -82,43 +81,12 @@ export function balanceQuestion(snapshot: Snapshot, tank: Tank, now: number, nut
       .map(({ at, value, sd, bound }) => ({ at, value, sd, ...given({ bound }) })),
     fed: fedOfTank(snapshot, tank, now).map(({ from, meals }) => ({ from, meals: [...meals] })),
     turns: turnsOf(snapshot, tank, now).map(({ at, what }) => ({ at, what: what.slice(0, 120) })),
-    changes: changes.map((change) => ({
-      at: change.at,
-      share: Math.min(1, Math.max(0.0001, change.volumeL / netVolumeAt(tank, change.at))),
-      level: newWaterOf(snapshot, tank, change)[nutrient],
-    })),
-    additions: saltsGiven(snapshot, tank, now, since, nutrient),
+    ...knownToNutrients(snapshot, tank, nutrient, since, now),
     ...(habit.from !== 'usual' &&
       share > 0.0001 && { routine: { share, everyDays: Math.min(366, Math.max(0.5, habit.everyDays)), level: 0 } }),
     exporters: exportersOf(snapshot, tank, now),
     ...given({ harvestGPerWeek: harvestPerWeek(snapshot, tank, now) }),
   };
-}
-
-/** Salts that bring a nutrient, poured or pumped, as what each day raised. */
-function saltsGiven(snapshot: Snapshot, tank: Tank, now: number, since: number, nutrient: Nutrient) {
-  const volumeL = netVolumeL(tank);
-  const holding = new Map(
-    snapshot.solutions.flatMap((solution) => {
-      const mgPerL = strengthOf(solution).ions[nutrient];
-      return mgPerL > 0 ? [[solution.id, mgPerL] as const] : [];
-    }),
-  );
-  if (holding.size === 0) return [];
-  const rise = (solutionId: string, ml: number) => ((holding.get(solutionId) ?? 0) * ml) / 1000 / volumeL;
-  const poured = entriesOf(snapshot, tank.id, 'dose').flatMap(({ at, solutionId, volumeMl }) =>
-    holding.has(solutionId) && at <= now && at > since ? [{ at, mgPerL: rise(solutionId, volumeMl) }] : [],
-  );
-  const pumped = supplyTimeline(snapshot, tank).flatMap(({ entry, from, until }) => {
-    if (entry.kind !== 'standing-dose' || !holding.has(entry.solutionId)) return [];
-    const first = Math.max(from, since);
-    const days = Math.max(0, Math.ceil((Math.min(until, now) - first) / DAY_MS));
-    return Array.from({ length: days }, (_, i) => ({
-      at: Math.min(now, first + i * DAY_MS),
-      mgPerL: rise(entry.solutionId, entry.mlPerDay),
-    }));
-  });
-  return [...poured, ...pumped].filter(({ mgPerL }) => mgPerL > 0 && mgPerL <= 1000).slice(-3000);
 }
 
 /** A carbon source as it runs, or as it might be begun. */
@@ -128,34 +96,43 @@ export function carbonQuestion(
   now: number,
   tried: Partial<CarbonQuestion>,
 ): CarbonQuestion {
-  const run = supplyTimeline(snapshot, tank).findLast(({ source, from }) => source === 'carbon source' && from <= now);
-  const set = run && !run.ended && run.entry.kind === 'carbon-source' ? run.entry : undefined;
+  const runs = supplyTimeline(snapshot, tank).filter(({ source, from }) => source === 'carbon source' && from <= now);
+  const [before, set] = [runs.at(-2), runs.at(-1)].map((run) =>
+    run && !run.ended && run.entry.kind === 'carbon-source' ? run.entry : undefined,
+  );
+  const form = tried.form ?? (set?.pelletsMl === undefined ? 'liquid' : 'pellets');
+  // One of the other form is another exporter, and counted as such.
+  const own = set && (set.pelletsMl === undefined) === (form === 'liquid') ? set : undefined;
   const slips = entriesOf(snapshot, tank.id, 'carbon-slip').findLast(({ at }) => at <= now && now - at < 2 * DAY_MS);
   const moved = movedOf(snapshot, tank, 'nitrate', now);
   const band = tank.targets.nitrate;
+  const sinceDays = own && Math.max(0, (now - own.at) / DAY_MS);
+  const amount = (entry: typeof set) => entry?.mlPerDay ?? entry?.pelletsMl ?? 0;
   return {
     now,
     netVolumeL: netVolumeL(tank),
-    form: set?.pelletsMl === undefined ? 'liquid' : 'pellets',
     skimmer: skimmerRuns(snapshot, tank, now),
     nitrateFalls: moved?.moves === 'falling' && !moved.small,
-    exporters: exportersOf(snapshot, tank, now).filter((each) => !/carbon|pellets/.test(each)),
+    exporters: exportersOf(snapshot, tank, now).filter((each) => !own || !/carbon|pellets/.test(each)),
     signs: [...new Set(signsThere(snapshot, tank, now).map(({ sign }) => sign))],
     ...given({
-      liquid: set?.liquid,
-      mlPerDay: set?.mlPerDay,
-      pelletsMl: set?.pelletsMl,
-      flowLPerH: set?.flowLPerH,
-      chamberL: set?.chamberL,
-      sinceDays: set && Math.max(0, (now - set.at) / DAY_MS),
+      liquid: own?.liquid,
+      mlPerDay: own?.mlPerDay,
+      pelletsMl: own?.pelletsMl,
+      flowLPerH: own?.flowLPerH,
+      chamberL: own?.chamberL,
+      sinceDays,
+      easedDaysAgo: own && before && amount(own) < amount(before) ? sinceDays : undefined,
       slip: slips?.what,
       ageDays: carbonAgeDays(snapshot, tank, now),
       nitrate: latelyRead(snapshot, tank, 'nitrate', now),
       phosphate: latelyRead(snapshot, tank, 'phosphate', now),
       aim: band && (band[0] + band[1]) / 2,
       temperatureC: latelyRead(snapshot, tank, 'temperature', now),
+      salinity: latelyRead(snapshot, tank, 'salinity', now),
     }),
     ...tried,
+    form,
   };
 }
 
@@ -216,7 +193,7 @@ export function signsThere(snapshot: Snapshot, tank: Tank, now: number) {
 function latelyRead(
   snapshot: Snapshot,
   tank: Tank,
-  parameter: 'nitrate' | 'phosphate' | 'alkalinity' | 'temperature',
+  parameter: 'nitrate' | 'phosphate' | 'alkalinity' | 'temperature' | 'salinity',
   now: number,
 ): number | undefined {
   const last = lastObservation(snapshot, tank.id, parameter);

@@ -39,7 +39,7 @@ export function ChartFrame({ label, caption, name, fileName, onCsv, table, child
           onTable={() => setAsTable(!asTable)}
           onCsv={onCsv}
           onStorageError={() => notify({ text: 'The picture could not be made.', error: true })}
-          drawing={() => frame.current?.querySelector<SVGSVGElement>('svg.recharts-surface') ?? undefined}
+          drawing={() => frame.current?.querySelector<SVGSVGElement>('svg') ?? undefined}
         />
       </figcaption>
       {asTable && (
