@@ -19,7 +19,9 @@ test('the demo tells its story of nutrients: level, balance, levers, the film th
   await page.getByRole('radio', { name: 'Phosphate' }).click();
   await expect(answer(page)).toContainText(/^Phosphate /);
 
+  // What is right together is left alone by the levers too, until a level is named.
   await openPart(page, 'Levers');
+  await expect(answer(page)).toContainText(/Leave nitrate as it is: in its band it stays/);
   await page.getByLabel(/wanted/).fill('2 mg/L');
   await expect(answer(page)).toContainText(/Feed .* in place of/);
   await expect(page.getByRole('list', { name: 'Levers, in their order' }).getByRole('listitem')).not.toHaveCount(0);

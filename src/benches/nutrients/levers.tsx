@@ -20,7 +20,7 @@ import { useKeptState } from '@/interface/storage/kept-draft';
 import { useAsked } from '@/interface/workspace/use-asked';
 import { useNow, useTank } from '@/interface/workspace/workspace';
 import { balanceQuestion } from '@/derived/nutrients/nutrient-questions';
-import { aimFor } from '@/derived/observations/targets';
+import { aimFor, bandFor } from '@/derived/observations/targets';
 import { netVolumeL } from '@/record/schema';
 import { WhichNutrient } from './balance';
 import { LeverLog } from './lever-log';
@@ -42,6 +42,7 @@ export function Levers() {
     ...balanceQuestion(snapshot, tank, now, nutrient),
     goal,
     days: days ?? USUAL_DAYS,
+    ...(goals[nutrient] === undefined && { band: [...bandFor(tank, nutrient)] as [number, number] }),
   });
   if (!result) return <Waiting />;
   const values = result.outcome?.values;

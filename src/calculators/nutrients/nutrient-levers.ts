@@ -29,6 +29,8 @@ const input = z.strictObject({
   /** Where it is meant to be, and by when. */
   goal: amountOfNamedKind('the level wanted', 'nutrient'),
   days: figure('days to the goal', 7, 180, 'days').default(28),
+  /** Given where the goal is nobody's wish but the band's middle: a level that stays within it is left alone. */
+  band: z.tuple([amountOfNamedKind('lower end', 'nutrient'), amountOfNamedKind('upper end', 'nutrient')]).optional(),
 });
 type Input = z.output<typeof input>;
 
@@ -68,14 +70,17 @@ export const nutrientLevers = defineCalculator({
     const { fit } = asked;
     const now = fit?.spread(({ levelAt }) => levelAt(given.now));
     const stays = fit?.spread((course) => levelAhead(course, given.now, given.days, asked.exchange));
-    const way = stays && wayTo(goal, stays);
+    const band = given.band?.map((edge) => settled(edge, expectationOf(given.nutrient)));
+    const way = now && stays && (staysIn(band, now, stays) ? 'there' : wayTo(goal, stays));
     const foretold = fit && way && way !== 'there' ? foretoldLevers(given, asked, goal, way) : [];
     const steps = way && way !== 'there' ? stepsFor(given, way) : [];
     return {
       answer: {
         says: !fit
           ? [`Test ${given.nutrient} weekly first: what a lever does is worked out from how the level moves.`]
-          : answerWords(given, goal, way ?? 'there', foretold, steps),
+          : band && stays && way === 'there'
+            ? staysWords(given, stays)
+            : answerWords(given, goal, way ?? 'there', foretold, steps),
         certainty: !fit ? 'not enough yet' : asked.answersToFood ? 'estimated' : 'rough',
         because: stays
           ? [
@@ -98,6 +103,12 @@ type Way = 'up' | 'down' | 'there';
 function wayTo(goal: number, stays: Spread): Way {
   const near = (NEAR_SDS * (stays.high - stays.low)) / 4;
   return Math.abs(stays.value - goal) <= Math.min(near, 0.15 * goal) ? 'there' : stays.value < goal ? 'up' : 'down';
+}
+
+/** Whether a level is in its band and, as all goes on, stays there. */
+function staysIn(band: readonly number[] | undefined, now: Spread, stays: Spread): boolean {
+  const [low = Infinity, high = -Infinity] = band ?? [];
+  return [now, stays].every(({ value }) => value >= low && value <= high);
 }
 
 function foretoldLevers(given: Input, asked: AskedBalance, goal: number, way: 'up' | 'down'): ForetoldLever[] {
@@ -203,6 +214,16 @@ function stepsFor({ nutrient, fed, exporters, now }: Input, way: 'up' | 'down'):
       ? { ...each, step: 'clean the skimmer’s neck weekly and let it skim a little wetter' }
       : each,
   );
+}
+
+function staysWords({ nutrient, days, now }: Input, { value, low, high }: Spread): Phrase[] {
+  return [
+    `Leave ${nutrient} as it is: in its band it stays, at about`,
+    estimate(nutrient, value, low, high),
+    'by',
+    { moment: now + days * DAY_MS, day: true },
+    '. Name a level to see what would bring it there.',
+  ];
 }
 
 function answerWords(

@@ -157,6 +157,15 @@ describe('levers backwards', () => {
     expect(values.steps.map(({ lever }) => lever)).toEqual(['skimmer', 'mechanical filter']);
   });
 
+  it('nobody’s wish is no reason to act: in its band it is left, out of it the band’s middle is aimed at', () => {
+    const level = { ...TANK, readings: read([6, 6, 6, 6, 6, 6, 6]), goal: 4 };
+    const left = nutrientLevers.run({ ...level, band: [1, 12] });
+    expect(left.values).toMatchObject({ way: 'there', foretold: [], steps: [] });
+    expect(says(left)).toMatch(/^Leave nitrate as it is: in its band it stays, at about \d+ mg\/L/);
+    expect(nutrientLevers.run({ ...level, band: [1, 3] }).values.way).toBe('down');
+    expect(nutrientLevers.run(level).values.way).toBe('down');
+  });
+
   it('names the broadcast food first where one is fed, and no lever that is pulled already', () => {
     const meals = [
       { timesPerDay: 1, portions: 2, measure: 'cubes' as const },

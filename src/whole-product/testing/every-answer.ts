@@ -1,4 +1,4 @@
-import { aimFor } from '@/derived/observations/targets';
+import { aimFor, bandFor } from '@/derived/observations/targets';
 import { algae } from '@/calculators/nutrients/algae';
 import { carbonSource } from '@/calculators/nutrients/carbon-source';
 import { nutrientBalance } from '@/calculators/nutrients/nutrient-balance';
@@ -182,7 +182,13 @@ function askOfReadings(snapshot: Snapshot, tank: Tank, now: number, ask: Ask): v
   for (const nutrient of ['nitrate', 'phosphate'] as const) {
     const question = balanceQuestion(snapshot, tank, now, nutrient);
     ask(`balance of ${nutrient}`, () => nutrientBalance.run(question));
-    ask(`levers of ${nutrient}`, () => nutrientLevers.run({ ...question, goal: aimFor(tank, nutrient) }));
+    ask(`levers of ${nutrient}`, () =>
+      nutrientLevers.run({
+        ...question,
+        goal: aimFor(tank, nutrient),
+        band: [...bandFor(tank, nutrient)] as [number, number],
+      }),
+    );
   }
   ask('carbon source', () => carbonSource.run(carbonQuestion(snapshot, tank, now, {})));
   ask('algae', () =>
