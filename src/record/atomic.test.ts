@@ -161,6 +161,24 @@ describe('planting and erasing', () => {
     expect(s.snapshot?.entries).toHaveLength(2);
   });
 
+  it('shows what it plants before it is on the disk just as it reads it back from there', async () => {
+    const s = fresh();
+    const shown: unknown[] = [];
+    s.subscribe(() => shown.push(s.snapshot));
+    // Out of order by name, and two entries of one moment whose identities stand the other way round.
+    await s.plant(() => ({
+      ...written(),
+      tanks: [{ ...tank, id: 'z', name: 'Zoo' }, tank],
+      entries: [note('b'), note('a')],
+    }));
+    const [first] = shown;
+    expect(await s.reload()).toEqual(first);
+    expect(s.snapshot?.entries.map(({ id, seq }) => [id, seq])).toEqual([
+      ['b', 1],
+      ['a', 2],
+    ]);
+  });
+
   it('erases the whole record', async () => {
     const s = fresh();
     await s.plant(written);

@@ -1,18 +1,22 @@
 import { nanoid } from 'nanoid';
 import type { Write } from './database';
+import { snapshotOf } from './read-record';
 import { place } from './revision';
 import { ROW_TABLES, type Snapshot } from './schema';
 
-/** Fills an empty record; one that holds a tank is left as it is. */
+/**
+ * A record to begin with, as it will be read back from the disk: each table in its order, entries numbered as they stand, so that what is filed
+ * after them at the same moment comes after them. What is shown before it is written is then the same as after.
+ */
+export function asPlanted({ settings, ...tables }: Snapshot): Snapshot {
+  return snapshotOf({ ...tables, entries: tables.entries.map((row, i) => ({ seq: i + 1, ...row })) }, settings);
+}
+
+/** Fills an empty record; one that holds a tank is left as it is. @param snapshot as `asPlanted` makes it */
 export async function plantRecord(tx: Write, snapshot: Snapshot): Promise<void> {
   if ((await tx.objectStore('tanks').count()) > 0) return;
   await tx.objectStore('settings').put(snapshot.settings);
-  await Promise.all(
-    ROW_TABLES.flatMap((table) =>
-      // Numbered as they stand: what is filed after them at the same moment comes after them.
-      snapshot[table].map((row, i) => place(tx, table, row.id, table === 'entries' ? { seq: i + 1, ...row } : row)),
-    ),
-  );
+  await Promise.all(ROW_TABLES.flatMap((table) => snapshot[table].map((row) => place(tx, table, row.id, row))));
   const origin = await tx.objectStore('meta').get('origin');
   if (origin) await tx.objectStore('meta').put({ ...origin, seq: snapshot.entries.length });
 }

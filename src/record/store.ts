@@ -2,7 +2,7 @@ import { deleteDB, type IDBPDatabase } from 'idb';
 import { rowById } from './apply-rows';
 import type { Change, CommitOptions, Filed, PastChange, Step, Written } from './change';
 import { weightOf } from './change-log';
-import { forkRecord, plantRecord } from './begin-record';
+import { asPlanted, forkRecord, plantRecord } from './begin-record';
 import { changesOf, lastChanges, readRecord, snapshotOf } from './read-record';
 import { Connection } from './connection';
 import { type RecordDb, type Write } from './database';
@@ -204,6 +204,7 @@ export class RecordStore {
     }
     const snapshot = await Promise.resolve()
       .then(write)
+      .then(asPlanted)
       .catch((error: unknown) => {
         const storageError = new StorageError('unfetched', error);
         this.#complain(storageError);
